@@ -1,0 +1,96 @@
+/** The bench: what is set out, and every batch made before. */
+import { grams } from "#core/measure/mass";
+import { RECIPE_TYPES } from "#core/recipe/types";
+import { listBatches } from "#db/bench/read";
+import { Link } from "react-router";
+import { db } from "../db.server.ts";
+import { LotTag, When } from "../ui/amounts.tsx";
+import { Tin } from "../ui/drawings.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import type { Route } from "./+types/bench";
+
+export const meta: Route.MetaFunction = () => [{ title: "Bench · Zelbin" }];
+export const loader = () => listBatches(db());
+
+const SetOut = () => (
+  <Link to="/bench/set-out" className="act act-main">
+    Set out a batch
+  </Link>
+);
+
+export default function Bench({ loaderData }: Route.ComponentProps) {
+  const open = loaderData.filter((b) => !b.poured && !b.cleared);
+  const made = loaderData.filter((b) => b.poured);
+  return (
+    <>
+      <Heading title="Bench">
+        <SetOut />
+      </Heading>
+      {loaderData.length === 0 ? (
+        <Empty title="The bench is clear" act={<SetOut />}>
+          Set out a batch of a recipe: Zelbin picks the lots to use first, you weigh and pour, and the batch gets its lot number.
+        </Empty>
+      ) : (
+        <Sheet>
+          {open.length > 0 && (
+            <Part title="Set out">
+              <ul className="divide-y divide-rule border-y border-rule">
+                {open.map((b) => (
+                  <li key={b.id}>
+                    <Link to={`/bench/${b.id}`} className="flex items-center gap-5 px-1 py-3 hover:bg-honey-wash">
+                      <Tin share={b.lines ? b.weighed / b.lines : 0} label={`${b.weighed} of ${b.lines} weighed`} />
+                      <span className="min-w-0 flex-1">
+                        <span className="block font-display text-[1.25rem]">{b.recipe}</span>
+                        <span className="text-pine-soft">
+                          {b.plannedUnits} × {grams(b.fill)}, {b.weighed} of {b.lines} weighed
+                        </span>
+                      </span>
+                      <span className="text-pine-soft max-sm:hidden">
+                        since <When day={b.day} />
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </Part>
+          )}
+          {made.length > 0 && (
+            <Part title="Poured">
+              <table className="ruled stack">
+                <thead>
+                  <tr>
+                    <th scope="col">Lot</th>
+                    <th scope="col">Product</th>
+                    <th scope="col">Poured</th>
+                    <th scope="col" className="text-right!">Filled</th>
+                    <th scope="col" className="text-right!">Planned</th>
+                    <th scope="col">Best before</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {made.map((b) => (
+                    <tr key={b.id}>
+                      <td>{b.number && <LotTag lot={{ number: b.number, onHand: b.onHand ?? 0, bestBefore: b.bestBefore, hold: b.hold }} />}</td>
+                      <td>
+                        <Link to={`/bench/${b.id}`} className="font-semibold hover:underline">
+                          {b.recipe}
+                        </Link>{" "}
+                        <span className="text-pine-soft">{RECIPE_TYPES[b.type].label}</span>
+                      </td>
+                      <td data-label="Poured"><When day={b.day} /></td>
+                      <td data-label="Filled" className="num weight">
+                        {b.units} × {grams(b.fill)}
+                      </td>
+                      <td data-label="Planned" className="num weight">{b.plannedUnits}</td>
+                      <td data-label="Best before"><When day={b.bestBefore} /></td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Part>
+          )}
+        </Sheet>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+/**
+ * Fields of a sheet, as Yup schemas that read what was typed with the core's own readers and keep their words for problems.
+ */
+import { parseAmount, parseNumber } from "#core/measure/parse";
+import { grams, massOf } from "#core/measure/mass";
+import { micros, mg, type Mg, type Micros } from "#core/measure/exact";
+import { parseMoney } from "#core/measure/money";
+import { done, refuse, type Outcome } from "#core/outcome";
+import { readDay } from "#core/when";
+import { mixed, string, type Schema } from "yup";
+
+class Unread {
+  readonly say: string;
+  constructor(say: string) {
+    this.say = say;
+  }
+}
+
+/** A field read by a core function. @example reads(parseMoney) */
+export function reads<T>(read: (text: string) => Outcome<T>): Schema<T> {
+  return mixed()
+    .nullable()
+    .transform((_value, original: unknown) => {
+      const r = read(typeof original === "string" ? original : original == null ? "" : String(original));
+      return r.ok ? r.value : new Unread(r.problem.say);
+    })
+    .test("reads", (value, context) => (value instanceof Unread ? context.createError({ message: value.say }) : true))
+    .default(undefined) as unknown as Schema<T>;
+}
+
+const blank = (text: string): boolean => text.trim() === "";
+
+/** Empty means null. */
+export const optional = <T>(read: (text: string) => Outcome<T>) => reads<T | null>((text) => (blank(text) ? done(null) : read(text)));
+
+/** Empty means zero. */
+export const moneyOr0 = () => reads<Micros>((text) => (blank(text) ? done(micros(0)) : parseMoney(text)));
+
+/** A whole number between two. @example wholeNumber(1, 9999, "units") */
+export const wholeNumber = (least: number, most: number, what: string, empty?: number) =>
+  reads<number>((text) => {
+    if (blank(text)) return empty === undefined ? refuse("empty", `Enter how many ${what}.`) : done(empty);
+    const n = parseNumber(text);
+    if (!n.ok) return n;
+    const value = Number(n.value.valueOf());
+    if (!Number.isInteger(value)) return refuse("whole", `Enter a whole number of ${what}.`);
+    if (value < least) return refuse("least", least === 1 ? "Enter at least 1." : `Enter ${least} or more.`);
+    return value > most ? refuse("most", `${value.toLocaleString("en-GB")} ${what} can't be right; the most here is ${most.toLocaleString("en-GB")}.`) : done(value);
+  });
+
+/** Reads a number with decimals between two, times `scale`, as a whole number. @example between(0, 50, "per cent", 100) // basis points */
+export const between =
+  (least: number, most: number, what: string, scale: number) =>
+  (text: string): Outcome<number> => {
+    const n = parseNumber(text.replace("%", ""));
+    if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${least} to ${most} ${what}.`) : n;
+    const value = Number(n.value.valueOf());
+    return value < least || value > most ? refuse("range", `Enter ${least} to ${most} ${what}.`) : done(Math.round(value * scale));
+  };
+
+/** Such a number as a field; empty means `empty` where that is given. */
+export const scaled = (least: number, most: number, what: string, scale: number, empty?: number) =>
+  reads<number>((text) => (blank(text) && empty !== undefined ? done(empty) : between(least, most, what, scale)(text)));
+
+/** One of a list of choices. */
+export const oneOf = <T extends string>(choices: readonly T[]) =>
+  reads<T>((text) => ((choices as readonly string[]).includes(text) ? done(text as T) : refuse("choice", "Choose one of the list.")));
+
+/** A plain weight such as "60 g" or "2 oz"; a bare number is grams. */
+export const readWeight = (text: string): Outcome<Mg> => {
+  const amount = parseAmount(text, "g");
+  return amount.ok ? massOf(amount.value, { name: "A weight", form: "block", densities: {} }) : amount;
+};
+
+/** A weight a scale may show, zero allowed. */
+export const readWeighed = (text: string): Outcome<Mg> => {
+  const zero = parseNumber(text.replace(/\s*g$/i, ""));
+  return zero.ok && zero.value.equals(0) ? done(mg(0)) : readWeight(text);
+};
+
+export const weightField = () => reads(readWeight);
+export const dayField = () => reads(readDay);
+export const optionalDay = () => optional(readDay);
+
+/** Text with a limit. */
+export const words = (what: string, most = 120) => string().trim().required(`Enter ${what}.`).max(most, `Keep it under ${most} characters.`);
+export const note = (most = 2000) => string().trim().max(most, `Keep it under ${most} characters.`).default("");
+
+/** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */
+export const weightText = (m: Mg | null): string => (m === null ? "" : grams(m).replace(/,/g, ""));

@@ -1,0 +1,148 @@
+/** One lot's whole history, back to every ingredient and forward to every market day and order. */
+import { grams } from "#core/measure/mass";
+import { kind } from "#core/material/kinds";
+import { lotState } from "#core/stock/lots";
+import { REASONS } from "#core/stock/reasons";
+import { sayFullDay } from "#core/when";
+import { holdLot } from "#db/shelf/count";
+import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
+import { redirect, Form, Link } from "react-router";
+import { db } from "../db.server.ts";
+import { LotTag, showBase, When } from "../ui/amounts.tsx";
+import { Button } from "../ui/form.tsx";
+import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import type { Route } from "./+types/lot";
+
+export const meta: Route.MetaFunction = ({ params }) => [{ title: `Lot ${params.number} · Zelbin` }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const lot = await findLot(db(), params.number);
+  if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
+  return traceLot(db(), lot.id);
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const lot = await findLot(db(), params.number);
+  if (!lot) throw new Response("Not found", { status: 404 });
+  const reason = String((await request.formData()).get("reason") ?? "").trim().slice(0, 200);
+  await holdLot(db(), lot.id, reason === "" ? null : reason);
+  return redirect(`/lots/${encodeURIComponent(lot.number)}`);
+}
+
+const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
+
+/** Where units or grams went, in words with a way there. */
+function Went({ row }: { row: HistoryRow }) {
+  if (row.marketDayId !== null) return <Link to={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} at {row.market}</Link>;
+  if (row.giftOrderId !== null) return <Link to={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} for {row.customer}</Link>;
+  if (row.batchId !== null) return <Link to={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]}{row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}</Link>;
+  return <span>{REASONS[row.reason]}{row.note && <span className="text-pine-soft">, {row.note}</span>}</span>;
+}
+
+/** A lot's own comings and goings. */
+function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
+  return (
+    <table className="ruled stack">
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.id}>
+            <td className="w-32"><When day={r.day} /></td>
+            <td><Went row={r} /></td>
+            <td data-label="Amount" className="num weight">{r.qty < 0 ? "−" : "+"}{showBase(Math.abs(r.qty), measureOf(lot))}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+export default function Lot({ loaderData: { lot, back, forward, history, used, made } }: Route.ComponentProps) {
+  const { today } = useWorkshop();
+  const state = lotState(lot, today);
+  const own = history.filter((r) => r.lotId === lot.id);
+  const places = new Map(history.filter((r) => r.marketDayId !== null).map((r) => [`m${r.marketDayId}`, r.market]));
+  const people = new Map(history.filter((r) => r.giftOrderId !== null && r.reason === "ordered").map((r) => [r.giftOrderId, r.customer]));
+  const inBatch = (of: number, batchLot: number): number | null => {
+    const batch = made.find((m) => m.lotId === batchLot);
+    return used.find((u) => u.from === of && u.batchId === batch?.batchId)?.qty ?? null;
+  };
+  return (
+    <>
+      <Heading title={<span className="font-mono tracking-tight">{lot.number}</span>} about={<>{lot.productId ? <Link to={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">{lot.name}, {grams(lot.fill ?? 0)}</Link> : <Link to={`/shelf/${lot.materialId}`} className="underline underline-offset-4">{lot.name}</Link>}{lot.supplier && ` from ${lot.supplier}`}{lot.supplierLot && `, their lot ${lot.supplierLot}`}</>}>
+        <Button onClick={() => window.print()}>Print</Button>
+        <Form method="post" className="flex gap-2">
+          {lot.hold ? (
+            <button className="act">Take off hold</button>
+          ) : (
+            <>
+              <input name="reason" required aria-label="Why on hold" placeholder="Why on hold" className="field w-44!" />
+              <button className="act">Put on hold</button>
+            </>
+          )}
+        </Form>
+      </Heading>
+      {lot.hold && <p className="mb-4 rounded bg-honey-wash px-4 py-2 font-semibold text-honey">On hold: {lot.holdReason}. It is not taken by itself until it is free again.</p>}
+      <SideBySide
+        reckoner={
+          <Reckoner title="In short">
+            <Figure label="State" value={<LotTag lot={lot} plain />} />
+            <Figure label="Left" big value={showBase(lot.onHand, measureOf(lot))} />
+            <Figure label={lot.productId ? "Poured" : "Arrived"} value={<When day={lot.arrived} />} />
+            <Figure label="Best before" value={lot.bestBefore ? sayFullDay(lot.bestBefore) : "none"} tone={state === "expired" ? "bad" : undefined} />
+            <Figure label="Came from" value={`${back.length} lots`} />
+            <Figure label="Went into" value={`${forward.length} lots`} />
+            <Figure label="Market days" value={places.size} how={places.size > 0 ? [...places].map(([k, n]) => <p key={k}>{n}</p>) : undefined} />
+            <Figure label="Orders" value={people.size} how={people.size > 0 ? [...people].map(([k, n]) => <p key={k}>{n}</p>) : undefined} />
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          {back.length > 0 && (
+            <Part title="Came from">
+              <table className="ruled stack">
+                <thead>
+                  <tr>
+                    <th scope="col">Lot</th>
+                    <th scope="col">Of</th>
+                    <th scope="col">Supplier</th>
+                    <th scope="col">Best before</th>
+                    <th scope="col" className="text-right!">In it</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {back.map((s) => (
+                    <tr key={s.lot.id}>
+                      <td><LotTag lot={s.lot} /></td>
+                      <td>{s.lot.name}</td>
+                      <td>{s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span></td>
+                      <td data-label="Best before"><When day={s.lot.bestBefore} /></td>
+                      <td data-label="In it" className="num weight">{inBatch(s.lot.id, s.via) === null ? "" : showBase(inBatch(s.lot.id, s.via)!, measureOf(s.lot))}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Part>
+          )}
+          <Part title={lot.productId ? "Where it went" : "In and out"}>
+            <History rows={own} lot={lot} />
+          </Part>
+          {forward.length > 0 && (
+            <Part title="Went into">
+              {forward.map((s) => (
+                <div key={s.lot.id} className="mb-5">
+                  <p className="flex flex-wrap items-baseline gap-x-3">
+                    <LotTag lot={s.lot} />
+                    <span className="font-display text-[1.1rem]">{s.lot.name}</span>
+                    <span className="text-pine-soft">poured <When day={s.lot.arrived} />, {s.lot.onHand} still here</span>
+                  </p>
+                  <History rows={history.filter((r) => r.lotId === s.lot.id && r.reason !== "filled")} lot={s.lot} />
+                </div>
+              ))}
+            </Part>
+          )}
+        </Sheet>
+      </SideBySide>
+    </>
+  );
+}

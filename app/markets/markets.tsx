@@ -1,0 +1,88 @@
+/** Market days: what each came to, to see which are worth the drive. */
+import { money } from "#core/measure/money";
+import { dayResult } from "#core/market/day";
+import { listMarketDays } from "#db/markets/markets";
+import { lazy, Suspense, useEffect, useState } from "react";
+import { Link } from "react-router";
+import { db } from "../db.server.ts";
+import { When } from "../ui/amounts.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import type { Route } from "./+types/markets";
+
+const DayChart = lazy(() => import("./dayChart.tsx"));
+
+export const meta: Route.MetaFunction = () => [{ title: "Markets · Zelbin" }];
+
+export async function loader() {
+  const days = await listMarketDays(db());
+  return days.map((d) => ({ id: d.id, name: d.name, day: d.day, closed: d.closedActId !== null, taken: d.lines.reduce((a, l) => a + l.taken, 0), hours: d.minutes / 60, fees: d.stallFee + d.travel, ...dayResult({ ...d, hours: d.minutes / 60 }) }));
+}
+
+const Plan = () => (
+  <Link to="/markets/new" className="act act-main">
+    Plan a market day
+  </Link>
+);
+
+export default function Markets({ loaderData: days }: Route.ComponentProps) {
+  const { currency } = useWorkshop();
+  const [drawn, setDrawn] = useState(false);
+  useEffect(() => setDrawn(true), []);
+  const closed = days.filter((d) => d.closed);
+  return (
+    <>
+      <Heading title="Markets">
+        <Plan />
+      </Heading>
+      {days.length === 0 ? (
+        <Empty title="No market day yet" act={<Plan />}>
+          Note what goes along, count what was sold, and see what the day was worth after stock, stall and card.
+        </Empty>
+      ) : (
+        <Sheet>
+          {closed.length > 1 && (
+            <Part title="Where the takings went">
+              <div className="h-56">{drawn && <Suspense fallback={null}><DayChart days={[...closed].reverse()} currency={currency} /></Suspense>}</div>
+            </Part>
+          )}
+          <Part title="Days">
+            <table className="ruled stack">
+              <thead>
+                <tr>
+                  <th scope="col">Market</th>
+                  <th scope="col">Day</th>
+                  <th scope="col" className="text-right!">Taken</th>
+                  <th scope="col" className="text-right!">Sold</th>
+                  <th scope="col" className="text-right!">Takings</th>
+                  <th scope="col" className="text-right!">Stock</th>
+                  <th scope="col" className="text-right!">Fees, travel</th>
+                  <th scope="col" className="text-right!">Profit</th>
+                  <th scope="col" className="text-right!">Each hour there</th>
+                </tr>
+              </thead>
+              <tbody>
+                {days.map((d) => (
+                  <tr key={d.id}>
+                    <td>
+                      <Link to={`/markets/${d.id}`} className="font-semibold hover:underline">{d.name}</Link>
+                      {!d.closed && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>}
+                    </td>
+                    <td data-label="Day"><When day={d.day} /></td>
+                    <td data-label="Taken" className="num">{d.taken}</td>
+                    <td data-label="Sold" className="num">{d.closed ? d.unitsSold : "—"}</td>
+                    <td data-label="Takings" className="num">{d.closed ? money(d.takings, currency) : "—"}</td>
+                    <td data-label="Stock" className="num">{d.closed ? money(d.stockCost, currency) : "—"}</td>
+                    <td data-label="Fees, travel" className="num">{money(d.fees + d.cardFee, currency)}</td>
+                    <td data-label="Profit" className={`num font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`}>{d.closed ? money(d.profit, currency) : "—"}</td>
+                    <td data-label="Each hour there" className="num">{d.closed && d.perHour !== null ? money(d.perHour, currency) : "—"}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </Part>
+        </Sheet>
+      )}
+    </>
+  );
+}

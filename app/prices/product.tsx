@@ -1,0 +1,162 @@
+/** One product's prices: the schools side by side on every channel, and the prices chosen. */
+import { grams } from "#core/measure/mass";
+import { micros, type Micros } from "#core/measure/exact";
+import { money, moneyField, parseMoney } from "#core/measure/money";
+import { CHANNELS, CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type ChannelId, type PriceSchool } from "#core/pricing/schools";
+import { COST_PARTS, type CostPart } from "#core/recipe/cost";
+import { SCHOOLS } from "#core/stock/schools";
+import { today } from "#db/clock";
+import { choosePrices, chosenPrices } from "#db/prices/prices";
+import { costRecipes } from "#db/recipe/costs";
+import { listProducts } from "#db/recipe/read";
+import { readSettings } from "#db/settings";
+import { Link } from "react-router";
+import { object } from "yup";
+import { db } from "../db.server.ts";
+import { optional } from "../forms/fields.ts";
+import { act, readSheet } from "../forms/sheet.server.ts";
+import { useSheet } from "../forms/useSheet.ts";
+import { percent } from "../ui/amounts.tsx";
+import { Button, Problem, Text } from "../ui/form.tsx";
+import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import type { Route } from "./+types/product";
+
+export const meta: Route.MetaFunction = ({ data }) => [{ title: `${(data as { name?: string } | undefined)?.name ?? "Prices"}, prices · Zelbin` }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const [settings, products] = await Promise.all([readSettings(db()), listProducts(db())]);
+  const product = products.find((p) => p.id === Number(params.id));
+  if (!product) throw new Response("Not found", { status: 404 });
+  const [[costed], chosen] = await Promise.all([costRecipes(db(), settings, today(), [product.recipeId]), chosenPrices(db())]);
+  return { product, name: product.name, cost: costed!.cost, rules: settings.pricing, chosen: chosen.get(product.id) ?? {}, token: crypto.randomUUID() };
+}
+
+const schema = object({ own: optional(parseMoney), market: optional(parseMoney), online: optional(parseMoney), wholesale: optional(parseMoney), gift: optional(parseMoney) });
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const { own, ...typed } = sheet.value;
+  const prices = Object.fromEntries(CHANNEL_IDS.flatMap((c) => (typed[c] === null ? [] : [[c, typed[c]]]))) as Partial<Record<ChannelId, Micros>>;
+  return act(() => choosePrices(db(), { productId: Number(params.id), own, prices }, { day: today(), token: sheet.token }));
+}
+
+const SCHOOL_ROWS = Object.keys(PRICE_SCHOOLS) as PriceSchool[];
+
+export default function ProductPrices({ loaderData: { product, cost, rules, chosen, token } }: Route.ComponentProps) {
+  const { currency, school } = useWorkshop();
+  const text = (c: ChannelId): string => (chosen[c] === undefined ? "" : moneyField(chosen[c]));
+  const sheet = useSheet({ own: product.ownPrice === null ? "" : moneyField(product.ownPrice), market: text("market"), online: text("online"), wholesale: text("wholesale"), gift: text("gift") }, token);
+  const v = sheet.values;
+  const { errors } = sheet.formState;
+  const one = cost.perUnit[school];
+  if (!one)
+    return (
+      <Empty title={`${product.name} has no cost yet`} act={<Link to={`/recipes/${product.recipeId}`} className="act act-main">Open the recipe</Link>}>
+        Something in it was never bought, or its batch doesn't fill one unit. Its Reckoner says which.
+      </Empty>
+    );
+  const minutes = cost.minutes / cost.fill.units;
+  const own = parseMoney(v.own);
+  const explain: Record<PriceSchool, string> = {
+    multiple: `materials × ${rules.multipleHundredths / 100}`,
+    doubled: "all costs × 2 for wholesale, × 2 again for the shelf",
+    margin: `${rules.marginBp / 100} % left after all costs and the fee`,
+    own: "what you would ask",
+  };
+  return (
+    <form onSubmit={sheet.send()}>
+      <Heading title={product.name} about={`${grams(product.fill)}. Each school rounds to the coins of its channel; take one over with a press, or type your own.`}>
+        <Link to="/prices" className="act">
+          All prices
+        </Link>
+        <Button type="submit" main disabled={sheet.busy}>
+          Keep these prices
+        </Button>
+      </Heading>
+      <SideBySide
+        reckoner={
+          <Reckoner>
+            <Figure label="Cost of one unit" big value={money(one.total, currency)} how={<p>By {SCHOOLS[school].toLowerCase()}, at a batch of {cost.fill.units} units.</p>} />
+            {(Object.keys(COST_PARTS) as CostPart[]).map((p) => (
+              <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} />
+            ))}
+            <Figure label="Work in one unit" value={`${minutes.toFixed(1)} min`} />
+            {CHANNEL_IDS.map((c) => {
+              const price = parseMoney(v[c]);
+              if (!price.ok) return <Figure key={c} label={CHANNELS[c]} value="no price" />;
+              const view = viewPrice(price.value, one, rules.channels[c].feeBp, minutes);
+              return (
+                <Figure
+                  key={c}
+                  label={`${CHANNELS[c]}, margin`}
+                  tone={view.margin < 0 ? "bad" : "good"}
+                  value={`${money(view.margin, currency)}, ${percent(view.marginShare, 0)}`}
+                  how={
+                    <>
+                      <HowLine label="Price" value={money(view.price, currency)} />
+                      <HowLine label={`Fee, ${percent(rules.channels[c].feeBp / 10_000, 2)}`} value={`− ${money(view.fee, currency)}`} />
+                      <HowLine label="All costs" value={`− ${money(one.total, currency)}`} />
+                      {view.perHour !== null && <HowLine label="An hour of making brings" value={money(view.perHour, currency)} />}
+                    </>
+                  }
+                />
+              );
+            })}
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          <Problem say={sheet.problem} />
+          <Part title="What the schools say">
+            <table className="ruled stack">
+              <thead>
+                <tr>
+                  <th scope="col">School</th>
+                  {CHANNEL_IDS.map((c) => (
+                    <th key={c} scope="col" className="text-right!">{CHANNELS[c]}</th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {SCHOOL_ROWS.map((s) => (
+                  <tr key={s}>
+                    <th scope="row" className="text-[1rem]! text-pine! align-top border-b! border-rule!">
+                      {PRICE_SCHOOLS[s]}
+                      <span className="block text-[0.86rem] font-normal text-pine-soft">{explain[s]}</span>
+                      {s === "own" && <Text label={<span className="sr-only">Own figure</span>} placeholder="0.00" className="mt-1 w-28" {...sheet.register("own")} problem={errors.own?.message} />}
+                    </th>
+                    {CHANNEL_IDS.map((c) => {
+                      const view = priceBy(s, c, one, rules, own.ok ? own.value : null, minutes);
+                      return (
+                        <td key={c} data-label={CHANNELS[c]} className="num align-top">
+                          {view === null ? (
+                            "—"
+                          ) : (
+                            <button type="button" title={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`} aria-label={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`} className="cursor-pointer rounded px-1.5 py-0.5 text-right hover:bg-honey-wash" onClick={() => sheet.setValue(c, moneyField(view.price), { shouldDirty: true })}>
+                              <strong className="underline decoration-dotted underline-offset-4">{money(view.price, currency)}</strong>
+                              <span className={`block text-[0.86rem] ${view.margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>{view.margin < 0 ? "loses " : ""}{percent(Math.abs(view.marginShare), 0)}</span>
+                              {view.perHour !== null && <span className="block text-[0.86rem] text-pine-soft">{money(view.perHour, currency)}/h</span>}
+                            </button>
+                          )}
+                        </td>
+                      );
+                    })}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </Part>
+          <Part title="What you ask">
+            <div className="grid gap-4 sm:grid-cols-4">
+              {CHANNEL_IDS.map((c) => (
+                <Text key={c} label={CHANNELS[c]} placeholder="0.00" className="[&_input]:text-right [&_input]:text-[1.25rem]" {...sheet.register(c)} problem={errors[c]?.message} />
+              ))}
+            </div>
+          </Part>
+        </Sheet>
+      </SideBySide>
+    </form>
+  );
+}

@@ -1,0 +1,147 @@
+/** The recipe sheet: lines in whatever unit, the size, packaging and work. */
+import { kind } from "#core/material/kinds";
+import { FORMS } from "#core/measure/mass";
+import { grams } from "#core/measure/mass";
+import type { UnitCost } from "#core/measure/money";
+import type { WorkRates } from "#core/recipe/cost";
+import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
+import type { Lot } from "#core/stock/lots";
+import type { WrittenRecipe } from "#db/recipe/read";
+import type { MaterialRow } from "#db/shelf/materials";
+import { useDeferredValue, useMemo } from "react";
+import { Link } from "react-router";
+import { weightText } from "../forms/fields.ts";
+import { useSheet } from "../forms/useSheet.ts";
+import { percent } from "../ui/amounts.tsx";
+import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { LineTable } from "../ui/lines.tsx";
+import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { RecipeReckoner } from "./recipeReckoner.tsx";
+import { readWritten } from "./written.ts";
+
+interface Props {
+  written: WrittenRecipe | null;
+  materials: MaterialRow[];
+  lots: Lot[];
+  again: [number, UnitCost][];
+  rates: WorkRates;
+  token: string;
+  types: readonly (readonly [RecipeType, string])[];
+}
+
+const BLANK_LINE = { material: "", entered: "", form: "" };
+const BLANK_PACK = { material: "", pieces: "1" };
+const FORM_OPTIONS = [["", "—"], ...Object.entries(FORMS)] as const;
+
+function textsOf(w: WrittenRecipe | null, names: ReadonlyMap<number, string>) {
+  if (!w)
+    return { name: "", code: "", type: "balm" as RecipeType, makes: "", fill: "", loss: "2", keepsMonths: "12", batchMinutes: "45", unitMinutes: "2", method: "", lines: [BLANK_LINE, BLANK_LINE, BLANK_LINE], packaging: [BLANK_PACK] };
+  const { recipe: r } = w;
+  return {
+    name: r.name, code: r.code, type: r.type, makes: weightText(r.makes), fill: weightText(w.product.fill), loss: String(r.lossBp / 100), keepsMonths: String(r.keepsMonths),
+    batchMinutes: String(r.batchMinutes), unitMinutes: String(r.unitMinutesHundredths / 100), method: r.method,
+    lines: w.lines.map((l) => ({ material: names.get(l.materialId) ?? "", entered: l.entered, form: l.form as string })),
+    packaging: w.packaging.map((p) => ({ material: names.get(p.materialId) ?? "", pieces: String(p.pieces) })),
+  };
+}
+
+export function RecipeSheet({ written, materials, lots, again, rates, token, types }: Props) {
+  const names = useMemo(() => new Map(materials.map((m) => [m.id, m.name])), [materials]);
+  const sheet = useSheet(textsOf(written, names), token);
+  const watched = sheet.values;
+  const values = useDeferredValue(watched);
+  const read = useMemo(() => readWritten(values, materials), [values, materials]);
+  const { errors } = sheet.formState;
+
+  // Choosing a material puts in the form it usually has.
+  const onPicked = (row: number, key: string, value: string): void => {
+    if (key !== "material") return;
+    const m = materials.find((x) => x.name.toLowerCase() === value.trim().toLowerCase());
+    const forms = m ? kind(m.kind).forms : [];
+    if (forms[0] && !forms.some((f) => f === sheet.getValues(`lines.${row}.form`))) sheet.setValue(`lines.${row}.form`, forms[0]);
+  };
+  const weightCell = (i: number) => {
+    const line = read.lines[i];
+    if (!line || (!line.out.ok && line.out.problem.say === "")) return "";
+    if (!line.out.ok)
+      return (
+        <span className="block max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry">{line.out.problem.say}</span>
+      );
+    return (
+      <span className="weight">
+        {grams(line.out.weight)}
+        {line.asFluid !== null && (
+          <button type="button" className="block w-full cursor-pointer text-right font-sans text-[0.82rem] text-amber underline" title="An ounce of a liquid is often meant by volume" onClick={() => sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}>
+            fl oz? {grams(line.asFluid)}
+          </button>
+        )}
+      </span>
+    );
+  };
+
+  return (
+    <form onSubmit={sheet.send()}>
+      <Heading title={written ? written.recipe.name : "Write a recipe"} about={written ? undefined : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams stand beside every line."}>
+        {written && (
+          <Link to={`/bench/set-out?recipe=${written.recipe.id}`} className="act">
+            Set out a batch
+          </Link>
+        )}
+        <Button type="submit" main disabled={sheet.busy}>
+          Keep the recipe
+        </Button>
+      </Heading>
+      <SideBySide reckoner={<RecipeReckoner read={read} values={values} lots={lots} again={again} rates={rates} names={names} />}>
+        <Sheet>
+          <Problem say={sheet.problem} />
+          <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">
+            <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
+            <Choice label="Made as" options={types} {...sheet.register("type", { onChange: (e: { target: { value: RecipeType } }) => !written && sheet.setValue("keepsMonths", String(RECIPE_TYPES[e.target.value].keepsMonths)) })} />
+            <Text label="Lot letters" placeholder="HB" {...sheet.register("code")} problem={errors.code?.message} />
+          </div>
+          <Part title="Ingredients">
+            <LineTable
+              form={sheet}
+              name="lines"
+              blank={BLANK_LINE}
+              addLabel="Add an ingredient"
+              onPicked={onPicked}
+              columns={[
+                { key: "material", label: "Material", list: "ingredients", width: "38%" },
+                { key: "entered", label: "Amount", placeholder: "2 1/2 cups", width: "8.5rem" },
+                { key: "form", label: "Measured as", options: FORM_OPTIONS, width: "7.5rem" },
+              ]}
+              derived={[
+                { label: "Grams", cell: weightCell },
+                { label: "Share", cell: (i) => { const l = read.lines[i]?.out; return l?.ok ? percent(l.share) : ""; } },
+              ]}
+            />
+            <div className="mt-4 max-w-xs">
+              <Text label="Batch weight" hint="Only for parts and per cent: what they are taken of." placeholder="800 g" {...sheet.register("makes")} problem={errors.makes?.message} />
+            </div>
+          </Part>
+          <Part title="One unit">
+            <div className="mb-4 grid gap-4 sm:grid-cols-4">
+              <Text label="Filled with" placeholder="60 g" {...sheet.register("fill")} problem={errors.fill?.message} />
+              <Text label="Loss, %" hint="Stays in pot and jug." {...sheet.register("loss")} problem={errors.loss?.message} />
+              <Text label="Keeps, months" {...sheet.register("keepsMonths")} problem={errors.keepsMonths?.message} />
+            </div>
+            <LineTable form={sheet} name="packaging" blank={BLANK_PACK} addLabel="Add packaging" columns={[{ key: "material", label: "Container, lid, label …", list: "packaging", width: "60%" }, { key: "pieces", label: "Pieces for one", right: true, width: "8rem" }]} />
+          </Part>
+          <Part title="Work">
+            <div className="grid gap-4 sm:grid-cols-4">
+              <Text label="Minutes a batch" hint="Weighing, melting, cleaning." {...sheet.register("batchMinutes")} problem={errors.batchMinutes?.message} />
+              <Text label="Minutes a unit" hint="Filling, capping, labelling." {...sheet.register("unitMinutes")} problem={errors.unitMinutes?.message} />
+            </div>
+            <Area className="mt-4" label="Method" rows={4} {...sheet.register("method")} problem={errors.method?.message} />
+          </Part>
+          <div className="mt-5">
+            <Caution>Hot wax and oil burn and catch fire: a water bath, never an open flame, and never left alone. Patch-test before you give or sell; rules for selling cosmetics differ by place and come first.</Caution>
+          </div>
+        </Sheet>
+      </SideBySide>
+      <Suggestions id="ingredients" names={materials.filter((m) => kind(m.kind).measured === "weight").map((m) => m.name)} />
+      <Suggestions id="packaging" names={materials.filter((m) => kind(m.kind).measured === "count").map((m) => m.name)} />
+    </form>
+  );
+}

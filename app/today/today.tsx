@@ -1,0 +1,95 @@
+/** Today: what needs a hand, from every station. */
+import { daysBetween } from "#core/when";
+import { sayFullDay } from "#core/when";
+import { today } from "#db/clock";
+import { whatWaits, type Waiting } from "#db/today";
+import { Link } from "react-router";
+import { db } from "../db.server.ts";
+import { showBase, When } from "../ui/amounts.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import type { Route } from "./+types/today";
+
+export const meta: Route.MetaFunction = () => [{ title: "Today · Zelbin" }];
+export const loader = () => whatWaits(db(), today());
+
+interface Said {
+  to: string;
+  what: React.ReactNode;
+  do: string;
+}
+
+/** A waiting thing as a sentence, and the act that settles it. */
+function say(w: Waiting, day: string): Said {
+  const amount = w.amount !== null && w.measured ? showBase(w.amount, w.measured) : "";
+  const lot = w.number ? <span className="weight text-[0.92em]">{w.number}</span> : null;
+  const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
+  switch (`${w.station} ${w.kind}`) {
+    case "bench open":
+      return { to: `/bench/${w.id}`, what: <>{w.name}, {units} set out <When day={w.day} /></>, do: "Go on weighing" };
+    case "gifts toPack":
+      return { to: `/gifts/${w.id}`, what: <>Order for {w.name}, {units}, due <When day={w.day} />{daysBetween(day, w.day!) < 0 && <strong className="text-berry"> — late</strong>}</>, do: "Pack it" };
+    case "markets toClose":
+      return { to: `/markets/${w.id}`, what: <>{w.name} on <When day={w.day} /> isn't closed</>, do: "Count the stall" };
+    case "markets comingUp":
+      return { to: `/markets/${w.id}`, what: <>{w.name} on <When day={w.day} />, in {daysBetween(day, w.day!)} days</>, do: "See what goes along" };
+    case "shelf expired":
+      return { to: `/shelf/${w.id}`, what: <>{w.name}, {amount} in lot {lot}, was best before <When day={w.day} /></>, do: "Count it out" };
+    case "shelf soon":
+      return { to: `/shelf/${w.id}`, what: <>{w.name}, {amount} in lot {lot}, best before <When day={w.day} /></>, do: "Use it first" };
+    case "shelf low":
+      return { to: `/shelf/receive?material=${w.id}`, what: <>{w.name}: {w.amount ? `${amount} left` : "none left"}</>, do: "Receive more" };
+    case "cabinet expired":
+      return { to: `/lots/${w.number}`, what: <>{w.name}, {units} of lot {lot}, was best before <When day={w.day} /></>, do: "Don't sell it" };
+    case "cabinet soon":
+      return { to: `/lots/${w.number}`, what: <>{w.name}, {units} of lot {lot}, best before <When day={w.day} /></>, do: "Sell it first" };
+    default:
+      return { to: `/prices/${w.id}`, what: <>{w.name} has no price</>, do: "Price it" };
+  }
+}
+
+const PARTS: readonly { title: string; has: (w: Waiting) => boolean }[] = [
+  { title: "On the bench", has: (w) => w.station === "bench" },
+  { title: "Promised", has: (w) => w.station === "gifts" || w.station === "markets" },
+  { title: "Past its day", has: (w) => w.kind === "expired" },
+  { title: "Use or sell first", has: (w) => w.kind === "soon" },
+  { title: "Running low", has: (w) => w.kind === "low" },
+  { title: "Without a price", has: (w) => w.kind === "unpriced" },
+];
+
+export default function Today({ loaderData: waiting }: Route.ComponentProps) {
+  const { today: day, name } = useWorkshop();
+  const parts = PARTS.map((p) => ({ ...p, rows: waiting.filter(p.has) })).filter((p) => p.rows.length > 0);
+  return (
+    <>
+      <Heading title={sayFullDay(day)} about={waiting.length > 0 ? `What needs a hand in ${name}.` : undefined} />
+      {parts.length === 0 ? (
+        <Empty title="Nothing waits" act={<><Link to="/bench/set-out" className="act act-main">Set out a batch</Link><Link to="/shelf/receive" className="act">Receive a purchase</Link></>}>
+          Nothing is open on the bench, promised, running low or near its best-before.
+        </Empty>
+      ) : (
+        <div className="columns-1 gap-6 lg:columns-2">
+          {parts.map((p) => (
+            <Sheet key={p.title} className="mb-6 break-inside-avoid" label={p.title}>
+              <Part title={p.title}>
+                <ul className="divide-y divide-rule">
+                  {p.rows.map((w) => {
+                    const s = say(w, day);
+                    return (
+                      <li key={`${w.kind}${w.id}${w.number}`}>
+                        <Link to={s.to} className="flex items-baseline justify-between gap-4 py-2 hover:bg-honey-wash">
+                          <span className="min-w-0">{s.what}</span>
+                          <span className="flex-none text-[0.92rem] font-semibold text-amber">{s.do}</span>
+                        </Link>
+                      </li>
+                    );
+                  })}
+                </ul>
+              </Part>
+            </Sheet>
+          ))}
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,61 @@
+/** Figures with their unit: weights, counts, money and days, the way every screen writes them. */
+import { grams } from "#core/measure/mass";
+import { money, showUnitCost, type UnitCost } from "#core/measure/money";
+import { lotState, type Lot, type LotState } from "#core/stock/lots";
+import { sayDay, sayFullDay, type Day } from "#core/when";
+import { Link } from "react-router";
+import { useWorkshop } from "./workshop.ts";
+
+/** An amount in a material's base unit. @example showBase(1500, "weight") // "1.5 g" */
+export function showBase(n: number, measured: "weight" | "count"): string {
+  if (measured === "count") return `${n.toLocaleString("en-GB")} pcs`;
+  return n >= 1_000_000 ? `${(n / 1_000_000).toLocaleString("en-GB", { maximumFractionDigits: 3 })} kg` : grams(n);
+}
+
+export function Money({ of }: { of: number | null }) {
+  const { currency } = useWorkshop();
+  return <span className="tabular-nums">{of === null ? "—" : money(of, currency)}</span>;
+}
+
+export function PerUnit({ cost, measured }: { cost: UnitCost | null; measured: "weight" | "count" }) {
+  const { currency } = useWorkshop();
+  return <span className="tabular-nums">{cost ? showUnitCost(cost, measured, currency) : "—"}</span>;
+}
+
+export function When({ day }: { day: Day | null }) {
+  const { today } = useWorkshop();
+  return day === null ? (
+    <span>—</span>
+  ) : (
+    <time dateTime={day} title={sayFullDay(day)}>
+      {sayDay(day, today)}
+    </time>
+  );
+}
+
+const STATE_WORDS: Record<LotState, string> = { good: "", soon: "use soon", expired: "expired", hold: "on hold", empty: "used up" };
+
+/** A lot's tie-on tag; pressing it opens its history. */
+export function LotTag({ lot, plain }: { lot: Pick<Lot, "number" | "onHand" | "bestBefore" | "hold">; plain?: boolean }) {
+  const { today } = useWorkshop();
+  const state = lotState(lot, today);
+  const inside = (
+    <>
+      {lot.number}
+      {STATE_WORDS[state] && <em>{STATE_WORDS[state]}</em>}
+    </>
+  );
+  const title = lot.bestBefore ? `Best before ${sayFullDay(lot.bestBefore)}` : undefined;
+  return plain ? (
+    <span className={`lot lot-${state}`} title={title}>
+      {inside}
+    </span>
+  ) : (
+    <Link to={`/lots/${encodeURIComponent(lot.number)}`} className={`lot lot-${state}`} title={title}>
+      {inside}
+    </Link>
+  );
+}
+
+/** A share as a percentage. @example percent(0.125) // "12.5 %" */
+export const percent = (share: number, decimals = 1): string => `${(share * 100).toFixed(decimals)} %`;

@@ -1,0 +1,39 @@
+/** Small drawings that carry a figure: how far a batch is, where the pour window lies. Always beside the figure in words. */
+
+/** A tin whose fill is the share done, 0 to 1. */
+export function Tin({ share, label }: { share: number; label: string }) {
+  const fill = Math.max(0, Math.min(1, share)) * 34;
+  return (
+    <svg role="img" aria-label={label} viewBox="0 0 72 56" className="h-14 w-18 flex-none">
+      <rect x="4" y="6" width="64" height="9" rx="2.5" className="fill-paper-deep stroke-pine-soft" strokeWidth="1.5" />
+      <path d="M8 15h56v31a5 5 0 0 1-5 5H13a5 5 0 0 1-5-5z" className="fill-sheet stroke-pine-soft" strokeWidth="1.5" />
+      <clipPath id="tin-inside">
+        <path d="M9 16h54v30a4 4 0 0 1-4 4H13a4 4 0 0 1-4-4z" />
+      </clipPath>
+      <rect x="8" y={50 - fill} width="56" height={fill} clipPath="url(#tin-inside)" className="fill-amber-glass" />
+    </svg>
+  );
+}
+
+/** A thermometer with the usual pour window marked: about 50 to 58 °C for balms (common practice, no source). */
+export function PourWindow() {
+  const y = (celsius: number): number => 70 - ((celsius - 30) / 50) * 60;
+  return (
+    <svg role="img" aria-label="Thermometer: pour between 50 and 58 °C; scent below 50 °C" viewBox="0 0 120 84" className="h-28 w-40">
+      <rect x="14" y="6" width="12" height="66" rx="6" className="fill-sheet stroke-pine-soft" strokeWidth="1.5" />
+      <circle cx="20" cy="74" r="8" className="fill-amber-glass stroke-pine-soft" strokeWidth="1.5" />
+      <rect x="15" y={y(58)} width="10" height={y(50) - y(58)} className="fill-amber-glass" />
+      {[40, 50, 58, 70].map((c) => (
+        <g key={c}>
+          <line x1="27" x2="33" y1={y(c)} y2={y(c)} className="stroke-pine-soft" strokeWidth="1.2" />
+          <text x="36" y={y(c) + 3} className="fill-pine-soft font-mono" fontSize="9">
+            {c} °C
+          </text>
+        </g>
+      ))}
+      <text x="64" y={y(54) + 3} className="fill-pine font-sans" fontSize="10" fontWeight="600">
+        pour here
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,84 @@
+/** The workroom every station stands in: the Line across the top, the reckon bar, the note of what was just done. */
+import { readSettings } from "#db/settings";
+import { undoable } from "#db/act";
+import { today } from "#db/clock";
+import { whatWaits } from "#db/today";
+import { useEffect } from "react";
+import { NavLink, Link, Outlet, useLocation } from "react-router";
+import { db } from "../db.server.ts";
+import type { Route } from "./+types/workroom";
+import { Keys } from "./keys.tsx";
+import { DoneNote } from "./note.tsx";
+import { ReckonBar } from "./reckonBar.tsx";
+import { WorkshopContext, type Workshop } from "./workshop.ts";
+
+const STATIONS = [
+  ["/", "Today"],
+  ["/shelf", "Shelf"],
+  ["/recipes", "Recipes"],
+  ["/bench", "Bench"],
+  ["/cabinet", "Cabinet"],
+  ["/prices", "Prices"],
+  ["/markets", "Markets"],
+  ["/gifts", "Gifts"],
+  ["/lots", "Lots"],
+] as const;
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const day = today();
+  const did = Number(new URL(request.url).searchParams.get("did"));
+  const [settings, waiting, done] = await Promise.all([readSettings(db()), whatWaits(db(), day), did ? undoable(db(), did) : null]);
+  const counts: Record<string, number> = {};
+  for (const w of waiting) counts[`/${w.station}`] = (counts[`/${w.station}`] ?? 0) + 1;
+  const workshop: Workshop = { name: settings.workshop, currency: settings.currency, school: settings.school, today: day };
+  return { workshop, counts, done };
+}
+
+export default function Workroom({ loaderData: { workshop, counts, done } }: Route.ComponentProps) {
+  const { key } = useLocation();
+  // Tests and pictures wait for this; before it a press would be lost.
+  useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
+  return (
+    <WorkshopContext value={workshop}>
+      <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
+        Skip to the work
+      </a>
+      <header className="no-print">
+        <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
+          <Link to="/" className="flex items-baseline gap-3 whitespace-nowrap">
+            <span className="font-display text-[1.5rem]">Zelbin</span>
+            <span className="hidden text-[0.95rem] text-pine-soft sm:inline">{workshop.name}</span>
+          </Link>
+          <div className="flex items-center gap-2">
+            <ReckonBar />
+            <Keys />
+            <Link to="/settings" className="act act-small">
+              Settings
+            </Link>
+          </div>
+        </div>
+        <nav aria-label="Stations" className="mt-1.5 overflow-x-auto border-b-[3px] border-pine [scrollbar-width:none]">
+          <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
+            {STATIONS.map(([to, name]) => (
+              <li key={to}>
+                <NavLink to={to} end={to === "/"} className="jar">
+                  {name}
+                  {counts[to] ? (
+                    <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
+                      {counts[to]}
+                      <span className="sr-only"> waiting</span>
+                    </span>
+                  ) : null}
+                </NavLink>
+              </li>
+            ))}
+          </ul>
+        </nav>
+      </header>
+      <DoneNote key={key} done={done} />
+      <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
+        <Outlet />
+      </main>
+    </WorkshopContext>
+  );
+}

@@ -1,0 +1,48 @@
+/**
+ * Following lots: back to everything one came from, and forward to everything it went into.
+ *
+ * Lots are joined by what was made of them. The walk is the same either way, visits each lot once and so ends even if a
+ * record were to loop.
+ */
+
+/** Some of lot `from` is in lot `to`. */
+export interface Link {
+  from: number;
+  to: number;
+}
+
+export interface Step {
+  lot: number;
+  /** 1 for direct neighbours of the starting lot. */
+  depth: number;
+  /** The lot it was reached through, nearer to the start. */
+  via: number;
+}
+
+/**
+ * Every lot reachable from `start`, nearest first, without `start` itself.
+ * @param direction "back" to what it came from, "forward" to what it went into
+ * @example trace(3, [{ from: 1, to: 2 }, { from: 2, to: 3 }], "back") // lots 2 (depth 1), 1 (depth 2)
+ */
+export function trace(start: number, links: readonly Link[], direction: "back" | "forward"): Step[] {
+  const next = new Map<number, number[]>();
+  for (const l of links) {
+    const [a, b] = direction === "back" ? [l.to, l.from] : [l.from, l.to];
+    next.set(a, [...(next.get(a) ?? []), b]);
+  }
+  const seen = new Set([start]);
+  const steps: Step[] = [];
+  let ring = [start];
+  for (let depth = 1; ring.length > 0; depth++) {
+    const outer: number[] = [];
+    for (const via of ring)
+      for (const lot of next.get(via) ?? []) {
+        if (seen.has(lot)) continue;
+        seen.add(lot);
+        steps.push({ lot, depth, via });
+        outer.push(lot);
+      }
+    ring = outer;
+  }
+  return steps;
+}

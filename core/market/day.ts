@@ -1,0 +1,56 @@
+/**
+ * What a market day came to.
+ *
+ * Stock is counted at what its materials cost; the maker's hours are not a cost here but what the profit is divided by.
+ */
+import { micros, mulDiv, sum, type Micros } from "../measure/exact.ts";
+
+export interface DayLine {
+  taken: number;
+  sold: number;
+  /** Testers and presents. */
+  given: number;
+  damaged: number;
+  price: Micros;
+  /** Materials cost of all units that left (sold, given and damaged). */
+  gone: Micros;
+}
+
+export interface DayIn {
+  lines: readonly DayLine[];
+  stallFee: Micros;
+  travel: Micros;
+  /** Of the takings, paid by card. */
+  byCard: Micros;
+  cardFeeBp: number;
+  /** Hours on the stall and the road. */
+  hours: number;
+}
+
+export interface DayResult {
+  takings: Micros;
+  unitsSold: number;
+  stockCost: Micros;
+  cardFee: Micros;
+  profit: Micros;
+  perHour: Micros | null;
+}
+
+/** @example dayResult({ lines: [], stallFee: micros(20_000_000), … }).profit // -20.00 */
+export function dayResult(day: DayIn): DayResult {
+  const takings = sum(day.lines.map((l) => micros(l.sold * l.price)));
+  const stockCost = sum(day.lines.map((l) => l.gone));
+  const cardFee = micros(mulDiv(day.byCard, day.cardFeeBp, 10_000));
+  const profit = micros(takings - stockCost - cardFee - day.stallFee - day.travel);
+  return {
+    takings,
+    unitsSold: day.lines.reduce((a, l) => a + l.sold, 0),
+    stockCost,
+    cardFee,
+    profit,
+    perHour: day.hours > 0 ? micros(Math.round(profit / day.hours)) : null,
+  };
+}
+
+/** Units of a line that come home. @example leftOver({ taken: 10, sold: 6, given: 1, damaged: 0 }) // 3 */
+export const leftOver = (l: Pick<DayLine, "taken" | "sold" | "given" | "damaged">): number => l.taken - l.sold - l.given - l.damaged;

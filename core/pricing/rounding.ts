@@ -1,0 +1,33 @@
+/**
+ * Prices people can pay with the coins in their pocket.
+ */
+import { CENT, micros, type Micros } from "../measure/exact.ts";
+
+/** A price point repeats every `step`, `ending` above a multiple of it; all in micros. */
+export interface PointRule {
+  label: string;
+  step: Micros;
+  ending: Micros;
+}
+
+const cents = (n: number): Micros => micros(n * CENT);
+
+export const PRICE_POINTS = {
+  whole: { label: "whole units", step: cents(100), ending: cents(0) },
+  half: { label: "halves", step: cents(50), ending: cents(0) },
+  tenth: { label: "tenths", step: cents(10), ending: cents(0) },
+  ninety: { label: "ending in .90", step: cents(100), ending: cents(90) },
+  cent: { label: "to the cent", step: cents(1), ending: cents(0) },
+} as const satisfies Record<string, PointRule>;
+export type PricePoint = keyof typeof PRICE_POINTS;
+
+/**
+ * The nearest price point, ties upward, never below the lowest one above zero.
+ * @example roundToPoint(micros(7_430_000), "half") // 7.50
+ */
+export function roundToPoint(price: Micros, point: PricePoint): Micros {
+  const { step, ending } = PRICE_POINTS[point];
+  const lowest = ending > 0 ? ending : step;
+  const nearest = Math.floor((price - ending) / step + 0.5) * step + ending;
+  return micros(Math.max(lowest, nearest));
+}

@@ -1,0 +1,97 @@
+/**
+ * Lots on the shelf: what state one is in, which is used first, and what a draw from it takes with it.
+ *
+ * Use-first is common practice, no source: the soonest best-before goes first, then the oldest; a lot that is expired or on
+ * hold is never taken unless a person picks it by hand.
+ */
+import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
+import { daysBetween, type Day } from "../when.ts";
+
+export interface Lot {
+  id: number;
+  number: string;
+  /** The material or product it is a lot of. */
+  of: number;
+  onHand: Base;
+  /** What is left of its cost: always exactly cost minus what was drawn. */
+  value: Micros;
+  arrived: Day;
+  bestBefore: Day | null;
+  hold: boolean;
+}
+
+export type LotState = "good" | "soon" | "expired" | "hold" | "empty";
+
+/** A lot is worth using up when less than this is left; common practice, no source. */
+export const SOON_DAYS = 60;
+
+/** @example lotState({ onHand: 0, … }, "2026-01-01") // "empty" */
+export function lotState(lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today: Day): LotState {
+  if (lot.onHand === 0) return "empty";
+  if (lot.hold) return "hold";
+  if (lot.bestBefore === null) return "good";
+  const left = daysBetween(today, lot.bestBefore);
+  return left < 0 ? "expired" : left <= SOON_DAYS ? "soon" : "good";
+}
+
+/** Orders lots for use: soonest best-before first, those without one last, then by arrival, then by id. */
+export const useFirst = (a: Lot, b: Lot): number =>
+  (a.bestBefore ?? "9999").localeCompare(b.bestBefore ?? "9999") || a.arrived.localeCompare(b.arrived) || a.id - b.id;
+
+export interface Take {
+  lotId: number;
+  amount: Base;
+  value: Micros;
+}
+
+/**
+ * What a draw takes of a lot's value: its share of what is left, and all of it with the last gram, so that a lot's draws
+ * add up to its cost to the last micro.
+ * @param amount 0 ≤ amount ≤ onHand
+ * @throws RangeError when more is drawn than is there
+ * @example drawValue({ onHand: 1000, value: micros(333) }, 1000) // 333
+ */
+export function drawValue(lot: { onHand: Base; value: Micros }, amount: Base): Micros {
+  if (amount < 0 || amount > lot.onHand) throw new RangeError(`can't draw ${amount} of ${lot.onHand}`);
+  return amount === lot.onHand ? lot.value : micros(mulDiv(lot.value, amount, lot.onHand));
+}
+
+export interface Need {
+  of: number;
+  amount: Base;
+}
+
+export interface NeedPlan {
+  takes: Take[];
+  /** What no usable lot could give. */
+  short: Base;
+}
+
+/**
+ * Plans draws for several needs from one shelf, use-first, splitting over lots; needs of the same material share its lots.
+ * Nothing is changed: the caller's lots are copied.
+ * @example planTakes([{ of: 1, amount: 5 }], [lot(3), lot(4)], today) // [{ takes: [3, 2], short: 0 }]
+ */
+export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: Day): NeedPlan[] {
+  const shelf = new Map<number, Lot[]>();
+  for (const lot of lots) {
+    const state = lotState(lot, today);
+    if (state === "good" || state === "soon") shelf.set(lot.of, [...(shelf.get(lot.of) ?? []), { ...lot }]);
+  }
+  for (const row of shelf.values()) row.sort(useFirst);
+  return needs.map(({ of, amount }) => {
+    const takes: Take[] = [];
+    let open = amount;
+    for (const lot of shelf.get(of) ?? []) {
+      if (open === 0) break;
+      const take = Math.min(open, lot.onHand);
+      if (take === 0) continue;
+      const value = drawValue(lot, take);
+      takes.push({ lotId: lot.id, amount: take, value });
+      lot.onHand -= take;
+      lot.value = micros(lot.value - value);
+      open -= take;
+    }
+    return { takes, short: open };
+  });
+}

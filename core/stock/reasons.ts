@@ -1,0 +1,10 @@
+/** Why something went in or out of a lot, in the words the screens use. */
+export const REASONS = {
+  received: "received", counted: "count corrected", used: "used in a batch", filled: "filled", sold: "sold", tester: "tester",
+  gift: "given away", own: "own use", damaged: "damaged", ordered: "packed in an order", wrapped: "used for wrapping", undone: "taken back",
+} as const;
+export type Reason = keyof typeof REASONS;
+
+/** Reasons for taking finished units out by hand. */
+export const TAKE_OUT_REASONS = ["tester", "gift", "own", "damaged"] as const satisfies readonly Reason[];
+export type TakeOutReason = (typeof TAKE_OUT_REASONS)[number];

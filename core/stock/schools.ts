@@ -1,0 +1,55 @@
+/**
+ * Three answers to "what does a gram of this cost?", all in use among makers (common practice, no source):
+ *
+ * - `lot`: what this very lot cost — the lots that would be taken, use-first;
+ * - `average`: the running average of all that is on hand;
+ * - `again`: what buying it again today would cost — the newest purchase, postage included.
+ */
+import { micros, type Base, type Micros } from "../measure/exact.ts";
+import { costOf, type UnitCost } from "../measure/money.ts";
+import type { Day } from "../when.ts";
+import { planTakes, type Lot, type Need, type NeedPlan } from "./lots.ts";
+
+export const SCHOOLS = { lot: "This very lot", average: "Running average", again: "Buy again today" } as const;
+export type School = keyof typeof SCHOOLS;
+export const SCHOOL_IDS = Object.keys(SCHOOLS) as School[];
+
+/** The running average over everything on hand, or null when nothing is. */
+export function runningAverage(lots: readonly Pick<Lot, "onHand" | "value">[]): UnitCost | null {
+  const per = lots.reduce((a, l) => a + l.onHand, 0);
+  return per > 0 ? { value: micros(lots.reduce((a, l) => a + l.value, 0)), per } : null;
+}
+
+export interface NeedCost {
+  plan: NeedPlan;
+  /** Per school; null when there is nothing to price it by. */
+  cost: Record<School, Micros | null>;
+  /** True where the lots fall short and the rest of `lot` is priced as if bought again. */
+  estimated: boolean;
+}
+
+/**
+ * What each need costs by each school.
+ * @param again newest landed unit cost per material; absent if never bought
+ * @example costNeeds([{ of: 1, amount: 100 }], lots, again, today)[0].cost.average
+ */
+export function costNeeds(needs: readonly Need[], lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): NeedCost[] {
+  const plans = planTakes(needs, lots, today);
+  return needs.map((need, i) => {
+    const plan = plans[i]!;
+    const anew = again.get(need.of) ?? null;
+    const average = runningAverage(lots.filter((l) => l.of === need.of)) ?? anew;
+    const price = (amount: Base, by: UnitCost | null): Micros | null =>
+      amount === 0 ? micros(0) : by === null ? null : costOf(amount, by);
+    const rest = price(plan.short, anew);
+    return {
+      plan,
+      estimated: plan.short > 0,
+      cost: {
+        lot: rest === null ? null : micros(plan.takes.reduce((a, t) => a + t.value, 0) + rest),
+        average: price(need.amount, average),
+        again: price(need.amount, anew),
+      },
+    };
+  });
+}

@@ -1,0 +1,112 @@
+/**
+ * Doing, and taking back.
+ *
+ * `perform` runs one act as one transaction and makes a form that is posted twice count once. `undoAct` takes an act back by
+ * adding opposite movements: the ledger keeps both.
+ */
+import { Refused } from "#core/refused";
+import type { Day } from "#core/when";
+import { eq, sql } from "drizzle-orm";
+import type { Db, Tx } from "./client.ts";
+import { lockLots } from "./ledger.ts";
+import { act, batch, giftOrder, lot, marketDay, movement } from "./schema.ts";
+
+export interface Doing {
+  /** From the form; absent in scripts. */
+  token?: string;
+  day: Day;
+}
+
+export interface Done {
+  actId: number;
+  /** Where to go to see what came of it. */
+  path: string;
+}
+
+/** Kinds of act that a person can take back with one press. */
+const UNDOABLE = new Set(["receive", "count", "pour", "takeOut", "closeMarket", "packOrder", "clearBatch"]);
+
+const isDbError = (e: unknown): e is { code: string; constraint?: string } => typeof (e as { code?: unknown })?.code === "string";
+
+/**
+ * Runs `work` as one act in one transaction.
+ * @returns the act; when its token was posted before, that earlier act, and `work` is not run
+ * @throws Refused from `work`, or when another window took stock away meanwhile
+ */
+export async function perform(db: Db, kind: string, doing: Doing, work: (tx: Tx, actId: number) => Promise<{ path: string; summary: string }>): Promise<Done> {
+  try {
+    return await db.transaction(async (tx) => {
+      const [fresh] = await tx
+        .insert(act)
+        .values({ kind, day: doing.day, token: doing.token })
+        .onConflictDoNothing({ target: act.token })
+        .returning({ id: act.id });
+      if (!fresh) {
+        const [before] = await tx.select().from(act).where(eq(act.token, doing.token!));
+        return { actId: before!.id, path: before!.path };
+      }
+      const result = await work(tx, fresh.id);
+      await tx.update(act).set(result).where(eq(act.id, fresh.id));
+      return { actId: fresh.id, path: result.path };
+    });
+  } catch (e) {
+    const cause = e instanceof Error && e.cause ? e.cause : e;
+    if (isDbError(cause) && cause.constraint === "lot_never_negative")
+      throw Refused.one("", "Another window has just used that stock. Look again: nothing was moved.");
+    if (isDbError(cause) && cause.code === "40P01") throw Refused.one("", "Two windows worked on the same lots at once. Try again: nothing was moved.");
+    throw e;
+  }
+}
+
+/** The newest act that can still be taken back, for the note that offers it. */
+export async function undoable(db: Db, actId: number): Promise<{ id: number; summary: string } | null> {
+  const [row] = await db
+    .select({ id: act.id, summary: act.summary, kind: act.kind, undone: sql<boolean>`exists (select 1 from ${act} u where u.undoes = ${act.id})` })
+    .from(act)
+    .where(eq(act.id, actId));
+  return row && UNDOABLE.has(row.kind) && !row.undone ? { id: row.id, summary: row.summary } : null;
+}
+
+/**
+ * Takes an act back: every movement of it is met by its opposite, and the record it closed is open again.
+ * @throws Refused when it was taken back before, or what it brought in has been used since
+ */
+export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
+  return perform(db, "undo", doing, async (tx, undoId) => {
+    const [was] = await tx.select().from(act).where(eq(act.id, actId)).for("update");
+    if (!was || !UNDOABLE.has(was.kind)) throw Refused.one("", "That can't be taken back.");
+    const [already] = await tx.select({ id: act.id }).from(act).where(eq(act.undoes, actId));
+    if (already) throw Refused.one("", "That has been taken back already.");
+    await tx.update(act).set({ undoes: actId }).where(eq(act.id, undoId));
+
+    const moves = await tx.select().from(movement).where(eq(movement.actId, actId));
+    const lots = await lockLots(tx, moves.map((m) => m.lotId));
+    const after = new Map([...lots].map(([id, l]) => [id, { onHand: l.onHand, value: l.value as number, number: l.number }]));
+    for (const m of moves) {
+      const l = after.get(m.lotId)!;
+      l.onHand -= m.qty;
+      l.value -= m.value;
+    }
+    for (const l of after.values())
+      if (l.onHand < 0 || l.value < 0 || (l.onHand === 0 && l.value !== 0))
+        throw Refused.one("", `Lot ${l.number} has been used since, so this can't be taken back. Take back what used it first, or correct the count.`);
+    if (moves.length > 0)
+      await tx.insert(movement).values(
+        moves
+          .sort((a, b) => a.qty - b.qty)
+          .map(({ lotId, qty, value, batchId, marketDayId, giftOrderId }) => ({ actId: undoId, lotId, qty: -qty, value: (-value || 0) as typeof value, reason: "undone" as const, batchId, marketDayId, giftOrderId })),
+      );
+    await tx.update(batch).set({ pouredActId: null }).where(eq(batch.pouredActId, actId));
+    await tx.update(batch).set({ clearedActId: null }).where(eq(batch.clearedActId, actId));
+    await tx.update(marketDay).set({ closedActId: null }).where(eq(marketDay.closedActId, actId));
+    await tx.update(giftOrder).set({ packedActId: null }).where(eq(giftOrder.packedActId, actId));
+    return { path: was.path, summary: `Took back: ${was.summary}` };
+  });
+}
+
+/** Lot numbers in use that start with `head`; holds off other windows that are numbering until this transaction ends. */
+export async function takenNumbers(tx: Tx, head: string): Promise<Set<string>> {
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtext('lot numbers'))`);
+  const rows = await tx.select({ number: lot.number }).from(lot).where(sql`starts_with(${lot.number}, ${head})`);
+  return new Set(rows.map((r) => r.number));
+}

@@ -1,0 +1,79 @@
+/**
+ * Lots and movements: the one place that reads balances for a draw and writes the ledger.
+ */
+import { micros, type Base } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import { drawValue, type Lot } from "#core/stock/lots";
+import { costOf, type UnitCost } from "#core/measure/money";
+import { and, eq, gt, inArray, sql } from "drizzle-orm";
+import type { Reads, Tx } from "./client.ts";
+import { act, lot, movement, purchase, purchaseLine } from "./schema.ts";
+
+const columns = {
+  id: lot.id,
+  number: lot.number,
+  of: sql<number>`coalesce(${lot.materialId}, ${lot.productId})`,
+  onHand: lot.onHand,
+  value: lot.value,
+  arrived: lot.arrived,
+  bestBefore: lot.bestBefore,
+  hold: sql<boolean>`${lot.holdReason} is not null`,
+};
+
+/** Lots with something on hand of these materials. */
+export const lotsOfMaterials = async (db: Reads, ids: readonly number[]): Promise<Lot[]> =>
+  ids.length === 0 ? [] : db.select(columns).from(lot).where(and(inArray(lot.materialId, [...new Set(ids)]), gt(lot.onHand, 0)));
+
+/** Lots with something on hand of these products; of all when none are named. */
+export const lotsOfProducts = async (db: Reads, ids?: readonly number[]): Promise<Lot[]> =>
+  ids?.length === 0
+    ? []
+    : db.select(columns).from(lot).where(and(ids ? inArray(lot.productId, [...new Set(ids)]) : sql`${lot.productId} is not null`, gt(lot.onHand, 0)));
+
+/**
+ * Newest landed unit cost per material, from purchases that were not taken back.
+ * @param ids all materials when absent
+ */
+export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
+  if (ids?.length === 0) return new Map();
+  const rows = await db
+    .selectDistinctOn([lot.materialId], { of: lot.materialId, value: purchaseLine.landed, per: purchaseLine.qty })
+    .from(purchaseLine)
+    .innerJoin(lot, eq(lot.id, purchaseLine.lotId))
+    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+    .where(and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, ids ? inArray(lot.materialId, [...new Set(ids)]) : undefined))
+    .orderBy(lot.materialId, sql`${purchase.day} desc`, sql`${purchaseLine.id} desc`);
+  return new Map(rows.map((r) => [r.of!, { value: r.value, per: r.per }]));
+}
+
+/** Locks lots for this transaction, always in the same order so that two windows can't wait on each other. */
+export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<number, Lot>> {
+  if (ids.length === 0) return new Map();
+  const rows = await tx.select(columns).from(lot).where(inArray(lot.id, [...new Set(ids)])).orderBy(lot.id).for("update");
+  return new Map(rows.map((r) => [r.id, r]));
+}
+
+export type NewMovement = typeof movement.$inferInsert;
+
+/**
+ * Draws from a locked lot in memory and gives the movement to write; call for each draw in turn, then insert them together.
+ * @throws Refused naming what is on hand when the lot hasn't got that much
+ */
+export function draw(lots: ReadonlyMap<number, Lot>, lotId: number, amount: Base, field: string, show: (n: Base) => string, rest: Omit<NewMovement, "lotId" | "qty" | "value">): NewMovement {
+  const from = lots.get(lotId);
+  if (!from) throw Refused.one(field, "That lot isn't here any more.");
+  if (amount > from.onHand) throw Refused.one(field, `Lot ${from.number} has ${show(from.onHand)}, ${show(amount - from.onHand)} less than this takes. Nothing was moved.`);
+  const value = drawValue(from, amount);
+  from.onHand -= amount;
+  from.value = micros(from.value - value);
+  return { ...rest, lotId, qty: -amount, value: micros(-value || 0) };
+}
+
+/** What a lot cost when it came in, per base unit; from its first movement. */
+export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost | null> {
+  const [first] = await tx.select({ value: movement.value, per: movement.qty }).from(movement).where(eq(movement.lotId, lotId)).orderBy(movement.id).limit(1);
+  return first ?? null;
+}
+
+/** Value of an amount found on top of what the books say: at what the lot cost. */
+export const foundValue = (amount: Base, cost: UnitCost | null) => (cost ? costOf(amount, cost) : micros(0));

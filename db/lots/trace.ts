@@ -1,0 +1,103 @@
+/** One lot's whole history: what it came from, what it went into, down to market days and orders. */
+import { trace, type Link } from "#core/lot/trace";
+import type { Reason } from "#core/stock/reasons";
+import { asc, eq, inArray, sql } from "drizzle-orm";
+import type { Reads } from "../client.ts";
+import { act, batch, giftOrder, lot, marketDay, material, movement, product, purchase, purchaseLine, recipe } from "../schema.ts";
+
+/** Lots named with what they are of, by id. */
+const namedLots = (db: Reads) =>
+  db
+    .select({
+      id: lot.id, number: lot.number, onHand: lot.onHand, bestBefore: lot.bestBefore, arrived: lot.arrived, value: lot.value, supplierLot: lot.supplierLot, holdReason: lot.holdReason,
+      hold: sql<boolean>`${lot.holdReason} is not null`, materialId: lot.materialId, productId: lot.productId, kind: material.kind,
+      name: sql<string>`coalesce(${material.name}, ${recipe.name})`, fill: product.fill, supplier: purchase.supplier,
+    })
+    .from(lot)
+    .leftJoin(material, eq(material.id, lot.materialId))
+    .leftJoin(product, eq(product.id, lot.productId))
+    .leftJoin(recipe, eq(recipe.id, product.recipeId))
+    .leftJoin(purchaseLine, eq(purchaseLine.lotId, lot.id))
+    .leftJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+    .$dynamic();
+
+export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
+
+/**
+ * Links of every lot that can be reached from one, in both directions.
+ * A batch joins what was used in it to what was filled from it, as long as its pouring stands.
+ */
+async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
+  const found = await db.execute<{ from: number; to: number }>(sql`
+    with recursive back(id) as (
+      select ${lotId}::int
+      union
+      select ing.lot_id from back
+        join movement made on made.lot_id = back.id and made.reason = 'filled'
+        join batch b on b.poured_act_id = made.act_id
+        join movement ing on ing.act_id = made.act_id and ing.reason = 'used'
+    ), forth(id) as (
+      select ${lotId}::int
+      union
+      select made.lot_id from forth
+        join movement ing on ing.lot_id = forth.id and ing.reason = 'used'
+        join batch b on b.poured_act_id = ing.act_id
+        join movement made on made.act_id = ing.act_id and made.reason = 'filled'
+    )
+    select distinct ing.lot_id as "from", made.lot_id as "to"
+    from batch b
+      join movement made on made.act_id = b.poured_act_id and made.reason = 'filled'
+      join movement ing on ing.act_id = b.poured_act_id and ing.reason = 'used'
+    where made.lot_id in (select id from back) or ing.lot_id in (select id from forth)`);
+  return found.rows;
+}
+
+/** Standing movements of lots (nothing that was taken back), with where they went. */
+const historyOf = (db: Reads, lotIds: readonly number[]) =>
+  db
+    .select({
+      id: movement.id, lotId: movement.lotId, day: act.day, qty: movement.qty, value: movement.value, reason: sql<Reason>`${movement.reason}`, note: movement.note, batchId: movement.batchId,
+      market: marketDay.name, marketDayId: marketDay.id, customer: giftOrder.customer, giftOrderId: giftOrder.id, batchNumber: sql<string | null>`made.number`,
+    })
+    .from(movement)
+    .innerJoin(act, eq(act.id, movement.actId))
+    .leftJoin(marketDay, eq(marketDay.id, movement.marketDayId))
+    .leftJoin(giftOrder, eq(giftOrder.id, movement.giftOrderId))
+    .leftJoin(batch, eq(batch.id, movement.batchId))
+    .leftJoin(sql`${lot} made`, sql`made.id = ${batch.lotId}`)
+    .where(sql`${inArray(movement.lotId, [...lotIds])} and ${act.undoes} is null and not exists (select 1 from ${act} u where u.undoes = ${movement.actId})`)
+    .orderBy(asc(movement.id));
+
+export type HistoryRow = Awaited<ReturnType<typeof historyOf>>[number];
+
+/** Finds a lot by number, whatever the case or spaces; null when there is none. */
+export async function findLot(db: Reads, number: string): Promise<NamedLot | null> {
+  const [row] = await namedLots(db).where(sql`upper(${lot.number}) = upper(${number.replace(/\s+/g, "")})`);
+  return row ?? null;
+}
+
+/** Lots whose number or supplier's number starts or ends so, for when only part of it can be read; newest first. */
+export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[]> =>
+  namedLots(db)
+    .where(sql`upper(${lot.number}) like '%' || upper(${part.replace(/[%_\\]/g, "\\$&")}) || '%' or upper(${lot.supplierLot}) = upper(${part}) or coalesce(${material.name}, ${recipe.name}) ilike '%' || ${part.replace(/[%_\\]/g, "\\$&")} || '%'`)
+    .orderBy(sql`${lot.id} desc`)
+    .limit(limit);
+
+/** Everything one lot came from and went into. */
+export async function traceLot(db: Reads, lotId: number) {
+  const links = await linksAround(db, lotId);
+  const back = trace(lotId, links, "back");
+  const forward = trace(lotId, links, "forward");
+  const ids = [lotId, ...back.map((s) => s.lot), ...forward.map((s) => s.lot)];
+  const lots = new Map((await namedLots(db).where(inArray(lot.id, ids))).map((l) => [l.id, l]));
+  const history = await historyOf(db, [lotId, ...forward.map((s) => s.lot)]);
+  const made = await db.select({ lotId: batch.lotId, batchId: batch.id, day: batch.day, units: batch.units, note: batch.note, productId: batch.productId }).from(batch).where(inArray(batch.lotId, ids));
+  const used = await db
+    .select({ from: movement.lotId, batchId: movement.batchId, qty: sql`-sum(${movement.qty})`.mapWith(Number) })
+    .from(movement)
+    .innerJoin(batch, eq(batch.pouredActId, movement.actId))
+    .where(sql`${inArray(batch.lotId, ids)} and ${movement.reason} = 'used'`)
+    .groupBy(movement.lotId, movement.batchId);
+  const named = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
+  return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, used };
+}

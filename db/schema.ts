@@ -1,0 +1,10 @@
+/** Every table, station by station. */
+export * from "./schema/act.ts";
+export * from "./schema/batch.ts";
+export * from "./schema/gift.ts";
+export * from "./schema/market.ts";
+export * from "./schema/material.ts";
+export * from "./schema/price.ts";
+export * from "./schema/recipe.ts";
+export * from "./schema/settings.ts";
+export * from "./schema/stock.ts";

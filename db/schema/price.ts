@@ -1,0 +1,18 @@
+/** Chosen prices: a row for each decision, the newest one counts. */
+import type { ChannelId } from "#core/pricing/schools";
+import { index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { act } from "./act.ts";
+import { microsColumn } from "./columns.ts";
+import { product } from "./recipe.ts";
+
+export const price = pgTable(
+  "price",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    actId: integer().notNull().references(() => act.id),
+    productId: integer().notNull().references(() => product.id),
+    channel: text().$type<ChannelId>().notNull(),
+    price: microsColumn().notNull(),
+  },
+  (t) => [index("price_product").on(t.productId, t.channel, t.id)],
+);

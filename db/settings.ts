@@ -1,0 +1,14 @@
+/** Reading and changing the workshop's own choices. */
+import { STARTING_SETTINGS, type Settings } from "#core/settings";
+import { eq } from "drizzle-orm";
+import type { Reads } from "./client.ts";
+import { settings } from "./schema.ts";
+
+export async function readSettings(db: Reads): Promise<Settings> {
+  const [row] = await db.select().from(settings).where(eq(settings.id, 1));
+  return row?.data ?? STARTING_SETTINGS;
+}
+
+export async function saveSettings(db: Reads, data: Settings): Promise<void> {
+  await db.insert(settings).values({ id: 1, data }).onConflictDoUpdate({ target: settings.id, set: { data } });
+}

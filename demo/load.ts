@@ -1,0 +1,219 @@
+/**
+ * Loads the demo workshop by doing what a maker would have done, day by day, through the same commands the application uses.
+ */
+import { micros, mg, type Micros, type Mg } from "#core/measure/exact";
+import { massOf, type MassFacts } from "#core/measure/mass";
+import { parseAmount } from "#core/measure/parse";
+import { KINDS } from "#core/material/kinds";
+import type { Outcome } from "#core/outcome";
+import { weighRecipe } from "#core/recipe/lines";
+import { batchFor, onScale } from "#core/recipe/scale";
+import { STARTING_SETTINGS } from "#core/settings";
+import { planTakes } from "#core/stock/lots";
+import { addDays, addMonths, type Day } from "#core/when";
+import { pour } from "#db/bench/pour";
+import { readBatch } from "#db/bench/read";
+import { saveWeighed, setOut } from "#db/bench/setOut";
+import { takeOut } from "#db/cabinet/cabinet";
+import type { Db } from "#db/client";
+import { packGiftOrder, saveGiftOrder } from "#db/gifts/gifts";
+import { lotsOfMaterials, lotsOfProducts } from "#db/ledger";
+import { closeMarketDay, saveMarketDay } from "#db/markets/markets";
+import { choosePrices } from "#db/prices/prices";
+import { readRecipes } from "#db/recipe/read";
+import { saveRecipe } from "#db/recipe/save";
+import { saveSettings } from "#db/settings";
+import { correctCount } from "#db/shelf/count";
+import { saveMaterial } from "#db/shelf/materials";
+import { receive } from "#db/shelf/receive";
+import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
+import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
+import { BATCHES, COUNTS, GIFTS, MARKETS, NEXT_MARKET, PURCHASES, TAKEN_OUT } from "./year.ts";
+
+const must = <T>(o: Outcome<T>): T => {
+  if (!o.ok) throw new Error(`demo data: ${o.problem.say}`);
+  return o.value;
+};
+const euro = (n: number): Micros => micros(Math.round(n * 100) * 10_000);
+const factsOf = (m: DemoMaterial, form: MassFacts["form"]): MassFacts => ({ name: m.name, form, densities: m.densities ?? {}, dropsPerMl: m.dropsPerMl });
+const material = (key: MaterialKey): DemoMaterial => MATERIALS[key];
+
+/** "500 g" or "48 pcs" in the material's base unit. */
+function packQty(key: MaterialKey, text: string): number {
+  const m = material(key);
+  const amount = must(parseAmount(text));
+  return amount.unit === "pc" ? Number(amount.n.valueOf()) : must(massOf(amount, factsOf(m, KINDS[m.kind].forms[0]!)));
+}
+
+interface World {
+  db: Db;
+  today: Day;
+  materials: Record<MaterialKey, number>;
+  recipes: Record<RecipeKey, { id: number; productId: number }>;
+}
+
+const idIn = (done: { path: string }): number => Number(done.path.split("/").at(-1));
+
+async function addMaterials(db: Db, day: Day): Promise<World["materials"]> {
+  const ids: Partial<World["materials"]> = {};
+  for (const [key, m] of Object.entries(MATERIALS) as [MaterialKey, DemoMaterial][]) {
+    const weighed = KINDS[m.kind].measured === "weight";
+    const reorderAt = m.reorderAt === undefined ? null : m.reorderAt * (weighed ? 1000 : 1);
+    ids[key] = idIn(await saveMaterial(db, { name: m.name, kind: m.kind, inci: m.inci ?? "", densities: m.densities ?? {}, dropsPerMl: m.dropsPerMl ?? null, reorderAt, allergen: m.allergen ?? "" }, { day }));
+  }
+  return ids as World["materials"];
+}
+
+async function addRecipes(db: Db, today: Day, materials: World["materials"]): Promise<World["recipes"]> {
+  const out: Partial<World["recipes"]> = {};
+  const day = addDays(today, -185);
+  for (const [key, r] of Object.entries(RECIPES) as [RecipeKey, DemoRecipe][]) {
+    const { lines, packaging, fill, makes, lossPercent, unitMinutes, prices, ...head } = r;
+    const weigh = weighRecipe(lines.map(([m, entered, form]) => ({ amount: must(parseAmount(entered)), facts: factsOf(material(m), form) })), makes ? must(massOf(must(parseAmount(makes)), factsOf(material("beeswax"), "block"))) : null);
+    if (weigh.problem) throw new Error(`${r.name}: ${weigh.problem.say}`);
+    const done = await saveRecipe(
+      db,
+      {
+        ...head, makes: makes ? weigh.total : null, total: weigh.total, lossBp: Math.round(lossPercent * 100), unitMinutesHundredths: Math.round(unitMinutes * 100), fill: mg(packQty("beeswax", fill)),
+        lines: lines.map(([m, entered, form], i) => {
+          const line = weigh.lines[i]!;
+          if (!line.ok) throw new Error(`${r.name}: ${line.problem.say}`);
+          return { materialId: materials[m], entered, form, weight: line.weight };
+        }),
+        packaging: packaging.map(([m, pieces]) => ({ materialId: materials[m], pieces })),
+      },
+      { day },
+    );
+    const id = idIn(done);
+    const [written] = await readRecipes(db, [id]);
+    out[key] = { id, productId: written!.product.id };
+    const [market, online, wholesale, gift] = prices.map(euro) as [Micros, Micros, Micros, Micros];
+    await choosePrices(db, { productId: written!.product.id, own: null, prices: { market, online, wholesale, gift } }, { day });
+  }
+  return out as World["recipes"];
+}
+
+/** A hand never weighs quite what the sheet says: a small, repeatable wobble in whole scale steps. */
+const wobble = (planned: Mg, i: number): Mg => {
+  const near = onScale(planned, STARTING_SETTINGS.scaleStep);
+  return near.outOfReach ? planned : mg(near.weight + (planned > 40_000 ? [0, 100, 0, 200, -100][i % 5]! : 0));
+};
+
+async function makeBatch(w: World, b: (typeof BATCHES)[number]): Promise<void> {
+  const day = addDays(w.today, -b.daysAgo);
+  const recipe = RECIPES[b.recipe];
+  const fill = mg(packQty("beeswax", recipe.fill));
+  const set = await setOut(w.db, { recipeId: w.recipes[b.recipe].id, batchMg: batchFor(b.units, fill, Math.round(recipe.lossPercent * 100)), units: b.units }, { day });
+  const batchId = idIn(set);
+  const sheet = await readBatch(w.db, batchId);
+  const takes = sheet!.takes.map((t, i) => {
+    const onHand = sheet!.lots.find((l) => l.id === t.lotId)!.onHand;
+    return { position: t.position, materialId: t.materialId, lotId: t.lotId, planned: t.planned, weighed: t.planned === onHand ? t.planned : mg(Math.min(wobble(t.planned, i), onHand)) };
+  });
+  await pour(w.db, { batchId, takes, units: b.filled ?? b.units, leftover: mg(b.leftover * 1000), minutes: b.minutes, note: b.note ?? "" }, { day });
+}
+
+/** Finished lots for so many units of products, use-first. */
+async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKey, number])[]) {
+  const lots = await lotsOfProducts(w.db, wanted.map(([r]) => w.recipes[r].productId));
+  return planTakes(wanted.map(([r, n]) => ({ of: w.recipes[r].productId, amount: n })), lots, day).map((p) => p.takes);
+}
+
+async function goToMarket(w: World, m: (typeof MARKETS)[number]): Promise<void> {
+  const day = addDays(w.today, -m.daysAgo);
+  const takes = await linesFor(w, day, m.lines.map(([r, taken]) => [r, taken] as const));
+  let takings = 0;
+  const lines = m.lines.flatMap(([r, , sold, given, damaged], i) => {
+    let left = [sold, given, damaged];
+    const price = euro(RECIPES[r].prices[0]);
+    takings += sold * price;
+    return takes[i]!.map((t) => {
+      let room = t.amount;
+      const [s, g, d] = left.map((n) => {
+        const now = Math.min(n, room);
+        room -= now;
+        return now;
+      }) as [number, number, number];
+      left = [left[0]! - s, left[1]! - g, left[2]! - d];
+      return { lotId: t.lotId, taken: t.amount, sold: s, given: g, damaged: d, price };
+    });
+  });
+  const byCard = euro(Math.round((takings * m.cardShare) / 500_000) / 2);
+  await closeMarketDay(w.db, { name: m.name, day, stallFee: euro(m.stallFee), travel: euro(m.travel), byCard, cardFeeBp: STARTING_SETTINGS.cardFeeBp, minutes: m.hours * 60, note: m.note ?? "", lines }, { day });
+}
+
+async function planNextMarket(w: World): Promise<void> {
+  const takes = await linesFor(w, w.today, NEXT_MARKET.lines);
+  const lines = NEXT_MARKET.lines.flatMap(([r], i) => takes[i]!.map((t) => ({ lotId: t.lotId, taken: t.amount, sold: 0, given: 0, damaged: 0, price: euro(RECIPES[r].prices[0]) })));
+  const { name, stallFee, travel, inDays } = NEXT_MARKET;
+  await saveMarketDay(w.db, { name, day: addDays(w.today, inDays), stallFee: euro(stallFee), travel: euro(travel), byCard: micros(0), cardFeeBp: STARTING_SETTINGS.cardFeeBp, minutes: 0, note: "", lines }, { day: w.today });
+}
+
+async function giftOrder(w: World, g: (typeof GIFTS)[number]): Promise<void> {
+  const day = addDays(w.today, Math.min(g.due - 2, -1));
+  const { customer, wrapMinutes } = g;
+  const saved = await saveGiftOrder(
+    w.db,
+    {
+      customer, wrapMinutes, due: addDays(w.today, g.due), extra: euro(g.extra), discountBp: g.discountPercent * 100, note: g.note ?? "",
+      items: g.items.map(([r, units]) => ({ productId: w.recipes[r].productId, units, price: euro(RECIPES[r].prices[3]) })),
+      wrapping: g.wrapping.map(([m, pieces]) => ({ materialId: w.materials[m], pieces })),
+    },
+    { day },
+  );
+  if (g.packed) await packGiftOrder(w.db, idIn(saved), new Map(), { day });
+}
+
+/** A batch standing half weighed on the bench. */
+async function leaveOnBench(w: World): Promise<void> {
+  const set = await setOut(w.db, { recipeId: w.recipes.lipPot.id, batchMg: batchFor(20, mg(10_000), 400), units: 20 }, { day: w.today });
+  const batchId = idIn(set);
+  const sheet = await readBatch(w.db, batchId);
+  await saveWeighed(w.db, batchId, sheet!.takes.map(({ position, materialId, lotId, planned }, i) => ({ position, materialId, lotId, planned, weighed: i < 2 ? wobble(planned, i) : null })));
+}
+
+/** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
+export async function loadDemo(db: Db, today: Day): Promise<void> {
+  await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" });
+  const materials = await addMaterials(db, addDays(today, -200));
+  const w: World = { db, today, materials, recipes: await addRecipes(db, today, materials) };
+
+  const events: { daysAgo: number; run: () => Promise<unknown> }[] = [
+    ...PURCHASES.map((p) => ({
+      daysAgo: p.daysAgo,
+      run: () => {
+        const day = addDays(today, -p.daysAgo);
+        return receive(db, {
+          supplier: p.supplier, day, postage: euro(p.postage),
+          lines: p.lines.map(([key, packs, packSize, price, months], i) => ({
+            materialId: materials[key], supplierLot: p.supplier === "Own jars" ? "" : `${p.supplier.slice(0, 2).toUpperCase()}${p.daysAgo}${String.fromCharCode(65 + i)}`,
+            packs, packSize, qty: packs * packQty(key, packSize), price: euro(price),
+            bestBefore: months ? addDays(addMonths(day, Math.floor(months)), Math.round((months % 1) * 30)) : null,
+          })),
+        }, {});
+      },
+    })),
+    ...BATCHES.map((b) => ({ daysAgo: b.daysAgo, run: () => makeBatch(w, b) })),
+    ...MARKETS.map((m) => ({ daysAgo: m.daysAgo, run: () => goToMarket(w, m) })),
+    ...GIFTS.map((g) => ({ daysAgo: Math.max(2 - g.due, 1), run: () => giftOrder(w, g) })),
+    ...TAKEN_OUT.map((t) => ({
+      daysAgo: t.daysAgo,
+      run: async () => {
+        const day = addDays(today, -t.daysAgo);
+        const [takes] = await linesFor(w, day, [[t.recipe, t.units]]);
+        await takeOut(db, { lotId: takes![0]!.lotId, units: t.units, reason: t.reason, note: t.note }, { day });
+      },
+    })),
+    ...COUNTS.map((c) => ({
+      daysAgo: c.daysAgo,
+      run: async () => {
+        const [oldest] = (await lotsOfMaterials(db, [materials[c.material]])).sort((a, b) => a.id - b.id);
+        const step = KINDS[MATERIALS[c.material].kind].measured === "weight" ? 1000 : 1;
+        await correctCount(db, { lotId: oldest!.id, counted: oldest!.onHand + c.change * step, expected: oldest!.onHand, reason: c.reason }, { day: addDays(today, -c.daysAgo) });
+      },
+    })),
+  ];
+  for (const e of events.sort((a, b) => b.daysAgo - a.daysAgo)) await e.run();
+  await planNextMarket(w);
+  await leaveOnBench(w);
+}

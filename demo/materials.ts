@@ -1,0 +1,74 @@
+/**
+ * The demo workshop's materials. Densities are typical figures from memory; allergens are named as common practice has it.
+ */
+import type { Densities } from "#core/measure/mass";
+import type { KindId } from "#core/material/kinds";
+
+export interface DemoMaterial {
+  name: string;
+  kind: KindId;
+  inci?: string;
+  densities?: Densities;
+  dropsPerMl?: number;
+  /** Grams or pieces. */
+  reorderAt?: number;
+  allergen?: string;
+}
+
+const oil = (name: string, inci: string, mgPerMl: number, reorderAt?: number, allergen?: string): DemoMaterial => ({ name, kind: "oil", inci, densities: { liquid: mgPerMl }, reorderAt, allergen });
+const infused = (name: string, inci: string): DemoMaterial => ({ name, kind: "infusedOil", inci, densities: { liquid: 920 } });
+const scent = (name: string, inci: string, mgPerMl: number, reorderAt = 10): DemoMaterial => ({ name, kind: "essentialOil", inci, densities: { liquid: mgPerMl }, dropsPerMl: 20, reorderAt });
+const piece = (name: string, kind: KindId, reorderAt?: number): DemoMaterial => ({ name, kind, reorderAt });
+
+export const MATERIALS = {
+  beeswax: { name: "Beeswax, yellow", kind: "wax", inci: "Cera Flava", densities: { pellets: 480, grated: 330, block: 960, melted: 860 }, reorderAt: 500, allergen: "Bee product" },
+  candelilla: { name: "Candelilla wax", kind: "wax", inci: "Euphorbia Cerifera Wax", densities: { pellets: 500, block: 980, melted: 870 } },
+  cocoa: { name: "Cocoa butter, raw", kind: "hardButter", inci: "Theobroma Cacao Seed Butter", densities: { block: 950, chopped: 600, grated: 420, melted: 900 }, reorderAt: 300 },
+  mango: { name: "Mango butter", kind: "hardButter", inci: "Mangifera Indica Seed Butter", densities: { block: 940, chopped: 600, melted: 900 }, reorderAt: 200 },
+  kokum: { name: "Kokum butter", kind: "hardButter", inci: "Garcinia Indica Seed Butter", densities: { block: 940, chopped: 600, melted: 900 } },
+  shea: { name: "Shea butter, unrefined", kind: "softButter", inci: "Butyrospermum Parkii Butter", densities: { block: 920, chopped: 650, melted: 900 }, reorderAt: 1000, allergen: "Tree nut in some places" },
+  coconut: { name: "Coconut oil", kind: "softButter", inci: "Cocos Nucifera Oil", densities: { block: 920, melted: 905 }, reorderAt: 400, allergen: "Coconut" },
+  sunflower: oil("Sunflower oil, high oleic", "Helianthus Annuus Seed Oil", 915, 1000),
+  apricot: oil("Apricot kernel oil", "Prunus Armeniaca Kernel Oil", 915, 300),
+  jojoba: oil("Jojoba oil", "Simmondsia Chinensis Seed Oil", 865, 150),
+  seaBuckthorn: oil("Sea buckthorn berry oil", "Hippophae Rhamnoides Fruit Oil", 930, 60),
+  rosehip: oil("Rosehip seed oil", "Rosa Canina Seed Oil", 925, 100),
+  blackcurrant: oil("Blackcurrant seed oil", "Ribes Nigrum Seed Oil", 925, 40),
+  oatOil: oil("Oat kernel oil", "Avena Sativa Kernel Oil", 930, 100, "Oats (gluten)"),
+  castor: oil("Castor oil", "Ricinus Communis Seed Oil", 960),
+  meadowsweetOil: infused("Meadowsweet in sunflower oil", "Helianthus Annuus Seed Oil, Filipendula Ulmaria Flower Extract"),
+  birchOil: infused("Birch leaf in sunflower oil", "Helianthus Annuus Seed Oil, Betula Alba Leaf Extract"),
+  elderOil: infused("Elderflower in apricot kernel oil", "Prunus Armeniaca Kernel Oil, Sambucus Nigra Flower Extract"),
+  meadowsweet: { name: "Meadowsweet flowers, dried", kind: "herb", inci: "Filipendula Ulmaria Flower" },
+  elderflower: { name: "Elderflower, dried", kind: "herb", inci: "Sambucus Nigra Flower" },
+  birchLeaf: { name: "Birch leaf, dried", kind: "herb", inci: "Betula Alba Leaf" },
+  lavender: scent("Lavender essential oil", "Lavandula Angustifolia Oil", 885),
+  juniper: scent("Juniper berry essential oil", "Juniperus Communis Fruit Oil", 870),
+  pine: scent("Scots pine essential oil", "Pinus Sylvestris Leaf Oil", 870),
+  spearmint: scent("Spearmint essential oil", "Mentha Spicata Oil", 925, 5),
+  vitaminE: { name: "Vitamin E, natural", kind: "antioxidant", inci: "Tocopherol", densities: { liquid: 950 }, dropsPerMl: 15, reorderAt: 30 },
+  arrowroot: { name: "Arrowroot starch", kind: "powder", inci: "Maranta Arundinacea Root Powder", densities: { powder: 600 } },
+  oatFlour: { name: "Oat flour, very fine", kind: "powder", inci: "Avena Sativa Kernel Flour", densities: { powder: 450 }, allergen: "Oats (gluten)" },
+  beet: { name: "Beetroot powder", kind: "colour", inci: "Beta Vulgaris Root Powder", densities: { powder: 620 } },
+  tin60: piece("Screw tin, 80 mL", "container", 24),
+  tin100: piece("Screw tin, 125 mL", "container", 12),
+  lipTube: piece("Lip tube with cap", "container", 50),
+  glassPot: piece("Glass pot, 12 mL", "container", 20),
+  jar150: piece("Amber jar, 180 mL", "container", 12),
+  barTin: piece("Flat bar tin", "container", 10),
+  potLid: piece("Lid for glass pot", "closure"),
+  jarLid: piece("Lid for amber jar", "closure"),
+  roundLabel: piece("Round label, 50 mm", "label", 60),
+  tubeLabel: piece("Tube label", "label", 60),
+  jarLabel: piece("Jar label, wide", "label", 24),
+  barBand: piece("Paper band for bars", "label", 20),
+  carton: piece("Bar carton", "box"),
+  box2: piece("Gift box for two", "box"),
+  box4: piece("Gift box for four", "box", 5),
+  tissue: piece("Tissue sheet, moss", "wrap"),
+  ribbon: piece("Ribbon, 60 cm cut", "wrap", 20),
+  tag: piece("Gift tag with string", "wrap"),
+  gloves: piece("Gloves, pair", "consumable"),
+} as const satisfies Record<string, DemoMaterial>;
+
+export type MaterialKey = keyof typeof MATERIALS;

@@ -1,0 +1,37 @@
+/**
+ * First step of every command: makes sure the npm packages of the lock file are installed, then runs a TypeScript script.
+ * Plain JavaScript without imports of packages, because it runs before there are any.
+ */
+import { spawn, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+process.chdir(root);
+
+const [major, minor] = process.versions.node.split(".").map(Number);
+if (major < 20 || (major === 20 && minor < 19)) {
+  console.error(`Zelbin needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
+  process.exit(1);
+}
+
+const stamp = join(root, "node_modules", ".lock-stamp");
+const lock = createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
+if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== lock) {
+  console.log("Installing npm packages …");
+  const install = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, NODE_ENV: "" } });
+  if (install.status !== 0) {
+    console.error("The npm packages could not be installed; the lines above say why.");
+    process.exit(1);
+  }
+  writeFileSync(stamp, lock);
+}
+
+const child = spawn(process.execPath, ["--import", "tsx", ...process.argv.slice(2)], { stdio: "inherit" });
+// Ctrl-C reaches the child by itself (same terminal); a signal to this process alone is passed on. Either way it ends with the child.
+process.on("SIGINT", () => {});
+process.on("SIGTERM", () => child.kill("SIGTERM"));
+process.on("SIGHUP", () => child.kill("SIGTERM"));
+child.on("exit", (code, signal) => process.exit(signal ? 1 : (code ?? 1)));

@@ -1,0 +1,54 @@
+/** What has to be on the machine beside npm packages: finding it, and installing it where that is allowed. */
+import { execFileSync, spawnSync } from "node:child_process";
+import { existsSync, readdirSync } from "node:fs";
+import { delimiter, join } from "node:path";
+
+export const isRoot = (): boolean => process.getuid?.() === 0;
+
+/** Looks a program up on the PATH. */
+export const which = (name: string): string | null =>
+  (process.env.PATH ?? "").split(delimiter).map((d) => join(d, name)).find((p) => existsSync(p)) ?? null;
+
+/** Installs a Debian package, or says the one command that would and ends. */
+export function aptInstall(pkg: string, what: string): void {
+  if (!isRoot() || !which("apt-get")) {
+    console.error(`\n${what} is missing. Run this once, then try again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${pkg}\n`);
+    process.exit(1);
+  }
+  console.log(`Installing ${what} (Debian package ${pkg}) …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
+  spawnSync("apt-get", ["update", "-qq"], { stdio: ["ignore", "ignore", "inherit"], env });
+  const done = spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", pkg], { stdio: ["ignore", "ignore", "inherit"], env });
+  if (done.status !== 0) {
+    console.error(`${what} could not be installed; the lines above say why.`);
+    process.exit(1);
+  }
+}
+
+const DEBIAN_POSTGRES = "/usr/lib/postgresql";
+
+function findPostgres(): string | null {
+  const versions = existsSync(DEBIAN_POSTGRES) ? readdirSync(DEBIAN_POSTGRES).sort((a, b) => Number(b) - Number(a)) : [];
+  return versions.map((v) => join(DEBIAN_POSTGRES, v, "bin")).find((d) => existsSync(join(d, "initdb"))) ?? null;
+}
+
+/** The folder with initdb and pg_ctl. */
+export function postgresBin(): string {
+  if (!findPostgres()) aptInstall("postgresql", "The PostgreSQL database server");
+  const bin = findPostgres();
+  if (!bin) throw new Error("PostgreSQL was installed but initdb isn't where Debian puts it.");
+  return bin;
+}
+
+/** Debian's Chromium, for the tests through the interface and the pictures. */
+export function chromium(): string {
+  if (!which("chromium")) aptInstall("chromium", "The Chromium browser");
+  return which("chromium")!;
+}
+
+/** The user a database server runs as: whoever we are, or `postgres` when we are root, which PostgreSQL refuses. */
+export function serverUser(): { uid: number; gid: number } | null {
+  if (!isRoot()) return null;
+  const id = (flag: string): number => Number(execFileSync("id", [flag, "postgres"], { encoding: "utf8" }));
+  return { uid: id("-u"), gid: id("-g") };
+}
