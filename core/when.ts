@@ -1,7 +1,7 @@
 /**
  * Days without a clock: plain ISO dates ("2026-11-25"), passed in by the caller. Strings sort as dates do.
  */
-import { addDays as add, addMonths as addMonthsTo, differenceInCalendarDays, format, getDayOfYear, isValid, parse } from "date-fns";
+import { addDays as add, addMonths as addMonthsTo, differenceInCalendarDays, format, getDayOfYear, isValid, parse, previousSaturday } from "date-fns";
 import { done, refuse, type Outcome } from "./outcome.ts";
 
 /** An ISO calendar date, yyyy-mm-dd. */
@@ -17,6 +17,8 @@ export const addDays = (day: Day, n: number): Day => write(add(read(day), n));
 export const addMonths = (day: Day, n: number): Day => write(addMonthsTo(read(day), n));
 /** Whole days from a to b; negative when b is earlier. @example daysBetween("2026-01-01", "2026-01-03") // 2 */
 export const daysBetween = (a: Day, b: Day): number => differenceInCalendarDays(read(b), read(a));
+/** The last Saturday on or before a day: when markets are held. @example saturdayBefore("2026-11-25") // "2026-11-21" */
+export const saturdayBefore = (day: Day): Day => write(previousSaturday(add(read(day), 1)));
 /** @example dayOfYear("2026-02-01") // 32 */
 export const dayOfYear = (day: Day): number => getDayOfYear(read(day));
 

@@ -7,6 +7,7 @@
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
 import { eq, sql } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
 import type { Db, Tx } from "./client.ts";
 import { lockLots } from "./ledger.ts";
 import { act, batch, giftOrder, lot, marketDay, movement } from "./schema.ts";
@@ -58,13 +59,15 @@ export async function perform(db: Db, kind: string, doing: Doing, work: (tx: Tx,
   }
 }
 
-/** The newest act that can still be taken back, for the note that offers it. */
+/** The act, if it can still be taken back, for the note that offers it. */
 export async function undoable(db: Db, actId: number): Promise<{ id: number; summary: string } | null> {
+  const undoing = alias(act, "undoing");
   const [row] = await db
-    .select({ id: act.id, summary: act.summary, kind: act.kind, undone: sql<boolean>`exists (select 1 from ${act} u where u.undoes = ${act.id})` })
+    .select({ id: act.id, summary: act.summary, kind: act.kind, undoneBy: undoing.id })
     .from(act)
+    .leftJoin(undoing, eq(undoing.undoes, act.id))
     .where(eq(act.id, actId));
-  return row && UNDOABLE.has(row.kind) && !row.undone ? { id: row.id, summary: row.summary } : null;
+  return row && UNDOABLE.has(row.kind) && row.undoneBy === null ? { id: row.id, summary: row.summary } : null;
 }
 
 /**

@@ -10,7 +10,7 @@ import { weighRecipe } from "#core/recipe/lines";
 import { batchFor, onScale } from "#core/recipe/scale";
 import { STARTING_SETTINGS } from "#core/settings";
 import { planTakes } from "#core/stock/lots";
-import { addDays, addMonths, type Day } from "#core/when";
+import { addDays, addMonths, saturdayBefore, type Day } from "#core/when";
 import { pour } from "#db/bench/pour";
 import { readBatch } from "#db/bench/read";
 import { saveWeighed, setOut } from "#db/bench/setOut";
@@ -120,7 +120,7 @@ async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKe
 }
 
 async function goToMarket(w: World, m: (typeof MARKETS)[number]): Promise<void> {
-  const day = addDays(w.today, -m.daysAgo);
+  const day = saturdayBefore(addDays(w.today, -m.daysAgo));
   const takes = await linesFor(w, day, m.lines.map(([r, taken]) => [r, taken] as const));
   let takings = 0;
   const lines = m.lines.flatMap(([r, , sold, given, damaged], i) => {
@@ -146,7 +146,7 @@ async function planNextMarket(w: World): Promise<void> {
   const takes = await linesFor(w, w.today, NEXT_MARKET.lines);
   const lines = NEXT_MARKET.lines.flatMap(([r], i) => takes[i]!.map((t) => ({ lotId: t.lotId, taken: t.amount, sold: 0, given: 0, damaged: 0, price: euro(RECIPES[r].prices[0]) })));
   const { name, stallFee, travel, inDays } = NEXT_MARKET;
-  await saveMarketDay(w.db, { name, day: addDays(w.today, inDays), stallFee: euro(stallFee), travel: euro(travel), byCard: micros(0), cardFeeBp: STARTING_SETTINGS.cardFeeBp, minutes: 0, note: "", lines }, { day: w.today });
+  await saveMarketDay(w.db, { name, day: saturdayBefore(addDays(w.today, inDays)), stallFee: euro(stallFee), travel: euro(travel), byCard: micros(0), cardFeeBp: STARTING_SETTINGS.cardFeeBp, minutes: 0, note: "", lines }, { day: w.today });
 }
 
 async function giftOrder(w: World, g: (typeof GIFTS)[number]): Promise<void> {

@@ -46,7 +46,7 @@ export const BATCHES: readonly { daysAgo: number; recipe: RecipeKey; units: numb
   { daysAgo: 117, recipe: "footBalm", units: 14, leftover: 10, minutes: 105 },
   { daysAgo: 104, recipe: "lipPot", units: 22, leftover: 3, minutes: 95 },
   { daysAgo: 90, recipe: "handBalm", units: 24, leftover: 15, minutes: 118 },
-  { daysAgo: 80, recipe: "workBar", units: 12, leftover: 9, minutes: 80 },
+  { daysAgo: 85, recipe: "workBar", units: 12, leftover: 9, minutes: 80 },
   { daysAgo: 66, recipe: "gardenSalve", units: 24, leftover: 14, minutes: 104 },
   { daysAgo: 52, recipe: "lipBalm", units: 56, filled: 55, leftover: 5, minutes: 122 },
   { daysAgo: 40, recipe: "bodyButter", units: 12, leftover: 20, minutes: 132 },
@@ -55,16 +55,16 @@ export const BATCHES: readonly { daysAgo: number; recipe: RecipeKey; units: numb
   { daysAgo: 8, recipe: "handBalm", units: 30, leftover: 18, minutes: 135 },
 ];
 
-/** Units taken, sold, given and damaged per product; the oldest lots go along first. */
+/** Market days are Saturdays: the one on or before so many days ago. Units taken, sold, given and damaged per product; the oldest lots go along first. */
 export const MARKETS: readonly { daysAgo: number; name: string; stallFee: number; travel: number; hours: number; cardShare: number; note?: string; lines: readonly (readonly [RecipeKey, number, number, number, number])[] }[] = [
   { daysAgo: 112, name: "Withy Green summer fair", stallFee: 35, travel: 9, hours: 8, cardShare: 0.4, note: "26 °C by noon: body butter stayed in the cool box.", lines: [["handBalm", 14, 9, 1, 0], ["gardenSalve", 12, 7, 1, 0], ["lipBalm", 24, 17, 1, 0], ["oatBar", 10, 6, 0, 2], ["bodyButter", 4, 2, 0, 0]] },
   { daysAgo: 76, name: "Aldermoss Saturday market", stallFee: 22, travel: 4, hours: 6, cardShare: 0.55, lines: [["handBalm", 14, 8, 0, 0], ["gardenSalve", 8, 5, 0, 0], ["lipBalm", 20, 13, 1, 0], ["lipPot", 12, 8, 1, 0], ["workBar", 6, 3, 0, 0], ["footBalm", 6, 4, 1, 0]] },
-  { daysAgo: 41, name: "Aldermoss Saturday market", stallFee: 22, travel: 4, hours: 6, cardShare: 0.6, note: "Rain until eleven.", lines: [["handBalm", 12, 6, 0, 0], ["gardenSalve", 10, 6, 1, 0], ["lipBalm", 24, 11, 0, 0], ["workBar", 6, 4, 0, 0], ["footBalm", 6, 4, 0, 0], ["bodyButter", 6, 4, 0, 0]] },
-  { daysAgo: 12, name: "Lantern Night, Orrin Quay", stallFee: 48, travel: 14, hours: 7.5, cardShare: 0.65, lines: [["handBalm", 12, 11, 0, 0], ["gardenSalve", 14, 12, 0, 0], ["lipBalm", 30, 24, 0, 0], ["lipPot", 10, 8, 0, 0], ["oatBar", 14, 11, 0, 0], ["bodyButter", 8, 7, 0, 0], ["footBalm", 8, 6, 0, 0]] },
+  { daysAgo: 33, name: "Aldermoss Saturday market", stallFee: 22, travel: 4, hours: 6, cardShare: 0.6, note: "Rain until eleven.", lines: [["handBalm", 12, 6, 0, 0], ["gardenSalve", 10, 6, 1, 0], ["lipBalm", 24, 11, 0, 0], ["workBar", 6, 4, 0, 0], ["footBalm", 6, 4, 0, 0], ["bodyButter", 6, 4, 0, 0]] },
+  { daysAgo: 11, name: "Lantern Night, Orrin Quay", stallFee: 48, travel: 14, hours: 7.5, cardShare: 0.65, lines: [["handBalm", 12, 11, 0, 0], ["gardenSalve", 14, 12, 0, 0], ["lipBalm", 30, 24, 0, 0], ["lipPot", 10, 8, 0, 0], ["oatBar", 14, 11, 0, 0], ["bodyButter", 8, 7, 0, 0], ["footBalm", 8, 6, 0, 0]] },
 ];
 
 /** A day still to come, with what is planned to go along. */
-export const NEXT_MARKET = { inDays: 10, name: "Aldermoss winter market", stallFee: 30, travel: 4, lines: [["handBalm", 16], ["lipBalm", 20], ["footBalm", 8], ["oatBar", 6]] as readonly (readonly [RecipeKey, number])[] };
+export const NEXT_MARKET = { inDays: 12, name: "Aldermoss winter market", stallFee: 30, travel: 4, lines: [["handBalm", 16], ["lipBalm", 20], ["footBalm", 8], ["oatBar", 6]] as readonly (readonly [RecipeKey, number])[] };
 
 /** `due` in days from today, negative for the past; packed orders were packed two days before. */
 export const GIFTS: readonly { due: number; packed: boolean; customer: string; extra: number; discountPercent: number; wrapMinutes: number; note?: string; items: readonly (readonly [RecipeKey, number])[]; wrapping: readonly (readonly [MaterialKey, number])[] }[] = [

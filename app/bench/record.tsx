@@ -1,6 +1,6 @@
 /** The record of a poured batch, to read and to print. */
 import type { PourResult } from "#core/batch/result";
-import { grams } from "#core/measure/mass";
+import { grams, gramsIn } from "#core/measure/mass";
 import { money } from "#core/measure/money";
 import { COST_PARTS, type CostPart } from "#core/recipe/cost";
 import { Link } from "react-router";
@@ -74,9 +74,9 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
                     <tr key={i}>
                       <td>{t.material}</td>
                       <td>{byId.get(t.lotId) && <LotTag lot={byId.get(t.lotId)!} />}</td>
-                      <td data-label="Planned" className="num weight">{grams(t.planned)}</td>
-                      <td data-label="Weighed" className="num weight font-semibold">{grams(t.weighed ?? 0)}</td>
-                      <td data-label="Off by" className="num weight text-pine-soft">{Math.abs(off) < 50 ? "" : `${off > 0 ? "+" : "−"}${grams(Math.abs(off))}`}</td>
+                      <td data-label="Planned" className="num weight">{gramsIn(1)(t.planned)}</td>
+                      <td data-label="Weighed" className="num weight font-semibold">{gramsIn(1)(t.weighed ?? 0)}</td>
+                      <td data-label="Off by" className="num weight text-pine-soft">{Math.abs(off) < 50 ? "" : `${off > 0 ? "+" : "−"}${gramsIn(1)(Math.abs(off))}`}</td>
                     </tr>
                   );
                 })}

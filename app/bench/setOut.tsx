@@ -1,5 +1,5 @@
 /** Setting out a batch: which recipe, how large, out of which lots. */
-import { grams } from "#core/measure/mass";
+import { grams, gramsIn } from "#core/measure/mass";
 import { mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { costRecipe } from "#core/recipe/cost";
@@ -136,7 +136,7 @@ export default function SetOut({ loaderData: { recipes, lots, again, settings, n
                     <td>
                       {name.get(l.materialId)} <span className="text-[0.88rem] text-pine-soft">written as {l.entered}</span>
                     </td>
-                    <td data-label="Weigh" className="num weight">{grams(onScale(weights[i]!, settings.scaleStep).weight)}</td>
+                    <td data-label="Weigh" className="num weight">{gramsIn(settings.scaleStep >= 1000 ? 0 : settings.scaleStep >= 100 ? 1 : 2)(onScale(weights[i]!, settings.scaleStep).weight)}</td>
                     <td className="pl-6!">
                       <span className="flex flex-wrap gap-1.5">
                         {plan[i]!.takes.map((t) => (

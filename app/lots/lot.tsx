@@ -3,12 +3,11 @@ import { grams } from "#core/measure/mass";
 import { kind } from "#core/material/kinds";
 import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
-import { sayFullDay } from "#core/when";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
 import { redirect, Form, Link } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, showBase, When } from "../ui/amounts.tsx";
+import { LotTag, showBase, showInColumn, When } from "../ui/amounts.tsx";
 import { Button } from "../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -49,7 +48,7 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
           <tr key={r.id}>
             <td className="w-32"><When day={r.day} /></td>
             <td><Went row={r} /></td>
-            <td data-label="Amount" className="num weight">{r.qty < 0 ? "−" : "+"}{showBase(Math.abs(r.qty), measureOf(lot))}</td>
+            <td data-label="Amount" className="num weight">{r.qty < 0 ? "−" : "+"}{showInColumn(Math.abs(r.qty), measureOf(lot))}</td>
           </tr>
         ))}
       </tbody>
@@ -89,7 +88,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
             <Figure label="State" value={<LotTag lot={lot} plain />} />
             <Figure label="Left" big value={showBase(lot.onHand, measureOf(lot))} />
             <Figure label={lot.productId ? "Poured" : "Arrived"} value={<When day={lot.arrived} />} />
-            <Figure label="Best before" value={lot.bestBefore ? sayFullDay(lot.bestBefore) : "none"} tone={state === "expired" ? "bad" : undefined} />
+            <Figure label="Best before" value={<When day={lot.bestBefore} />} tone={state === "expired" ? "bad" : undefined} />
             <Figure label="Came from" value={`${back.length} lots`} />
             <Figure label="Went into" value={`${forward.length} lots`} />
             <Figure label="Market days" value={places.size} how={places.size > 0 ? [...places].map(([k, n]) => <p key={k}>{n}</p>) : undefined} />
@@ -117,7 +116,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
                       <td>{s.lot.name}</td>
                       <td>{s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span></td>
                       <td data-label="Best before"><When day={s.lot.bestBefore} /></td>
-                      <td data-label="In it" className="num weight">{inBatch(s.lot.id, s.via) === null ? "" : showBase(inBatch(s.lot.id, s.via)!, measureOf(s.lot))}</td>
+                      <td data-label="In it" className="num weight">{inBatch(s.lot.id, s.via) === null ? "" : showInColumn(inBatch(s.lot.id, s.via)!, measureOf(s.lot))}</td>
                     </tr>
                   ))}
                 </tbody>

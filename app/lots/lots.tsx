@@ -3,7 +3,7 @@ import { grams } from "#core/measure/mass";
 import { findLot, lotsLike } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, showBase, When } from "../ui/amounts.tsx";
+import { LotTag, showInColumn, When } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { kind } from "#core/material/kinds";
 import type { Route } from "./+types/lots";
@@ -52,7 +52,7 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
                   </td>
                   <td data-label="Since"><When day={l.arrived} /></td>
                   <td data-label="Best before"><When day={l.bestBefore} /></td>
-                  <td data-label="Left" className="num weight">{showBase(l.onHand, l.kind ? kind(l.kind).measured : "count")}</td>
+                  <td data-label="Left" className="num weight">{showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count")}</td>
                 </tr>
               ))}
             </tbody>

@@ -3,8 +3,7 @@ import { money } from "#core/measure/money";
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 
 interface Day {
-  name: string;
-  day: string;
+  label: string;
   stockCost: number;
   fees: number;
   cardFee: number;
@@ -12,19 +11,19 @@ interface Day {
 }
 
 export default function DayChart({ days, currency }: { days: Day[]; currency: string }) {
-  const rows = days.map((d) => ({ name: `${d.name}, ${d.day.slice(8)}.${d.day.slice(5, 7)}.`, Stock: d.stockCost / 1e6, "Fees and travel": (d.fees + d.cardFee) / 1e6, Profit: Math.max(0, d.profit / 1e6) }));
+  const rows = days.map((d) => ({ name: d.label, Stock: d.stockCost / 1e6, "Fees and travel": (d.fees + d.cardFee) / 1e6, Profit: Math.max(0, d.profit / 1e6) }));
   const show = (n: unknown): string => money(Math.round(Number(n) * 1e6), currency);
   return (
     <ResponsiveContainer width="100%" height="100%">
       <BarChart data={rows} layout="vertical" margin={{ left: 8, right: 24, top: 0, bottom: 0 }} barSize={18} accessibilityLayer>
         <CartesianGrid horizontal={false} stroke="var(--color-rule)" />
         <XAxis type="number" tickFormatter={(n: number) => show(n).replace(/\.00$/, "")} stroke="var(--color-pine-soft)" fontSize={13} />
-        <YAxis type="category" dataKey="name" width={230} stroke="var(--color-pine-soft)" fontSize={13} tickLine={false} />
+        <YAxis type="category" dataKey="name" width={270} stroke="var(--color-pine-soft)" fontSize={13} tickLine={false} />
         <Tooltip formatter={show} contentStyle={{ background: "var(--color-sheet)", borderColor: "var(--color-rule-strong)" }} />
-        <Legend iconType="square" />
-        <Bar dataKey="Stock" stackId="day" fill="var(--color-rule-strong)" isAnimationActive={false} />
-        <Bar dataKey="Fees and travel" stackId="day" fill="var(--color-berry)" isAnimationActive={false} />
-        <Bar dataKey="Profit" stackId="day" fill="var(--color-amber-glass)" isAnimationActive={false} />
+        <Legend iconType="square" formatter={(name: string) => <span style={{ color: "var(--color-pine)" }}>{name}</span>} />
+        <Bar dataKey="Stock" stackId="day" fill="var(--color-pine-soft)" isAnimationActive={false} />
+        <Bar dataKey="Fees and travel" stackId="day" fill="var(--color-rule)" stroke="var(--color-rule-strong)" isAnimationActive={false} />
+        <Bar dataKey="Profit" stackId="day" fill="var(--color-amber-glass)" stroke="var(--color-amber)" isAnimationActive={false} />
       </BarChart>
     </ResponsiveContainer>
   );

@@ -1,6 +1,7 @@
 /** Market days: what each came to, to see which are worth the drive. */
 import { money } from "#core/measure/money";
 import { dayResult } from "#core/market/day";
+import { sayDay } from "#core/when";
 import { listMarketDays } from "#db/markets/markets";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router";
@@ -26,7 +27,7 @@ const Plan = () => (
 );
 
 export default function Markets({ loaderData: days }: Route.ComponentProps) {
-  const { currency } = useWorkshop();
+  const { currency, today } = useWorkshop();
   const [drawn, setDrawn] = useState(false);
   useEffect(() => setDrawn(true), []);
   const closed = days.filter((d) => d.closed);
@@ -43,7 +44,7 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
         <Sheet>
           {closed.length > 1 && (
             <Part title="Where the takings went">
-              <div className="h-56">{drawn && <Suspense fallback={null}><DayChart days={[...closed].reverse()} currency={currency} /></Suspense>}</div>
+              <div className="h-56">{drawn && <Suspense fallback={null}><DayChart days={[...closed].reverse().map((d) => ({ ...d, label: `${d.name}, ${sayDay(d.day, today)}` }))} currency={currency} /></Suspense>}</div>
             </Part>
           )}
           <Part title="Days">

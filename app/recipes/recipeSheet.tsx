@@ -1,7 +1,6 @@
 /** The recipe sheet: lines in whatever unit, the size, packaging and work. */
 import { kind } from "#core/material/kinds";
-import { FORMS } from "#core/measure/mass";
-import { grams } from "#core/measure/mass";
+import { FORMS, grams, gramsIn } from "#core/measure/mass";
 import type { UnitCost } from "#core/measure/money";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
@@ -69,7 +68,7 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
       );
     return (
       <span className="weight">
-        {grams(line.out.weight)}
+        {gramsIn(2)(line.out.weight)}
         {line.asFluid !== null && (
           <button type="button" className="block w-full cursor-pointer text-right font-sans text-[0.82rem] text-amber underline" title="An ounce of a liquid is often meant by volume" onClick={() => sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}>
             fl oz? {grams(line.asFluid)}

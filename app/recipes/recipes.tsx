@@ -1,5 +1,5 @@
 /** Every recipe with its size and what a unit costs by each school. */
-import { grams } from "#core/measure/mass";
+import { gramsIn } from "#core/measure/mass";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
@@ -49,6 +49,7 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
                 <th scope="col">Recipe</th>
                 <th scope="col" className="text-right!">Size</th>
                 <th scope="col" className="text-right!">Batch</th>
+                <th scope="col" className="text-right!">Fills</th>
                 <th scope="col" className="text-right!">Wax</th>
                 {SCHOOL_IDS.map((s) => (
                   <th key={s} scope="col" className={`text-right! ${s === school ? "text-pine!" : ""}`}>
@@ -70,10 +71,9 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
                       {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
                     </div>
                   </td>
-                  <td data-label="Size" className="num weight">{grams(r.fill)}</td>
-                  <td data-label="Batch" className="num weight">
-                    {grams(r.batch)} <span className="text-pine-soft">≈ {r.units} units</span>
-                  </td>
+                  <td data-label="Size" className="num weight">{gramsIn(1)(r.fill)}</td>
+                  <td data-label="Batch" className="num weight">{gramsIn(1)(r.batch)}</td>
+                  <td data-label="Fills" className="num">{r.units} units</td>
                   <td data-label="Wax" className="num">{percent(r.wax)}</td>
                   {r.perUnit.map((c, i) => (
                     <td key={SCHOOL_IDS[i]} data-label={SCHOOLS[SCHOOL_IDS[i]!]} className={`num ${SCHOOL_IDS[i] === school ? "font-semibold" : ""}`}>

@@ -18,7 +18,7 @@ import { db } from "../db.server.ts";
 import { words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { LotTag, PerUnit, showBase, When } from "../ui/amounts.tsx";
+import { LotTag, PerUnit, showBase, showInColumn, When } from "../ui/amounts.tsx";
 import { Button, Problem, Text } from "../ui/form.tsx";
 import { Modal } from "../ui/modal.tsx";
 import { Caution, Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
@@ -131,7 +131,7 @@ export default function Material({ loaderData: { material, lots, movements, agai
                       </td>
                       <td data-label="Arrived"><When day={l.arrived} /></td>
                       <td data-label="Best before"><When day={l.bestBefore} /></td>
-                      <td data-label="On hand" className="num weight">{showBase(l.onHand, measured)}</td>
+                      <td data-label="On hand" className="num weight">{showInColumn(l.onHand, measured)}</td>
                       <td data-label="Cost" className="num"><PerUnit cost={l.landed !== null && l.bought !== null ? { value: l.landed, per: l.bought } : null} measured={measured} /></td>
                       <td className="text-right">
                         <Button small onClick={() => setCounting({ lot: l.id, token })} aria-label={`Count ${l.number}`}>
@@ -166,7 +166,7 @@ export default function Material({ loaderData: { material, lots, movements, agai
                       <td className="weight text-[0.9em]">{m.number}</td>
                       <td data-label="Amount" className="num weight">
                         {m.qty < 0 ? "−" : "+"}
-                        {showBase(Math.abs(m.qty), measured)}
+                        {showInColumn(Math.abs(m.qty), measured)}
                       </td>
                     </tr>
                   ))}

@@ -68,9 +68,9 @@ export async function action({ request }: Route.ActionArgs) {
 
 const BLANK = { material: "", supplierLot: "", packs: "1", packSize: "", price: "", bestBefore: "" };
 const COLUMNS = [
-  { key: "material", label: "Material", width: "27%", list: "materials" },
+  { key: "material", label: "Material", width: "24%", list: "materials" },
   { key: "packs", label: "Packs", width: "4.2rem", right: true },
-  { key: "packSize", label: "Each holds", width: "6.5rem", placeholder: "500 g", right: true },
+  { key: "packSize", label: "Each holds", width: "6rem", placeholder: "500 g", right: true },
   { key: "price", label: "Price of all", width: "6.5rem", placeholder: "12.50", right: true },
   { key: "supplierLot", label: "Supplier's lot", width: "7.5rem" },
   { key: "bestBefore", label: "Best before", type: "date" as const, width: "9.2rem" },

@@ -9,7 +9,7 @@ import { listMaterials, listShelfLots } from "#db/shelf/materials";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, PerUnit, showBase } from "../ui/amounts.tsx";
+import { LotTag, PerUnit, showInColumn } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/shelf";
@@ -84,7 +84,7 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
                           </Link>
                           {r.reorderAt !== null && r.onHand < r.reorderAt && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>}
                         </td>
-                        <td data-label="On hand" className="num weight">{r.onHand === 0 ? "none" : showBase(r.onHand, measured)}</td>
+                        <td data-label="On hand" className="num weight">{r.onHand === 0 ? "none" : showInColumn(r.onHand, measured)}</td>
                         <td data-label="Worth" className="num">{money(r.value, currency)}</td>
                         <td data-label="Average cost" className="num"><PerUnit cost={r.average} measured={measured} /></td>
                         <td className="pl-6!">

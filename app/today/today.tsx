@@ -1,12 +1,11 @@
 /** Today: what needs a hand, from every station. */
-import { daysBetween } from "#core/when";
-import { sayFullDay } from "#core/when";
+import { daysBetween, sayFullDay } from "#core/when";
 import { today } from "#db/clock";
 import { whatWaits, type Waiting } from "#db/today";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { showBase, When } from "../ui/amounts.tsx";
-import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/today";
 
@@ -68,10 +67,11 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
           Nothing is open on the bench, promised, running low or near its best-before.
         </Empty>
       ) : (
-        <div className="columns-1 gap-6 lg:columns-2">
-          {parts.map((p) => (
-            <Sheet key={p.title} className="mb-6 break-inside-avoid" label={p.title}>
-              <Part title={p.title}>
+        <Sheet>
+          <div className="columns-1 gap-14 lg:columns-2 lg:[column-rule:1px_solid_var(--color-rule)]">
+            {parts.map((p) => (
+              <section key={p.title} className="mb-7 break-inside-avoid" aria-label={p.title}>
+                <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">{p.title}</h2>
                 <ul className="divide-y divide-rule">
                   {p.rows.map((w) => {
                     const s = say(w, day);
@@ -85,10 +85,10 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
                     );
                   })}
                 </ul>
-              </Part>
-            </Sheet>
-          ))}
-        </div>
+              </section>
+            ))}
+          </div>
+        </Sheet>
       )}
     </>
   );

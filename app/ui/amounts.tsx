@@ -1,5 +1,5 @@
 /** Figures with their unit: weights, counts, money and days, the way every screen writes them. */
-import { grams } from "#core/measure/mass";
+import { grams, gramsIn } from "#core/measure/mass";
 import { money, showUnitCost, type UnitCost } from "#core/measure/money";
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
@@ -11,6 +11,9 @@ export function showBase(n: number, measured: "weight" | "count"): string {
   if (measured === "count") return `${n.toLocaleString("en-GB")} pcs`;
   return n >= 1_000_000 ? `${(n / 1_000_000).toLocaleString("en-GB", { maximumFractionDigits: 3 })} kg` : grams(n);
 }
+
+/** The same for a column: always grams to a tenth, so that amounts line up. */
+export const showInColumn = (n: number, measured: "weight" | "count"): string => (measured === "count" ? showBase(n, measured) : gramsIn(1)(n));
 
 export function Money({ of }: { of: number | null }) {
   const { currency } = useWorkshop();

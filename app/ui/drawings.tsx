@@ -17,21 +17,21 @@ export function Tin({ share, label }: { share: number; label: string }) {
 
 /** A thermometer with the usual pour window marked: about 50 to 58 °C for balms (common practice, no source). */
 export function PourWindow() {
-  const y = (celsius: number): number => 70 - ((celsius - 30) / 50) * 60;
+  const y = (celsius: number): number => 84 - ((celsius - 40) / 30) * 76;
   return (
-    <svg role="img" aria-label="Thermometer: pour between 50 and 58 °C; scent below 50 °C" viewBox="0 0 120 84" className="h-28 w-40">
-      <rect x="14" y="6" width="12" height="66" rx="6" className="fill-sheet stroke-pine-soft" strokeWidth="1.5" />
-      <circle cx="20" cy="74" r="8" className="fill-amber-glass stroke-pine-soft" strokeWidth="1.5" />
+    <svg role="img" aria-label="Thermometer: pour between 50 and 58 °C; scent below 50 °C" viewBox="0 0 150 108" className="h-32 w-44">
+      <rect x="14" y="6" width="12" height="84" rx="6" className="fill-sheet stroke-pine-soft" strokeWidth="1.5" />
       <rect x="15" y={y(58)} width="10" height={y(50) - y(58)} className="fill-amber-glass" />
-      {[40, 50, 58, 70].map((c) => (
+      <circle cx="20" cy="95" r="8.5" className="fill-amber-glass stroke-pine-soft" strokeWidth="1.5" />
+      {[50, 58].map((c) => (
         <g key={c}>
-          <line x1="27" x2="33" y1={y(c)} y2={y(c)} className="stroke-pine-soft" strokeWidth="1.2" />
-          <text x="36" y={y(c) + 3} className="fill-pine-soft font-mono" fontSize="9">
+          <line x1="27" x2="34" y1={y(c)} y2={y(c)} className="stroke-pine-soft" strokeWidth="1.2" />
+          <text x="38" y={y(c) + 4} className="fill-pine-soft font-mono" fontSize="11">
             {c} °C
           </text>
         </g>
       ))}
-      <text x="64" y={y(54) + 3} className="fill-pine font-sans" fontSize="10" fontWeight="600">
+      <text x="84" y={y(54) + 4} className="fill-pine font-sans" fontSize="12" fontWeight="600">
         pour here
       </text>
     </svg>

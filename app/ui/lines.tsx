@@ -98,7 +98,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
               </th>
             ))}
             {derived.map((d) => (
-              <th key={d.label} scope="col" className="text-right!">
+              <th key={d.label} scope="col" className="text-right! whitespace-nowrap">
                 {d.label}
               </th>
             ))}

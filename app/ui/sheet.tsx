@@ -60,7 +60,7 @@ export function Figure({ label, value, how, big, tone }: { label: ReactNode; val
   const line = (
     <>
       <span className="text-pine-soft">{label}</span>
-      <span className={`num ${colour} ${big ? "font-display text-[1.7rem] leading-tight" : "font-semibold"}`}>{value}</span>
+      <span className={`num ${colour} ${big ? "text-[1.6rem] leading-tight font-bold" : "font-semibold"}`}>{value}</span>
     </>
   );
   if (!how) return <div className="flex items-baseline justify-between gap-3 py-1.5">{line}</div>;
@@ -68,7 +68,7 @@ export function Figure({ label, value, how, big, tone }: { label: ReactNode; val
     <details className="group py-1.5">
       <summary className="flex list-none items-baseline justify-between gap-3 rounded hover:bg-honey-wash [&::-webkit-details-marker]:hidden">
         <span className="text-pine-soft underline decoration-dotted decoration-1 underline-offset-4">{label}</span>
-        <span className={`num ${colour} ${big ? "font-display text-[1.7rem] leading-tight" : "font-semibold"}`}>{value}</span>
+        <span className={`num ${colour} ${big ? "text-[1.6rem] leading-tight font-bold" : "font-semibold"}`}>{value}</span>
       </summary>
       <div className="mt-1.5 mb-1 space-y-1 border-l-2 border-amber-glass pl-3 text-[0.92rem]">{how}</div>
     </details>

@@ -26,7 +26,7 @@ export const costOf = (amount: Base, cost: UnitCost): Micros => micros(mulDiv(am
  * @example parseMoney("€ 12,50") // 12.50
  */
 export function parseMoney(text: string): Outcome<Micros> {
-  const bare = text.replace(/[\p{Sc}\s\u00a0]/gu, "").replace(/^[A-Za-z]{3}|[A-Za-z]{3}$/g, "");
+  const bare = text.replace(/[\p{Sc}\s\u00a0]/gu, "").replace(/^[A-Z]{3}(?=[\d.,])|(?<=\d)[A-Z]{3}$/g, "");
   if (bare === "") return refuse("empty", "Enter an amount of money; 0 if it cost nothing.");
   const n = parseNumber(bare);
   if (!n.ok) return n.problem.code === "notNumber" ? refuse("notMoney", `“${text.trim()}” isn't an amount of money. Write it like 12.50.`) : n;

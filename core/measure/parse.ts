@@ -19,7 +19,7 @@ const VULGAR: Record<string, string> = {
 };
 
 const NUMBER = String.raw`\d+\s+\d+\/\d+|\d+\/\d+|\d*[.,]\d+|\d+`;
-const PIECE = new RegExp(String.raw`^(${NUMBER})\s*([^\d]*?)\s*(?=$|\d)`);
+const PIECE = new RegExp(String.raw`^(${NUMBER})(?![\d.,/])\s*((?:[\p{L}%][^\d]*?)?)\s*(?=$|\d)`, "u");
 
 const tidy = (text: string): string =>
   text
@@ -64,7 +64,11 @@ export function parseAmount(text: string, fallback?: UnitId): Outcome<Amount> {
   let total: Amount | null = null;
   while (rest !== "") {
     const m = PIECE.exec(rest);
-    if (!m) return refuse("notNumber", `“${tidy(text)}” isn't an amount. Write it like 40 g, 1.5 oz or 2 1/2 cups.`);
+    if (!m) {
+      const number = parseNumber(/^[\d.,/\s]*/.exec(rest)![0]);
+      if (!number.ok && number.problem.code === "ambiguous") return number;
+      return refuse("notNumber", `“${tidy(text)}” isn't an amount. Write it like 40 g, 1.5 oz or 2 1/2 cups.`);
+    }
     const n = parseNumber(m[1]!);
     if (!n.ok) return n;
     const word = m[2]!.trim();

@@ -44,19 +44,26 @@ export interface PriceView {
   perHour: Micros | null;
 }
 
-/** The school's full (retail) price before rounding, or null where it has none (no own figure, an impossible margin). */
-export function shelfPrice(school: PriceSchool, cost: UnitCosts, rules: PricingRules, own: Micros | null, feeBp: number): Micros | null {
+/**
+ * What a school asks on a channel before rounding, or null where it has no answer (no own figure, an impossible margin).
+ * A shelf price is scaled by the channel's share; doubling has a wholesale price of its own, and a margin is wished of each
+ * channel as it is.
+ * @example askedPrice("doubled", "wholesale", cost, rules, null) // all costs × 2
+ */
+export function askedPrice(school: PriceSchool, channel: ChannelId, cost: UnitCosts, rules: PricingRules, own: Micros | null): Micros | null {
+  const { shareBp, feeBp } = rules.channels[channel];
+  const onChannel = (shelf: number): Micros => micros(mulDiv(shelf, shareBp, 10_000));
   switch (school) {
     case "multiple":
-      return micros(mulDiv(cost.materials, rules.multipleHundredths, 100));
+      return onChannel(mulDiv(cost.materials, rules.multipleHundredths, 100));
     case "doubled":
-      return micros(cost.total * 4);
+      return channel === "wholesale" ? micros(cost.total * 2) : onChannel(cost.total * 4);
     case "margin": {
       const left = 10_000 - rules.marginBp - feeBp;
       return left > 0 ? micros(mulDiv(cost.total, 10_000, left)) : null;
     }
     case "own":
-      return own;
+      return own === null ? null : onChannel(own);
   }
 }
 
@@ -83,9 +90,7 @@ export function viewPrice(price: Micros, cost: UnitCosts, feeBp: number, minutes
  * @example priceBy("multiple", "market", cost, rules, null, 4)?.price
  */
 export function priceBy(school: PriceSchool, channel: ChannelId, cost: UnitCosts, rules: PricingRules, own: Micros | null, minutes: number): PriceView | null {
-  const c = rules.channels[channel];
-  const full = shelfPrice(school, cost, rules, own, c.feeBp);
-  if (full === null) return null;
-  const price = roundToPoint(micros(mulDiv(full, c.shareBp, 10_000)), c.point);
-  return viewPrice(price, cost, c.feeBp, minutes);
+  const { feeBp, point } = rules.channels[channel];
+  const asked = askedPrice(school, channel, cost, rules, own);
+  return asked === null ? null : viewPrice(roundToPoint(asked, point), cost, feeBp, minutes);
 }

@@ -1,0 +1,41 @@
+/** A database of its own for a test file, migrated, in the cluster that DATABASE_URL names; dropped afterwards. */
+import { randomBytes } from "node:crypto";
+import { sql } from "drizzle-orm";
+import { migrate } from "drizzle-orm/node-postgres/migrator";
+import { micros } from "#core/measure/exact";
+import { expect } from "vitest";
+import { openDb, type OpenDb } from "../client.ts";
+
+export async function freshDb(): Promise<{ db: OpenDb; drop: () => Promise<void> }> {
+  const server = process.env.DATABASE_URL;
+  if (!server) throw new Error("Run these through npm test: they need DATABASE_URL.");
+  const name = `test_${randomBytes(6).toString("hex")}`;
+  const admin = openDb(server);
+  await admin.execute(sql.raw(`create database ${name}`));
+  const db = openDb(server.replace(/\/[^/]*$/, `/${name}`));
+  await migrate(db, { migrationsFolder: "db/migrations" });
+  return {
+    db,
+    drop: async () => {
+      await db.close();
+      await admin.execute(sql.raw(`drop database ${name}`));
+      await admin.close();
+    },
+  };
+}
+
+export const euro = (n: number) => micros(Math.round(n * 100) * 10_000);
+
+/** What must hold of the ledger at any moment. */
+export async function expectLedgerTrue(db: OpenDb): Promise<void> {
+  const wrong = await db.execute(sql`
+    select l.id from lot l left join movement m on m.lot_id = l.id
+    group by l.id having l.on_hand <> coalesce(sum(m.qty), 0) or l.value <> coalesce(sum(m.value), 0) or l.on_hand < 0 or l.value < 0 or (l.on_hand = 0 and l.value <> 0)`);
+  expect(wrong.rows, "on hand and value are the sums of the ledger, never below zero, and an empty lot is worth nothing").toEqual([]);
+  const lost = await db.execute(sql`select a.id from act a join movement m on m.act_id = a.id where a.kind = 'pour' group by a.id having sum(m.value) <> 0`);
+  expect(lost.rows, "pouring neither makes nor loses value").toEqual([]);
+  const unequal = await db.execute(sql`
+    select u.id from act u where u.undoes is not null and exists (
+      select m.lot_id from movement m where m.act_id in (u.id, u.undoes) group by m.lot_id having sum(m.qty) <> 0 or sum(m.value) <> 0)`);
+  expect(unequal.rows, "an act and what took it back cancel out").toEqual([]);
+}

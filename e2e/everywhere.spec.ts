@@ -1,0 +1,110 @@
+/** What must hold on every screen: readable by screen readers, within a phone's width, by keyboard, and light. */
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { gzipSync } from "node:zlib";
+import { fillRow, open } from "./hand.ts";
+
+const SCREENS = [
+  "/", "/shelf", "/shelf/receive", "/shelf/new", "/shelf/1", "/shelf/1/facts", "/recipes", "/recipes/new", "/recipes/1", "/bench", "/bench/set-out", "/bench/1", "/bench/16", "/cabinet", "/prices", "/prices/1",
+  "/markets", "/markets/new", "/markets/1", "/markets/5", "/gifts", "/gifts/new", "/gifts/1", "/gifts/5", "/lots", "/lots?number=zzz", "/settings",
+];
+
+test("WCAG 2.2 AA on every screen, as far as axe-core can tell", async ({ page }) => {
+  test.setTimeout(180_000);
+  for (const path of SCREENS) {
+    await open(page, path);
+    const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]).analyze();
+    expect(violations.map((v) => `${path}: ${v.id}: ${v.nodes[0]!.html.slice(0, 160)}`)).toEqual([]);
+  }
+});
+
+test("nothing is wider than a phone, and nothing fails on the way", async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.setViewportSize({ width: 390, height: 844 });
+  const errors: string[] = [];
+  page.on("pageerror", (e) => errors.push(`${page.url()}: ${e.message}`));
+  page.on("console", (m) => m.type() === "error" && errors.push(`${page.url()}: ${m.text()}`));
+  for (const path of SCREENS) {
+    await open(page, path);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390);
+  }
+  expect(errors).toEqual([]);
+});
+
+test("the first page loads under 200 kB of script, compressed, and asks nobody outside", async ({ page, baseURL }) => {
+  let bytes = 0;
+  const outside: string[] = [];
+  page.on("response", async (r) => {
+    if (!r.url().startsWith(baseURL!)) outside.push(r.url());
+    if (/\.js(\?|$)/.test(r.url())) bytes += gzipSync(await r.body()).length;
+  });
+  await open(page, "/");
+  await page.waitForLoadState("networkidle");
+  expect(bytes).toBeGreaterThan(10_000);
+  expect(bytes).toBeLessThan(200_000);
+  expect(outside).toEqual([]);
+});
+
+test("by keyboard: stations, the reckon bar, the first act, rows that add and paste", async ({ page }) => {
+  await open(page, "/");
+  await page.keyboard.press("2");
+  await expect(page.getByRole("heading", { name: "Shelf" })).toBeVisible();
+  await page.keyboard.press("/");
+  await page.keyboard.type("jojoba");
+  await expect(page.locator("tbody tr:not(.group)")).toHaveCount(1);
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("=");
+  await page.keyboard.type("2 tbsp jojoba in g");
+  await expect(page.getByText("2 tbsp Jojoba oil = 25.581 g")).toBeVisible();
+  await page.getByLabel("Question").fill("60 drops lavender in 400 g");
+  await expect(page.getByText(/is 0\.66 %/).first()).toBeVisible();
+  await page.getByLabel("Question").fill("cost 12 x hand balm");
+  await expect(page.getByText(/^12 × Sea buckthorn hand balm/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { name: "Receive a purchase" })).toBeVisible();
+
+  await fillRow(page, 1, { Material: "Castor oil" });
+  await page.getByLabel("Material, row 1", { exact: true }).press("Enter");
+  await expect(page.getByLabel("Material, row 2", { exact: true })).toBeFocused();
+  await page.getByLabel("Material, row 2", { exact: true }).evaluate((cell) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", "Jojoba oil\t2\t250 mL\t26.40\nCoconut oil\t1\t1 kg\t11.20\n");
+    cell.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByLabel("Price of all, row 3")).toHaveValue("11.20");
+  await expect(page.locator("aside").getByText("€37.60").first()).toBeVisible();
+});
+
+test("settings: a scheme that gives no number is refused; a changed school and currency show everywhere", async ({ page }) => {
+  await open(page, "/settings");
+  const batches = page.getByLabel("Batches");
+  const scheme = await batches.inputValue();
+  await batches.fill("{P}-{YY}");
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "needs a running number" })).toBeVisible();
+  await batches.fill(scheme);
+  await page.getByLabel("What a gram costs").selectOption("again");
+  await page.getByLabel("Currency").selectOption("GBP");
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(page).toHaveURL(/did=/);
+  await open(page, "/recipes");
+  await expect(page.getByRole("columnheader", { name: "Buy again today ●" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /hand balm/ })).toContainText("£");
+  await open(page, "/settings");
+  await page.getByLabel("What a gram costs").selectOption("lot");
+  await page.getByLabel("Currency").selectOption("EUR");
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(page).toHaveURL(/did=/);
+});
+
+test("empty places say what goes there", async ({ page }) => {
+  await open(page, "/lots?number=nothing-like-this");
+  await expect(page.getByText("No lot matches")).toBeVisible();
+  await open(page, "/shelf");
+  await page.getByLabel("Find a material").fill("moon");
+  await expect(page.getByText("Nothing on the shelf is called “moon”")).toBeVisible();
+});

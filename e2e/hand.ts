@@ -1,0 +1,26 @@
+/** What every test through the interface does with its hands. */
+import { expect, type Locator, type Page } from "@playwright/test";
+
+/** Opens a page and waits until it answers to presses. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await page.locator("html[data-ready]").waitFor();
+}
+
+/** Fills the cells of one row of a table of lines. */
+export async function fillRow(scope: Page | Locator, row: number, cells: Record<string, string>): Promise<void> {
+  for (const [label, value] of Object.entries(cells)) {
+    const cell = scope.getByLabel(`${label}, row ${row}`, { exact: true });
+    if ((await cell.evaluate((e) => e.tagName)) === "SELECT") await cell.selectOption(value);
+    else await cell.fill(value);
+  }
+}
+
+/** The figure of the Reckoner beside the sheet. */
+export const figure = (page: Page, label: string): Locator => page.locator("aside").locator("div, summary").filter({ has: page.getByText(label, { exact: true }) }).last();
+
+/** Presses a button and waits for the note of what was done. */
+export async function does(page: Page, button: string, note: RegExp | string): Promise<void> {
+  await page.getByRole("button", { name: button, exact: true }).click();
+  await expect(page.getByRole("status")).toContainText(note);
+}

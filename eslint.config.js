@@ -1,0 +1,31 @@
+/** Lint rules; the one that matters most is the direction of imports: app → db → core, and nothing upward. */
+import reactHooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+/** Files of one folder may not import from these places. */
+const mayNot = (files, places, why) => ({
+  files,
+  rules: {
+    "no-restricted-imports": ["error", { patterns: [{ regex: `^(#|(\\.\\./)+)(${places.join("|")})/`, message: why }] }],
+  },
+});
+
+export default tseslint.config(
+  { ignores: ["build/", ".react-router/", "node_modules/", ".data/", "test-results/"] },
+  ...tseslint.configs.recommended,
+  { ...reactHooks.configs.flat.recommended, files: ["app/**/*.{ts,tsx}"] },
+  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }] } },
+  { files: ["app/**/*.{ts,tsx}"], rules: { "react-hooks/refs": "off", "react-hooks/set-state-in-effect": "off", "react-hooks/incompatible-library": "off" } },
+  mayNot(["core/**/*.ts"], ["app", "db", "demo", "scripts", "e2e"], "core/ computes; it knows no database, no interface and no script."),
+  {
+    files: ["core/**/*.ts"],
+    ignores: ["core/**/*.test.ts"],
+    rules: {
+      "no-restricted-globals": ["error", "process", "window", "document", "fetch", "setTimeout"],
+      "no-restricted-syntax": ["error", { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random'], CallExpression[callee.object.name='Date'][callee.property.name='now'], NewExpression[callee.name='Date'][arguments.length=0]", message: "core/ takes the clock and chance from its caller." }],
+    },
+  },
+  mayNot(["db/**/*.ts"], ["app", "demo", "scripts", "e2e"], "db/ knows core/ only."),
+  mayNot(["demo/**/*.ts"], ["app", "scripts", "e2e"], "demo/ does what a maker does, through db/."),
+  mayNot(["app/**/*.{ts,tsx}"], ["demo", "scripts", "e2e"], "app/ runs without the demo and the scripts."),
+);

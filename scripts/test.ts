@@ -1,0 +1,111 @@
+/**
+ * `npm test`: type check, lint, unit tests, database tests and the tests through the real interface, on a throw-away
+ * database cluster. Ends with one line of counts.
+ */
+import { spawn } from "node:child_process";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { openDb } from "#db/client";
+import { sql } from "drizzle-orm";
+import { buildIfStale } from "./build.ts";
+import { prepareDb } from "./database.ts";
+import { DATA, freePort, startCluster } from "./postgres.ts";
+import { serve } from "./server.ts";
+import { chromium } from "./system.ts";
+
+let passed = 0;
+let failed = 0;
+const undo: (() => unknown)[] = [];
+let child: ReturnType<typeof spawn> | null = null;
+
+/** Runs a tool of node_modules; its output is ours. */
+const run = (args: string[], env: NodeJS.ProcessEnv = {}): Promise<boolean> =>
+  new Promise((done) => {
+    child = spawn(process.execPath, args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } });
+    child.on("exit", (code) => done(code === 0));
+  });
+const bin = (path: string): string => join("node_modules", path);
+
+async function step(name: string, work: () => Promise<boolean>): Promise<void> {
+  console.log(`\n── ${name}`);
+  const ok = await work();
+  if (!ok) {
+    failed++;
+    console.log(`   ${name}: failed`);
+  } else if (!/tests$/.test(name)) passed++;
+}
+
+const reports = (() => {
+  mkdirSync(DATA, { recursive: true });
+  return mkdtempSync(join(DATA, "reports-"));
+})();
+undo.push(() => rmSync(reports, { recursive: true, force: true }));
+
+async function vitest(project: string, env: NodeJS.ProcessEnv = {}): Promise<boolean> {
+  const file = join(reports, `${project}.json`);
+  const ok = await run([bin("vitest/vitest.mjs"), "run", "--project", project, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`], env);
+  const r = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
+  passed += r.numPassedTests;
+  failed += r.numFailedTests;
+  return ok;
+}
+
+async function throwAwayCluster(): Promise<string> {
+  console.log("\nStarting a throw-away database …");
+  const cluster = await startCluster(join(DATA, `test-${process.pid}`), true);
+  undo.push(cluster.stop);
+  return cluster.url;
+}
+
+/** A database of its own on a server, so that one that was there already is never touched. */
+async function throwAwayDatabase(server: string): Promise<string> {
+  const name = `zelbin_test_${process.pid}`;
+  const admin = openDb(server);
+  await admin.execute(sql.raw(`create database ${name}`));
+  undo.push(async () => {
+    await admin.execute(sql.raw(`drop database ${name} with (force)`));
+    await admin.close();
+  });
+  return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
+}
+
+async function interfaceTests(url: string): Promise<boolean> {
+  const file = join(reports, "interface.json");
+  const ok = await run([bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"], { ZELBIN_URL: url, CHROMIUM: chromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: file });
+  const { stats } = JSON.parse(readFileSync(file, "utf8")) as { stats: { expected: number; unexpected: number; flaky: number } };
+  passed += stats.expected;
+  failed += stats.unexpected + stats.flaky;
+  return ok;
+}
+
+async function finish(code: number): Promise<void> {
+  for (const u of undo.reverse()) await u();
+  process.exit(code);
+}
+for (const signal of ["SIGINT", "SIGTERM"] as const)
+  process.on(signal, () => {
+    child?.kill();
+    void finish(1);
+  });
+
+try {
+  chromium();
+  await step("types", async () => (await run([bin("@react-router/dev/bin.js"), "typegen"])) && (await run([bin("typescript/bin/tsc"), "-p", "core"])) && run([bin("typescript/bin/tsc"), "-p", "."]));
+  await step("lint", () => run([bin("eslint/bin/eslint.js"), ".", "--max-warnings", "0"]));
+  await step("unit tests", () => vitest("unit"));
+  const server = process.env.DATABASE_URL ?? (await throwAwayCluster());
+  await step("database tests", () => vitest("database", { DATABASE_URL: server }));
+  await step("interface tests", async () => {
+    buildIfStale();
+    const db = await prepareDb(await throwAwayDatabase(server));
+    undo.push(db.close);
+    const site = await serve(db, await freePort());
+    undo.push(site.close);
+    return interfaceTests(site.url);
+  });
+} catch (e) {
+  failed++;
+  console.error(e);
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+await finish(failed === 0 && passed > 0 ? 0 : 1);
