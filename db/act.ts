@@ -59,15 +59,15 @@ export async function perform(db: Db, kind: string, doing: Doing, work: (tx: Tx,
   }
 }
 
-/** The act, if it can still be taken back, for the note that offers it. */
-export async function undoable(db: Db, actId: number): Promise<{ id: number; summary: string } | null> {
+/** What an act did, for the note that says so, and whether it can still be taken back. */
+export async function whatWasDone(db: Db, actId: number): Promise<{ id: number; summary: string; undoable: boolean } | null> {
   const undoing = alias(act, "undoing");
   const [row] = await db
     .select({ id: act.id, summary: act.summary, kind: act.kind, undoneBy: undoing.id })
     .from(act)
     .leftJoin(undoing, eq(undoing.undoes, act.id))
     .where(eq(act.id, actId));
-  return row && UNDOABLE.has(row.kind) && row.undoneBy === null ? { id: row.id, summary: row.summary } : null;
+  return row ? { id: row.id, summary: row.summary, undoable: UNDOABLE.has(row.kind) && row.undoneBy === null } : null;
 }
 
 /**

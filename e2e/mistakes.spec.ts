@@ -70,8 +70,7 @@ test("an open batch keeps what is weighed, and can't be poured out of thin air",
   await page.getByRole("link", { name: /Elderflower lip pot/ }).first().click();
   await expect(page.getByText(/Weigh sheet/)).toBeVisible();
   const third = page.getByLabel(/^Weighed: /).nth(2);
-  await third.fill("33.3 g");
-  await expect(page.getByText("Keeping …")).toBeVisible();
+  await Promise.all([page.waitForResponse((r) => r.request().method() === "POST" && r.ok()), third.fill("33.3 g")]);
   await expect(page.getByText("What you type is kept.")).toBeVisible();
   await page.reload();
   await expect(third).toHaveValue("33.3 g");

@@ -134,11 +134,11 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
                       ))}
                     </select>
                     <span className="no-print flex gap-3 text-[0.88rem]">
-                      <button type="button" className="cursor-pointer text-amber underline underline-offset-4" onClick={() => split(i)}>
+                      <button type="button" className="pressable" onClick={() => split(i)}>
                         Add another lot
                       </button>
                       {repeated && (
-                        <button type="button" className="cursor-pointer text-amber underline underline-offset-4" onClick={() => remove(i)}>
+                        <button type="button" className="pressable" onClick={() => remove(i)}>
                           Remove
                         </button>
                       )}

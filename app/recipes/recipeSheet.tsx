@@ -70,7 +70,7 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
       <span className="weight">
         {gramsIn(2)(line.out.weight)}
         {line.asFluid !== null && (
-          <button type="button" className="block w-full cursor-pointer text-right font-sans text-[0.82rem] text-amber underline" title="An ounce of a liquid is often meant by volume" onClick={() => sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}>
+          <button type="button" className="pressable ml-auto font-sans text-[0.85rem]" title="An ounce of a liquid is often meant by volume" onClick={() => sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}>
             fl oz? {grams(line.asFluid)}
           </button>
         )}

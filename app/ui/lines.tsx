@@ -51,7 +51,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
     if (!/[\t\n]/.test(text)) return;
     e.preventDefault();
     const pasted = text.split(/\r?\n/).map((l) => l.split("\t"));
-    const rows = sheet.getValues(name) as Record<string, string>[];
+    const rows = [...(sheet.getValues(name) as Record<string, string>[])];
     pasted.forEach((cells, i) => {
       const at: Record<string, string> = { ...(rows[row + i] ?? blank) };
       cells.forEach((c, j) => {

@@ -4,7 +4,7 @@ import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
 import { Button } from "./form.tsx";
 
-export function DoneNote({ done }: { done: { id: number; summary: string } | null }) {
+export function DoneNote({ done }: { done: { id: number; summary: string; undoable: boolean } | null }) {
   const [open, setOpen] = useState(true);
   const back = useFetcher<Reply | null>();
   if (!done || !open) return null;
@@ -15,9 +15,11 @@ export function DoneNote({ done }: { done: { id: number; summary: string } | nul
         <span className="font-semibold text-sage">{done.summary}</span>
         {problem && <span className="font-semibold text-berry">{problem}</span>}
         <span className="ml-auto flex gap-2">
-          <Button small disabled={back.state !== "idle"} onClick={() => back.submit({ actId: done.id }, { method: "post", action: "/take-back" })}>
-            Take it back
-          </Button>
+          {done.undoable && (
+            <Button small disabled={back.state !== "idle"} onClick={() => back.submit({ actId: done.id }, { method: "post", action: "/take-back" })}>
+              Take it back
+            </Button>
+          )}
           <Button small onClick={() => setOpen(false)}>
             Fine
           </Button>

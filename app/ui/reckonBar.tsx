@@ -54,7 +54,7 @@ export function ReckonBar() {
               <ul className="mt-1 space-y-1">
                 {EXAMPLES.map((e) => (
                   <li key={e}>
-                    <button type="button" className="weight cursor-pointer text-amber underline underline-offset-4" onClick={() => setText(e)}>
+                    <button type="button" className="weight pressable" onClick={() => setText(e)}>
                       {e}
                     </button>
                   </li>

@@ -1,6 +1,6 @@
 /** The workroom every station stands in: the Line across the top, the reckon bar, the note of what was just done. */
 import { readSettings } from "#db/settings";
-import { undoable } from "#db/act";
+import { whatWasDone } from "#db/act";
 import { today } from "#db/clock";
 import { whatWaits } from "#db/today";
 import { useEffect } from "react";
@@ -27,7 +27,7 @@ const STATIONS = [
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
   const did = Number(new URL(request.url).searchParams.get("did"));
-  const [settings, waiting, done] = await Promise.all([readSettings(db()), whatWaits(db(), day), did ? undoable(db(), did) : null]);
+  const [settings, waiting, done] = await Promise.all([readSettings(db()), whatWaits(db(), day), did ? whatWasDone(db(), did) : null]);
   const counts: Record<string, number> = {};
   for (const w of waiting) counts[`/${w.station}`] = (counts[`/${w.station}`] ?? 0) + 1;
   const workshop: Workshop = { name: settings.workshop, currency: settings.currency, school: settings.school, today: day };
