@@ -20,9 +20,11 @@ const columns = {
   hold: sql<boolean>`${lot.holdReason} is not null`,
 };
 
-/** Lots with something on hand of these materials. */
-export const lotsOfMaterials = async (db: Reads, ids: readonly number[]): Promise<Lot[]> =>
-  ids.length === 0 ? [] : db.select(columns).from(lot).where(and(inArray(lot.materialId, [...new Set(ids)]), gt(lot.onHand, 0)));
+/** Lots with something on hand of these materials; of all when none are named. */
+export const lotsOfMaterials = async (db: Reads, ids?: readonly number[]): Promise<Lot[]> =>
+  ids?.length === 0
+    ? []
+    : db.select(columns).from(lot).where(and(ids ? inArray(lot.materialId, [...new Set(ids)]) : sql`${lot.materialId} is not null`, gt(lot.onHand, 0)));
 
 /** Lots with something on hand of these products; of all when none are named. */
 export const lotsOfProducts = async (db: Reads, ids?: readonly number[]): Promise<Lot[]> =>

@@ -29,7 +29,9 @@ if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== lock) {
   writeFileSync(stamp, lock);
 }
 
-const child = spawn(process.execPath, ["--import", "tsx", ...process.argv.slice(2)], { stdio: "inherit" });
+// React and its router pick their fast builds by NODE_ENV as soon as they are loaded.
+const env = { ...process.env, NODE_ENV: process.env.NODE_ENV || "production" };
+const child = spawn(process.execPath, ["--import", "tsx", ...process.argv.slice(2)], { stdio: "inherit", env });
 // Ctrl-C reaches the child by itself (same terminal); a signal to this process alone is passed on. Either way it ends with the child.
 process.on("SIGINT", () => {});
 process.on("SIGTERM", () => child.kill("SIGTERM"));

@@ -27,8 +27,8 @@ export async function serve(db: OpenDb, port: number, host = "127.0.0.1"): Promi
     if (LOOPBACK.test(req.hostname)) next();
     else res.status(403).type("text").send("Zelbin answers on this machine only.");
   });
-  app.use(compression());
-  app.use("/assets", express.static(join("build/client/assets"), { immutable: true, maxAge: "1y" }));
+  // Scripts are compressed once and kept by the browser; pages never leave this machine, so compressing them only costs time.
+  app.use("/assets", compression(), express.static(join("build/client/assets"), { immutable: true, maxAge: "1y" }));
   app.use(express.static("build/client", { maxAge: "1h" }));
   app.use(createRequestHandler({ build, mode: "production" }));
   const server = await new Promise<Server>((done, fail) => {

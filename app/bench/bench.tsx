@@ -1,5 +1,5 @@
 /** The bench: what is set out, and every batch made before. */
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { listBatches } from "#db/bench/read";
 import { Link } from "react-router";
@@ -37,7 +37,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <ul className="divide-y divide-rule border-y border-rule">
                 {open.map((b) => (
                   <li key={b.id}>
-                    <Link to={`/bench/${b.id}`} className="flex items-center gap-5 px-1 py-3 hover:bg-honey-wash">
+                    <a href={`/bench/${b.id}`} className="flex items-center gap-5 px-1 py-3 hover:bg-honey-wash">
                       <Tin share={b.lines ? b.weighed / b.lines : 0} label={`${b.weighed} of ${b.lines} weighed`} />
                       <span className="min-w-0 flex-1">
                         <span className="block font-display text-[1.25rem]">{b.recipe}</span>
@@ -48,7 +48,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                       <span className="text-pine-soft max-sm:hidden">
                         since <When day={b.day} />
                       </span>
-                    </Link>
+                    </a>
                   </li>
                 ))}
               </ul>
@@ -72,9 +72,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                     <tr key={b.id}>
                       <td>{b.number && <LotTag lot={{ number: b.number, onHand: b.onHand ?? 0, bestBefore: b.bestBefore, hold: b.hold }} />}</td>
                       <td>
-                        <Link to={`/bench/${b.id}`} className="font-semibold hover:underline">
+                        <a href={`/bench/${b.id}`} className="font-semibold hover:underline">
                           {b.recipe}
-                        </Link>{" "}
+                        </a>{" "}
                         <span className="text-pine-soft">{RECIPE_TYPES[b.type].label}</span>
                       </td>
                       <td data-label="Poured"><When day={b.day} /></td>

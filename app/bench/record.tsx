@@ -1,6 +1,6 @@
 /** The record of a poured batch, to read and to print. */
 import type { PourResult } from "#core/batch/result";
-import { grams, gramsIn } from "#core/measure/mass";
+import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { COST_PARTS, type CostPart } from "#core/recipe/cost";
 import { Link } from "react-router";

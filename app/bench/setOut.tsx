@@ -1,5 +1,5 @@
 /** Setting out a batch: which recipe, how large, out of which lots. */
-import { grams, gramsIn } from "#core/measure/mass";
+import { grams, gramsIn } from "#core/measure/write";
 import { mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { costRecipe } from "#core/recipe/cost";
@@ -8,7 +8,8 @@ import { bestBefore } from "#core/batch/bestBefore";
 import { planTakes } from "#core/stock/lots";
 import { today } from "#db/clock";
 import { setOut } from "#db/bench/setOut";
-import { againCosts, lotsOfMaterials } from "#db/ledger";
+import { lotsOfMaterials } from "#db/ledger";
+import { materialsOf, readShelfCosts } from "#db/recipe/costs";
 import { costInput, readRecipes } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
@@ -29,8 +30,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Set out a batch · Zelb
 
 export async function loader({ request }: Route.LoaderArgs) {
   const [settings, recipes, materials] = await Promise.all([readSettings(db()), readRecipes(db()), listMaterials(db())]);
-  const used = recipes.flatMap((r) => [...r.lines.map((l) => l.materialId), ...r.packaging.map((p) => p.materialId)]);
-  const [lots, again] = await Promise.all([lotsOfMaterials(db(), used), againCosts(db(), used)]);
+  const { lots, again } = await readShelfCosts(db(), materialsOf(recipes));
   return {
     recipes, lots, again: [...again], settings, names: materials.map((m) => [m.id, m.name] as const),
     wanted: new URL(request.url).searchParams.get("recipe") ?? "", token: crypto.randomUUID(),

@@ -2,7 +2,7 @@
 import { bestBefore } from "#core/batch/bestBefore";
 import { pourResult } from "#core/batch/result";
 import { micros, mg, sum, type Mg } from "#core/measure/exact";
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { fillPlan, onScale } from "#core/recipe/scale";
 import type { WorkRates } from "#core/recipe/cost";

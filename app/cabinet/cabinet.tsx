@@ -1,6 +1,6 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
 import { groupBy } from "#core/collect";
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { micros, mulDiv } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { forMinutes } from "#core/recipe/cost";

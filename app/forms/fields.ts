@@ -2,7 +2,8 @@
  * Fields of a sheet, as Yup schemas that read what was typed with the core's own readers and keep their words for problems.
  */
 import { parseAmount, parseNumber } from "#core/measure/parse";
-import { grams, massOf } from "#core/measure/mass";
+import { massOf } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { micros, mg, type Mg, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import { done, refuse, type Outcome } from "#core/outcome";

@@ -48,7 +48,7 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
         {rows.map((o) => (
           <tr key={o.id}>
             <td>
-              <Link to={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">{o.customer}</Link>
+              <a href={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">{o.customer}</a>
               {o.note && <span className="block text-[0.88rem] text-pine-soft">{o.note}</span>}
             </td>
             <td data-label="Due" className="whitespace-nowrap">

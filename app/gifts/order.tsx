@@ -8,10 +8,10 @@ import { useFirst } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { listGiftOrders, packedLots, packGiftOrder, saveGiftOrder } from "#db/gifts/gifts";
-import { againCosts, lotsOfMaterials, lotsOfProducts } from "#db/ledger";
+import { lotsOfProducts } from "#db/ledger";
 import { chosenPrices } from "#db/prices/prices";
-import { costRecipes } from "#db/recipe/costs";
-import { listProducts } from "#db/recipe/read";
+import { costWritten, readShelfCosts } from "#db/recipe/costs";
+import { listProducts, readRecipes } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { Link } from "react-router";
@@ -32,18 +32,20 @@ export const meta: Route.MetaFunction = ({ data }) => [{ title: `${(data as { or
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = "id" in params ? Number(params.id) || 0 : null;
-  const [orders, allProducts, chosen, settings, materials] = await Promise.all([id === null ? [] : listGiftOrders(db(), [id]), listProducts(db()), chosenPrices(db()), readSettings(db()), listMaterials(db())]);
+  const [orders, allProducts, chosen, settings, materials, written, shelf, lots] = await Promise.all([
+    id === null ? [] : listGiftOrders(db(), [id]), listProducts(db()), chosenPrices(db()), readSettings(db()), listMaterials(db()), readRecipes(db()), readShelfCosts(db()), lotsOfProducts(db()),
+  ]);
   if (id !== null && orders.length === 0) throw new Response("Not found", { status: 404 });
   const order = orders[0] ?? null;
   const paper = materials.filter((m) => kind(m.kind).measured === "count");
-  const [costed, lots, papers, again, packed] = await Promise.all([
-    costRecipes(db(), settings, today()), lotsOfProducts(db()), lotsOfMaterials(db(), paper.map((m) => m.id)), againCosts(db(), paper.map((m) => m.id)), order?.packedActId ? packedLots(db(), order.id) : [],
-  ]);
+  const costed = costWritten(written, shelf, settings, today());
+  const isPaper = new Set(paper.map((m) => m.id));
+  const packed = order?.packedActId ? await packedLots(db(), order.id) : [];
   const inOrder = new Set(order?.items.map((i) => i.productId));
   const products = allProducts
     .filter((p) => p.current || inOrder.has(p.id))
     .map((p) => ({ id: p.id, name: p.name, fill: p.fill, price: chosen.get(p.id)?.gift ?? null, cost: costed.find((c) => c.recipe.id === p.recipeId)?.cost.perUnit[settings.school]?.total ?? null }));
-  return { order, products, lots, papers, again: [...again], wraps: paper.map((m) => ({ id: m.id, name: m.name })), hourly: settings.hourly, packed, today: today(), token: crypto.randomUUID() };
+  return { order, products, lots, papers: shelf.lots.filter((l) => isPaper.has(l.of)), again: [...shelf.again].filter(([id]) => isPaper.has(id)), wraps: paper.map((m) => ({ id: m.id, name: m.name })), hourly: settings.hourly, packed, today: today(), token: crypto.randomUUID() };
 }
 
 const schema = object({

@@ -1,11 +1,11 @@
 /** One lot's whole history, back to every ingredient and forward to every market day and order. */
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { kind } from "#core/material/kinds";
 import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
-import { redirect, Form, Link } from "react-router";
+import { redirect, Form } from "react-router";
 import { db } from "../db.server.ts";
 import { LotTag, showBase, showInColumn, When } from "../ui/amounts.tsx";
 import { Button } from "../ui/form.tsx";
@@ -33,9 +33,9 @@ const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
 
 /** Where units or grams went, in words with a way there. */
 function Went({ row }: { row: HistoryRow }) {
-  if (row.marketDayId !== null) return <Link to={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} at {row.market}</Link>;
-  if (row.giftOrderId !== null) return <Link to={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} for {row.customer}</Link>;
-  if (row.batchId !== null) return <Link to={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]}{row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}</Link>;
+  if (row.marketDayId !== null) return <a href={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} at {row.market}</a>;
+  if (row.giftOrderId !== null) return <a href={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} for {row.customer}</a>;
+  if (row.batchId !== null) return <a href={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]}{row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}</a>;
   return <span>{REASONS[row.reason]}{row.note && <span className="text-pine-soft">, {row.note}</span>}</span>;
 }
 
@@ -68,7 +68,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
   };
   return (
     <>
-      <Heading title={<span className="font-mono tracking-tight">{lot.number}</span>} about={<>{lot.productId ? <Link to={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">{lot.name}, {grams(lot.fill ?? 0)}</Link> : <Link to={`/shelf/${lot.materialId}`} className="underline underline-offset-4">{lot.name}</Link>}{lot.supplier && ` from ${lot.supplier}`}{lot.supplierLot && `, their lot ${lot.supplierLot}`}</>}>
+      <Heading title={<span className="font-mono tracking-tight">{lot.number}</span>} about={<>{lot.productId ? <a href={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">{lot.name}, {grams(lot.fill ?? 0)}</a> : <a href={`/shelf/${lot.materialId}`} className="underline underline-offset-4">{lot.name}</a>}{lot.supplier && ` from ${lot.supplier}`}{lot.supplierLot && `, their lot ${lot.supplierLot}`}</>}>
         <Button onClick={() => window.print()}>Print</Button>
         <Form method="post" className="flex gap-2">
           {lot.hold ? (

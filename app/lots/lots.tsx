@@ -1,5 +1,5 @@
 /** Looking a lot up: by its number, part of it, the supplier's number, or what it is of. */
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { findLot, lotsLike } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";

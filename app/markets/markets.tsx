@@ -66,7 +66,7 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
                 {days.map((d) => (
                   <tr key={d.id}>
                     <td>
-                      <Link to={`/markets/${d.id}`} className="font-semibold hover:underline">{d.name}</Link>
+                      <a href={`/markets/${d.id}`} className="font-semibold hover:underline">{d.name}</a>
                       {!d.closed && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>}
                     </td>
                     <td data-label="Day"><When day={d.day} /></td>

@@ -1,5 +1,5 @@
 /** Every product's chosen prices, and what each leaves. */
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/schools";
 import { today } from "#db/clock";
@@ -57,7 +57,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
               {loaderData.map((p) => (
                 <tr key={p.id}>
                   <td>
-                    <Link to={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">{p.name}</Link> <span className="weight text-[0.9rem] text-pine-soft">{grams(p.fill)}</span>
+                    <a href={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">{p.name}</a> <span className="weight text-[0.9rem] text-pine-soft">{grams(p.fill)}</span>
                   </td>
                   <td data-label="Costs" className="num">{p.cost === null ? "—" : money(p.cost, currency)}</td>
                   {p.views.map((v, i) => (

@@ -1,5 +1,5 @@
 /** One product's prices: the schools side by side on every channel, and the prices chosen. */
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { micros, type Micros } from "#core/measure/exact";
 import { money, moneyField, parseMoney } from "#core/measure/money";
 import { CHANNELS, CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type ChannelId, type PriceSchool } from "#core/pricing/schools";

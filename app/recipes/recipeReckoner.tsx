@@ -1,5 +1,5 @@
 /** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { money, type UnitCost } from "#core/measure/money";
 import { COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";

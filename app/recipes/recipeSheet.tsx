@@ -1,12 +1,12 @@
 /** The recipe sheet: lines in whatever unit, the size, packaging and work. */
 import { kind } from "#core/material/kinds";
-import { FORMS, grams, gramsIn } from "#core/measure/mass";
+import { FORMS } from "#core/measure/mass";
+import { grams, gramsIn } from "#core/measure/write";
 import type { UnitCost } from "#core/measure/money";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { Lot } from "#core/stock/lots";
 import type { WrittenRecipe } from "#db/recipe/read";
-import type { MaterialRow } from "#db/shelf/materials";
 import { useDeferredValue, useMemo } from "react";
 import { Link } from "react-router";
 import { weightText } from "../forms/fields.ts";
@@ -16,11 +16,11 @@ import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx
 import { LineTable } from "../ui/lines.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
-import { readWritten } from "./written.ts";
+import { readWritten, type MaterialFacts } from "./written.ts";
 
 interface Props {
   written: WrittenRecipe | null;
-  materials: MaterialRow[];
+  materials: MaterialFacts[];
   lots: Lot[];
   again: [number, UnitCost][];
   rates: WorkRates;
@@ -30,7 +30,6 @@ interface Props {
 
 const BLANK_LINE = { material: "", entered: "", form: "" };
 const BLANK_PACK = { material: "", pieces: "1" };
-const FORM_OPTIONS = [["", "—"], ...Object.entries(FORMS)] as const;
 
 function textsOf(w: WrittenRecipe | null, names: ReadonlyMap<number, string>) {
   if (!w)
@@ -51,6 +50,12 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
   const values = useDeferredValue(watched);
   const read = useMemo(() => readWritten(values, materials), [values, materials]);
   const { errors } = sheet.formState;
+
+  /** The forms the row's material can be measured in. */
+  const formOptions = (row: number): readonly (readonly [string, string])[] => {
+    const m = read.lines[row]?.material;
+    return m ? kind(m.kind).forms.map((f) => [f, FORMS[f]] as const) : [["", "—"]];
+  };
 
   // Choosing a material puts in the form it usually has.
   const onPicked = (row: number, key: string, value: string): void => {
@@ -108,7 +113,7 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
               columns={[
                 { key: "material", label: "Material", list: "ingredients", width: "38%" },
                 { key: "entered", label: "Amount", placeholder: "2 1/2 cups", width: "8.5rem" },
-                { key: "form", label: "Measured as", options: FORM_OPTIONS, width: "7.5rem" },
+                { key: "form", label: "Measured as", options: formOptions, width: "7.5rem" },
               ]}
               derived={[
                 { label: "Grams", cell: weightCell },

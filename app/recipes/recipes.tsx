@@ -1,5 +1,5 @@
 /** Every recipe with its size and what a unit costs by each school. */
-import { gramsIn } from "#core/measure/mass";
+import { gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
@@ -63,9 +63,9 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
               {loaderData.map((r) => (
                 <tr key={r.id}>
                   <td>
-                    <Link to={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
+                    <a href={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
                       {r.name}
-                    </Link>
+                    </a>
                     <div className="text-[0.88rem] text-pine-soft">
                       {RECIPE_TYPES[r.type].label}, lots start with {r.code}
                       {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}

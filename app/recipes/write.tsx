@@ -3,7 +3,7 @@ import { RECIPE_TYPES, RECIPE_TYPE_IDS } from "#core/recipe/types";
 import { done, refuse } from "#core/outcome";
 import type { FieldProblem } from "#core/refused";
 import { today } from "#db/clock";
-import { againCosts, lotsOfMaterials } from "#db/ledger";
+import { readShelfCosts } from "#db/recipe/costs";
 import { readRecipes } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { readSettings } from "#db/settings";
@@ -20,11 +20,11 @@ export const meta: Route.MetaFunction = ({ data }) => [{ title: `${(data as { wr
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = "id" in params ? Number(params.id) || 0 : null;
-  const [settings, materials, again] = await Promise.all([readSettings(db()), listMaterials(db()), againCosts(db())]);
-  const lots = await lotsOfMaterials(db(), materials.map((m) => m.id));
-  const written = id === null ? null : ((await readRecipes(db(), [id]))[0] ?? null);
+  const [settings, materials, { lots, again }, found] = await Promise.all([readSettings(db()), listMaterials(db()), readShelfCosts(db()), id === null ? [] : readRecipes(db(), [id])]);
+  const written = found[0] ?? null;
   if (id !== null && !written) throw new Response("Not found", { status: 404 });
-  return { written, materials, lots, again: [...again], rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly }, token: crypto.randomUUID() };
+  const facts = materials.map(({ id, name, kind, densities, dropsPerMl, pieceMg }) => ({ id, name, kind, densities, dropsPerMl, pieceMg }));
+  return { written, materials: facts, lots, again: [...again], rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly }, token: crypto.randomUUID() };
 }
 
 const schema = object({

@@ -10,6 +10,9 @@ import { weighRecipe, type LineOut } from "#core/recipe/lines";
 import type { MaterialRow } from "#db/shelf/materials";
 import { readWeight } from "../forms/fields.ts";
 
+/** What weighing needs to know of a material. */
+export type MaterialFacts = Pick<MaterialRow, "id" | "name" | "kind" | "densities" | "dropsPerMl" | "pieceMg">;
+
 export interface LineText {
   material: string;
   entered: string;
@@ -22,7 +25,7 @@ export interface PackText {
 }
 
 export interface ReadLine {
-  material: MaterialRow | null;
+  material: MaterialFacts | null;
   form: Form;
   amount: Amount | null;
   out: LineOut;
@@ -34,14 +37,14 @@ export interface ReadLine {
 
 export interface ReadRecipe {
   lines: ReadLine[];
-  packaging: { material: MaterialRow | null; pieces: number | null }[];
+  packaging: { material: MaterialFacts | null; pieces: number | null }[];
   makes: Outcome<Mg> | null;
   fill: Outcome<Mg>;
   total: Mg;
   problem: Problem | null;
 }
 
-export const factsFor = (m: MaterialRow, form: Form): MassFacts => ({ name: m.name, form, densities: m.densities, dropsPerMl: m.dropsPerMl, pieceMg: m.pieceMg });
+export const factsFor = (m: MaterialFacts, form: Form): MassFacts => ({ name: m.name, form, densities: m.densities, dropsPerMl: m.dropsPerMl, pieceMg: m.pieceMg });
 
 /** A line nobody has written anything in yet. */
 export const isBlank = (l: LineText): boolean => l.material.trim() === "" && l.entered.trim() === "";
@@ -49,9 +52,9 @@ export const isBlank = (l: LineText): boolean => l.material.trim() === "" && l.e
 const bad = (problem: Problem): LineOut => ({ ok: false, problem });
 
 /** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. */
-export function readWritten(texts: { lines: readonly LineText[]; packaging: readonly PackText[]; makes: string; fill: string }, materials: readonly MaterialRow[]): ReadRecipe {
+export function readWritten(texts: { lines: readonly LineText[]; packaging: readonly PackText[]; makes: string; fill: string }, materials: readonly MaterialFacts[]): ReadRecipe {
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
-  const find = (name: string): MaterialRow | null => byName.get(name.trim().toLowerCase()) ?? null;
+  const find = (name: string): MaterialFacts | null => byName.get(name.trim().toLowerCase()) ?? null;
   const makes = texts.makes.trim() === "" ? null : readWeight(texts.makes);
 
   const lines = texts.lines.map((l): ReadLine => {

@@ -5,12 +5,13 @@ import { convert, strength, type Answer } from "#core/reckon/answer";
 import { bestName, readQuestion } from "#core/reckon/question";
 import { costRecipe } from "#core/recipe/cost";
 import { batchFor, scaleTo } from "#core/recipe/scale";
-import { grams, type MassFacts } from "#core/measure/mass";
+import { type MassFacts } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import type { Outcome } from "#core/outcome";
 import { SCHOOLS } from "#core/stock/schools";
 import { today } from "#db/clock";
-import { againCosts, lotsOfMaterials } from "#db/ledger";
 import { findLot, lotsLike } from "#db/lots/trace";
+import { materialsOf, readShelfCosts } from "#db/recipe/costs";
 import { costInput, readRecipes } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
@@ -43,9 +44,9 @@ async function costing(units: number, name: string): Promise<Reckoned> {
   const { w } = hit;
   const settings = await readSettings(db());
   const batch = batchFor(units, w.product.fill, w.recipe.lossBp);
-  const ids = [...w.lines.map((l) => l.materialId), ...w.packaging.map((p) => p.materialId)];
+  const shelf = await readShelfCosts(db(), materialsOf([w]));
   const input = costInput(w, settings, scaleTo(w.lines.map((l) => l.weight), batch));
-  const cost = costRecipe(input, await lotsOfMaterials(db(), ids), await againCosts(db(), ids), today());
+  const cost = costRecipe(input, shelf.lots, shelf.again, today());
   const each = cost.perUnit[settings.school];
   if (!each) return cant(`${w.recipe.name} has an ingredient that was never bought, so it has no cost yet.`);
   return {

@@ -160,7 +160,7 @@ export default function Material({ loaderData: { material, lots, movements, agai
                     <tr key={m.id}>
                       <td><When day={m.day} /></td>
                       <td>
-                        <Link to={m.path} className="hover:underline">{m.summary || REASONS[m.reason]}</Link>
+                        <a href={m.path} className="hover:underline">{m.summary || REASONS[m.reason]}</a>
                         {m.note && <span className="text-pine-soft"> · {m.note}</span>}
                       </td>
                       <td className="weight text-[0.9em]">{m.number}</td>

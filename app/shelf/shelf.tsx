@@ -79,9 +79,9 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
                     return (
                       <tr key={r.id}>
                         <td>
-                          <Link to={`/shelf/${r.id}`} className="font-semibold hover:underline">
+                          <a href={`/shelf/${r.id}`} className="font-semibold hover:underline">
                             {r.name}
-                          </Link>
+                          </a>
                           {r.reorderAt !== null && r.onHand < r.reorderAt && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>}
                         </td>
                         <td data-label="On hand" className="num weight">{r.onHand === 0 ? "none" : showInColumn(r.onHand, measured)}</td>

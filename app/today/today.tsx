@@ -77,10 +77,10 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
                     const s = say(w, day);
                     return (
                       <li key={`${w.kind}${w.id}${w.number}`}>
-                        <Link to={s.to} className="flex items-baseline justify-between gap-4 py-2 hover:bg-honey-wash">
+                        <a href={s.to} className="flex items-baseline justify-between gap-4 py-2 hover:bg-honey-wash">
                           <span className="min-w-0">{s.what}</span>
                           <span className="flex-none text-[0.92rem] font-semibold text-amber">{s.do}</span>
-                        </Link>
+                        </a>
                       </li>
                     );
                   })}

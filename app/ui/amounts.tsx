@@ -1,15 +1,14 @@
 /** Figures with their unit: weights, counts, money and days, the way every screen writes them. */
-import { grams, gramsIn } from "#core/measure/mass";
+import { grams, gramsIn, writeNumber } from "#core/measure/write";
 import { money, showUnitCost, type UnitCost } from "#core/measure/money";
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
-import { Link } from "react-router";
 import { useWorkshop } from "./workshop.ts";
 
 /** An amount in a material's base unit. @example showBase(1500, "weight") // "1.5 g" */
 export function showBase(n: number, measured: "weight" | "count"): string {
-  if (measured === "count") return `${n.toLocaleString("en-GB")} pcs`;
-  return n >= 1_000_000 ? `${(n / 1_000_000).toLocaleString("en-GB", { maximumFractionDigits: 3 })} kg` : grams(n);
+  if (measured === "count") return `${writeNumber(n, 0, 0)} pcs`;
+  return n >= 1_000_000 ? `${writeNumber(n / 1_000_000, 0, 3)} kg` : grams(n);
 }
 
 /** The same for a column: always grams to a tenth, so that amounts line up. */
@@ -54,9 +53,9 @@ export function LotTag({ lot, plain }: { lot: Pick<Lot, "number" | "onHand" | "b
       {inside}
     </span>
   ) : (
-    <Link to={`/lots/${encodeURIComponent(lot.number)}`} className={`lot lot-${state}`} title={title}>
+    <a href={`/lots/${encodeURIComponent(lot.number)}`} className={`lot lot-${state}`} title={title}>
       {inside}
-    </Link>
+    </a>
   );
 }
 

@@ -15,7 +15,8 @@ export interface Column {
   /** A datalist to suggest from. */
   list?: string;
   type?: "text" | "date";
-  options?: readonly (readonly [value: string, label: string])[];
+  /** Choices instead of free text, by row. */
+  options?: (row: number) => readonly (readonly [value: string, label: string])[];
   right?: boolean;
   placeholder?: string;
 }
@@ -76,7 +77,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
     };
     return c.options ? (
       <select {...shared}>
-        {c.options.map(([value, label]) => (
+        {c.options(row).map(([value, label]) => (
           <option key={value} value={value}>
             {label}
           </option>

@@ -3,8 +3,8 @@ import { readSettings } from "#db/settings";
 import { whatWasDone } from "#db/act";
 import { today } from "#db/clock";
 import { whatWaits } from "#db/today";
-import { useEffect } from "react";
-import { NavLink, Link, Outlet, useLocation } from "react-router";
+import { useEffect, type MouseEvent } from "react";
+import { Link, Outlet, useLocation, useNavigate } from "react-router";
 import { db } from "../db.server.ts";
 import type { Route } from "./+types/workroom";
 import { Keys } from "./keys.tsx";
@@ -35,11 +35,20 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export default function Workroom({ loaderData: { workshop, counts, done } }: Route.ComponentProps) {
-  const { key } = useLocation();
+  const { key, pathname } = useLocation();
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
+  // Plain addresses are followed without a reload; long tables of them cost the server much less than links that do so themselves.
+  const go = useNavigate();
+  const follow = (e: MouseEvent): void => {
+    const href = e.target instanceof Element ? e.target.closest("a[href^='/']")?.getAttribute("href") : null;
+    if (!href || e.defaultPrevented || e.button !== 0 || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey) return;
+    e.preventDefault();
+    void go(href);
+  };
   return (
     <WorkshopContext value={workshop}>
+      <div onClick={follow}>
       <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
         Skip to the work
       </a>
@@ -61,7 +70,7 @@ export default function Workroom({ loaderData: { workshop, counts, done } }: Rou
           <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
             {STATIONS.map(([to, name]) => (
               <li key={to}>
-                <NavLink to={to} end={to === "/"} className="jar">
+                <a href={to} className="jar" aria-current={(to === "/" ? pathname === "/" : pathname.startsWith(to)) ? "page" : undefined}>
                   {name}
                   {counts[to] ? (
                     <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
@@ -69,7 +78,7 @@ export default function Workroom({ loaderData: { workshop, counts, done } }: Rou
                       <span className="sr-only"> waiting</span>
                     </span>
                   ) : null}
-                </NavLink>
+                </a>
               </li>
             ))}
           </ul>
@@ -79,6 +88,7 @@ export default function Workroom({ loaderData: { workshop, counts, done } }: Rou
       <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
         <Outlet />
       </main>
+      </div>
     </WorkshopContext>
   );
 }

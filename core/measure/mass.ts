@@ -89,16 +89,3 @@ export function otherOunce(amount: Amount, facts: MassFacts): Mg | null {
   const asVolume = massOf({ n: amount.n, unit: "floz" }, facts);
   return asVolume.ok ? asVolume.value : null;
 }
-
-/** Grams with fixed decimals, for columns that line up on the decimal. @example gramsIn(2)(mg(56_699)) // "56.70 g" */
-export const gramsIn =
-  (decimals: number) =>
-  (weight: Mg | number): string =>
-    `${(weight / 1000).toLocaleString("en-GB", { minimumFractionDigits: decimals, maximumFractionDigits: decimals })} g`;
-
-/** Grams written without needless zeros, at most the given decimals. @example grams(mg(56_699)) // "56.7 g" */
-export function grams(weight: Mg | number, decimals = 1): string {
-  const g = weight / 1000;
-  const places = Math.abs(g) < 10 ? Math.max(decimals, 2) : decimals;
-  return `${g.toLocaleString("en-GB", { maximumFractionDigits: places })} g`;
-}

@@ -10,7 +10,8 @@ import Quantity from "js-quantities";
 import { describe, expect, it } from "vitest";
 import { kind, KIND_IDS, KINDS } from "../material/kinds.ts";
 import { mg } from "./exact.ts";
-import { grams, gramsIn, massOf, otherOunce, volumeMl, type MassFacts } from "./mass.ts";
+import { massOf, otherOunce, volumeMl, type MassFacts } from "./mass.ts";
+import { grams, gramsIn } from "./write.ts";
 import { parseAmount, parseNumber, showAmount } from "./parse.ts";
 import { findUnit, unit, UNITS, type UnitId } from "./units.ts";
 

@@ -2,7 +2,8 @@
  * Answers to the reckon bar's measuring questions, each with the steps it took.
  */
 import Fraction from "fraction.js";
-import { grams, massOf, volumeMl, USUAL_DROPS_PER_ML, type MassFacts } from "../measure/mass.ts";
+import { massOf, volumeMl, USUAL_DROPS_PER_ML, type MassFacts } from "../measure/mass.ts";
+import { grams } from "../measure/write.ts";
 import { showAmount, type Amount } from "../measure/parse.ts";
 import { unit, type UnitId } from "../measure/units.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";

@@ -4,7 +4,7 @@ import { pourResult, stockValue, type PourResult } from "#core/batch/result";
 import { nextLotNumber, numberHead } from "#core/lot/number";
 import { KINDS, type KindId } from "#core/material/kinds";
 import { micros, sum, type Mg } from "#core/measure/exact";
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { planTakes, type Lot } from "#core/stock/lots";
 import { counted, wordList } from "#core/words";

@@ -1,6 +1,6 @@
 /** Setting out a batch: a recipe at a size, with the lots to take. Nothing moves yet. */
 import type { Mg } from "#core/measure/exact";
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { scaleTo } from "#core/recipe/scale";
 import { wordList } from "#core/words";
 import { Refused } from "#core/refused";

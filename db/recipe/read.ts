@@ -1,40 +1,36 @@
 /** Recipes as written, and everything needed to cost them. */
 import type { CostIn, WorkRates } from "#core/recipe/cost";
-import { and, asc, eq, inArray } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { product, productPackaging, recipe, recipeLine } from "../schema.ts";
 
 export type RecipeRow = typeof recipe.$inferSelect;
 export type ProductRow = typeof product.$inferSelect;
 
+export type WrittenLine = Pick<typeof recipeLine.$inferSelect, "id" | "materialId" | "entered" | "form" | "weight">;
+export type WrittenPack = Pick<typeof productPackaging.$inferSelect, "materialId" | "pieces">;
+
 export interface WrittenRecipe {
   recipe: RecipeRow;
   product: ProductRow;
-  lines: (typeof recipeLine.$inferSelect)[];
-  packaging: { materialId: number; pieces: number }[];
+  lines: WrittenLine[];
+  packaging: WrittenPack[];
 }
 
-/** Written recipes with their current size; all when no ids are given. Four queries however many there are. */
+/** Written recipes with their current size, lines and packaging, in one query; all when no ids are given. */
 export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<WrittenRecipe[]> {
   if (ids?.length === 0) return [];
-  const some = ids ? [...ids] : undefined;
-  const heads = await db
-    .select({ recipe, product })
+  return db
+    .select({
+      recipe,
+      product,
+      lines: sql<WrittenLine[]>`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight) order by l.position), '[]') from ${recipeLine} l where l.recipe_id = ${recipe.id})`,
+      packaging: sql<WrittenPack[]>`(select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = ${product.id})`,
+    })
     .from(recipe)
     .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.current, true)))
-    .where(some ? inArray(recipe.id, some) : undefined)
+    .where(ids ? inArray(recipe.id, [...ids]) : undefined)
     .orderBy(asc(recipe.name));
-  const lines = await db.select().from(recipeLine).where(some ? inArray(recipeLine.recipeId, some) : undefined).orderBy(asc(recipeLine.recipeId), asc(recipeLine.position));
-  const packs = await db
-    .select({ productId: productPackaging.productId, materialId: productPackaging.materialId, pieces: productPackaging.pieces })
-    .from(productPackaging)
-    .where(inArray(productPackaging.productId, heads.map((h) => h.product.id)))
-    .orderBy(asc(productPackaging.id));
-  return heads.map((h) => ({
-    ...h,
-    lines: lines.filter((l) => l.recipeId === h.recipe.id),
-    packaging: packs.filter((p) => p.productId === h.product.id),
-  }));
 }
 
 /** A written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */

@@ -1,7 +1,7 @@
 /** Correcting a count, and putting a lot on hold. */
 import { kind as kindOf } from "#core/material/kinds";
 import { type Base } from "#core/measure/exact";
-import { grams } from "#core/measure/mass";
+import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";

@@ -1,0 +1,29 @@
+/**
+ * Writing numbers and weights. Formatters are kept: making one costs more than using it a thousand times.
+ */
+import type { Mg } from "./exact.ts";
+
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** A number with between so many decimals. @example writeNumber(1050.25, 0, 1) // "1,050.3" */
+export function writeNumber(n: number, least: number, most: number): string {
+  const key = `${least} ${most}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.NumberFormat("en-GB", { minimumFractionDigits: least, maximumFractionDigits: most });
+    formats.set(key, format);
+  }
+  return format.format(n);
+}
+
+/** Grams with fixed decimals, for columns that line up on the decimal. @example gramsIn(2)(mg(56_699)) // "56.70 g" */
+export const gramsIn =
+  (decimals: number) =>
+  (weight: Mg | number): string =>
+    `${writeNumber(weight / 1000, decimals, decimals)} g`;
+
+/** Grams written without needless zeros; two decimals below 10 g. @example grams(mg(56_699)) // "56.7 g" */
+export function grams(weight: Mg | number, decimals = 1): string {
+  const g = weight / 1000;
+  return `${writeNumber(g, 0, Math.abs(g) < 10 ? Math.max(decimals, 2) : decimals)} g`;
+}
