@@ -7,6 +7,7 @@ import { drawValue, type Lot } from "#core/stock/lots";
 import { costOf, type UnitCost } from "#core/measure/money";
 import { and, eq, gt, inArray, sql } from "drizzle-orm";
 import type { Reads, Tx } from "./client.ts";
+import { prepared } from "./prepared.ts";
 import { act, lot, movement, purchase, purchaseLine } from "./schema.ts";
 
 const columns = {
@@ -20,17 +21,20 @@ const columns = {
   hold: sql<boolean>`${lot.holdReason} is not null`,
 };
 
+const onHand = (db: Reads) => db.select(columns).from(lot).$dynamic();
+const among = (ids: readonly number[]) => [...new Set(ids)];
+
 /** Lots with something on hand of these materials; of all when none are named. */
-export const lotsOfMaterials = async (db: Reads, ids?: readonly number[]): Promise<Lot[]> =>
-  ids?.length === 0
-    ? []
-    : db.select(columns).from(lot).where(and(ids ? inArray(lot.materialId, [...new Set(ids)]) : sql`${lot.materialId} is not null`, gt(lot.onHand, 0)));
+export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
+  if (!ids) return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
+  return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.materialId, among(ids)), gt(lot.onHand, 0)));
+}
 
 /** Lots with something on hand of these products; of all when none are named. */
-export const lotsOfProducts = async (db: Reads, ids?: readonly number[]): Promise<Lot[]> =>
-  ids?.length === 0
-    ? []
-    : db.select(columns).from(lot).where(and(ids ? inArray(lot.productId, [...new Set(ids)]) : sql`${lot.productId} is not null`, gt(lot.onHand, 0)));
+export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
+  if (!ids) return prepared(db, "product_lots", () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`)).execute();
+  return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.productId, among(ids)), gt(lot.onHand, 0)));
+}
 
 /**
  * Newest landed unit cost per material, from purchases that were not taken back.
@@ -38,13 +42,15 @@ export const lotsOfProducts = async (db: Reads, ids?: readonly number[]): Promis
  */
 export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
   if (ids?.length === 0) return new Map();
-  const rows = await db
-    .selectDistinctOn([lot.materialId], { of: lot.materialId, value: purchaseLine.landed, per: purchaseLine.qty })
-    .from(purchaseLine)
-    .innerJoin(lot, eq(lot.id, purchaseLine.lotId))
-    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-    .where(and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, ids ? inArray(lot.materialId, [...new Set(ids)]) : undefined))
-    .orderBy(lot.materialId, sql`${purchase.day} desc`, sql`${purchaseLine.id} desc`);
+  const newest = (of?: readonly number[]) =>
+    db
+      .selectDistinctOn([lot.materialId], { of: lot.materialId, value: purchaseLine.landed, per: purchaseLine.qty })
+      .from(purchaseLine)
+      .innerJoin(lot, eq(lot.id, purchaseLine.lotId))
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, of && inArray(lot.materialId, among(of))))
+      .orderBy(lot.materialId, sql`${purchase.day} desc`, sql`${purchaseLine.id} desc`);
+  const rows = await (ids ? newest(ids) : prepared(db, "again_costs", () => newest()).execute());
   return new Map(rows.map((r) => [r.of!, { value: r.value, per: r.per }]));
 }
 

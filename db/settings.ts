@@ -2,10 +2,11 @@
 import { STARTING_SETTINGS, type Settings } from "#core/settings";
 import { eq } from "drizzle-orm";
 import type { Reads } from "./client.ts";
+import { prepared } from "./prepared.ts";
 import { settings } from "./schema.ts";
 
 export async function readSettings(db: Reads): Promise<Settings> {
-  const [row] = await db.select().from(settings).where(eq(settings.id, 1));
+  const [row] = await prepared(db, "settings", () => db.select().from(settings).where(eq(settings.id, 1))).execute();
   return row?.data ?? STARTING_SETTINGS;
 }
 

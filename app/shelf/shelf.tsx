@@ -5,7 +5,8 @@ import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { useFirst } from "#core/stock/lots";
 import { runningAverage } from "#core/stock/schools";
-import { listMaterials, listShelfLots } from "#db/shelf/materials";
+import { lotsOfMaterials } from "#db/ledger";
+import { listMaterials } from "#db/shelf/materials";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
@@ -17,10 +18,10 @@ import type { Route } from "./+types/shelf";
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Zelbin" }];
 
 export async function loader() {
-  const [materials, lots] = await Promise.all([listMaterials(db()), listShelfLots(db())]);
+  const [materials, lots] = await Promise.all([listMaterials(db()), lotsOfMaterials(db())]);
   return {
     materials: materials.map(({ id, name, kind: k, reorderAt }) => ({ id, name, kind: k, reorderAt })),
-    lots: lots.map((l) => ({ ...l, of: l.of! })),
+    lots,
   };
 }
 

@@ -1,5 +1,5 @@
 /** Fields with their label, hint and problem, and the buttons. */
-import { useId, type ComponentProps, type ReactNode } from "react";
+import { useEffect, useId, useState, type ComponentProps, type ReactNode } from "react";
 
 interface FieldProps {
   label: ReactNode;
@@ -69,11 +69,13 @@ export function Choice({ label, problem, hint, className, options, ...input }: F
   );
 }
 
-/** The list a text field suggests from. */
+/** The list a text field suggests from; filled in once the page answers, since the server need not draw what nobody sees yet. */
 export function Suggestions({ id, names }: { id: string; names: readonly string[] }) {
+  const [shown, setShown] = useState(false);
+  useEffect(() => setShown(true), []);
   return (
     <datalist id={id}>
-      {names.map((n) => (
+      {(shown ? names : []).map((n) => (
         <option key={n} value={n} />
       ))}
     </datalist>

@@ -5,13 +5,15 @@ import { Refused } from "#core/refused";
 import { eq, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads } from "../client.ts";
+import { prepared } from "../prepared.ts";
 import { price, product } from "../schema.ts";
 
 export type ChosenPrices = Map<number, Partial<Record<ChannelId, Micros>>>;
 
 /** The newest chosen price of every product on every channel. */
 export async function chosenPrices(db: Reads): Promise<ChosenPrices> {
-  const rows = await db.selectDistinctOn([price.productId, price.channel]).from(price).orderBy(price.productId, price.channel, sql`${price.id} desc`);
+  const newest = prepared(db, "chosen_prices", () => db.selectDistinctOn([price.productId, price.channel]).from(price).orderBy(price.productId, price.channel, sql`${price.id} desc`));
+  const rows = await newest.execute();
   const found: ChosenPrices = new Map();
   for (const r of rows) found.set(r.productId, { ...found.get(r.productId), [r.channel]: r.price });
   return found;

@@ -2,6 +2,7 @@
 import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
+import { prepared } from "../prepared.ts";
 import { product, productPackaging, recipe, recipeLine } from "../schema.ts";
 
 export type RecipeRow = typeof recipe.$inferSelect;
@@ -20,17 +21,19 @@ export interface WrittenRecipe {
 /** Written recipes with their current size, lines and packaging, in one query; all when no ids are given. */
 export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<WrittenRecipe[]> {
   if (ids?.length === 0) return [];
-  return db
-    .select({
-      recipe,
-      product,
-      lines: sql<WrittenLine[]>`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight) order by l.position), '[]') from ${recipeLine} l where l.recipe_id = ${recipe.id})`,
-      packaging: sql<WrittenPack[]>`(select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = ${product.id})`,
-    })
-    .from(recipe)
-    .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.current, true)))
-    .where(ids ? inArray(recipe.id, [...ids]) : undefined)
-    .orderBy(asc(recipe.name));
+  const written = (some?: readonly number[]) =>
+    db
+      .select({
+        recipe,
+        product,
+        lines: sql<WrittenLine[]>`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight) order by l.position), '[]') from ${recipeLine} l where l.recipe_id = ${recipe.id})`,
+        packaging: sql<WrittenPack[]>`(select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = ${product.id})`,
+      })
+      .from(recipe)
+      .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.current, true)))
+      .where(some && inArray(recipe.id, [...some]))
+      .orderBy(asc(recipe.name));
+  return ids ? written(ids) : prepared(db, "recipes", () => written()).execute();
 }
 
 /** A written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */
@@ -44,8 +47,10 @@ export const costInput = (w: WrittenRecipe, rates: WorkRates, weights = w.lines.
 
 /** Every size there is of every recipe, for naming lots and items. */
 export const listProducts = (db: Reads) =>
-  db
-    .select({ id: product.id, recipeId: recipe.id, name: recipe.name, code: recipe.code, type: recipe.type, fill: product.fill, current: product.current, ownPrice: product.ownPrice })
-    .from(product)
-    .innerJoin(recipe, eq(recipe.id, product.recipeId))
-    .orderBy(asc(recipe.name), asc(product.fill));
+  prepared(db, "products", () =>
+    db
+      .select({ id: product.id, recipeId: recipe.id, name: recipe.name, code: recipe.code, type: recipe.type, fill: product.fill, current: product.current, ownPrice: product.ownPrice })
+      .from(product)
+      .innerJoin(recipe, eq(recipe.id, product.recipeId))
+      .orderBy(asc(recipe.name), asc(product.fill)),
+  ).execute();

@@ -1,21 +1,15 @@
 /** Materials on the shelf: listing, one sheet, adding and changing. */
 import { Refused } from "#core/refused";
-import { asc, eq, gt, sql } from "drizzle-orm";
+import { asc, eq, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads } from "../client.ts";
+import { prepared } from "../prepared.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
 export type MaterialRow = typeof material.$inferSelect;
 
 /** Every material; the interface sorts and groups. */
-export const listMaterials = (db: Reads): Promise<MaterialRow[]> => db.select().from(material).orderBy(asc(material.name));
-
-/** Every lot of a material with something left, with what it is of. */
-export const listShelfLots = (db: Reads) =>
-  db
-    .select({ id: lot.id, number: lot.number, of: lot.materialId, onHand: lot.onHand, value: lot.value, arrived: lot.arrived, bestBefore: lot.bestBefore, hold: sql<boolean>`${lot.holdReason} is not null` })
-    .from(lot)
-    .where(sql`${gt(lot.onHand, 0)} and ${lot.materialId} is not null`);
+export const listMaterials = (db: Reads): Promise<MaterialRow[]> => prepared(db, "materials", () => db.select().from(material).orderBy(asc(material.name))).execute();
 
 /** One material with all its lots, used-up ones too, and what each cost. */
 export async function readMaterial(db: Reads, id: number) {
