@@ -115,7 +115,7 @@ describe("the reckon bar", () => {
   };
   it.each([
     ["60 drops lavender in mL", "60 drops Lavender = 3 mL"], ["2 mL lavender in drops", "2 mL Lavender = 40 drops"], ["1 oz lavender in g", "1 oz Lavender = 28.35 g"], ["8.85 g lavender in mL", "8.85 g Lavender = 10 mL"], ["2 tbsp lavender in tsp", "2 tbsp Lavender = 6 tsp"],
-    ["20 drops lavender in 885 g", "20 drops Lavender in 885 g is 0.10 %"], ["500 g lavender in 400 g", "overWhole"], ["2 g lavender in 1 cup", "wholeIsWeight"], ["2 g lavender in parts", "noTarget"],
+    ["20 drops lavender in 885 g", "20 drops Lavender in 885 g is 0.10\u00a0%"], ["500 g lavender in 400 g", "overWhole"], ["2 g lavender in 1 cup", "wholeIsWeight"], ["2 g lavender in parts", "noTarget"],
   ])("%s", (text, say) => expect(ask(text)).toBe(say));
   it("finds the name that was meant", () => {
     const names = ["Sea buckthorn hand balm", "Sunflower oil, high oleic", "Sea buckthorn berry oil"].map((name) => ({ name }));

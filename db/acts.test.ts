@@ -155,6 +155,12 @@ describe("two windows at once", () => {
     const numbers = (await db.select({ n: lot.number }).from(lot)).map((r) => r.n);
     expect(new Set(numbers).size).toBe(numbers.length);
   });
+  it("a count says what it was and what it is", async () => {
+    const [l] = await lotsOf(ids.box);
+    const done = await correctCount(db, { lotId: l!.id, expected: 10, counted: 7, reason: "crushed" }, { day: DAY });
+    expect((await whatWasDone(db, done.actId))!.summary).toBe(`Counted ${l!.number}: 7 pcs, was 10 pcs`);
+    expect(await lotsOf(ids.box)).toMatchObject([{ onHand: 7, value: 4_207_000 }]);
+  });
   it("a count made on a stale figure is refused", async () => {
     const [l] = (await lotsOf(ids.box)).filter((x) => x.onHand > 0);
     expect(await refused(correctCount(db, { lotId: l!.id, expected: l!.onHand + 1, counted: 3, reason: "x" }, { day: DAY }))).toMatchObject([{ field: "counted" }]);

@@ -147,8 +147,8 @@ export default function MarketDay({ loaderData: { day, lots, cardFeeBp, today: n
         <Sheet>
           <Problem say={sheet.problem} />
           <fieldset disabled={closed} className="contents">
-            <div className="mb-6 grid gap-4 sm:grid-cols-4">
-              <Text label="Market" className="sm:col-span-2" {...sheet.register("name")} problem={errors.name?.message} />
+            <div className="mb-6 grid grid-cols-2 gap-4 sm:grid-cols-4">
+              <Text label="Market" className="col-span-2" {...sheet.register("name")} problem={errors.name?.message} />
               <Text label="Day" type="date" {...sheet.register("day")} problem={errors.day?.message} />
               <Text label="Hours, with the drive" placeholder="6" {...sheet.register("hours")} problem={errors.hours?.message} />
               <Text label="Stall fee" placeholder="0.00" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />

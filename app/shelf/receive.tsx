@@ -68,12 +68,12 @@ export async function action({ request }: Route.ActionArgs) {
 
 const BLANK = { material: "", supplierLot: "", packs: "1", packSize: "", price: "", bestBefore: "" };
 const COLUMNS = [
-  { key: "material", label: "Material", width: "24%", list: "materials" },
-  { key: "packs", label: "Packs", width: "4.2rem", right: true },
+  { key: "material", label: "Material", width: "25%", list: "materials" },
+  { key: "packs", label: "Packs", width: "3.6rem", right: true },
   { key: "packSize", label: "Each holds", width: "6rem", placeholder: "500 g", right: true },
   { key: "price", label: "Price of all", width: "6.5rem", placeholder: "12.50", right: true },
-  { key: "supplierLot", label: "Supplier's lot", width: "7.5rem" },
-  { key: "bestBefore", label: "Best before", type: "date" as const, width: "9.2rem" },
+  { key: "supplierLot", label: "Supplier's lot", width: "6.5rem" },
+  { key: "bestBefore", label: "Best before", type: "date" as const, width: "9rem" },
 ];
 
 export default function Receive({ loaderData: { materials, again, first, token, today: day } }: Route.ComponentProps) {

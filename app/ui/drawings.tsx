@@ -1,16 +1,19 @@
 /** Small drawings that carry a figure: how far a batch is, where the pour window lies. Always beside the figure in words. */
 
+import { useId } from "react";
+
 /** A tin whose fill is the share done, 0 to 1. */
 export function Tin({ share, label }: { share: number; label: string }) {
+  const inside = useId();
   const fill = Math.max(0, Math.min(1, share)) * 34;
   return (
     <svg role="img" aria-label={label} viewBox="0 0 72 56" className="h-14 w-18 flex-none">
       <rect x="4" y="6" width="64" height="9" rx="2.5" className="fill-paper-deep stroke-pine-soft" strokeWidth="1.5" />
       <path d="M8 15h56v31a5 5 0 0 1-5 5H13a5 5 0 0 1-5-5z" className="fill-sheet stroke-pine-soft" strokeWidth="1.5" />
-      <clipPath id="tin-inside">
+      <clipPath id={inside}>
         <path d="M9 16h54v30a4 4 0 0 1-4 4H13a4 4 0 0 1-4-4z" />
       </clipPath>
-      <rect x="8" y={50 - fill} width="56" height={fill} clipPath="url(#tin-inside)" className="fill-amber-glass" />
+      <rect x="8" y={50 - fill} width="56" height={fill} clipPath={`url(#${inside})`} className="fill-amber-glass" />
     </svg>
   );
 }

@@ -90,7 +90,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
 
   return (
     <div>
-      <table className="ruled stack">
+      <table className="ruled stack lines">
         <thead>
           <tr>
             {columns.map((c) => (
@@ -125,7 +125,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
                   </td>
                 ))}
                 {!fixed && (
-                  <td className={said.length ? "border-b-0!" : ""}>
+                  <td className={`cross ${said.length ? "border-b-0!" : ""}`}>
                     <button type="button" className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry" aria-label={`Remove row ${row + 1}`} onClick={() => remove(row)}>
                       ×
                     </button>

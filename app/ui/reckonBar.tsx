@@ -34,7 +34,7 @@ export function ReckonBar() {
         <div aria-live="polite" className="mt-4 min-h-24">
           {answer ? (
             <>
-              <p className={`font-display text-[1.35rem] ${answer.problem ? "text-berry" : ""}`}>{answer.say}</p>
+              <p className={`text-[1.3rem] leading-snug font-bold ${answer.problem ? "text-berry" : ""}`}>{answer.say}</p>
               {answer.steps.map((s) => (
                 <p key={s} className="mt-1 border-l-2 border-amber-glass pl-3 text-pine-soft">
                   {s}

@@ -2,11 +2,15 @@
  * Answers to the reckon bar's measuring questions, each with the steps it took.
  */
 import Fraction from "fraction.js";
+import type { Mg } from "../measure/exact.ts";
 import { massOf, volumeMl, USUAL_DROPS_PER_ML, type MassFacts } from "../measure/mass.ts";
 import { grams } from "../measure/write.ts";
 import { showAmount, type Amount } from "../measure/parse.ts";
 import { unit, type UnitId } from "../measure/units.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
+
+/** @example weighs(30 drops, 1328 mg) // "30 drops weigh 1.33 g" */
+const weighs = (amount: Amount, weight: Mg): string => `${showAmount(amount)} ${amount.n.compare(1) > 0 ? "weigh" : "weighs"} ${grams(weight, 2)}`;
 
 export interface Answer {
   say: string;
@@ -32,7 +36,7 @@ export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<A
   if (!weight.ok) return weight;
   const density = facts.densities[facts.form];
   const by = density ? [`${facts.form} ${facts.name} weighs ${(density / 1000).toFixed(2)} g per mL`] : [];
-  const steps = [`${showAmount(amount)} weighs ${grams(weight.value, 2)}`, ...(from.kind === "volume" || target.kind === "volume" ? by : [])];
+  const steps = [weighs(amount, weight.value), ...(from.kind === "volume" || target.kind === "volume" ? by : [])];
   if (target.kind === "mass") return done({ say: show(new Fraction(weight.value).div(target.size!)), steps });
   if (target.kind === "volume") {
     if (!density) return refuse("noDensity", `${facts.name} has no density for ${facts.form}; add one on its sheet.`);
@@ -55,7 +59,7 @@ export function strength(amount: Amount, facts: MassFacts, whole: Amount): Outco
   const share = part.value / all.value;
   if (share > 1) return refuse("overWhole", "That is more than the whole.");
   return done({
-    say: `${showAmount(amount)} ${facts.name} in ${showAmount(whole)} is ${(100 * share).toFixed(2)} %`,
-    steps: [`${showAmount(amount)} weighs ${grams(part.value, 2)}`, `${grams(part.value, 2)} of ${grams(all.value)} is ${(100 * share).toFixed(2)} %`],
+    say: `${showAmount(amount)} ${facts.name} in ${showAmount(whole)} is ${(100 * share).toFixed(2)}\u00a0%`,
+    steps: [weighs(amount, part.value), `${grams(part.value, 2)} of ${grams(all.value)} is ${(100 * share).toFixed(2)}\u00a0%`],
   });
 }

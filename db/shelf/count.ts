@@ -26,7 +26,8 @@ export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done
     const [row] = await tx.select({ materialId: lot.materialId, kind: material.kind, name: material.name }).from(lot).leftJoin(material, eq(material.id, lot.materialId)).where(eq(lot.id, input.lotId));
     const show = (n: Base): string => (row?.kind && kindOf(row.kind).measured === "weight" ? grams(n) : `${n} pcs`);
     if (at.onHand !== input.expected) throw Refused.one("counted", `This lot has just changed to ${show(at.onHand)}. Count again from there.`);
-    const change = input.counted - at.onHand;
+    const was = at.onHand;
+    const change = input.counted - was;
     if (change === 0) throw Refused.one("counted", "That is what the shelf says already.");
     const base = { actId, reason: "counted" as const, note: input.reason };
     const move =
@@ -34,7 +35,7 @@ export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done
         ? draw(lots, input.lotId, -change, "counted", show, base)
         : { ...base, lotId: input.lotId, qty: change, value: foundValue(change, await unitCostOfLot(tx, input.lotId)) };
     await tx.insert(movement).values(move);
-    return { path: row?.materialId ? `/shelf/${row.materialId}` : "/cabinet", summary: `Counted ${at.number}: ${show(input.counted)}, was ${show(at.onHand)}` };
+    return { path: row?.materialId ? `/shelf/${row.materialId}` : "/cabinet", summary: `Counted ${at.number}: ${show(input.counted)}, was ${show(was)}` };
   });
 }
 

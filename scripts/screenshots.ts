@@ -1,0 +1,87 @@
+/** `npm run screenshots`: remakes docs/screenshots from the demo data, on a throw-away database and a pinned day. */
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { chromium as browserType, type Page } from "playwright";
+import { BROWSER_ARGS } from "./browser.ts";
+import { buildIfStale } from "./build.ts";
+import { prepareDb } from "./database.ts";
+import { DATA, freePort, startCluster } from "./postgres.ts";
+import { serve } from "./server.ts";
+import { chromium } from "./system.ts";
+
+process.env.ZELBIN_TODAY = "2026-11-25";
+const OUT = join("docs", "screenshots");
+
+type View = readonly [name: string, path: string, act?: (page: Page) => Promise<void>];
+const VIEWS: readonly View[] = [
+  ["today", "/"],
+  ["shelf", "/shelf"],
+  ["material", "/shelf/8"],
+  [
+    "receive",
+    "/shelf/receive",
+    async (page) => {
+      await page.getByLabel("Supplier", { exact: true }).fill("Skerrow Oil Press");
+      await page.getByLabel("Postage").fill("4.80");
+      const rows = [["Sea buckthorn berry oil", "2", "100 mL", "41.60", "SK-0A"], ["Jojoba oil", "1", "250 mL", "13.90", "SK-0B"]];
+      for (const [i, [material, packs, size, price, lot]] of rows.entries()) {
+        if (i > 0) await page.getByRole("button", { name: "Add a line" }).click();
+        const cell = (label: string) => page.getByLabel(`${label}, row ${i + 1}`, { exact: true });
+        await cell("Material").fill(material!);
+        await cell("Packs").fill(packs!);
+        await cell("Each holds").fill(size!);
+        await cell("Price of all").fill(price!);
+        await cell("Supplier's lot").fill(lot!);
+        await cell("Best before").fill("2028-01-31");
+      }
+      await page.locator("aside summary").filter({ hasText: "Sea buckthorn" }).click();
+    },
+  ],
+  ["recipes", "/recipes"],
+  ["recipe", "/recipes/1", async (page) => page.locator("aside summary").filter({ hasText: /^Fills/ }).click()],
+  ["bench", "/bench"],
+  ["set-out", "/bench/set-out?recipe=1"],
+  ["weigh-sheet", "/bench/16"],
+  ["batch-record", "/bench/15"],
+  ["cabinet", "/cabinet"],
+  ["prices", "/prices"],
+  ["price", "/prices/1"],
+  ["markets", "/markets"],
+  ["market-day", "/markets/4"],
+  ["gift-order", "/gifts/6"],
+  ["lot", "/lots/SB260827-1"],
+  [
+    "reckon",
+    "/",
+    async (page) => {
+      await page.keyboard.press("=");
+      await page.getByLabel("Question").fill("30 drops lavender in 400 g");
+      await page.getByText(/is 0\.33\s%/).first().waitFor();
+    },
+  ],
+];
+
+mkdirSync(OUT, { recursive: true });
+const cluster = await startCluster(join(DATA, `pictures-${process.pid}`), true);
+try {
+  const db = await prepareDb(cluster.url);
+  buildIfStale();
+  const site = await serve(db, await freePort());
+  const browser = await browserType.launch({ executablePath: chromium(), args: BROWSER_ARGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: site.url, locale: "en-GB" });
+  for (const [name, path, act] of VIEWS) {
+    await page.goto(path);
+    await page.locator("html[data-ready]").waitFor();
+    await page.evaluate(() => document.fonts.ready);
+    await act?.(page);
+    await page.mouse.move(0, 0);
+    await page.waitForTimeout(300);
+    await page.screenshot({ path: join(OUT, `${name}.png`) });
+    console.log(`docs/screenshots/${name}.png`);
+  }
+  await browser.close();
+  await site.close();
+  await db.close();
+} finally {
+  cluster.stop();
+}
