@@ -15,14 +15,24 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   { ...reactHooks.configs.flat.recommended, files: ["app/**/*.{ts,tsx}"] },
   { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }] } },
-  { files: ["app/**/*.{ts,tsx}"], rules: { "react-hooks/refs": "off", "react-hooks/set-state-in-effect": "off", "react-hooks/incompatible-library": "off" } },
+  {
+    files: ["app/**/*.{ts,tsx}"],
+    rules: { "react-hooks/refs": "off", "react-hooks/set-state-in-effect": "off", "react-hooks/incompatible-library": "off" },
+  },
   mayNot(["core/**/*.ts"], ["app", "db", "demo", "scripts", "e2e"], "core/ computes; it knows no database, no interface and no script."),
   {
     files: ["core/**/*.ts"],
     ignores: ["core/**/*.test.ts"],
     rules: {
       "no-restricted-globals": ["error", "process", "window", "document", "fetch", "setTimeout"],
-      "no-restricted-syntax": ["error", { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random'], CallExpression[callee.object.name='Date'][callee.property.name='now'], NewExpression[callee.name='Date'][arguments.length=0]", message: "core/ takes the clock and chance from its caller." }],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector:
+            "CallExpression[callee.object.name='Math'][callee.property.name='random'], CallExpression[callee.object.name='Date'][callee.property.name='now'], NewExpression[callee.name='Date'][arguments.length=0]",
+          message: "core/ takes the clock and chance from its caller.",
+        },
+      ],
     },
   },
   mayNot(["db/**/*.ts"], ["app", "demo", "scripts", "e2e"], "db/ knows core/ only."),

@@ -3,8 +3,16 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "unit", include: ["core/**/*.test.ts", "app/**/*.test.ts"] } },
-      { test: { name: "database", include: ["db/**/*.test.ts", "demo/**/*.test.ts"], fileParallelism: false, testTimeout: 60_000, hookTimeout: 60_000 } },
+      { test: { name: "unit", include: ["core/**/*.test.ts", "app/**/*.test.ts", "scripts/**/*.test.ts"] } },
+      {
+        test: {
+          name: "database",
+          include: ["db/**/*.test.ts", "demo/**/*.test.ts"],
+          fileParallelism: false,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
     ],
   },
 });

@@ -13,7 +13,8 @@ const read = (day: Day): Date => new Date(Number(day.slice(0, 4)), Number(day.sl
 const write = (d: Date): Day => `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, "0")}-${String(d.getDate()).padStart(2, "0")}`;
 
 /** Days since 1970, by the calendar alone. */
-const dayNumber = (day: Day): number => Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / 86_400_000;
+const dayNumber = (day: Day): number =>
+  Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / 86_400_000;
 
 /** @example addDays("2026-02-27", 2) // "2026-03-01" */
 export const addDays = (day: Day, n: number): Day => write(add(read(day), n));
@@ -41,7 +42,12 @@ export function readDay(text: string): Outcome<Day> {
 
 const WEEKDAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 const MONTHS = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
-const wordsOf = (day: Day) => ({ weekday: WEEKDAYS[(dayNumber(day) + 4) % 7]!, date: Number(day.slice(8, 10)), month: MONTHS[Number(day.slice(5, 7)) - 1]!, year: day.slice(0, 4) });
+const wordsOf = (day: Day) => ({
+  weekday: WEEKDAYS[(dayNumber(day) + 4) % 7]!,
+  date: Number(day.slice(8, 10)),
+  month: MONTHS[Number(day.slice(5, 7)) - 1]!,
+  year: day.slice(0, 4),
+});
 
 /** As people say it: weekday, day, month; the year when it isn't this one. @example sayDay("2026-12-14", "2026-11-25") // "Mon 14 Dec" */
 export function sayDay(day: Day, today: Day): string {

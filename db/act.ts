@@ -34,7 +34,12 @@ const isDbError = (e: unknown): e is { code: string; constraint?: string } => ty
  * @returns the act; when its token was posted before, that earlier act, and `work` is not run
  * @throws Refused from `work`, or when another window took stock away meanwhile
  */
-export async function perform(db: Db, kind: string, doing: Doing, work: (tx: Tx, actId: number) => Promise<{ path: string; summary: string }>): Promise<Done> {
+export async function perform(
+  db: Db,
+  kind: string,
+  doing: Doing,
+  work: (tx: Tx, actId: number) => Promise<{ path: string; summary: string }>,
+): Promise<Done> {
   try {
     return await db.transaction(async (tx) => {
       const [fresh] = await tx
@@ -54,7 +59,8 @@ export async function perform(db: Db, kind: string, doing: Doing, work: (tx: Tx,
     const cause = e instanceof Error && e.cause ? e.cause : e;
     if (isDbError(cause) && cause.constraint === "lot_never_negative")
       throw Refused.one("", "Another window has just used that stock. Look again: nothing was moved.");
-    if (isDbError(cause) && cause.code === "40P01") throw Refused.one("", "Two windows worked on the same lots at once. Try again: nothing was moved.");
+    if (isDbError(cause) && cause.code === "40P01")
+      throw Refused.one("", "Two windows worked on the same lots at once. Try again: nothing was moved.");
     throw e;
   }
 }
@@ -83,7 +89,10 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
     await tx.update(act).set({ undoes: actId }).where(eq(act.id, undoId));
 
     const moves = await tx.select().from(movement).where(eq(movement.actId, actId));
-    const lots = await lockLots(tx, moves.map((m) => m.lotId));
+    const lots = await lockLots(
+      tx,
+      moves.map((m) => m.lotId),
+    );
     const after = new Map([...lots].map(([id, l]) => [id, { onHand: l.onHand, value: l.value as number, number: l.number }]));
     for (const m of moves) {
       const l = after.get(m.lotId)!;
@@ -92,12 +101,24 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
     }
     for (const l of after.values())
       if (l.onHand < 0 || l.value < 0 || (l.onHand === 0 && l.value !== 0))
-        throw Refused.one("", `Lot ${l.number} has been used since, so this can't be taken back. Take back what used it first, or correct the count.`);
+        throw Refused.one(
+          "",
+          `Lot ${l.number} has been used since, so this can't be taken back. Take back what used it first, or correct the count.`,
+        );
     if (moves.length > 0)
       await tx.insert(movement).values(
         moves
           .sort((a, b) => a.qty - b.qty)
-          .map(({ lotId, qty, value, batchId, marketDayId, giftOrderId }) => ({ actId: undoId, lotId, qty: -qty, value: (-value || 0) as typeof value, reason: "undone" as const, batchId, marketDayId, giftOrderId })),
+          .map(({ lotId, qty, value, batchId, marketDayId, giftOrderId }) => ({
+            actId: undoId,
+            lotId,
+            qty: -qty,
+            value: (-value || 0) as typeof value,
+            reason: "undone" as const,
+            batchId,
+            marketDayId,
+            giftOrderId,
+          })),
       );
     await tx.update(batch).set({ pouredActId: null }).where(eq(batch.pouredActId, actId));
     await tx.update(batch).set({ clearedActId: null }).where(eq(batch.clearedActId, actId));
@@ -110,6 +131,9 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
 /** Lot numbers in use that start with `head`; holds off other windows that are numbering until this transaction ends. */
 export async function takenNumbers(tx: Tx, head: string): Promise<Set<string>> {
   await tx.execute(sql`select pg_advisory_xact_lock(hashtext('lot numbers'))`);
-  const rows = await tx.select({ number: lot.number }).from(lot).where(sql`starts_with(${lot.number}, ${head})`);
+  const rows = await tx
+    .select({ number: lot.number })
+    .from(lot)
+    .where(sql`starts_with(${lot.number}, ${head})`);
   return new Set(rows.map((r) => r.number));
 }

@@ -26,7 +26,8 @@ const among = (ids: readonly number[]) => [...new Set(ids)];
 
 /** Lots with something on hand of these materials; of all when none are named. */
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
+  if (!ids)
+    return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
   return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.materialId, among(ids)), gt(lot.onHand, 0)));
 }
 
@@ -57,7 +58,12 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
 /** Locks lots for this transaction, always in the same order so that two windows can't wait on each other. */
 export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<number, Lot>> {
   if (ids.length === 0) return new Map();
-  const rows = await tx.select(columns).from(lot).where(inArray(lot.id, [...new Set(ids)])).orderBy(lot.id).for("update");
+  const rows = await tx
+    .select(columns)
+    .from(lot)
+    .where(inArray(lot.id, [...new Set(ids)]))
+    .orderBy(lot.id)
+    .for("update");
   return new Map(rows.map((r) => [r.id, r]));
 }
 
@@ -67,10 +73,21 @@ export type NewMovement = typeof movement.$inferInsert;
  * Draws from a locked lot in memory and gives the movement to write; call for each draw in turn, then insert them together.
  * @throws Refused naming what is on hand when the lot hasn't got that much
  */
-export function draw(lots: ReadonlyMap<number, Lot>, lotId: number, amount: Base, field: string, show: (n: Base) => string, rest: Omit<NewMovement, "lotId" | "qty" | "value">): NewMovement {
+export function draw(
+  lots: ReadonlyMap<number, Lot>,
+  lotId: number,
+  amount: Base,
+  field: string,
+  show: (n: Base) => string,
+  rest: Omit<NewMovement, "lotId" | "qty" | "value">,
+): NewMovement {
   const from = lots.get(lotId);
   if (!from) throw Refused.one(field, "That lot isn't here any more.");
-  if (amount > from.onHand) throw Refused.one(field, `Lot ${from.number} has ${show(from.onHand)}, ${show(amount - from.onHand)} less than this takes. Nothing was moved.`);
+  if (amount > from.onHand)
+    throw Refused.one(
+      field,
+      `Lot ${from.number} has ${show(from.onHand)}, ${show(amount - from.onHand)} less than this takes. Nothing was moved.`,
+    );
   const value = drawValue(from, amount);
   from.onHand -= amount;
   from.value = micros(from.value - value);
@@ -79,7 +96,12 @@ export function draw(lots: ReadonlyMap<number, Lot>, lotId: number, amount: Base
 
 /** What a lot cost when it came in, per base unit; from its first movement. */
 export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost | null> {
-  const [first] = await tx.select({ value: movement.value, per: movement.qty }).from(movement).where(eq(movement.lotId, lotId)).orderBy(movement.id).limit(1);
+  const [first] = await tx
+    .select({ value: movement.value, per: movement.qty })
+    .from(movement)
+    .where(eq(movement.lotId, lotId))
+    .orderBy(movement.id)
+    .limit(1);
   return first ?? null;
 }
 

@@ -23,7 +23,11 @@ export interface Waiting {
 const today = sql.placeholder("today");
 const soon = sql.placeholder("soon");
 const ahead = sql.placeholder("ahead");
-const counted = sql.raw(KIND_IDS.filter((k) => kind(k).measured === "count").map((k) => `'${k}'`).join(", "));
+const counted = sql.raw(
+  KIND_IDS.filter((k) => kind(k).measured === "count")
+    .map((k) => `'${k}'`)
+    .join(", "),
+);
 const measured = sql`case when m.kind in (${counted}) then 'count' else 'weight' end`;
 const waiting = sql`(
   select 'shelf' as station, case when l.best_before < ${today}::date then 'expired' else 'soon' end as kind, m.id, m.name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, ${measured} as measured
@@ -53,7 +57,16 @@ export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
   const column = <K extends keyof Waiting>(name: K) => sql<Waiting[K]>`${sql.identifier(name)}`;
   const statement = prepared(db, "what_waits", () =>
     db
-      .select({ station: column("station"), kind: column("kind"), id: column("id"), name: column("name"), number: column("number"), day: column("day"), amount: column("amount"), measured: column("measured") })
+      .select({
+        station: column("station"),
+        kind: column("kind"),
+        id: column("id"),
+        name: column("name"),
+        number: column("number"),
+        day: column("day"),
+        amount: column("amount"),
+        measured: column("measured"),
+      })
       .from(waiting)
       .orderBy(sql`day nulls last, name`),
   );

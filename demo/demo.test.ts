@@ -53,7 +53,9 @@ describe("the demo workshop", () => {
   });
   it("keeps its ledger true", () => expectLedgerTrue(db));
   it("happened in order: nothing left a lot before it came in, and nothing is dated after today", async () => {
-    const early = await db.execute(sql`select m.id from movement m join act a on a.id = m.act_id join lot l on l.id = m.lot_id where a.day < l.arrived or a.day > ${TODAY}`);
+    const early = await db.execute(
+      sql`select m.id from movement m join act a on a.id = m.act_id join lot l on l.id = m.lot_id where a.day < l.arrived or a.day > ${TODAY}`,
+    );
     expect(early.rows).toEqual([]);
   });
   it("every finished lot leads back to each ingredient and pack of its recipe, and keeps no longer than any of them", async () => {
@@ -63,13 +65,15 @@ describe("the demo workshop", () => {
         select rl.material_id id from recipe_line rl join product p on p.recipe_id = rl.recipe_id where p.id = ${made.productId}
         union select pp.material_id from product_packaging pp where pp.product_id = ${made.productId}`);
       expect(new Set(t.back.map((s) => s.lot.materialId))).toEqual(new Set(wanted.rows.map((r) => r.id)));
-      for (const s of t.back) if (s.lot.bestBefore && KINDS[s.lot.kind!].group === "ingredient") expect(made.bestBefore! <= s.lot.bestBefore).toBe(true);
+      for (const s of t.back)
+        if (s.lot.bestBefore && KINDS[s.lot.kind!].group === "ingredient") expect(made.bestBefore! <= s.lot.bestBefore).toBe(true);
       for (const s of t.back) expect((await traceLot(db, s.lot.id)).forward.some((f) => f.lot.id === made.id)).toBe(true);
     }
   });
   it("gives Today something from every station that can wait", async () => {
     const waits = new Set((await whatWaits(db, TODAY)).map((w) => `${w.station} ${w.kind}`));
-    for (const w of ["bench open", "shelf low", "shelf soon", "shelf expired", "cabinet soon", "gifts toPack", "markets comingUp"]) expect(waits).toContain(w);
+    for (const w of ["bench open", "shelf low", "shelf soon", "shelf expired", "cabinet soon", "gifts toPack", "markets comingUp"])
+      expect(waits).toContain(w);
     expect((await whatWaits(db, addDays(TODAY, 400))).filter((w) => w.kind === "toClose")).toHaveLength(1);
   });
 });

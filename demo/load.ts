@@ -28,14 +28,20 @@ import { saveMaterial } from "#db/shelf/materials";
 import { receive } from "#db/shelf/receive";
 import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
-import { BATCHES, COUNTS, GIFTS, MARKETS, NEXT_MARKET, PURCHASES, TAKEN_OUT } from "./year.ts";
+import { PURCHASES } from "./purchases.ts";
+import { BATCHES, COUNTS, GIFTS, MARKETS, NEXT_MARKET, TAKEN_OUT } from "./year.ts";
 
 const must = <T>(o: Outcome<T>): T => {
   if (!o.ok) throw new Error(`demo data: ${o.problem.say}`);
   return o.value;
 };
 const euro = (n: number): Micros => micros(Math.round(n * 100) * 10_000);
-const factsOf = (m: DemoMaterial, form: MassFacts["form"]): MassFacts => ({ name: m.name, form, densities: m.densities ?? {}, dropsPerMl: m.dropsPerMl });
+const factsOf = (m: DemoMaterial, form: MassFacts["form"]): MassFacts => ({
+  name: m.name,
+  form,
+  densities: m.densities ?? {},
+  dropsPerMl: m.dropsPerMl,
+});
 const material = (key: MaterialKey): DemoMaterial => MATERIALS[key];
 
 /** "500 g" or "48 pcs" in the material's base unit. */
@@ -59,7 +65,21 @@ async function addMaterials(db: Db, day: Day): Promise<World["materials"]> {
   for (const [key, m] of Object.entries(MATERIALS) as [MaterialKey, DemoMaterial][]) {
     const weighed = KINDS[m.kind].measured === "weight";
     const reorderAt = m.reorderAt === undefined ? null : m.reorderAt * (weighed ? 1000 : 1);
-    ids[key] = idIn(await saveMaterial(db, { name: m.name, kind: m.kind, inci: m.inci ?? "", densities: m.densities ?? {}, dropsPerMl: m.dropsPerMl ?? null, reorderAt, allergen: m.allergen ?? "" }, { day }));
+    ids[key] = idIn(
+      await saveMaterial(
+        db,
+        {
+          name: m.name,
+          kind: m.kind,
+          inci: m.inci ?? "",
+          densities: m.densities ?? {},
+          dropsPerMl: m.dropsPerMl ?? null,
+          reorderAt,
+          allergen: m.allergen ?? "",
+        },
+        { day },
+      ),
+    );
   }
   return ids as World["materials"];
 }
@@ -69,12 +89,20 @@ async function addRecipes(db: Db, today: Day, materials: World["materials"]): Pr
   const day = addDays(today, -185);
   for (const [key, r] of Object.entries(RECIPES) as [RecipeKey, DemoRecipe][]) {
     const { lines, packaging, fill, makes, lossPercent, unitMinutes, prices, ...head } = r;
-    const weigh = weighRecipe(lines.map(([m, entered, form]) => ({ amount: must(parseAmount(entered)), facts: factsOf(material(m), form) })), makes ? must(massOf(must(parseAmount(makes)), factsOf(material("beeswax"), "block"))) : null);
+    const weigh = weighRecipe(
+      lines.map(([m, entered, form]) => ({ amount: must(parseAmount(entered)), facts: factsOf(material(m), form) })),
+      makes ? must(massOf(must(parseAmount(makes)), factsOf(material("beeswax"), "block"))) : null,
+    );
     if (weigh.problem) throw new Error(`${r.name}: ${weigh.problem.say}`);
     const done = await saveRecipe(
       db,
       {
-        ...head, makes: makes ? weigh.total : null, total: weigh.total, lossBp: Math.round(lossPercent * 100), unitMinutesHundredths: Math.round(unitMinutes * 100), fill: mg(packQty("beeswax", fill)),
+        ...head,
+        makes: makes ? weigh.total : null,
+        total: weigh.total,
+        lossBp: Math.round(lossPercent * 100),
+        unitMinutesHundredths: Math.round(unitMinutes * 100),
+        fill: mg(packQty("beeswax", fill)),
         lines: lines.map(([m, entered, form], i) => {
           const line = weigh.lines[i]!;
           if (!line.ok) throw new Error(`${r.name}: ${line.problem.say}`);
@@ -103,25 +131,50 @@ async function makeBatch(w: World, b: (typeof BATCHES)[number]): Promise<void> {
   const day = addDays(w.today, -b.daysAgo);
   const recipe = RECIPES[b.recipe];
   const fill = mg(packQty("beeswax", recipe.fill));
-  const set = await setOut(w.db, { recipeId: w.recipes[b.recipe].id, batchMg: batchFor(b.units, fill, Math.round(recipe.lossPercent * 100)), units: b.units }, { day });
+  const set = await setOut(
+    w.db,
+    { recipeId: w.recipes[b.recipe].id, batchMg: batchFor(b.units, fill, Math.round(recipe.lossPercent * 100)), units: b.units },
+    { day },
+  );
   const batchId = idIn(set);
   const sheet = await readBatch(w.db, batchId);
   const takes = sheet!.takes.map((t, i) => {
     const onHand = sheet!.lots.find((l) => l.id === t.lotId)!.onHand;
-    return { position: t.position, materialId: t.materialId, lotId: t.lotId, planned: t.planned, weighed: t.planned === onHand ? t.planned : mg(Math.min(wobble(t.planned, i), onHand)) };
+    return {
+      position: t.position,
+      materialId: t.materialId,
+      lotId: t.lotId,
+      planned: t.planned,
+      weighed: t.planned === onHand ? t.planned : mg(Math.min(wobble(t.planned, i), onHand)),
+    };
   });
-  await pour(w.db, { batchId, takes, units: b.filled ?? b.units, leftover: mg(b.leftover * 1000), minutes: b.minutes, note: b.note ?? "" }, { day });
+  await pour(
+    w.db,
+    { batchId, takes, units: b.filled ?? b.units, leftover: mg(b.leftover * 1000), minutes: b.minutes, note: b.note ?? "" },
+    { day },
+  );
 }
 
 /** Finished lots for so many units of products, use-first. */
 async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKey, number])[]) {
-  const lots = await lotsOfProducts(w.db, wanted.map(([r]) => w.recipes[r].productId));
-  return planTakes(wanted.map(([r, n]) => ({ of: w.recipes[r].productId, amount: n })), lots, day).map((p) => p.takes);
+  const lots = await lotsOfProducts(
+    w.db,
+    wanted.map(([r]) => w.recipes[r].productId),
+  );
+  return planTakes(
+    wanted.map(([r, n]) => ({ of: w.recipes[r].productId, amount: n })),
+    lots,
+    day,
+  ).map((p) => p.takes);
 }
 
 async function goToMarket(w: World, m: (typeof MARKETS)[number]): Promise<void> {
   const day = saturdayBefore(addDays(w.today, -m.daysAgo));
-  const takes = await linesFor(w, day, m.lines.map(([r, taken]) => [r, taken] as const));
+  const takes = await linesFor(
+    w,
+    day,
+    m.lines.map(([r, taken]) => [r, taken] as const),
+  );
   let takings = 0;
   const lines = m.lines.flatMap(([r, , sold, given, damaged], i) => {
     let left = [sold, given, damaged];
@@ -139,14 +192,44 @@ async function goToMarket(w: World, m: (typeof MARKETS)[number]): Promise<void> 
     });
   });
   const byCard = euro(Math.round((takings * m.cardShare) / 500_000) / 2);
-  await closeMarketDay(w.db, { name: m.name, day, stallFee: euro(m.stallFee), travel: euro(m.travel), byCard, cardFeeBp: STARTING_SETTINGS.cardFeeBp, minutes: m.hours * 60, note: m.note ?? "", lines }, { day });
+  await closeMarketDay(
+    w.db,
+    {
+      name: m.name,
+      day,
+      stallFee: euro(m.stallFee),
+      travel: euro(m.travel),
+      byCard,
+      cardFeeBp: STARTING_SETTINGS.cardFeeBp,
+      minutes: m.hours * 60,
+      note: m.note ?? "",
+      lines,
+    },
+    { day },
+  );
 }
 
 async function planNextMarket(w: World): Promise<void> {
   const takes = await linesFor(w, w.today, NEXT_MARKET.lines);
-  const lines = NEXT_MARKET.lines.flatMap(([r], i) => takes[i]!.map((t) => ({ lotId: t.lotId, taken: t.amount, sold: 0, given: 0, damaged: 0, price: euro(RECIPES[r].prices[0]) })));
+  const lines = NEXT_MARKET.lines.flatMap(([r], i) =>
+    takes[i]!.map((t) => ({ lotId: t.lotId, taken: t.amount, sold: 0, given: 0, damaged: 0, price: euro(RECIPES[r].prices[0]) })),
+  );
   const { name, stallFee, travel, inDays } = NEXT_MARKET;
-  await saveMarketDay(w.db, { name, day: saturdayBefore(addDays(w.today, inDays)), stallFee: euro(stallFee), travel: euro(travel), byCard: micros(0), cardFeeBp: STARTING_SETTINGS.cardFeeBp, minutes: 0, note: "", lines }, { day: w.today });
+  await saveMarketDay(
+    w.db,
+    {
+      name,
+      day: saturdayBefore(addDays(w.today, inDays)),
+      stallFee: euro(stallFee),
+      travel: euro(travel),
+      byCard: micros(0),
+      cardFeeBp: STARTING_SETTINGS.cardFeeBp,
+      minutes: 0,
+      note: "",
+      lines,
+    },
+    { day: w.today },
+  );
 }
 
 async function giftOrder(w: World, g: (typeof GIFTS)[number]): Promise<void> {
@@ -155,7 +238,12 @@ async function giftOrder(w: World, g: (typeof GIFTS)[number]): Promise<void> {
   const saved = await saveGiftOrder(
     w.db,
     {
-      customer, wrapMinutes, due: addDays(w.today, g.due), extra: euro(g.extra), discountBp: g.discountPercent * 100, note: g.note ?? "",
+      customer,
+      wrapMinutes,
+      due: addDays(w.today, g.due),
+      extra: euro(g.extra),
+      discountBp: g.discountPercent * 100,
+      note: g.note ?? "",
       items: g.items.map(([r, units]) => ({ productId: w.recipes[r].productId, units, price: euro(RECIPES[r].prices[3]) })),
       wrapping: g.wrapping.map(([m, pieces]) => ({ materialId: w.materials[m], pieces })),
     },
@@ -169,7 +257,17 @@ async function leaveOnBench(w: World): Promise<void> {
   const set = await setOut(w.db, { recipeId: w.recipes.lipPot.id, batchMg: batchFor(20, mg(10_000), 400), units: 20 }, { day: w.today });
   const batchId = idIn(set);
   const sheet = await readBatch(w.db, batchId);
-  await saveWeighed(w.db, batchId, sheet!.takes.map(({ position, materialId, lotId, planned }, i) => ({ position, materialId, lotId, planned, weighed: i < 2 ? wobble(planned, i) : null })));
+  await saveWeighed(
+    w.db,
+    batchId,
+    sheet!.takes.map(({ position, materialId, lotId, planned }, i) => ({
+      position,
+      materialId,
+      lotId,
+      planned,
+      weighed: i < 2 ? wobble(planned, i) : null,
+    })),
+  );
 }
 
 /** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
@@ -183,14 +281,25 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
       daysAgo: p.daysAgo,
       run: () => {
         const day = addDays(today, -p.daysAgo);
-        return receive(db, {
-          supplier: p.supplier, day, postage: euro(p.postage),
-          lines: p.lines.map(([key, packs, packSize, price, months], i) => ({
-            materialId: materials[key], supplierLot: p.supplier === "Own jars" ? "" : `${p.supplier.slice(0, 2).toUpperCase()}${p.daysAgo}${String.fromCharCode(65 + i)}`,
-            packs, packSize, qty: packs * packQty(key, packSize), price: euro(price),
-            bestBefore: months ? addDays(addMonths(day, Math.floor(months)), Math.round((months % 1) * 30)) : null,
-          })),
-        }, {});
+        return receive(
+          db,
+          {
+            supplier: p.supplier,
+            day,
+            postage: euro(p.postage),
+            lines: p.lines.map(([key, packs, packSize, price, months], i) => ({
+              materialId: materials[key],
+              supplierLot:
+                p.supplier === "Own jars" ? "" : `${p.supplier.slice(0, 2).toUpperCase()}${p.daysAgo}${String.fromCharCode(65 + i)}`,
+              packs,
+              packSize,
+              qty: packs * packQty(key, packSize),
+              price: euro(price),
+              bestBefore: months ? addDays(addMonths(day, Math.floor(months)), Math.round((months % 1) * 30)) : null,
+            })),
+          },
+          {},
+        );
       },
     })),
     ...BATCHES.map((b) => ({ daysAgo: b.daysAgo, run: () => makeBatch(w, b) })),
@@ -209,7 +318,11 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
       run: async () => {
         const [oldest] = (await lotsOfMaterials(db, [materials[c.material]])).sort((a, b) => a.id - b.id);
         const step = KINDS[MATERIALS[c.material].kind].measured === "weight" ? 1000 : 1;
-        await correctCount(db, { lotId: oldest!.id, counted: oldest!.onHand + c.change * step, expected: oldest!.onHand, reason: c.reason }, { day: addDays(today, -c.daysAgo) });
+        await correctCount(
+          db,
+          { lotId: oldest!.id, counted: oldest!.onHand + c.change * step, expected: oldest!.onHand, reason: c.reason },
+          { day: addDays(today, -c.daysAgo) },
+        );
       },
     })),
   ];

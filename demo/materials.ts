@@ -15,19 +15,71 @@ export interface DemoMaterial {
   allergen?: string;
 }
 
-const oil = (name: string, inci: string, mgPerMl: number, reorderAt?: number, allergen?: string): DemoMaterial => ({ name, kind: "oil", inci, densities: { liquid: mgPerMl }, reorderAt, allergen });
+const oil = (name: string, inci: string, mgPerMl: number, reorderAt?: number, allergen?: string): DemoMaterial => ({
+  name,
+  kind: "oil",
+  inci,
+  densities: { liquid: mgPerMl },
+  reorderAt,
+  allergen,
+});
 const infused = (name: string, inci: string): DemoMaterial => ({ name, kind: "infusedOil", inci, densities: { liquid: 920 } });
-const scent = (name: string, inci: string, mgPerMl: number, reorderAt = 10): DemoMaterial => ({ name, kind: "essentialOil", inci, densities: { liquid: mgPerMl }, dropsPerMl: 20, reorderAt });
+const scent = (name: string, inci: string, mgPerMl: number, reorderAt = 10): DemoMaterial => ({
+  name,
+  kind: "essentialOil",
+  inci,
+  densities: { liquid: mgPerMl },
+  dropsPerMl: 20,
+  reorderAt,
+});
 const piece = (name: string, kind: KindId, reorderAt?: number): DemoMaterial => ({ name, kind, reorderAt });
 
 export const MATERIALS = {
-  beeswax: { name: "Beeswax, yellow", kind: "wax", inci: "Cera Flava", densities: { pellets: 480, grated: 330, block: 960, melted: 860 }, reorderAt: 500, allergen: "Bee product" },
+  beeswax: {
+    name: "Beeswax, yellow",
+    kind: "wax",
+    inci: "Cera Flava",
+    densities: { pellets: 480, grated: 330, block: 960, melted: 860 },
+    reorderAt: 500,
+    allergen: "Bee product",
+  },
   candelilla: { name: "Candelilla wax", kind: "wax", inci: "Euphorbia Cerifera Wax", densities: { pellets: 500, block: 980, melted: 870 } },
-  cocoa: { name: "Cocoa butter, raw", kind: "hardButter", inci: "Theobroma Cacao Seed Butter", densities: { block: 950, chopped: 600, grated: 420, melted: 900 }, reorderAt: 300 },
-  mango: { name: "Mango butter", kind: "hardButter", inci: "Mangifera Indica Seed Butter", densities: { block: 940, chopped: 600, melted: 900 }, reorderAt: 200 },
-  kokum: { name: "Kokum butter", kind: "hardButter", inci: "Garcinia Indica Seed Butter", densities: { block: 940, chopped: 600, melted: 900 } },
-  shea: { name: "Shea butter, unrefined", kind: "softButter", inci: "Butyrospermum Parkii Butter", densities: { block: 920, chopped: 650, melted: 900 }, reorderAt: 1000, allergen: "Tree nut in some places" },
-  coconut: { name: "Coconut oil", kind: "softButter", inci: "Cocos Nucifera Oil", densities: { block: 920, melted: 905 }, reorderAt: 400, allergen: "Coconut" },
+  cocoa: {
+    name: "Cocoa butter, raw",
+    kind: "hardButter",
+    inci: "Theobroma Cacao Seed Butter",
+    densities: { block: 950, chopped: 600, grated: 420, melted: 900 },
+    reorderAt: 300,
+  },
+  mango: {
+    name: "Mango butter",
+    kind: "hardButter",
+    inci: "Mangifera Indica Seed Butter",
+    densities: { block: 940, chopped: 600, melted: 900 },
+    reorderAt: 200,
+  },
+  kokum: {
+    name: "Kokum butter",
+    kind: "hardButter",
+    inci: "Garcinia Indica Seed Butter",
+    densities: { block: 940, chopped: 600, melted: 900 },
+  },
+  shea: {
+    name: "Shea butter, unrefined",
+    kind: "softButter",
+    inci: "Butyrospermum Parkii Butter",
+    densities: { block: 920, chopped: 650, melted: 900 },
+    reorderAt: 1000,
+    allergen: "Tree nut in some places",
+  },
+  coconut: {
+    name: "Coconut oil",
+    kind: "softButter",
+    inci: "Cocos Nucifera Oil",
+    densities: { block: 920, melted: 905 },
+    reorderAt: 400,
+    allergen: "Coconut",
+  },
   sunflower: oil("Sunflower oil, high oleic", "Helianthus Annuus Seed Oil", 915, 1000),
   apricot: oil("Apricot kernel oil", "Prunus Armeniaca Kernel Oil", 915, 300),
   jojoba: oil("Jojoba oil", "Simmondsia Chinensis Seed Oil", 865, 150),
@@ -46,9 +98,22 @@ export const MATERIALS = {
   juniper: scent("Juniper berry essential oil", "Juniperus Communis Fruit Oil", 870),
   pine: scent("Scots pine essential oil", "Pinus Sylvestris Leaf Oil", 870),
   spearmint: scent("Spearmint essential oil", "Mentha Spicata Oil", 925, 5),
-  vitaminE: { name: "Vitamin E, natural", kind: "antioxidant", inci: "Tocopherol", densities: { liquid: 950 }, dropsPerMl: 15, reorderAt: 30 },
+  vitaminE: {
+    name: "Vitamin E, natural",
+    kind: "antioxidant",
+    inci: "Tocopherol",
+    densities: { liquid: 950 },
+    dropsPerMl: 15,
+    reorderAt: 30,
+  },
   arrowroot: { name: "Arrowroot starch", kind: "powder", inci: "Maranta Arundinacea Root Powder", densities: { powder: 600 } },
-  oatFlour: { name: "Oat flour, very fine", kind: "powder", inci: "Avena Sativa Kernel Flour", densities: { powder: 450 }, allergen: "Oats (gluten)" },
+  oatFlour: {
+    name: "Oat flour, very fine",
+    kind: "powder",
+    inci: "Avena Sativa Kernel Flour",
+    densities: { powder: 450 },
+    allergen: "Oats (gluten)",
+  },
   beet: { name: "Beetroot powder", kind: "colour", inci: "Beta Vulgaris Root Powder", densities: { powder: 620 } },
   tin60: piece("Screw tin, 80 mL", "container", 24),
   tin100: piece("Screw tin, 125 mL", "container", 12),

@@ -5,8 +5,33 @@ import { gzipSync } from "node:zlib";
 import { fillRow, open } from "./hand.ts";
 
 const SCREENS = [
-  "/", "/shelf", "/shelf/receive", "/shelf/new", "/shelf/1", "/shelf/1/facts", "/recipes", "/recipes/new", "/recipes/1", "/bench", "/bench/set-out", "/bench/1", "/bench/16", "/cabinet", "/prices", "/prices/1",
-  "/markets", "/markets/new", "/markets/1", "/markets/5", "/gifts", "/gifts/new", "/gifts/1", "/gifts/5", "/lots", "/lots?number=zzz", "/settings",
+  "/",
+  "/shelf",
+  "/shelf/receive",
+  "/shelf/new",
+  "/shelf/1",
+  "/shelf/1/facts",
+  "/recipes",
+  "/recipes/new",
+  "/recipes/1",
+  "/bench",
+  "/bench/set-out",
+  "/bench/1",
+  "/bench/16",
+  "/cabinet",
+  "/prices",
+  "/prices/1",
+  "/markets",
+  "/markets/new",
+  "/markets/1",
+  "/markets/5",
+  "/gifts",
+  "/gifts/new",
+  "/gifts/1",
+  "/gifts/5",
+  "/lots",
+  "/lots?number=zzz",
+  "/settings",
 ];
 
 test("WCAG 2.2 AA on every screen, as far as axe-core can tell", async ({ page }) => {

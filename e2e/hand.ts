@@ -17,7 +17,12 @@ export async function fillRow(scope: Page | Locator, row: number, cells: Record<
 }
 
 /** The figure of the Reckoner beside the sheet. */
-export const figure = (page: Page, label: string): Locator => page.locator("aside").locator("div, summary").filter({ has: page.getByText(label, { exact: true }) }).last();
+export const figure = (page: Page, label: string): Locator =>
+  page
+    .locator("aside")
+    .locator("div, summary")
+    .filter({ has: page.getByText(label, { exact: true }) })
+    .last();
 
 /** Presses a button and waits for the note of what was done. */
 export async function does(page: Page, button: string, note: RegExp | string): Promise<void> {

@@ -67,7 +67,10 @@ test("a batch larger than the shelf says what is missing and nothing is set out"
 
 test("an open batch keeps what is weighed, and can't be poured out of thin air", async ({ page }) => {
   await open(page, "/bench");
-  await page.getByRole("link", { name: /Elderflower lip pot/ }).first().click();
+  await page
+    .getByRole("link", { name: /Elderflower lip pot/ })
+    .first()
+    .click();
   await expect(page.getByText(/Weigh sheet/)).toBeVisible();
   const third = page.getByLabel(/^Weighed: /).nth(2);
   await Promise.all([page.waitForResponse((r) => r.request().method() === "POST" && r.ok()), third.fill("33.3 g")]);
@@ -105,7 +108,10 @@ test("a form posted twice counts once, and what was used can't be taken back", a
   await open(page, "/shelf/receive");
   await page.getByLabel("Supplier", { exact: true }).fill("Twice Mill");
   await fillRow(page, 1, { Material: "Castor oil", "Each holds": "100 g", "Price of all": "2" });
-  const [first] = await Promise.all([page.waitForRequest((r) => r.method() === "POST"), page.getByRole("button", { name: "Put on the shelf" }).click()]);
+  const [first] = await Promise.all([
+    page.waitForRequest((r) => r.method() === "POST"),
+    page.getByRole("button", { name: "Put on the shelf" }).click(),
+  ]);
   await expect(page.getByRole("status")).toContainText("Received 1 lot from Twice Mill");
   const headers = { "content-type": "application/json", origin: new URL(first.url()).origin };
   const again = await page.request.post(first.url(), { data: first.postData()!, headers, maxRedirects: 0 });
@@ -117,7 +123,10 @@ test("a form posted twice counts once, and what was used can't be taken back", a
 test("a count needs its reason, and a stranger's page can't reach the server", async ({ page }) => {
   await open(page, "/shelf");
   await page.getByRole("link", { name: "Castor oil" }).click();
-  await page.getByRole("button", { name: /^Count / }).first().click();
+  await page
+    .getByRole("button", { name: /^Count / })
+    .first()
+    .click();
   await page.getByLabel("Counted or weighed").fill("3 pcs");
   await page.getByRole("button", { name: "Correct the count" }).click();
   await expect(beside(page, "Enter why it differs")).toBeVisible();

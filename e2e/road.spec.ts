@@ -2,7 +2,9 @@
 import { expect, test } from "@playwright/test";
 import { does, figure, fillRow, open } from "./hand.ts";
 
-test("a purchase is received, a recipe costed, a batch poured, priced, sold at a market and in a gift order, and any tin traced", async ({ page }) => {
+test("a purchase is received, a recipe costed, a batch poured, priced, sold at a market and in a gift order, and any tin traced", async ({
+  page,
+}) => {
   await test.step("Shelf: add a material and receive a purchase of several lines", async () => {
     await open(page, "/shelf");
     await page.getByRole("link", { name: "Add a material" }).click();
@@ -14,7 +16,14 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await open(page, "/shelf/receive");
     await page.getByLabel("Supplier", { exact: true }).fill("Wether Mill");
     await page.getByLabel("Postage").fill("4.00");
-    await fillRow(page, 1, { Material: "Hazel oil", Packs: "2", "Each holds": "1 L", "Price of all": "30.00", "Supplier's lot": "WM-7", "Best before": "2099-08-31" });
+    await fillRow(page, 1, {
+      Material: "Hazel oil",
+      Packs: "2",
+      "Each holds": "1 L",
+      "Price of all": "30.00",
+      "Supplier's lot": "WM-7",
+      "Best before": "2099-08-31",
+    });
     await expect(page.getByLabel("Best before, row 1")).toHaveValue("2099-08-31");
     await page.getByLabel("Best before, row 1").press("Enter");
     await fillRow(page, 2, { Material: "Screw tin, 80 mL", "Each holds": "24", "Price of all": "10.00" });
@@ -25,7 +34,10 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("1,840.0 g");
     await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("€33.00");
   });
-  const oilLot = await page.getByRole("row", { name: /Hazel oil/ }).locator("a.lot").innerText();
+  const oilLot = await page
+    .getByRole("row", { name: /Hazel oil/ })
+    .locator("a.lot")
+    .innerText();
 
   await test.step("Recipes: mixed units, grams beside every line, cost by three schools", async () => {
     await open(page, "/recipes/new");
@@ -33,7 +45,12 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await page.getByLabel("Lot letters").fill("hs");
     await fillRow(page, 1, { Material: "Beeswax, yellow", Amount: "1/2 cup", "Measured as": "pellets" });
     await fillRow(page, 2, { Material: "Hazel oil", Amount: "2 cups" });
-    await expect(page.getByRole("row").filter({ has: page.getByLabel("Material, row 1", { exact: true }) }).first()).toContainText("56.78 g");
+    await expect(
+      page
+        .getByRole("row")
+        .filter({ has: page.getByLabel("Material, row 1", { exact: true }) })
+        .first(),
+    ).toContainText("56.78 g");
     await fillRow(page, 3, { Material: "Vitamin E, natural", Amount: "15 drops" });
     await expect(page.getByText("0.95 g", { exact: true })).toBeVisible();
     await page.getByLabel("Filled with").fill("2 oz");
@@ -71,7 +88,10 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await does(page, "Take out", "Took 1 of");
     await open(page, "/prices");
     await page.getByRole("link", { name: "Hazel salve" }).click();
-    await page.getByRole("row", { name: /Materials multiplied/ }).getByRole("button", { name: /for Market/ }).click();
+    await page
+      .getByRole("row", { name: /Materials multiplied/ })
+      .getByRole("button", { name: /for Market/ })
+      .click();
     await expect(page.getByLabel("Market", { exact: true })).not.toHaveValue("");
     await page.getByLabel("Market", { exact: true }).fill("9.50");
     await page.getByLabel("Gift", { exact: true }).fill("10");
@@ -117,7 +137,8 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await page.getByRole("button", { name: "Trace" }).click();
     await expect(page.getByRole("heading", { name: tin })).toBeVisible();
     const sheet = page.locator("section.sheet");
-    for (const name of ["Hazel oil", "Beeswax, yellow", "Vitamin E, natural", "Screw tin, 80 mL"]) await expect(sheet.getByRole("row", { name: new RegExp(name) })).toBeVisible();
+    for (const name of ["Hazel oil", "Beeswax, yellow", "Vitamin E, natural", "Screw tin, 80 mL"])
+      await expect(sheet.getByRole("row", { name: new RegExp(name) })).toBeVisible();
     await expect(sheet).toContainText("WM-7");
     await expect(sheet).toContainText("sold at Hollin market");
     await expect(sheet).toContainText("packed in an order for Lock keeper");

@@ -15,9 +15,26 @@ import { serve } from "./server.ts";
 const ROUNDS = 60;
 const WARM_UP = 15;
 const STATIONS = [
-  ["Today", "/"], ["Shelf", "/shelf"], ["One material", "/shelf/8"], ["Receive", "/shelf/receive"], ["Recipes", "/recipes"], ["One recipe", "/recipes/1"], ["Bench", "/bench"], ["Set out", "/bench/set-out"],
-  ["Weigh sheet", "/bench/16"], ["Batch record", "/bench/15"], ["Cabinet", "/cabinet"], ["Prices", "/prices"], ["One price", "/prices/1"], ["Markets", "/markets"], ["One market day", "/markets/1"], ["Gifts", "/gifts"],
-  ["One order", "/gifts/6"], ["Lots", "/lots"], ["One lot's trace", "/lots/R26133-06"], ["Settings", "/settings"],
+  ["Today", "/"],
+  ["Shelf", "/shelf"],
+  ["One material", "/shelf/8"],
+  ["Receive", "/shelf/receive"],
+  ["Recipes", "/recipes"],
+  ["One recipe", "/recipes/1"],
+  ["Bench", "/bench"],
+  ["Set out", "/bench/set-out"],
+  ["Weigh sheet", "/bench/16"],
+  ["Batch record", "/bench/15"],
+  ["Cabinet", "/cabinet"],
+  ["Prices", "/prices"],
+  ["One price", "/prices/1"],
+  ["Markets", "/markets"],
+  ["One market day", "/markets/1"],
+  ["Gifts", "/gifts"],
+  ["One order", "/gifts/6"],
+  ["Lots", "/lots"],
+  ["One lot's trace", "/lots/R26133-06"],
+  ["Settings", "/settings"],
 ] as const;
 
 const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
@@ -33,7 +50,11 @@ try {
     new Promise((done, fail) => {
       get(site.url + path, { agent }, (res) => {
         const parts: Buffer[] = [];
-        res.on("data", (d: Buffer) => parts.push(d)).on("end", () => (res.statusCode === 200 ? done(Buffer.concat(parts).toString()) : fail(new Error(`${path}: ${res.statusCode}`))));
+        res
+          .on("data", (d: Buffer) => parts.push(d))
+          .on("end", () =>
+            res.statusCode === 200 ? done(Buffer.concat(parts).toString()) : fail(new Error(`${path}: ${res.statusCode}`)),
+          );
       }).on("error", fail);
     });
   const timed = async (work: () => Promise<unknown>): Promise<number> => {
@@ -68,9 +89,14 @@ try {
   const cell = (n: number): string => n.toFixed(1).padStart(7);
   console.log(`\nMedian of ${ROUNDS} requests, in milliseconds\n`);
   console.log("station              page   empty  queries      sum   page / sum");
-  for (const r of rows) console.log(`${r.name.padEnd(17)}${cell(r.page)} ${cell(r.empty)} ${cell(r.queries)} (${String(r.count).padStart(2)}) ${cell(r.empty + r.queries)} ${(r.page / (r.empty + r.queries)).toFixed(2).padStart(7)}`);
+  for (const r of rows)
+    console.log(
+      `${r.name.padEnd(17)}${cell(r.page)} ${cell(r.empty)} ${cell(r.queries)} (${String(r.count).padStart(2)}) ${cell(r.empty + r.queries)} ${(r.page / (r.empty + r.queries)).toFixed(2).padStart(7)}`,
+    );
   const worst = rows.reduce((a, r) => (r.page / (r.empty + r.queries) > a.page / (a.empty + a.queries) ? r : a));
-  console.log(`\nHighest: ${worst.name}, ${(worst.page / (worst.empty + worst.queries)).toFixed(2)} times an empty page and its queries (wanted: at most 2).`);
+  console.log(
+    `\nHighest: ${worst.name}, ${(worst.page / (worst.empty + worst.queries)).toFixed(2)} times an empty page and its queries (wanted: at most 2).`,
+  );
 
   const html = await fetchPage("/");
   const scripts = [...new Set(html.match(/\/assets\/[\w.-]+\.js/g))];

@@ -21,7 +21,10 @@ const stamp = join(root, "node_modules", ".lock-stamp");
 const lock = createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
 if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== lock) {
   console.log("Installing npm packages …");
-  const install = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, NODE_ENV: "" } });
+  const install = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
+    stdio: ["ignore", "inherit", "inherit"],
+    env: { ...process.env, NODE_ENV: "" },
+  });
   if (install.status !== 0) {
     console.error("The npm packages could not be installed; the lines above say why.");
     process.exit(1);

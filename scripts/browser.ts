@@ -3,5 +3,11 @@ import { isRoot } from "./system.ts";
 
 export const BROWSER_ARGS = [
   ...(isRoot() ? ["--no-sandbox"] : []),
-  "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--force-color-profile=srgb",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--force-color-profile=srgb",
 ];

@@ -14,7 +14,8 @@ function* filesOf(path: string): Generator<string> {
 
 function fingerprint(): string {
   const hash = createHash("sha256");
-  for (const source of SOURCES) for (const file of filesOf(source)) if (!/\.test\.tsx?$/.test(file)) hash.update(file).update(readFileSync(file));
+  for (const source of SOURCES)
+    for (const file of filesOf(source)) if (!/\.test\.tsx?$/.test(file)) hash.update(file).update(readFileSync(file));
   return hash.digest("hex");
 }
 
@@ -23,7 +24,10 @@ export function buildIfStale(): void {
   const now = fingerprint();
   if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === now) return;
   console.log("Building the application …");
-  const done = spawnSync(process.execPath, ["node_modules/@react-router/dev/bin.js", "build"], { encoding: "utf8", env: { ...process.env, NODE_ENV: "production" } });
+  const done = spawnSync(process.execPath, ["node_modules/@react-router/dev/bin.js", "build"], {
+    encoding: "utf8",
+    env: { ...process.env, NODE_ENV: "production" },
+  });
   if (done.status !== 0) throw new Error(`The build failed:\n${done.stdout}\n${done.stderr}`);
   writeFileSync(STAMP, now);
 }

@@ -8,7 +8,10 @@ import { DATA, startCluster } from "./postgres.ts";
 const release = claim();
 const cluster = await startCluster(join(DATA, "cluster"));
 await (await prepareDb(cluster.url)).close();
-const dev = spawn(process.execPath, ["node_modules/@react-router/dev/bin.js", "dev", "--host", "127.0.0.1"], { stdio: "inherit", env: { ...process.env, NODE_ENV: "development", DATABASE_URL: cluster.url } });
+const dev = spawn(process.execPath, ["node_modules/@react-router/dev/bin.js", "dev", "--host", "127.0.0.1"], {
+  stdio: "inherit",
+  env: { ...process.env, NODE_ENV: "development", DATABASE_URL: cluster.url },
+});
 // Ctrl-C reaches both; this one stays until the other has gone.
 process.on("SIGINT", () => {});
 process.on("SIGTERM", () => dev.kill());

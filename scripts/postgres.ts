@@ -4,7 +4,18 @@
  */
 import { spawnSync } from "node:child_process";
 import { createHash, randomBytes } from "node:crypto";
-import { chmodSync, chownSync, existsSync, lstatSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
@@ -19,7 +30,11 @@ function run(bin: string, program: string, args: string[]): { ok: boolean; out: 
   const command = join(bin, program);
   const [file, argv] = user ? ["runuser", ["-u", "postgres", "--", command, ...args]] : [command, args];
   // pg_ctl's server keeps its output open, so nothing of it may be a pipe we would wait on.
-  const done = spawnSync(file as string, argv as string[], { cwd: "/", encoding: "utf8", stdio: ["ignore", program === "pg_ctl" ? "ignore" : "pipe", program === "pg_ctl" ? "ignore" : "pipe"] });
+  const done = spawnSync(file as string, argv as string[], {
+    cwd: "/",
+    encoding: "utf8",
+    stdio: ["ignore", program === "pg_ctl" ? "ignore" : "pipe", program === "pg_ctl" ? "ignore" : "pipe"],
+  });
   return { ok: done.status === 0, out: `${done.stdout ?? ""}${done.stderr ?? ""}` };
 }
 
@@ -61,7 +76,16 @@ function initialise(bin: string, dir: string, password: string): void {
   writeFileSync(pwfile, password, { mode: 0o600 });
   const user = serverUser();
   if (user) for (const p of [dir, scratch, pwfile]) chownSync(p, user.uid, user.gid);
-  const done = run(bin, "initdb", ["-D", dir, "-U", "zelbin", "--auth=scram-sha-256", `--pwfile=${pwfile}`, "--encoding=UTF8", "--locale=C.UTF-8"]);
+  const done = run(bin, "initdb", [
+    "-D",
+    dir,
+    "-U",
+    "zelbin",
+    "--auth=scram-sha-256",
+    `--pwfile=${pwfile}`,
+    "--encoding=UTF8",
+    "--locale=C.UTF-8",
+  ]);
   rmSync(scratch, { recursive: true });
   if (!done.ok) throw new Error(`The database could not be made in ${dir}:\n${done.out}`);
 }
@@ -97,7 +121,9 @@ export async function startCluster(dir: string, throwAway = false): Promise<Clus
     const fast = throwAway ? " -c fsync=off -c synchronous_commit=off -c full_page_writes=off" : "";
     const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''${fast}`;
     if (!run(bin, "pg_ctl", ["-D", home, "-w", "-t", "60", "-l", join(home, "server.log"), "-o", options, "start"]).ok) {
-      const log = existsSync(join(home, "server.log")) ? readFileSync(join(home, "server.log"), "utf8").split("\n").slice(-12).join("\n") : "";
+      const log = existsSync(join(home, "server.log"))
+        ? readFileSync(join(home, "server.log"), "utf8").split("\n").slice(-12).join("\n")
+        : "";
       throw new Error(`The database did not start. Its log ends:\n${log}`);
     }
   }

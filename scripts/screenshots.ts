@@ -23,7 +23,10 @@ const VIEWS: readonly View[] = [
     async (page) => {
       await page.getByLabel("Supplier", { exact: true }).fill("Skerrow Oil Press");
       await page.getByLabel("Postage").fill("4.80");
-      const rows = [["Sea buckthorn berry oil", "2", "100 mL", "41.60", "SK-0A"], ["Jojoba oil", "1", "250 mL", "13.90", "SK-0B"]];
+      const rows = [
+        ["Sea buckthorn berry oil", "2", "100 mL", "41.60", "SK-0A"],
+        ["Jojoba oil", "1", "250 mL", "13.90", "SK-0B"],
+      ];
       for (const [i, [material, packs, size, price, lot]] of rows.entries()) {
         if (i > 0) await page.getByRole("button", { name: "Add a line" }).click();
         const cell = (label: string) => page.getByLabel(`${label}, row ${i + 1}`, { exact: true });
@@ -38,7 +41,15 @@ const VIEWS: readonly View[] = [
     },
   ],
   ["recipes", "/recipes"],
-  ["recipe", "/recipes/1", async (page) => page.locator("aside summary").filter({ hasText: /^Fills/ }).click()],
+  [
+    "recipe",
+    "/recipes/1",
+    async (page) =>
+      page
+        .locator("aside summary")
+        .filter({ hasText: /^Fills/ })
+        .click(),
+  ],
   ["bench", "/bench"],
   ["set-out", "/bench/set-out?recipe=1"],
   ["weigh-sheet", "/bench/16"],
@@ -56,7 +67,10 @@ const VIEWS: readonly View[] = [
     async (page) => {
       await page.keyboard.press("=");
       await page.getByLabel("Question").fill("30 drops lavender in 400 g");
-      await page.getByText(/is 0\.33\s%/).first().waitFor();
+      await page
+        .getByText(/is 0\.33\s%/)
+        .first()
+        .waitFor();
     },
   ],
 ];

@@ -11,7 +11,8 @@ const LOOPBACK = /^(127(\.\d{1,3}){3}|localhost|\[::1\]|::1)$/;
 
 /** @throws Error for any address other people could reach */
 export function loopbackOnly(host: string): string {
-  if (!LOOPBACK.test(host)) throw new Error(`Zelbin listens on this machine only (127.0.0.1); ${host} is refused until it has access control.`);
+  if (!LOOPBACK.test(host))
+    throw new Error(`Zelbin listens on this machine only (127.0.0.1); ${host} is refused until it has access control.`);
   return host;
 }
 

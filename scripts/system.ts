@@ -7,18 +7,26 @@ export const isRoot = (): boolean => process.getuid?.() === 0;
 
 /** Looks a program up on the PATH. */
 export const which = (name: string): string | null =>
-  (process.env.PATH ?? "").split(delimiter).map((d) => join(d, name)).find((p) => existsSync(p)) ?? null;
+  (process.env.PATH ?? "")
+    .split(delimiter)
+    .map((d) => join(d, name))
+    .find((p) => existsSync(p)) ?? null;
 
 /** Installs a Debian package, or says the one command that would and ends. */
 export function aptInstall(pkg: string, what: string): void {
   if (!isRoot() || !which("apt-get")) {
-    console.error(`\n${what} is missing. Run this once, then try again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${pkg}\n`);
+    console.error(
+      `\n${what} is missing. Run this once, then try again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${pkg}\n`,
+    );
     process.exit(1);
   }
   console.log(`Installing ${what} (Debian package ${pkg}) …`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   spawnSync("apt-get", ["update", "-qq"], { stdio: ["ignore", "ignore", "inherit"], env });
-  const done = spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", pkg], { stdio: ["ignore", "ignore", "inherit"], env });
+  const done = spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", pkg], {
+    stdio: ["ignore", "ignore", "inherit"],
+    env,
+  });
   if (done.status !== 0) {
     console.error(`${what} could not be installed; the lines above say why.`);
     process.exit(1);

@@ -43,7 +43,10 @@ undo.push(() => rmSync(reports, { recursive: true, force: true }));
 
 async function vitest(project: string, env: NodeJS.ProcessEnv = {}): Promise<boolean> {
   const file = join(reports, `${project}.json`);
-  const ok = await run([bin("vitest/vitest.mjs"), "run", "--project", project, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`], env);
+  const ok = await run(
+    [bin("vitest/vitest.mjs"), "run", "--project", project, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`],
+    env,
+  );
   const r = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
   passed += r.numPassedTests;
   failed += r.numFailedTests;
@@ -71,7 +74,11 @@ async function throwAwayDatabase(server: string): Promise<string> {
 
 async function interfaceTests(url: string): Promise<boolean> {
   const file = join(reports, "interface.json");
-  const ok = await run([bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"], { ZELBIN_URL: url, CHROMIUM: chromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: file });
+  const ok = await run([bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"], {
+    ZELBIN_URL: url,
+    CHROMIUM: chromium(),
+    PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+  });
   const { stats } = JSON.parse(readFileSync(file, "utf8")) as { stats: { expected: number; unexpected: number; flaky: number } };
   passed += stats.expected;
   failed += stats.unexpected + stats.flaky;
@@ -90,7 +97,13 @@ for (const signal of ["SIGINT", "SIGTERM"] as const)
 
 try {
   chromium();
-  await step("types", async () => (await run([bin("@react-router/dev/bin.js"), "typegen"])) && (await run([bin("typescript/bin/tsc"), "-p", "core"])) && run([bin("typescript/bin/tsc"), "-p", "."]));
+  await step(
+    "types",
+    async () =>
+      (await run([bin("@react-router/dev/bin.js"), "typegen"])) &&
+      (await run([bin("typescript/bin/tsc"), "-p", "core"])) &&
+      run([bin("typescript/bin/tsc"), "-p", "."]),
+  );
   await step("lint", () => run([bin("eslint/bin/eslint.js"), ".", "--max-warnings", "0"]));
   await step("unit tests", () => vitest("unit"));
   const server = process.env.DATABASE_URL ?? (await throwAwayCluster());

@@ -14,18 +14,43 @@ import { BatchRecord } from "./record.tsx";
 import { WeighSheet } from "./weighSheet.tsx";
 import type { Route } from "./+types/batch";
 
-export const meta: Route.MetaFunction = ({ data: d }) => [{ title: `${(d as { sheet?: { recipe: { name: string } } } | undefined)?.sheet?.recipe.name ?? "Batch"} · Zelbin` }];
+export const meta: Route.MetaFunction = ({ data: d }) => [
+  { title: `${(d as { sheet?: { recipe: { name: string } } } | undefined)?.sheet?.recipe.name ?? "Batch"} · Zelbin` },
+];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const [sheet, settings] = await Promise.all([readBatch(db(), Number(params.id) || 0), readSettings(db())]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null) throw redirect("/bench");
-  return { sheet, result: await batchResult(db(), sheet.batch), scaleStep: settings.scaleStep, rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly }, token: crypto.randomUUID() };
+  return {
+    sheet,
+    result: await batchResult(db(), sheet.batch),
+    scaleStep: settings.scaleStep,
+    rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
+    token: crypto.randomUUID(),
+  };
 }
 
-const takeSchema = object({ position: number().required(), materialId: number().required(), lot: number().required(), planned: reads(readWeighed), weighed: optional(readWeighed) });
-const weighSchema = object({ intent: string().nullable(), takes: array().of(takeSchema).min(1).required(), units: note(12), leftover: note(20), minutes: note(12), note: note() });
-const pourSchema = weighSchema.shape({ units: wholeNumber(1, 10_000, "units filled"), leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)), minutes: wholeNumber(0, 6000, "minutes", 0) });
+const takeSchema = object({
+  position: number().required(),
+  materialId: number().required(),
+  lot: number().required(),
+  planned: reads(readWeighed),
+  weighed: optional(readWeighed),
+});
+const weighSchema = object({
+  intent: string().nullable(),
+  takes: array().of(takeSchema).min(1).required(),
+  units: note(12),
+  leftover: note(20),
+  minutes: note(12),
+  note: note(),
+});
+const pourSchema = weighSchema.shape({
+  units: wholeNumber(1, 10_000, "units filled"),
+  leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
+  minutes: wholeNumber(0, 6000, "minutes", 0),
+});
 
 export async function action({ request, params }: Route.ActionArgs) {
   const batchId = Number(params.id);
@@ -44,13 +69,25 @@ export async function action({ request, params }: Route.ActionArgs) {
     }
   }
   const sheet = await readSheet(again, pourSchema);
-  const open = takes.flatMap((t, i) => (t.weighed === null ? [{ field: `takes.${i}.weighed`, say: "Weigh this first; 0 if it was left out." }] : []));
+  const open = takes.flatMap((t, i) =>
+    t.weighed === null ? [{ field: `takes.${i}.weighed`, say: "Weigh this first; 0 if it was left out." }] : [],
+  );
   if (!sheet.ok || open.length > 0) return refuseSheet([...(sheet.ok ? [] : sheet.reply.data.problems), ...open]);
   const { units, leftover, minutes } = sheet.value;
-  return act(() => pour(db(), { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), units, leftover, minutes, note: sheet.value.note }, { day: today(), token: sheet.token }));
+  return act(() =>
+    pour(
+      db(),
+      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), units, leftover, minutes, note: sheet.value.note },
+      { day: today(), token: sheet.token },
+    ),
+  );
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
   const { sheet, result, scaleStep, rates, token } = loaderData;
-  return result ? <BatchRecord sheet={sheet} result={result} /> : <WeighSheet key={sheet.batch.id} sheet={sheet} scaleStep={scaleStep} rates={rates} token={token} />;
+  return result ? (
+    <BatchRecord sheet={sheet} result={result} />
+  ) : (
+    <WeighSheet key={sheet.batch.id} sheet={sheet} scaleStep={scaleStep} rates={rates} token={token} />
+  );
 }

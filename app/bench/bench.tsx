@@ -62,27 +62,39 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                     <th scope="col">Lot</th>
                     <th scope="col">Product</th>
                     <th scope="col">Poured</th>
-                    <th scope="col" className="text-right!">Filled</th>
-                    <th scope="col" className="text-right!">Planned</th>
+                    <th scope="col" className="text-right!">
+                      Filled
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Planned
+                    </th>
                     <th scope="col">Best before</th>
                   </tr>
                 </thead>
                 <tbody>
                   {made.map((b) => (
                     <tr key={b.id}>
-                      <td>{b.number && <LotTag lot={{ number: b.number, onHand: b.onHand ?? 0, bestBefore: b.bestBefore, hold: b.hold }} />}</td>
+                      <td>
+                        {b.number && <LotTag lot={{ number: b.number, onHand: b.onHand ?? 0, bestBefore: b.bestBefore, hold: b.hold }} />}
+                      </td>
                       <td>
                         <a href={`/bench/${b.id}`} className="font-semibold hover:underline">
                           {b.recipe}
                         </a>{" "}
                         <span className="text-pine-soft">{RECIPE_TYPES[b.type].label}</span>
                       </td>
-                      <td data-label="Poured"><When day={b.day} /></td>
+                      <td data-label="Poured">
+                        <When day={b.day} />
+                      </td>
                       <td data-label="Filled" className="num weight">
                         {b.units} × {grams(b.fill)}
                       </td>
-                      <td data-label="Planned" className="num weight">{b.plannedUnits}</td>
-                      <td data-label="Best before"><When day={b.bestBefore} /></td>
+                      <td data-label="Planned" className="num weight">
+                        {b.plannedUnits}
+                      </td>
+                      <td data-label="Best before">
+                        <When day={b.bestBefore} />
+                      </td>
                     </tr>
                   ))}
                 </tbody>

@@ -17,7 +17,14 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   return (
     <>
-      <Heading title={recipe.name} about={<>Batch record. Poured <When day={batch.day} />.</>}>
+      <Heading
+        title={recipe.name}
+        about={
+          <>
+            Batch record. Poured <When day={batch.day} />.
+          </>
+        }
+      >
         <Button onClick={() => window.print()}>Print</Button>
         <Link to={`/bench/set-out?recipe=${recipe.id}`} className="act">
           Make it again
@@ -32,8 +39,27 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
                 {batch.units} × {grams(fill)}
               </p>
             </div>
-            <Figure label="Yield" value={percent(result.yield)} how={<><HowLine label="Weighed in" value={grams(weighed)} /><HowLine label="Left in the jug" value={grams(batch.leftover ?? 0)} /><HowLine label="Lost in pot and jug" value={`${grams(result.lost)}, ${percent(result.lostShare)}`} /></>} />
-            <Figure label="Cost of one unit" big value={money(result.perUnit.total, currency)} how={<p>What its lots really cost, and {batch.minutes} minutes of work, over {batch.units} units.</p>} />
+            <Figure
+              label="Yield"
+              value={percent(result.yield)}
+              how={
+                <>
+                  <HowLine label="Weighed in" value={grams(weighed)} />
+                  <HowLine label="Left in the jug" value={grams(batch.leftover ?? 0)} />
+                  <HowLine label="Lost in pot and jug" value={`${grams(result.lost)}, ${percent(result.lostShare)}`} />
+                </>
+              }
+            />
+            <Figure
+              label="Cost of one unit"
+              big
+              value={money(result.perUnit.total, currency)}
+              how={
+                <p>
+                  What its lots really cost, and {batch.minutes} minutes of work, over {batch.units} units.
+                </p>
+              }
+            />
             {(Object.keys(COST_PARTS) as CostPart[]).map((p) => (
               <Figure key={p} label={COST_PARTS[p]} value={money(result.perUnit[p], currency)} />
             ))}
@@ -46,7 +72,10 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
             <div className="mb-5 flex flex-wrap items-center gap-x-6 gap-y-2 text-[1.15rem]">
               <LotTag lot={{ ...lot, hold: lot.holdReason !== null }} />
               <span>
-                Best before <strong><When day={lot.bestBefore} /></strong>
+                Best before{" "}
+                <strong>
+                  <When day={lot.bestBefore} />
+                </strong>
               </span>
               <span>
                 {lot.onHand} of {batch.units} still here
@@ -62,9 +91,15 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
                 <tr>
                   <th scope="col">Material</th>
                   <th scope="col">Lot</th>
-                  <th scope="col" className="text-right!">Planned</th>
-                  <th scope="col" className="text-right!">Weighed</th>
-                  <th scope="col" className="text-right!">Off by</th>
+                  <th scope="col" className="text-right!">
+                    Planned
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Weighed
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Off by
+                  </th>
                 </tr>
               </thead>
               <tbody>
@@ -74,9 +109,15 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
                     <tr key={i}>
                       <td>{t.material}</td>
                       <td>{byId.get(t.lotId) && <LotTag lot={byId.get(t.lotId)!} />}</td>
-                      <td data-label="Planned" className="num weight">{gramsIn(1)(t.planned)}</td>
-                      <td data-label="Weighed" className="num weight font-semibold">{gramsIn(1)(t.weighed ?? 0)}</td>
-                      <td data-label="Off by" className="num weight text-pine-soft">{Math.abs(off) < 50 ? "" : `${off > 0 ? "+" : "−"}${gramsIn(1)(Math.abs(off))}`}</td>
+                      <td data-label="Planned" className="num weight">
+                        {gramsIn(1)(t.planned)}
+                      </td>
+                      <td data-label="Weighed" className="num weight font-semibold">
+                        {gramsIn(1)(t.weighed ?? 0)}
+                      </td>
+                      <td data-label="Off by" className="num weight text-pine-soft">
+                        {Math.abs(off) < 50 ? "" : `${off > 0 ? "+" : "−"}${gramsIn(1)(Math.abs(off))}`}
+                      </td>
                     </tr>
                   );
                 })}

@@ -23,14 +23,18 @@ export function readSize(mode: SizeMode, text: string, lotId: number, w: Written
   const planned = (batch: Mg): Outcome<BatchSize> => {
     const { units } = fillPlan(batch, fill, w.recipe.lossBp);
     if (units < 1) return refuse("small", "That doesn't fill a single unit.");
-    return units > MOST_UNITS ? refuse("absurd", `That would fill ${units.toLocaleString("en-GB")} units. Check the amount.`) : done({ batch, units });
+    return units > MOST_UNITS
+      ? refuse("absurd", `That would fill ${units.toLocaleString("en-GB")} units. Check the amount.`)
+      : done({ batch, units });
   };
   if (mode === "units") {
     const n = parseNumber(text);
     if (!n.ok) return n.problem.code === "empty" ? refuse("empty", "Enter how many units.") : n;
     const units = Number(n.value.valueOf());
     if (!Number.isInteger(units) || units < 1) return refuse("whole", "Enter a whole number of units, 1 or more.");
-    return units > MOST_UNITS ? refuse("absurd", `${units.toLocaleString("en-GB")} units is more than a kitchen can pour; the most is ${MOST_UNITS}.`) : done({ batch: batchFor(units, fill, w.recipe.lossBp), units });
+    return units > MOST_UNITS
+      ? refuse("absurd", `${units.toLocaleString("en-GB")} units is more than a kitchen can pour; the most is ${MOST_UNITS}.`)
+      : done({ batch: batchFor(units, fill, w.recipe.lossBp), units });
   }
   if (mode === "grams") {
     const weight = readWeight(text);

@@ -24,12 +24,32 @@ export type BatchSheet = NonNullable<Awaited<ReturnType<typeof readBatch>>>;
 const KEEP_AFTER_MS = 700;
 const exactText = (m: Mg): string => `${m / 1000} g`;
 
-export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleStep, rates, token }: { sheet: BatchSheet; scaleStep: Mg; rates: WorkRates; token: string }) {
+export function WeighSheet({
+  sheet: { batch, recipe, fill, takes, lots },
+  scaleStep,
+  rates,
+  token,
+}: {
+  sheet: BatchSheet;
+  scaleStep: Mg;
+  rates: WorkRates;
+  token: string;
+}) {
   const { currency, today } = useWorkshop();
   const form = useSheet(
     {
-      takes: takes.map((t) => ({ position: t.position, materialId: t.materialId, material: t.material, lot: String(t.lotId), planned: exactText(t.planned), weighed: t.weighed === null ? "" : exactText(t.weighed) })),
-      units: String(batch.units ?? ""), leftover: batch.leftover === null ? "" : exactText(batch.leftover), minutes: batch.minutes === null ? "" : String(batch.minutes), note: batch.note,
+      takes: takes.map((t) => ({
+        position: t.position,
+        materialId: t.materialId,
+        material: t.material,
+        lot: String(t.lotId),
+        planned: exactText(t.planned),
+        weighed: t.weighed === null ? "" : exactText(t.weighed),
+      })),
+      units: String(batch.units ?? ""),
+      leftover: batch.leftover === null ? "" : exactText(batch.leftover),
+      minutes: batch.minutes === null ? "" : String(batch.minutes),
+      note: batch.note,
     },
     token,
   );
@@ -54,27 +74,69 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
   const rows = v.takes.map((t) => {
     const weighed = t.weighed.trim() === "" ? null : readWeighed(t.weighed);
     const planned = readWeighed(t.planned);
-    return { ...t, lot: lots.find((l) => l.id === Number(t.lot)), weighed: weighed?.ok ? weighed.value : null, planned: planned.ok ? planned.value : mg(0) };
+    return {
+      ...t,
+      lot: lots.find((l) => l.id === Number(t.lot)),
+      weighed: weighed?.ok ? weighed.value : null,
+      planned: planned.ok ? planned.value : mg(0),
+    };
   });
   const done = rows.filter((r) => r.weighed !== null).length;
   const inPot = sum(rows.map((r) => r.weighed ?? mg(0)));
-  const ingredients = micros(rows.reduce((a, r) => a + (r.lot && r.weighed !== null && r.weighed <= r.lot.onHand ? drawValue(r.lot, r.weighed) : 0), 0));
+  const ingredients = micros(
+    rows.reduce((a, r) => a + (r.lot && r.weighed !== null && r.weighed <= r.lot.onHand ? drawValue(r.lot, r.weighed) : 0), 0),
+  );
   const expected = fillPlan(inPot, fill, recipe.lossBp);
-  const best = bestBefore(today, recipe.keepsMonths, rows.flatMap((r) => (r.lot ? [r.lot] : [])));
+  const best = bestBefore(
+    today,
+    recipe.keepsMonths,
+    rows.flatMap((r) => (r.lot ? [r.lot] : [])),
+  );
   const units = Number(v.units);
   const leftover = readWeighed(v.leftover || "0");
-  const result = units > 0 && leftover.ok && done === rows.length ? pourResult({ weighed: inPot, ingredients, packaging: micros(0), units, fill, leftover: leftover.value, minutes: Number(v.minutes) || 0, rates }) : null;
+  const result =
+    units > 0 && leftover.ok && done === rows.length
+      ? pourResult({
+          weighed: inPot,
+          ingredients,
+          packaging: micros(0),
+          units,
+          fill,
+          leftover: leftover.value,
+          minutes: Number(v.minutes) || 0,
+          rates,
+        })
+      : null;
 
   const split = (i: number): void => {
     const row = rows[i]!;
     const other = lots.find((l) => l.of === row.materialId && l.id !== Number(row.lot) && l.onHand > 0);
-    insert(i + 1, { position: row.position, materialId: row.materialId, material: row.material, lot: String(other?.id ?? row.lot), planned: "0 g", weighed: "" }, { focusName: `takes.${i + 1}.weighed` });
+    insert(
+      i + 1,
+      {
+        position: row.position,
+        materialId: row.materialId,
+        material: row.material,
+        lot: String(other?.id ?? row.lot),
+        planned: "0 g",
+        weighed: "",
+      },
+      { focusName: `takes.${i + 1}.weighed` },
+    );
   };
   const stateWord = { good: "", soon: ", use soon", expired: ", EXPIRED", hold: ", ON HOLD", empty: ", used up" };
 
   return (
     <form onSubmit={form.send("pour")}>
-      <Heading title={recipe.name} about={<>Weigh sheet for {batch.plannedUnits} × {grams(fill)}, set out <When day={batch.day} />. {keep.state !== "idle" ? "Keeping …" : "What you type is kept."}</>}>
+      <Heading
+        title={recipe.name}
+        about={
+          <>
+            Weigh sheet for {batch.plannedUnits} × {grams(fill)}, set out <When day={batch.day} />.{" "}
+            {keep.state !== "idle" ? "Keeping …" : "What you type is kept."}
+          </>
+        }
+      >
         <Button onClick={() => window.print()}>Print</Button>
         <Button onClick={() => void form.send("clear")()}>Clear off the bench</Button>
         <Button type="submit" main disabled={form.busy}>
@@ -91,13 +153,35 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
               </p>
             </div>
             <Figure label="In the pot" big value={grams(inPot)} how={<HowLine label="Planned" value={grams(batch.plannedMg)} />} />
-            <Figure label="Should fill" value={done === 0 ? "—" : `${expected.units} × ${grams(fill)}`} how={<><HowLine label="Pot and jug" value={grams(expected.potLoss)} /><HowLine label="Left over" value={grams(expected.leftover)} /></>} />
+            <Figure
+              label="Should fill"
+              value={done === 0 ? "—" : `${expected.units} × ${grams(fill)}`}
+              how={
+                <>
+                  <HowLine label="Pot and jug" value={grams(expected.potLoss)} />
+                  <HowLine label="Left over" value={grams(expected.leftover)} />
+                </>
+              }
+            />
             <Figure label="Ingredients so far" value={money(ingredients, currency)} />
-            <Figure label="Best before" value={<When day={best.day} />} tone={best.limitedBy ? "warn" : undefined} how={<p>{best.limitedBy ? `Cut short by lot ${best.limitedBy}.` : `${recipe.keepsMonths} months from today.`}</p>} />
-            {result && <Figure label="Yield" value={`${(result.yield * 100).toFixed(1)} %`} how={<HowLine label="Lost in pot and jug" value={grams(result.lost)} />} />}
+            <Figure
+              label="Best before"
+              value={<When day={best.day} />}
+              tone={best.limitedBy ? "warn" : undefined}
+              how={<p>{best.limitedBy ? `Cut short by lot ${best.limitedBy}.` : `${recipe.keepsMonths} months from today.`}</p>}
+            />
+            {result && (
+              <Figure
+                label="Yield"
+                value={`${(result.yield * 100).toFixed(1)} %`}
+                how={<HowLine label="Lost in pot and jug" value={grams(result.lost)} />}
+              />
+            )}
             <div className="pt-3">
               <PourWindow />
-              <p className="text-[0.9rem] text-pine-soft">Balms pour at about 54 °C, shea-rich ones cooler, wax-rich ones hotter. Scent goes in below 50 °C.</p>
+              <p className="text-[0.9rem] text-pine-soft">
+                Balms pour at about 54 °C, shea-rich ones cooler, wax-rich ones hotter. Scent goes in below 50 °C.
+              </p>
             </div>
           </Reckoner>
         }
@@ -118,7 +202,9 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
                     <p className="font-display text-[1.2rem]">{repeated ? `… and more ${row.material}` : row.material}</p>
                     <p className="weight text-[1.45rem] font-semibold">
                       {target.outOfReach ? grams(row.planned) : grams(target.weight)}
-                      {target.outOfReach && <span className="font-sans text-[0.9rem] font-normal text-honey"> below what the scale reads</span>}
+                      {target.outOfReach && (
+                        <span className="font-sans text-[0.9rem] font-normal text-honey"> below what the scale reads</span>
+                      )}
                     </p>
                   </div>
                   <div>
@@ -126,12 +212,14 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
                       Lot of {row.material}, line {i + 1}
                     </label>
                     <select id={`lot-${i}`} className="field weight text-[0.92rem]" {...form.register(`takes.${i}.lot`)}>
-                      {lots.filter((l) => l.of === row.materialId && (l.onHand > 0 || l.id === Number(row.lot?.id))).map((l) => (
-                        <option key={l.id} value={l.id}>
-                          {l.number} · {grams(l.onHand)}
-                          {stateWord[lotState(l, today)]}
-                        </option>
-                      ))}
+                      {lots
+                        .filter((l) => l.of === row.materialId && (l.onHand > 0 || l.id === Number(row.lot?.id)))
+                        .map((l) => (
+                          <option key={l.id} value={l.id}>
+                            {l.number} · {grams(l.onHand)}
+                            {stateWord[lotState(l, today)]}
+                          </option>
+                        ))}
                     </select>
                     <span className="no-print flex gap-3 text-[0.88rem]">
                       <button type="button" className="pressable" onClick={() => split(i)}>
@@ -161,7 +249,12 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
                     />
                   </div>
                   <div className="sm:col-span-3 sm:text-right">
-                    <Problem say={problem ?? (over ? `Lot ${row.lot!.number} has only ${grams(row.lot!.onHand)}. Add another lot for the rest.` : null)} />
+                    <Problem
+                      say={
+                        problem ??
+                        (over ? `Lot ${row.lot!.number} has only ${grams(row.lot!.onHand)}. Add another lot for the rest.` : null)
+                      }
+                    />
                   </div>
                 </li>
               );
@@ -169,11 +262,36 @@ export function WeighSheet({ sheet: { batch, recipe, fill, takes, lots }, scaleS
           </ol>
           <Part title="Poured">
             <div className="grid gap-4 sm:grid-cols-3">
-              <Text label="Units filled" placeholder={String(batch.plannedUnits)} className="[&_input]:text-right [&_input]:text-[1.3rem]" {...form.register("units")} problem={errors.units?.message} />
-              <Text label="Left in the jug" placeholder="0 g" hint="Goes to testers or a spare mould." className="[&_input]:text-right [&_input]:text-[1.3rem]" {...form.register("leftover")} problem={errors.leftover?.message} />
-              <Text label="Minutes of work" placeholder={String(Math.round(recipe.batchMinutes + (recipe.unitMinutesHundredths / 100) * batch.plannedUnits))} className="[&_input]:text-right [&_input]:text-[1.3rem]" {...form.register("minutes")} problem={errors.minutes?.message} />
+              <Text
+                label="Units filled"
+                placeholder={String(batch.plannedUnits)}
+                className="[&_input]:text-right [&_input]:text-[1.3rem]"
+                {...form.register("units")}
+                problem={errors.units?.message}
+              />
+              <Text
+                label="Left in the jug"
+                placeholder="0 g"
+                hint="Goes to testers or a spare mould."
+                className="[&_input]:text-right [&_input]:text-[1.3rem]"
+                {...form.register("leftover")}
+                problem={errors.leftover?.message}
+              />
+              <Text
+                label="Minutes of work"
+                placeholder={String(Math.round(recipe.batchMinutes + (recipe.unitMinutesHundredths / 100) * batch.plannedUnits))}
+                className="[&_input]:text-right [&_input]:text-[1.3rem]"
+                {...form.register("minutes")}
+                problem={errors.minutes?.message}
+              />
             </div>
-            <Area className="mt-4" label="What happened" hint="Temperatures, tests, what was changed." {...form.register("note")} problem={errors.note?.message} />
+            <Area
+              className="mt-4"
+              label="What happened"
+              hint="Temperatures, tests, what was changed."
+              {...form.register("note")}
+              problem={errors.note?.message}
+            />
           </Part>
           {recipe.method && (
             <Part title="Method">

@@ -27,7 +27,12 @@ import type { Route } from "./+types/cabinet";
 export const meta: Route.MetaFunction = () => [{ title: "Cabinet · Zelbin" }];
 export const loader = async () => ({ lots: await listCabinet(db()), token: crypto.randomUUID() });
 
-const schema = object({ lotId: number().required(), units: wholeNumber(1, 10_000, "units"), reason: oneOf(TAKE_OUT_REASONS), note: note(200) });
+const schema = object({
+  lotId: number().required(),
+  units: wholeNumber(1, 10_000, "units"),
+  reason: oneOf(TAKE_OUT_REASONS),
+  note: note(200),
+});
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
@@ -38,7 +43,10 @@ export async function action({ request }: Route.ActionArgs) {
 /** Materials of one unit, and with its share of the batch's work and overhead. */
 function costsOf(l: CabinetLot) {
   const materials = micros(mulDiv(l.value, 1, l.onHand));
-  const work = l.units && l.minutes !== null && l.hourly !== null && l.overheadHourly !== null ? micros(mulDiv(forMinutes(l.minutes, l.hourly) + forMinutes(l.minutes, l.overheadHourly), 1, l.units)) : micros(0);
+  const work =
+    l.units && l.minutes !== null && l.hourly !== null && l.overheadHourly !== null
+      ? micros(mulDiv(forMinutes(l.minutes, l.hourly) + forMinutes(l.minutes, l.overheadHourly), 1, l.units))
+      : micros(0);
   return { materials, full: micros(materials + work) };
 }
 
@@ -53,7 +61,11 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
       </p>
       <div className="grid grid-cols-2 gap-4">
         <Text label="Units" autoFocus {...sheet.register("units")} problem={errors.units?.message} />
-        <Choice label="What for" options={TAKE_OUT_REASONS.map((r) => [r, REASONS[r][0]!.toUpperCase() + REASONS[r].slice(1)] as const)} {...sheet.register("reason")} />
+        <Choice
+          label="What for"
+          options={TAKE_OUT_REASONS.map((r) => [r, REASONS[r][0]!.toUpperCase() + REASONS[r].slice(1)] as const)}
+          {...sheet.register("reason")}
+        />
       </div>
       <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
       <Button type="submit" main disabled={sheet.busy}>
@@ -70,9 +82,26 @@ export default function Cabinet({ loaderData: { lots, token } }: Route.Component
   const products = [...groupBy(lots, (l) => l.of).values()];
   return (
     <>
-      <Heading title="Cabinet" about={lots.length > 0 ? `${lots.reduce((a, l) => a + l.onHand, 0)} finished units, worth ${money(lots.reduce((a, l) => a + l.value, 0), currency)} in materials.` : undefined} />
+      <Heading
+        title="Cabinet"
+        about={
+          lots.length > 0
+            ? `${lots.reduce((a, l) => a + l.onHand, 0)} finished units, worth ${money(
+                lots.reduce((a, l) => a + l.value, 0),
+                currency,
+              )} in materials.`
+            : undefined
+        }
+      />
       {products.length === 0 ? (
-        <Empty title="The cabinet is empty" act={<Link to="/bench/set-out" className="act act-main">Set out a batch</Link>}>
+        <Empty
+          title="The cabinet is empty"
+          act={
+            <Link to="/bench/set-out" className="act act-main">
+              Set out a batch
+            </Link>
+          }
+        >
           What you pour stands here by product and lot until it is sold, given or used.
         </Empty>
       ) : (
@@ -82,11 +111,19 @@ export default function Cabinet({ loaderData: { lots, token } }: Route.Component
               <tr>
                 <th scope="col">Lot</th>
                 <th scope="col">Poured</th>
-                <th scope="col" className="text-right!">Age</th>
+                <th scope="col" className="text-right!">
+                  Age
+                </th>
                 <th scope="col">Best before</th>
-                <th scope="col" className="text-right!">Here</th>
-                <th scope="col" className="text-right!">Materials, one</th>
-                <th scope="col" className="text-right!">All costs, one</th>
+                <th scope="col" className="text-right!">
+                  Here
+                </th>
+                <th scope="col" className="text-right!">
+                  Materials, one
+                </th>
+                <th scope="col" className="text-right!">
+                  All costs, one
+                </th>
                 <th scope="col" aria-label="Take out" />
               </tr>
             </thead>
@@ -104,13 +141,27 @@ export default function Cabinet({ loaderData: { lots, token } }: Route.Component
                   const cost = costsOf(l);
                   return (
                     <tr key={l.id}>
-                      <td><LotTag lot={l} /></td>
-                      <td data-label="Poured"><When day={l.arrived} /></td>
-                      <td data-label="Age" className="num">{daysBetween(l.arrived, day)} days</td>
-                      <td data-label="Best before"><When day={l.bestBefore} /></td>
-                      <td data-label="Here" className="num weight font-semibold">{l.onHand}</td>
-                      <td data-label="Materials, one" className="num">{money(cost.materials, currency)}</td>
-                      <td data-label="All costs, one" className="num">{money(cost.full, currency)}</td>
+                      <td>
+                        <LotTag lot={l} />
+                      </td>
+                      <td data-label="Poured">
+                        <When day={l.arrived} />
+                      </td>
+                      <td data-label="Age" className="num">
+                        {daysBetween(l.arrived, day)} days
+                      </td>
+                      <td data-label="Best before">
+                        <When day={l.bestBefore} />
+                      </td>
+                      <td data-label="Here" className="num weight font-semibold">
+                        {l.onHand}
+                      </td>
+                      <td data-label="Materials, one" className="num">
+                        {money(cost.materials, currency)}
+                      </td>
+                      <td data-label="All costs, one" className="num">
+                        {money(cost.full, currency)}
+                      </td>
                       <td className="text-right">
                         <Button small onClick={() => setTaking({ lot: l.id, token })} aria-label={`Take out of ${l.number}`}>
                           Take out

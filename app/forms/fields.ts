@@ -17,16 +17,17 @@ class Unread {
   }
 }
 
-/** A field read by a core function. @example reads(parseMoney) */
+/** A field read by a core function; one that is missing from the sheet reads as empty. @example reads(parseMoney) */
 export function reads<T>(read: (text: string) => Outcome<T>): Schema<T> {
+  const valueOf = (text: string): T | Unread => {
+    const r = read(text);
+    return r.ok ? r.value : new Unread(r.problem.say);
+  };
   return mixed()
     .nullable()
-    .transform((_value, original: unknown) => {
-      const r = read(typeof original === "string" ? original : original == null ? "" : String(original));
-      return r.ok ? r.value : new Unread(r.problem.say);
-    })
+    .transform((_value, original: unknown) => valueOf(original == null ? "" : String(original)))
     .test("reads", (value, context) => (value instanceof Unread ? context.createError({ message: value.say }) : true))
-    .default(undefined) as unknown as Schema<T>;
+    .default(() => valueOf("") as NonNullable<T>) as unknown as Schema<T>;
 }
 
 const blank = (text: string): boolean => text.trim() === "";
@@ -46,7 +47,9 @@ export const wholeNumber = (least: number, most: number, what: string, empty?: n
     const value = Number(n.value.valueOf());
     if (!Number.isInteger(value)) return refuse("whole", `Enter a whole number of ${what}.`);
     if (value < least) return refuse("least", least === 1 ? "Enter at least 1." : `Enter ${least} or more.`);
-    return value > most ? refuse("most", `${value.toLocaleString("en-GB")} ${what} can't be right; the most here is ${most.toLocaleString("en-GB")}.`) : done(value);
+    return value > most
+      ? refuse("most", `${value.toLocaleString("en-GB")} ${what} can't be right; the most here is ${most.toLocaleString("en-GB")}.`)
+      : done(value);
   });
 
 /** Reads a number with decimals between two, times `scale`, as a whole number. @example between(0, 50, "per cent", 100) // basis points */
@@ -84,7 +87,8 @@ export const dayField = () => reads(readDay);
 export const optionalDay = () => optional(readDay);
 
 /** Text with a limit. */
-export const words = (what: string, most = 120) => string().trim().required(`Enter ${what}.`).max(most, `Keep it under ${most} characters.`);
+export const words = (what: string, most = 120) =>
+  string().trim().required(`Enter ${what}.`).max(most, `Keep it under ${most} characters.`);
 export const note = (most = 2000) => string().trim().max(most, `Keep it under ${most} characters.`).default("");
 
 /** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */

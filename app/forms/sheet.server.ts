@@ -10,7 +10,8 @@ export interface Reply {
 
 const refusal = (problems: readonly FieldProblem[]) => data<Reply>({ problems: [...problems] }, { status: 422 });
 
-export type Sheet<S extends AnyObjectSchema> = { ok: true; value: InferType<S>; token: string | undefined } | { ok: false; reply: ReturnType<typeof refusal> };
+export type Sheet<S extends AnyObjectSchema> =
+  { ok: true; value: InferType<S>; token: string | undefined } | { ok: false; reply: ReturnType<typeof refusal> };
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 

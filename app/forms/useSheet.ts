@@ -27,7 +27,11 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, toke
   const send = (intent?: string) =>
     form.handleSubmit((entered) => {
       form.clearErrors();
-      return fetcher.submit({ ...entered, token, intent: intent ?? null } as never, { method: "post", encType: "application/json", action });
+      return fetcher.submit({ ...entered, token, intent: intent ?? null } as never, {
+        method: "post",
+        encType: "application/json",
+        action,
+      });
     });
   const problem = form.formState.errors.root?.message ?? null;
   return { ...form, values, send, busy: fetcher.state !== "idle", problem };

@@ -16,9 +16,20 @@ export const meta: Route.MetaFunction = () => [{ title: "Gifts · Zelbin" }];
 export async function loader() {
   const orders = await listGiftOrders(db());
   return orders.map((o) => ({
-    id: o.id, customer: o.customer, due: o.due, packed: o.packedActId !== null, note: o.note,
+    id: o.id,
+    customer: o.customer,
+    due: o.due,
+    packed: o.packedActId !== null,
+    note: o.note,
     items: o.items.map((i) => `${i.units} × ${i.name}`).join(", "),
-    price: orderResult({ items: o.items.map((i) => ({ ...i, cost: micros(0) })), wrapping: [], wrapMinutes: 0, hourly: micros(0), extra: o.extra, discountBp: o.discountBp }).price,
+    price: orderResult({
+      items: o.items.map((i) => ({ ...i, cost: micros(0) })),
+      wrapping: [],
+      wrapMinutes: 0,
+      hourly: micros(0),
+      extra: o.extra,
+      discountBp: o.discountBp,
+    }).price,
   }));
 }
 
@@ -41,22 +52,32 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
           <th scope="col">For</th>
           <th scope="col">Due</th>
           <th scope="col">What</th>
-          <th scope="col" className="text-right!">Price</th>
+          <th scope="col" className="text-right!">
+            Price
+          </th>
         </tr>
       </thead>
       <tbody>
         {rows.map((o) => (
           <tr key={o.id}>
             <td>
-              <a href={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">{o.customer}</a>
+              <a href={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">
+                {o.customer}
+              </a>
               {o.note && <span className="block text-[0.88rem] text-pine-soft">{o.note}</span>}
             </td>
             <td data-label="Due" className="whitespace-nowrap">
               <When day={o.due} />
-              {!o.packed && <span className={`block text-[0.88rem] font-semibold ${daysBetween(today, o.due) < 0 ? "text-berry" : "text-honey"}`}>{inDays(o.due)}</span>}
+              {!o.packed && (
+                <span className={`block text-[0.88rem] font-semibold ${daysBetween(today, o.due) < 0 ? "text-berry" : "text-honey"}`}>
+                  {inDays(o.due)}
+                </span>
+              )}
             </td>
             <td>{o.items}</td>
-            <td data-label="Price" className="num font-semibold">{money(o.price, currency)}</td>
+            <td data-label="Price" className="num font-semibold">
+              {money(o.price, currency)}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -1,11 +1,8 @@
-/** One gift order: its slip, its price and margin, and packing it. */
-import { orderResult } from "#core/gift/order";
+/** One gift order: reading, keeping and packing it. */
 import { kind } from "#core/material/kinds";
-import { micros } from "#core/measure/exact";
-import { money, moneyField, parseMoney } from "#core/measure/money";
+import type { Micros } from "#core/measure/exact";
+import { parseMoney } from "#core/measure/money";
 import { Refused, type FieldProblem } from "#core/refused";
-import { useFirst } from "#core/stock/lots";
-import { costNeeds } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { listGiftOrders, packedLots, packGiftOrder, saveGiftOrder } from "#db/gifts/gifts";
 import { lotsOfProducts } from "#db/ledger";
@@ -14,26 +11,29 @@ import { costWritten, readShelfCosts } from "#db/recipe/costs";
 import { listProducts, readRecipes } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
-import { Link } from "react-router";
 import { array, object, string } from "yup";
 import { db } from "../db.server.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
-import { useSheet } from "../forms/useSheet.ts";
-import { LotTag, percent, showBase, When } from "../ui/amounts.tsx";
-import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
-import { LineTable } from "../ui/lines.tsx";
-import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { useWorkshop } from "../ui/workshop.ts";
+import { OrderSheet } from "./orderSheet.tsx";
 import { productNames } from "./productNames.ts";
 import type { Route } from "./+types/order";
 
-export const meta: Route.MetaFunction = ({ data }) => [{ title: `${(data as { order?: { customer: string } } | undefined)?.order?.customer ?? "Write an order"} · Zelbin` }];
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: `${(data as { order?: { customer: string } } | undefined)?.order?.customer ?? "Write an order"} · Zelbin` },
+];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = "id" in params ? Number(params.id) || 0 : null;
   const [orders, allProducts, chosen, settings, materials, written, shelf, lots] = await Promise.all([
-    id === null ? [] : listGiftOrders(db(), [id]), listProducts(db()), chosenPrices(db()), readSettings(db()), listMaterials(db()), readRecipes(db()), readShelfCosts(db()), lotsOfProducts(db()),
+    id === null ? [] : listGiftOrders(db(), [id]),
+    listProducts(db()),
+    chosenPrices(db()),
+    readSettings(db()),
+    listMaterials(db()),
+    readRecipes(db()),
+    readShelfCosts(db()),
+    lotsOfProducts(db()),
   ]);
   if (id !== null && orders.length === 0) throw new Response("Not found", { status: 404 });
   const order = orders[0] ?? null;
@@ -44,15 +44,41 @@ export async function loader({ params }: Route.LoaderArgs) {
   const inOrder = new Set(order?.items.map((i) => i.productId));
   const products = allProducts
     .filter((p) => p.current || inOrder.has(p.id))
-    .map((p) => ({ id: p.id, name: p.name, fill: p.fill, price: chosen.get(p.id)?.gift ?? null, cost: costed.find((c) => c.recipe.id === p.recipeId)?.cost.perUnit[settings.school]?.total ?? null }));
-  return { order, products, lots, papers: shelf.lots.filter((l) => isPaper.has(l.of)), again: [...shelf.again].filter(([id]) => isPaper.has(id)), wraps: paper.map((m) => ({ id: m.id, name: m.name })), hourly: settings.hourly, packed, today: today(), token: crypto.randomUUID() };
+    .map((p) => ({
+      id: p.id,
+      name: p.name,
+      fill: p.fill,
+      price: chosen.get(p.id)?.gift ?? null,
+      cost: costed.find((c) => c.recipe.id === p.recipeId)?.cost.perUnit[settings.school]?.total ?? null,
+    }));
+  return {
+    order,
+    products,
+    lots,
+    papers: shelf.lots.filter((l) => isPaper.has(l.of)),
+    again: [...shelf.again].filter(([id]) => isPaper.has(id)),
+    wraps: paper.map((m) => ({ id: m.id, name: m.name })),
+    hourly: settings.hourly,
+    packed,
+    today: today(),
+    token: crypto.randomUUID(),
+  };
 }
 
 const schema = object({
   intent: string().nullable(),
-  customer: words("who it is for", 80), due: dayField(), extra: moneyOr0(), discount: scaled(0, 90, "per cent", 100, 0), wrapMinutes: wholeNumber(0, 6000, "minutes", 0), note: note(),
-  items: array().of(object({ product: note(120), units: note(12), price: note(20), lot: note(20) })).required(),
-  wrapping: array().of(object({ material: note(120), pieces: note(12) })).required(),
+  customer: words("who it is for", 80),
+  due: dayField(),
+  extra: moneyOr0(),
+  discount: scaled(0, 90, "per cent", 100, 0),
+  wrapMinutes: wholeNumber(0, 6000, "minutes", 0),
+  note: note(),
+  items: array()
+    .of(object({ product: note(120), units: note(12), price: note(20), lot: note(20) }))
+    .required(),
+  wrapping: array()
+    .of(object({ material: note(120), pieces: note(12) }))
+    .required(),
 });
 const itemSchema = object({ units: wholeNumber(1, 10_000, "units"), price: reads(parseMoney) });
 const piecesField = wholeNumber(1, 100_000, "pieces");
@@ -79,14 +105,15 @@ export async function action({ request, params }: Route.ActionArgs) {
     const product = byName.get(it.product.trim().toLowerCase());
     if (!product) problems.push({ field: `items.${i}.product`, say: `“${it.product}” isn't a product. Choose one from the list.` });
     const units = field(`items.${i}.units`, () => itemSchema.validateSyncAt("units", it) as number);
-    const price = field(`items.${i}.price`, () => itemSchema.validateSyncAt("price", it) as ReturnType<typeof micros>);
+    const price = field(`items.${i}.price`, () => itemSchema.validateSyncAt("price", it) as Micros);
     if (product && Number(it.lot)) only.set(product.id, Number(it.lot));
     return product && units !== null && price !== null ? [{ productId: product.id, units, price }] : [];
   });
   const readWraps = wrapping.flatMap((w, i) => {
     if (w.material.trim() === "") return [];
     const m = materials.get(w.material.trim().toLowerCase());
-    if (!m || kind(m.kind).measured !== "count") problems.push({ field: `wrapping.${i}.material`, say: `“${w.material}” isn't wrapping on the shelf.` });
+    if (!m || kind(m.kind).measured !== "count")
+      problems.push({ field: `wrapping.${i}.material`, say: `“${w.material}” isn't wrapping on the shelf.` });
     const pieces = field(`wrapping.${i}.pieces`, () => piecesField.validateSync(w.pieces) as number);
     return m && pieces !== null ? [{ materialId: m.id, pieces }] : [];
   });
@@ -102,156 +129,6 @@ export async function action({ request, params }: Route.ActionArgs) {
   });
 }
 
-const BLANK_ITEM = { product: "", units: "", price: "", lot: "" };
-const BLANK_WRAP = { material: "", pieces: "" };
-const whole = (t: string): number => (/^\d+$/.test(t.trim()) ? Number(t) : 0);
-
-export default function GiftOrder({ loaderData: d }: Route.ComponentProps) {
-  const { currency } = useWorkshop();
-  const { order, token } = d;
-  const isPacked = order?.packedActId != null;
-  const named = productNames(d.products);
-  const nameOf = new Map(named.map(({ product, name }) => [product.id, name]));
-  const sheet = useSheet(
-    {
-      customer: order?.customer ?? "", due: order?.due ?? "", extra: order ? moneyField(order.extra) : "", discount: order ? String(order.discountBp / 100) : "", wrapMinutes: order ? String(order.wrapMinutes) : "", note: order?.note ?? "",
-      items: order?.items.map((i) => ({ product: nameOf.get(i.productId) ?? i.name, units: String(i.units), price: moneyField(i.price), lot: "" })) ?? [BLANK_ITEM],
-      wrapping: order?.wrapping.map((w) => ({ material: w.name, pieces: String(w.pieces) })) ?? [BLANK_WRAP],
-    },
-    token,
-  );
-  const v = sheet.values;
-  const { errors } = sheet.formState;
-  const byName = new Map(named.map(({ product, name }) => [name.toLowerCase(), product]));
-  const cash = (t: string) => {
-    const m = parseMoney(t || "0");
-    return m.ok ? m.value : micros(0);
-  };
-  const items = v.items.map((it) => {
-    const product = byName.get(it.product.trim().toLowerCase());
-    return { product, units: whole(it.units), price: cash(it.price), cost: product?.cost ?? micros(0), here: product ? d.lots.filter((l) => l.of === product.id).reduce((a, l) => a + l.onHand, 0) : null };
-  });
-  const wraps = v.wrapping.flatMap((w) => {
-    const m = d.wraps.find((x) => x.name.toLowerCase() === w.material.trim().toLowerCase());
-    return m && whole(w.pieces) > 0 ? [{ of: m.id, name: m.name, amount: whole(w.pieces) }] : [];
-  });
-  const wrapCosts = costNeeds(wraps, d.papers, new Map(d.again), d.today);
-  const wrapping = wraps.map((w, i) => ({ name: w.name, pieces: w.amount, cost: wrapCosts[i]!.cost.lot ?? micros(0), short: wrapCosts[i]!.plan.short }));
-  const result = orderResult({ items, wrapping, wrapMinutes: whole(v.wrapMinutes), hourly: d.hourly, extra: cash(v.extra), discountBp: Math.round((Number(v.discount.replace(",", ".")) || 0) * 100) });
-  const lotChoices = (productId: number | undefined) => [["", "Use first"] as const, ...[...d.lots].sort(useFirst).filter((l) => l.of === productId).map((l) => [String(l.id), `${l.number}, ${l.onHand} here`] as const)];
-
-  const onPicked = (row: number, key: string, value: string): void => {
-    const p = key === "product" ? byName.get(value.trim().toLowerCase()) : undefined;
-    if (p?.price != null && sheet.getValues(`items.${row}.price`) === "") sheet.setValue(`items.${row}.price`, moneyField(p.price));
-  };
-
-  return (
-    <form onSubmit={sheet.send(order ? "pack" : "keep")}>
-      <Heading title={order?.customer ?? "Write an order"} about={order ? <>{isPacked ? "Packed. Was due " : "Due "}<When day={order.due} />.</> : "What goes in, how it is wrapped, and what it comes to."}>
-        <Link to="/gifts" className="act">
-          All orders
-        </Link>
-        {isPacked && <Button onClick={() => window.print()}>Print</Button>}
-        {!isPacked && (
-          <Button main={!order} disabled={sheet.busy} onClick={() => void sheet.send("keep")()}>
-            Keep the order
-          </Button>
-        )}
-        {order && !isPacked && (
-          <Button type="submit" main disabled={sheet.busy}>
-            Pack it
-          </Button>
-        )}
-      </Heading>
-      <SideBySide
-        reckoner={
-          <Reckoner>
-            <Figure label="Goods" value={money(result.goods, currency)} how={items.filter((i) => i.product).map((i, n) => <HowLine key={n} label={`${i.units} × ${i.product!.name}`} value={money(i.units * i.price, currency)} />)} />
-            <Figure label="Wrapping and card" value={money(cash(v.extra), currency)} />
-            <Figure label="Discount" value={`− ${money(result.goods + cash(v.extra) - result.price, currency)}`} />
-            <Figure label="Price" big value={money(result.price, currency)} />
-            <Figure
-              label="Costs"
-              value={money(result.cost, currency)}
-              how={
-                <>
-                  {items.filter((i) => i.product).map((i, n) => <HowLine key={n} label={`${i.units} × ${i.product!.name}`} value={money(i.units * i.cost, currency)} />)}
-                  {wrapping.map((w, n) => <HowLine key={n} label={`${w.pieces} × ${w.name}`} value={money(w.cost, currency)} />)}
-                  <HowLine label={`${whole(v.wrapMinutes)} min of wrapping`} value={money(micros(Math.round((d.hourly * whole(v.wrapMinutes)) / 60)), currency)} />
-                </>
-              }
-            />
-            <Figure label="Margin" tone={result.margin < 0 ? "bad" : "good"} value={`${money(result.margin, currency)}, ${percent(result.marginShare, 0)}`} />
-            {!isPacked &&
-              [...items.filter((i) => i.product && i.here !== null && i.here < i.units).map((i) => `${i.units - (i.here ?? 0)} × ${i.product!.name}`), ...wrapping.filter((w) => w.short > 0).map((w) => `${w.short} × ${w.name}`)].map((s) => (
-                <p key={s} className="py-1.5 font-semibold text-honey">
-                  Still missing: {s}
-                </p>
-              ))}
-          </Reckoner>
-        }
-      >
-        <Sheet>
-          <Problem say={sheet.problem ?? (errors as { pack?: { message?: string } }).pack?.message} />
-          <fieldset disabled={isPacked} className="contents">
-            <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_11rem]">
-              <Text label="For" {...sheet.register("customer")} problem={errors.customer?.message} />
-              <Text label="Due" type="date" {...sheet.register("due")} problem={errors.due?.message} />
-            </div>
-            <Part title="What goes in">
-              <LineTable
-                form={sheet}
-                name="items"
-                blank={BLANK_ITEM}
-                addLabel="Add a product"
-                fixed={isPacked}
-                onPicked={onPicked}
-                columns={[
-                  { key: "product", label: "Product", list: "products", width: "46%" },
-                  { key: "units", label: "Units", right: true, width: "5rem" },
-                  { key: "price", label: "Price of one", right: true, width: "7rem" },
-                ]}
-                derived={[
-                  { label: "In all", cell: (i) => (items[i]?.units ? money(items[i].units * items[i].price, currency) : "") },
-                  { label: "Here", cell: (i) => { const it = items[i]; return it?.product ? <span className={!isPacked && it.here! < it.units ? "font-semibold text-honey" : "text-pine-soft"}>{it.here}</span> : ""; } },
-                ]}
-              />
-              <Suggestions id="products" names={named.map((n) => n.name)} />
-            </Part>
-            <Part title="Wrapping">
-              <LineTable form={sheet} name="wrapping" blank={BLANK_WRAP} addLabel="Add wrapping" fixed={isPacked} columns={[{ key: "material", label: "Box, ribbon, tissue …", list: "wraps", width: "60%" }, { key: "pieces", label: "Pieces in all", right: true, width: "8rem" }]} />
-              <Suggestions id="wraps" names={d.wraps.map((w) => w.name)} />
-              <div className="mt-4 grid gap-4 sm:grid-cols-3">
-                <Text label="Asked for wrapping" placeholder="0.00" {...sheet.register("extra")} problem={errors.extra?.message} />
-                <Text label="Discount, %" placeholder="0" {...sheet.register("discount")} problem={errors.discount?.message} />
-                <Text label="Minutes of wrapping" placeholder="0" {...sheet.register("wrapMinutes")} problem={errors.wrapMinutes?.message} />
-              </div>
-            </Part>
-            <Area className="mt-5" label="Notes" hint="Names, colours, what to write on the card." {...sheet.register("note")} problem={errors.note?.message} />
-          </fieldset>
-          {order && !isPacked && items.some((i) => i.product) && (
-            <Part title="Out of which lots">
-              <div className="grid gap-4 sm:grid-cols-2">
-                {v.items.map((_, i) => items[i]?.product && <Choice key={i} label={items[i].product.name} options={lotChoices(items[i].product.id)} {...sheet.register(`items.${i}.lot`)} />)}
-              </div>
-            </Part>
-          )}
-          {isPacked && (
-            <Part title="Packed out of">
-              <ul className="space-y-1.5">
-                {d.packed.map((l) => (
-                  <li key={l.lotId} className="flex items-baseline gap-3">
-                    <LotTag lot={{ ...l, hold: false }} />
-                    <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
-                    <span>{l.productId !== null ? `× ${nameOf.get(l.productId) ?? ""}` : `× ${d.wraps.find((w) => w.id === l.materialId)?.name ?? ""}`}</span>
-                  </li>
-                ))}
-              </ul>
-              <p className="mt-3 text-pine-soft">Materials in it cost {money(d.packed.reduce((a, l) => a + l.value, 0), currency)}.</p>
-            </Part>
-          )}
-        </Sheet>
-      </SideBySide>
-    </form>
-  );
+export default function GiftOrder({ loaderData }: Route.ComponentProps) {
+  return <OrderSheet key={`${loaderData.order?.id ?? "new"} ${loaderData.order?.packedActId}`} d={loaderData} />;
 }

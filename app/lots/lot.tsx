@@ -24,7 +24,9 @@ export async function loader({ params }: Route.LoaderArgs) {
 export async function action({ request, params }: Route.ActionArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw new Response("Not found", { status: 404 });
-  const reason = String((await request.formData()).get("reason") ?? "").trim().slice(0, 200);
+  const reason = String((await request.formData()).get("reason") ?? "")
+    .trim()
+    .slice(0, 200);
   await holdLot(db(), lot.id, reason === "" ? null : reason);
   return redirect(`/lots/${encodeURIComponent(lot.number)}`);
 }
@@ -33,10 +35,31 @@ const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
 
 /** Where units or grams went, in words with a way there. */
 function Went({ row }: { row: HistoryRow }) {
-  if (row.marketDayId !== null) return <a href={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} at {row.market}</a>;
-  if (row.giftOrderId !== null) return <a href={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]} for {row.customer}</a>;
-  if (row.batchId !== null) return <a href={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">{REASONS[row.reason]}{row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}</a>;
-  return <span>{REASONS[row.reason]}{row.note && <span className="text-pine-soft">, {row.note}</span>}</span>;
+  if (row.marketDayId !== null)
+    return (
+      <a href={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">
+        {REASONS[row.reason]} at {row.market}
+      </a>
+    );
+  if (row.giftOrderId !== null)
+    return (
+      <a href={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">
+        {REASONS[row.reason]} for {row.customer}
+      </a>
+    );
+  if (row.batchId !== null)
+    return (
+      <a href={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
+        {REASONS[row.reason]}
+        {row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}
+      </a>
+    );
+  return (
+    <span>
+      {REASONS[row.reason]}
+      {row.note && <span className="text-pine-soft">, {row.note}</span>}
+    </span>
+  );
 }
 
 /** A lot's own comings and goings. */
@@ -46,9 +69,16 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
       <tbody>
         {rows.map((r) => (
           <tr key={r.id}>
-            <td className="w-32"><When day={r.day} /></td>
-            <td><Went row={r} /></td>
-            <td data-label="Amount" className="num weight">{r.qty < 0 ? "−" : "+"}{showInColumn(Math.abs(r.qty), measureOf(lot))}</td>
+            <td className="w-32">
+              <When day={r.day} />
+            </td>
+            <td>
+              <Went row={r} />
+            </td>
+            <td data-label="Amount" className="num weight">
+              {r.qty < 0 ? "−" : "+"}
+              {showInColumn(Math.abs(r.qty), measureOf(lot))}
+            </td>
           </tr>
         ))}
       </tbody>
@@ -68,7 +98,24 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
   };
   return (
     <>
-      <Heading title={<span className="font-mono tracking-tight">{lot.number}</span>} about={<>{lot.productId ? <a href={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">{lot.name}, {grams(lot.fill ?? 0)}</a> : <a href={`/shelf/${lot.materialId}`} className="underline underline-offset-4">{lot.name}</a>}{lot.supplier && ` from ${lot.supplier}`}{lot.supplierLot && `, their lot ${lot.supplierLot}`}</>}>
+      <Heading
+        title={<span className="font-mono tracking-tight">{lot.number}</span>}
+        about={
+          <>
+            {lot.productId ? (
+              <a href={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">
+                {lot.name}, {grams(lot.fill ?? 0)}
+              </a>
+            ) : (
+              <a href={`/shelf/${lot.materialId}`} className="underline underline-offset-4">
+                {lot.name}
+              </a>
+            )}
+            {lot.supplier && ` from ${lot.supplier}`}
+            {lot.supplierLot && `, their lot ${lot.supplierLot}`}
+          </>
+        }
+      >
         <Button onClick={() => window.print()}>Print</Button>
         <Form method="post" className="flex gap-2">
           {lot.hold ? (
@@ -81,7 +128,11 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
           )}
         </Form>
       </Heading>
-      {lot.hold && <p className="mb-4 rounded bg-honey-wash px-4 py-2 font-semibold text-honey">On hold: {lot.holdReason}. It is not taken by itself until it is free again.</p>}
+      {lot.hold && (
+        <p className="mb-4 rounded bg-honey-wash px-4 py-2 font-semibold text-honey">
+          On hold: {lot.holdReason}. It is not taken by itself until it is free again.
+        </p>
+      )}
       <SideBySide
         reckoner={
           <Reckoner title="In short">
@@ -91,8 +142,16 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
             <Figure label="Best before" value={<When day={lot.bestBefore} />} tone={state === "expired" ? "bad" : undefined} />
             <Figure label="Came from" value={`${back.length} lots`} />
             <Figure label="Went into" value={`${forward.length} lots`} />
-            <Figure label="Market days" value={places.size} how={places.size > 0 ? [...places].map(([k, n]) => <p key={k}>{n}</p>) : undefined} />
-            <Figure label="Orders" value={people.size} how={people.size > 0 ? [...people].map(([k, n]) => <p key={k}>{n}</p>) : undefined} />
+            <Figure
+              label="Market days"
+              value={places.size}
+              how={places.size > 0 ? [...places].map(([k, n]) => <p key={k}>{n}</p>) : undefined}
+            />
+            <Figure
+              label="Orders"
+              value={people.size}
+              how={people.size > 0 ? [...people].map(([k, n]) => <p key={k}>{n}</p>) : undefined}
+            />
           </Reckoner>
         }
       >
@@ -106,17 +165,27 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
                     <th scope="col">Of</th>
                     <th scope="col">Supplier</th>
                     <th scope="col">Best before</th>
-                    <th scope="col" className="text-right!">In it</th>
+                    <th scope="col" className="text-right!">
+                      In it
+                    </th>
                   </tr>
                 </thead>
                 <tbody>
                   {back.map((s) => (
                     <tr key={s.lot.id}>
-                      <td><LotTag lot={s.lot} /></td>
+                      <td>
+                        <LotTag lot={s.lot} />
+                      </td>
                       <td>{s.lot.name}</td>
-                      <td>{s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span></td>
-                      <td data-label="Best before"><When day={s.lot.bestBefore} /></td>
-                      <td data-label="In it" className="num weight">{inBatch(s.lot.id, s.via) === null ? "" : showInColumn(inBatch(s.lot.id, s.via)!, measureOf(s.lot))}</td>
+                      <td>
+                        {s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span>
+                      </td>
+                      <td data-label="Best before">
+                        <When day={s.lot.bestBefore} />
+                      </td>
+                      <td data-label="In it" className="num weight">
+                        {inBatch(s.lot.id, s.via) === null ? "" : showInColumn(inBatch(s.lot.id, s.via)!, measureOf(s.lot))}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
@@ -133,7 +202,9 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
                   <p className="flex flex-wrap items-baseline gap-x-3">
                     <LotTag lot={s.lot} />
                     <span className="font-display text-[1.1rem]">{s.lot.name}</span>
-                    <span className="text-pine-soft">poured <When day={s.lot.arrived} />, {s.lot.onHand} still here</span>
+                    <span className="text-pine-soft">
+                      poured <When day={s.lot.arrived} />, {s.lot.onHand} still here
+                    </span>
                   </p>
                   <History rows={history.filter((r) => r.lotId === s.lot.id && r.reason !== "filled")} lot={s.lot} />
                 </div>

@@ -20,13 +20,29 @@ export async function loader({ request }: Route.LoaderArgs) {
 export default function Lots({ loaderData: { q, found } }: Route.ComponentProps) {
   return (
     <>
-      <Heading title="Lots" about="Type any lot number, or part of one: off a tin, a bag, a supplier's notice. You get everything it came from and everything it went into." />
+      <Heading
+        title="Lots"
+        about="Type any lot number, or part of one: off a tin, a bag, a supplier's notice. You get everything it came from and everything it went into."
+      />
       <Form className="mb-6 flex max-w-xl gap-2">
-        <input type="search" name="number" defaultValue={q} aria-label="Lot number" placeholder="SB261117-1" className="field font-mono text-[1.25rem]" autoComplete="off" autoFocus />
+        <input
+          type="search"
+          name="number"
+          defaultValue={q}
+          aria-label="Lot number"
+          placeholder="SB261117-1"
+          className="field font-mono text-[1.25rem]"
+          autoComplete="off"
+          autoFocus
+        />
         <button className="act act-main">Trace</button>
       </Form>
       {found.length === 0 ? (
-        <Empty title={q ? `No lot matches “${q}”` : "No lots yet"}>{q ? "Check the number on the tag; a part of it is enough. Capitals don't matter." : "Lots appear when a purchase is received or a batch is poured."}</Empty>
+        <Empty title={q ? `No lot matches “${q}”` : "No lots yet"}>
+          {q
+            ? "Check the number on the tag; a part of it is enough. Capitals don't matter."
+            : "Lots appear when a purchase is received or a batch is poured."}
+        </Empty>
       ) : (
         <Sheet>
           <table className="ruled stack">
@@ -37,22 +53,33 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
                 <th scope="col">From</th>
                 <th scope="col">Since</th>
                 <th scope="col">Best before</th>
-                <th scope="col" className="text-right!">Left</th>
+                <th scope="col" className="text-right!">
+                  Left
+                </th>
               </tr>
             </thead>
             <tbody>
               {found.map((l) => (
                 <tr key={l.id}>
-                  <td><LotTag lot={l} /></td>
+                  <td>
+                    <LotTag lot={l} />
+                  </td>
                   <td>
                     {l.name} {l.fill !== null && <span className="weight text-[0.9rem] text-pine-soft">{grams(l.fill)}</span>}
                   </td>
                   <td>
-                    {l.supplier ?? (l.productId ? "our bench" : "")} <span className="weight text-[0.85rem] text-pine-soft">{l.supplierLot}</span>
+                    {l.supplier ?? (l.productId ? "our bench" : "")}{" "}
+                    <span className="weight text-[0.85rem] text-pine-soft">{l.supplierLot}</span>
                   </td>
-                  <td data-label="Since"><When day={l.arrived} /></td>
-                  <td data-label="Best before"><When day={l.bestBefore} /></td>
-                  <td data-label="Left" className="num weight">{showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count")}</td>
+                  <td data-label="Since">
+                    <When day={l.arrived} />
+                  </td>
+                  <td data-label="Best before">
+                    <When day={l.bestBefore} />
+                  </td>
+                  <td data-label="Left" className="num weight">
+                    {showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count")}
+                  </td>
                 </tr>
               ))}
             </tbody>

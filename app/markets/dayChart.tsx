@@ -11,7 +11,12 @@ interface Day {
 }
 
 export default function DayChart({ days, currency }: { days: Day[]; currency: string }) {
-  const rows = days.map((d) => ({ name: d.label, Stock: d.stockCost / 1e6, "Fees and travel": (d.fees + d.cardFee) / 1e6, Profit: Math.max(0, d.profit / 1e6) }));
+  const rows = days.map((d) => ({
+    name: d.label,
+    Stock: d.stockCost / 1e6,
+    "Fees and travel": (d.fees + d.cardFee) / 1e6,
+    Profit: Math.max(0, d.profit / 1e6),
+  }));
   const show = (n: unknown): string => money(Math.round(Number(n) * 1e6), currency);
   return (
     <ResponsiveContainer width="100%" height="100%">

@@ -17,7 +17,16 @@ export const meta: Route.MetaFunction = () => [{ title: "Markets · Zelbin" }];
 
 export async function loader() {
   const days = await listMarketDays(db());
-  return days.map((d) => ({ id: d.id, name: d.name, day: d.day, closed: d.closedActId !== null, taken: d.lines.reduce((a, l) => a + l.taken, 0), hours: d.minutes / 60, fees: d.stallFee + d.travel, ...dayResult({ ...d, hours: d.minutes / 60 }) }));
+  return days.map((d) => ({
+    id: d.id,
+    name: d.name,
+    day: d.day,
+    closed: d.closedActId !== null,
+    taken: d.lines.reduce((a, l) => a + l.taken, 0),
+    hours: d.minutes / 60,
+    fees: d.stallFee + d.travel,
+    ...dayResult({ ...d, hours: d.minutes / 60 }),
+  }));
 }
 
 const Plan = () => (
@@ -44,7 +53,16 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
         <Sheet>
           {closed.length > 1 && (
             <Part title="Where the takings went">
-              <div className="h-56">{drawn && <Suspense fallback={null}><DayChart days={[...closed].reverse().map((d) => ({ ...d, label: `${d.name}, ${sayDay(d.day, today)}` }))} currency={currency} /></Suspense>}</div>
+              <div className="h-56">
+                {drawn && (
+                  <Suspense fallback={null}>
+                    <DayChart
+                      days={[...closed].reverse().map((d) => ({ ...d, label: `${d.name}, ${sayDay(d.day, today)}` }))}
+                      currency={currency}
+                    />
+                  </Suspense>
+                )}
+              </div>
             </Part>
           )}
           <Part title="Days">
@@ -53,30 +71,64 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
                 <tr>
                   <th scope="col">Market</th>
                   <th scope="col">Day</th>
-                  <th scope="col" className="text-right!">Taken</th>
-                  <th scope="col" className="text-right!">Sold</th>
-                  <th scope="col" className="text-right!">Takings</th>
-                  <th scope="col" className="text-right!">Stock</th>
-                  <th scope="col" className="text-right!">Fees, travel</th>
-                  <th scope="col" className="text-right!">Profit</th>
-                  <th scope="col" className="text-right!">Each hour there</th>
+                  <th scope="col" className="text-right!">
+                    Taken
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Sold
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Takings
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Stock
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Fees, travel
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Profit
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Each hour there
+                  </th>
                 </tr>
               </thead>
               <tbody>
                 {days.map((d) => (
                   <tr key={d.id}>
                     <td>
-                      <a href={`/markets/${d.id}`} className="font-semibold hover:underline">{d.name}</a>
-                      {!d.closed && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>}
+                      <a href={`/markets/${d.id}`} className="font-semibold hover:underline">
+                        {d.name}
+                      </a>
+                      {!d.closed && (
+                        <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>
+                      )}
                     </td>
-                    <td data-label="Day"><When day={d.day} /></td>
-                    <td data-label="Taken" className="num">{d.taken}</td>
-                    <td data-label="Sold" className="num">{d.closed ? d.unitsSold : "—"}</td>
-                    <td data-label="Takings" className="num">{d.closed ? money(d.takings, currency) : "—"}</td>
-                    <td data-label="Stock" className="num">{d.closed ? money(d.stockCost, currency) : "—"}</td>
-                    <td data-label="Fees, travel" className="num">{money(d.fees + d.cardFee, currency)}</td>
-                    <td data-label="Profit" className={`num font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`}>{d.closed ? money(d.profit, currency) : "—"}</td>
-                    <td data-label="Each hour there" className="num">{d.closed && d.perHour !== null ? money(d.perHour, currency) : "—"}</td>
+                    <td data-label="Day">
+                      <When day={d.day} />
+                    </td>
+                    <td data-label="Taken" className="num">
+                      {d.taken}
+                    </td>
+                    <td data-label="Sold" className="num">
+                      {d.closed ? d.unitsSold : "—"}
+                    </td>
+                    <td data-label="Takings" className="num">
+                      {d.closed ? money(d.takings, currency) : "—"}
+                    </td>
+                    <td data-label="Stock" className="num">
+                      {d.closed ? money(d.stockCost, currency) : "—"}
+                    </td>
+                    <td data-label="Fees, travel" className="num">
+                      {money(d.fees + d.cardFee, currency)}
+                    </td>
+                    <td data-label="Profit" className={`num font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`}>
+                      {d.closed ? money(d.profit, currency) : "—"}
+                    </td>
+                    <td data-label="Each hour there" className="num">
+                      {d.closed && d.perHour !== null ? money(d.perHour, currency) : "—"}
+                    </td>
                   </tr>
                 ))}
               </tbody>

@@ -22,10 +22,15 @@ export async function loader() {
     const one = cost.perUnit[settings.school];
     const prices = chosen.get(product.id) ?? {};
     return {
-      id: product.id, name: recipe.name, fill: product.fill, cost: one?.total ?? null,
+      id: product.id,
+      name: recipe.name,
+      fill: product.fill,
+      cost: one?.total ?? null,
       views: CHANNEL_IDS.map((c) => {
         const price = prices[c];
-        return price === undefined ? null : { price, view: one ? viewPrice(price, one, settings.pricing.channels[c].feeBp, cost.minutes / cost.fill.units) : null };
+        return price === undefined
+          ? null
+          : { price, view: one ? viewPrice(price, one, settings.pricing.channels[c].feeBp, cost.minutes / cost.fill.units) : null };
       }),
     };
   });
@@ -35,9 +40,19 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   return (
     <>
-      <Heading title="Prices" about="Under each price: what is left of it after every cost, the fee and your hours. Open a product to see what the schools of pricing say." />
+      <Heading
+        title="Prices"
+        about="Under each price: what is left of it after every cost, the fee and your hours. Open a product to see what the schools of pricing say."
+      />
       {loaderData.length === 0 ? (
-        <Empty title="Nothing to price yet" act={<Link to="/recipes/new" className="act act-main">Write a recipe</Link>}>
+        <Empty
+          title="Nothing to price yet"
+          act={
+            <Link to="/recipes/new" className="act act-main">
+              Write a recipe
+            </Link>
+          }
+        >
           A product is a recipe in a size. Write a recipe and it can be priced here.
         </Empty>
       ) : (
@@ -46,20 +61,31 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
             <thead>
               <tr>
                 <th scope="col">Product</th>
-                <th scope="col" className="text-right!">Costs</th>
+                <th scope="col" className="text-right!">
+                  Costs
+                </th>
                 {CHANNEL_IDS.map((c) => (
-                  <th key={c} scope="col" className="text-right!">{CHANNELS[c]}</th>
+                  <th key={c} scope="col" className="text-right!">
+                    {CHANNELS[c]}
+                  </th>
                 ))}
-                <th scope="col" className="text-right!">An hour brings</th>
+                <th scope="col" className="text-right!">
+                  An hour brings
+                </th>
               </tr>
             </thead>
             <tbody>
               {loaderData.map((p) => (
                 <tr key={p.id}>
                   <td>
-                    <a href={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">{p.name}</a> <span className="weight text-[0.9rem] text-pine-soft">{grams(p.fill)}</span>
+                    <a href={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
+                      {p.name}
+                    </a>{" "}
+                    <span className="weight text-[0.9rem] text-pine-soft">{grams(p.fill)}</span>
                   </td>
-                  <td data-label="Costs" className="num">{p.cost === null ? "—" : money(p.cost, currency)}</td>
+                  <td data-label="Costs" className="num">
+                    {p.cost === null ? "—" : money(p.cost, currency)}
+                  </td>
                   {p.views.map((v, i) => (
                     <td key={CHANNEL_IDS[i]} data-label={CHANNELS[CHANNEL_IDS[i]!]} className="num">
                       {v === null ? <span className="text-pine-soft">no price</span> : <strong>{money(v.price, currency)}</strong>}
@@ -71,12 +97,16 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                       )}
                     </td>
                   ))}
-                  <td data-label="An hour brings" className="num">{p.views[0]?.view?.perHour != null ? money(p.views[0].view.perHour, currency) : "—"}</td>
+                  <td data-label="An hour brings" className="num">
+                    {p.views[0]?.view?.perHour != null ? money(p.views[0].view.perHour, currency) : "—"}
+                  </td>
                 </tr>
               ))}
             </tbody>
           </table>
-          <p className="mt-3 text-[0.9rem] text-pine-soft">An hour brings: at the market price, what is left for each hour of making after materials, overhead and fee.</p>
+          <p className="mt-3 text-[0.9rem] text-pine-soft">
+            An hour brings: at the market price, what is left for each hour of making after materials, overhead and fee.
+          </p>
         </Sheet>
       )}
     </>

@@ -22,23 +22,40 @@ import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } fr
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/product";
 
-export const meta: Route.MetaFunction = ({ data }) => [{ title: `${(data as { name?: string } | undefined)?.name ?? "Prices"}, prices · Zelbin` }];
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: `${(data as { name?: string } | undefined)?.name ?? "Prices"}, prices · Zelbin` },
+];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const [settings, products] = await Promise.all([readSettings(db()), listProducts(db())]);
   const product = products.find((p) => p.id === Number(params.id));
   if (!product) throw new Response("Not found", { status: 404 });
   const [[costed], chosen] = await Promise.all([costRecipes(db(), settings, today(), [product.recipeId]), chosenPrices(db())]);
-  return { product, name: product.name, cost: costed!.cost, rules: settings.pricing, chosen: chosen.get(product.id) ?? {}, token: crypto.randomUUID() };
+  return {
+    product,
+    name: product.name,
+    cost: costed!.cost,
+    rules: settings.pricing,
+    chosen: chosen.get(product.id) ?? {},
+    token: crypto.randomUUID(),
+  };
 }
 
-const schema = object({ own: optional(parseMoney), market: optional(parseMoney), online: optional(parseMoney), wholesale: optional(parseMoney), gift: optional(parseMoney) });
+const schema = object({
+  own: optional(parseMoney),
+  market: optional(parseMoney),
+  online: optional(parseMoney),
+  wholesale: optional(parseMoney),
+  gift: optional(parseMoney),
+});
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { own, ...typed } = sheet.value;
-  const prices = Object.fromEntries(CHANNEL_IDS.flatMap((c) => (typed[c] === null ? [] : [[c, typed[c]]]))) as Partial<Record<ChannelId, Micros>>;
+  const prices = Object.fromEntries(CHANNEL_IDS.flatMap((c) => (typed[c] === null ? [] : [[c, typed[c]]]))) as Partial<
+    Record<ChannelId, Micros>
+  >;
   return act(() => choosePrices(db(), { productId: Number(params.id), own, prices }, { day: today(), token: sheet.token }));
 }
 
@@ -47,13 +64,29 @@ const SCHOOL_ROWS = Object.keys(PRICE_SCHOOLS) as PriceSchool[];
 export default function ProductPrices({ loaderData: { product, cost, rules, chosen, token } }: Route.ComponentProps) {
   const { currency, school } = useWorkshop();
   const text = (c: ChannelId): string => (chosen[c] === undefined ? "" : moneyField(chosen[c]));
-  const sheet = useSheet({ own: product.ownPrice === null ? "" : moneyField(product.ownPrice), market: text("market"), online: text("online"), wholesale: text("wholesale"), gift: text("gift") }, token);
+  const sheet = useSheet(
+    {
+      own: product.ownPrice === null ? "" : moneyField(product.ownPrice),
+      market: text("market"),
+      online: text("online"),
+      wholesale: text("wholesale"),
+      gift: text("gift"),
+    },
+    token,
+  );
   const v = sheet.values;
   const { errors } = sheet.formState;
   const one = cost.perUnit[school];
   if (!one)
     return (
-      <Empty title={`${product.name} has no cost yet`} act={<Link to={`/recipes/${product.recipeId}`} className="act act-main">Open the recipe</Link>}>
+      <Empty
+        title={`${product.name} has no cost yet`}
+        act={
+          <Link to={`/recipes/${product.recipeId}`} className="act act-main">
+            Open the recipe
+          </Link>
+        }
+      >
         Something in it was never bought, or its batch doesn't fill one unit. Its Reckoner says which.
       </Empty>
     );
@@ -67,7 +100,10 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
   };
   return (
     <form onSubmit={sheet.send()}>
-      <Heading title={product.name} about={`${grams(product.fill)}. Each school rounds to the coins of its channel; take one over with a press, or type your own.`}>
+      <Heading
+        title={product.name}
+        about={`${grams(product.fill)}. Each school rounds to the coins of its channel; take one over with a press, or type your own.`}
+      >
         <Link to="/prices" className="act">
           All prices
         </Link>
@@ -78,7 +114,16 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
       <SideBySide
         reckoner={
           <Reckoner>
-            <Figure label="Cost of one unit" big value={money(one.total, currency)} how={<p>By {SCHOOLS[school].toLowerCase()}, at a batch of {cost.fill.units} units.</p>} />
+            <Figure
+              label="Cost of one unit"
+              big
+              value={money(one.total, currency)}
+              how={
+                <p>
+                  By {SCHOOLS[school].toLowerCase()}, at a batch of {cost.fill.units} units.
+                </p>
+              }
+            />
             {(Object.keys(COST_PARTS) as CostPart[]).map((p) => (
               <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} />
             ))}
@@ -115,7 +160,9 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
                 <tr>
                   <th scope="col">School</th>
                   {CHANNEL_IDS.map((c) => (
-                    <th key={c} scope="col" className="text-right!">{CHANNELS[c]}</th>
+                    <th key={c} scope="col" className="text-right!">
+                      {CHANNELS[c]}
+                    </th>
                   ))}
                 </tr>
               </thead>
@@ -125,7 +172,15 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
                     <th scope="row" className="text-[1rem]! text-pine! align-top border-b! border-rule!">
                       {PRICE_SCHOOLS[s]}
                       <span className="block text-[0.86rem] font-normal text-pine-soft">{explain[s]}</span>
-                      {s === "own" && <Text label={<span className="sr-only">Own figure</span>} placeholder="0.00" className="mt-1 w-28" {...sheet.register("own")} problem={errors.own?.message} />}
+                      {s === "own" && (
+                        <Text
+                          label={<span className="sr-only">Own figure</span>}
+                          placeholder="0.00"
+                          className="mt-1 w-28"
+                          {...sheet.register("own")}
+                          problem={errors.own?.message}
+                        />
+                      )}
                     </th>
                     {CHANNEL_IDS.map((c) => {
                       const view = priceBy(s, c, one, rules, own.ok ? own.value : null, minutes);
@@ -134,10 +189,21 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
                           {view === null ? (
                             "—"
                           ) : (
-                            <button type="button" title={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`} aria-label={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`} className="cursor-pointer rounded px-1.5 py-0.5 text-right hover:bg-honey-wash" onClick={() => sheet.setValue(c, moneyField(view.price), { shouldDirty: true })}>
+                            <button
+                              type="button"
+                              title={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`}
+                              aria-label={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`}
+                              className="cursor-pointer rounded px-1.5 py-0.5 text-right hover:bg-honey-wash"
+                              onClick={() => sheet.setValue(c, moneyField(view.price), { shouldDirty: true })}
+                            >
                               <strong className="underline decoration-dotted underline-offset-4">{money(view.price, currency)}</strong>
-                              <span className={`block text-[0.86rem] ${view.margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>{view.margin < 0 ? "loses " : ""}{percent(Math.abs(view.marginShare), 0)}</span>
-                              {view.perHour !== null && <span className="block text-[0.86rem] text-pine-soft">{money(view.perHour, currency)}/h</span>}
+                              <span className={`block text-[0.86rem] ${view.margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
+                                {view.margin < 0 ? "loses " : ""}
+                                {percent(Math.abs(view.marginShare), 0)}
+                              </span>
+                              {view.perHour !== null && (
+                                <span className="block text-[0.86rem] text-pine-soft">{money(view.perHour, currency)}/h</span>
+                              )}
                             </button>
                           )}
                         </td>
@@ -151,7 +217,14 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
           <Part title="What you ask">
             <div className="grid gap-4 sm:grid-cols-4">
               {CHANNEL_IDS.map((c) => (
-                <Text key={c} label={CHANNELS[c]} placeholder="0.00" className="[&_input]:text-right [&_input]:text-[1.25rem]" {...sheet.register(c)} problem={errors[c]?.message} />
+                <Text
+                  key={c}
+                  label={CHANNELS[c]}
+                  placeholder="0.00"
+                  className="[&_input]:text-right [&_input]:text-[1.25rem]"
+                  {...sheet.register(c)}
+                  problem={errors[c]?.message}
+                />
               ))}
             </div>
           </Part>

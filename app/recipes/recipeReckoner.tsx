@@ -26,8 +26,12 @@ const plain = (text: string): number => {
 
 export function RecipeReckoner({ read, values, lots, again, rates, names }: Props) {
   const { currency, school, today } = useWorkshop();
-  const lines = read.lines.flatMap((l) => (l.out.ok && l.material ? [{ of: l.material.id, weight: l.out.weight, name: l.material.name }] : []));
-  const packaging = read.packaging.flatMap((p) => (p.material && p.pieces ? [{ of: p.material.id, pieces: p.pieces, name: p.material.name }] : []));
+  const lines = read.lines.flatMap((l) =>
+    l.out.ok && l.material ? [{ of: l.material.id, weight: l.out.weight, name: l.material.name }] : [],
+  );
+  const packaging = read.packaging.flatMap((p) =>
+    p.material && p.pieces ? [{ of: p.material.id, pieces: p.pieces, name: p.material.name }] : [],
+  );
   const fill = read.fill.ok ? read.fill.value : null;
   const lossBp = Math.min(Math.round(plain(values.loss) * 100), 5000);
   const againCosts = useMemo(() => new Map(again), [again]);
@@ -37,7 +41,13 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
     return (
       <Reckoner>
         <Figure label="Batch" value={lines.length > 0 ? grams(read.total) : "—"} />
-        <p className="py-2 text-pine-soft">{lines.length === 0 ? "Write the first ingredient with its amount and the batch begins to add up here." : read.fill.ok ? "" : read.fill.problem.say}</p>
+        <p className="py-2 text-pine-soft">
+          {lines.length === 0
+            ? "Write the first ingredient with its amount and the batch begins to add up here."
+            : read.fill.ok
+              ? ""
+              : read.fill.problem.say}
+        </p>
         {read.problem && lines.length > 0 && <p className="py-2 font-semibold text-berry">{read.problem.say}</p>}
       </Reckoner>
     );
@@ -47,37 +57,104 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
   const one = cost.perUnit[school];
   const wax = read.lines.reduce((a, l) => (l.out.ok && l.material?.kind === "wax" ? a + l.out.share : a), 0);
   const short = [
-    ...lines.flatMap((l, i) => (cost.lines[i]!.plan.short > 0 ? [{ name: l.name, say: showBase(cost.lines[i]!.plan.short, "weight") }] : [])),
-    ...packaging.flatMap((p, i) => (cost.packaging[i]!.plan.short > 0 ? [{ name: p.name, say: showBase(cost.packaging[i]!.plan.short, "count") }] : [])),
+    ...lines.flatMap((l, i) =>
+      cost.lines[i]!.plan.short > 0 ? [{ name: l.name, say: showBase(cost.lines[i]!.plan.short, "weight") }] : [],
+    ),
+    ...packaging.flatMap((p, i) =>
+      cost.packaging[i]!.plan.short > 0 ? [{ name: p.name, say: showBase(cost.packaging[i]!.plan.short, "count") }] : [],
+    ),
   ];
   const perUnit = (n: number): string => `${money(n, currency)} ÷ ${cost.fill.units}`;
   const how: Record<CostPart, React.ReactNode> = {
     ingredients: lines.map((l, i) => (
       <div key={i}>
-        <HowLine label={l.name} value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school]!, currency)} />
-        {school === "lot" && <p className="text-[0.85rem] text-pine-soft">{[...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${number.get(t.lotId)}`), ...(cost.lines[i]!.plan.short > 0 ? [`${grams(cost.lines[i]!.plan.short)} at today's price`] : [])].join(" + ")}</p>}
+        <HowLine
+          label={l.name}
+          value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school]!, currency)}
+        />
+        {school === "lot" && (
+          <p className="text-[0.85rem] text-pine-soft">
+            {[
+              ...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${number.get(t.lotId)}`),
+              ...(cost.lines[i]!.plan.short > 0 ? [`${grams(cost.lines[i]!.plan.short)} at today's price`] : []),
+            ].join(" + ")}
+          </p>
+        )}
       </div>
     )),
-    packaging: packaging.map((p, i) => <HowLine key={i} label={`${p.pieces} × ${p.name}`} value={cost.packaging[i]!.cost[school] === null ? "no cost yet" : perUnit(cost.packaging[i]!.cost[school]!)} />),
-    work: <p>{cost.minutes.toFixed(0)} minutes for {cost.fill.units} units at {money(rates.hourly, currency)} an hour.</p>,
+    packaging: packaging.map((p, i) => (
+      <HowLine
+        key={i}
+        label={`${p.pieces} × ${p.name}`}
+        value={cost.packaging[i]!.cost[school] === null ? "no cost yet" : perUnit(cost.packaging[i]!.cost[school]!)}
+      />
+    )),
+    work: (
+      <p>
+        {cost.minutes.toFixed(0)} minutes for {cost.fill.units} units at {money(rates.hourly, currency)} an hour.
+      </p>
+    ),
     overhead: <p>{money(rates.overheadHourly, currency)} for each hour of work: power, rent, insurance.</p>,
-    loss: <p>Ingredients that end in no unit: {grams(cost.fill.potLoss)} in pot and jug, {grams(cost.fill.leftover)} left over.</p>,
+    loss: (
+      <p>
+        Ingredients that end in no unit: {grams(cost.fill.potLoss)} in pot and jug, {grams(cost.fill.leftover)} left over.
+      </p>
+    ),
   };
 
   return (
     <Reckoner>
-      <Figure label="Batch" value={grams(cost.batch)} how={lines.map((l, i) => <HowLine key={i} label={l.name} value={grams(l.weight)} />)} />
-      <Figure label="Fills" big value={`${cost.fill.units} units`} how={<><HowLine label="Batch" value={grams(cost.batch)} /><HowLine label={`Pot and jug, ${percent(lossBp / 10_000)}`} value={`− ${grams(cost.fill.potLoss)}`} /><HowLine label="Each unit" value={grams(fill)} /></>} />
-      <Figure label="Left over" value={grams(cost.fill.leftover)} tone={cost.fill.leftover > fill * 0.6 ? "warn" : undefined} how={<p>{grams(fill - cost.fill.leftover)} more would fill another unit.</p>} />
+      <Figure
+        label="Batch"
+        value={grams(cost.batch)}
+        how={lines.map((l, i) => (
+          <HowLine key={i} label={l.name} value={grams(l.weight)} />
+        ))}
+      />
+      <Figure
+        label="Fills"
+        big
+        value={`${cost.fill.units} units`}
+        how={
+          <>
+            <HowLine label="Batch" value={grams(cost.batch)} />
+            <HowLine label={`Pot and jug, ${percent(lossBp / 10_000)}`} value={`− ${grams(cost.fill.potLoss)}`} />
+            <HowLine label="Each unit" value={grams(fill)} />
+          </>
+        }
+      />
+      <Figure
+        label="Left over"
+        value={grams(cost.fill.leftover)}
+        tone={cost.fill.leftover > fill * 0.6 ? "warn" : undefined}
+        how={<p>{grams(fill - cost.fill.leftover)} more would fill another unit.</p>}
+      />
       <Figure label="Wax share" value={percent(wax)} />
       {read.problem && <p className="py-2 font-semibold text-berry">{read.problem.say}</p>}
       {cost.fill.units === 0 ? (
         <p className="py-2 font-semibold text-berry">This batch doesn't fill one unit.</p>
       ) : (
         <>
-          <Figure label="Cost of one unit" big value={one ? money(one.total, currency) : "—"} how={<p>By the workshop's school: {SCHOOLS[school].toLowerCase()}. At {cost.fill.units} units; fewer from the same packs cost more each.</p>} />
-          {one && (Object.keys(COST_PARTS) as CostPart[]).map((p) => <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} how={how[p]} />)}
-          {!one && <p className="py-2 text-pine-soft">Something in it was never bought, so it has no cost yet. Open a line under Ingredients on the shelf and receive it.</p>}
+          <Figure
+            label="Cost of one unit"
+            big
+            value={one ? money(one.total, currency) : "—"}
+            how={
+              <p>
+                By the workshop's school: {SCHOOLS[school].toLowerCase()}. At {cost.fill.units} units; fewer from the same packs cost more
+                each.
+              </p>
+            }
+          />
+          {one &&
+            (Object.keys(COST_PARTS) as CostPart[]).map((p) => (
+              <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} how={how[p]} />
+            ))}
+          {!one && (
+            <p className="py-2 text-pine-soft">
+              Something in it was never bought, so it has no cost yet. Open a line under Ingredients on the shelf and receive it.
+            </p>
+          )}
           <div className="py-2">
             <p className="mb-1 font-semibold">One unit, by three schools</p>
             {SCHOOL_IDS.map((s) => (

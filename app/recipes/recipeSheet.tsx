@@ -33,11 +33,32 @@ const BLANK_PACK = { material: "", pieces: "1" };
 
 function textsOf(w: WrittenRecipe | null, names: ReadonlyMap<number, string>) {
   if (!w)
-    return { name: "", code: "", type: "balm" as RecipeType, makes: "", fill: "", loss: "2", keepsMonths: "12", batchMinutes: "45", unitMinutes: "2", method: "", lines: [BLANK_LINE, BLANK_LINE, BLANK_LINE], packaging: [BLANK_PACK] };
+    return {
+      name: "",
+      code: "",
+      type: "balm" as RecipeType,
+      makes: "",
+      fill: "",
+      loss: "2",
+      keepsMonths: "12",
+      batchMinutes: "45",
+      unitMinutes: "2",
+      method: "",
+      lines: [BLANK_LINE, BLANK_LINE, BLANK_LINE],
+      packaging: [BLANK_PACK],
+    };
   const { recipe: r } = w;
   return {
-    name: r.name, code: r.code, type: r.type, makes: weightText(r.makes), fill: weightText(w.product.fill), loss: String(r.lossBp / 100), keepsMonths: String(r.keepsMonths),
-    batchMinutes: String(r.batchMinutes), unitMinutes: String(r.unitMinutesHundredths / 100), method: r.method,
+    name: r.name,
+    code: r.code,
+    type: r.type,
+    makes: weightText(r.makes),
+    fill: weightText(w.product.fill),
+    loss: String(r.lossBp / 100),
+    keepsMonths: String(r.keepsMonths),
+    batchMinutes: String(r.batchMinutes),
+    unitMinutes: String(r.unitMinutesHundredths / 100),
+    method: r.method,
     lines: w.lines.map((l) => ({ material: names.get(l.materialId) ?? "", entered: l.entered, form: l.form as string })),
     packaging: w.packaging.map((p) => ({ material: names.get(p.materialId) ?? "", pieces: String(p.pieces) })),
   };
@@ -69,13 +90,24 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
     if (!line || (!line.out.ok && line.out.problem.say === "")) return "";
     if (!line.out.ok)
       return (
-        <span className="block max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry">{line.out.problem.say}</span>
+        <span className="block max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry">
+          {line.out.problem.say}
+        </span>
       );
     return (
       <span className="weight">
         {gramsIn(2)(line.out.weight)}
         {line.asFluid !== null && (
-          <button type="button" className="pressable ml-auto font-sans text-[0.85rem]" title="An ounce of a liquid is often meant by volume" onClick={() => sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}>
+          <button
+            type="button"
+            className="pressable ml-auto font-sans text-[0.85rem]"
+            title="An ounce of a liquid is often meant by volume"
+            onClick={() =>
+              sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), {
+                shouldDirty: true,
+              })
+            }
+          >
             fl oz? {grams(line.asFluid)}
           </button>
         )}
@@ -85,7 +117,14 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
 
   return (
     <form onSubmit={sheet.send()}>
-      <Heading title={written ? written.recipe.name : "Write a recipe"} about={written ? undefined : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams stand beside every line."}>
+      <Heading
+        title={written ? written.recipe.name : "Write a recipe"}
+        about={
+          written
+            ? undefined
+            : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams stand beside every line."
+        }
+      >
         {written && (
           <Link to={`/bench/set-out?recipe=${written.recipe.id}`} className="act">
             Set out a batch
@@ -100,7 +139,14 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
           <Problem say={sheet.problem} />
           <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">
             <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
-            <Choice label="Made as" options={types} {...sheet.register("type", { onChange: (e: { target: { value: RecipeType } }) => !written && sheet.setValue("keepsMonths", String(RECIPE_TYPES[e.target.value].keepsMonths)) })} />
+            <Choice
+              label="Made as"
+              options={types}
+              {...sheet.register("type", {
+                onChange: (e: { target: { value: RecipeType } }) =>
+                  !written && sheet.setValue("keepsMonths", String(RECIPE_TYPES[e.target.value].keepsMonths)),
+              })}
+            />
             <Text label="Lot letters" placeholder="HB" {...sheet.register("code")} problem={errors.code?.message} />
           </div>
           <Part title="Ingredients">
@@ -117,11 +163,23 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
               ]}
               derived={[
                 { label: "Grams", cell: weightCell },
-                { label: "Share", cell: (i) => { const l = read.lines[i]?.out; return l?.ok ? percent(l.share) : ""; } },
+                {
+                  label: "Share",
+                  cell: (i) => {
+                    const l = read.lines[i]?.out;
+                    return l?.ok ? percent(l.share) : "";
+                  },
+                },
               ]}
             />
             <div className="mt-4 max-w-xs">
-              <Text label="Batch weight" hint="Only for parts and per cent: what they are taken of." placeholder="800 g" {...sheet.register("makes")} problem={errors.makes?.message} />
+              <Text
+                label="Batch weight"
+                hint="Only for parts and per cent: what they are taken of."
+                placeholder="800 g"
+                {...sheet.register("makes")}
+                problem={errors.makes?.message}
+              />
             </div>
           </Part>
           <Part title="One unit">
@@ -130,17 +188,39 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
               <Text label="Loss, %" hint="Stays in pot and jug." {...sheet.register("loss")} problem={errors.loss?.message} />
               <Text label="Keeps, months" {...sheet.register("keepsMonths")} problem={errors.keepsMonths?.message} />
             </div>
-            <LineTable form={sheet} name="packaging" blank={BLANK_PACK} addLabel="Add packaging" columns={[{ key: "material", label: "Container, lid, label …", list: "packaging", width: "60%" }, { key: "pieces", label: "Pieces for one", right: true, width: "8rem" }]} />
+            <LineTable
+              form={sheet}
+              name="packaging"
+              blank={BLANK_PACK}
+              addLabel="Add packaging"
+              columns={[
+                { key: "material", label: "Container, lid, label …", list: "packaging", width: "60%" },
+                { key: "pieces", label: "Pieces for one", right: true, width: "8rem" },
+              ]}
+            />
           </Part>
           <Part title="Work">
             <div className="grid gap-4 sm:grid-cols-4">
-              <Text label="Minutes a batch" hint="Weighing, melting, cleaning." {...sheet.register("batchMinutes")} problem={errors.batchMinutes?.message} />
-              <Text label="Minutes a unit" hint="Filling, capping, labelling." {...sheet.register("unitMinutes")} problem={errors.unitMinutes?.message} />
+              <Text
+                label="Minutes a batch"
+                hint="Weighing, melting, cleaning."
+                {...sheet.register("batchMinutes")}
+                problem={errors.batchMinutes?.message}
+              />
+              <Text
+                label="Minutes a unit"
+                hint="Filling, capping, labelling."
+                {...sheet.register("unitMinutes")}
+                problem={errors.unitMinutes?.message}
+              />
             </div>
             <Area className="mt-4" label="Method" rows={4} {...sheet.register("method")} problem={errors.method?.message} />
           </Part>
           <div className="mt-5">
-            <Caution>Hot wax and oil burn and catch fire: a water bath, never an open flame, and never left alone. Patch-test before you give or sell; rules for selling cosmetics differ by place and come first.</Caution>
+            <Caution>
+              Hot wax and oil burn and catch fire: a water bath, never an open flame, and never left alone. Patch-test before you give or
+              sell; rules for selling cosmetics differ by place and come first.
+            </Caution>
           </div>
         </Sheet>
       </SideBySide>

@@ -21,10 +21,18 @@ export async function loader() {
   const [recipes, materials] = await Promise.all([costRecipes(db(), settings, today()), listMaterials(db())]);
   const kinds = new Map(materials.map((m) => [m.id, m]));
   return recipes.map(({ recipe, product, lines, packaging, cost }) => ({
-    id: recipe.id, name: recipe.name, type: recipe.type, code: recipe.code, fill: product.fill, batch: cost.batch, units: cost.fill.units,
+    id: recipe.id,
+    name: recipe.name,
+    type: recipe.type,
+    code: recipe.code,
+    fill: product.fill,
+    batch: cost.batch,
+    units: cost.fill.units,
     wax: lines.filter((l) => kinds.get(l.materialId)?.kind === "wax").reduce((a, l) => a + l.weight, 0) / cost.batch,
     perUnit: SCHOOL_IDS.map((s) => cost.perUnit[s]?.total ?? null),
-    short: [...lines, ...packaging].filter((_, i) => [...cost.lines, ...cost.packaging][i]!.plan.short > 0).map((n) => kinds.get(n.materialId)?.name),
+    short: [...lines, ...packaging]
+      .filter((_, i) => [...cost.lines, ...cost.packaging][i]!.plan.short > 0)
+      .map((n) => kinds.get(n.materialId)?.name),
   }));
 }
 
@@ -38,7 +46,14 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
         </Link>
       </Heading>
       {loaderData.length === 0 ? (
-        <Empty title="No recipe yet" act={<Link to="/recipes/new" className="act act-main">Write a recipe</Link>}>
+        <Empty
+          title="No recipe yet"
+          act={
+            <Link to="/recipes/new" className="act act-main">
+              Write a recipe
+            </Link>
+          }
+        >
           Write it the way you measure, in cups, ounces, parts or grams; every line shows its grams.
         </Empty>
       ) : (
@@ -47,10 +62,18 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
             <thead>
               <tr>
                 <th scope="col">Recipe</th>
-                <th scope="col" className="text-right!">Size</th>
-                <th scope="col" className="text-right!">Batch</th>
-                <th scope="col" className="text-right!">Fills</th>
-                <th scope="col" className="text-right!">Wax</th>
+                <th scope="col" className="text-right!">
+                  Size
+                </th>
+                <th scope="col" className="text-right!">
+                  Batch
+                </th>
+                <th scope="col" className="text-right!">
+                  Fills
+                </th>
+                <th scope="col" className="text-right!">
+                  Wax
+                </th>
                 {SCHOOL_IDS.map((s) => (
                   <th key={s} scope="col" className={`text-right! ${s === school ? "text-pine!" : ""}`}>
                     {SCHOOLS[s]}
@@ -71,12 +94,24 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
                       {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
                     </div>
                   </td>
-                  <td data-label="Size" className="num weight">{gramsIn(1)(r.fill)}</td>
-                  <td data-label="Batch" className="num weight">{gramsIn(1)(r.batch)}</td>
-                  <td data-label="Fills" className="num">{r.units} units</td>
-                  <td data-label="Wax" className="num">{percent(r.wax)}</td>
+                  <td data-label="Size" className="num weight">
+                    {gramsIn(1)(r.fill)}
+                  </td>
+                  <td data-label="Batch" className="num weight">
+                    {gramsIn(1)(r.batch)}
+                  </td>
+                  <td data-label="Fills" className="num">
+                    {r.units} units
+                  </td>
+                  <td data-label="Wax" className="num">
+                    {percent(r.wax)}
+                  </td>
                   {r.perUnit.map((c, i) => (
-                    <td key={SCHOOL_IDS[i]} data-label={SCHOOLS[SCHOOL_IDS[i]!]} className={`num ${SCHOOL_IDS[i] === school ? "font-semibold" : ""}`}>
+                    <td
+                      key={SCHOOL_IDS[i]}
+                      data-label={SCHOOLS[SCHOOL_IDS[i]!]}
+                      className={`num ${SCHOOL_IDS[i] === school ? "font-semibold" : ""}`}
+                    >
                       {c === null ? "—" : money(c, currency)}
                     </td>
                   ))}

@@ -44,7 +44,13 @@ export interface ReadRecipe {
   problem: Problem | null;
 }
 
-export const factsFor = (m: MaterialFacts, form: Form): MassFacts => ({ name: m.name, form, densities: m.densities, dropsPerMl: m.dropsPerMl, pieceMg: m.pieceMg });
+export const factsFor = (m: MaterialFacts, form: Form): MassFacts => ({
+  name: m.name,
+  form,
+  densities: m.densities,
+  dropsPerMl: m.dropsPerMl,
+  pieceMg: m.pieceMg,
+});
 
 /** A line nobody has written anything in yet. */
 export const isBlank = (l: LineText): boolean => l.material.trim() === "" && l.entered.trim() === "";
@@ -52,7 +58,10 @@ export const isBlank = (l: LineText): boolean => l.material.trim() === "" && l.e
 const bad = (problem: Problem): LineOut => ({ ok: false, problem });
 
 /** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. */
-export function readWritten(texts: { lines: readonly LineText[]; packaging: readonly PackText[]; makes: string; fill: string }, materials: readonly MaterialFacts[]): ReadRecipe {
+export function readWritten(
+  texts: { lines: readonly LineText[]; packaging: readonly PackText[]; makes: string; fill: string },
+  materials: readonly MaterialFacts[],
+): ReadRecipe {
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
   const find = (name: string): MaterialFacts | null => byName.get(name.trim().toLowerCase()) ?? null;
   const makes = texts.makes.trim() === "" ? null : readWeight(texts.makes);
@@ -64,13 +73,32 @@ export function readWritten(texts: { lines: readonly LineText[]; packaging: read
     const amount = parseAmount(l.entered, "g");
     const base = { material, form, amount: amount.ok ? amount.value : null, asFluid: null, field: "entered" as const };
     if (isBlank(l)) return { ...base, out: bad({ code: "blank", say: "" }) };
-    if (!material) return { ...base, field: "material", out: bad({ code: "unknown", say: l.material.trim() === "" ? "Choose a material." : `“${l.material.trim()}” isn't on the shelf. Choose one from the list, or add it first.` }) };
-    if (kind(material.kind).measured === "count") return { ...base, field: "material", out: bad({ code: "counted", say: `${material.name} is packaging; it goes under packaging for one unit.` }) };
+    if (!material)
+      return {
+        ...base,
+        field: "material",
+        out: bad({
+          code: "unknown",
+          say:
+            l.material.trim() === ""
+              ? "Choose a material."
+              : `“${l.material.trim()}” isn't on the shelf. Choose one from the list, or add it first.`,
+        }),
+      };
+    if (kind(material.kind).measured === "count")
+      return {
+        ...base,
+        field: "material",
+        out: bad({ code: "counted", say: `${material.name} is packaging; it goes under packaging for one unit.` }),
+      };
     if (!amount.ok) return { ...base, out: bad(amount.problem) };
     return { ...base, asFluid: otherOunce(amount.value, factsFor(material, form)), out: bad({ code: "open", say: "" }) };
   });
   const open = lines.filter((l) => !l.out.ok && l.out.problem.code === "open");
-  const weighed = weighRecipe(open.map((l) => ({ amount: l.amount!, facts: factsFor(l.material!, l.form) })), makes?.ok ? makes.value : null);
+  const weighed = weighRecipe(
+    open.map((l) => ({ amount: l.amount!, facts: factsFor(l.material!, l.form) })),
+    makes?.ok ? makes.value : null,
+  );
   open.forEach((l, i) => (l.out = weighed.lines[i]!));
 
   return {
@@ -79,7 +107,10 @@ export function readWritten(texts: { lines: readonly LineText[]; packaging: read
       .filter((p) => p.material.trim() !== "")
       .map((p) => {
         const pieces = parseNumber(p.pieces || "1");
-        return { material: find(p.material), pieces: pieces.ok && pieces.value.d === 1n && pieces.value.compare(0) > 0 ? Number(pieces.value.valueOf()) : null };
+        return {
+          material: find(p.material),
+          pieces: pieces.ok && pieces.value.d === 1n && pieces.value.compare(0) > 0 ? Number(pieces.value.valueOf()) : null,
+        };
       }),
     makes,
     fill: texts.fill.trim() === "" ? refuse("empty", "Enter what one unit is filled with, such as 60 g.") : readWeight(texts.fill),

@@ -28,7 +28,10 @@ export interface Reckoned {
 const cant = (say: string): Reckoned => ({ say, steps: [], places: [], problem: true });
 
 async function measured(name: string, ask: (facts: MassFacts) => Outcome<Answer>): Promise<Reckoned> {
-  const m = bestName(name, (await listMaterials(db())).filter((x) => kind(x.kind).measured === "weight"));
+  const m = bestName(
+    name,
+    (await listMaterials(db())).filter((x) => kind(x.kind).measured === "weight"),
+  );
   if (!m) return cant(`Nothing on the shelf is called “${name}”.`);
   const found = ask({ name: m.name, form: kind(m.kind).forms[0]!, densities: m.densities, dropsPerMl: m.dropsPerMl, pieceMg: m.pieceMg });
   return found.ok ? { ...found.value, places: [{ to: `/shelf/${m.id}`, name: `${m.name} on the shelf` }] } : cant(found.problem.say);
@@ -38,14 +41,24 @@ async function costing(units: number, name: string): Promise<Reckoned> {
   const written = await readRecipes(db());
   // A size may stand before the name ("2 oz hand balm"); the product has its own, so it is passed over.
   const words = name.replace(/^[\d./½¼¾\s]+(fl oz|oz|g|ml|lb)\s+/i, "");
-  const hit = bestName(words, written.map((w) => ({ name: w.recipe.name, w })));
+  const hit = bestName(
+    words,
+    written.map((w) => ({ name: w.recipe.name, w })),
+  );
   if (!hit) return cant(`No recipe is called “${words}”.`);
   if (units < 1 || units > 10_000) return cant("Ask for 1 to 10 000 units.");
   const { w } = hit;
   const settings = await readSettings(db());
   const batch = batchFor(units, w.product.fill, w.recipe.lossBp);
   const shelf = await readShelfCosts(db(), materialsOf([w]));
-  const input = costInput(w, settings, scaleTo(w.lines.map((l) => l.weight), batch));
+  const input = costInput(
+    w,
+    settings,
+    scaleTo(
+      w.lines.map((l) => l.weight),
+      batch,
+    ),
+  );
   const cost = costRecipe(input, shelf.lots, shelf.again, today());
   const each = cost.perUnit[settings.school];
   if (!each) return cant(`${w.recipe.name} has an ingredient that was never bought, so it has no cost yet.`);
@@ -61,17 +74,27 @@ async function costing(units: number, name: string): Promise<Reckoned> {
 
 async function finding(text: string): Promise<Reckoned> {
   const lot = await findLot(db(), text);
-  if (lot) return { say: `${lot.number}: ${lot.name}`, steps: [], places: [{ to: `/lots/${encodeURIComponent(lot.number)}`, name: "Open its history" }] };
+  if (lot)
+    return {
+      say: `${lot.number}: ${lot.name}`,
+      steps: [],
+      places: [{ to: `/lots/${encodeURIComponent(lot.number)}`, name: "Open its history" }],
+    };
   const materials = await listMaterials(db());
   const m = bestName(text, materials);
-  const r = bestName(text, (await readRecipes(db())).map((w) => ({ name: w.recipe.name, id: w.recipe.id })));
+  const r = bestName(
+    text,
+    (await readRecipes(db())).map((w) => ({ name: w.recipe.name, id: w.recipe.id })),
+  );
   const like = text.length > 2 ? await lotsLike(db(), text, 4) : [];
   const places = [
     ...(m ? [{ to: `/shelf/${m.id}`, name: `${m.name} on the shelf` }] : []),
     ...(r ? [{ to: `/recipes/${r.id}`, name: `${r.name}, the recipe` }] : []),
     ...like.map((l) => ({ to: `/lots/${encodeURIComponent(l.number)}`, name: `${l.number}, ${l.name}` })),
   ];
-  return places.length > 0 ? { say: "Found", steps: [], places } : cant("Nothing found. Ask for an amount in a unit, a cost, or a lot number.");
+  return places.length > 0
+    ? { say: "Found", steps: [], places }
+    : cant("Nothing found. Ask for an amount in a unit, a cost, or a lot number.");
 }
 
 export async function loader({ request }: Route.LoaderArgs): Promise<Reckoned> {

@@ -27,9 +27,17 @@ const POINT_IDS = Object.keys(PRICE_POINTS) as PricePoint[];
 
 const channel = () => object({ share: scaled(1, 300, "per cent", 100), fee: scaled(0, 50, "per cent", 100, 0), point: oneOf(POINT_IDS) });
 const schema = object({
-  workshop: words("a name", 60), currency: oneOf(CURRENCIES), school: oneOf(SCHOOL_IDS), hourly: reads(parseMoney), overheadHourly: reads(parseMoney),
-  batchScheme: reads(readScheme), receiptScheme: reads(readScheme), scaleStep: oneOf(Object.keys(SCALES) as (keyof typeof SCALES)[]), cardFee: scaled(0, 20, "per cent", 100, 0),
-  multiple: scaled(1, 20, "times", 100), margin: scaled(0, 90, "per cent", 100),
+  workshop: words("a name", 60),
+  currency: oneOf(CURRENCIES),
+  school: oneOf(SCHOOL_IDS),
+  hourly: reads(parseMoney),
+  overheadHourly: reads(parseMoney),
+  batchScheme: reads(readScheme),
+  receiptScheme: reads(readScheme),
+  scaleStep: oneOf(Object.keys(SCALES) as (keyof typeof SCALES)[]),
+  cardFee: scaled(0, 20, "per cent", 100, 0),
+  multiple: scaled(1, 20, "times", 100),
+  margin: scaled(0, 90, "per cent", 100),
   channels: object(Object.fromEntries(CHANNEL_IDS.map((c) => [c, channel()])) as Record<ChannelId, ReturnType<typeof channel>>),
 });
 
@@ -37,10 +45,17 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { cardFee, multiple, margin, channels, scaleStep, ...rest } = sheet.value;
-  const rules = Object.fromEntries(CHANNEL_IDS.map((c): [ChannelId, Channel] => [c, { shareBp: channels[c].share, feeBp: channels[c].fee, point: channels[c].point }])) as Record<ChannelId, Channel>;
+  const rules = Object.fromEntries(
+    CHANNEL_IDS.map((c): [ChannelId, Channel] => [c, { shareBp: channels[c].share, feeBp: channels[c].fee, point: channels[c].point }]),
+  ) as Record<ChannelId, Channel>;
   return act(() =>
     perform(db(), "settings", { day: today(), token: sheet.token }, async (tx) => {
-      await saveSettings(tx, { ...rest, scaleStep: mg(Number(scaleStep)), cardFeeBp: cardFee, pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules } });
+      await saveSettings(tx, {
+        ...rest,
+        scaleStep: mg(Number(scaleStep)),
+        cardFeeBp: cardFee,
+        pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
+      });
       return { path: "/settings", summary: "Settings kept" };
     }),
   );
@@ -50,15 +65,34 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
   const { today: day } = useWorkshop();
   const sheet = useSheet(
     {
-      workshop: s.workshop, currency: s.currency, school: s.school as string, hourly: moneyField(s.hourly), overheadHourly: moneyField(s.overheadHourly), batchScheme: s.batchScheme, receiptScheme: s.receiptScheme,
-      scaleStep: String(s.scaleStep), cardFee: String(s.cardFeeBp / 100), multiple: String(s.pricing.multipleHundredths / 100), margin: String(s.pricing.marginBp / 100),
-      channels: Object.fromEntries(CHANNEL_IDS.map((c) => [c, { share: String(s.pricing.channels[c].shareBp / 100), fee: String(s.pricing.channels[c].feeBp / 100), point: s.pricing.channels[c].point as string }])) as Record<ChannelId, { share: string; fee: string; point: string }>,
+      workshop: s.workshop,
+      currency: s.currency,
+      school: s.school as string,
+      hourly: moneyField(s.hourly),
+      overheadHourly: moneyField(s.overheadHourly),
+      batchScheme: s.batchScheme,
+      receiptScheme: s.receiptScheme,
+      scaleStep: String(s.scaleStep),
+      cardFee: String(s.cardFeeBp / 100),
+      multiple: String(s.pricing.multipleHundredths / 100),
+      margin: String(s.pricing.marginBp / 100),
+      channels: Object.fromEntries(
+        CHANNEL_IDS.map((c) => [
+          c,
+          {
+            share: String(s.pricing.channels[c].shareBp / 100),
+            fee: String(s.pricing.channels[c].feeBp / 100),
+            point: s.pricing.channels[c].point as string,
+          },
+        ]),
+      ) as Record<ChannelId, { share: string; fee: string; point: string }>,
     },
     token,
   );
   const { batchScheme, receiptScheme } = sheet.values;
   const { errors } = sheet.formState;
-  const example = (scheme: string, code: string): string => (readScheme(scheme).ok ? `The next one today would be like ${lotNumber(scheme, { code, day, serial: 1 })}.` : "");
+  const example = (scheme: string, code: string): string =>
+    readScheme(scheme).ok ? `The next one today would be like ${lotNumber(scheme, { code, day, serial: 1 })}.` : "";
   return (
     <form onSubmit={sheet.send()} className="max-w-4xl">
       <Heading title="Settings">
@@ -77,18 +111,41 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
         </Part>
         <Part title="Costing">
           <div className="grid gap-4 sm:grid-cols-3">
-            <Choice label="What a gram costs" hint="Every single figure goes by this school; recipes show all three." options={SCHOOL_IDS.map((x) => [x, SCHOOLS[x]] as const)} {...sheet.register("school")} />
+            <Choice
+              label="What a gram costs"
+              hint="Every single figure goes by this school; recipes show all three."
+              options={SCHOOL_IDS.map((x) => [x, SCHOOLS[x]] as const)}
+              {...sheet.register("school")}
+            />
             <Text label="An hour of your work" {...sheet.register("hourly")} problem={errors.hourly?.message} />
-            <Text label="Overhead for each hour" hint="Power, rent, insurance." {...sheet.register("overheadHourly")} problem={errors.overheadHourly?.message} />
+            <Text
+              label="Overhead for each hour"
+              hint="Power, rent, insurance."
+              {...sheet.register("overheadHourly")}
+              problem={errors.overheadHourly?.message}
+            />
           </div>
         </Part>
         <Part title="Lot numbers">
           <p className="mb-3 text-pine-soft">
-            <span className="weight">{"{P}"}</span> product letters, <span className="weight">{"{YYYY} {YY} {MM} {DD}"}</span> the date, <span className="weight">{"{DDD}"}</span> day of the year, <span className="weight">{"{N} {NN} {NNN}"}</span> running number.
+            <span className="weight">{"{P}"}</span> product letters, <span className="weight">{"{YYYY} {YY} {MM} {DD}"}</span> the date,{" "}
+            <span className="weight">{"{DDD}"}</span> day of the year, <span className="weight">{"{N} {NN} {NNN}"}</span> running number.
           </p>
           <div className="grid gap-4 sm:grid-cols-2">
-            <Text label="Batches" hint={example(batchScheme, "HB")} className="[&_input]:font-mono" {...sheet.register("batchScheme")} problem={errors.batchScheme?.message} />
-            <Text label="What is received" hint={example(receiptScheme, "WA")} className="[&_input]:font-mono" {...sheet.register("receiptScheme")} problem={errors.receiptScheme?.message} />
+            <Text
+              label="Batches"
+              hint={example(batchScheme, "HB")}
+              className="[&_input]:font-mono"
+              {...sheet.register("batchScheme")}
+              problem={errors.batchScheme?.message}
+            />
+            <Text
+              label="What is received"
+              hint={example(receiptScheme, "WA")}
+              className="[&_input]:font-mono"
+              {...sheet.register("receiptScheme")}
+              problem={errors.receiptScheme?.message}
+            />
           </div>
         </Part>
         <Part title="Pricing">
@@ -109,9 +166,15 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
             <tbody>
               {CHANNEL_IDS.map((c) => (
                 <tr key={c}>
-                  <th scope="row" className="text-[1rem]! text-pine!">{CHANNELS[c]}</th>
+                  <th scope="row" className="text-[1rem]! text-pine!">
+                    {CHANNELS[c]}
+                  </th>
                   <td data-label="% of the full price">
-                    <input className="cell" aria-label={`${CHANNELS[c]}: share of the full price`} {...sheet.register(`channels.${c}.share`)} />
+                    <input
+                      className="cell"
+                      aria-label={`${CHANNELS[c]}: share of the full price`}
+                      {...sheet.register(`channels.${c}.share`)}
+                    />
                     <Problem say={errors.channels?.[c]?.share?.message} />
                   </td>
                   <td data-label="Fee, %">

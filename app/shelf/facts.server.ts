@@ -14,7 +14,9 @@ const density = () =>
   reads<number | null>((text) => {
     if (text.trim() === "") return done(null);
     const n = Number(text.replace(",", "."));
-    return n >= 0.05 && n <= 3 ? done(Math.round(n * 1000)) : refuse("density", "A density here is between 0.05 and 3 g per mL; most oils are near 0.92.");
+    return n >= 0.05 && n <= 3
+      ? done(Math.round(n * 1000))
+      : refuse("density", "A density here is between 0.05 and 3 g per mL; most oils are near 0.92.");
   });
 
 export const factsSchema = object({
@@ -30,16 +32,35 @@ export const factsSchema = object({
 });
 
 /** Turns the posted facts into what is stored, or says what is wrong with them. */
-export function materialFrom(value: InferType<typeof factsSchema>): { ok: true; value: MaterialIn } | { ok: false; reply: ReturnType<typeof refuseSheet> } {
+export function materialFrom(
+  value: InferType<typeof factsSchema>,
+): { ok: true; value: MaterialIn } | { ok: false; reply: ReturnType<typeof refuseSheet> } {
   const k = kind(value.kind);
   const densities: Densities = Object.fromEntries(k.forms.flatMap((f) => (value.densities[f] ? [[f, value.densities[f]]] : [])));
-  const facts = { name: value.name, form: k.forms[0] ?? ("block" as const), densities, dropsPerMl: value.dropsPerMl, pieceMg: value.piece, measured: k.measured };
+  const facts = {
+    name: value.name,
+    form: k.forms[0] ?? ("block" as const),
+    densities,
+    dropsPerMl: value.dropsPerMl,
+    pieceMg: value.piece,
+    measured: k.measured,
+  };
   const problems: FieldProblem[] = [];
   const reorder = value.reorder ? readStock(value.reorder, facts) : null;
   if (reorder && !reorder.ok) problems.push({ field: "reorder", say: reorder.problem.say });
   if (problems.length > 0) return { ok: false, reply: refuseSheet(problems) };
   return {
     ok: true,
-    value: { name: value.name, kind: value.kind, inci: value.inci, allergen: value.allergen, note: value.note, densities, dropsPerMl: value.dropsPerMl, pieceMg: value.piece, reorderAt: reorder?.ok ? reorder.value : null },
+    value: {
+      name: value.name,
+      kind: value.kind,
+      inci: value.inci,
+      allergen: value.allergen,
+      note: value.note,
+      densities,
+      dropsPerMl: value.dropsPerMl,
+      pieceMg: value.piece,
+      reorderAt: reorder?.ok ? reorder.value : null,
+    },
   };
 }

@@ -26,7 +26,9 @@ import { useWorkshop } from "../ui/workshop.ts";
 import { stockFacts } from "./stockFacts.ts";
 import type { Route } from "./+types/material";
 
-export const meta: Route.MetaFunction = ({ data }) => [{ title: `${(data as { material?: { name: string } } | undefined)?.material?.name ?? "Material"} · Zelbin` }];
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: `${(data as { material?: { name: string } } | undefined)?.material?.name ?? "Material"} · Zelbin` },
+];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = Number(params.id) || 0;
@@ -35,7 +37,12 @@ export async function loader({ params }: Route.LoaderArgs) {
   return { ...found, movements, again: again.get(id) ?? null, token: crypto.randomUUID() };
 }
 
-const countSchema = object({ lotId: number().required(), expected: number().required(), counted: words("what you counted", 40), reason: words("why it differs", 200) });
+const countSchema = object({
+  lotId: number().required(),
+  expected: number().required(),
+  counted: words("what you counted", 40),
+  reason: words("why it differs", 200),
+});
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, countSchema);
@@ -59,8 +66,19 @@ function CountForm({ lot, measured, token }: { lot: Lots[number]; measured: "wei
       <p>
         The shelf says <strong className="weight">{showBase(lot.onHand, measured)}</strong> of <LotTag lot={lot} plain />.
       </p>
-      <Text label="Counted or weighed" placeholder={measured === "weight" ? "430 g" : "48"} autoFocus {...sheet.register("counted")} problem={errors.counted?.message} />
-      <Text label="Why it differs" hint="Spilt, misread, found another bag …" {...sheet.register("reason")} problem={errors.reason?.message} />
+      <Text
+        label="Counted or weighed"
+        placeholder={measured === "weight" ? "430 g" : "48"}
+        autoFocus
+        {...sheet.register("counted")}
+        problem={errors.counted?.message}
+      />
+      <Text
+        label="Why it differs"
+        hint="Spilt, misread, found another bag …"
+        {...sheet.register("reason")}
+        problem={errors.reason?.message}
+      />
       <Button type="submit" main disabled={sheet.busy}>
         Correct the count
       </Button>
@@ -80,7 +98,12 @@ export default function Material({ loaderData: { material, lots, movements, agai
   const lotToCount = counting?.token === token ? lots.find((l) => l.id === counting.lot) : undefined;
   return (
     <>
-      <Heading title={material.name} about={[kind(material.kind).label, material.inci, material.allergen && `Allergen: ${material.allergen}`].filter(Boolean).join(" · ")}>
+      <Heading
+        title={material.name}
+        about={[kind(material.kind).label, material.inci, material.allergen && `Allergen: ${material.allergen}`]
+          .filter(Boolean)
+          .join(" · ")}
+      >
         <Link to={`/shelf/${material.id}/facts`} className="act">
           Change facts
         </Link>
@@ -91,22 +114,80 @@ export default function Material({ loaderData: { material, lots, movements, agai
       <SideBySide
         reckoner={
           <Reckoner>
-            <Figure label="On hand" big value={onHand === 0 ? "none" : showBase(onHand, measured)} how={live.map((l) => <HowLine key={l.id} label={l.number} value={showBase(l.onHand, measured)} />)} />
-            <Figure label="Worth" value={money(live.reduce((a, l) => a + l.value, 0), currency)} how={live.map((l) => <HowLine key={l.id} label={l.number} value={money(l.value, currency)} />)} />
-            <Figure label={SCHOOLS.lot} value={<PerUnit cost={first ? { value: first.value, per: first.onHand } : null} measured={measured} />} how={first ? <p>Lot {first.number} is used first: {money(first.value, currency)} left in {showBase(first.onHand, measured)}.</p> : <p>No lot is on hand.</p>} />
-            <Figure label={SCHOOLS.average} value={<PerUnit cost={runningAverage(live)} measured={measured} />} how={<p>Everything on hand: its worth over its amount.</p>} />
-            <Figure label={SCHOOLS.again} value={<PerUnit cost={again} measured={measured} />} how={<p>The newest purchase, with its share of the postage.</p>} />
+            <Figure
+              label="On hand"
+              big
+              value={onHand === 0 ? "none" : showBase(onHand, measured)}
+              how={live.map((l) => (
+                <HowLine key={l.id} label={l.number} value={showBase(l.onHand, measured)} />
+              ))}
+            />
+            <Figure
+              label="Worth"
+              value={money(
+                live.reduce((a, l) => a + l.value, 0),
+                currency,
+              )}
+              how={live.map((l) => (
+                <HowLine key={l.id} label={l.number} value={money(l.value, currency)} />
+              ))}
+            />
+            <Figure
+              label={SCHOOLS.lot}
+              value={<PerUnit cost={first ? { value: first.value, per: first.onHand } : null} measured={measured} />}
+              how={
+                first ? (
+                  <p>
+                    Lot {first.number} is used first: {money(first.value, currency)} left in {showBase(first.onHand, measured)}.
+                  </p>
+                ) : (
+                  <p>No lot is on hand.</p>
+                )
+              }
+            />
+            <Figure
+              label={SCHOOLS.average}
+              value={<PerUnit cost={runningAverage(live)} measured={measured} />}
+              how={<p>Everything on hand: its worth over its amount.</p>}
+            />
+            <Figure
+              label={SCHOOLS.again}
+              value={<PerUnit cost={again} measured={measured} />}
+              how={<p>The newest purchase, with its share of the postage.</p>}
+            />
             {forms.map((f: Form) => (
-              <Figure key={f} label={`Density, ${FORMS[f]}`} value={material.densities[f] ? `${(material.densities[f] / 1000).toFixed(2)} g/mL` : "unknown"} how={<p>Turns cups, spoons and mL of it into grams. {material.densities[f] ? "Change it under its facts." : "Until it has one, only weights can be used."}</p>} />
+              <Figure
+                key={f}
+                label={`Density, ${FORMS[f]}`}
+                value={material.densities[f] ? `${(material.densities[f] / 1000).toFixed(2)} g/mL` : "unknown"}
+                how={
+                  <p>
+                    Turns cups, spoons and mL of it into grams.{" "}
+                    {material.densities[f] ? "Change it under its facts." : "Until it has one, only weights can be used."}
+                  </p>
+                }
+              />
             ))}
           </Reckoner>
         }
       >
-        {group === "ingredient" && material.kind === "essentialOil" && <Caution>Measure by weight or mL. Keep off children, pets and broken skin, and mind its own ceiling on skin; the supplier's certificate for the lot goes before any general figure.</Caution>}
+        {group === "ingredient" && material.kind === "essentialOil" && (
+          <Caution>
+            Measure by weight or mL. Keep off children, pets and broken skin, and mind its own ceiling on skin; the supplier's certificate
+            for the lot goes before any general figure.
+          </Caution>
+        )}
         <Sheet>
           <Part title="Lots">
             {lots.length === 0 ? (
-              <Empty title="No lot of it yet" act={<Link to={`/shelf/receive?material=${material.id}`} className="act act-main">Receive some</Link>}>
+              <Empty
+                title="No lot of it yet"
+                act={
+                  <Link to={`/shelf/receive?material=${material.id}`} className="act act-main">
+                    Receive some
+                  </Link>
+                }
+              >
                 Each purchase becomes a lot with its own cost and best-before.
               </Empty>
             ) : (
@@ -117,22 +198,39 @@ export default function Material({ loaderData: { material, lots, movements, agai
                     <th scope="col">From</th>
                     <th scope="col">Arrived</th>
                     <th scope="col">Best before</th>
-                    <th scope="col" className="text-right!">On hand</th>
-                    <th scope="col" className="text-right!">Cost</th>
+                    <th scope="col" className="text-right!">
+                      On hand
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Cost
+                    </th>
                     <th scope="col" aria-label="Correct the count" />
                   </tr>
                 </thead>
                 <tbody>
                   {[...live, ...gone].map((l) => (
                     <tr key={l.id}>
-                      <td><LotTag lot={l} /></td>
+                      <td>
+                        <LotTag lot={l} />
+                      </td>
                       <td>
                         {l.supplier} {l.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{l.supplierLot}</span>}
                       </td>
-                      <td data-label="Arrived"><When day={l.arrived} /></td>
-                      <td data-label="Best before"><When day={l.bestBefore} /></td>
-                      <td data-label="On hand" className="num weight">{showInColumn(l.onHand, measured)}</td>
-                      <td data-label="Cost" className="num"><PerUnit cost={l.landed !== null && l.bought !== null ? { value: l.landed, per: l.bought } : null} measured={measured} /></td>
+                      <td data-label="Arrived">
+                        <When day={l.arrived} />
+                      </td>
+                      <td data-label="Best before">
+                        <When day={l.bestBefore} />
+                      </td>
+                      <td data-label="On hand" className="num weight">
+                        {showInColumn(l.onHand, measured)}
+                      </td>
+                      <td data-label="Cost" className="num">
+                        <PerUnit
+                          cost={l.landed !== null && l.bought !== null ? { value: l.landed, per: l.bought } : null}
+                          measured={measured}
+                        />
+                      </td>
                       <td className="text-right">
                         <Button small onClick={() => setCounting({ lot: l.id, token })} aria-label={`Count ${l.number}`}>
                           Count
@@ -152,15 +250,21 @@ export default function Material({ loaderData: { material, lots, movements, agai
                     <th scope="col">Day</th>
                     <th scope="col">What</th>
                     <th scope="col">Lot</th>
-                    <th scope="col" className="text-right!">Amount</th>
+                    <th scope="col" className="text-right!">
+                      Amount
+                    </th>
                   </tr>
                 </thead>
                 <tbody>
                   {movements.map((m) => (
                     <tr key={m.id}>
-                      <td><When day={m.day} /></td>
                       <td>
-                        <a href={m.path} className="hover:underline">{m.summary || REASONS[m.reason]}</a>
+                        <When day={m.day} />
+                      </td>
+                      <td>
+                        <a href={m.path} className="hover:underline">
+                          {m.summary || REASONS[m.reason]}
+                        </a>
                         {m.note && <span className="text-pine-soft"> · {m.note}</span>}
                       </td>
                       <td className="weight text-[0.9em]">{m.number}</td>

@@ -30,7 +30,16 @@ const schema = object({
   day: dayField(),
   postage: moneyOr0(),
   lines: array()
-    .of(object({ material: words("a material"), supplierLot: note(60), packs: wholeNumber(1, 10_000, "packs", 1), packSize: words("what is in a pack", 40), price: reads(parseMoney), bestBefore: optionalDay() }))
+    .of(
+      object({
+        material: words("a material"),
+        supplierLot: note(60),
+        packs: wholeNumber(1, 10_000, "packs", 1),
+        packSize: words("what is in a pack", 40),
+        price: reads(parseMoney),
+        bestBefore: optionalDay(),
+      }),
+    )
     .min(1, "Enter at least one line.")
     .required(),
 });
@@ -38,7 +47,13 @@ const schema = object({
 export async function loader({ request }: Route.LoaderArgs) {
   const [materials, again] = await Promise.all([listMaterials(db()), againCosts(db())]);
   const wanted = Number(new URL(request.url).searchParams.get("material"));
-  return { materials, again: [...again] as [number, UnitCost][], first: materials.find((m) => m.id === wanted)?.name ?? "", token: crypto.randomUUID(), today: today() };
+  return {
+    materials,
+    again: [...again] as [number, UnitCost][],
+    first: materials.find((m) => m.id === wanted)?.name ?? "",
+    token: crypto.randomUUID(),
+    today: today(),
+  };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -51,13 +66,27 @@ export async function action({ request }: Route.ActionArgs) {
   const read = lines.map((l, i) => {
     const m = byName.get(l.material.toLowerCase());
     if (!m) {
-      problems.push({ field: `lines.${i}.material`, say: `“${l.material}” isn't on the shelf. Choose one from the list, or add it first.` });
+      problems.push({
+        field: `lines.${i}.material`,
+        say: `“${l.material}” isn't on the shelf. Choose one from the list, or add it first.`,
+      });
       return null;
     }
     const qty = packAmount(l.packs, l.packSize, stockFacts(m));
     if (!qty.ok) problems.push({ field: `lines.${i}.packSize`, say: qty.problem.say });
-    if (l.bestBefore !== null && l.bestBefore < day) problems.push({ field: `lines.${i}.bestBefore`, say: "That is before the day it arrived." });
-    return qty.ok ? { materialId: m.id, supplierLot: l.supplierLot ?? "", packs: l.packs, packSize: l.packSize, qty: qty.value, price: l.price, bestBefore: l.bestBefore } : null;
+    if (l.bestBefore !== null && l.bestBefore < day)
+      problems.push({ field: `lines.${i}.bestBefore`, say: "That is before the day it arrived." });
+    return qty.ok
+      ? {
+          materialId: m.id,
+          supplierLot: l.supplierLot ?? "",
+          packs: l.packs,
+          packSize: l.packSize,
+          qty: qty.value,
+          price: l.price,
+          bestBefore: l.bestBefore,
+        }
+      : null;
   });
   if (problems.length > 0) return refuseSheet(problems);
   return act(() => {
@@ -88,16 +117,30 @@ export default function Receive({ loaderData: { materials, again, first, token, 
     const packs = parseNumber(l.packs || "1");
     const price = parseMoney(l.price);
     const qty = m && packs.ok ? packAmount(Number(packs.value.valueOf()), l.packSize, stockFacts(m)) : null;
-    return { m, price: price.ok ? price.value : micros(0), qty: qty?.ok ? qty.value : null, say: l.packSize && qty && !qty.ok ? qty.problem.say : null };
+    return {
+      m,
+      price: price.ok ? price.value : micros(0),
+      qty: qty?.ok ? qty.value : null,
+      say: l.packSize && qty && !qty.ok ? qty.problem.say : null,
+    };
   });
   const postage = parseMoney(values.postage || "0");
-  const landed = read.length > 0 && postage.ok ? landedCosts(read.map((r) => r.price), postage.value) : [];
+  const landed =
+    read.length > 0 && postage.ok
+      ? landedCosts(
+          read.map((r) => r.price),
+          postage.value,
+        )
+      : [];
   const goods = sum(read.map((r) => r.price));
   const unitCost = (i: number): UnitCost | null => (read[i]?.qty ? { value: landed[i] ?? micros(0), per: read[i].qty } : null);
 
   return (
     <form onSubmit={sheet.send()}>
-      <Heading title="Receive a purchase" about="Copy the receipt line by line. Each line becomes a lot with its own cost, postage included.">
+      <Heading
+        title="Receive a purchase"
+        about="Copy the receipt line by line. Each line becomes a lot with its own cost, postage included."
+      >
         <Link to="/shelf" className="act">
           Leave
         </Link>
@@ -115,7 +158,11 @@ export default function Receive({ loaderData: { materials, again, first, token, 
               how={
                 <>
                   <p>Shared over the lines by their price, to the last cent.</p>
-                  {read.map((r, i) => r.m && landed[i] !== undefined && <HowLine key={i} label={r.m.name} value={`+ ${money(landed[i] - r.price, currency)}`} />)}
+                  {read.map(
+                    (r, i) =>
+                      r.m &&
+                      landed[i] !== undefined && <HowLine key={i} label={r.m.name} value={`+ ${money(landed[i] - r.price, currency)}`} />,
+                  )}
                 </>
               }
             />
@@ -124,7 +171,7 @@ export default function Receive({ loaderData: { materials, again, first, token, 
               const now = unitCost(i);
               const last = r.m && lastCost.get(r.m.id);
               if (!r.m || !now || now.value === 0) return null;
-              const change = last ? (now.value / now.per) / (last.value / last.per) - 1 : null;
+              const change = last ? now.value / now.per / (last.value / last.per) - 1 : null;
               const measured = stockFacts(r.m).measured;
               return (
                 <Figure
@@ -151,7 +198,13 @@ export default function Receive({ loaderData: { materials, again, first, token, 
           <div className="mb-5 grid gap-4 sm:grid-cols-[1fr_11rem_9rem]">
             <Text label="Supplier" {...sheet.register("supplier")} problem={sheet.formState.errors.supplier?.message} />
             <Text label="Arrived" type="date" {...sheet.register("day")} problem={sheet.formState.errors.day?.message} />
-            <Text label="Postage" placeholder="0.00" className="[&_input]:text-right" {...sheet.register("postage")} problem={sheet.formState.errors.postage?.message} />
+            <Text
+              label="Postage"
+              placeholder="0.00"
+              className="[&_input]:text-right"
+              {...sheet.register("postage")}
+              problem={sheet.formState.errors.postage?.message}
+            />
           </div>
           <LineTable
             form={sheet}
@@ -159,10 +212,29 @@ export default function Receive({ loaderData: { materials, again, first, token, 
             columns={COLUMNS}
             blank={BLANK}
             addLabel="Add a line"
-            derived={[{ label: "In all", cell: (i) => <span className="weight">{read[i]?.qty ? showBase(read[i].qty, read[i].m ? stockFacts(read[i].m).measured : "weight") : read[i]?.say ? <span title={read[i].say} className="font-semibold text-berry">?</span> : ""}</span> }]}
+            derived={[
+              {
+                label: "In all",
+                cell: (i) => (
+                  <span className="weight">
+                    {read[i]?.qty ? (
+                      showBase(read[i].qty, read[i].m ? stockFacts(read[i].m).measured : "weight")
+                    ) : read[i]?.say ? (
+                      <span title={read[i].say} className="font-semibold text-berry">
+                        ?
+                      </span>
+                    ) : (
+                      ""
+                    )}
+                  </span>
+                ),
+              },
+            ]}
           />
           <Suggestions id="materials" names={materials.map((m) => m.name)} />
-          <p className="mt-4 text-[0.92rem] text-pine-soft">Leave best before empty where there is none. Lot numbers are given when you put it on the shelf.</p>
+          <p className="mt-4 text-[0.92rem] text-pine-soft">
+            Leave best before empty where there is none. Lot numbers are given when you put it on the shelf.
+          </p>
         </Sheet>
       </SideBySide>
     </form>

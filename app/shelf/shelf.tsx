@@ -32,16 +32,37 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
     const byMaterial = groupBy([...lots].sort(useFirst), (l) => l.of);
     return materials.map((m) => {
       const own = byMaterial.get(m.id) ?? [];
-      return { ...m, lots: own, onHand: own.reduce((a, l) => a + l.onHand, 0), value: sum(own.map((l) => l.value)), average: runningAverage(own) };
+      return {
+        ...m,
+        lots: own,
+        onHand: own.reduce((a, l) => a + l.onHand, 0),
+        value: sum(own.map((l) => l.value)),
+        average: runningAverage(own),
+      };
     });
   }, [materials, lots]);
   const shown = rows.filter((r) => r.name.toLowerCase().includes(find.trim().toLowerCase()));
-  const worth = (group: "ingredient" | "packaging"): string => money(sum(rows.filter((r) => kind(r.kind).group === group).map((r) => r.value)), currency);
+  const worth = (group: "ingredient" | "packaging"): string =>
+    money(sum(rows.filter((r) => kind(r.kind).group === group).map((r) => r.value)), currency);
 
   return (
     <>
-      <Heading title="Shelf" about={<>Ingredients worth {worth("ingredient")} and packaging worth {worth("packaging")} are on hand.</>}>
-        <input type="search" aria-label="Find a material" placeholder="Find a material  ( / )" className="field w-56!" value={find} onChange={(e) => setFind(e.target.value)} />
+      <Heading
+        title="Shelf"
+        about={
+          <>
+            Ingredients worth {worth("ingredient")} and packaging worth {worth("packaging")} are on hand.
+          </>
+        }
+      >
+        <input
+          type="search"
+          aria-label="Find a material"
+          placeholder="Find a material  ( / )"
+          className="field w-56!"
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+        />
         <Link to="/shelf/new" className="act">
           Add a material
         </Link>
@@ -50,7 +71,14 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
         </Link>
       </Heading>
       {materials.length === 0 ? (
-        <Empty title="The shelf is empty" act={<Link to="/shelf/new" className="act act-main">Add a material</Link>}>
+        <Empty
+          title="The shelf is empty"
+          act={
+            <Link to="/shelf/new" className="act act-main">
+              Add a material
+            </Link>
+          }
+        >
           Waxes, butters, oils, tins and labels stand here, each with its lots. Add the first one, then receive what you have bought of it.
         </Empty>
       ) : (
@@ -59,10 +87,18 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
             <thead>
               <tr>
                 <th scope="col">Material</th>
-                <th scope="col" className="text-right!">On hand</th>
-                <th scope="col" className="text-right!">Worth</th>
-                <th scope="col" className="text-right!">Average cost</th>
-                <th scope="col" className="pl-6!">Lots, use first in front</th>
+                <th scope="col" className="text-right!">
+                  On hand
+                </th>
+                <th scope="col" className="text-right!">
+                  Worth
+                </th>
+                <th scope="col" className="text-right!">
+                  Average cost
+                </th>
+                <th scope="col" className="pl-6!">
+                  Lots, use first in front
+                </th>
               </tr>
             </thead>
             {KIND_IDS.map((k) => {
@@ -83,11 +119,19 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
                           <a href={`/shelf/${r.id}`} className="font-semibold hover:underline">
                             {r.name}
                           </a>
-                          {r.reorderAt !== null && r.onHand < r.reorderAt && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>}
+                          {r.reorderAt !== null && r.onHand < r.reorderAt && (
+                            <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>
+                          )}
                         </td>
-                        <td data-label="On hand" className="num weight">{r.onHand === 0 ? "none" : showInColumn(r.onHand, measured)}</td>
-                        <td data-label="Worth" className="num">{money(r.value, currency)}</td>
-                        <td data-label="Average cost" className="num"><PerUnit cost={r.average} measured={measured} /></td>
+                        <td data-label="On hand" className="num weight">
+                          {r.onHand === 0 ? "none" : showInColumn(r.onHand, measured)}
+                        </td>
+                        <td data-label="Worth" className="num">
+                          {money(r.value, currency)}
+                        </td>
+                        <td data-label="Average cost" className="num">
+                          <PerUnit cost={r.average} measured={measured} />
+                        </td>
                         <td className="pl-6!">
                           <span className="flex flex-wrap gap-1.5">
                             {r.lots.map((l) => (

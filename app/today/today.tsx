@@ -25,23 +25,96 @@ function say(w: Waiting, day: string): Said {
   const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
   switch (`${w.station} ${w.kind}`) {
     case "bench open":
-      return { to: `/bench/${w.id}`, what: <>{w.name}, {units} set out <When day={w.day} /></>, do: "Go on weighing" };
+      return {
+        to: `/bench/${w.id}`,
+        what: (
+          <>
+            {w.name}, {units} set out <When day={w.day} />
+          </>
+        ),
+        do: "Go on weighing",
+      };
     case "gifts toPack":
-      return { to: `/gifts/${w.id}`, what: <>Order for {w.name}, {units}, due <When day={w.day} />{daysBetween(day, w.day!) < 0 && <strong className="text-berry"> — late</strong>}</>, do: "Pack it" };
+      return {
+        to: `/gifts/${w.id}`,
+        what: (
+          <>
+            Order for {w.name}, {units}, due <When day={w.day} />
+            {daysBetween(day, w.day!) < 0 && <strong className="text-berry"> — late</strong>}
+          </>
+        ),
+        do: "Pack it",
+      };
     case "markets toClose":
-      return { to: `/markets/${w.id}`, what: <>{w.name} on <When day={w.day} /> isn't closed</>, do: "Count the stall" };
+      return {
+        to: `/markets/${w.id}`,
+        what: (
+          <>
+            {w.name} on <When day={w.day} /> isn't closed
+          </>
+        ),
+        do: "Count the stall",
+      };
     case "markets comingUp":
-      return { to: `/markets/${w.id}`, what: <>{w.name} on <When day={w.day} />, in {daysBetween(day, w.day!)} days</>, do: "See what goes along" };
+      return {
+        to: `/markets/${w.id}`,
+        what: (
+          <>
+            {w.name} on <When day={w.day} />, in {daysBetween(day, w.day!)} days
+          </>
+        ),
+        do: "See what goes along",
+      };
     case "shelf expired":
-      return { to: `/shelf/${w.id}`, what: <>{w.name}, {amount} in lot {lot}, was best before <When day={w.day} /></>, do: "Count it out" };
+      return {
+        to: `/shelf/${w.id}`,
+        what: (
+          <>
+            {w.name}, {amount} in lot {lot}, was best before <When day={w.day} />
+          </>
+        ),
+        do: "Count it out",
+      };
     case "shelf soon":
-      return { to: `/shelf/${w.id}`, what: <>{w.name}, {amount} in lot {lot}, best before <When day={w.day} /></>, do: "Use it first" };
+      return {
+        to: `/shelf/${w.id}`,
+        what: (
+          <>
+            {w.name}, {amount} in lot {lot}, best before <When day={w.day} />
+          </>
+        ),
+        do: "Use it first",
+      };
     case "shelf low":
-      return { to: `/shelf/receive?material=${w.id}`, what: <>{w.name}: {w.amount ? `${amount} left` : "none left"}</>, do: "Receive more" };
+      return {
+        to: `/shelf/receive?material=${w.id}`,
+        what: (
+          <>
+            {w.name}: {w.amount ? `${amount} left` : "none left"}
+          </>
+        ),
+        do: "Receive more",
+      };
     case "cabinet expired":
-      return { to: `/lots/${w.number}`, what: <>{w.name}, {units} of lot {lot}, was best before <When day={w.day} /></>, do: "Don't sell it" };
+      return {
+        to: `/lots/${w.number}`,
+        what: (
+          <>
+            {w.name}, {units} of lot {lot}, was best before <When day={w.day} />
+          </>
+        ),
+        do: "Don't sell it",
+      };
     case "cabinet soon":
-      return { to: `/lots/${w.number}`, what: <>{w.name}, {units} of lot {lot}, best before <When day={w.day} /></>, do: "Sell it first" };
+      return {
+        to: `/lots/${w.number}`,
+        what: (
+          <>
+            {w.name}, {units} of lot {lot}, best before <When day={w.day} />
+          </>
+        ),
+        do: "Sell it first",
+      };
     default:
       return { to: `/prices/${w.id}`, what: <>{w.name} has no price</>, do: "Price it" };
   }
@@ -63,7 +136,19 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
     <>
       <Heading title={sayFullDay(day)} about={waiting.length > 0 ? `What needs a hand in ${name}.` : undefined} />
       {parts.length === 0 ? (
-        <Empty title="Nothing waits" act={<><Link to="/bench/set-out" className="act act-main">Set out a batch</Link><Link to="/shelf/receive" className="act">Receive a purchase</Link></>}>
+        <Empty
+          title="Nothing waits"
+          act={
+            <>
+              <Link to="/bench/set-out" className="act act-main">
+                Set out a batch
+              </Link>
+              <Link to="/shelf/receive" className="act">
+                Receive a purchase
+              </Link>
+            </>
+          }
+        >
           Nothing is open on the bench, promised, running low or near its best-before.
         </Empty>
       ) : (

@@ -12,7 +12,8 @@ export function showBase(n: number, measured: "weight" | "count"): string {
 }
 
 /** The same for a column: always grams to a tenth, so that amounts line up. */
-export const showInColumn = (n: number, measured: "weight" | "count"): string => (measured === "count" ? showBase(n, measured) : gramsIn(1)(n));
+export const showInColumn = (n: number, measured: "weight" | "count"): string =>
+  measured === "count" ? showBase(n, measured) : gramsIn(1)(n);
 
 export function Money({ of }: { of: number | null }) {
   const { currency } = useWorkshop();

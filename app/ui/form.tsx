@@ -8,7 +8,8 @@ interface FieldProps {
   className?: string;
 }
 
-const describe = (id: string, problem?: string, hint?: ReactNode): string | undefined => [problem && `${id}-p`, hint && `${id}-h`].filter(Boolean).join(" ") || undefined;
+const describe = (id: string, problem?: string, hint?: ReactNode): string | undefined =>
+  [problem && `${id}-p`, hint && `${id}-h`].filter(Boolean).join(" ") || undefined;
 
 function Frame({ id, label, problem, hint, className, children }: FieldProps & { id: string; children: ReactNode }) {
   return (
@@ -40,7 +41,14 @@ export function Text({ label, problem, hint, className, ...input }: FieldProps &
   const id = useId();
   return (
     <Frame {...{ id, label, problem, hint, className }}>
-      <input id={id} className="field" autoComplete="off" aria-invalid={problem ? true : undefined} aria-describedby={describe(id, problem, hint)} {...input} />
+      <input
+        id={id}
+        className="field"
+        autoComplete="off"
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={describe(id, problem, hint)}
+        {...input}
+      />
     </Frame>
   );
 }
@@ -49,12 +57,26 @@ export function Area({ label, problem, hint, className, ...input }: FieldProps &
   const id = useId();
   return (
     <Frame {...{ id, label, problem, hint, className }}>
-      <textarea id={id} rows={3} className="field" aria-invalid={problem ? true : undefined} aria-describedby={describe(id, problem, hint)} {...input} />
+      <textarea
+        id={id}
+        rows={3}
+        className="field"
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={describe(id, problem, hint)}
+        {...input}
+      />
     </Frame>
   );
 }
 
-export function Choice({ label, problem, hint, className, options, ...input }: FieldProps & ComponentProps<"select"> & { options: readonly (readonly [value: string, label: string])[] }) {
+export function Choice({
+  label,
+  problem,
+  hint,
+  className,
+  options,
+  ...input
+}: FieldProps & ComponentProps<"select"> & { options: readonly (readonly [value: string, label: string])[] }) {
   const id = useId();
   return (
     <Frame {...{ id, label, problem, hint, className }}>

@@ -84,7 +84,14 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
         ))}
       </select>
     ) : (
-      <input type={c.type ?? "text"} list={c.list} placeholder={c.placeholder} autoComplete="off" onPaste={(e) => onPaste(e, row, col)} {...shared} />
+      <input
+        type={c.type ?? "text"}
+        list={c.list}
+        placeholder={c.placeholder}
+        autoComplete="off"
+        onPaste={(e) => onPaste(e, row, col)}
+        {...shared}
+      />
     );
   };
 
@@ -126,7 +133,12 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
                 ))}
                 {!fixed && (
                   <td className={`cross ${said.length ? "border-b-0!" : ""}`}>
-                    <button type="button" className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry" aria-label={`Remove row ${row + 1}`} onClick={() => remove(row)}>
+                    <button
+                      type="button"
+                      className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry"
+                      aria-label={`Remove row ${row + 1}`}
+                      onClick={() => remove(row)}
+                    >
                       ×
                     </button>
                   </td>

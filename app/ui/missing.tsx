@@ -12,7 +12,14 @@ export default function Missing() {
 
 export function ErrorBoundary() {
   return (
-    <Empty title="There is nothing here" act={<Link className="act act-main" to="/">Back to Today</Link>}>
+    <Empty
+      title="There is nothing here"
+      act={
+        <Link className="act act-main" to="/">
+          Back to Today
+        </Link>
+      }
+    >
       What you were looking for isn't on record, or its address was mistyped.
     </Empty>
   );

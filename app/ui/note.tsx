@@ -16,7 +16,11 @@ export function DoneNote({ done }: { done: { id: number; summary: string; undoab
         {problem && <span className="font-semibold text-berry">{problem}</span>}
         <span className="ml-auto flex gap-2">
           {done.undoable && (
-            <Button small disabled={back.state !== "idle"} onClick={() => back.submit({ actId: done.id }, { method: "post", action: "/take-back" })}>
+            <Button
+              small
+              disabled={back.state !== "idle"}
+              onClick={() => back.submit({ actId: done.id }, { method: "post", action: "/take-back" })}
+            >
               Take it back
             </Button>
           )}

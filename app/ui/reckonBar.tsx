@@ -30,7 +30,15 @@ export function ReckonBar() {
         Reckon
       </Dialog.Trigger>
       <Modal title="Reckon">
-        <input className="field text-[1.15rem]" aria-label="Question" placeholder="An amount, a cost, a lot number …" value={text} onChange={(e) => setText(e.target.value)} autoFocus autoComplete="off" />
+        <input
+          className="field text-[1.15rem]"
+          aria-label="Question"
+          placeholder="An amount, a cost, a lot number …"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          autoFocus
+          autoComplete="off"
+        />
         <div aria-live="polite" className="mt-4 min-h-24">
           {answer ? (
             <>

@@ -26,7 +26,10 @@ export function SideBySide({ children, reckoner }: { children: ReactNode; reckon
 
 export function Sheet({ children, className = "", label }: { children: ReactNode; className?: string; label?: string }) {
   return (
-    <section aria-label={label} className={`sheet min-w-0 rounded-md border border-rule bg-sheet px-4 py-4 shadow-sheet sm:px-6 sm:py-5 ${className}`}>
+    <section
+      aria-label={label}
+      className={`sheet min-w-0 rounded-md border border-rule bg-sheet px-4 py-4 shadow-sheet sm:px-6 sm:py-5 ${className}`}
+    >
       {children}
     </section>
   );
@@ -47,7 +50,10 @@ export function Part({ title, children, aside }: { title: ReactNode; children: R
 /** What the tool works out from the sheet, live. */
 export function Reckoner({ children, title = "Reckoner" }: { children: ReactNode; title?: string }) {
   return (
-    <aside aria-label={title} className="rounded-md border-l-4 border-amber-glass bg-paper-deep/60 px-5 py-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-y-auto">
+    <aside
+      aria-label={title}
+      className="rounded-md border-l-4 border-amber-glass bg-paper-deep/60 px-5 py-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-y-auto"
+    >
       <h2 className="mb-2 text-[1.25rem]">{title}</h2>
       <div className="divide-y divide-rule">{children}</div>
     </aside>
@@ -55,7 +61,19 @@ export function Reckoner({ children, title = "Reckoner" }: { children: ReactNode
 }
 
 /** One figure; where there is a `how`, opening it says how it was reached. */
-export function Figure({ label, value, how, big, tone }: { label: ReactNode; value: ReactNode; how?: ReactNode; big?: boolean; tone?: "warn" | "bad" | "good" }) {
+export function Figure({
+  label,
+  value,
+  how,
+  big,
+  tone,
+}: {
+  label: ReactNode;
+  value: ReactNode;
+  how?: ReactNode;
+  big?: boolean;
+  tone?: "warn" | "bad" | "good";
+}) {
   const colour = tone === "bad" ? "text-berry" : tone === "warn" ? "text-honey" : tone === "good" ? "text-sage" : "";
   const line = (
     <>
@@ -89,7 +107,14 @@ export function HowLine({ label, value }: { label: ReactNode; value: ReactNode }
 export function Empty({ title, children, act }: { title: string; children: ReactNode; act?: ReactNode }) {
   return (
     <div className="rounded-md border border-dashed border-rule-strong px-6 py-10 text-center">
-      <svg aria-hidden="true" viewBox="0 0 40 44" className="mx-auto mb-3 h-12 text-rule-strong" fill="none" stroke="currentColor" strokeWidth="2">
+      <svg
+        aria-hidden="true"
+        viewBox="0 0 40 44"
+        className="mx-auto mb-3 h-12 text-rule-strong"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+      >
         <rect x="11" y="3" width="18" height="6" rx="2" />
         <path d="M12 9c-5 2-7 5-7 9v18a5 5 0 0 0 5 5h20a5 5 0 0 0 5-5V18c0-4-2-7-7-9" />
       </svg>
@@ -104,7 +129,15 @@ export function Empty({ title, children, act }: { title: string; children: React
 export function Caution({ children }: { children: ReactNode }) {
   return (
     <p className="flex gap-2.5 rounded border-l-4 border-honey bg-honey-wash px-3 py-2 text-[0.95rem] text-honey">
-      <svg aria-hidden="true" viewBox="0 0 20 20" className="mt-0.5 h-5 w-5 flex-none" fill="none" stroke="currentColor" strokeWidth="1.8" strokeLinecap="round">
+      <svg
+        aria-hidden="true"
+        viewBox="0 0 20 20"
+        className="mt-0.5 h-5 w-5 flex-none"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.8"
+        strokeLinecap="round"
+      >
         <path d="M10 2.5 18.5 17h-17zM10 8v4M10 14.5v.2" />
       </svg>
       <span>{children}</span>

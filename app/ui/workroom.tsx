@@ -51,45 +51,49 @@ export default function Workroom({ loaderData: { workshop, counts, done } }: Rou
   return (
     <WorkshopContext value={workshop}>
       <div onClick={follow}>
-      <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
-        Skip to the work
-      </a>
-      <header className="no-print">
-        <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
-          <Link to="/" className="flex items-baseline gap-3 whitespace-nowrap">
-            <span className="font-display text-[1.5rem]">Zelbin</span>
-            <span className="hidden text-[0.95rem] text-pine-soft sm:inline">{workshop.name}</span>
-          </Link>
-          <div className="flex items-center gap-2">
-            <ReckonBar />
-            <Keys />
-            <Link to="/settings" className="act act-small">
-              Settings
+        <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
+          Skip to the work
+        </a>
+        <header className="no-print">
+          <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
+            <Link to="/" className="flex items-baseline gap-3 whitespace-nowrap">
+              <span className="font-display text-[1.5rem]">Zelbin</span>
+              <span className="hidden text-[0.95rem] text-pine-soft sm:inline">{workshop.name}</span>
             </Link>
+            <div className="flex items-center gap-2">
+              <ReckonBar />
+              <Keys />
+              <Link to="/settings" className="act act-small">
+                Settings
+              </Link>
+            </div>
           </div>
-        </div>
-        <nav aria-label="Stations" className="mt-1.5 overflow-x-auto border-b-[3px] border-pine [scrollbar-width:none]">
-          <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
-            {STATIONS.map(([to, name]) => (
-              <li key={to}>
-                <a href={to} className="jar" aria-current={(to === "/" ? pathname === "/" : pathname.startsWith(to)) ? "page" : undefined}>
-                  {name}
-                  {counts[to] ? (
-                    <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
-                      {counts[to]}
-                      <span className="sr-only"> waiting</span>
-                    </span>
-                  ) : null}
-                </a>
-              </li>
-            ))}
-          </ul>
-        </nav>
-      </header>
-      <DoneNote key={key} done={done} />
-      <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
-        <Outlet />
-      </main>
+          <nav aria-label="Stations" className="mt-1.5 overflow-x-auto border-b-[3px] border-pine [scrollbar-width:none]">
+            <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
+              {STATIONS.map(([to, name]) => (
+                <li key={to}>
+                  <a
+                    href={to}
+                    className="jar"
+                    aria-current={(to === "/" ? pathname === "/" : pathname.startsWith(to)) ? "page" : undefined}
+                  >
+                    {name}
+                    {counts[to] ? (
+                      <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
+                        {counts[to]}
+                        <span className="sr-only"> waiting</span>
+                      </span>
+                    ) : null}
+                  </a>
+                </li>
+              ))}
+            </ul>
+          </nav>
+        </header>
+        <DoneNote key={key} done={done} />
+        <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
+          <Outlet />
+        </main>
       </div>
     </WorkshopContext>
   );

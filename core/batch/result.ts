@@ -45,7 +45,13 @@ export function pourResult(p: PourIn): PourResult | null {
     lostShare: lost / p.weighed,
     yield: filled / p.weighed,
     perUnit: perUnitOf(
-      { ingredients: useful, packaging: p.packaging, work: forMinutes(p.minutes, p.rates.hourly), overhead: forMinutes(p.minutes, p.rates.overheadHourly), loss: waste },
+      {
+        ingredients: useful,
+        packaging: p.packaging,
+        work: forMinutes(p.minutes, p.rates.hourly),
+        overhead: forMinutes(p.minutes, p.rates.overheadHourly),
+        loss: waste,
+      },
       p.units,
     ),
   };

@@ -15,7 +15,8 @@ const TOKEN = /\{(P|YYYY|YY|MM|DDD|DD|NNN|NN|N)\}/g;
 export function readScheme(scheme: string): Outcome<string> {
   const rest = scheme.replace(TOKEN, "");
   if (!/\{N{1,3}\}/.test(scheme)) return refuse("badScheme", "A scheme needs a running number: {N}, {NN} or {NNN}.");
-  if (!/^[A-Za-z0-9.-]*$/.test(rest)) return refuse("badScheme", "Use letters, digits, dots and dashes around {P} {YYYY} {YY} {MM} {DD} {DDD} {N}.");
+  if (!/^[A-Za-z0-9.-]*$/.test(rest))
+    return refuse("badScheme", "Use letters, digits, dots and dashes around {P} {YYYY} {YY} {MM} {DD} {DDD} {N}.");
   return scheme.length <= 40 ? done(scheme) : refuse("badScheme", "Keep the scheme under 40 characters.");
 }
 
@@ -23,8 +24,15 @@ export function readScheme(scheme: string): Outcome<string> {
 export function lotNumber(scheme: string, at: { code: string; day: Day; serial: number }): string {
   const [y, m, d] = at.day.split("-") as [string, string, string];
   const fields: Record<string, string> = {
-    P: at.code, YYYY: y, YY: y.slice(2), MM: m, DD: d, DDD: String(dayOfYear(at.day)).padStart(3, "0"),
-    N: String(at.serial), NN: String(at.serial).padStart(2, "0"), NNN: String(at.serial).padStart(3, "0"),
+    P: at.code,
+    YYYY: y,
+    YY: y.slice(2),
+    MM: m,
+    DD: d,
+    DDD: String(dayOfYear(at.day)).padStart(3, "0"),
+    N: String(at.serial),
+    NN: String(at.serial).padStart(2, "0"),
+    NNN: String(at.serial).padStart(3, "0"),
   };
   return scheme.replace(TOKEN, (_, t: string) => fields[t]!);
 }

@@ -19,15 +19,30 @@ export interface Kind {
 }
 
 const ingredient = (label: string, plural: string, forms: readonly Form[], start: Densities): Kind => ({
-  label, plural, measured: "weight", group: "ingredient", forms, start,
+  label,
+  plural,
+  measured: "weight",
+  group: "ingredient",
+  forms,
+  start,
 });
 const packaging = (label: string, plural: string): Kind => ({
-  label, plural, measured: "count", group: "packaging", forms: [], start: {},
+  label,
+  plural,
+  measured: "count",
+  group: "packaging",
+  forms: [],
+  start: {},
 });
 
 export const KINDS = {
   wax: ingredient("Wax", "Waxes", ["pellets", "grated", "block", "melted"], { pellets: 480, grated: 330, block: 960, melted: 860 }),
-  hardButter: ingredient("Hard butter", "Hard butters", ["block", "chopped", "grated", "melted"], { block: 950, chopped: 600, grated: 420, melted: 900 }),
+  hardButter: ingredient("Hard butter", "Hard butters", ["block", "chopped", "grated", "melted"], {
+    block: 950,
+    chopped: 600,
+    grated: 420,
+    melted: 900,
+  }),
   softButter: ingredient("Soft butter", "Soft butters", ["block", "chopped", "melted"], { block: 920, chopped: 650, melted: 900 }),
   oil: ingredient("Liquid oil", "Liquid oils", ["liquid"], { liquid: 920 }),
   infusedOil: ingredient("Infused oil", "Infused oils", ["liquid"], { liquid: 920 }),

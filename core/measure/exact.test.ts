@@ -30,16 +30,21 @@ describe("mulDiv", () => {
 describe("allocate", () => {
   it("adds up to the last cent, keeps every share within one quantum of its due, and never gives to a weight of nothing", () => {
     fc.assert(
-      fc.property(fc.integer({ min: -1e9, max: 1e9 }), fc.array(whole(1e7), { minLength: 1, maxLength: 12 }), fc.constantFrom(1, 10_000), (total, weights, quantum) => {
-        const sum = weights.reduce((a, b) => a + b, 0);
-        fc.pre(sum > 0);
-        const shares = allocate(total, weights, quantum);
-        expect(shares.reduce((a, b) => a + b, 0)).toBe(total);
-        shares.forEach((s, i) => {
-          expect(Math.abs(s - (total * weights[i]!) / sum)).toBeLessThanOrEqual(2 * quantum);
-          if (weights[i] === 0) expect(s).toBe(0);
-        });
-      }),
+      fc.property(
+        fc.integer({ min: -1e9, max: 1e9 }),
+        fc.array(whole(1e7), { minLength: 1, maxLength: 12 }),
+        fc.constantFrom(1, 10_000),
+        (total, weights, quantum) => {
+          const sum = weights.reduce((a, b) => a + b, 0);
+          fc.pre(sum > 0);
+          const shares = allocate(total, weights, quantum);
+          expect(shares.reduce((a, b) => a + b, 0)).toBe(total);
+          shares.forEach((s, i) => {
+            expect(Math.abs(s - (total * weights[i]!) / sum)).toBeLessThanOrEqual(2 * quantum);
+            if (weights[i] === 0) expect(s).toBe(0);
+          });
+        },
+      ),
     );
   });
   it.each([
@@ -61,10 +66,22 @@ describe("money", () => {
     );
   });
   it.each([
-    ["12.50", 12_500_000], ["€ 12,5", 12_500_000], ["$1200", 1_200_000_000], ["EUR 3", 3_000_000], ["0", 0], [".99", 990_000],
+    ["12.50", 12_500_000],
+    ["€ 12,5", 12_500_000],
+    ["$1200", 1_200_000_000],
+    ["EUR 3", 3_000_000],
+    ["0", 0],
+    [".99", 990_000],
   ])("reads %s", (text, value) => expect(parseMoney(text)).toEqual({ ok: true, value }));
   it.each([
-    ["", "empty"], ["twelve", "notMoney"], ["1/2", "notMoney"], ["12.345", "cents"], ["-3", "negative"], ["9999999", "absurd"], ["1,234", "ambiguous"], ["1,234.50", "ambiguous"],
+    ["", "empty"],
+    ["twelve", "notMoney"],
+    ["1/2", "notMoney"],
+    ["12.345", "cents"],
+    ["-3", "negative"],
+    ["9999999", "absurd"],
+    ["1,234", "ambiguous"],
+    ["1,234.50", "ambiguous"],
   ])("refuses %s as %s", (text, code) => {
     const r = parseMoney(text);
     expect(r.ok ? null : r.problem.code).toBe(code);

@@ -77,4 +77,8 @@ export function allocate(total: number, weights: readonly number[], quantum = 1)
 }
 
 /** Adds up branded numbers. @example sum([mg(1), mg(2)]) // 3 mg */
-export const sum = <T extends number>(xs: readonly T[]): T => whole(xs.reduce((a: number, x) => a + x, 0), "sum") as T;
+export const sum = <T extends number>(xs: readonly T[]): T =>
+  whole(
+    xs.reduce((a: number, x) => a + x, 0),
+    "sum",
+  ) as T;

@@ -12,8 +12,14 @@ import { unit } from "./units.ts";
 
 /** The state a material is measured in. Only volumes depend on it. */
 export const FORMS = {
-  liquid: "liquid", melted: "melted", block: "block", pellets: "pellets", grated: "grated", chopped: "chopped",
-  powder: "powder", dried: "dried",
+  liquid: "liquid",
+  melted: "melted",
+  block: "block",
+  pellets: "pellets",
+  grated: "grated",
+  chopped: "chopped",
+  powder: "powder",
+  dried: "dried",
 } as const;
 export type Form = keyof typeof FORMS;
 export const FORM_IDS = Object.keys(FORMS) as Form[];
@@ -64,12 +70,16 @@ export function massOf(amount: Amount, facts: MassFacts): Outcome<Mg> {
   let milligrams: Fraction;
   if (u.kind === "mass") milligrams = amount.n.mul(u.size!);
   else if (u.kind === "count") {
-    if (!facts.pieceMg) return refuse("wrongKind", `${facts.name} is weighed: nobody has said what one piece of it weighs. Use g, oz, cups or drops.`);
+    if (!facts.pieceMg)
+      return refuse("wrongKind", `${facts.name} is weighed: nobody has said what one piece of it weighs. Use g, oz, cups or drops.`);
     milligrams = amount.n.mul(facts.pieceMg);
   } else {
     const density = facts.densities[facts.form];
     if (!density) {
-      return refuse("noDensity", `${facts.name} has no density for ${FORMS[facts.form]}, so ${u.plural ?? u.label} can't be turned into grams. Add one on its sheet, or weigh it.`);
+      return refuse(
+        "noDensity",
+        `${facts.name} has no density for ${FORMS[facts.form]}, so ${u.plural ?? u.label} can't be turned into grams. Add one on its sheet, or weigh it.`,
+      );
     }
     const ml = volumeMl(amount, facts.dropsPerMl ?? undefined);
     if (!ml.ok) return ml;

@@ -29,7 +29,8 @@ export function parseMoney(text: string): Outcome<Micros> {
   const bare = text.replace(/[\p{Sc}\s\u00a0]/gu, "").replace(/^[A-Z]{3}(?=[\d.,])|(?<=\d)[A-Z]{3}$/g, "");
   if (bare === "") return refuse("empty", "Enter an amount of money; 0 if it cost nothing.");
   const n = parseNumber(bare);
-  if (!n.ok) return n.problem.code === "notNumber" ? refuse("notMoney", `“${text.trim()}” isn't an amount of money. Write it like 12.50.`) : n;
+  if (!n.ok)
+    return n.problem.code === "notNumber" ? refuse("notMoney", `“${text.trim()}” isn't an amount of money. Write it like 12.50.`) : n;
   if (/\//.test(bare)) return refuse("notMoney", "Write money as 12.50, not as a fraction.");
   const inCents = n.value.mul(100);
   if (inCents.d !== 1n) return refuse("cents", "Money has at most two decimals here.");
@@ -45,7 +46,12 @@ const format = (currency: string, decimals: number): Intl.NumberFormat => {
   const key = `${currency}${decimals}`;
   let found = formats.get(key);
   if (!found) {
-    found = new Intl.NumberFormat("en-IE", { style: "currency", currency, minimumFractionDigits: decimals, maximumFractionDigits: decimals });
+    found = new Intl.NumberFormat("en-IE", {
+      style: "currency",
+      currency,
+      minimumFractionDigits: decimals,
+      maximumFractionDigits: decimals,
+    });
     formats.set(key, found);
   }
   return found;

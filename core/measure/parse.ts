@@ -14,8 +14,21 @@ export interface Amount {
 }
 
 const VULGAR: Record<string, string> = {
-  "½": "1/2", "⅓": "1/3", "⅔": "2/3", "¼": "1/4", "¾": "3/4", "⅕": "1/5", "⅖": "2/5", "⅗": "3/5", "⅘": "4/5",
-  "⅙": "1/6", "⅚": "5/6", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
+  "½": "1/2",
+  "⅓": "1/3",
+  "⅔": "2/3",
+  "¼": "1/4",
+  "¾": "3/4",
+  "⅕": "1/5",
+  "⅖": "2/5",
+  "⅗": "3/5",
+  "⅘": "4/5",
+  "⅙": "1/6",
+  "⅚": "5/6",
+  "⅛": "1/8",
+  "⅜": "3/8",
+  "⅝": "5/8",
+  "⅞": "7/8",
 };
 
 const NUMBER = String.raw`\d+\s+\d+\/\d+|\d+\/\d+|\d*[.,]\d+|\d+`;
@@ -76,7 +89,10 @@ export function parseAmount(text: string, fallback?: UnitId): Outcome<Amount> {
     if (id === null) {
       return word === ""
         ? refuse("noUnit", "Add a unit, such as g, oz or tbsp.")
-        : refuse("unknownUnit", `“${word}” isn't a unit Zelbin knows. Try g, kg, oz, lb, cups, tbsp, tsp, fl oz, mL, drops, pcs, parts or %.`);
+        : refuse(
+            "unknownUnit",
+            `“${word}” isn't a unit Zelbin knows. Try g, kg, oz, lb, cups, tbsp, tsp, fl oz, mL, drops, pcs, parts or %.`,
+          );
     }
     if (total === null) total = { n: n.value, unit: id };
     else {

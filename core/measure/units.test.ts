@@ -32,7 +32,14 @@ const code = (r: { ok: true } | { ok: false; problem: { code: string } }): strin
 describe("NIST SP 811, Appendix B.8", () => {
   // In kilograms and cubic metres, as the table prints them.
   it.each<[UnitId, number]>([
-    ["oz", 2.834952e-2], ["lb", 4.535924e-1], ["cup", 2.365882e-4], ["floz", 2.957353e-5], ["tbsp", 1.478676e-5], ["tsp", 4.928922e-6], ["pint", 4.731765e-4], ["quart", 9.463529e-4],
+    ["oz", 2.834952e-2],
+    ["lb", 4.535924e-1],
+    ["cup", 2.365882e-4],
+    ["floz", 2.957353e-5],
+    ["tbsp", 1.478676e-5],
+    ["tsp", 4.928922e-6],
+    ["pint", 4.731765e-4],
+    ["quart", 9.463529e-4],
   ])("%s", (id, printed) => {
     const u = unit(id);
     const si = u.size!.valueOf() / 1e6;
@@ -41,7 +48,21 @@ describe("NIST SP 811, Appendix B.8", () => {
 });
 
 describe("against js-quantities", () => {
-  const names: Partial<Record<UnitId, string>> = { mg: "mg", g: "g", kg: "kg", oz: "oz", lb: "lb", ml: "ml", l: "l", tsp: "tsp", tbsp: "tbs", cup: "cu", floz: "floz", pint: "pt", quart: "qt" };
+  const names: Partial<Record<UnitId, string>> = {
+    mg: "mg",
+    g: "g",
+    kg: "kg",
+    oz: "oz",
+    lb: "lb",
+    ml: "ml",
+    l: "l",
+    tsp: "tsp",
+    tbsp: "tbs",
+    cup: "cu",
+    floz: "floz",
+    pint: "pt",
+    quart: "qt",
+  };
   it("converts any amount between any two masses or volumes alike", () => {
     const ids = Object.keys(names) as UnitId[];
     fc.assert(
@@ -58,14 +79,41 @@ describe("against js-quantities", () => {
 
 describe("reading amounts", () => {
   it.each([
-    ["2 1/2 cups", "5/2", "cup"], ["1.5 oz", "3/2", "oz"], ["½ tsp", "1/2", "tsp"], ["2½ tbsp", "5/2", "tbsp"], ["1 ¼ cup", "5/4", "cup"], ["1⁄4 c", "1/4", "cup"], ["40g", "40", "g"], ["0,5 l", "1/2", "l"],
-    ["60 drops", "60", "drop"], ["3 T", "3", "tbsp"], ["3 t", "3", "tsp"], ["4 fl. oz.", "4", "floz"], [".25 lb", "1/4", "lb"], ["12.5 %", "25/2", "percent"], ["2 parts", "2", "part"], ["100", "100", "g"], ["1 lb 4 oz", "5/4", "lb"], ["1 cup 2 tbsp", "9/8", "cup"],
+    ["2 1/2 cups", "5/2", "cup"],
+    ["1.5 oz", "3/2", "oz"],
+    ["½ tsp", "1/2", "tsp"],
+    ["2½ tbsp", "5/2", "tbsp"],
+    ["1 ¼ cup", "5/4", "cup"],
+    ["1⁄4 c", "1/4", "cup"],
+    ["40g", "40", "g"],
+    ["0,5 l", "1/2", "l"],
+    ["60 drops", "60", "drop"],
+    ["3 T", "3", "tbsp"],
+    ["3 t", "3", "tsp"],
+    ["4 fl. oz.", "4", "floz"],
+    [".25 lb", "1/4", "lb"],
+    ["12.5 %", "25/2", "percent"],
+    ["2 parts", "2", "part"],
+    ["100", "100", "g"],
+    ["1 lb 4 oz", "5/4", "lb"],
+    ["1 cup 2 tbsp", "9/8", "cup"],
   ])("%s", (text, n, id) => {
     const a = parseAmount(text, "g");
     expect(a.ok && [a.value.n.toFraction(), a.value.unit]).toEqual([n, id]);
   });
   it.each([
-    ["", "empty"], ["some", "notNumber"], ["-2 oz", "negative"], ["−2 oz", "negative"], ["3 bushels", "unknownUnit"], ["1/0 cup", "notNumber"], ["1,250 g", "ambiguous"], ["1.250.000 g", "ambiguous"], ["1 oz 2 tbsp", "mixedUnits"], ["1 g 2 drops", "mixedUnits"], ["1..5 g", "notNumber"], ["oz", "notNumber"],
+    ["", "empty"],
+    ["some", "notNumber"],
+    ["-2 oz", "negative"],
+    ["−2 oz", "negative"],
+    ["3 bushels", "unknownUnit"],
+    ["1/0 cup", "notNumber"],
+    ["1,250 g", "ambiguous"],
+    ["1.250.000 g", "ambiguous"],
+    ["1 oz 2 tbsp", "mixedUnits"],
+    ["1 g 2 drops", "mixedUnits"],
+    ["1..5 g", "notNumber"],
+    ["oz", "notNumber"],
   ])("refuses %s as %s", (text, problem) => expect(code(parseAmount(text))).toBe(problem));
   it("asks for a unit when none is meant", () => expect(code(parseAmount("12"))).toBe("noUnit"));
 
@@ -114,17 +162,28 @@ describe("weighing", () => {
   });
   it("doubles with the amount and halves with the drops per mL", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 500 }), fc.constantFrom<UnitId>("g", "oz", "cup", "tsp", "drop", "ml"), fc.integer({ min: 300, max: 1400 }), (n, id, density) => {
-        const f = { ...facts("x", "liquid", { liquid: density }), dropsPerMl: 20 };
-        const one = massOf({ n: new Fraction(n), unit: id }, f);
-        const two = massOf({ n: new Fraction(2 * n), unit: id }, f);
-        expect(one.ok && two.ok && Math.abs(two.value - 2 * one.value)).toBeLessThanOrEqual(1);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 500 }),
+        fc.constantFrom<UnitId>("g", "oz", "cup", "tsp", "drop", "ml"),
+        fc.integer({ min: 300, max: 1400 }),
+        (n, id, density) => {
+          const f = { ...facts("x", "liquid", { liquid: density }), dropsPerMl: 20 };
+          const one = massOf({ n: new Fraction(n), unit: id }, f);
+          const two = massOf({ n: new Fraction(2 * n), unit: id }, f);
+          expect(one.ok && two.ok && Math.abs(two.value - 2 * one.value)).toBeLessThanOrEqual(1);
+        },
+      ),
     );
     expect(weigh("30 drops", { ...water, dropsPerMl: 15 })).toBe(2000);
   });
   it.each<[string, MassFacts, string]>([
-    ["3 mL", facts("Herb", "dried", {}), "noDensity"], ["1 cup", facts("Wax", "grated", { pellets: 480 }), "noDensity"], ["3 pcs", water, "wrongKind"], ["2 parts", water, "wrongKind"], ["0 g", water, "zero"], ["0.0001 mg", water, "zero"], ["20000 kg", water, "absurd"],
+    ["3 mL", facts("Herb", "dried", {}), "noDensity"],
+    ["1 cup", facts("Wax", "grated", { pellets: 480 }), "noDensity"],
+    ["3 pcs", water, "wrongKind"],
+    ["2 parts", water, "wrongKind"],
+    ["0 g", water, "zero"],
+    ["0.0001 mg", water, "zero"],
+    ["20000 kg", water, "absurd"],
   ])("refuses %s: %#", (text, f, problem) => expect(code(massOf(amount(text), f))).toBe(problem));
   it("weighs pieces where one has a weight", () => expect(weigh("3 pcs", { ...water, pieceMg: 350 })).toBe(1050));
   it("shows the other reading of oz for what pours, and only for that", () => {
@@ -134,7 +193,12 @@ describe("weighing", () => {
     expect(code(volumeMl(amount("4 oz")))).toBe("notVolume");
   });
   it("writes grams for reading and for columns", () => {
-    expect([grams(mg(56_699)), grams(mg(4_675)), grams(mg(1_050_300)), gramsIn(2)(mg(56_699))]).toEqual(["56.7 g", "4.68 g", "1,050.3 g", "56.70 g"]);
+    expect([grams(mg(56_699)), grams(mg(4_675)), grams(mg(1_050_300)), gramsIn(2)(mg(56_699))]).toEqual([
+      "56.7 g",
+      "4.68 g",
+      "1,050.3 g",
+      "56.70 g",
+    ]);
   });
   it("gives every weighed kind a form, and every starting density one of its forms", () => {
     for (const id of KIND_IDS) {

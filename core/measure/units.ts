@@ -29,10 +29,22 @@ export const UNITS = {
   kg: { id: "kg", kind: "mass", label: "kg", size: f("1000000"), words: ["kg", "kilo", "kilos", "kilogram", "kilograms"] },
   oz: { id: "oz", kind: "mass", label: "oz", size: f("28349.523125"), words: ["oz", "ounce", "ounces", "oz wt"] },
   lb: { id: "lb", kind: "mass", label: "lb", size: f("453592.37"), words: ["lb", "lbs", "pound", "pounds"] },
-  ml: { id: "ml", kind: "volume", label: "mL", size: f("1"), words: ["ml", "millilitre", "millilitres", "milliliter", "milliliters", "cc"] },
+  ml: {
+    id: "ml",
+    kind: "volume",
+    label: "mL",
+    size: f("1"),
+    words: ["ml", "millilitre", "millilitres", "milliliter", "milliliters", "cc"],
+  },
   l: { id: "l", kind: "volume", label: "L", size: f("1000"), words: ["l", "litre", "litres", "liter", "liters"] },
   tsp: { id: "tsp", kind: "volume", label: "tsp", size: f("4.92892159375"), words: ["tsp", "tsps", "teaspoon", "teaspoons"] },
-  tbsp: { id: "tbsp", kind: "volume", label: "tbsp", size: f("14.78676478125"), words: ["tbsp", "tbsps", "tbs", "tablespoon", "tablespoons"] },
+  tbsp: {
+    id: "tbsp",
+    kind: "volume",
+    label: "tbsp",
+    size: f("14.78676478125"),
+    words: ["tbsp", "tbsps", "tbs", "tablespoon", "tablespoons"],
+  },
   floz: { id: "floz", kind: "volume", label: "fl oz", size: f("29.5735295625"), words: ["fl oz", "floz", "fluid ounce", "fluid ounces"] },
   cup: { id: "cup", kind: "volume", label: "cup", plural: "cups", size: f("236.5882365"), words: ["cup", "cups", "c"] },
   pint: { id: "pint", kind: "volume", label: "pint", plural: "pints", size: f("473.176473"), words: ["pint", "pints", "pt"] },
@@ -49,9 +61,7 @@ export type UnitId = keyof typeof UNITS;
 /** @example unit("oz").label // "oz" */
 export const unit = (id: UnitId): Unit => UNITS[id];
 
-const byWord = new Map<string, UnitId>(
-  Object.values(UNITS).flatMap((u) => u.words.map((w) => [w, u.id as UnitId] as const)),
-);
+const byWord = new Map<string, UnitId>(Object.values(UNITS).flatMap((u) => u.words.map((w) => [w, u.id as UnitId] as const)));
 
 /**
  * The unit a word stands for, or null. A lone capital T is a tablespoon and a lone small t a teaspoon, as on kitchen cards.

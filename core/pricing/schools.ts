@@ -10,7 +10,12 @@ import { micros, mulDiv, type Micros } from "../measure/exact.ts";
 import type { UnitCosts } from "../recipe/cost.ts";
 import { roundToPoint, type PricePoint } from "./rounding.ts";
 
-export const PRICE_SCHOOLS = { multiple: "Materials multiplied", doubled: "All costs, doubled twice", margin: "Wished margin", own: "Own figure" } as const;
+export const PRICE_SCHOOLS = {
+  multiple: "Materials multiplied",
+  doubled: "All costs, doubled twice",
+  margin: "Wished margin",
+  own: "Own figure",
+} as const;
 export type PriceSchool = keyof typeof PRICE_SCHOOLS;
 
 export const CHANNELS = { market: "Market", online: "Online", wholesale: "Wholesale", gift: "Gift" } as const;
@@ -50,7 +55,13 @@ export interface PriceView {
  * channel as it is.
  * @example askedPrice("doubled", "wholesale", cost, rules, null) // all costs × 2
  */
-export function askedPrice(school: PriceSchool, channel: ChannelId, cost: UnitCosts, rules: PricingRules, own: Micros | null): Micros | null {
+export function askedPrice(
+  school: PriceSchool,
+  channel: ChannelId,
+  cost: UnitCosts,
+  rules: PricingRules,
+  own: Micros | null,
+): Micros | null {
   const { shareBp, feeBp } = rules.channels[channel];
   const onChannel = (shelf: number): Micros => micros(mulDiv(shelf, shareBp, 10_000));
   switch (school) {
@@ -89,7 +100,14 @@ export function viewPrice(price: Micros, cost: UnitCosts, feeBp: number, minutes
  * A school's rounded price on a channel with what it implies.
  * @example priceBy("multiple", "market", cost, rules, null, 4)?.price
  */
-export function priceBy(school: PriceSchool, channel: ChannelId, cost: UnitCosts, rules: PricingRules, own: Micros | null, minutes: number): PriceView | null {
+export function priceBy(
+  school: PriceSchool,
+  channel: ChannelId,
+  cost: UnitCosts,
+  rules: PricingRules,
+  own: Micros | null,
+  minutes: number,
+): PriceView | null {
   const { feeBp, point } = rules.channels[channel];
   const asked = askedPrice(school, channel, cost, rules, own);
   return asked === null ? null : viewPrice(roundToPoint(asked, point), cost, feeBp, minutes);

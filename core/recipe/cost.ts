@@ -81,7 +81,16 @@ export function costRecipe(input: CostIn, lots: readonly Lot[], again: ReadonlyM
       const [useful, lost] = allocate(ingredients, [inUnits, batch - inUnits]) as [number, number];
       return [
         school,
-        perUnitOf({ ingredients: useful, packaging: packed, work: forMinutes(minutes, input.work.hourly), overhead: forMinutes(minutes, input.work.overheadHourly), loss: lost }, fill.units),
+        perUnitOf(
+          {
+            ingredients: useful,
+            packaging: packed,
+            work: forMinutes(minutes, input.work.hourly),
+            overhead: forMinutes(minutes, input.work.overheadHourly),
+            loss: lost,
+          },
+          fill.units,
+        ),
       ];
     }),
   ) as Record<School, UnitCosts | null>;
@@ -95,7 +104,13 @@ export function costRecipe(input: CostIn, lots: readonly Lot[], again: ReadonlyM
  */
 export function perUnitOf(batch: Record<CostPart, number>, units: number): UnitCosts {
   const each = (n: number): Micros => micros(mulDiv(n, 1, units));
-  const parts = { ingredients: each(batch.ingredients), packaging: each(batch.packaging), work: each(batch.work), overhead: each(batch.overhead), loss: each(batch.loss) };
+  const parts = {
+    ingredients: each(batch.ingredients),
+    packaging: each(batch.packaging),
+    work: each(batch.work),
+    overhead: each(batch.overhead),
+    loss: each(batch.loss),
+  };
   const materials = micros(parts.ingredients + parts.packaging + parts.loss);
   return { ...parts, materials, total: micros(materials + parts.work + parts.overhead) };
 }

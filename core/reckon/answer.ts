@@ -10,7 +10,8 @@ import { unit, type UnitId } from "../measure/units.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 
 /** @example weighs(30 drops, 1328 mg) // "30 drops weigh 1.33 g" */
-const weighs = (amount: Amount, weight: Mg): string => `${showAmount(amount)} ${amount.n.compare(1) > 0 ? "weigh" : "weighs"} ${grams(weight, 2)}`;
+const weighs = (amount: Amount, weight: Mg): string =>
+  `${showAmount(amount)} ${amount.n.compare(1) > 0 ? "weigh" : "weighs"} ${grams(weight, 2)}`;
 
 export interface Answer {
   say: string;
@@ -31,7 +32,10 @@ export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<A
   if (target.kind === "volume" && from.kind === "volume") {
     const ml = volumeMl(amount, perMl);
     if (!ml.ok) return ml;
-    return done({ say: show(target.size ? ml.value.div(target.size) : ml.value.mul(perMl)), steps: [`${showAmount(amount)} is ${ml.value.toString(4)} mL`] });
+    return done({
+      say: show(target.size ? ml.value.div(target.size) : ml.value.mul(perMl)),
+      steps: [`${showAmount(amount)} is ${ml.value.toString(4)} mL`],
+    });
   }
   if (!weight.ok) return weight;
   const density = facts.densities[facts.form];

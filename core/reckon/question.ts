@@ -46,7 +46,12 @@ export function readQuestion(input: string): Question {
  * @example bestName("olive", [{ name: "Olive oil" }, …])
  */
 export function bestName<T extends { name: string }>(query: string, of: readonly T[]): T | null {
-  const plain = (s: string): string[] => s.toLowerCase().replace(/[^\p{L}\p{N} ]/gu, " ").split(" ").filter(Boolean);
+  const plain = (s: string): string[] =>
+    s
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N} ]/gu, " ")
+      .split(" ")
+      .filter(Boolean);
   const wanted = plain(query);
   if (wanted.length === 0) return null;
   const fits = of

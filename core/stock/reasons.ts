@@ -1,7 +1,17 @@
 /** Why something went in or out of a lot, in the words the screens use. */
 export const REASONS = {
-  received: "received", counted: "count corrected", used: "used in a batch", filled: "filled", sold: "sold", tester: "tester",
-  gift: "given away", own: "own use", damaged: "damaged", ordered: "packed in an order", wrapped: "used for wrapping", undone: "taken back",
+  received: "received",
+  counted: "count corrected",
+  used: "used in a batch",
+  filled: "filled",
+  sold: "sold",
+  tester: "tester",
+  gift: "given away",
+  own: "own use",
+  damaged: "damaged",
+  ordered: "packed in an order",
+  wrapped: "used for wrapping",
+  undone: "taken back",
 } as const;
 export type Reason = keyof typeof REASONS;
 

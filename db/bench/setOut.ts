@@ -26,13 +26,21 @@ export function setOut(db: Db, input: SetOutIn, doing: Doing): Promise<Done> {
   return perform(db, "setOut", doing, async (tx) => {
     const [w] = await readRecipes(tx, [input.recipeId]);
     if (!w) throw Refused.one("recipe", "That recipe isn't here any more.");
-    const weights = scaleTo(w.lines.map((l) => l.weight), input.batchMg);
+    const weights = scaleTo(
+      w.lines.map((l) => l.weight),
+      input.batchMg,
+    );
     const needs = [
       ...w.lines.map((l, i) => ({ of: l.materialId, amount: weights[i] as number })),
       ...w.packaging.map((p) => ({ of: p.materialId, amount: p.pieces * input.units })),
     ];
     const ids = needs.map((n) => n.of);
-    const names = new Map((await tx.select({ id: material.id, name: material.name }).from(material).where(inArray(material.id, ids))).map((m) => [m.id, m.name]));
+    const names = new Map(
+      (await tx.select({ id: material.id, name: material.name }).from(material).where(inArray(material.id, ids))).map((m) => [
+        m.id,
+        m.name,
+      ]),
+    );
     const plan = planTakes(needs, await lotsOfMaterials(tx, ids), doing.day);
     const short = new Map<number, { amount: number; weighed: boolean }>();
     plan.forEach((p, i) => {
@@ -65,9 +73,25 @@ export interface TakeIn {
 /** Stores what has been weighed so far, and lots changed by hand. @throws Refused once the batch is poured, or for a lot of another material */
 export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeIn[]): Promise<void> {
   await db.transaction(async (tx) => {
-    const [open] = await tx.select({ id: batch.id }).from(batch).where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId))).for("update");
+    const [open] = await tx
+      .select({ id: batch.id })
+      .from(batch)
+      .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
+      .for("update");
     if (!open) throw Refused.one("", "This batch isn't on the bench any more.");
-    const lots = new Map((await tx.select({ id: lot.id, of: lot.materialId }).from(lot).where(inArray(lot.id, takes.map((t) => t.lotId)))).map((l) => [l.id, l.of]));
+    const lots = new Map(
+      (
+        await tx
+          .select({ id: lot.id, of: lot.materialId })
+          .from(lot)
+          .where(
+            inArray(
+              lot.id,
+              takes.map((t) => t.lotId),
+            ),
+          )
+      ).map((l) => [l.id, l.of]),
+    );
     const wrong = takes.findIndex((t) => lots.get(t.lotId) !== t.materialId);
     if (wrong >= 0) throw Refused.one(`takes.${wrong}.lot`, "That lot is of another material.");
     await tx.delete(batchTake).where(eq(batchTake.batchId, batchId));
@@ -78,7 +102,11 @@ export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeI
 /** Clears a batch off the bench without pouring it; can be taken back. */
 export function clearBatch(db: Db, batchId: number, doing: Doing): Promise<Done> {
   return perform(db, "clearBatch", doing, async (tx, actId) => {
-    const [row] = await tx.update(batch).set({ clearedActId: actId }).where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId))).returning({ id: batch.id });
+    const [row] = await tx
+      .update(batch)
+      .set({ clearedActId: actId })
+      .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
+      .returning({ id: batch.id });
     if (!row) throw Refused.one("", "This batch isn't on the bench any more.");
     return { path: "/bench", summary: "Cleared a batch off the bench; nothing was used" };
   });

@@ -12,8 +12,22 @@ import { batch, lot, movement, product, recipe } from "../schema.ts";
 export const listCabinet = (db: Reads) =>
   db
     .select({
-      id: lot.id, number: lot.number, of: product.id, onHand: lot.onHand, value: lot.value, arrived: lot.arrived, bestBefore: lot.bestBefore, hold: sql<boolean>`${lot.holdReason} is not null`,
-      name: recipe.name, type: recipe.type, fill: product.fill, batchId: batch.id, units: batch.units, minutes: batch.minutes, hourly: batch.hourly, overheadHourly: batch.overheadHourly,
+      id: lot.id,
+      number: lot.number,
+      of: product.id,
+      onHand: lot.onHand,
+      value: lot.value,
+      arrived: lot.arrived,
+      bestBefore: lot.bestBefore,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      name: recipe.name,
+      type: recipe.type,
+      fill: product.fill,
+      batchId: batch.id,
+      units: batch.units,
+      minutes: batch.minutes,
+      hourly: batch.hourly,
+      overheadHourly: batch.overheadHourly,
     })
     .from(lot)
     .innerJoin(product, eq(product.id, lot.productId))
@@ -30,7 +44,9 @@ export function takeOut(db: Db, input: { lotId: number; units: number; reason: T
     const lots = await lockLots(tx, [input.lotId]);
     const number = lots.get(input.lotId)?.number;
     if (!number) throw Refused.one("units", "That lot isn't here any more.");
-    await tx.insert(movement).values(draw(lots, input.lotId, input.units, "units", (n) => counted(n, "unit"), { actId, reason: input.reason, note: input.note }));
+    await tx
+      .insert(movement)
+      .values(draw(lots, input.lotId, input.units, "units", (n) => counted(n, "unit"), { actId, reason: input.reason, note: input.note }));
     return { path: "/cabinet", summary: `Took ${input.units} of ${number} out: ${REASONS[input.reason]}` };
   });
 }

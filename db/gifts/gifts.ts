@@ -27,19 +27,37 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
     .select()
     .from(giftOrder)
     .where(ids ? inArray(giftOrder.id, [...ids]) : undefined)
-    .orderBy(sql`${giftOrder.packedActId} is not null`, sql`case when ${giftOrder.packedActId} is null then ${giftOrder.due} end`, sql`${giftOrder.due} desc`)
+    .orderBy(
+      sql`${giftOrder.packedActId} is not null`,
+      sql`case when ${giftOrder.packedActId} is null then ${giftOrder.due} end`,
+      sql`${giftOrder.due} desc`,
+    )
     .limit(limit);
   if (orders.length === 0) return [];
   const orderIds = orders.map((o) => o.id);
   const items = await db
-    .select({ id: giftItem.id, orderId: giftItem.giftOrderId, productId: giftItem.productId, name: recipe.name, fill: product.fill, units: giftItem.units, price: giftItem.price })
+    .select({
+      id: giftItem.id,
+      orderId: giftItem.giftOrderId,
+      productId: giftItem.productId,
+      name: recipe.name,
+      fill: product.fill,
+      units: giftItem.units,
+      price: giftItem.price,
+    })
     .from(giftItem)
     .innerJoin(product, eq(product.id, giftItem.productId))
     .innerJoin(recipe, eq(recipe.id, product.recipeId))
     .where(inArray(giftItem.giftOrderId, orderIds))
     .orderBy(asc(giftItem.id));
   const wraps = await db
-    .select({ id: giftWrap.id, orderId: giftWrap.giftOrderId, materialId: giftWrap.materialId, name: material.name, pieces: giftWrap.pieces })
+    .select({
+      id: giftWrap.id,
+      orderId: giftWrap.giftOrderId,
+      materialId: giftWrap.materialId,
+      name: material.name,
+      pieces: giftWrap.pieces,
+    })
     .from(giftWrap)
     .innerJoin(material, eq(material.id, giftWrap.materialId))
     .where(inArray(giftWrap.giftOrderId, orderIds))
@@ -52,7 +70,16 @@ export type GiftOrderRead = Awaited<ReturnType<typeof listGiftOrders>>[number];
 /** Lots that a packed order took, with how much. */
 export const packedLots = (db: Reads, orderId: number) =>
   db
-    .select({ lotId: lot.id, number: lot.number, bestBefore: lot.bestBefore, onHand: lot.onHand, productId: lot.productId, materialId: lot.materialId, qty: sql`-sum(${movement.qty})`.mapWith(Number), value: sql`-sum(${movement.value})`.mapWith(Number) })
+    .select({
+      lotId: lot.id,
+      number: lot.number,
+      bestBefore: lot.bestBefore,
+      onHand: lot.onHand,
+      productId: lot.productId,
+      materialId: lot.materialId,
+      qty: sql`-sum(${movement.qty})`.mapWith(Number),
+      value: sql`-sum(${movement.value})`.mapWith(Number),
+    })
     .from(movement)
     .innerJoin(giftOrder, eq(giftOrder.packedActId, movement.actId))
     .innerJoin(lot, eq(lot.id, movement.lotId))
@@ -99,13 +126,30 @@ export function packGiftOrder(db: Db, id: number, only: ReadonlyMap<number, numb
     const [order] = await listGiftOrders(tx, [id]);
     const items = order!.items;
     const wraps = order!.wrapping;
-    const goods = await lotsOfProducts(tx, items.map((i) => i.productId));
-    const papers = await lotsOfMaterials(tx, wraps.map((w) => w.materialId));
-    const locked = await lockLots(tx, [...goods, ...papers].map((l) => l.id));
+    const goods = await lotsOfProducts(
+      tx,
+      items.map((i) => i.productId),
+    );
+    const papers = await lotsOfMaterials(
+      tx,
+      wraps.map((w) => w.materialId),
+    );
+    const locked = await lockLots(
+      tx,
+      [...goods, ...papers].map((l) => l.id),
+    );
     const now = (ls: Lot[]): Lot[] => ls.map((l) => locked.get(l.id)!);
     const chosen = now(goods).filter((l) => !only.has(l.of) || only.get(l.of) === l.id);
-    const itemPlan = planTakes(items.map((i) => ({ of: i.productId, amount: i.units })), chosen, doing.day);
-    const wrapPlan = planTakes(wraps.map((w) => ({ of: w.materialId, amount: w.pieces })), now(papers), doing.day);
+    const itemPlan = planTakes(
+      items.map((i) => ({ of: i.productId, amount: i.units })),
+      chosen,
+      doing.day,
+    );
+    const wrapPlan = planTakes(
+      wraps.map((w) => ({ of: w.materialId, amount: w.pieces })),
+      now(papers),
+      doing.day,
+    );
     const missing = [
       ...itemPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${items[i]!.name}`] : [])),
       ...wrapPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${wraps[i]!.name}`] : [])),
@@ -113,8 +157,12 @@ export function packGiftOrder(db: Db, id: number, only: ReadonlyMap<number, numb
     if (missing.length > 0) throw Refused.one("pack", `There is too little to pack it: ${wordList(missing)} missing. Nothing was moved.`);
     const units = (n: number): string => counted(n, "unit");
     const moves: NewMovement[] = [
-      ...itemPlan.flatMap((p) => p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason: "ordered" as const, giftOrderId: id }))),
-      ...wrapPlan.flatMap((p) => p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason: "wrapped" as const, giftOrderId: id }))),
+      ...itemPlan.flatMap((p) =>
+        p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason: "ordered" as const, giftOrderId: id })),
+      ),
+      ...wrapPlan.flatMap((p) =>
+        p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason: "wrapped" as const, giftOrderId: id })),
+      ),
     ];
     await tx.insert(movement).values(moves);
     await tx.update(giftOrder).set({ packedActId: actId }).where(eq(giftOrder.id, id));

@@ -9,9 +9,21 @@ import { act, batch, giftOrder, lot, marketDay, material, movement, product, pur
 const namedLots = (db: Reads) =>
   db
     .select({
-      id: lot.id, number: lot.number, onHand: lot.onHand, bestBefore: lot.bestBefore, arrived: lot.arrived, value: lot.value, supplierLot: lot.supplierLot, holdReason: lot.holdReason,
-      hold: sql<boolean>`${lot.holdReason} is not null`, materialId: lot.materialId, productId: lot.productId, kind: material.kind,
-      name: sql<string>`coalesce(${material.name}, ${recipe.name})`, fill: product.fill, supplier: purchase.supplier,
+      id: lot.id,
+      number: lot.number,
+      onHand: lot.onHand,
+      bestBefore: lot.bestBefore,
+      arrived: lot.arrived,
+      value: lot.value,
+      supplierLot: lot.supplierLot,
+      holdReason: lot.holdReason,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      materialId: lot.materialId,
+      productId: lot.productId,
+      kind: material.kind,
+      name: sql<string>`coalesce(${material.name}, ${recipe.name})`,
+      fill: product.fill,
+      supplier: purchase.supplier,
     })
     .from(lot)
     .leftJoin(material, eq(material.id, lot.materialId))
@@ -56,8 +68,19 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
 const historyOf = (db: Reads, lotIds: readonly number[]) =>
   db
     .select({
-      id: movement.id, lotId: movement.lotId, day: act.day, qty: movement.qty, value: movement.value, reason: sql<Reason>`${movement.reason}`, note: movement.note, batchId: movement.batchId,
-      market: marketDay.name, marketDayId: marketDay.id, customer: giftOrder.customer, giftOrderId: giftOrder.id, batchNumber: sql<string | null>`made.number`,
+      id: movement.id,
+      lotId: movement.lotId,
+      day: act.day,
+      qty: movement.qty,
+      value: movement.value,
+      reason: sql<Reason>`${movement.reason}`,
+      note: movement.note,
+      batchId: movement.batchId,
+      market: marketDay.name,
+      marketDayId: marketDay.id,
+      customer: giftOrder.customer,
+      giftOrderId: giftOrder.id,
+      batchNumber: sql<string | null>`made.number`,
     })
     .from(movement)
     .innerJoin(act, eq(act.id, movement.actId))
@@ -65,7 +88,9 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
     .leftJoin(giftOrder, eq(giftOrder.id, movement.giftOrderId))
     .leftJoin(batch, eq(batch.id, movement.batchId))
     .leftJoin(sql`${lot} made`, sql`made.id = ${batch.lotId}`)
-    .where(sql`${inArray(movement.lotId, [...lotIds])} and ${act.undoes} is null and not exists (select 1 from ${act} u where u.undoes = ${movement.actId})`)
+    .where(
+      sql`${inArray(movement.lotId, [...lotIds])} and ${act.undoes} is null and not exists (select 1 from ${act} u where u.undoes = ${movement.actId})`,
+    )
     .orderBy(asc(movement.id));
 
 export type HistoryRow = Awaited<ReturnType<typeof historyOf>>[number];
@@ -79,7 +104,9 @@ export async function findLot(db: Reads, number: string): Promise<NamedLot | nul
 /** Lots whose number or supplier's number starts or ends so, for when only part of it can be read; newest first. */
 export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[]> =>
   namedLots(db)
-    .where(sql`upper(${lot.number}) like '%' || upper(${part.replace(/[%_\\]/g, "\\$&")}) || '%' or upper(${lot.supplierLot}) = upper(${part}) or coalesce(${material.name}, ${recipe.name}) ilike '%' || ${part.replace(/[%_\\]/g, "\\$&")} || '%'`)
+    .where(
+      sql`upper(${lot.number}) like '%' || upper(${part.replace(/[%_\\]/g, "\\$&")}) || '%' or upper(${lot.supplierLot}) = upper(${part}) or coalesce(${material.name}, ${recipe.name}) ilike '%' || ${part.replace(/[%_\\]/g, "\\$&")} || '%'`,
+    )
     .orderBy(sql`${lot.id} desc`)
     .limit(limit);
 
@@ -91,7 +118,10 @@ export async function traceLot(db: Reads, lotId: number) {
   const ids = [lotId, ...back.map((s) => s.lot), ...forward.map((s) => s.lot)];
   const lots = new Map((await namedLots(db).where(inArray(lot.id, ids))).map((l) => [l.id, l]));
   const history = await historyOf(db, [lotId, ...forward.map((s) => s.lot)]);
-  const made = await db.select({ lotId: batch.lotId, batchId: batch.id, day: batch.day, units: batch.units, note: batch.note, productId: batch.productId }).from(batch).where(inArray(batch.lotId, ids));
+  const made = await db
+    .select({ lotId: batch.lotId, batchId: batch.id, day: batch.day, units: batch.units, note: batch.note, productId: batch.productId })
+    .from(batch)
+    .where(inArray(batch.lotId, ids));
   const used = await db
     .select({ from: movement.lotId, batchId: movement.batchId, qty: sql`-sum(${movement.qty})`.mapWith(Number) })
     .from(movement)

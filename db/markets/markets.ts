@@ -33,11 +33,30 @@ const goneByDay = (db: Reads, ids: readonly number[]) =>
 
 /** Market days, newest first, each with its lines. */
 export async function listMarketDays(db: Reads, ids?: readonly number[], limit = 60) {
-  const days = await db.select().from(marketDay).where(ids ? inArray(marketDay.id, [...ids]) : undefined).orderBy(desc(marketDay.day), desc(marketDay.id)).limit(limit);
+  const days = await db
+    .select()
+    .from(marketDay)
+    .where(ids ? inArray(marketDay.id, [...ids]) : undefined)
+    .orderBy(desc(marketDay.day), desc(marketDay.id))
+    .limit(limit);
   if (days.length === 0) return [];
   const dayIds = days.map((d) => d.id);
   const lines = await db
-    .select({ id: marketLine.id, dayId: marketLine.marketDayId, lotId: lot.id, number: lot.number, bestBefore: lot.bestBefore, onHand: lot.onHand, name: recipe.name, fill: product.fill, taken: marketLine.taken, sold: marketLine.sold, given: marketLine.given, damaged: marketLine.damaged, price: marketLine.price })
+    .select({
+      id: marketLine.id,
+      dayId: marketLine.marketDayId,
+      lotId: lot.id,
+      number: lot.number,
+      bestBefore: lot.bestBefore,
+      onHand: lot.onHand,
+      name: recipe.name,
+      fill: product.fill,
+      taken: marketLine.taken,
+      sold: marketLine.sold,
+      given: marketLine.given,
+      damaged: marketLine.damaged,
+      price: marketLine.price,
+    })
     .from(marketLine)
     .innerJoin(lot, eq(lot.id, marketLine.lotId))
     .innerJoin(product, eq(product.id, lot.productId))
@@ -84,11 +103,18 @@ export function saveMarketDay(db: Db, input: MarketIn, doing: Doing, id?: number
 export function closeMarketDay(db: Db, input: MarketIn, doing: Doing, id?: number): Promise<Done> {
   return perform(db, "closeMarket", doing, async (tx, actId) => {
     const dayId = await writeDay(tx, input, id);
-    const locked = await lockLots(tx, input.lines.map((l) => l.lotId));
+    const locked = await lockLots(
+      tx,
+      input.lines.map((l) => l.lotId),
+    );
     const moves: NewMovement[] = [];
     const problems: FieldProblem[] = [];
     input.lines.forEach((l, i) => {
-      const out: [keyof typeof l, number, Reason][] = [["sold", l.sold, "sold"], ["given", l.given, "tester"], ["damaged", l.damaged, "damaged"]];
+      const out: [keyof typeof l, number, Reason][] = [
+        ["sold", l.sold, "sold"],
+        ["given", l.given, "tester"],
+        ["damaged", l.damaged, "damaged"],
+      ];
       for (const [field, units, reason] of out) {
         if (units === 0) continue;
         try {
@@ -103,6 +129,12 @@ export function closeMarketDay(db: Db, input: MarketIn, doing: Doing, id?: numbe
     if (moves.length === 0) throw Refused.one("", "Nothing was sold, given or damaged yet. Count the stall first.");
     await tx.insert(movement).values(moves);
     await tx.update(marketDay).set({ closedActId: actId }).where(eq(marketDay.id, dayId));
-    return { path: `/markets/${dayId}`, summary: `Closed ${input.name}: ${counted(input.lines.reduce((a, l) => a + l.sold, 0), "unit")} sold` };
+    return {
+      path: `/markets/${dayId}`,
+      summary: `Closed ${input.name}: ${counted(
+        input.lines.reduce((a, l) => a + l.sold, 0),
+        "unit",
+      )} sold`,
+    };
   });
 }

@@ -29,7 +29,9 @@ export const costWritten = (written: readonly WrittenRecipe[], shelf: ShelfCosts
   written.map((w) => ({ ...w, cost: costRecipe(costInput(w, settings), shelf.lots, shelf.again, today) }));
 
 /** Materials that recipes take, packaging included. */
-export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [...new Set(written.flatMap((w) => [...w.lines.map((l) => l.materialId), ...w.packaging.map((p) => p.materialId)]))];
+export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [
+  ...new Set(written.flatMap((w) => [...w.lines.map((l) => l.materialId), ...w.packaging.map((p) => p.materialId)])),
+];
 
 /** Reads and costs recipes; all when no ids are given. */
 export async function costRecipes(db: Db, settings: Settings, today: Day, ids?: readonly number[]): Promise<CostedRecipe[]> {

@@ -26,8 +26,12 @@ export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<W
       .select({
         recipe,
         product,
-        lines: sql<WrittenLine[]>`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight) order by l.position), '[]') from ${recipeLine} l where l.recipe_id = ${recipe.id})`,
-        packaging: sql<WrittenPack[]>`(select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = ${product.id})`,
+        lines: sql<
+          WrittenLine[]
+        >`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight) order by l.position), '[]') from ${recipeLine} l where l.recipe_id = ${recipe.id})`,
+        packaging: sql<
+          WrittenPack[]
+        >`(select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = ${product.id})`,
       })
       .from(recipe)
       .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.current, true)))
@@ -42,14 +46,28 @@ export const costInput = (w: WrittenRecipe, rates: WorkRates, weights = w.lines.
   packaging: w.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
   fill: w.product.fill,
   lossBp: w.recipe.lossBp,
-  work: { hourly: rates.hourly, overheadHourly: rates.overheadHourly, batchMinutes: w.recipe.batchMinutes, unitMinutes: w.recipe.unitMinutesHundredths / 100 },
+  work: {
+    hourly: rates.hourly,
+    overheadHourly: rates.overheadHourly,
+    batchMinutes: w.recipe.batchMinutes,
+    unitMinutes: w.recipe.unitMinutesHundredths / 100,
+  },
 });
 
 /** Every size there is of every recipe, for naming lots and items. */
 export const listProducts = (db: Reads) =>
   prepared(db, "products", () =>
     db
-      .select({ id: product.id, recipeId: recipe.id, name: recipe.name, code: recipe.code, type: recipe.type, fill: product.fill, current: product.current, ownPrice: product.ownPrice })
+      .select({
+        id: product.id,
+        recipeId: recipe.id,
+        name: recipe.name,
+        code: recipe.code,
+        type: recipe.type,
+        fill: product.fill,
+        current: product.current,
+        ownPrice: product.ownPrice,
+      })
       .from(product)
       .innerJoin(recipe, eq(recipe.id, product.recipeId))
       .orderBy(asc(recipe.name), asc(product.fill)),

@@ -26,8 +26,14 @@ export interface RecipeIn {
 
 /** A size that something was made in stays as it is; a new fill weight then becomes a new size. */
 async function sizeFor(tx: Tx, recipeId: number, fill: Mg): Promise<number> {
-  const [same] = await tx.select().from(product).where(and(eq(product.recipeId, recipeId), eq(product.fill, fill)));
-  const [now] = await tx.select().from(product).where(and(eq(product.recipeId, recipeId), eq(product.current, true)));
+  const [same] = await tx
+    .select()
+    .from(product)
+    .where(and(eq(product.recipeId, recipeId), eq(product.fill, fill)));
+  const [now] = await tx
+    .select()
+    .from(product)
+    .where(and(eq(product.recipeId, recipeId), eq(product.current, true)));
   if (!same && now) {
     const [made] = await tx.select({ id: batch.id }).from(batch).where(eq(batch.productId, now.id)).limit(1);
     if (!made) {
@@ -49,14 +55,21 @@ export function saveRecipe(db: Db, input: RecipeIn, doing: Doing, id?: number): 
   return perform(db, "saveRecipe", doing, async (tx) => {
     const { lines, packaging, fill, ...head } = input;
     const others = id === undefined ? undefined : ne(recipe.id, id);
-    const [sameName] = await tx.select({ id: recipe.id }).from(recipe).where(and(sql`lower(${recipe.name}) = lower(${head.name})`, others));
+    const [sameName] = await tx
+      .select({ id: recipe.id })
+      .from(recipe)
+      .where(and(sql`lower(${recipe.name}) = lower(${head.name})`, others));
     if (sameName) throw Refused.one("name", `There is already a recipe called ${head.name}.`);
-    const [sameCode] = await tx.select({ name: recipe.name }).from(recipe).where(and(eq(recipe.code, head.code), others));
+    const [sameCode] = await tx
+      .select({ name: recipe.name })
+      .from(recipe)
+      .where(and(eq(recipe.code, head.code), others));
     if (sameCode) throw Refused.one("code", `${sameCode.name} has the letters ${head.code} already.`);
 
-    const [row] = id === undefined
-      ? await tx.insert(recipe).values(head).returning({ id: recipe.id })
-      : await tx.update(recipe).set(head).where(eq(recipe.id, id)).returning({ id: recipe.id });
+    const [row] =
+      id === undefined
+        ? await tx.insert(recipe).values(head).returning({ id: recipe.id })
+        : await tx.update(recipe).set(head).where(eq(recipe.id, id)).returning({ id: recipe.id });
     if (!row) throw Refused.one("", "That recipe isn't here any more.");
     await tx.delete(recipeLine).where(eq(recipeLine.recipeId, row.id));
     await tx.insert(recipeLine).values(lines.map((l, position) => ({ ...l, position, recipeId: row.id })));

@@ -14,5 +14,7 @@ export const act = pgTable("act", {
   summary: text().notNull().default(""),
   /** Where the application goes to show what came of it. */
   path: text().notNull().default("/"),
-  undoes: integer().unique().references((): AnyPgColumn => act.id),
+  undoes: integer()
+    .unique()
+    .references((): AnyPgColumn => act.id),
 });

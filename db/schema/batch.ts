@@ -6,35 +6,49 @@ import { material } from "./material.ts";
 import { product, recipe } from "./recipe.ts";
 import { lot } from "./stock.ts";
 
-export const batch = pgTable("batch", {
-  id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  recipeId: integer().notNull().references(() => recipe.id),
-  productId: integer().notNull().references(() => product.id),
-  /** Day it was set out, then day it was poured. */
-  day: date({ mode: "string" }).notNull(),
-  plannedMg: mgColumn().notNull(),
-  plannedUnits: integer().notNull(),
-  /** Set while poured; taken back by undo. */
-  pouredActId: integer().references(() => act.id),
-  lotId: integer(),
-  units: integer(),
-  leftover: mgColumn(),
-  minutes: integer(),
-  hourly: microsColumn(),
-  overheadHourly: microsColumn(),
-  /** Cleared off the bench without pouring. */
-  clearedActId: integer().references(() => act.id),
-  note: text().notNull().default(""),
-}, (t) => [index("batch_lot").on(t.lotId), index("batch_recipe").on(t.recipeId)]);
+export const batch = pgTable(
+  "batch",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    recipeId: integer()
+      .notNull()
+      .references(() => recipe.id),
+    productId: integer()
+      .notNull()
+      .references(() => product.id),
+    /** Day it was set out, then day it was poured. */
+    day: date({ mode: "string" }).notNull(),
+    plannedMg: mgColumn().notNull(),
+    plannedUnits: integer().notNull(),
+    /** Set while poured; taken back by undo. */
+    pouredActId: integer().references(() => act.id),
+    lotId: integer(),
+    units: integer(),
+    leftover: mgColumn(),
+    minutes: integer(),
+    hourly: microsColumn(),
+    overheadHourly: microsColumn(),
+    /** Cleared off the bench without pouring. */
+    clearedActId: integer().references(() => act.id),
+    note: text().notNull().default(""),
+  },
+  (t) => [index("batch_lot").on(t.lotId), index("batch_recipe").on(t.recipeId)],
+);
 
 export const batchTake = pgTable(
   "batch_take",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    batchId: integer().notNull().references(() => batch.id),
+    batchId: integer()
+      .notNull()
+      .references(() => batch.id),
     position: integer().notNull(),
-    materialId: integer().notNull().references(() => material.id),
-    lotId: integer().notNull().references(() => lot.id),
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
+    lotId: integer()
+      .notNull()
+      .references(() => lot.id),
     planned: mgColumn().notNull(),
     weighed: mgColumn(),
   },

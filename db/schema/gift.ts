@@ -5,24 +5,32 @@ import { microsColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
 
-export const giftOrder = pgTable("gift_order", {
-  id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  customer: text().notNull(),
-  due: date({ mode: "string" }).notNull(),
-  extra: microsColumn().notNull(),
-  discountBp: integer().notNull(),
-  wrapMinutes: integer().notNull(),
-  note: text().notNull().default(""),
-  /** Set while packed; taken back by undo. */
-  packedActId: integer().references(() => act.id),
-}, (t) => [index("gift_order_due").on(t.due)]);
+export const giftOrder = pgTable(
+  "gift_order",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    customer: text().notNull(),
+    due: date({ mode: "string" }).notNull(),
+    extra: microsColumn().notNull(),
+    discountBp: integer().notNull(),
+    wrapMinutes: integer().notNull(),
+    note: text().notNull().default(""),
+    /** Set while packed; taken back by undo. */
+    packedActId: integer().references(() => act.id),
+  },
+  (t) => [index("gift_order_due").on(t.due)],
+);
 
 export const giftItem = pgTable(
   "gift_item",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    giftOrderId: integer().notNull().references(() => giftOrder.id),
-    productId: integer().notNull().references(() => product.id),
+    giftOrderId: integer()
+      .notNull()
+      .references(() => giftOrder.id),
+    productId: integer()
+      .notNull()
+      .references(() => product.id),
     units: integer().notNull(),
     price: microsColumn().notNull(),
   },
@@ -33,8 +41,12 @@ export const giftWrap = pgTable(
   "gift_wrap",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    giftOrderId: integer().notNull().references(() => giftOrder.id),
-    materialId: integer().notNull().references(() => material.id),
+    giftOrderId: integer()
+      .notNull()
+      .references(() => giftOrder.id),
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
     pieces: integer().notNull(),
   },
   (t) => [index("gift_wrap_order").on(t.giftOrderId)],

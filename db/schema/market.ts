@@ -4,26 +4,34 @@ import { act } from "./act.ts";
 import { microsColumn } from "./columns.ts";
 import { lot } from "./stock.ts";
 
-export const marketDay = pgTable("market_day", {
-  id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  name: text().notNull(),
-  day: date({ mode: "string" }).notNull(),
-  stallFee: microsColumn().notNull(),
-  travel: microsColumn().notNull(),
-  byCard: microsColumn().notNull(),
-  cardFeeBp: integer().notNull(),
-  minutes: integer().notNull(),
-  note: text().notNull().default(""),
-  /** Set while closed; taken back by undo. */
-  closedActId: integer().references(() => act.id),
-}, (t) => [index("market_day_day").on(t.day)]);
+export const marketDay = pgTable(
+  "market_day",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    name: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    stallFee: microsColumn().notNull(),
+    travel: microsColumn().notNull(),
+    byCard: microsColumn().notNull(),
+    cardFeeBp: integer().notNull(),
+    minutes: integer().notNull(),
+    note: text().notNull().default(""),
+    /** Set while closed; taken back by undo. */
+    closedActId: integer().references(() => act.id),
+  },
+  (t) => [index("market_day_day").on(t.day)],
+);
 
 export const marketLine = pgTable(
   "market_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    marketDayId: integer().notNull().references(() => marketDay.id),
-    lotId: integer().notNull().references(() => lot.id),
+    marketDayId: integer()
+      .notNull()
+      .references(() => marketDay.id),
+    lotId: integer()
+      .notNull()
+      .references(() => lot.id),
     taken: integer().notNull(),
     sold: integer().notNull(),
     given: integer().notNull(),

@@ -9,8 +9,12 @@ export const price = pgTable(
   "price",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    actId: integer().notNull().references(() => act.id),
-    productId: integer().notNull().references(() => product.id),
+    actId: integer()
+      .notNull()
+      .references(() => act.id),
+    productId: integer()
+      .notNull()
+      .references(() => product.id),
     channel: text().$type<ChannelId>().notNull(),
     price: microsColumn().notNull(),
   },

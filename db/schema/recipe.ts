@@ -31,9 +31,13 @@ export const recipeLine = pgTable(
   "recipe_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    recipeId: integer().notNull().references(() => recipe.id),
+    recipeId: integer()
+      .notNull()
+      .references(() => recipe.id),
     position: integer().notNull(),
-    materialId: integer().notNull().references(() => material.id),
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
     /** As typed. */
     entered: text().notNull(),
     form: text().$type<Form>().notNull(),
@@ -47,7 +51,9 @@ export const product = pgTable(
   "product",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    recipeId: integer().notNull().references(() => recipe.id),
+    recipeId: integer()
+      .notNull()
+      .references(() => recipe.id),
     fill: mgColumn().notNull(),
     current: boolean().notNull().default(true),
     ownPrice: microsColumn(),
@@ -59,8 +65,12 @@ export const productPackaging = pgTable(
   "product_packaging",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    productId: integer().notNull().references(() => product.id),
-    materialId: integer().notNull().references(() => material.id),
+    productId: integer()
+      .notNull()
+      .references(() => product.id),
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
     pieces: integer().notNull(),
   },
   (t) => [index("product_packaging_product").on(t.productId)],

@@ -28,14 +28,18 @@ export const lot = pgTable(
     bestBefore: date({ mode: "string" }),
     holdReason: text(),
     onHand: baseColumn().notNull().default(0),
-    value: microsColumn().notNull().default(sql`0`),
+    value: microsColumn()
+      .notNull()
+      .default(sql`0`),
   },
   (t) => [
     check("lot_of_one_thing", sql`(${t.materialId} is null) <> (${t.productId} is null)`),
     check("lot_never_negative", sql`${t.onHand} >= 0 and ${t.value} >= 0`),
     index("lot_material").on(t.materialId, t.arrived),
     index("lot_product").on(t.productId),
-    index("lot_on_hand").on(t.id).where(sql`${t.onHand} > 0`),
+    index("lot_on_hand")
+      .on(t.id)
+      .where(sql`${t.onHand} > 0`),
   ],
 );
 
@@ -43,8 +47,12 @@ export const movement = pgTable(
   "movement",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    actId: integer().notNull().references(() => act.id),
-    lotId: integer().notNull().references(() => lot.id),
+    actId: integer()
+      .notNull()
+      .references(() => act.id),
+    lotId: integer()
+      .notNull()
+      .references(() => lot.id),
     qty: baseColumn().notNull(),
     value: microsColumn().notNull(),
     reason: text().$type<Reason>().notNull(),
@@ -64,7 +72,9 @@ export const movement = pgTable(
 
 export const purchase = pgTable("purchase", {
   id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  actId: integer().notNull().references(() => act.id),
+  actId: integer()
+    .notNull()
+    .references(() => act.id),
   supplier: text().notNull(),
   day: date({ mode: "string" }).notNull(),
   postage: microsColumn().notNull(),
@@ -74,8 +84,13 @@ export const purchaseLine = pgTable(
   "purchase_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    purchaseId: integer().notNull().references(() => purchase.id),
-    lotId: integer().notNull().unique().references(() => lot.id),
+    purchaseId: integer()
+      .notNull()
+      .references(() => purchase.id),
+    lotId: integer()
+      .notNull()
+      .unique()
+      .references(() => lot.id),
     packs: integer().notNull(),
     packSize: text().notNull(),
     qty: baseColumn().notNull(),

@@ -23,9 +23,14 @@ export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done
     const lots = await lockLots(tx, [input.lotId]);
     const at = lots.get(input.lotId);
     if (!at) throw Refused.one("counted", "That lot isn't here any more.");
-    const [row] = await tx.select({ materialId: lot.materialId, kind: material.kind, name: material.name }).from(lot).leftJoin(material, eq(material.id, lot.materialId)).where(eq(lot.id, input.lotId));
+    const [row] = await tx
+      .select({ materialId: lot.materialId, kind: material.kind, name: material.name })
+      .from(lot)
+      .leftJoin(material, eq(material.id, lot.materialId))
+      .where(eq(lot.id, input.lotId));
     const show = (n: Base): string => (row?.kind && kindOf(row.kind).measured === "weight" ? grams(n) : `${n} pcs`);
-    if (at.onHand !== input.expected) throw Refused.one("counted", `This lot has just changed to ${show(at.onHand)}. Count again from there.`);
+    if (at.onHand !== input.expected)
+      throw Refused.one("counted", `This lot has just changed to ${show(at.onHand)}. Count again from there.`);
     const was = at.onHand;
     const change = input.counted - was;
     if (change === 0) throw Refused.one("counted", "That is what the shelf says already.");
@@ -35,7 +40,10 @@ export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done
         ? draw(lots, input.lotId, -change, "counted", show, base)
         : { ...base, lotId: input.lotId, qty: change, value: foundValue(change, await unitCostOfLot(tx, input.lotId)) };
     await tx.insert(movement).values(move);
-    return { path: row?.materialId ? `/shelf/${row.materialId}` : "/cabinet", summary: `Counted ${at.number}: ${show(input.counted)}, was ${show(was)}` };
+    return {
+      path: row?.materialId ? `/shelf/${row.materialId}` : "/cabinet",
+      summary: `Counted ${at.number}: ${show(input.counted)}, was ${show(was)}`,
+    };
   });
 }
 

@@ -9,7 +9,8 @@ import { act, lot, material, movement, purchase, purchaseLine } from "../schema.
 export type MaterialRow = typeof material.$inferSelect;
 
 /** Every material; the interface sorts and groups. */
-export const listMaterials = (db: Reads): Promise<MaterialRow[]> => prepared(db, "materials", () => db.select().from(material).orderBy(asc(material.name))).execute();
+export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
+  prepared(db, "materials", () => db.select().from(material).orderBy(asc(material.name))).execute();
 
 /** One material with all its lots, used-up ones too, and what each cost. */
 export async function readMaterial(db: Reads, id: number) {
@@ -17,9 +18,21 @@ export async function readMaterial(db: Reads, id: number) {
   if (!row) return null;
   const lots = await db
     .select({
-      id: lot.id, number: lot.number, of: sql<number>`${lot.materialId}`, onHand: lot.onHand, value: lot.value, arrived: lot.arrived, bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`, holdReason: lot.holdReason, supplierLot: lot.supplierLot,
-      supplier: purchase.supplier, packs: purchaseLine.packs, packSize: purchaseLine.packSize, bought: purchaseLine.qty, landed: purchaseLine.landed,
+      id: lot.id,
+      number: lot.number,
+      of: sql<number>`${lot.materialId}`,
+      onHand: lot.onHand,
+      value: lot.value,
+      arrived: lot.arrived,
+      bestBefore: lot.bestBefore,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      holdReason: lot.holdReason,
+      supplierLot: lot.supplierLot,
+      supplier: purchase.supplier,
+      packs: purchaseLine.packs,
+      packSize: purchaseLine.packSize,
+      bought: purchaseLine.qty,
+      landed: purchaseLine.landed,
     })
     .from(lot)
     .leftJoin(purchaseLine, eq(purchaseLine.lotId, lot.id))
@@ -31,7 +44,16 @@ export async function readMaterial(db: Reads, id: number) {
 /** What went in and out of a material's lots, newest first. */
 export const materialMovements = (db: Reads, id: number, limit = 40) =>
   db
-    .select({ id: movement.id, day: act.day, number: lot.number, qty: movement.qty, reason: movement.reason, note: movement.note, summary: act.summary, path: act.path })
+    .select({
+      id: movement.id,
+      day: act.day,
+      number: lot.number,
+      qty: movement.qty,
+      reason: movement.reason,
+      note: movement.note,
+      summary: act.summary,
+      path: act.path,
+    })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
     .innerJoin(act, eq(act.id, movement.actId))
@@ -47,12 +69,16 @@ export type MaterialIn = Omit<typeof material.$inferInsert, "id">;
  */
 export function saveMaterial(db: Db, input: MaterialIn, doing: Doing, id?: number): Promise<Done> {
   return perform(db, "saveMaterial", doing, async (tx) => {
-    const [same] = await tx.select({ id: material.id }).from(material).where(sql`lower(${material.name}) = lower(${input.name})`);
+    const [same] = await tx
+      .select({ id: material.id })
+      .from(material)
+      .where(sql`lower(${material.name}) = lower(${input.name})`);
     const taken = () => Refused.one("name", `There is already a material called ${input.name}.`);
     if (same && same.id !== id) throw taken();
-    const [row] = id === undefined
-      ? await tx.insert(material).values(input).onConflictDoNothing().returning({ id: material.id })
-      : await tx.update(material).set(input).where(eq(material.id, id)).returning({ id: material.id });
+    const [row] =
+      id === undefined
+        ? await tx.insert(material).values(input).onConflictDoNothing().returning({ id: material.id })
+        : await tx.update(material).set(input).where(eq(material.id, id)).returning({ id: material.id });
     if (!row) throw taken();
     return { path: `/shelf/${row.id}`, summary: `Kept ${input.name}` };
   });

@@ -1,0 +1,80 @@
+/** Reading a posted sheet, and answering it. */
+import { Refused } from "#core/refused";
+import { parseMoney } from "#core/measure/money";
+import { describe, expect, it } from "vitest";
+import { array, object } from "yup";
+import { reads, wholeNumber, words } from "./fields.ts";
+import { act, readSheet, type Reply } from "./sheet.server.ts";
+
+const schema = object({
+  name: words("a name"),
+  lines: array()
+    .of(object({ units: wholeNumber(1, 9, "units"), price: reads(parseMoney) }))
+    .min(1, "Enter at least one line.")
+    .required(),
+});
+const post = (body: unknown): Request =>
+  new Request("http://127.0.0.1/x", { method: "POST", body: typeof body === "string" ? body : JSON.stringify(body) });
+const TOKEN = "0b0e7e6e-6d1c-4a53-9b1e-3b6f8f0a1c2d";
+
+/** Field and words of every problem of an answer. */
+const problemsOf = (sheet: Awaited<ReturnType<typeof readSheet>>): Record<string, string> => {
+  if (sheet.ok) throw new Error("It was read.");
+  expect(sheet.reply.init?.status).toBe(422);
+  return Object.fromEntries(sheet.reply.data.problems.map((p) => [p.field, p.say]));
+};
+
+describe("reading", () => {
+  it("gives typed values and the token, and drops what it doesn't know", async () => {
+    const sheet = await readSheet(post({ name: " Fair ", lines: [{ units: "3", price: "4.50" }], token: TOKEN, other: "x" }), schema);
+    expect(sheet).toEqual({ ok: true, token: TOKEN, value: { name: "Fair", lines: [{ units: 3, price: 4_500_000 }] } });
+  });
+  it("names every problem by the path of its field, all at once", async () => {
+    const sheet = await readSheet(
+      post({
+        name: "",
+        lines: [
+          { units: "3", price: "x" },
+          { units: "12", price: "1" },
+        ],
+      }),
+      schema,
+    );
+    expect(problemsOf(sheet)).toEqual({
+      name: "Enter a name.",
+      "lines.0.price": "“x” isn't an amount of money. Write it like 12.50.",
+      "lines.1.units": "12 units can't be right; the most here is 9.",
+    });
+  });
+  it("an empty table is a problem of the table", async () => {
+    expect(problemsOf(await readSheet(post({ name: "Fair", lines: [] }), schema))).toEqual({ lines: "Enter at least one line." });
+  });
+  it.each(["", "not json", "{"])("a body that isn't a sheet: %j", async (body) => {
+    expect(Object.keys(problemsOf(await readSheet(post(body), schema)))).toEqual([""]);
+  });
+  it.each(["", "1", 7, null, `${TOKEN}x`])("a token that isn't one is left out: %j", async (token) => {
+    const sheet = await readSheet(post({ name: "Fair", lines: [{ units: "3", price: "1" }], token }), schema);
+    expect(sheet.ok && sheet.token).toBeUndefined();
+  });
+});
+
+describe("answering", () => {
+  it("an act done leads to its place with the note of it", async () => {
+    const answer = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }))) as Response;
+    expect(answer.status).toBe(302);
+    expect(answer.headers.get("location")).toBe("/shelf?did=12");
+    const elsewhere = (await act(
+      () => Promise.resolve({ actId: 12, path: "/shelf" }),
+      () => "/bench",
+    )) as Response;
+    expect(elsewhere.headers.get("location")).toBe("/bench?did=12");
+  });
+  it("a refusal goes back with its fields; anything else is not swallowed", async () => {
+    const answer = await act(() => Promise.reject(Refused.one("units", "There are only 2.")));
+    expect(answer).toMatchObject({
+      data: { problems: [{ field: "units", say: "There are only 2." }] } satisfies Reply,
+      init: { status: 422 },
+    });
+    await expect(act(() => Promise.reject(new Error("cable pulled")))).rejects.toThrow("cable pulled");
+  });
+});

@@ -1,0 +1,109 @@
+/**
+ * A small workshop for database tests: two ingredients, a tin and a box, one recipe, and the acts a maker does with them.
+ * Every test gets its own, so that none depends on what another left behind.
+ */
+import { mg, type Mg } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import { eq } from "drizzle-orm";
+import { afterEach, beforeEach } from "vitest";
+import type { Done } from "../act.ts";
+import { pour } from "../bench/pour.ts";
+import { readBatch } from "../bench/read.ts";
+import { setOut } from "../bench/setOut.ts";
+import type { OpenDb } from "../client.ts";
+import { readRecipes } from "../recipe/read.ts";
+import { saveRecipe, type RecipeIn } from "../recipe/save.ts";
+import { lot } from "../schema.ts";
+import { readMaterial, saveMaterial } from "../shelf/materials.ts";
+import { receive } from "../shelf/receive.ts";
+import { euro, freshDb } from "./fresh.ts";
+
+export const DAY = "2026-05-04";
+export let db: OpenDb;
+let drop: () => Promise<void>;
+/** Material, recipe and product ids of the workshop. */
+export let ids: { oil: number; wax: number; tin: number; box: number; recipe: number; product: number };
+
+export const idIn = (d: Done): number => Number(d.path.split("/").at(-1));
+export const token = () => crypto.randomUUID();
+export const balm = (over: Partial<RecipeIn> = {}): RecipeIn => ({
+  name: "Test balm",
+  code: "TB",
+  type: "balm",
+  makes: null,
+  total: mg(100_000),
+  lossBp: 0,
+  keepsMonths: 12,
+  batchMinutes: 30,
+  unitMinutesHundredths: 200,
+  method: "",
+  fill: mg(50_000),
+  lines: [
+    { materialId: ids.oil, entered: "80 g", form: "liquid", weight: mg(80_000) },
+    { materialId: ids.wax, entered: "20 g", form: "pellets", weight: mg(20_000) },
+  ],
+  packaging: [{ materialId: ids.tin, pieces: 1 }],
+  ...over,
+});
+export const buy = (materialId: number, qty: number, price: number, bestBefore: string | null = null) =>
+  receive(
+    db,
+    {
+      supplier: "Mill",
+      day: DAY,
+      postage: euro(1.01),
+      lines: [{ materialId, supplierLot: "S1", packs: 1, packSize: "1 kg", qty, price: euro(price), bestBefore }],
+    },
+    { token: token() },
+  );
+export const lotsOf = async (materialId: number) => (await readMaterial(db, materialId))!.lots;
+export const onHand = async (materialId: number) => (await lotsOf(materialId)).reduce((a, l) => a + l.onHand, 0);
+export const finished = () => db.select().from(lot).where(eq(lot.productId, ids.product)).orderBy(lot.id);
+
+/** Sets out and pours so many units, weighing just what is planned. */
+export async function make(units: number): Promise<Done> {
+  const batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), units }, { day: DAY, token: token() }));
+  const sheet = await readBatch(db, batchId);
+  const takes = sheet!.takes.map(({ position, materialId, lotId, planned }) => ({
+    position,
+    materialId,
+    lotId,
+    planned,
+    weighed: planned as Mg,
+  }));
+  return pour(db, { batchId, takes, units, leftover: mg(0), minutes: 60, note: "" }, { day: DAY, token: token() });
+}
+export const refused = async (work: Promise<unknown>): Promise<{ field: string; say: string }[]> => {
+  try {
+    await work;
+  } catch (e) {
+    if (e instanceof Refused) return [...e.problems];
+    throw e;
+  }
+  throw new Error("It was not refused.");
+};
+
+/** Every test has a workshop of its own: 2 kg of oil, 500 g of wax, 40 tins, 10 boxes, and five finished balms. */
+export function eachTestHasAWorkshop(): void {
+  beforeEach(async () => {
+    ({ db, drop } = await freshDb());
+    const add = async (name: string, kind: "oil" | "wax" | "container" | "box") =>
+      idIn(await saveMaterial(db, { name, kind, densities: {} }, { day: DAY }));
+    ids = {
+      oil: await add("Oil", "oil"),
+      wax: await add("Wax", "wax"),
+      tin: await add("Tin", "container"),
+      box: await add("Box", "box"),
+      recipe: 0,
+      product: 0,
+    };
+    ids.recipe = idIn(await saveRecipe(db, balm(), { day: DAY }));
+    ids.product = (await readRecipes(db, [ids.recipe]))[0]!.product.id;
+    await buy(ids.oil, 2_000_000, 20);
+    await buy(ids.wax, 500_000, 9);
+    await buy(ids.tin, 40, 20);
+    await buy(ids.box, 10, 5);
+    await make(5);
+  });
+  afterEach(() => drop());
+}

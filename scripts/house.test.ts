@@ -1,0 +1,62 @@
+/** The rules of the house: which way imports may point, who may reach the server, and one start at a time. */
+import { ESLint } from "eslint";
+import { createServer } from "node:net";
+import { describe, expect, it } from "vitest";
+import { freePort } from "./postgres.ts";
+import { loopbackOnly } from "./server.ts";
+
+const eslint = new ESLint();
+/** Rules a line of code would break if it stood in that file. */
+const breaks = async (file: string, code: string): Promise<(string | null)[]> => {
+  const [result] = await eslint.lintText(`${code}\n`, { filePath: file });
+  return result!.messages.map((m) => m.ruleId);
+};
+
+describe("imports point one way", () => {
+  it.each([
+    ["core/stock/new.ts", "#db/client"],
+    ["core/stock/new.ts", "../../db/client.ts"],
+    ["core/stock/new.ts", "#app/routes.ts"],
+    ["core/stock/new.ts", "#scripts/system"],
+    ["db/shelf/new.ts", "#app/db.server.ts"],
+    ["db/shelf/new.ts", "../../app/routes.ts"],
+    ["db/shelf/new.ts", "#demo/load"],
+    ["app/shelf/new.ts", "#demo/load"],
+    ["app/shelf/new.ts", "#scripts/server"],
+    ["demo/new.ts", "#app/routes.ts"],
+  ])("%s may not import %s", async (file, from) => {
+    expect(await breaks(file, `import "${from}";`)).toEqual(["no-restricted-imports"]);
+  });
+  it.each([
+    ["core/stock/new.ts", "../measure/exact.ts"],
+    ["db/shelf/new.ts", "#core/stock/lots"],
+    ["app/shelf/new.ts", "#db/shelf/materials"],
+    ["app/shelf/new.ts", "#core/stock/lots"],
+    ["demo/new.ts", "#db/shelf/receive"],
+  ])("%s may import %s", async (file, from) => {
+    expect(await breaks(file, `import "${from}";`)).toEqual([]);
+  });
+  it("core takes the clock and chance from its caller", async () => {
+    for (const code of ["export const x = Date.now();", "export const x = new Date();", "export const x = Math.random();"])
+      expect(await breaks("core/new.ts", code)).toEqual(["no-restricted-syntax"]);
+    expect(await breaks("core/new.ts", "export const x = process.env;")).toEqual(["no-restricted-globals"]);
+    expect(await breaks("core/new.ts", "export const x = new Date(2026, 1, 1);")).toEqual([]);
+  });
+}, 60_000);
+
+describe("the server is for this machine only", () => {
+  it.each(["127.0.0.1", "127.0.0.53", "localhost", "::1", "[::1]"])("%s may listen", (host) => expect(loopbackOnly(host)).toBe(host));
+  it.each(["0.0.0.0", "::", "192.168.1.20", "10.0.0.1", "zelbin.example", "127.0.0.1.example", "localhost.example", "1127.0.0.1", ""])(
+    "%s is refused",
+    (host) => expect(() => loopbackOnly(host)).toThrow("until it has access control"),
+  );
+  it("finds a port that is free, and another when the wished one is taken", async () => {
+    const taken = await freePort();
+    const holder = createServer();
+    await new Promise<void>((done) => holder.listen(taken, "127.0.0.1", done));
+    const other = await freePort(taken);
+    expect(other).not.toBe(taken);
+    await new Promise((done) => holder.close(done));
+    expect(await freePort(taken)).toBe(taken);
+  });
+});
