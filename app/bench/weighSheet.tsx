@@ -110,14 +110,14 @@ export function WeighSheet({
 
   const split = (i: number): void => {
     const row = rows[i]!;
-    const other = lots.find((l) => l.of === row.materialId && l.id !== Number(row.lot) && l.onHand > 0);
+    const other = lots.find((l) => l.of === row.materialId && l.id !== row.lot?.id && l.onHand > 0);
     insert(
       i + 1,
       {
         position: row.position,
         materialId: row.materialId,
         material: row.material,
-        lot: String(other?.id ?? row.lot),
+        lot: String(other?.id ?? row.lot?.id ?? ""),
         planned: "0 g",
         weighed: "",
       },
@@ -211,7 +211,12 @@ export function WeighSheet({
                     <label className="sr-only" htmlFor={`lot-${i}`}>
                       Lot of {row.material}, line {i + 1}
                     </label>
-                    <select id={`lot-${i}`} className="field weight text-[0.92rem]" {...form.register(`takes.${i}.lot`)}>
+                    <select
+                      id={`lot-${i}`}
+                      className="field weight text-[0.92rem]"
+                      value={v.takes[i]?.lot}
+                      onChange={(e) => form.setValue(`takes.${i}.lot`, e.target.value, { shouldDirty: true })}
+                    >
                       {lots
                         .filter((l) => l.of === row.materialId && (l.onHand > 0 || l.id === Number(row.lot?.id)))
                         .map((l) => (

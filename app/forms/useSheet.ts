@@ -1,5 +1,5 @@
 /** A sheet being filled in: react-hook-form on the page, JSON to the action, its problems back beside the fields. */
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, type BaseSyntheticEvent } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type Path } from "react-hook-form";
 import { useFetcher } from "react-router";
 import type { Reply } from "./sheet.server.ts";
@@ -24,15 +24,13 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, toke
   }, [fetcher.data, setError, setFocus]);
 
   /** Sends the sheet; `intent` says which of its buttons was pressed. */
-  const send = (intent?: string) =>
-    form.handleSubmit((entered) => {
-      form.clearErrors();
-      return fetcher.submit({ ...entered, token, intent: intent ?? null } as never, {
-        method: "post",
-        encType: "application/json",
-        action,
-      });
-    });
+  const send = (intent?: string) => (event?: BaseSyntheticEvent) => {
+    // A problem beside no input of its own would otherwise stay, and hold the sheet back for good.
+    form.clearErrors();
+    return form.handleSubmit((entered) =>
+      fetcher.submit({ ...entered, token, intent: intent ?? null } as never, { method: "post", encType: "application/json", action }),
+    )(event);
+  };
   const problem = form.formState.errors.root?.message ?? null;
   return { ...form, values, send, busy: fetcher.state !== "idle", problem };
 }

@@ -37,20 +37,19 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
   const againCosts = useMemo(() => new Map(again), [again]);
   const number = new Map(lots.map((l) => [l.id, l.number]));
 
-  if (lines.length === 0 || fill === null)
+  if (lines.length === 0 || fill === null) {
+    const nothing = read.problem === null || read.problem.code === "noLines";
     return (
       <Reckoner>
         <Figure label="Batch" value={lines.length > 0 ? grams(read.total) : "—"} />
-        <p className="py-2 text-pine-soft">
-          {lines.length === 0
-            ? "Write the first ingredient with its amount and the batch begins to add up here."
-            : read.fill.ok
-              ? ""
-              : read.fill.problem.say}
-        </p>
-        {read.problem && lines.length > 0 && <p className="py-2 font-semibold text-berry">{read.problem.say}</p>}
+        {!nothing && <p className="py-2 font-semibold text-berry">{read.problem!.say}</p>}
+        {nothing && lines.length === 0 && (
+          <p className="py-2 text-pine-soft">Write the first ingredient with its amount and the batch begins to add up here.</p>
+        )}
+        {nothing && lines.length > 0 && !read.fill.ok && <p className="py-2 text-pine-soft">{read.fill.problem.say}</p>}
       </Reckoner>
     );
+  }
 
   const work = { ...rates, batchMinutes: plain(values.batchMinutes), unitMinutes: plain(values.unitMinutes) };
   const cost = costRecipe({ lines, packaging, fill, lossBp, work }, lots, againCosts, today);

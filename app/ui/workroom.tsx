@@ -39,7 +39,10 @@ export default function Workroom({ loaderData: { workshop, counts, done } }: Rou
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
   // On a phone the Line is wider than the screen: bring the open station into it.
-  useEffect(() => document.querySelector(".jar[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" }), [pathname]);
+  useEffect(() => {
+    // In braces: newer browsers give a promise back, which React would take for a clean-up.
+    document.querySelector(".jar[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
+  }, [pathname]);
   // Plain addresses are followed without a reload; long tables of them cost the server much less than links that do so themselves.
   const go = useNavigate();
   const follow = (e: MouseEvent): void => {

@@ -1,0 +1,101 @@
+/** The bench by hand: lots changed and split, keys from line to line, pouring, taking it back, and the record on paper. */
+import { expect, test, type Page } from "@playwright/test";
+import { does, figure, open } from "./hand.ts";
+
+const weighed = (page: Page) => page.getByLabel(/^Weighed: /);
+
+/** Sets out so many units of a recipe and leaves the page on its weigh sheet. */
+async function setOut(page: Page, recipe: string, units: string): Promise<void> {
+  await open(page, "/bench/set-out");
+  await page.getByLabel("Recipe").selectOption({ label: recipe });
+  await page.getByLabel("Units", { exact: true }).fill(units);
+  await page.getByRole("button", { name: "Set out", exact: true }).click();
+  await expect(page.getByText(`Weigh sheet for ${units}`)).toBeVisible();
+}
+
+/** Copies every planned weight into its weighing. */
+async function weighAsPlanned(page: Page): Promise<void> {
+  for (const input of await weighed(page).all())
+    await input.fill(await input.locator("xpath=ancestor::li").locator("p.weight").innerText());
+}
+
+test("a line split over two lots by hand draws from both, and the lots stay as chosen", async ({ page }) => {
+  await setOut(page, "Juniper work bar", "3");
+  const wax = page.locator("li").filter({ hasText: "Beeswax" }).first();
+  const lots = wax.getByRole("combobox").locator("option");
+  expect(await lots.count()).toBeGreaterThan(1);
+  await wax.getByRole("button", { name: "Add another lot" }).click();
+  const more = page.locator("li").filter({ hasText: "… and more Beeswax" });
+  await expect(more).toBeVisible();
+  const first = await wax.getByRole("combobox").inputValue();
+  expect(await more.getByRole("combobox").inputValue()).not.toBe(first);
+  await more.getByRole("button", { name: "Remove" }).click();
+  await expect(more).toHaveCount(0);
+
+  await wax.getByRole("button", { name: "Add another lot" }).click();
+  await weighAsPlanned(page);
+  const planned = parseFloat(await wax.locator("p.weight").innerText());
+  await wax.getByLabel(/^Weighed/).fill(`${(planned - 20).toFixed(1)} g`);
+  await more.getByLabel(/^Weighed/).fill("20 g");
+  await page.getByLabel("Units filled").fill("3");
+  await page.getByLabel("Minutes of work").fill("40");
+  await does(page, "Pour", "Poured 3 × Juniper work bar");
+  const rows = page.locator("section.sheet tbody tr").filter({ hasText: "Beeswax" });
+  await expect(rows).toHaveCount(2);
+  await expect(rows.nth(1)).toContainText("20.0 g");
+});
+
+test("Enter goes from weighing to weighing and on to the count", async ({ page }) => {
+  await setOut(page, "Juniper work bar", "2");
+  const count = await weighed(page).count();
+  await weighed(page).first().focus();
+  for (let i = 0; i < count; i++) {
+    await expect(weighed(page).nth(i)).toBeFocused();
+    await page.keyboard.type("1 g");
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByLabel("Units filled")).toBeFocused();
+  await expect(page.locator("aside").getByText(`${count} of ${count} weighed`)).toBeVisible();
+  await expect(figure(page, "In the pot")).toContainText(`${count} g`);
+  await does(page, "Clear off the bench", "Cleared a batch off the bench");
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("link", { name: /Juniper work bar/ }).first()).toBeVisible();
+});
+
+test("more tins than the pot held are not believed; a poured batch taken back is on the bench again with all its weights", async ({
+  page,
+}) => {
+  await setOut(page, "Meadowsweet garden salve", "4");
+  await weighAsPlanned(page);
+  await page.getByLabel("Units filled").fill("9");
+  await page.getByRole("button", { name: "Pour", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: /9 × 60 g and 0 g left over come to more than the .* weighed in/ })).toBeVisible();
+  await page.getByLabel("Units filled").fill("four");
+  await page.getByLabel("Left in the jug").fill("1 cup");
+  await page.getByRole("button", { name: "Pour", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "“four” isn't a number" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "has no density" })).toBeVisible();
+
+  await page.getByLabel("Units filled").fill("4");
+  await page.getByLabel("Left in the jug").fill("2 g");
+  await page.getByLabel("What happened").fill("Set in the funnel once.");
+  await does(page, "Pour", "Poured 4 × Meadowsweet garden salve");
+  await expect(page.getByText("Set in the funnel once.")).toBeVisible();
+  const number = await page.locator("a.lot").first().innerText();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("status")).toContainText("Took back: Poured 4");
+  await expect(page.getByText(/Weigh sheet for 4/)).toBeVisible();
+  await expect(weighed(page).first()).not.toHaveValue("");
+  await expect(page.getByLabel("Units filled")).toHaveValue("4");
+  await does(page, "Pour", number);
+});
+
+test("on paper: the record without the buttons and the Line", async ({ page }) => {
+  await open(page, "/bench/1");
+  await expect(page.getByRole("navigation")).toBeVisible();
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("navigation")).toBeHidden();
+  await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
+  await expect(page.getByRole("heading", { name: "Weighed" })).toBeVisible();
+  await expect(page.getByText("Best before")).toBeVisible();
+});

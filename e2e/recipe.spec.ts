@@ -1,0 +1,104 @@
+/** Recipes written, changed and costed: forms, parts, sizes, and the figures that say how they were reached. */
+import { expect, test } from "@playwright/test";
+import { does, figure, fillRow, open } from "./hand.ts";
+
+test("the form is part of the measure: the same cup of wax weighs more as a block, and the wax share with it", async ({ page }) => {
+  await open(page, "/recipes");
+  await page.getByRole("link", { name: "Meadowsweet garden salve" }).click();
+  await expect(page.getByText("56.78 g", { exact: true })).toBeVisible();
+  await expect(figure(page, "Wax share")).toContainText("11.5 %");
+  await page.getByLabel("Measured as, row 1").selectOption("block");
+  await expect(page.getByText("113.56 g", { exact: true })).toBeVisible();
+  await expect(figure(page, "Wax share")).toContainText("20.6 %");
+  await expect(page.getByLabel("Measured as, row 1").locator("option")).toHaveText(["pellets", "grated", "block", "melted"]);
+  await expect(page.getByLabel("Measured as, row 2").locator("option")).toHaveText(["liquid"]);
+});
+
+test("every figure of the Reckoner says how it was reached", async ({ page }) => {
+  await open(page, "/recipes/1");
+  await figure(page, "Ingredients").click();
+  const open1 = page.locator("aside details[open]");
+  await expect(open1).toContainText("Beeswax, yellow");
+  await expect(open1).toContainText(/[\d.]+ g of R\d{5}-\d\d/);
+  await figure(page, "Work").click();
+  await expect(page.locator("aside details[open]").last()).toContainText("units at €16.00 an hour");
+  await page.getByLabel("Minutes a batch").fill("0");
+  await page.getByLabel("Minutes a unit").fill("0");
+  await expect(figure(page, "Work")).toContainText("€0.00");
+});
+
+test("parts need a batch weight; ratios and per cent become grams that add up to it", async ({ page }) => {
+  await open(page, "/recipes/new");
+  await page.getByLabel("Filled with").fill("50 g");
+  await fillRow(page, 1, { Material: "Coconut oil", Amount: "8 parts" });
+  await fillRow(page, 2, { Material: "Cocoa butter, raw", Amount: "8 parts" });
+  await fillRow(page, 3, { Material: "Beeswax, yellow", Amount: "6.5 parts" });
+  await expect(page.locator("aside").getByText("Say how much the batch makes")).toBeVisible();
+  await page.getByLabel("Batch weight").fill("450 g");
+  for (const grams of ["160.00 g", "130.00 g"]) await expect(page.getByText(grams, { exact: true }).first()).toBeVisible();
+  await expect(figure(page, "Batch")).toContainText("450 g");
+  await page.getByRole("button", { name: "Add an ingredient" }).click();
+  await fillRow(page, 4, { Material: "Lavender essential oil", Amount: "2 %" });
+  await expect(page.getByText("9.00 g", { exact: true })).toBeVisible();
+  await expect(figure(page, "Batch")).toContainText("450 g");
+  await fillRow(page, 4, { Amount: "101 %" });
+  await expect(page.locator("aside").getByText("more than the whole")).toBeVisible();
+});
+
+test("a recipe in another size makes a new product; the old one keeps its lots and both are priced by name", async ({ page }) => {
+  await open(page, "/recipes");
+  await page.getByRole("link", { name: "Oat lotion bar" }).click();
+  await page.getByLabel("Filled with").fill("40 g");
+  await does(page, "Keep the recipe", "Saved Oat lotion bar");
+  await open(page, "/cabinet");
+  await expect(page.getByRole("rowheader", { name: /Oat lotion bar/ })).toContainText("50 g");
+  await open(page, "/prices");
+  await expect(page.getByRole("row", { name: /Oat lotion bar/ })).toContainText("40 g");
+  await expect(page.getByRole("row", { name: /Oat lotion bar/ })).toContainText("no price");
+  await open(page, "/");
+  await expect(page.getByText("Oat lotion bar has no price")).toBeVisible();
+  await open(page, "/recipes");
+  await page.getByRole("link", { name: "Oat lotion bar" }).click();
+  await page.getByLabel("Filled with").fill("50 g");
+  await does(page, "Keep the recipe", "Saved Oat lotion bar");
+  await open(page, "/prices");
+  await expect(page.getByRole("row", { name: /Oat lotion bar/ })).not.toContainText("no price");
+});
+
+test("a material's density, once given, turns spoons into grams that were refused before", async ({ page }) => {
+  await open(page, "/recipes/new");
+  await fillRow(page, 1, { Material: "Birch leaf, dried", Amount: "2 tbsp" });
+  await expect(page.getByText("has no density for dried")).toBeVisible();
+  await open(page, "/shelf");
+  await page.getByRole("link", { name: "Birch leaf, dried" }).click();
+  await page.getByRole("link", { name: "Change facts" }).click();
+  await page.getByLabel("Dried, g per mL").fill("12");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "A density here is between 0.05 and 3" })).toBeVisible();
+  await page.getByLabel("Dried, g per mL").fill("0.12");
+  await does(page, "Keep", "Kept Birch leaf, dried");
+  await open(page, "/recipes/new");
+  await fillRow(page, 1, { Material: "Birch leaf, dried", Amount: "2 tbsp" });
+  await expect(page.getByText("3.55 g", { exact: true }).first()).toBeVisible();
+});
+
+test("own figure: a price a maker would ask, seen on every channel beside what the schools say", async ({ page }) => {
+  await open(page, "/prices/1");
+  const own = page.getByRole("row", { name: /Own figure/ });
+  await expect(own.getByRole("cell").first()).toHaveText("—");
+  await page.getByLabel("Own figure").fill("13.20");
+  await expect(own.getByRole("button", { name: "Take €13.00 for Market" })).toBeVisible();
+  await expect(own.getByRole("button", { name: "Take €7.30 for Wholesale" })).toBeVisible();
+  await own.getByRole("button", { name: /for Gift/ }).click();
+  await expect(page.getByLabel("Gift", { exact: true })).toHaveValue("14.00");
+  await page.getByLabel("Market", { exact: true }).fill("1");
+  await expect(page.locator("aside details").filter({ hasText: "Market, margin" })).toContainText("-€");
+  await page.getByLabel("Market", { exact: true }).fill("1.234");
+  await page.getByRole("button", { name: "Keep these prices" }).click();
+  await expect(
+    page
+      .getByRole("alert")
+      .filter({ hasText: "could be" })
+      .or(page.getByRole("alert").filter({ hasText: "at most two decimals" })),
+  ).toBeVisible();
+});
