@@ -39,4 +39,11 @@ const child = spawn(process.execPath, ["--import", "tsx", ...process.argv.slice(
 process.on("SIGINT", () => {});
 process.on("SIGTERM", () => child.kill("SIGTERM"));
 process.on("SIGHUP", () => child.kill("SIGTERM"));
+// npm, told to end by a signal, ends its shell and leaves us without a parent: then it is time to go too.
+if (process.env.npm_lifecycle_event) {
+  const parent = process.ppid;
+  setInterval(() => {
+    if (process.ppid !== parent) child.kill("SIGTERM");
+  }, 500).unref();
+}
 child.on("exit", (code, signal) => process.exit(signal ? 1 : (code ?? 1)));
