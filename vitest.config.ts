@@ -3,11 +3,11 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "unit", include: ["core/**/*.test.ts", "app/**/*.test.ts", "scripts/**/*.test.ts"] } },
+      { test: { name: "unit", include: ["core/**/*.test.ts", "app/**/*.test.ts", "scripts/**/*.test.ts"], exclude: ["app/test/**"] } },
       {
         test: {
           name: "database",
-          include: ["db/**/*.test.ts", "demo/**/*.test.ts"],
+          include: ["db/**/*.test.ts", "demo/**/*.test.ts", "app/test/*.test.ts"],
           fileParallelism: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,

@@ -6,9 +6,10 @@ import { readBatch } from "#db/bench/read";
 import { clearBatch, saveWeighed } from "#db/bench/setOut";
 import { readSettings } from "#db/settings";
 import { data, redirect } from "react-router";
-import { array, number, object, string } from "yup";
+import { array, object } from "yup";
 import { db } from "../db.server.ts";
-import { note, optional, readWeighed, reads, wholeNumber } from "../forms/fields.ts";
+import { idOf } from "../forms/ids.ts";
+import { idField, note, optional, readWeighed, reads, wholeNumber } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { BatchRecord } from "./record.tsx";
 import { WeighSheet } from "./weighSheet.tsx";
@@ -19,7 +20,7 @@ export const meta: Route.MetaFunction = ({ data: d }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [sheet, settings] = await Promise.all([readBatch(db(), Number(params.id) || 0), readSettings(db())]);
+  const [sheet, settings] = await Promise.all([readBatch(db(), idOf(params.id)), readSettings(db())]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null) throw redirect("/bench");
   return {
@@ -32,14 +33,14 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 const takeSchema = object({
-  position: number().required(),
-  materialId: number().required(),
-  lot: number().required(),
+  position: wholeNumber(0, 1000, "lines"),
+  materialId: idField(),
+  lot: idField(),
   planned: reads(readWeighed),
   weighed: optional(readWeighed),
 });
 const weighSchema = object({
-  intent: string().nullable(),
+  intent: note(20),
   takes: array().of(takeSchema).min(1).required(),
   units: note(12),
   leftover: note(20),
@@ -53,7 +54,7 @@ const pourSchema = weighSchema.shape({
 });
 
 export async function action({ request, params }: Route.ActionArgs) {
-  const batchId = Number(params.id);
+  const batchId = idOf(params.id);
   const again = request.clone();
   const draft = await readSheet(request, weighSchema);
   if (!draft.ok) return draft.reply;

@@ -12,9 +12,9 @@ import { listCabinet, takeOut, type CabinetLot } from "#db/cabinet/cabinet";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
-import { number, object } from "yup";
+import { object } from "yup";
 import { db } from "../db.server.ts";
-import { note, oneOf, wholeNumber } from "../forms/fields.ts";
+import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, When } from "../ui/amounts.tsx";
@@ -28,7 +28,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Cabinet · Zelbin" }];
 export const loader = async () => ({ lots: await listCabinet(db()), token: crypto.randomUUID() });
 
 const schema = object({
-  lotId: number().required(),
+  lotId: idField(),
   units: wholeNumber(1, 10_000, "units"),
   reason: oneOf(TAKE_OUT_REASONS),
   note: note(200),

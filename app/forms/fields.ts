@@ -8,7 +8,8 @@ import { micros, mg, type Mg, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
-import { mixed, string, type Schema } from "yup";
+import { mixed, type Schema } from "yup";
+import { idOf } from "./ids.ts";
 
 class Unread {
   readonly say: string;
@@ -25,7 +26,7 @@ export function reads<T>(read: (text: string) => Outcome<T>): Schema<T> {
   };
   return mixed()
     .nullable()
-    .transform((_value, original: unknown) => valueOf(original == null ? "" : String(original)))
+    .transform((_value, original: unknown) => valueOf(original == null ? "" : String(original).replaceAll("\0", "")))
     .test("reads", (value, context) => (value instanceof Unread ? context.createError({ message: value.say }) : true))
     .default(() => valueOf("") as NonNullable<T>) as unknown as Schema<T>;
 }
@@ -86,10 +87,15 @@ export const weightField = () => reads(readWeight);
 export const dayField = () => reads(readDay);
 export const optionalDay = () => optional(readDay);
 
-/** Text with a limit. */
+const within = (text: string, most: number): Outcome<string> =>
+  text.length > most ? refuse("long", `Keep it under ${most} characters.`) : done(text);
+
+/** Text that must be there, with a limit. */
 export const words = (what: string, most = 120) =>
-  string().trim().required(`Enter ${what}.`).max(most, `Keep it under ${most} characters.`);
-export const note = (most = 2000) => string().trim().max(most, `Keep it under ${most} characters.`).default("");
+  reads((text) => (blank(text) ? refuse("empty", `Enter ${what}.`) : within(text.trim(), most)));
+export const note = (most = 2000) => reads((text) => within(text.trim(), most));
+/** The number of a record. */
+export const idField = () => reads((text) => done(idOf(text)));
 
 /** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */
 export const weightText = (m: Mg | null): string => (m === null ? "" : grams(m).replace(/,/g, ""));

@@ -11,8 +11,9 @@ import { costWritten, readShelfCosts } from "#db/recipe/costs";
 import { listProducts, readRecipes } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
-import { array, object, string } from "yup";
+import { array, object } from "yup";
 import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { OrderSheet } from "./orderSheet.tsx";
@@ -24,7 +25,7 @@ export const meta: Route.MetaFunction = ({ data }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const id = "id" in params ? Number(params.id) || 0 : null;
+  const id = "id" in params ? idOf(params.id) : null;
   const [orders, allProducts, chosen, settings, materials, written, shelf, lots] = await Promise.all([
     id === null ? [] : listGiftOrders(db(), [id]),
     listProducts(db()),
@@ -66,7 +67,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 const schema = object({
-  intent: string().nullable(),
+  intent: note(20),
   customer: words("who it is for", 80),
   due: dayField(),
   extra: moneyOr0(),
@@ -87,7 +88,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { intent, items, wrapping, discount, ...head } = sheet.value;
-  const id = "id" in params ? Number(params.id) : undefined;
+  const id = "id" in params ? idOf(params.id) : undefined;
   const byName = new Map(productNames(await listProducts(db())).map(({ product, name }) => [name.toLowerCase(), product]));
   const materials = new Map((await listMaterials(db())).map((m) => [m.name.toLowerCase(), m]));
   const problems: FieldProblem[] = [];

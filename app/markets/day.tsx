@@ -8,8 +8,9 @@ import { today } from "#db/clock";
 import { closeMarketDay, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
 import { readSettings } from "#db/settings";
-import { array, object, string } from "yup";
+import { array, object } from "yup";
 import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { DaySheet } from "./daySheet.tsx";
@@ -20,7 +21,7 @@ export const meta: Route.MetaFunction = ({ data }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const id = "id" in params ? Number(params.id) || 0 : null;
+  const id = "id" in params ? idOf(params.id) : null;
   const [days, cabinet, chosen, settings] = await Promise.all([
     id === null ? [] : listMarketDays(db(), [id]),
     listCabinet(db()),
@@ -45,7 +46,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 const count = (what: string) => wholeNumber(0, 10_000, what, 0);
 const schema = object({
-  intent: string().nullable(),
+  intent: note(20),
   name: words("the market", 80),
   day: dayField(),
   stallFee: moneyOr0(),
@@ -72,7 +73,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { intent, lines, cardFee, hours, ...head } = sheet.value;
-  const id = "id" in params ? Number(params.id) : undefined;
+  const id = "id" in params ? idOf(params.id) : undefined;
   const lots = new Map((await listCabinet(db())).map((l) => [l.number.toUpperCase(), l.id]));
   const [before] = id === undefined ? [] : await listMarketDays(db(), [id]);
   for (const l of before?.lines ?? []) lots.set(l.number.toUpperCase(), l.lotId);

@@ -13,6 +13,7 @@ import { readSettings } from "#db/settings";
 import { Link } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
 import { optional } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
@@ -28,7 +29,7 @@ export const meta: Route.MetaFunction = ({ data }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const [settings, products] = await Promise.all([readSettings(db()), listProducts(db())]);
-  const product = products.find((p) => p.id === Number(params.id));
+  const product = products.find((p) => p.id === idOf(params.id));
   if (!product) throw new Response("Not found", { status: 404 });
   const [[costed], chosen] = await Promise.all([costRecipes(db(), settings, today(), [product.recipeId]), chosenPrices(db())]);
   return {
@@ -56,7 +57,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const prices = Object.fromEntries(CHANNEL_IDS.flatMap((c) => (typed[c] === null ? [] : [[c, typed[c]]]))) as Partial<
     Record<ChannelId, Micros>
   >;
-  return act(() => choosePrices(db(), { productId: Number(params.id), own, prices }, { day: today(), token: sheet.token }));
+  return act(() => choosePrices(db(), { productId: idOf(params.id), own, prices }, { day: today(), token: sheet.token }));
 }
 
 const SCHOOL_ROWS = Object.keys(PRICE_SCHOOLS) as PriceSchool[];

@@ -10,6 +10,7 @@ import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
 import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { RecipeSheet } from "./recipeSheet.tsx";
@@ -21,7 +22,7 @@ export const meta: Route.MetaFunction = ({ data }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const id = "id" in params ? Number(params.id) || 0 : null;
+  const id = "id" in params ? idOf(params.id) : null;
   const [settings, materials, { lots, again }, found] = await Promise.all([
     readSettings(db()),
     listMaterials(db()),
@@ -107,7 +108,7 @@ export async function action({ request, params }: Route.ActionArgs) {
         unitMinutesHundredths: v.unitMinutes,
       },
       { day: today(), token: sheet.token },
-      "id" in params ? Number(params.id) : undefined,
+      "id" in params ? idOf(params.id) : undefined,
     ),
   );
 }

@@ -2,13 +2,14 @@
 import { today } from "#db/clock";
 import { readMaterial, saveMaterial } from "#db/shelf/materials";
 import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { factsSchema, materialFrom } from "./facts.server.ts";
 import { FactsForm } from "./factsForm.tsx";
 import type { Route } from "./+types/facts";
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const found = await readMaterial(db(), Number(params.id) || 0);
+  const found = await readMaterial(db(), idOf(params.id));
   if (!found) throw new Response("Not found", { status: 404 });
   return { material: found.material, locked: found.lots.length > 0, token: crypto.randomUUID() };
 }
@@ -18,7 +19,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const facts = materialFrom(sheet.value);
   if (!facts.ok) return facts.reply;
-  return act(() => saveMaterial(db(), facts.value, { day: today(), token: sheet.token }, Number(params.id)));
+  return act(() => saveMaterial(db(), facts.value, { day: today(), token: sheet.token }, idOf(params.id)));
 }
 
 export default function ChangeFacts({ loaderData }: Route.ComponentProps) {

@@ -13,9 +13,10 @@ import { today } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
-import { number, object } from "yup";
+import { object } from "yup";
 import { db } from "../db.server.ts";
-import { words } from "../forms/fields.ts";
+import { idOf } from "../forms/ids.ts";
+import { idField, wholeNumber, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, PerUnit, showBase, showInColumn, When } from "../ui/amounts.tsx";
@@ -31,15 +32,15 @@ export const meta: Route.MetaFunction = ({ data }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const id = Number(params.id) || 0;
+  const id = idOf(params.id);
   const [found, movements, again] = await Promise.all([readMaterial(db(), id), materialMovements(db(), id), againCosts(db(), [id])]);
   if (!found) throw new Response("Not found", { status: 404 });
   return { ...found, movements, again: again.get(id) ?? null, token: crypto.randomUUID() };
 }
 
 const countSchema = object({
-  lotId: number().required(),
-  expected: number().required(),
+  lotId: idField(),
+  expected: wholeNumber(0, 1e12, "units"),
   counted: words("what you counted", 40),
   reason: words("why it differs", 200),
 });
@@ -47,7 +48,7 @@ const countSchema = object({
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, countSchema);
   if (!sheet.ok) return sheet.reply;
-  const found = await readMaterial(db(), Number(params.id) || 0);
+  const found = await readMaterial(db(), idOf(params.id));
   if (!found) throw new Response("Not found", { status: 404 });
   const { lotId, expected, reason, counted } = sheet.value;
   const amount = readStock(counted, stockFacts(found.material));

@@ -6,6 +6,7 @@ import { whatWaits } from "#db/today";
 import { useEffect, type MouseEvent } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
 import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
 import type { Route } from "./+types/workroom";
 import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
@@ -26,7 +27,7 @@ const STATIONS = [
 
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
-  const did = Number(new URL(request.url).searchParams.get("did"));
+  const did = idOf(new URL(request.url).searchParams.get("did"));
   const [settings, waiting, done] = await Promise.all([readSettings(db()), whatWaits(db(), day), did ? whatWasDone(db(), did) : null]);
   const counts: Record<string, number> = {};
   for (const w of waiting) counts[`/${w.station}`] = (counts[`/${w.station}`] ?? 0) + 1;

@@ -1,0 +1,190 @@
+/**
+ * Every action of the application, fed with rubbish: it answers with problems beside fields or a page that isn't there, never
+ * with a crash, and nothing is stored.
+ */
+import type { OpenDb } from "#db/client";
+import { freshDb } from "#db/test/fresh";
+import { loadDemo } from "#demo/load";
+import { sql } from "drizzle-orm";
+import fc from "fast-check";
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { action as addMaterial } from "../shelf/add.tsx";
+import { action as changeFacts } from "../shelf/facts.tsx";
+import { action as count } from "../shelf/material.tsx";
+import { action as receive } from "../shelf/receive.tsx";
+import { action as writeRecipe } from "../recipes/write.tsx";
+import { action as setOut } from "../bench/setOut.tsx";
+import { action as weighOrPour } from "../bench/batch.tsx";
+import { action as takeOut } from "../cabinet/cabinet.tsx";
+import { action as prices } from "../prices/product.tsx";
+import { action as market } from "../markets/day.tsx";
+import { action as gift } from "../gifts/order.tsx";
+import { action as settings } from "../settings/settings.tsx";
+import { action as takeBack } from "../ui/takeBack.ts";
+
+type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
+const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fields: readonly string[] }> = {
+  "add a material": { run: addMaterial, params: {}, fields: ["name", "kind", "densities", "reorder", "dropsPerMl", "piece"] },
+  "change facts": { run: changeFacts, params: { id: "1" }, fields: ["name", "kind", "densities", "reorder"] },
+  count: { run: count, params: { id: "1" }, fields: ["lotId", "expected", "counted", "reason"] },
+  receive: { run: receive, params: {}, fields: ["supplier", "day", "postage", "lines"] },
+  "write a recipe": { run: writeRecipe, params: {}, fields: ["name", "code", "type", "makes", "fill", "loss", "lines", "packaging"] },
+  "change a recipe": { run: writeRecipe, params: { id: "1" }, fields: ["name", "code", "type", "makes", "fill", "lines", "packaging"] },
+  "set out": { run: setOut, params: {}, fields: ["recipe", "mode", "size", "lot"] },
+  "weigh or pour": { run: weighOrPour, params: { id: "16" }, fields: ["intent", "takes", "units", "leftover", "minutes"] },
+  "take out": { run: takeOut, params: {}, fields: ["lotId", "units", "reason", "note"] },
+  prices: { run: prices, params: { id: "1" }, fields: ["market", "online"] },
+  "market day": { run: market, params: {}, fields: ["intent", "name", "day", "stallFee", "byCard", "lines"] },
+  "gift order": { run: gift, params: { id: "5" }, fields: ["intent", "customer", "due", "items", "wrapping"] },
+  settings: { run: settings, params: {}, fields: ["workshop", "currency", "school", "channels", "batchScheme"] },
+};
+
+let db: OpenDb;
+let drop: () => Promise<void>;
+/** How many rows every table has, and what is on hand: nothing may change it. */
+const state = async (): Promise<unknown> => {
+  const tables = [
+    "act",
+    "movement",
+    "lot",
+    "batch",
+    "batch_take",
+    "material",
+    "recipe",
+    "recipe_line",
+    "product",
+    "price",
+    "market_day",
+    "gift_order",
+    "gift_item",
+    "purchase",
+  ];
+  const counts = await db.execute(
+    sql.raw(
+      `select ${tables.map((t) => `(select count(*) from ${t}) ${t}`).join(", ")}, (select sum(on_hand) from lot) on_hand, (select md5(string_agg(m::text, '' order by id)) from material m) facts`,
+    ),
+  );
+  return counts.rows[0];
+};
+let before: unknown;
+
+beforeAll(async () => {
+  ({ db, drop } = await freshDb());
+  await loadDemo(db, "2026-11-25");
+  process.env.ZELBIN_TODAY = "2026-11-25";
+  globalThis.zelbinDb = db;
+});
+afterAll(() => drop());
+beforeEach(async () => {
+  before = await state();
+});
+
+/** Posts a body to an action; gives the status it would answer with. */
+async function post(name: string, body: string): Promise<{ status: number; problems: { field: string; say: string }[] }> {
+  const { run, params } = ACTIONS[name]!;
+  const request = new Request("http://127.0.0.1/x", { method: "POST", body });
+  try {
+    const answer = await (run as Action)({ request, params, context: {} });
+    if (answer instanceof Response) return { status: answer.status, problems: [] };
+    const { data, init } = answer as { data: { problems: { field: string; say: string }[] }; init?: { status?: number } };
+    return { status: init?.status ?? 200, problems: data.problems };
+  } catch (e) {
+    if (e instanceof Response) return { status: e.status, problems: [] };
+    throw e;
+  }
+}
+
+const rubbish = fc.oneof(
+  fc.string({ maxLength: 12 }),
+  fc.constantFrom(
+    "-1",
+    "0",
+    "1e9",
+    "999999999999",
+    "½",
+    "1,234",
+    "NaN",
+    "null",
+    "'; drop table lot; --",
+    "<b>",
+    "2026-02-30",
+    "%",
+    "\u0000",
+  ),
+  fc.integer(),
+  fc.boolean(),
+  fc.constant(null),
+  fc.array(
+    fc.oneof(
+      fc.string({ maxLength: 5 }),
+      fc.dictionary(
+        fc.constantFrom("material", "entered", "lot", "sold", "units", "price", "packs", "weighed", "planned"),
+        fc.string({ maxLength: 6 }),
+      ),
+    ),
+    { maxLength: 3 },
+  ),
+  fc.dictionary(fc.string({ maxLength: 4 }), fc.string({ maxLength: 4 }), { maxKeys: 2 }),
+);
+
+describe("rubbish", () => {
+  it.each(Object.keys(ACTIONS))("%s: an unreadable body", async (name) => {
+    for (const body of ["", "[", "7", '"text"', "null", "[]"]) expect((await post(name, body)).status, body).toBe(422);
+    expect(await state()).toEqual(before);
+  });
+  it.each(Object.keys(ACTIONS))("%s: nothing at all names what is missing", async (name) => {
+    const { status, problems } = await post(name, "{}");
+    if (name === "prices") return;
+    expect(status).toBe(422);
+    expect(problems.length).toBeGreaterThan(0);
+    for (const p of problems) expect(p.say).not.toBe("");
+    expect(await state()).toEqual(before);
+  });
+  it.each(Object.keys(ACTIONS))("%s: any rubbish in any field is answered, and nothing is stored", async (name) => {
+    const { fields } = ACTIONS[name]!;
+    await fc.assert(
+      fc.asyncProperty(fc.record(Object.fromEntries(fields.map((f) => [f, rubbish])), { requiredKeys: [] }), async (body) => {
+        const { status } = await post(name, JSON.stringify({ ...body, ...(name === "prices" ? { own: "x" } : {}) }));
+        expect([404, 422]).toContain(status);
+      }),
+      { numRuns: 25 },
+    );
+    expect(await state()).toEqual(before);
+  });
+  it.each(["", "0", "-1", "999999", "abc", "1; drop table act"])("taking back act %j is refused", async (actId) => {
+    const body = new FormData();
+    body.set("actId", actId);
+    const answer = await takeBack({
+      request: new Request("http://127.0.0.1/x", { method: "POST", body }),
+      params: {},
+      context: {},
+    } as never);
+    expect((answer as { init: { status: number } }).init.status).toBe(422);
+    expect(await state()).toEqual(before);
+  });
+});
+
+describe("a sheet that is right but for one thing", () => {
+  const line = { material: "Jojoba oil", supplierLot: "", packs: "1", packSize: "100 g", price: "5", bestBefore: "" };
+  const good = { supplier: "Mill", day: "2026-11-20", postage: "1", lines: [line] };
+  it.each<[object, string]>([
+    [{ day: "2026-11-26" }, "day"],
+    [{ postage: "-1" }, "postage"],
+    [{ lines: [] }, "lines"],
+    [{ lines: [{ ...line, packs: "0" }] }, "lines.0.packs"],
+    [{ lines: [line, { ...line, material: "Nothing" }] }, "lines.1.material"],
+    [{ lines: [line, line, { ...line, packSize: "1 bushel" }] }, "lines.2.packSize"],
+    [{ lines: [{ ...line, packSize: "0 g" }] }, "lines.0.packSize"],
+    [{ lines: [{ ...line, bestBefore: "2026-11-19" }] }, "lines.0.bestBefore"],
+    [{ lines: [{ ...line, price: "" }] }, "lines.0.price"],
+  ])("receive with %j: beside %s", async (over, field) => {
+    const { status, problems } = await post("receive", JSON.stringify({ ...good, ...over }));
+    expect(status).toBe(422);
+    expect(problems.map((p) => p.field)).toEqual([field]);
+    expect(await state()).toEqual(before);
+  });
+  it("and the right one is received", async () => {
+    expect((await post("receive", JSON.stringify(good))).status).toBe(302);
+    expect(await state()).not.toEqual(before);
+  });
+});
