@@ -87,7 +87,7 @@ test("an open batch keeps what is weighed, and can't be poured out of thin air",
 
 test("two tabs taking the last of a lot: one gets it, the other is told and keeps its sheet", async ({ page, context }) => {
   await open(page, "/cabinet");
-  const row = page.getByRole("row", { name: /JB\d/ });
+  const row = page.getByRole("row", { name: /JB\d/ }).first();
   const here = (await row.locator("td").nth(4).innerText()).trim();
   const take = await row.getByRole("button").getAttribute("aria-label");
   const other = await context.newPage();
