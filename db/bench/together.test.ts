@@ -1,0 +1,66 @@
+/** Two people at one bench: the same batch poured twice at once, and two batches that need the same last of a lot. */
+import { mg } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import { sql } from "drizzle-orm";
+import { describe, expect, it } from "vitest";
+import { correctCount } from "../shelf/count.ts";
+import { expectLedgerTrue } from "../test/fresh.ts";
+import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, onHand, refused, token } from "../test/workshop.ts";
+import { pour, type PourIn } from "./pour.ts";
+import { readBatch } from "./read.ts";
+import { setOut } from "./setOut.ts";
+
+eachTestHasAWorkshop();
+
+/** Sets out so many units and gives the pour that weighs them as planned. */
+async function ready(units: number): Promise<PourIn> {
+  const batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), units }, { day: DAY }));
+  const { takes } = (await readBatch(db, batchId))!;
+  return { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), units, leftover: mg(0), minutes: 20, note: "" };
+}
+const outcome = async (works: Promise<unknown>[]): Promise<{ done: number; said: string[] }> => {
+  const results = await Promise.allSettled(works);
+  const said = results.flatMap((r) => {
+    if (r.status === "fulfilled") return [];
+    expect(r.reason).toBeInstanceOf(Refused);
+    return [(r.reason as Refused).message];
+  });
+  return { done: results.length - said.length, said };
+};
+
+describe("at the same moment", () => {
+  it("one batch poured in two windows is poured once", async () => {
+    const sheet = await ready(4);
+    const oil = await onHand(ids.oil);
+    const { done, said } = await outcome([pour(db, sheet, { day: DAY, token: token() }), pour(db, sheet, { day: DAY, token: token() })]);
+    expect(done).toBe(1);
+    expect(said[0]).toMatch(/isn't on the bench any more/);
+    expect(await onHand(ids.oil)).toBe(oil - 160_000);
+    expect((await finished()).map((l) => l.onHand)).toEqual([5, 4]);
+    await expectLedgerTrue(db);
+  });
+  it("two batches that both count on the last wax: one is poured, the other says what is missing and keeps its weights", async () => {
+    const [wax] = await lotsOf(ids.wax);
+    await correctCount(db, { lotId: wax!.id, expected: 450_000, counted: 50_000, reason: "used for candles" }, { day: DAY });
+    const [a, b] = [await ready(4), await ready(4)];
+    const { done, said } = await outcome([pour(db, a, { day: DAY }), pour(db, b, { day: DAY })]);
+    expect(done).toBe(1);
+    expect(said).toEqual([`Lot ${wax!.number} has 10 g, 30 g less than this takes. Nothing was moved.`]);
+    expect(await onHand(ids.wax)).toBe(10_000);
+    const open = await db.execute<{ id: number }>(sql`select id from batch where poured_act_id is null`);
+    expect(open.rows).toHaveLength(1);
+    expect((await readBatch(db, open.rows[0]!.id))!.takes.length).toBe(2);
+    await expectLedgerTrue(db);
+  });
+  it("packaging runs out between setting out and pouring: the pour says so, and no ingredient has moved", async () => {
+    const sheet = await ready(10);
+    const [tins] = await lotsOf(ids.tin);
+    await correctCount(db, { lotId: tins!.id, expected: 35, counted: 3, reason: "dented" }, { day: DAY });
+    const oil = await onHand(ids.oil);
+    expect(await refused(pour(db, sheet, { day: DAY }))).toEqual([
+      { field: "units", say: "The shelf is short of 7 pcs of Tin. Nothing was moved." },
+    ]);
+    expect(await onHand(ids.oil)).toBe(oil);
+    expect(await onHand(ids.tin)).toBe(3);
+  });
+});
