@@ -127,6 +127,8 @@ test("a count needs its reason, and a stranger's page can't reach the server", a
     .getByRole("button", { name: /^Count / })
     .first()
     .click();
+  await page.getByRole("button", { name: "Correct the count" }).click();
+  await expect(page.getByLabel("Counted or weighed")).toBeFocused();
   await page.getByLabel("Counted or weighed").fill("3 pcs");
   await page.getByRole("button", { name: "Correct the count" }).click();
   await expect(beside(page, "Enter why it differs")).toBeVisible();

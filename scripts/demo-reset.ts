@@ -14,7 +14,8 @@ if (!yes) {
     process.exit(1);
   }
   const ask = createInterface({ input: process.stdin, output: process.stdout });
-  const answer = await ask.question("This throws away everything that was entered and loads the demo workshop. Type yes to go on: ");
+  const where = process.env.DATABASE_URL ? ` in the database ${new URL(process.env.DATABASE_URL).pathname.slice(1)} of DATABASE_URL` : "";
+  const answer = await ask.question(`This throws away everything${where} and loads the demo workshop. Type yes to go on: `);
   ask.close();
   if (answer.trim().toLowerCase() !== "yes") {
     console.log("Nothing was changed.");

@@ -1,7 +1,7 @@
 /** `npm run screenshots`: remakes docs/screenshots from the demo data, on a throw-away database and a pinned day. */
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { chromium as browserType, type Page } from "playwright";
+import { chromium as browserType, type Page } from "@playwright/test";
 import { BROWSER_ARGS } from "./browser.ts";
 import { buildIfStale } from "./build.ts";
 import { prepareDb } from "./database.ts";

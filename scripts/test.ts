@@ -105,6 +105,7 @@ try {
       run([bin("typescript/bin/tsc"), "-p", "."]),
   );
   await step("lint", () => run([bin("eslint/bin/eslint.js"), ".", "--max-warnings", "0"]));
+  await step("format", () => run([bin("prettier/bin/prettier.cjs"), "--check", "--log-level", "warn", "."]));
   await step("unit tests", () => vitest("unit"));
   const server = process.env.DATABASE_URL ?? (await throwAwayCluster());
   await step("database tests", () => vitest("database", { DATABASE_URL: server }));

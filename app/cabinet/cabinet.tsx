@@ -1,9 +1,8 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
+import { finishedCost } from "#core/batch/result";
 import { groupBy } from "#core/collect";
 import { grams } from "#core/measure/write";
-import { micros, mulDiv } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { forMinutes } from "#core/recipe/cost";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { REASONS, TAKE_OUT_REASONS } from "#core/stock/reasons";
 import { daysBetween } from "#core/when";
@@ -38,16 +37,6 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   return act(() => takeOut(db(), sheet.value, { day: today(), token: sheet.token }));
-}
-
-/** Materials of one unit, and with its share of the batch's work and overhead. */
-function costsOf(l: CabinetLot) {
-  const materials = micros(mulDiv(l.value, 1, l.onHand));
-  const work =
-    l.units && l.minutes !== null && l.hourly !== null && l.overheadHourly !== null
-      ? micros(mulDiv(forMinutes(l.minutes, l.hourly) + forMinutes(l.minutes, l.overheadHourly), 1, l.units))
-      : micros(0);
-  return { materials, full: micros(materials + work) };
 }
 
 function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
@@ -138,7 +127,7 @@ export default function Cabinet({ loaderData: { lots, token } }: Route.Component
                   </th>
                 </tr>
                 {rows.map((l) => {
-                  const cost = costsOf(l);
+                  const cost = finishedCost(l, l);
                   return (
                     <tr key={l.id}>
                       <td>

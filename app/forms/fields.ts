@@ -83,7 +83,6 @@ export const readWeighed = (text: string): Outcome<Mg> => {
   return zero.ok && zero.value.equals(0) ? done(mg(0)) : readWeight(text);
 };
 
-export const weightField = () => reads(readWeight);
 export const dayField = () => reads(readDay);
 export const optionalDay = () => optional(readDay);
 

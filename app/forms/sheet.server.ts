@@ -30,7 +30,12 @@ export async function readSheet<S extends AnyObjectSchema>(request: Request, sch
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
     const found = e.inner.length > 0 ? e.inner : [e];
-    const byField = new Map(found.map((p) => [(p.path ?? "").replace(/\[(\d+)\]/g, ".$1"), p.message] as const).reverse());
+    // The first problem of a field is the one to show, and the first field on the sheet comes first: it gets the focus.
+    const byField = new Map<string, string>();
+    for (const p of found) {
+      const field = (p.path ?? "").replace(/\[(\d+)\]/g, ".$1");
+      if (!byField.has(field)) byField.set(field, p.message);
+    }
     return { ok: false, reply: refusal([...byField].map(([field, say]) => ({ field, say }))) };
   }
 }

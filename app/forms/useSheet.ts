@@ -35,8 +35,6 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, toke
   return { ...form, values, send, busy: fetcher.state !== "idle", problem };
 }
 
-export type SheetForm<T extends FieldValues> = ReturnType<typeof useSheet<T>>;
-
 /** The message of a field by its path. @example problemAt(errors, "lines.2.price") */
 export function problemAt(errors: object, path: string): string | undefined {
   const found = path.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);

@@ -2,7 +2,7 @@
 import { kind } from "#core/material/kinds";
 import type { Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
-import { Refused, type FieldProblem } from "#core/refused";
+import type { FieldProblem } from "#core/refused";
 import { today } from "#db/clock";
 import { listGiftOrders, packedLots, packGiftOrder, saveGiftOrder } from "#db/gifts/gifts";
 import { lotsOfProducts } from "#db/ledger";
@@ -123,11 +123,8 @@ export async function action({ request, params }: Route.ActionArgs) {
   const { customer, due, extra, wrapMinutes } = head;
   const input = { customer, due, extra, wrapMinutes, note: head.note, discountBp: discount, items: readItems, wrapping: readWraps };
   if (intent !== "pack") return act(() => saveGiftOrder(db(), input, { day: today(), token: sheet.token }, id));
-  return act(async () => {
-    if (id === undefined) throw Refused.one("", "Keep the order first, then pack it.");
-    await saveGiftOrder(db(), input, { day: today() }, id);
-    return packGiftOrder(db(), id, only, { day: today(), token: sheet.token });
-  });
+  if (id === undefined) return refuseSheet([{ field: "", say: "Keep the order first, then pack it." }]);
+  return act(() => packGiftOrder(db(), id, only, { day: today(), token: sheet.token }, input));
 }
 
 export default function GiftOrder({ loaderData }: Route.ComponentProps) {

@@ -2,6 +2,7 @@
 import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
 import { money, moneyField, parseMoney } from "#core/measure/money";
+import { forMinutes } from "#core/recipe/cost";
 import { useFirst } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
 import { Link } from "react-router";
@@ -153,7 +154,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
                   ))}
                   <HowLine
                     label={`${whole(v.wrapMinutes)} min of wrapping`}
-                    value={money(micros(Math.round((d.hourly * whole(v.wrapMinutes)) / 60)), currency)}
+                    value={money(forMinutes(whole(v.wrapMinutes), d.hourly), currency)}
                   />
                 </>
               }

@@ -5,7 +5,7 @@ import { Refused, type FieldProblem } from "#core/refused";
 import { useFirst } from "#core/stock/lots";
 import { listCabinet } from "#db/cabinet/cabinet";
 import { today } from "#db/clock";
-import { closeMarketDay, listMarketDays, saveMarketDay } from "#db/markets/markets";
+import { closeMarketDay, finishedLotsByNumber, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
 import { readSettings } from "#db/settings";
 import { array, object } from "yup";
@@ -44,6 +44,9 @@ export async function loader({ params }: Route.LoaderArgs) {
   return { day: days[0] ?? null, lots, cardFeeBp: settings.cardFeeBp, today: today(), token: crypto.randomUUID() };
 }
 
+/** The lot number a line starts with; its product's name may follow. */
+const lotNumberIn = (text: string): string => text.trim().split(" ")[0]!.toUpperCase();
+
 const count = (what: string) => wholeNumber(0, 10_000, what, 0);
 const schema = object({
   intent: note(20),
@@ -74,13 +77,14 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { intent, lines, cardFee, hours, ...head } = sheet.value;
   const id = "id" in params ? idOf(params.id) : undefined;
-  const lots = new Map((await listCabinet(db())).map((l) => [l.number.toUpperCase(), l.id]));
-  const [before] = id === undefined ? [] : await listMarketDays(db(), [id]);
-  for (const l of before?.lines ?? []) lots.set(l.number.toUpperCase(), l.lotId);
+  const lots = await finishedLotsByNumber(
+    db(),
+    lines.map((l) => lotNumberIn(l.lot)),
+  );
   const problems: FieldProblem[] = [];
   const seen = new Set<number>();
   const read = lines.flatMap((l, i) => {
-    const typed = l.lot.split(" ")[0]!.toUpperCase();
+    const typed = lotNumberIn(l.lot);
     if (typed === "") {
       if (l.taken + l.sold + l.given + l.damaged > 0) problems.push({ field: `lines.${i}.lot`, say: "Which lot?" });
       return [];

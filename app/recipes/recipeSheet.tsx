@@ -16,11 +16,11 @@ import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx
 import { LineTable } from "../ui/lines.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
-import { readWritten, type MaterialFacts } from "./written.ts";
+import { readWritten, type MaterialChoice } from "./written.ts";
 
 interface Props {
   written: WrittenRecipe | null;
-  materials: MaterialFacts[];
+  materials: MaterialChoice[];
   lots: Lot[];
   again: [number, UnitCost][];
   rates: WorkRates;

@@ -3,9 +3,9 @@ import type { KindId } from "#core/material/kinds";
 import type { Densities } from "#core/measure/mass";
 import { mg } from "#core/measure/exact";
 import { describe, expect, it } from "vitest";
-import { isBlank, readWritten, type LineText, type MaterialFacts } from "./written.ts";
+import { isBlank, readWritten, type LineText, type MaterialChoice } from "./written.ts";
 
-const material = (id: number, name: string, kind: KindId, densities: Densities = {}, pieceMg: number | null = null): MaterialFacts => ({
+const material = (id: number, name: string, kind: KindId, densities: Densities = {}, pieceMg: number | null = null): MaterialChoice => ({
   id,
   name,
   kind,

@@ -1,17 +1,17 @@
 /**
  * A recipe as it stands in the sheet, read: used live on the page and again by the action that keeps it.
  */
+import { factsIn, usualForm, type MaterialFacts } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { mg, type Mg } from "#core/measure/exact";
-import { otherOunce, type Form, type MassFacts } from "#core/measure/mass";
+import { otherOunce, type Form } from "#core/measure/mass";
 import { parseAmount, parseNumber, type Amount } from "#core/measure/parse";
 import { refuse, type Outcome, type Problem } from "#core/outcome";
 import { weighRecipe, type LineOut } from "#core/recipe/lines";
-import type { MaterialRow } from "#db/shelf/materials";
 import { readWeight } from "../forms/fields.ts";
 
-/** What weighing needs to know of a material. */
-export type MaterialFacts = Pick<MaterialRow, "id" | "name" | "kind" | "densities" | "dropsPerMl" | "pieceMg">;
+/** What a sheet needs to know of a material. */
+export type MaterialChoice = MaterialFacts & { id: number };
 
 export interface LineText {
   material: string;
@@ -25,7 +25,7 @@ export interface PackText {
 }
 
 export interface ReadLine {
-  material: MaterialFacts | null;
+  material: MaterialChoice | null;
   form: Form;
   amount: Amount | null;
   out: LineOut;
@@ -37,20 +37,12 @@ export interface ReadLine {
 
 export interface ReadRecipe {
   lines: ReadLine[];
-  packaging: { material: MaterialFacts | null; pieces: number | null }[];
+  packaging: { material: MaterialChoice | null; pieces: number | null }[];
   makes: Outcome<Mg> | null;
   fill: Outcome<Mg>;
   total: Mg;
   problem: Problem | null;
 }
-
-export const factsFor = (m: MaterialFacts, form: Form): MassFacts => ({
-  name: m.name,
-  form,
-  densities: m.densities,
-  dropsPerMl: m.dropsPerMl,
-  pieceMg: m.pieceMg,
-});
 
 /** A line nobody has written anything in yet. */
 export const isBlank = (l: LineText): boolean => l.material.trim() === "" && l.entered.trim() === "";
@@ -60,16 +52,16 @@ const bad = (problem: Problem): LineOut => ({ ok: false, problem });
 /** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. */
 export function readWritten(
   texts: { lines: readonly LineText[]; packaging: readonly PackText[]; makes: string; fill: string },
-  materials: readonly MaterialFacts[],
+  materials: readonly MaterialChoice[],
 ): ReadRecipe {
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
-  const find = (name: string): MaterialFacts | null => byName.get(name.trim().toLowerCase()) ?? null;
+  const find = (name: string): MaterialChoice | null => byName.get(name.trim().toLowerCase()) ?? null;
   const makes = texts.makes.trim() === "" ? null : readWeight(texts.makes);
 
   const lines = texts.lines.map((l): ReadLine => {
     const material = find(l.material);
     const forms = material ? kind(material.kind).forms : [];
-    const form = forms.find((f) => f === l.form) ?? forms[0] ?? "block";
+    const form = forms.find((f) => f === l.form) ?? (material ? usualForm(material.kind) : "block");
     const amount = parseAmount(l.entered, "g");
     const base = { material, form, amount: amount.ok ? amount.value : null, asFluid: null, field: "entered" as const };
     if (isBlank(l)) return { ...base, out: bad({ code: "blank", say: "" }) };
@@ -92,11 +84,11 @@ export function readWritten(
         out: bad({ code: "counted", say: `${material.name} is packaging; it goes under packaging for one unit.` }),
       };
     if (!amount.ok) return { ...base, out: bad(amount.problem) };
-    return { ...base, asFluid: otherOunce(amount.value, factsFor(material, form)), out: bad({ code: "open", say: "" }) };
+    return { ...base, asFluid: otherOunce(amount.value, factsIn(material, form)), out: bad({ code: "open", say: "" }) };
   });
   const open = lines.filter((l) => !l.out.ok && l.out.problem.code === "open");
   const weighed = weighRecipe(
-    open.map((l) => ({ amount: l.amount!, facts: factsFor(l.material!, l.form) })),
+    open.map((l) => ({ amount: l.amount!, facts: factsIn(l.material!, l.form) })),
     makes?.ok ? makes.value : null,
   );
   open.forEach((l, i) => (l.out = weighed.lines[i]!));

@@ -1,4 +1,5 @@
 /** Answers the reckon bar. */
+import { factsIn } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { convert, strength, type Answer } from "#core/reckon/answer";
@@ -33,7 +34,7 @@ async function measured(name: string, ask: (facts: MassFacts) => Outcome<Answer>
     (await listMaterials(db())).filter((x) => kind(x.kind).measured === "weight"),
   );
   if (!m) return cant(`Nothing on the shelf is called “${name}”.`);
-  const found = ask({ name: m.name, form: kind(m.kind).forms[0]!, densities: m.densities, dropsPerMl: m.dropsPerMl, pieceMg: m.pieceMg });
+  const found = ask(factsIn(m));
   return found.ok ? { ...found.value, places: [{ to: `/shelf/${m.id}`, name: `${m.name} on the shelf` }] } : cant(found.problem.say);
 }
 

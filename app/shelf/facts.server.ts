@@ -1,5 +1,6 @@
 /** Reading a material's posted facts. */
 import { KIND_IDS, kind } from "#core/material/kinds";
+import { factsIn } from "#core/material/facts";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
 import { done, refuse } from "#core/outcome";
 import { readStock } from "#core/stock/packs";
@@ -37,14 +38,7 @@ export function materialFrom(
 ): { ok: true; value: MaterialIn } | { ok: false; reply: ReturnType<typeof refuseSheet> } {
   const k = kind(value.kind);
   const densities: Densities = Object.fromEntries(k.forms.flatMap((f) => (value.densities[f] ? [[f, value.densities[f]]] : [])));
-  const facts = {
-    name: value.name,
-    form: k.forms[0] ?? ("block" as const),
-    densities,
-    dropsPerMl: value.dropsPerMl,
-    pieceMg: value.piece,
-    measured: k.measured,
-  };
+  const facts = factsIn({ name: value.name, kind: value.kind, densities, dropsPerMl: value.dropsPerMl, pieceMg: value.piece });
   const problems: FieldProblem[] = [];
   const reorder = value.reorder ? readStock(value.reorder, facts) : null;
   if (reorder && !reorder.ok) problems.push({ field: "reorder", say: reorder.problem.say });

@@ -1,4 +1,5 @@
 /** The facts of a material: one form for adding and for changing. */
+import { factsIn } from "#core/material/facts";
 import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import { FORM_IDS, FORMS, type Densities, type Form } from "#core/measure/mass";
 import type { MaterialRow } from "#db/shelf/materials";
@@ -7,7 +8,6 @@ import { useSheet } from "../forms/useSheet.ts";
 import { showBase } from "../ui/amounts.tsx";
 import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet.tsx";
-import { stockFacts } from "./stockFacts.ts";
 
 const shown = (n: number | undefined): string => (n === undefined ? "" : String(n / 1000));
 const densityTexts = (d: Densities): Record<Form, string> =>
@@ -29,7 +29,7 @@ export function FactsForm({
       inci: material?.inci ?? "",
       allergen: material?.allergen ?? "",
       note: material?.note ?? "",
-      reorder: material?.reorderAt != null ? showBase(material.reorderAt, stockFacts(material).measured).replace(/,/g, "") : "",
+      reorder: material?.reorderAt != null ? showBase(material.reorderAt, factsIn(material).measured).replace(/,/g, "") : "",
       dropsPerMl: material?.dropsPerMl?.toString() ?? "",
       piece: material?.pieceMg ? `${material.pieceMg / 1000} g` : "",
       densities: densityTexts(material?.densities ?? KINDS.oil.start),
@@ -48,7 +48,7 @@ export function FactsForm({
         title={material ? material.name : "Add a material"}
         about={
           material
-            ? "Its facts. Changing them changes what recipes weigh from now on; batches already made stay as they were."
+            ? "Recipes are weighed again by these; batches made before stay as they were."
             : "Anything the workroom keeps: an oil, a wax, a tin, a label, a ribbon."
         }
       >

@@ -1,4 +1,5 @@
 /** One material: its lots, what it costs by each school, and everything that went in and out. */
+import { factsIn } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { FORMS, type Form } from "#core/measure/mass";
 import { money } from "#core/measure/money";
@@ -24,7 +25,6 @@ import { Button, Problem, Text } from "../ui/form.tsx";
 import { Modal } from "../ui/modal.tsx";
 import { Caution, Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { stockFacts } from "./stockFacts.ts";
 import type { Route } from "./+types/material";
 
 export const meta: Route.MetaFunction = ({ data }) => [
@@ -51,7 +51,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const found = await readMaterial(db(), idOf(params.id));
   if (!found) throw new Response("Not found", { status: 404 });
   const { lotId, expected, reason, counted } = sheet.value;
-  const amount = readStock(counted, stockFacts(found.material));
+  const amount = readStock(counted, factsIn(found.material));
   if (!amount.ok) return refuseSheet([{ field: "counted", say: amount.problem.say }]);
   return act(() => correctCount(db(), { lotId, expected, reason, counted: amount.value }, { day: today(), token: sheet.token }));
 }

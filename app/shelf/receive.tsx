@@ -1,4 +1,5 @@
 /** Receiving a purchase of several lines at once. */
+import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
 import { parseMoney, type UnitCost } from "#core/measure/money";
 import { parseNumber } from "#core/measure/parse";
@@ -20,7 +21,6 @@ import { LineTable } from "../ui/lines.tsx";
 import { Figure, Heading, HowLine, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { money } from "#core/measure/money";
-import { stockFacts } from "./stockFacts.ts";
 import type { Route } from "./+types/receive";
 
 export const meta: Route.MetaFunction = () => [{ title: "Receive a purchase · Zelbin" }];
@@ -72,7 +72,7 @@ export async function action({ request }: Route.ActionArgs) {
       });
       return null;
     }
-    const qty = packAmount(l.packs, l.packSize, stockFacts(m));
+    const qty = packAmount(l.packs, l.packSize, factsIn(m));
     if (!qty.ok) problems.push({ field: `lines.${i}.packSize`, say: qty.problem.say });
     if (l.bestBefore !== null && l.bestBefore < day)
       problems.push({ field: `lines.${i}.bestBefore`, say: "That is before the day it arrived." });
@@ -116,7 +116,7 @@ export default function Receive({ loaderData: { materials, again, first, token, 
     const m = byName.get(l.material.trim().toLowerCase());
     const packs = parseNumber(l.packs || "1");
     const price = parseMoney(l.price);
-    const qty = m && packs.ok ? packAmount(Number(packs.value.valueOf()), l.packSize, stockFacts(m)) : null;
+    const qty = m && packs.ok ? packAmount(Number(packs.value.valueOf()), l.packSize, factsIn(m)) : null;
     return {
       m,
       price: price.ok ? price.value : micros(0),
@@ -172,7 +172,7 @@ export default function Receive({ loaderData: { materials, again, first, token, 
               const last = r.m && lastCost.get(r.m.id);
               if (!r.m || !now || now.value === 0) return null;
               const change = last ? now.value / now.per / (last.value / last.per) - 1 : null;
-              const measured = stockFacts(r.m).measured;
+              const measured = factsIn(r.m).measured;
               return (
                 <Figure
                   key={i}
@@ -218,7 +218,7 @@ export default function Receive({ loaderData: { materials, again, first, token, 
                 cell: (i) => (
                   <span className="weight">
                     {read[i]?.qty ? (
-                      showBase(read[i].qty, read[i].m ? stockFacts(read[i].m).measured : "weight")
+                      showBase(read[i].qty, read[i].m ? factsIn(read[i].m).measured : "weight")
                     ) : read[i]?.say ? (
                       <span title={read[i].say} className="font-semibold text-berry">
                         ?

@@ -1,7 +1,7 @@
 /**
  * What a poured batch came to: yield against plan, and the actual cost per unit.
  */
-import { allocate, micros, type Mg, type Micros } from "../measure/exact.ts";
+import { allocate, micros, mulDiv, type Mg, type Micros } from "../measure/exact.ts";
 import { forMinutes, perUnitOf, type UnitCosts, type WorkRates } from "../recipe/cost.ts";
 
 export interface PourIn {
@@ -59,3 +59,24 @@ export function pourResult(p: PourIn): PourResult | null {
 
 /** The ledger value of a batch's finished units: materials only, so that value is conserved from purchase to sale. */
 export const stockValue = (p: Pick<PourIn, "ingredients" | "packaging">): Micros => micros(p.ingredients + p.packaging);
+
+/** Work of the batch a finished lot came from; nulls where the lot has no batch on record. */
+export interface BatchWork {
+  units: number | null;
+  minutes: number | null;
+  hourly: Micros | null;
+  overheadHourly: Micros | null;
+}
+
+/**
+ * What one unit of a finished lot cost: its materials as the ledger has them, and all costs with its share of the batch's work.
+ * @param lot with something on hand
+ * @example finishedCost({ onHand: 5, value: micros(10_000_000) }, { units: 10, minutes: 60, … }).materials // 2.00
+ */
+export function finishedCost(lot: { onHand: number; value: Micros }, batch: BatchWork): { materials: Micros; full: Micros } {
+  const materials = micros(mulDiv(lot.value, 1, lot.onHand));
+  const { units, minutes, hourly, overheadHourly } = batch;
+  if (!units || minutes === null || hourly === null || overheadHourly === null) return { materials, full: materials };
+  const work = mulDiv(forMinutes(minutes, hourly) + forMinutes(minutes, overheadHourly), 1, units);
+  return { materials, full: micros(materials + work) };
+}

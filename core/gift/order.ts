@@ -2,6 +2,7 @@
  * What a gift order is worth: its price, what goes into it and what is left.
  */
 import { micros, mulDiv, sum, type Micros } from "../measure/exact.ts";
+import { forMinutes } from "../recipe/cost.ts";
 
 export interface OrderIn {
   items: readonly { units: number; price: Micros; /** Full cost of one unit. */ cost: Micros }[];
@@ -30,7 +31,7 @@ export function orderResult(o: OrderIn): OrderResult {
   const goods = sum(o.items.map((i) => micros(i.units * i.price)));
   const full = goods + o.extra;
   const price = micros(full - mulDiv(mulDiv(full, o.discountBp, 10_000), 1, 10_000) * 10_000);
-  const work = micros(mulDiv(o.hourly, Math.round(o.wrapMinutes * 100), 6000));
+  const work = forMinutes(o.wrapMinutes, o.hourly);
   const cost = micros(sum(o.items.map((i) => micros(i.units * i.cost))) + sum(o.wrapping.map((w) => w.cost)) + work);
   const margin = micros(price - cost);
   return { goods, price, cost, margin, marginShare: price > 0 ? margin / price : 0 };

@@ -5,6 +5,8 @@
  * record were to loop.
  */
 
+import { groupBy } from "../collect.ts";
+
 /** Some of lot `from` is in lot `to`. */
 export interface Link {
   from: number;
@@ -25,18 +27,15 @@ export interface Step {
  * @example trace(3, [{ from: 1, to: 2 }, { from: 2, to: 3 }], "back") // lots 2 (depth 1), 1 (depth 2)
  */
 export function trace(start: number, links: readonly Link[], direction: "back" | "forward"): Step[] {
-  const next = new Map<number, number[]>();
-  for (const l of links) {
-    const [a, b] = direction === "back" ? [l.to, l.from] : [l.from, l.to];
-    next.set(a, [...(next.get(a) ?? []), b]);
-  }
+  const [near, far] = direction === "back" ? (["to", "from"] as const) : (["from", "to"] as const);
+  const next = groupBy(links, (l) => l[near]);
   const seen = new Set([start]);
   const steps: Step[] = [];
   let ring = [start];
   for (let depth = 1; ring.length > 0; depth++) {
     const outer: number[] = [];
     for (const via of ring)
-      for (const lot of next.get(via) ?? []) {
+      for (const { [far]: lot } of next.get(via) ?? []) {
         if (seen.has(lot)) continue;
         seen.add(lot);
         steps.push({ lot, depth, via });

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { bestBefore } from "../batch/bestBefore.ts";
-import { pourResult, type PourIn } from "../batch/result.ts";
+import { finishedCost, pourResult, type PourIn } from "../batch/result.ts";
 import { mg, micros, type Mg } from "../measure/exact.ts";
 import type { MassFacts } from "../measure/mass.ts";
 import { parseAmount } from "../measure/parse.ts";
@@ -211,6 +211,14 @@ describe("a poured batch", () => {
     expect(pourResult({ ...poured, units: 17, leftover: mg(50_000) })).toBeNull();
     expect(pourResult({ ...poured, units: 0 })).toBeNull();
     expect(pourResult({ ...poured, units: 1, leftover: mg(1_000_000) })).toBeNull();
+  });
+  it("one unit of a finished lot: materials as the ledger has them, and its share of the work", () => {
+    const work = { units: 16, minutes: 60, hourly: micros(16_000_000), overheadHourly: micros(4_000_000) };
+    expect(finishedCost({ onHand: 4, value: micros(3_750_000) }, work)).toEqual({ materials: 937_500, full: 937_500 + 1_250_000 });
+    expect(finishedCost({ onHand: 4, value: micros(3_750_000) }, { ...work, minutes: null })).toEqual({
+      materials: 937_500,
+      full: 937_500,
+    });
   });
   it("keeps no longer than its shortest-lived lot", () => {
     expect(bestBefore("2026-01-31", 1, [])).toEqual({ day: "2026-02-28", limitedBy: null });

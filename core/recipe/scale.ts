@@ -1,7 +1,7 @@
 /**
  * Scaling a recipe, and what a real scale can weigh of it.
  */
-import { allocate, mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
+import { allocate, mg, mulDiv, type Mg } from "../measure/exact.ts";
 
 /**
  * The same recipe at another batch weight; the lines add up to it exactly.
@@ -67,6 +67,3 @@ export function batchFor(units: number, fill: Mg, lossBp: number): Mg {
   while (fillPlan(mg(batch), fill, lossBp).units < units) batch++;
   return mg(batch);
 }
-
-/** Total of a recipe's weights. */
-export const batchWeight = (weights: readonly Mg[]): Mg => sum(weights);

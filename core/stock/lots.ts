@@ -4,6 +4,7 @@
  * Use-first is common practice, no source: the soonest best-before goes first, then the oldest; a lot that is expired or on
  * hold is never taken unless a person picks it by hand.
  */
+import { groupBy } from "../collect.ts";
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
 import { daysBetween, type Day } from "../when.ts";
 
@@ -73,11 +74,11 @@ export interface NeedPlan {
  * @example planTakes([{ of: 1, amount: 5 }], [lot(3), lot(4)], today) // [{ takes: [3, 2], short: 0 }]
  */
 export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: Day): NeedPlan[] {
-  const shelf = new Map<number, Lot[]>();
-  for (const lot of lots) {
-    const state = lotState(lot, today);
-    if (state === "good" || state === "soon") shelf.set(lot.of, [...(shelf.get(lot.of) ?? []), { ...lot }]);
-  }
+  const usable = lots.filter((l) => ["good", "soon"].includes(lotState(l, today)));
+  const shelf = groupBy(
+    usable.map((l) => ({ ...l })),
+    (l) => l.of,
+  );
   for (const row of shelf.values()) row.sort(useFirst);
   return needs.map(({ of, amount }) => {
     const takes: Take[] = [];

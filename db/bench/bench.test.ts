@@ -104,6 +104,27 @@ describe("the bench", () => {
 });
 
 describe("recipes and materials", () => {
+  it("weigh again when a material's facts change, and refuse facts a recipe can't be weighed by", async () => {
+    await saveMaterial(db, { name: "Oil", kind: "oil", densities: { liquid: 900 } }, { day: DAY }, ids.oil);
+    const inCups = balm({
+      name: "Cup balm",
+      code: "CB",
+      total: mg(320_000),
+      lines: [
+        { materialId: ids.oil, entered: "100 mL", form: "liquid", weight: mg(90_000) },
+        { materialId: ids.wax, entered: "10 %", form: "pellets", weight: mg(10_000) },
+      ],
+    });
+    const id = idIn(await saveRecipe(db, inCups, { day: DAY }));
+    const weights = async () => (await readRecipes(db, [id]))[0]!.lines.map((l) => l.weight);
+    await saveMaterial(db, { name: "Oil", kind: "oil", densities: { liquid: 945 } }, { day: DAY }, ids.oil);
+    expect(await weights()).toEqual([94_500, 10_500]);
+    expect((await readRecipes(db, [id]))[0]!.recipe.total).toBe(105_000);
+    const [problem] = await refused(saveMaterial(db, { name: "Oil", kind: "oil", densities: {} }, { day: DAY }, ids.oil));
+    expect(problem!.say).toMatch(/^Cup balm couldn't be weighed any more: Oil has no density for liquid/);
+    expect(await weights()).toEqual([94_500, 10_500]);
+    expect((await readRecipes(db, [ids.recipe]))[0]!.lines.map((l) => l.weight)).toEqual([80_000, 20_000]);
+  });
   it("refuses a name or letters that are taken, and keeps a size something was made in", async () => {
     expect(await refused(saveRecipe(db, balm(), { day: DAY }))).toMatchObject([{ field: "name" }]);
     expect(await refused(saveRecipe(db, balm({ name: "Other" }), { day: DAY }))).toMatchObject([{ field: "code" }]);

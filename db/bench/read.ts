@@ -31,8 +31,6 @@ export const listBatches = (db: Reads, limit = 60) =>
     .orderBy(sql`${batch.pouredActId} is null and ${batch.clearedActId} is null desc`, desc(batch.day), desc(batch.id))
     .limit(limit);
 
-export type BatchListed = Awaited<ReturnType<typeof listBatches>>[number];
-
 /** One batch with its weigh lines in sheet order. */
 export async function readBatch(db: Reads, id: number) {
   const [row] = await db

@@ -65,8 +65,6 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
   return orders.map((o) => ({ ...o, items: items.filter((i) => i.orderId === o.id), wrapping: wraps.filter((w) => w.orderId === o.id) }));
 }
 
-export type GiftOrderRead = Awaited<ReturnType<typeof listGiftOrders>>[number];
-
 /** Lots that a packed order took, with how much. */
 export const packedLots = (db: Reads, orderId: number) =>
   db
@@ -87,45 +85,52 @@ export const packedLots = (db: Reads, orderId: number) =>
     .groupBy(lot.id)
     .orderBy(asc(lot.id));
 
-/** Writes a new order, or over an unpacked one. @throws Refused once it is packed */
+/** Writes an order's sheet: a new one, or over an unpacked one. */
+async function writeOrder(tx: Tx, input: GiftIn, id?: number): Promise<number> {
+  const { items, wrapping, ...head } = input;
+  let giftOrderId = id;
+  if (giftOrderId === undefined) {
+    const [row] = await tx.insert(giftOrder).values(head).returning({ id: giftOrder.id });
+    giftOrderId = row!.id;
+  } else {
+    await unpacked(tx, giftOrderId);
+    await tx.update(giftOrder).set(head).where(eq(giftOrder.id, giftOrderId));
+    await tx.delete(giftItem).where(eq(giftItem.giftOrderId, giftOrderId));
+    await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, giftOrderId));
+  }
+  const orderId = giftOrderId;
+  await tx.insert(giftItem).values(items.map((i) => ({ ...i, giftOrderId: orderId })));
+  if (wrapping.length > 0) await tx.insert(giftWrap).values(wrapping.map((w) => ({ ...w, giftOrderId: orderId })));
+  return orderId;
+}
+
+/** Keeps an order as it is written. @throws Refused once it is packed */
 export function saveGiftOrder(db: Db, input: GiftIn, doing: Doing, id?: number): Promise<Done> {
   return perform(db, "saveGift", doing, async (tx) => {
-    const { items, wrapping, ...head } = input;
-    let orderId = id;
-    if (orderId === undefined) {
-      const [row] = await tx.insert(giftOrder).values(head).returning({ id: giftOrder.id });
-      orderId = row!.id;
-    } else {
-      await unpacked(tx, orderId);
-      await tx.update(giftOrder).set(head).where(eq(giftOrder.id, orderId));
-      await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId));
-      await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, orderId));
-    }
-    const giftOrderId = orderId;
-    await tx.insert(giftItem).values(items.map((i) => ({ ...i, giftOrderId })));
-    if (wrapping.length > 0) await tx.insert(giftWrap).values(wrapping.map((w) => ({ ...w, giftOrderId })));
-    return { path: `/gifts/${giftOrderId}`, summary: `Kept the order for ${input.customer}` };
+    const orderId = await writeOrder(tx, input, id);
+    return { path: `/gifts/${orderId}`, summary: `Kept the order for ${input.customer}` };
   });
 }
 
-async function unpacked(tx: Tx, id: number): Promise<typeof giftOrder.$inferSelect> {
+/** Holds an order for this transaction. @throws Refused when it is gone or packed */
+async function unpacked(tx: Tx, id: number): Promise<void> {
   const [row] = await tx.select().from(giftOrder).where(eq(giftOrder.id, id)).for("update");
   if (!row) throw Refused.one("", "That order isn't here any more.");
   if (row.packedActId !== null) throw Refused.one("", "This order is packed. Take the packing back first to change it.");
-  return row;
 }
 
 /**
  * Packs an order: finished units and wrapping leave their lots, use-first.
  * @param only finished lots chosen by hand, per product; a product without any is taken use-first
- * @throws Refused naming everything that is missing; then nothing is moved
+ * @param input the sheet as it stands, written in the same act; the order as kept when absent
+ * @throws Refused naming everything that is missing; then nothing is moved, and nothing of the sheet is kept
  */
-export function packGiftOrder(db: Db, id: number, only: ReadonlyMap<number, number>, doing: Doing): Promise<Done> {
+export function packGiftOrder(db: Db, id: number, only: ReadonlyMap<number, number>, doing: Doing, input?: GiftIn): Promise<Done> {
   return perform(db, "packOrder", doing, async (tx, actId) => {
-    const row = await unpacked(tx, id);
+    if (input) await writeOrder(tx, input, id);
+    else await unpacked(tx, id);
     const [order] = await listGiftOrders(tx, [id]);
-    const items = order!.items;
-    const wraps = order!.wrapping;
+    const { items, wrapping: wraps, customer } = order!;
     const goods = await lotsOfProducts(
       tx,
       items.map((i) => i.productId),
@@ -166,6 +171,6 @@ export function packGiftOrder(db: Db, id: number, only: ReadonlyMap<number, numb
     ];
     await tx.insert(movement).values(moves);
     await tx.update(giftOrder).set({ packedActId: actId }).where(eq(giftOrder.id, id));
-    return { path: `/gifts/${id}`, summary: `Packed the order for ${row.customer}` };
+    return { path: `/gifts/${id}`, summary: `Packed the order for ${customer}` };
   });
 }

@@ -151,6 +151,19 @@ describe("a gift order", () => {
     await packGiftOrder(db, more, new Map([[ids.product, first!.id]]), { day: DAY });
     expect(await here()).toEqual([3, 1]);
   });
+  it("packs the sheet as it stands in the same act: refused, nothing of it is kept; posted twice, it counts once", async () => {
+    const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));
+    const more = order({ customer: "Great choir", items: [{ productId: ids.product, units: 99, price: euro(9) }] });
+    await refused(packGiftOrder(db, id, new Map(), { day: DAY }, more));
+    expect((await listGiftOrders(db, [id]))[0]).toMatchObject({ customer: "Choir", items: [{ units: 2 }] });
+    const sheet = order({ items: [{ productId: ids.product, units: 3, price: euro(9) }] });
+    const doing = { day: DAY, token: crypto.randomUUID() };
+    const first = await packGiftOrder(db, id, new Map(), doing, sheet);
+    expect(await packGiftOrder(db, id, new Map(), doing, sheet)).toEqual(first);
+    expect(await here()).toEqual([2]);
+    expect((await listGiftOrders(db, [id]))[0]).toMatchObject({ packedActId: first.actId, items: [{ units: 3 }] });
+    await expectLedgerTrue(db);
+  });
   it("two windows packing one order: one packs it, the other is told", async () => {
     const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));
     const both = await Promise.allSettled([packGiftOrder(db, id, new Map(), { day: DAY }), packGiftOrder(db, id, new Map(), { day: DAY })]);

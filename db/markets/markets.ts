@@ -4,7 +4,7 @@ import { Refused, type FieldProblem } from "#core/refused";
 import type { Reason } from "#core/stock/reasons";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads, Tx } from "../client.ts";
 import { draw, lockLots, type NewMovement } from "../ledger.ts";
@@ -20,6 +20,16 @@ export interface MarketIn {
   minutes: number;
   note: string;
   lines: readonly { lotId: number; taken: number; sold: number; given: number; damaged: number; price: Micros }[];
+}
+
+/** Finished lots by their number in capitals, used-up ones too. */
+export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]): Promise<Map<string, number>> {
+  if (numbers.length === 0) return new Map();
+  const rows = await db
+    .select({ id: lot.id, number: sql<string>`upper(${lot.number})` })
+    .from(lot)
+    .where(and(isNotNull(lot.productId), inArray(sql`upper(${lot.number})`, [...numbers])));
+  return new Map(rows.map((r) => [r.number, r.id]));
 }
 
 /** What left stock on a market day, per lot, from the act that closed it. */
@@ -71,8 +81,6 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], limit =
       .map((l) => ({ ...l, gone: (gone.find((g) => g.dayId === day.id && g.lotId === l.lotId)?.gone ?? 0) as Micros })),
   }));
 }
-
-export type MarketDayRead = Awaited<ReturnType<typeof listMarketDays>>[number];
 
 async function writeDay(tx: Tx, input: MarketIn, id?: number): Promise<number> {
   const { lines, ...head } = input;

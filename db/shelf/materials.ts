@@ -1,9 +1,11 @@
 /** Materials on the shelf: listing, one sheet, adding and changing. */
+import { kind } from "#core/material/kinds";
 import { Refused } from "#core/refused";
 import { asc, eq, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
+import { reweighRecipes } from "../recipe/reweigh.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
 export type MaterialRow = typeof material.$inferSelect;
@@ -64,8 +66,8 @@ export const materialMovements = (db: Reads, id: number, limit = 40) =>
 export type MaterialIn = Omit<typeof material.$inferInsert, "id">;
 
 /**
- * Adds a material, or changes one when `id` is given. What it is measured in can't change once it has lots.
- * @throws Refused for a name that is taken
+ * Adds a material, or changes one when `id` is given: recipes that use it are weighed again in the same act.
+ * @throws Refused for a name that is taken, or facts that a recipe could no longer be weighed by
  */
 export function saveMaterial(db: Db, input: MaterialIn, doing: Doing, id?: number): Promise<Done> {
   return perform(db, "saveMaterial", doing, async (tx) => {
@@ -75,11 +77,22 @@ export function saveMaterial(db: Db, input: MaterialIn, doing: Doing, id?: numbe
       .where(sql`lower(${material.name}) = lower(${input.name})`);
     const taken = () => Refused.one("name", `There is already a material called ${input.name}.`);
     if (same && same.id !== id) throw taken();
+    if (id !== undefined) {
+      const [held] = await tx
+        .select({ kind: material.kind })
+        .from(material)
+        .innerJoin(lot, eq(lot.materialId, material.id))
+        .where(eq(material.id, id))
+        .limit(1);
+      if (held && kind(held.kind).measured !== kind(input.kind).measured)
+        throw Refused.one("kind", "It has lots already, so it can't change between weighed and counted.");
+    }
     const [row] =
       id === undefined
         ? await tx.insert(material).values(input).onConflictDoNothing().returning({ id: material.id })
         : await tx.update(material).set(input).where(eq(material.id, id)).returning({ id: material.id });
     if (!row) throw taken();
+    if (id !== undefined) await reweighRecipes(tx, id);
     return { path: `/shelf/${row.id}`, summary: `Kept ${input.name}` };
   });
 }

@@ -123,6 +123,9 @@ describe("materials", () => {
     await saveMaterial(db, { name: "Sweet oil", kind: "oil", densities: { liquid: 915 } }, { day: DAY }, ids.oil);
     expect((await listMaterials(db)).map((m) => m.name)).toEqual(["Box", "Sweet oil", "Tin", "Wax"]);
     expect(await refused(saveMaterial(db, { name: "WAX", kind: "oil" }, { day: DAY }, ids.oil))).toMatchObject([{ field: "name" }]);
+    expect(await refused(saveMaterial(db, { name: "Sweet oil", kind: "container" }, { day: DAY }, ids.oil))).toMatchObject([
+      { field: "kind" },
+    ]);
     expect(await refused(saveMaterial(db, { name: "Ghost", kind: "oil" }, { day: DAY }, 99_999))).toHaveLength(1);
   });
 });
