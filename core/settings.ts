@@ -1,6 +1,7 @@
 /**
  * What a workshop chooses for itself, and what a new one starts from.
  */
+import type { HerbValue } from "./infusion/drying.ts";
 import { micros, mg, type Mg, type Micros } from "./measure/exact.ts";
 import type { PricingRules } from "./pricing/schools.ts";
 import type { School } from "./stock/schools.ts";
@@ -16,6 +17,13 @@ export interface Settings {
   /** Lot numbers of finished batches, and of what is received. */
   batchScheme: string;
   receiptScheme: string;
+  /** Numbers of jars, and of the bottles strained from them. */
+  jarScheme: string;
+  /** What a harvest of one's own is worth unless said otherwise. */
+  herbValue: HerbValue;
+  /** From ordering to delivery, and how long an order should last. */
+  leadDays: number;
+  coverDays: number;
   /** What the scale reads to. */
   scaleStep: Mg;
   cardFeeBp: number;
@@ -30,6 +38,10 @@ export const STARTING_SETTINGS: Settings = {
   overheadHourly: micros(2_500_000),
   batchScheme: "{P}{YY}{MM}{DD}-{N}",
   receiptScheme: "R{YY}{DDD}-{NN}",
+  jarScheme: "J{YY}{DDD}-{N}",
+  herbValue: "hours",
+  leadDays: 14,
+  coverDays: 60,
   scaleStep: mg(100),
   cardFeeBp: 175,
   pricing: {

@@ -6,11 +6,12 @@
  */
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
-import { eq, sql } from "drizzle-orm";
+import { eq, inArray, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import type { Db, Tx } from "./client.ts";
 import { lockLots } from "./ledger.ts";
-import { act, batch, giftOrder, lot, marketDay, movement } from "./schema.ts";
+import { act, lot, movement } from "./schema.ts";
+import { reopen } from "./reopen.ts";
 
 export interface Doing {
   /** From the form; absent in scripts. */
@@ -25,7 +26,11 @@ export interface Done {
 }
 
 /** Kinds of act that a person can take back with one press. */
-const UNDOABLE = new Set(["receive", "count", "pour", "takeOut", "closeMarket", "packOrder", "clearBatch"]);
+const UNDOABLE = new Set([
+  ...["receive", "receiveFile", "arrive", "correct", "count", "stocktake", "moveOut", "open", "harvest"],
+  ...["fillJar", "topUp", "strain", "spoil", "blend"],
+  ...["pour", "takeOut", "closeMarket", "packOrder", "clearBatch"],
+]);
 
 const isDbError = (e: unknown): e is { code: string; constraint?: string } => typeof (e as { code?: unknown })?.code === "string";
 
@@ -38,7 +43,7 @@ export async function perform(
   db: Db,
   kind: string,
   doing: Doing,
-  work: (tx: Tx, actId: number) => Promise<{ path: string; summary: string }>,
+  work: (tx: Tx, actId: number) => Promise<{ path: string; summary: string; before?: unknown }>,
 ): Promise<Done> {
   try {
     return await db.transaction(async (tx) => {
@@ -88,7 +93,20 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
     if (already) throw Refused.one("", "That has been taken back already.");
     await tx.update(act).set({ undoes: actId }).where(eq(act.id, undoId));
 
-    const moves = await tx.select().from(movement).where(eq(movement.actId, actId));
+    const own = await tx.select().from(movement).where(eq(movement.actId, actId));
+    // What was restated of them since goes back with them.
+    const later = own.length
+      ? await tx
+          .select()
+          .from(movement)
+          .where(
+            inArray(
+              movement.restates,
+              own.map((m) => m.id),
+            ),
+          )
+      : [];
+    const moves = [...new Map([...own, ...later].map((m) => [m.id, m])).values()];
     const lots = await lockLots(
       tx,
       moves.map((m) => m.lotId),
@@ -108,8 +126,9 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
     if (moves.length > 0)
       await tx.insert(movement).values(
         moves
-          .sort((a, b) => a.qty - b.qty)
-          .map(({ lotId, qty, value, batchId, marketDayId, giftOrderId }) => ({
+          // What comes back in first, so that no lot goes below zero on the way.
+          .sort((a, b) => a.qty - b.qty || a.value - b.value)
+          .map(({ lotId, qty, value, batchId, marketDayId, giftOrderId, jarId, restates }) => ({
             actId: undoId,
             lotId,
             qty: -qty,
@@ -118,12 +137,11 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
             batchId,
             marketDayId,
             giftOrderId,
+            jarId,
+            restates,
           })),
       );
-    await tx.update(batch).set({ pouredActId: null }).where(eq(batch.pouredActId, actId));
-    await tx.update(batch).set({ clearedActId: null }).where(eq(batch.clearedActId, actId));
-    await tx.update(marketDay).set({ closedActId: null }).where(eq(marketDay.closedActId, actId));
-    await tx.update(giftOrder).set({ packedActId: null }).where(eq(giftOrder.packedActId, actId));
+    await reopen(tx, was);
     return { path: was.path, summary: `Took back: ${was.summary}` };
   });
 }

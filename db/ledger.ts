@@ -1,11 +1,12 @@
 /**
  * Lots and movements: the one place that reads balances for a draw and writes the ledger.
  */
-import { micros, type Base } from "#core/measure/exact";
+import { micros, type Base, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { drawValue, type Lot } from "#core/stock/lots";
 import { costOf, type UnitCost } from "#core/measure/money";
-import { and, eq, gt, inArray, sql } from "drizzle-orm";
+import { and, eq, gt, inArray, sql, type SQLWrapper } from "drizzle-orm";
+import { unionAll } from "drizzle-orm/pg-core";
 import type { Reads, Tx } from "./client.ts";
 import { prepared } from "./prepared.ts";
 import { act, lot, movement, purchase, purchaseLine } from "./schema.ts";
@@ -37,22 +38,53 @@ export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promis
   return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.productId, among(ids)), gt(lot.onHand, 0)));
 }
 
+const standing = (actId: SQLWrapper) => sql`not exists (select 1 from ${act} u where u.undoes = ${actId})`;
+
 /**
- * Newest landed unit cost per material, from purchases that were not taken back.
+ * What having a material again costs: its newest purchase as landed, or, where it is made here, its newest straining, blend or
+ * harvest; whichever is later. What was taken back doesn't count.
  * @param ids all materials when absent
  */
 export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
   if (ids?.length === 0) return new Map();
-  const newest = (of?: readonly number[]) =>
-    db
-      .selectDistinctOn([lot.materialId], { of: lot.materialId, value: purchaseLine.landed, per: purchaseLine.qty })
+  const newest = (of?: readonly number[]) => {
+    const bought = db
+      .select({
+        of: sql<number>`${purchaseLine.materialId}`.as("of"),
+        value: sql<Micros>`${purchaseLine.landed}`.mapWith(Number).as("value"),
+        per: sql<number>`${purchaseLine.qty}`.mapWith(Number).as("per"),
+        day: sql<string>`${purchase.day}`.as("day"),
+        row: sql<number>`${purchaseLine.id}`.as("row"),
+      })
       .from(purchaseLine)
-      .innerJoin(lot, eq(lot.id, purchaseLine.lotId))
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, of && inArray(lot.materialId, among(of))))
-      .orderBy(lot.materialId, sql`${purchase.day} desc`, sql`${purchaseLine.id} desc`);
+      .where(and(standing(purchase.actId), of && inArray(purchaseLine.materialId, among(of))));
+    const made = db
+      .select({
+        of: sql<number>`${lot.materialId}`.as("of"),
+        value: sql<Micros>`${movement.value}`.mapWith(Number).as("value"),
+        per: sql<number>`${movement.qty}`.mapWith(Number).as("per"),
+        day: sql<string>`${act.day}`.as("day"),
+        row: sql<number>`${movement.id}`.as("row"),
+      })
+      .from(movement)
+      .innerJoin(lot, eq(lot.id, movement.lotId))
+      .innerJoin(act, eq(act.id, movement.actId))
+      .where(
+        and(
+          sql`${movement.reason} in ('strained', 'blended', 'harvested') and ${movement.qty} > 0`,
+          standing(movement.actId),
+          of && inArray(lot.materialId, among(of)),
+        ),
+      );
+    const all = unionAll(bought, made).as("all_costs");
+    return db
+      .selectDistinctOn([all.of])
+      .from(all)
+      .orderBy(all.of, sql`${all.day} desc`, sql`${all.row} desc`);
+  };
   const rows = await (ids ? newest(ids) : prepared(db, "again_costs", () => newest()).execute());
-  return new Map(rows.map((r) => [r.of!, { value: r.value, per: r.per }]));
+  return new Map(rows.map((r) => [r.of, { value: micros(Number(r.value)), per: Number(r.per) }]));
 }
 
 /** Locks lots for this transaction, always in the same order so that two windows can't wait on each other. */

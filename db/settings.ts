@@ -7,7 +7,8 @@ import { settings } from "./schema.ts";
 
 export async function readSettings(db: Reads): Promise<Settings> {
   const [row] = await prepared(db, "settings", () => db.select().from(settings).where(eq(settings.id, 1))).execute();
-  return row?.data ?? STARTING_SETTINGS;
+  // Choices that came later start from the house's own.
+  return { ...STARTING_SETTINGS, ...row?.data };
 }
 
 export async function saveSettings(db: Reads, data: Settings): Promise<void> {

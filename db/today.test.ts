@@ -65,14 +65,15 @@ describe("today", () => {
       day: made!.bestBefore,
       amount: 5,
       measured: "count",
+      total: 1,
     });
   });
   it("low: below what was asked to be reminded of, none at all included", async () => {
-    await saveMaterial(db, { name: "Tin", kind: "container", reorderAt: 35 }, { day: DAY }, ids.tin);
+    await saveMaterial(db, { name: "Tin", kind: "container", reorderBy: "hand", reorderAt: 35 }, { day: DAY }, ids.tin);
     expect(await waits()).not.toContain("shelf low Tin");
-    await saveMaterial(db, { name: "Tin", kind: "container", reorderAt: 36 }, { day: DAY }, ids.tin);
+    await saveMaterial(db, { name: "Tin", kind: "container", reorderBy: "hand", reorderAt: 36 }, { day: DAY }, ids.tin);
     expect(await waits()).toContain("shelf low Tin");
-    await saveMaterial(db, { name: "Lid", kind: "closure", reorderAt: 1 }, { day: DAY });
+    await saveMaterial(db, { name: "Lid", kind: "closure", reorderBy: "hand", reorderAt: 1 }, { day: DAY });
     const low = (await whatWaits(db, DAY)).filter((w) => w.kind === "low");
     expect(low.map((w) => [w.name, w.amount, w.measured])).toEqual([
       ["Lid", 0, "count"],

@@ -1,34 +1,40 @@
 /** What needs a hand today, and the small counts on the stations. */
-import { kind, KIND_IDS } from "#core/material/kinds";
+import { METHOD_IDS, method } from "#core/infusion/methods";
 import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql } from "drizzle-orm";
 import type { Reads } from "./client.ts";
 import { prepared } from "./prepared.ts";
+import { measuredOf, stockLevels } from "./shelf/low.ts";
 
 /** How far ahead Today looks. */
 export const AHEAD_DAYS = 21;
 
 export interface Waiting {
-  station: "shelf" | "bench" | "cabinet" | "prices" | "markets" | "gifts";
-  kind: "expired" | "soon" | "low" | "open" | "unpriced" | "toClose" | "comingUp" | "toPack";
+  station: "shelf" | "jars" | "bench" | "cabinet" | "prices" | "markets" | "gifts";
+  kind: "expired" | "soon" | "low" | "drying" | "shake" | "ready" | "late" | "open" | "unpriced" | "toClose" | "comingUp" | "toPack";
   id: number;
   name: string;
   number: string | null;
   day: Day | null;
   amount: number | null;
   measured: "weight" | "count" | null;
+  /** How many of its kind wait in all; only the first are listed. */
+  total: number;
 }
+
+/** More of a kind than this is a list to be opened, not read through. */
+const LISTED = 25;
 
 const today = sql.placeholder("today");
 const soon = sql.placeholder("soon");
 const ahead = sql.placeholder("ahead");
-const counted = sql.raw(
-  KIND_IDS.filter((k) => kind(k).measured === "count")
-    .map((k) => `'${k}'`)
+const shaken = sql.raw(
+  METHOD_IDS.filter((m) => method(m).shaken)
+    .map((m) => `'${m}'`)
     .join(", "),
 );
-const measured = sql`case when m.kind in (${counted}) then 'count' else 'weight' end`;
+const measured = measuredOf(sql`m.kind`);
 const waiting = sql`(
   select 'shelf' as station, case when l.best_before < ${today}::date then 'expired' else 'soon' end as kind, m.id, m.name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, ${measured} as measured
     from lot l join material m on m.id = l.material_id where l.on_hand > 0 and l.best_before <= ${soon}::date
@@ -36,8 +42,14 @@ const waiting = sql`(
   select 'cabinet', case when l.best_before < ${today}::date then 'expired' else 'soon' end, l.id, r.name, l.number, l.best_before::text, l.on_hand, 'count'
     from lot l join product p on p.id = l.product_id join recipe r on r.id = p.recipe_id where l.on_hand > 0 and l.best_before <= ${soon}::date
   union all
-  select 'shelf', 'low', m.id, m.name, null, null, coalesce(sum(l.on_hand), 0)::float8, ${measured}
-    from material m left join lot l on l.material_id = m.id and l.on_hand > 0 where m.reorder_at is not null group by m.id having coalesce(sum(l.on_hand), 0) < m.reorder_at
+  select 'shelf', 'low', m.id, m.name, null, null, m.on_hand::float8, ${measured} from ${stockLevels(today)} m where m.on_hand + m.coming < m.point
+  union all
+  select 'shelf', 'drying', h.id, m.name, null, h.picked::text, h.fresh::float8, 'weight' from harvest h join material m on m.id = h.material_id where h.dried_act_id is null
+  union all
+  select 'jars', case when ${today}::date > j.latest then 'late' when ${today}::date >= j.best then 'ready' else 'shake' end, j.id, j.name, j.number, j.best::text, null, null
+    from jar j where j.filled_act_id is not null and j.strained_act_id is null and j.spoiled_act_id is null and (j.best <= ${today}::date
+      or j.method in (${shaken}) and coalesce((select max(e.day) from jar_event e where e.jar_id = j.id and e.kind = 'shaken'), j.day)
+        + case when ${today}::date - j.day <= 14 then 1 else 3 end <= ${today}::date)
   union all
   select 'bench', 'open', b.id, r.name, null, b.day::text, b.planned_units, 'count'
     from batch b join recipe r on r.id = b.recipe_id where b.poured_act_id is null and b.cleared_act_id is null
@@ -52,7 +64,9 @@ const waiting = sql`(
     from gift_order g where g.packed_act_id is null and g.due <= ${ahead}::date
 ) waiting`;
 
-/** One query for everything that waits, so that every page can show the counts at little cost. */
+const days = (day: Day) => ({ today: day, soon: addDays(day, SOON_DAYS), ahead: addDays(day, AHEAD_DAYS) });
+
+/** Everything that waits, the first of each kind. */
 export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
   const column = <K extends keyof Waiting>(name: K) => sql<Waiting[K]>`${sql.identifier(name)}`;
   const statement = prepared(db, "what_waits", () =>
@@ -66,9 +80,24 @@ export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
         day: column("day"),
         amount: column("amount"),
         measured: column("measured"),
+        total: sql`total`.mapWith(Number),
       })
-      .from(waiting)
+      .from(
+        sql`(select waiting.*, count(*) over (partition by station, kind) as total, row_number() over (partition by station, kind order by day nulls last, name, id) as place from ${waiting}) listed`,
+      )
+      .where(sql`place <= ${sql.raw(String(LISTED))}`)
       .orderBy(sql`day nulls last, name`),
   );
-  return statement.execute({ today: day, soon: addDays(day, SOON_DAYS), ahead: addDays(day, AHEAD_DAYS) });
+  return statement.execute(days(day));
+}
+
+/** How much waits at each station: what the Line shows on every page. */
+export async function waitingCounts(db: Reads, day: Day): Promise<Record<string, number>> {
+  const statement = prepared(db, "waiting_counts", () =>
+    db
+      .select({ station: sql<string>`station`, n: sql`count(*)`.mapWith(Number) })
+      .from(waiting)
+      .groupBy(sql`station`),
+  );
+  return Object.fromEntries((await statement.execute(days(day))).map((r) => [`/${r.station}`, r.n]));
 }

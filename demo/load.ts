@@ -5,6 +5,7 @@ import { micros, mg, type Micros, type Mg } from "#core/measure/exact";
 import { massOf, type MassFacts } from "#core/measure/mass";
 import { parseAmount } from "#core/measure/parse";
 import { KINDS } from "#core/material/kinds";
+import { libraryEntry } from "#core/material/library";
 import type { Outcome } from "#core/outcome";
 import { weighRecipe } from "#core/recipe/lines";
 import { batchFor, onScale } from "#core/recipe/scale";
@@ -24,11 +25,12 @@ import { readRecipes } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { saveSettings } from "#db/settings";
 import { correctCount } from "#db/shelf/count";
-import { saveMaterial } from "#db/shelf/materials";
+import { materialFromLibrary, saveMaterial, type MaterialIn } from "#db/shelf/materials";
 import { receive } from "#db/shelf/receive";
 import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
 import { PURCHASES } from "./purchases.ts";
+import { harvestEvents, jarEvents } from "./steep.ts";
 import { BATCHES, COUNTS, GIFTS, MARKETS, NEXT_MARKET, TAKEN_OUT } from "./year.ts";
 
 const must = <T>(o: Outcome<T>): T => {
@@ -51,35 +53,45 @@ function packQty(key: MaterialKey, text: string): number {
   return amount.unit === "pc" ? Number(amount.n.valueOf()) : must(massOf(amount, factsOf(m, KINDS[m.kind].forms[0]!)));
 }
 
-interface World {
+export interface World {
   db: Db;
   today: Day;
   materials: Record<MaterialKey, number>;
   recipes: Record<RecipeKey, { id: number; productId: number }>;
 }
 
-const idIn = (done: { path: string }): number => Number(done.path.split("/").at(-1));
+export interface DemoEvent {
+  daysAgo: number;
+  run: () => Promise<unknown>;
+}
+
+export const idIn = (done: { path: string }): number => Number(done.path.split("/").at(-1));
+
+/** A demo material with what the starter library knows of it. */
+function factsToKeep(m: DemoMaterial): MaterialIn {
+  const from = libraryEntry(m.from ?? null);
+  const byHand = m.reorderAt === undefined ? null : m.reorderAt * (KINDS[m.kind].measured === "weight" ? 1000 : 1);
+  return {
+    ...(from ? materialFromLibrary(from) : {}),
+    name: m.name,
+    kind: m.kind,
+    inci: m.inci ?? from?.inci ?? "",
+    densities: m.densities ?? from?.densities ?? {},
+    dropsPerMl: m.dropsPerMl ?? from?.dropsPerMl ?? null,
+    reorderBy: byHand === null ? "never" : m.learns ? "use" : "hand",
+    reorderAt: byHand,
+    allergen: m.allergen ?? from?.allergen ?? "",
+    innerMm: m.innerMm,
+    fillMm: m.fillMm,
+    brimMl: m.brimMl,
+    madeOf: m.madeOf ?? "",
+  };
+}
 
 async function addMaterials(db: Db, day: Day): Promise<World["materials"]> {
   const ids: Partial<World["materials"]> = {};
   for (const [key, m] of Object.entries(MATERIALS) as [MaterialKey, DemoMaterial][]) {
-    const weighed = KINDS[m.kind].measured === "weight";
-    const reorderAt = m.reorderAt === undefined ? null : m.reorderAt * (weighed ? 1000 : 1);
-    ids[key] = idIn(
-      await saveMaterial(
-        db,
-        {
-          name: m.name,
-          kind: m.kind,
-          inci: m.inci ?? "",
-          densities: m.densities ?? {},
-          dropsPerMl: m.dropsPerMl ?? null,
-          reorderAt,
-          allergen: m.allergen ?? "",
-        },
-        { day },
-      ),
-    );
+    ids[key] = idIn(await saveMaterial(db, factsToKeep(m), { day }));
   }
   return ids as World["materials"];
 }
@@ -273,10 +285,10 @@ async function leaveOnBench(w: World): Promise<void> {
 /** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
 export async function loadDemo(db: Db, today: Day): Promise<void> {
   await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" });
-  const materials = await addMaterials(db, addDays(today, -200));
+  const materials = await addMaterials(db, addDays(today, -260));
   const w: World = { db, today, materials, recipes: await addRecipes(db, today, materials) };
 
-  const events: { daysAgo: number; run: () => Promise<unknown> }[] = [
+  const events: DemoEvent[] = [
     ...PURCHASES.map((p) => ({
       daysAgo: p.daysAgo,
       run: () => {
@@ -289,8 +301,7 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
             postage: euro(p.postage),
             lines: p.lines.map(([key, packs, packSize, price, months], i) => ({
               materialId: materials[key],
-              supplierLot:
-                p.supplier === "Own jars" ? "" : `${p.supplier.slice(0, 2).toUpperCase()}${p.daysAgo}${String.fromCharCode(65 + i)}`,
+              supplierLot: `${p.supplier.slice(0, 2).toUpperCase()}${p.daysAgo}${String.fromCharCode(65 + i)}`,
               packs,
               packSize,
               qty: packs * packQty(key, packSize),
@@ -302,6 +313,8 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
         );
       },
     })),
+    ...harvestEvents(w),
+    ...jarEvents(w),
     ...BATCHES.map((b) => ({ daysAgo: b.daysAgo, run: () => makeBatch(w, b) })),
     ...MARKETS.map((m) => ({ daysAgo: m.daysAgo, run: () => goToMarket(w, m) })),
     ...GIFTS.map((g) => ({ daysAgo: Math.max(2 - g.due, 1), run: () => giftOrder(w, g) })),
@@ -326,6 +339,7 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
       },
     })),
   ];
+  // A stable sort: on the same day things happen in the order they are listed.
   for (const e of events.sort((a, b) => b.daysAgo - a.daysAgo)) await e.run();
   await planNextMarket(w);
   await leaveOnBench(w);

@@ -13,6 +13,14 @@ export interface DemoMaterial {
   /** Grams or pieces. */
   reorderAt?: number;
   allergen?: string;
+  /** Entry of the starter library its other facts come from. */
+  from?: string;
+  innerMm?: number;
+  fillMm?: number;
+  brimMl?: number;
+  madeOf?: string;
+  /** Reminded by use instead of by a point set by hand. */
+  learns?: boolean;
 }
 
 const oil = (name: string, inci: string, mgPerMl: number, reorderAt?: number, allergen?: string): DemoMaterial => ({
@@ -36,6 +44,7 @@ const piece = (name: string, kind: KindId, reorderAt?: number): DemoMaterial => 
 
 export const MATERIALS = {
   beeswax: {
+    from: "beeswax-yellow",
     name: "Beeswax, yellow",
     kind: "wax",
     inci: "Cera Flava",
@@ -43,8 +52,15 @@ export const MATERIALS = {
     reorderAt: 500,
     allergen: "Bee product",
   },
-  candelilla: { name: "Candelilla wax", kind: "wax", inci: "Euphorbia Cerifera Wax", densities: { pellets: 500, block: 980, melted: 870 } },
+  candelilla: {
+    from: "candelilla",
+    name: "Candelilla wax",
+    kind: "wax",
+    inci: "Euphorbia Cerifera Wax",
+    densities: { pellets: 500, block: 980, melted: 870 },
+  },
   cocoa: {
+    from: "cocoa-raw",
     name: "Cocoa butter, raw",
     kind: "hardButter",
     inci: "Theobroma Cacao Seed Butter",
@@ -52,6 +68,7 @@ export const MATERIALS = {
     reorderAt: 300,
   },
   mango: {
+    from: "mango",
     name: "Mango butter",
     kind: "hardButter",
     inci: "Mangifera Indica Seed Butter",
@@ -59,12 +76,14 @@ export const MATERIALS = {
     reorderAt: 200,
   },
   kokum: {
+    from: "kokum",
     name: "Kokum butter",
     kind: "hardButter",
     inci: "Garcinia Indica Seed Butter",
     densities: { block: 940, chopped: 600, melted: 900 },
   },
   shea: {
+    from: "shea-unrefined",
     name: "Shea butter, unrefined",
     kind: "softButter",
     inci: "Butyrospermum Parkii Butter",
@@ -73,6 +92,7 @@ export const MATERIALS = {
     allergen: "Tree nut in some places",
   },
   coconut: {
+    from: "coconut-virgin",
     name: "Coconut oil",
     kind: "softButter",
     inci: "Cocos Nucifera Oil",
@@ -80,25 +100,30 @@ export const MATERIALS = {
     reorderAt: 400,
     allergen: "Coconut",
   },
-  sunflower: oil("Sunflower oil, high oleic", "Helianthus Annuus Seed Oil", 915, 1000),
-  apricot: oil("Apricot kernel oil", "Prunus Armeniaca Kernel Oil", 915, 300),
-  jojoba: oil("Jojoba oil", "Simmondsia Chinensis Seed Oil", 865, 150),
-  seaBuckthorn: oil("Sea buckthorn berry oil", "Hippophae Rhamnoides Fruit Oil", 930, 60),
-  rosehip: oil("Rosehip seed oil", "Rosa Canina Seed Oil", 925, 100),
-  blackcurrant: oil("Blackcurrant seed oil", "Ribes Nigrum Seed Oil", 925, 40),
-  oatOil: oil("Oat kernel oil", "Avena Sativa Kernel Oil", 930, 100, "Oats (gluten)"),
-  castor: oil("Castor oil", "Ricinus Communis Seed Oil", 960),
+  sunflower: { from: "sunflower-oleic", ...oil("Sunflower oil, high oleic", "Helianthus Annuus Seed Oil", 915, 1000) },
+  apricot: { from: "apricot", ...oil("Apricot kernel oil", "Prunus Armeniaca Kernel Oil", 915, 300) },
+  olive: { from: "olive", ...oil("Olive oil", "Olea Europaea Fruit Oil", 913) },
+  jojoba: { from: "jojoba", ...oil("Jojoba oil", "Simmondsia Chinensis Seed Oil", 865, 150) },
+  seaBuckthorn: { from: "sea-buckthorn", ...oil("Sea buckthorn berry oil", "Hippophae Rhamnoides Fruit Oil", 930, 60) },
+  rosehip: { from: "rosehip", ...oil("Rosehip seed oil", "Rosa Canina Seed Oil", 925, 100) },
+  blackcurrant: { from: "blackcurrant", ...oil("Blackcurrant seed oil", "Ribes Nigrum Seed Oil", 925, 40) },
+  oatOil: { from: "oat", ...oil("Oat kernel oil", "Avena Sativa Kernel Oil", 930, 100, "Oats (gluten)") },
+  castor: { from: "castor", ...oil("Castor oil", "Ricinus Communis Seed Oil", 960) },
   meadowsweetOil: infused("Meadowsweet in sunflower oil", "Helianthus Annuus Seed Oil, Filipendula Ulmaria Flower Extract"),
   birchOil: infused("Birch leaf in sunflower oil", "Helianthus Annuus Seed Oil, Betula Alba Leaf Extract"),
   elderOil: infused("Elderflower in apricot kernel oil", "Prunus Armeniaca Kernel Oil, Sambucus Nigra Flower Extract"),
-  meadowsweet: { name: "Meadowsweet flowers, dried", kind: "herb", inci: "Filipendula Ulmaria Flower" },
-  elderflower: { name: "Elderflower, dried", kind: "herb", inci: "Sambucus Nigra Flower" },
-  birchLeaf: { name: "Birch leaf, dried", kind: "herb", inci: "Betula Alba Leaf" },
-  lavender: scent("Lavender essential oil", "Lavandula Angustifolia Oil", 885),
-  juniper: scent("Juniper berry essential oil", "Juniperus Communis Fruit Oil", 870),
-  pine: scent("Scots pine essential oil", "Pinus Sylvestris Leaf Oil", 870),
-  spearmint: scent("Spearmint essential oil", "Mentha Spicata Oil", 925, 5),
+  meadowsweet: { from: "meadowsweet", name: "Meadowsweet flowers, dried", kind: "herb", inci: "Filipendula Ulmaria Flower" },
+  elderflower: { from: "elderflower", name: "Elderflower, dried", kind: "herb", inci: "Sambucus Nigra Flower", densities: {} },
+  calendula: { name: "Calendula petals, dried", kind: "herb", from: "calendula" },
+  plantain: { name: "Plantain leaf, dried", kind: "herb", from: "plantain" },
+  rosemary: { name: "Rosemary leaf, dried", kind: "herb", from: "rosemary-leaf" },
+  birchLeaf: { from: "birch-leaf", name: "Birch leaf, dried", kind: "herb", inci: "Betula Alba Leaf", densities: {} },
+  lavender: { from: "eo-lavender", ...scent("Lavender essential oil", "Lavandula Angustifolia Oil", 885) },
+  juniper: { from: "eo-juniper", ...scent("Juniper berry essential oil", "Juniperus Communis Fruit Oil", 870) },
+  pine: { from: "eo-pine", ...scent("Scots pine essential oil", "Pinus Sylvestris Leaf Oil", 870) },
+  spearmint: { from: "eo-spearmint", ...scent("Spearmint essential oil", "Mentha Spicata Oil", 925, 5) },
   vitaminE: {
+    from: "vitamin-e",
     name: "Vitamin E, natural",
     kind: "antioxidant",
     inci: "Tocopherol",
@@ -106,20 +131,34 @@ export const MATERIALS = {
     dropsPerMl: 15,
     reorderAt: 30,
   },
-  arrowroot: { name: "Arrowroot starch", kind: "powder", inci: "Maranta Arundinacea Root Powder", densities: { powder: 600 } },
+  arrowroot: {
+    from: "arrowroot",
+    name: "Arrowroot starch",
+    kind: "powder",
+    inci: "Maranta Arundinacea Root Powder",
+    densities: { powder: 600 },
+  },
   oatFlour: {
+    from: "oat-flour",
     name: "Oat flour, very fine",
     kind: "powder",
     inci: "Avena Sativa Kernel Flour",
     densities: { powder: 450 },
     allergen: "Oats (gluten)",
   },
-  beet: { name: "Beetroot powder", kind: "colour", inci: "Beta Vulgaris Root Powder", densities: { powder: 620 } },
-  tin60: piece("Screw tin, 80 mL", "container", 24),
-  tin100: piece("Screw tin, 125 mL", "container", 12),
+  beet: { from: "beet", name: "Beetroot powder", kind: "colour", inci: "Beta Vulgaris Root Powder", densities: { powder: 620 } },
+  tin60: {
+    ...piece("Screw tin, 80 mL", "container", 24),
+    innerMm: 64,
+    fillMm: 24,
+    brimMl: 83,
+    madeOf: "Aluminium, lacquered inside",
+    learns: true,
+  },
+  tin100: { ...piece("Screw tin, 125 mL", "container", 12), innerMm: 72, fillMm: 29, madeOf: "Aluminium, lacquered inside" },
   lipTube: piece("Lip tube with cap", "container", 50),
-  glassPot: piece("Glass pot, 12 mL", "container", 20),
-  jar150: piece("Amber jar, 180 mL", "container", 12),
+  glassPot: { ...piece("Glass pot, 12 mL", "container", 20), brimMl: 13, madeOf: "Glass" },
+  jar150: { ...piece("Amber jar, 180 mL", "container", 12), brimMl: 186, madeOf: "Glass, amber" },
   barTin: piece("Flat bar tin", "container", 10),
   potLid: piece("Lid for glass pot", "closure"),
   jarLid: piece("Lid for amber jar", "closure"),

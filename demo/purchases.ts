@@ -13,9 +13,27 @@ const OIL_PRESS = "Skerrow Oil Press";
 const BOTANICALS = "Undermere Botanicals";
 const TINS = "Vellick Tin and Glass";
 const PAPER = "Ostrand Paper Room";
-const OWN = "Own jars";
 
 export const PURCHASES: readonly DemoPurchase[] = [
+  {
+    daysAgo: 248,
+    supplier: BOTANICALS,
+    postage: 6.9,
+    lines: [
+      ["meadowsweet", 1, "250 g", 8.2, 14],
+      ["birchLeaf", 1, "250 g", 6.5, 14],
+      ["elderflower", 1, "100 g", 5.4, 14],
+    ],
+  },
+  {
+    daysAgo: 246,
+    supplier: OIL_PRESS,
+    postage: 8.5,
+    lines: [
+      ["sunflower", 1, "5 L", 23.9, 16],
+      ["apricot", 1, "1 L", 16.2, 14],
+    ],
+  },
   {
     daysAgo: 196,
     supplier: BOTANICALS,
@@ -92,16 +110,6 @@ export const PURCHASES: readonly DemoPurchase[] = [
     ],
   },
   {
-    daysAgo: 178,
-    supplier: OWN,
-    postage: 0,
-    lines: [
-      ["meadowsweetOil", 1, "1.6 L", 14.2, 11],
-      ["birchOil", 1, "1.8 L", 13.9, 11],
-      ["elderOil", 1, "450 mL", 11.6, 10],
-    ],
-  },
-  {
     daysAgo: 150,
     supplier: BOTANICALS,
     postage: 6.2,
@@ -117,6 +125,7 @@ export const PURCHASES: readonly DemoPurchase[] = [
     postage: 7.9,
     lines: [
       ["sunflower", 1, "5 L", 26.8, 14],
+      ["olive", 1, "1 L", 11.9, 16],
       ["rosehip", 1, "250 mL", 15.8, 7],
       ["seaBuckthorn", 1, "100 mL", 19.9, 15],
       ["jojoba", 1, "250 mL", 13.4, 22],
@@ -146,16 +155,6 @@ export const PURCHASES: readonly DemoPurchase[] = [
       ["jar150", 1, "24 pcs", 28.8, 0],
       ["jarLid", 1, "24 pcs", 7.2, 0],
       ["tin100", 1, "24 pcs", 17.3, 0],
-    ],
-  },
-  {
-    daysAgo: 92,
-    supplier: OWN,
-    postage: 0,
-    lines: [
-      ["meadowsweetOil", 1, "1.5 L", 13.8, 11],
-      ["birchOil", 1, "1.6 L", 13.1, 11],
-      ["elderOil", 1, "500 mL", 12.4, 10],
     ],
   },
   {
@@ -214,15 +213,6 @@ export const PURCHASES: readonly DemoPurchase[] = [
       ["glassPot", 1, "48 pcs", 30.2, 0],
       ["potLid", 1, "48 pcs", 8.9, 0],
       ["barTin", 1, "25 pcs", 18.4, 0],
-    ],
-  },
-  {
-    daysAgo: 15,
-    supplier: OWN,
-    postage: 0,
-    lines: [
-      ["elderOil", 1, "300 mL", 8.1, 10],
-      ["meadowsweetOil", 1, "900 mL", 8.6, 11],
     ],
   },
 ];

@@ -2,7 +2,7 @@
  * Fields of a sheet, as Yup schemas that read what was typed with the core's own readers and keep their words for problems.
  */
 import { parseAmount, parseNumber } from "#core/measure/parse";
-import { massOf } from "#core/measure/mass";
+import { massOf, volumeMl } from "#core/measure/mass";
 import { grams } from "#core/measure/write";
 import { micros, mg, type Mg, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
@@ -76,6 +76,16 @@ export const readWeight = (text: string): Outcome<Mg> => {
   const amount = parseAmount(text, "g");
   return amount.ok ? massOf(amount.value, { name: "A weight", form: "block", densities: {} }) : amount;
 };
+
+/** A volume such as "2 1/2 cups", "1 L" or "80", in mL. */
+export function readMl(text: string): Outcome<number> {
+  const amount = parseAmount(text, "ml");
+  if (!amount.ok) return amount;
+  const ml = volumeMl(amount.value);
+  if (!ml.ok) return refuse("notVolume", "Enter a volume, such as 500 mL, 1 L or 2 cups.");
+  const n = Number(ml.value.valueOf());
+  return n > 0 && n <= 100_000 ? done(n) : refuse("range", "Enter between 0 and 100 L.");
+}
 
 /** A weight a scale may show, zero allowed. */
 export const readWeighed = (text: string): Outcome<Mg> => {

@@ -45,9 +45,16 @@ export const leadsTo = (done: Done, path = done.path) => redirect(`${path}?did=$
 
 /** Runs a command; what it refuses goes back to the sheet. */
 export async function act(work: () => Promise<Done>, path?: (done: Done) => string) {
-  try {
+  return asked(async () => {
     const done = await work();
     return leadsTo(done, path?.(done));
+  });
+}
+
+/** Does something small that is no act of the ledger; what it refuses goes back to the sheet. */
+export async function asked(work: () => Promise<Response>) {
+  try {
+    return await work();
   } catch (e) {
     if (e instanceof Refused) return refusal(e.problems);
     throw e;

@@ -7,7 +7,7 @@ import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
 import { redirect, Form } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, showBase, showInColumn, When } from "../ui/amounts.tsx";
+import { LotTag, Money, showBase, showInColumn, When } from "../ui/amounts.tsx";
 import { Button } from "../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -47,6 +47,12 @@ function Went({ row }: { row: HistoryRow }) {
         {REASONS[row.reason]} for {row.customer}
       </a>
     );
+  if (row.jarId !== null)
+    return (
+      <a href={`/jars/${row.jarId}`} className="text-amber underline underline-offset-4">
+        {REASONS[row.reason]}, {row.jar}
+      </a>
+    );
   if (row.batchId !== null)
     return (
       <a href={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
@@ -76,8 +82,14 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
               <Went row={r} />
             </td>
             <td data-label="Amount" className="num weight">
-              {r.qty < 0 ? "−" : "+"}
-              {showInColumn(Math.abs(r.qty), measureOf(lot))}
+              {r.qty === 0 ? (
+                <Money of={r.value} />
+              ) : (
+                <>
+                  {r.qty < 0 ? "−" : "+"}
+                  {showInColumn(Math.abs(r.qty), measureOf(lot))}
+                </>
+              )}
             </td>
           </tr>
         ))}
@@ -86,16 +98,13 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
   );
 }
 
-export default function Lot({ loaderData: { lot, back, forward, history, used, made } }: Route.ComponentProps) {
+export default function Lot({ loaderData: { lot, back, forward, history, inLot, made } }: Route.ComponentProps) {
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
   const places = new Map(history.filter((r) => r.marketDayId !== null).map((r) => [`m${r.marketDayId}`, r.market]));
   const people = new Map(history.filter((r) => r.giftOrderId !== null && r.reason === "ordered").map((r) => [r.giftOrderId, r.customer]));
-  const inBatch = (of: number, batchLot: number): number | null => {
-    const batch = made.find((m) => m.lotId === batchLot);
-    return used.find((u) => u.from === of && u.batchId === batch?.batchId)?.qty ?? null;
-  };
+  const amountIn = (from: number, to: number): number | null => inLot.find((u) => u.from === from && u.to === to)?.qty ?? null;
   return (
     <>
       <Heading
@@ -184,7 +193,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
                         <When day={s.lot.bestBefore} />
                       </td>
                       <td data-label="In it" className="num weight">
-                        {inBatch(s.lot.id, s.via) === null ? "" : showInColumn(inBatch(s.lot.id, s.via)!, measureOf(s.lot))}
+                        {amountIn(s.lot.id, s.via) === null ? "" : showInColumn(amountIn(s.lot.id, s.via)!, measureOf(s.lot))}
                       </td>
                     </tr>
                   ))}
@@ -203,10 +212,14 @@ export default function Lot({ loaderData: { lot, back, forward, history, used, m
                     <LotTag lot={s.lot} />
                     <span className="font-display text-[1.1rem]">{s.lot.name}</span>
                     <span className="text-pine-soft">
-                      poured <When day={s.lot.arrived} />, {s.lot.onHand} still here
+                      {s.lot.productId ? "poured" : "made"} <When day={s.lot.arrived} />, {showBase(s.lot.onHand, measureOf(s.lot))} still
+                      here
                     </span>
                   </p>
-                  <History rows={history.filter((r) => r.lotId === s.lot.id && r.reason !== "filled")} lot={s.lot} />
+                  <History
+                    rows={history.filter((r) => r.lotId === s.lot.id && r.reason !== "filled" && r.reason !== "strained")}
+                    lot={s.lot}
+                  />
                 </div>
               ))}
             </Part>

@@ -1,4 +1,5 @@
 /** The workshop's own choices. */
+import { HERB_VALUES, type HerbValue } from "#core/infusion/drying";
 import { lotNumber, readScheme } from "#core/lot/number";
 import { mg } from "#core/measure/exact";
 import { moneyField, parseMoney } from "#core/measure/money";
@@ -10,20 +11,22 @@ import { today } from "#db/clock";
 import { readSettings, saveSettings } from "#db/settings";
 import { object } from "yup";
 import { db } from "../db.server.ts";
-import { oneOf, reads, scaled, words } from "../forms/fields.ts";
+import { oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { CURRENCIES } from "../ui/currencies.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/settings";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zelbin" }];
 export const loader = async () => ({ settings: await readSettings(db()), token: crypto.randomUUID() });
 
-const CURRENCIES = ["EUR", "USD", "GBP", "CAD", "AUD", "NZD", "CHF", "SEK", "NOK", "DKK", "PLN"] as const;
 const SCALES = { "1000": "1 g", "100": "0.1 g", "10": "0.01 g" } as const;
 const POINT_IDS = Object.keys(PRICE_POINTS) as PricePoint[];
+
+const HERB_VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
 
 const channel = () => object({ share: scaled(1, 300, "per cent", 100), fee: scaled(0, 50, "per cent", 100, 0), point: oneOf(POINT_IDS) });
 const schema = object({
@@ -34,6 +37,10 @@ const schema = object({
   overheadHourly: reads(parseMoney),
   batchScheme: reads(readScheme),
   receiptScheme: reads(readScheme),
+  jarScheme: reads(readScheme),
+  herbValue: oneOf(HERB_VALUE_IDS),
+  leadDays: wholeNumber(0, 180, "days"),
+  coverDays: wholeNumber(1, 730, "days"),
   scaleStep: oneOf(Object.keys(SCALES) as (keyof typeof SCALES)[]),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   multiple: scaled(1, 20, "times", 100),
@@ -72,6 +79,10 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
       overheadHourly: moneyField(s.overheadHourly),
       batchScheme: s.batchScheme,
       receiptScheme: s.receiptScheme,
+      jarScheme: s.jarScheme,
+      herbValue: s.herbValue as string,
+      leadDays: String(s.leadDays),
+      coverDays: String(s.coverDays),
       scaleStep: String(s.scaleStep),
       cardFee: String(s.cardFeeBp / 100),
       multiple: String(s.pricing.multipleHundredths / 100),
@@ -89,7 +100,7 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
     },
     token,
   );
-  const { batchScheme, receiptScheme } = sheet.values;
+  const { batchScheme, receiptScheme, jarScheme } = sheet.values;
   const { errors } = sheet.formState;
   const example = (scheme: string, code: string): string =>
     readScheme(scheme).ok ? `The next one today would be like ${lotNumber(scheme, { code, day, serial: 1 })}.` : "";
@@ -131,7 +142,7 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
             <span className="weight">{"{P}"}</span> product letters, <span className="weight">{"{YYYY} {YY} {MM} {DD}"}</span> the date,{" "}
             <span className="weight">{"{DDD}"}</span> day of the year, <span className="weight">{"{N} {NN} {NNN}"}</span> running number.
           </p>
-          <div className="grid gap-4 sm:grid-cols-2">
+          <div className="grid gap-4 sm:grid-cols-3">
             <Text
               label="Batches"
               hint={example(batchScheme, "HB")}
@@ -145,6 +156,30 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
               className="[&_input]:font-mono"
               {...sheet.register("receiptScheme")}
               problem={errors.receiptScheme?.message}
+            />
+            <Text
+              label="Jars"
+              hint={`${example(jarScheme, "J")} Bottles add A, B, C.`}
+              className="[&_input]:font-mono"
+              {...sheet.register("jarScheme")}
+              problem={errors.jarScheme?.message}
+            />
+          </div>
+        </Part>
+        <Part title="Buying and growing">
+          <div className="grid gap-4 sm:grid-cols-3">
+            <Text
+              label="Days from ordering to delivery"
+              hint="When to remind is learned from use over this time, twice for safety."
+              {...sheet.register("leadDays")}
+              problem={errors.leadDays?.message}
+            />
+            <Text label="Days an order should last" {...sheet.register("coverDays")} problem={errors.coverDays?.message} />
+            <Choice
+              label="Herbs of your own go on the shelf"
+              hint="Each harvest can be valued another way."
+              options={HERB_VALUE_IDS.map((v) => [v, HERB_VALUES[v].toLowerCase()] as const)}
+              {...sheet.register("herbValue")}
             />
           </div>
         </Part>

@@ -14,10 +14,15 @@ const posted = (over: Record<string, unknown> = {}) => ({
   dropsPerMl: "",
   piece: "",
   densities: { liquid: "0.92" },
+  reorderBy: "never",
+  vegan: "",
+  refined: "",
+  kept: "",
+  cautions: [],
   ...over,
 });
 const keep = (over: Record<string, unknown> = {}) => {
-  const m = materialFrom(factsSchema.validateSync(posted(over), { abortEarly: false }));
+  const m = materialFrom(factsSchema.validateSync(posted(over), { abortEarly: false }), [{ id: 7, name: "Lid 60" }]);
   if (!m.ok) throw new Error(m.reply.data.problems.map((p) => `${p.field}: ${p.say}`).join());
   return m.value;
 };
@@ -48,9 +53,17 @@ describe("a material's facts", () => {
     expect(keep({ kind: "container", densities: { liquid: "0.92" } }).densities).toEqual({});
   });
   it("read a reminder in any unit the material can be measured in", () => {
-    expect(keep({ reorder: "500 g" }).reorderAt).toBe(500_000);
-    expect(keep({ reorder: "1 L" }).reorderAt).toBe(920_000);
-    expect(keep({ kind: "container", reorder: "24" }).reorderAt).toBe(24);
+    expect(keep({ reorderBy: "hand", reorder: "500 g" }).reorderAt).toBe(500_000);
+    expect(keep({ reorderBy: "hand", reorder: "1 L" }).reorderAt).toBe(920_000);
+    expect(keep({ kind: "container", reorderBy: "hand", reorder: "24" }).reorderAt).toBe(24);
+  });
+  it("forget a point that isn't set by hand", () => {
+    expect(keep({ reorderBy: "use", reorder: "500 g" })).toMatchObject({ reorderBy: "use", reorderAt: null });
+  });
+  it("keep what a container holds and the lid that fits, and only for containers", () => {
+    const tin = keep({ kind: "container", inner: "60", fill: "25", brim: "80 mL", empty: "14 g", lid: "lid 60" });
+    expect(tin).toMatchObject({ innerMm: 60, fillMm: 25, brimMl: 80, emptyMg: 14_000, lidId: 7 });
+    expect(keep({ lid: "Lid 60" }).lidId).toBeNull();
   });
   it("keep drops per mL and a piece's weight", () => {
     expect(keep({ dropsPerMl: "15", piece: "0.35 g" })).toMatchObject({ dropsPerMl: 15, pieceMg: 350 });
@@ -58,6 +71,13 @@ describe("a material's facts", () => {
   it.each<[Record<string, unknown>, RegExp]>([
     [{ name: "" }, /^name: Enter a name/],
     [{ kind: "potion" }, /^kind: Choose one/],
+    [{ reorderBy: "hand", reorder: "" }, /^reorder: Say below how much/],
+    [{ meltFrom: "40", meltTo: "30" }, /^meltTo: It can't end below/],
+    [{ keepsSealed: "6", keepsOpened: "9" }, /^keepsOpened: Opened, it can't keep longer/],
+    [{ keepsSealed: "0" }, /^keepsSealed: Enter 1 to 120 months/],
+    [{ cautions: ["cursed"] }, /^cautions\[0\]: Choose one/],
+    [{ kind: "container", inner: "60", fill: "25", brim: "50 mL" }, /^fill: That comes to 70.7 mL, more than it holds/],
+    [{ kind: "container", lid: "Cork" }, /^lid: Choose a lid/],
     [{ densities: { liquid: "92" } }, /^densities.liquid: A density here is between/],
     [{ densities: { liquid: "thin" } }, /^densities.liquid: A density/],
     [{ dropsPerMl: "200" }, /^dropsPerMl: Enter 5 to 60/],

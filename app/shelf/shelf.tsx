@@ -1,68 +1,108 @@
-/** The shelf: every material with what is on hand, what it is worth, and its lots, the one to use first in front. */
+/**
+ * The shelf: every material with what is on hand, what it is worth, and its lots, the one to use first in front. A big shelf stands in
+ * boards, one for each kind, opened one at a time.
+ */
 import { groupBy } from "#core/collect";
-import { KINDS, KIND_IDS, kind } from "#core/material/kinds";
+import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { useFirst } from "#core/stock/lots";
-import { runningAverage } from "#core/stock/schools";
+import { counted } from "#core/words";
 import { lotsOfMaterials } from "#db/ledger";
-import { listMaterials } from "#db/shelf/materials";
-import { useMemo, useState } from "react";
-import { Link } from "react-router";
+import { onShelf, shelfBoards, type Board } from "#db/shelf/overview";
+import { today } from "#db/clock";
+import { useState } from "react";
+import { Form, Link } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, PerUnit, showInColumn } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { MaterialRow, ShelfTable } from "./materialRow.tsx";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Zelbin" }];
 
-export async function loader() {
-  const [materials, lots] = await Promise.all([listMaterials(db()), lotsOfMaterials(db())]);
-  return {
-    materials: materials.map(({ id, name, kind: k, reorderAt }) => ({ id, name, kind: k, reorderAt })),
-    lots,
-  };
+/** Up to so many materials the whole shelf is shown open. */
+const OPEN_SHELF = 60;
+/** The most rows of one board or one search. */
+const MOST = 100;
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const asked = new URL(request.url).searchParams;
+  const find = (asked.get("find") ?? "").trim().slice(0, 80);
+  const board = KIND_IDS.find((k) => k === asked.get("board")) ?? null;
+  const boards = await shelfBoards(db(), today());
+  const whole = boards.reduce((a, b) => a + b.materials, 0) <= OPEN_SHELF;
+  const materials =
+    whole && !find
+      ? await onShelf(db(), today(), {}, OPEN_SHELF)
+      : find
+        ? await onShelf(db(), today(), { find }, MOST)
+        : board
+          ? await onShelf(db(), today(), { kind: board }, MOST)
+          : [];
+  const lots = await lotsOfMaterials(
+    db(),
+    materials.map((m) => m.id),
+  );
+  return { boards, whole, board, find, materials, lots };
 }
 
-export default function Shelf({ loaderData: { materials, lots } }: Route.ComponentProps) {
+/** A board with its totals; pressing its name opens it. */
+function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; folds: boolean }) {
   const { currency } = useWorkshop();
-  const [find, setFind] = useState("");
-  const rows = useMemo(() => {
-    const byMaterial = groupBy([...lots].sort(useFirst), (l) => l.of);
-    return materials.map((m) => {
-      const own = byMaterial.get(m.id) ?? [];
-      return {
-        ...m,
-        lots: own,
-        onHand: own.reduce((a, l) => a + l.onHand, 0),
-        value: sum(own.map((l) => l.value)),
-        average: runningAverage(own),
-      };
-    });
-  }, [materials, lots]);
-  const shown = rows.filter((r) => r.name.toLowerCase().includes(find.trim().toLowerCase()));
+  return (
+    <tr className="group">
+      <th colSpan={5} scope="rowgroup" className="text-pine!">
+        <span className="flex flex-wrap items-baseline gap-x-4">
+          {folds ? (
+            <a
+              href={open ? "/shelf" : `/shelf?board=${b.kind}`}
+              aria-expanded={open}
+              className="font-display text-[1.15rem] font-normal hover:underline"
+            >
+              {KINDS[b.kind].plural}
+            </a>
+          ) : (
+            <span className="font-display text-[1.1rem] font-normal">{KINDS[b.kind].plural}</span>
+          )}
+          {folds && (
+            <span className="text-[0.92rem] font-normal text-pine-soft">
+              {counted(b.materials, "material")}, {money(b.worth, currency)}
+              {b.low > 0 && <span className="ml-3 font-semibold text-honey">{b.low} low</span>}
+              {b.soon > 0 && <span className="ml-3 font-semibold text-honey">{counted(b.soon, "lot")} to use first</span>}
+            </span>
+          )}
+        </span>
+      </th>
+    </tr>
+  );
+}
+
+export default function Shelf({ loaderData: { boards, whole, board, find, materials, lots } }: Route.ComponentProps) {
+  const { currency } = useWorkshop();
+  const [typed, setTyped] = useState("");
+  const byMaterial = groupBy(lots, (l) => l.of);
+  // A whole shelf is searched as it is typed; a big one when asked.
+  const shown = whole && !find ? materials.filter((m) => m.name.toLowerCase().includes(typed.trim().toLowerCase())) : materials;
+  const byKind = groupBy(shown, (m) => m.kind);
   const worth = (group: "ingredient" | "packaging"): string =>
-    money(sum(rows.filter((r) => kind(r.kind).group === group).map((r) => r.value)), currency);
+    money(sum(boards.filter((b) => kind(b.kind).group === group).map((b) => b.worth)), currency);
+  const visible = boards
+    .filter((b) => (find || (whole && typed) ? byKind.has(b.kind) : true))
+    .sort((a, b) => KIND_IDS.indexOf(a.kind) - KIND_IDS.indexOf(b.kind));
+  const rows = (k: KindId) => byKind.get(k)?.map((m) => <MaterialRow key={m.id} material={m} lots={byMaterial.get(m.id) ?? []} />);
 
   return (
     <>
       <Heading
         title="Shelf"
         about={
-          <>
-            Ingredients worth {worth("ingredient")} and packaging worth {worth("packaging")} are on hand.
-          </>
+          boards.length > 0 && (
+            <>
+              Ingredients worth {worth("ingredient")} and packaging worth {worth("packaging")} are on hand.
+            </>
+          )
         }
       >
-        <input
-          type="search"
-          aria-label="Find a material"
-          placeholder="Find a material  ( / )"
-          className="field w-56!"
-          value={find}
-          onChange={(e) => setFind(e.target.value)}
-        />
         <Link to="/shelf/new" className="act">
           Add a material
         </Link>
@@ -70,83 +110,61 @@ export default function Shelf({ loaderData: { materials, lots } }: Route.Compone
           Receive a purchase
         </Link>
       </Heading>
-      {materials.length === 0 ? (
+      <nav aria-label="Shelf" className="no-print mb-4 flex flex-wrap items-center gap-x-5 gap-y-2">
+        <Form method="get" role="search">
+          <input
+            type="search"
+            name="find"
+            aria-label="Find a material"
+            placeholder="Find a material  ( / )"
+            className="field w-56!"
+            defaultValue={find}
+            onChange={(e) => setTyped(e.target.value)}
+          />
+        </Form>
+        {(
+          [
+            ["/shelf/shopping", "Shopping list"],
+            ["/shelf/receipts", "Receipts"],
+            ["/shelf/harvests", "Harvests"],
+            ["/shelf/stock-take", "Stock-take"],
+            ["/shelf/library", "Library"],
+          ] as const
+        ).map(([to, name]) => (
+          <a key={to} href={to} className="pressable">
+            {name}
+          </a>
+        ))}
+      </nav>
+      {boards.length === 0 ? (
         <Empty
           title="The shelf is empty"
           act={
-            <Link to="/shelf/new" className="act act-main">
-              Add a material
-            </Link>
+            <>
+              <Link to="/shelf/library" className="act act-main">
+                Take from the library
+              </Link>
+              <Link to="/shelf/new" className="act">
+                Add a material
+              </Link>
+            </>
           }
         >
-          Waxes, butters, oils, tins and labels stand here, each with its lots. Add the first one, then receive what you have bought of it.
+          Waxes, butters, oils, tins and labels stand here, each with its lots. Add the first ones, then receive what you have bought of
+          them.
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Material</th>
-                <th scope="col" className="text-right!">
-                  On hand
-                </th>
-                <th scope="col" className="text-right!">
-                  Worth
-                </th>
-                <th scope="col" className="text-right!">
-                  Average cost
-                </th>
-                <th scope="col" className="pl-6!">
-                  Lots, use first in front
-                </th>
-              </tr>
-            </thead>
-            {KIND_IDS.map((k) => {
-              const group = shown.filter((r) => r.kind === k);
-              if (group.length === 0) return null;
-              return (
-                <tbody key={k}>
-                  <tr className="group">
-                    <th colSpan={5} scope="rowgroup" className="font-display text-[1.1rem]! font-normal text-pine!">
-                      {KINDS[k].plural}
-                    </th>
-                  </tr>
-                  {group.map((r) => {
-                    const measured = kind(r.kind).measured;
-                    return (
-                      <tr key={r.id}>
-                        <td>
-                          <a href={`/shelf/${r.id}`} className="font-semibold hover:underline">
-                            {r.name}
-                          </a>
-                          {r.reorderAt !== null && r.onHand < r.reorderAt && (
-                            <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>
-                          )}
-                        </td>
-                        <td data-label="On hand" className="num weight">
-                          {r.onHand === 0 ? "none" : showInColumn(r.onHand, measured)}
-                        </td>
-                        <td data-label="Worth" className="num">
-                          {money(r.value, currency)}
-                        </td>
-                        <td data-label="Average cost" className="num">
-                          <PerUnit cost={r.average} measured={measured} />
-                        </td>
-                        <td className="pl-6!">
-                          <span className="flex flex-wrap gap-1.5">
-                            {r.lots.map((l) => (
-                              <LotTag key={l.id} lot={l} />
-                            ))}
-                          </span>
-                        </td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              );
-            })}
-          </table>
-          {shown.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find}”.</p>}
+          <ShelfTable>
+            {visible.map((b) => (
+              <tbody key={b.kind}>
+                <BoardHead board={b} open={board === b.kind} folds={!whole && !find} />
+                {rows(b.kind)}
+              </tbody>
+            ))}
+          </ShelfTable>
+          {visible.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find || typed}”.</p>}
+          {materials.length === MOST && <p className="pt-3 text-pine-soft">The first {MOST} are shown. Find the others by name.</p>}
         </Sheet>
       )}
     </>

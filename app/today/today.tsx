@@ -22,6 +22,11 @@ interface Said {
 function say(w: Waiting, day: string): Said {
   const amount = w.amount !== null && w.measured ? showBase(w.amount, w.measured) : "";
   const lot = w.number ? <span className="weight text-[0.92em]">{w.number}</span> : null;
+  const jarName = (
+    <>
+      {w.name} {lot}
+    </>
+  );
   const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
   switch (`${w.station} ${w.kind}`) {
     case "bench open":
@@ -85,6 +90,30 @@ function say(w: Waiting, day: string): Said {
         ),
         do: "Use it first",
       };
+    case "shelf drying":
+      return {
+        to: `/shelf/harvests/${w.id}`,
+        what: (
+          <>
+            {w.name}, {amount} picked <When day={w.day} />, is drying
+          </>
+        ),
+        do: "Weigh it",
+      };
+    case "jars shake":
+      return { to: "/jars", what: jarName, do: "Shake it" };
+    case "jars ready":
+      return {
+        to: `/jars/${w.id}`,
+        what: (
+          <>
+            {jarName}, at its best since <When day={w.day} />
+          </>
+        ),
+        do: "Strain it",
+      };
+    case "jars late":
+      return { to: `/jars/${w.id}`, what: <>{jarName}, standing too long</>, do: "Strain it now" };
     case "shelf low":
       return {
         to: `/shelf/receive?material=${w.id}`,
@@ -120,14 +149,33 @@ function say(w: Waiting, day: string): Said {
   }
 }
 
-const PARTS: readonly { title: string; has: (w: Waiting) => boolean }[] = [
+const PARTS: readonly { title: string; has: (w: Waiting) => boolean; all?: readonly [to: string, name: string] }[] = [
   { title: "On the bench", has: (w) => w.station === "bench" },
+  { title: "In jars", has: (w) => w.station === "jars" },
+  { title: "Drying", has: (w) => w.kind === "drying" },
   { title: "Promised", has: (w) => w.station === "gifts" || w.station === "markets" },
   { title: "Past its day", has: (w) => w.kind === "expired" },
   { title: "Use or sell first", has: (w) => w.kind === "soon" },
-  { title: "Running low", has: (w) => w.kind === "low" },
+  { title: "Running low", has: (w) => w.kind === "low", all: ["/shelf/shopping", "The shopping list"] },
   { title: "Without a price", has: (w) => w.kind === "unpriced" },
 ];
+
+/** How many more there are than the list shows, and where to see them all. */
+function More({ rows, all }: { rows: Waiting[]; all?: readonly [to: string, name: string] }) {
+  const totals = new Map(rows.map((w) => [`${w.station} ${w.kind}`, w.total]));
+  const more = [...totals.values()].reduce((a, n) => a + n, 0) - rows.length;
+  if (more === 0 && !all) return null;
+  return (
+    <p className="pt-2 text-[0.92rem] text-pine-soft">
+      {more > 0 && `And ${more} more. `}
+      {all && (
+        <a href={all[0]} className="text-amber underline underline-offset-4">
+          {all[1]}
+        </a>
+      )}
+    </p>
+  );
+}
 
 export default function Today({ loaderData: waiting }: Route.ComponentProps) {
   const { today: day, name } = useWorkshop();
@@ -170,6 +218,7 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
                     );
                   })}
                 </ul>
+                <More rows={p.rows} all={p.all} />
               </section>
             ))}
           </div>

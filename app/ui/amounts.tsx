@@ -1,15 +1,12 @@
 /** Figures with their unit: weights, counts, money and days, the way every screen writes them. */
-import { grams, gramsIn, writeNumber } from "#core/measure/write";
+import { gramsIn, showStock } from "#core/measure/write";
 import { money, showUnitCost, type UnitCost } from "#core/measure/money";
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
 import { useWorkshop } from "./workshop.ts";
 
 /** An amount in a material's base unit. @example showBase(1500, "weight") // "1.5 g" */
-export function showBase(n: number, measured: "weight" | "count"): string {
-  if (measured === "count") return `${writeNumber(n, 0, 0)} pcs`;
-  return n >= 1_000_000 ? `${writeNumber(n / 1_000_000, 0, 3)} kg` : grams(n);
-}
+export const showBase = showStock;
 
 /** The same for a column: always grams to a tenth, so that amounts line up. */
 export const showInColumn = (n: number, measured: "weight" | "count"): string =>

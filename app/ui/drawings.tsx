@@ -18,6 +18,36 @@ export function Tin({ share, label }: { share: number; label: string }) {
   );
 }
 
+/** A jar whose oil stands as high as its infusion has come, 0 to 1, herb at its foot. */
+export function Jar({ share, label, done }: { share: number; label: string; done?: boolean }) {
+  const inside = useId();
+  const fill = Math.max(0, Math.min(1, share)) * 58;
+  return (
+    <svg role="img" aria-label={label} viewBox="0 0 64 88" className="h-24 w-[4.4rem] flex-none">
+      <rect x="14" y="3" width="36" height="10" rx="2.5" className="fill-paper-deep stroke-pine-soft" strokeWidth="1.5" />
+      <path
+        d="M16 13h32c0 5 9 6 9 16v48a8 8 0 0 1-8 8H15a8 8 0 0 1-8-8V29c0-10 9-11 9-16z"
+        className="fill-sheet stroke-pine-soft"
+        strokeWidth="1.5"
+      />
+      <clipPath id={inside}>
+        <path d="M17 14h30c0 6 9 7 9 16v47a7 7 0 0 1-7 7H15a7 7 0 0 1-7-7V30c0-9 9-10 9-16z" />
+      </clipPath>
+      <g clipPath={`url(#${inside})`}>
+        <rect x="6" y={84 - fill} width="52" height={fill} className={done ? "fill-amber" : "fill-amber-glass"} />
+        {[14, 24, 35, 46, 19, 41, 30].map((x, i) => (
+          <path
+            key={x}
+            d={`M${x} ${80 - (i % 3) * 7}c-3-5-1-9 2-11 2 4 2 8-2 11z`}
+            className="fill-sage stroke-none"
+            transform={`rotate(${(i % 2 ? 1 : -1) * (20 + i * 9)} ${x} ${76 - (i % 3) * 7})`}
+          />
+        ))}
+      </g>
+    </svg>
+  );
+}
+
 /** A thermometer with the usual pour window marked: about 50 to 58 °C for balms (common practice, no source). */
 export function PourWindow() {
   const y = (celsius: number): number => 84 - ((celsius - 40) / 30) * 76;

@@ -20,10 +20,11 @@ export function useKey(key: string, run: () => void): void {
   }, [key, run]);
 }
 
-const STATION_KEYS = ["/", "/shelf", "/recipes", "/bench", "/cabinet", "/prices", "/markets", "/gifts", "/lots"];
+const STATION_KEYS = ["/", "/shelf", "/jars", "/recipes", "/bench", "/cabinet", "/prices", "/markets", "/gifts"];
 const LIST: readonly (readonly [string, string])[] = [
   ["=", "Open the reckon bar"],
-  ["1 … 9", "Go to a station, from Today to Lots"],
+  ["1 … 9", "Go to a station, from Today to Gifts"],
+  ["0", "Go to Lots"],
   ["n", "The first act of this screen: receive, write, set out …"],
   ["/", "Find on this screen"],
   ["Enter", "In a table of lines: next row, a new one after the last"],
@@ -39,7 +40,7 @@ export function Keys() {
   useKey("/", () => document.querySelector<HTMLElement>("#work input[type=search]")?.focus());
   useEffect(() => {
     const listen = (e: KeyboardEvent): void => {
-      const to = STATION_KEYS[Number(e.key) - 1];
+      const to = e.key === "0" ? "/lots" : STATION_KEYS[Number(e.key) - 1];
       if (to && !e.ctrlKey && !e.metaKey && !e.altKey && !typing(e.target)) void go(to);
     };
     window.addEventListener("keydown", listen);

@@ -2,12 +2,14 @@
 import { readSettings } from "#db/settings";
 import { whatWasDone } from "#db/act";
 import { today } from "#db/clock";
-import { whatWaits } from "#db/today";
+import { waitingCounts } from "#db/today";
+import { heatedJars } from "#db/jars/fill";
 import { useEffect, type MouseEvent } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import type { Route } from "./+types/workroom";
+import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
 import { ReckonBar } from "./reckonBar.tsx";
@@ -16,6 +18,7 @@ import { WorkshopContext, type Workshop } from "./workshop.ts";
 const STATIONS = [
   ["/", "Today"],
   ["/shelf", "Shelf"],
+  ["/jars", "Jars"],
   ["/recipes", "Recipes"],
   ["/bench", "Bench"],
   ["/cabinet", "Cabinet"],
@@ -28,14 +31,17 @@ const STATIONS = [
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
   const did = idOf(new URL(request.url).searchParams.get("did"));
-  const [settings, waiting, done] = await Promise.all([readSettings(db()), whatWaits(db(), day), did ? whatWasDone(db(), did) : null]);
-  const counts: Record<string, number> = {};
-  for (const w of waiting) counts[`/${w.station}`] = (counts[`/${w.station}`] ?? 0) + 1;
+  const [settings, counts, heated, done] = await Promise.all([
+    readSettings(db()),
+    waitingCounts(db(), day),
+    heatedJars(db()),
+    did ? whatWasDone(db(), did) : null,
+  ]);
   const workshop: Workshop = { name: settings.workshop, currency: settings.currency, school: settings.school, today: day };
-  return { workshop, counts, done };
+  return { workshop, counts, heated, done };
 }
 
-export default function Workroom({ loaderData: { workshop, counts, done } }: Route.ComponentProps) {
+export default function Workroom({ loaderData: { workshop, counts, heated, done } }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
@@ -94,6 +100,7 @@ export default function Workroom({ loaderData: { workshop, counts, done } }: Rou
             </ul>
           </nav>
         </header>
+        <HeatTimers jars={heated} />
         <DoneNote key={key} done={done} />
         <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
           <Outlet />

@@ -38,14 +38,21 @@ export function lotNumber(scheme: string, at: { code: string; day: Day; serial: 
 }
 
 /**
- * The first number of the scheme that isn't taken.
- * @example nextLotNumber("R{NN}", { code: "", day }, new Set(["R01"])) // "R02"
+ * Gives numbers of the scheme that aren't taken, one after the other; each call takes the one it gives.
+ * @example numberer("R{NN}", day, new Set(["R01"]))("") // "R02"
  */
-export function nextLotNumber(scheme: string, at: { code: string; day: Day }, taken: ReadonlySet<string>): string {
-  for (let serial = 1; ; serial++) {
-    const number = lotNumber(scheme, { ...at, serial });
-    if (!taken.has(number)) return number;
-  }
+export function numberer(scheme: string, day: Day, taken: ReadonlySet<string>): (code: string) => string {
+  const given = new Set(taken);
+  const last = new Map<string, number>();
+  return (code) => {
+    for (let serial = (last.get(code) ?? 0) + 1; ; serial++) {
+      const number = lotNumber(scheme, { code, day, serial });
+      if (given.has(number)) continue;
+      given.add(number);
+      last.set(code, serial);
+      return number;
+    }
+  };
 }
 
 /**

@@ -4,6 +4,23 @@ import type { Densities, Form } from "../measure/mass.ts";
 import type { StockFacts } from "../stock/packs.ts";
 import { kind, type KindId } from "./kinds.ts";
 
+export type Vegan = "" | "yes" | "no";
+export type Refined = "" | "refined" | "unrefined";
+
+/** Where it is kept. */
+export const KEPT = {
+  "": "not said",
+  room: "at room temperature",
+  cool: "cool and dark",
+  fridge: "in the fridge",
+  freezer: "in the freezer",
+} as const;
+export type Kept = keyof typeof KEPT;
+
+/** What reminds a maker to buy. */
+export const REORDER_BY = { never: "Don't remind me", hand: "Below a point I set", use: "Below a point learned from use" } as const;
+export type ReorderBy = keyof typeof REORDER_BY;
+
 export interface MaterialFacts {
   name: string;
   kind: KindId;

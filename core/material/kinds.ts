@@ -48,14 +48,16 @@ export const KINDS = {
   infusedOil: ingredient("Infused oil", "Infused oils", ["liquid"], { liquid: 920 }),
   herb: ingredient("Herb", "Herbs", ["dried", "powder"], {}),
   essentialOil: ingredient("Essential oil", "Essential oils", ["liquid"], { liquid: 900 }),
+  fragrance: ingredient("Fragrance", "Fragrances", ["liquid"], { liquid: 970 }),
   antioxidant: ingredient("Antioxidant", "Antioxidants", ["liquid"], { liquid: 950 }),
   powder: ingredient("Powder", "Powders", ["powder"], {}),
   colour: ingredient("Colour", "Colours", ["powder"], {}),
   container: packaging("Container", "Containers"),
   closure: packaging("Lid", "Lids"),
+  mould: packaging("Mould", "Moulds"),
   label: packaging("Label", "Labels"),
   wrap: packaging("Wrapping", "Wrapping"),
-  box: packaging("Gift box", "Gift boxes"),
+  box: packaging("Set box", "Set boxes"),
   consumable: packaging("Consumable", "Consumables"),
 } as const satisfies Record<string, Kind>;
 

@@ -27,3 +27,9 @@ export function grams(weight: Mg | number, decimals = 1): string {
   const g = weight / 1000;
   return `${writeNumber(g, 0, Math.abs(g) < 10 ? Math.max(decimals, 2) : decimals)} g`;
 }
+
+/** An amount of stock: weights as grams or kilograms, counted things as pieces. @example showStock(1500, "weight") // "1.5 g" */
+export function showStock(n: number, measured: "weight" | "count"): string {
+  if (measured === "count") return `${writeNumber(n, 0, 0)} pcs`;
+  return Math.abs(n) >= 1_000_000 ? `${writeNumber(n / 1_000_000, 0, 3)} kg` : grams(n);
+}

@@ -6,7 +6,7 @@
  */
 import { groupBy } from "../collect.ts";
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
-import { daysBetween, type Day } from "../when.ts";
+import { addMonths, daysBetween, type Day } from "../when.ts";
 
 export interface Lot {
   id: number;
@@ -95,4 +95,15 @@ export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: D
     }
     return { takes, short: open };
   });
+}
+
+/**
+ * Best-before once opened: so many months from that day, and never later than what is printed.
+ * @param keepsOpened months; null where opening changes nothing
+ * @example openedBestBefore("2026-01-10", "2027-06-30", 6) // "2026-07-10"
+ */
+export function openedBestBefore(opened: Day, sealed: Day | null, keepsOpened: number | null): Day | null {
+  if (keepsOpened === null) return sealed;
+  const best = addMonths(opened, keepsOpened);
+  return sealed !== null && sealed < best ? sealed : best;
 }

@@ -1,6 +1,15 @@
 /** Why something went in or out of a lot, in the words the screens use. */
 export const REASONS = {
   received: "received",
+  harvested: "harvested and dried",
+  infused: "put into a jar",
+  strained: "strained",
+  blended: "blended",
+  wasted: "thrown away",
+  given: "given to someone",
+  returned: "sent back",
+  corrected: "receipt corrected",
+  restated: "cost restated",
   counted: "count corrected",
   used: "used in a batch",
   filled: "filled",
@@ -18,3 +27,7 @@ export type Reason = keyof typeof REASONS;
 /** Reasons for taking finished units out by hand. */
 export const TAKE_OUT_REASONS = ["tester", "gift", "own", "damaged"] as const satisfies readonly Reason[];
 export type TakeOutReason = (typeof TAKE_OUT_REASONS)[number];
+
+/** Reasons for taking material out by hand. */
+export const MOVE_OUT_REASONS = ["wasted", "given", "returned", "own"] as const satisfies readonly Reason[];
+export type MoveOutReason = (typeof MOVE_OUT_REASONS)[number];

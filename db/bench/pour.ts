@@ -1,7 +1,7 @@
 /** Pouring: what was weighed leaves its lots, and finished units with a lot number of their own come in. */
 import { bestBefore } from "#core/batch/bestBefore";
 import { pourResult, stockValue, type PourResult } from "#core/batch/result";
-import { nextLotNumber, numberHead } from "#core/lot/number";
+import { numberer, numberHead } from "#core/lot/number";
 import { KINDS, type KindId } from "#core/material/kinds";
 import { micros, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
@@ -75,7 +75,7 @@ async function finishedLot(
       .returning({ id: lot.id, number: lot.number });
     return old!;
   }
-  const number = nextLotNumber(scheme, { code, day }, await takenNumbers(tx, numberHead(scheme, { code, day })));
+  const number = numberer(scheme, day, await takenNumbers(tx, numberHead(scheme, { code, day })))(code);
   const [fresh] = await tx
     .insert(lot)
     .values({ number, productId: b.productId, arrived: day, bestBefore: best })

@@ -3,7 +3,7 @@ import { trace, type Link } from "#core/lot/trace";
 import type { Reason } from "#core/stock/reasons";
 import { asc, eq, inArray, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
-import { act, batch, giftOrder, lot, marketDay, material, movement, product, purchase, purchaseLine, recipe } from "../schema.ts";
+import { act, batch, giftOrder, jar, lot, marketDay, material, movement, product, purchase, purchaseLine, recipe } from "../schema.ts";
 
 /** Lots named with what they are of, by id. */
 const namedLots = (db: Reads) =>
@@ -36,31 +36,18 @@ const namedLots = (db: Reads) =>
 export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 
 /**
- * Links of every lot that can be reached from one, in both directions.
- * A batch joins what was used in it to what was filled from it, as long as its pouring stands.
+ * Links of every lot that can be reached from one, in both directions. A batch joins what was used in it to what was filled, a jar
+ * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands.
  */
 async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
   const found = await db.execute<{ from: number; to: number }>(sql`
     with recursive back(id) as (
-      select ${lotId}::int
-      union
-      select ing.lot_id from back
-        join movement made on made.lot_id = back.id and made.reason = 'filled'
-        join batch b on b.poured_act_id = made.act_id
-        join movement ing on ing.act_id = made.act_id and ing.reason = 'used'
+      select ${lotId}::int union select k.from_lot from back join lot_link k on k.to_lot = back.id
     ), forth(id) as (
-      select ${lotId}::int
-      union
-      select made.lot_id from forth
-        join movement ing on ing.lot_id = forth.id and ing.reason = 'used'
-        join batch b on b.poured_act_id = ing.act_id
-        join movement made on made.act_id = ing.act_id and made.reason = 'filled'
+      select ${lotId}::int union select k.to_lot from forth join lot_link k on k.from_lot = forth.id
     )
-    select distinct ing.lot_id as "from", made.lot_id as "to"
-    from batch b
-      join movement made on made.act_id = b.poured_act_id and made.reason = 'filled'
-      join movement ing on ing.act_id = b.poured_act_id and ing.reason = 'used'
-    where made.lot_id in (select id from back) or ing.lot_id in (select id from forth)`);
+    select distinct k.from_lot as "from", k.to_lot as "to" from lot_link k where k.to_lot in (select id from back)
+    union select distinct k.from_lot, k.to_lot from lot_link k where k.from_lot in (select id from forth)`);
   return found.rows;
 }
 
@@ -80,6 +67,8 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
       marketDayId: marketDay.id,
       customer: giftOrder.customer,
       giftOrderId: giftOrder.id,
+      jarId: movement.jarId,
+      jar: jar.number,
       batchNumber: sql<string | null>`made.number`,
     })
     .from(movement)
@@ -87,6 +76,7 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
     .leftJoin(marketDay, eq(marketDay.id, movement.marketDayId))
     .leftJoin(giftOrder, eq(giftOrder.id, movement.giftOrderId))
     .leftJoin(batch, eq(batch.id, movement.batchId))
+    .leftJoin(jar, eq(jar.id, movement.jarId))
     .leftJoin(sql`${lot} made`, sql`made.id = ${batch.lotId}`)
     .where(
       sql`${inArray(movement.lotId, [...lotIds])} and ${act.undoes} is null and not exists (select 1 from ${act} u where u.undoes = ${movement.actId})`,
@@ -122,12 +112,17 @@ export async function traceLot(db: Reads, lotId: number) {
     .select({ lotId: batch.lotId, batchId: batch.id, day: batch.day, units: batch.units, note: batch.note, productId: batch.productId })
     .from(batch)
     .where(inArray(batch.lotId, ids));
-  const used = await db
-    .select({ from: movement.lotId, batchId: movement.batchId, qty: sql`-sum(${movement.qty})`.mapWith(Number) })
-    .from(movement)
-    .innerJoin(batch, eq(batch.pouredActId, movement.actId))
-    .where(sql`${inArray(batch.lotId, ids)} and ${movement.reason} = 'used'`)
-    .groupBy(movement.lotId, movement.batchId);
+  const inLot = (
+    await db.execute<{ from: number; to: number; qty: string }>(sql`
+    select ing.lot_id as "from", b.lot_id as "to", -sum(ing.qty) as qty from batch b join movement ing on ing.act_id = b.poured_act_id and ing.reason = 'used'
+      where ${inArray(sql`b.lot_id`, ids)} group by 1, 2
+    union all
+    select p.lot_id, made.lot_id, sum(p.qty) from movement made join jar j on j.strained_act_id = made.act_id join jar_part p on p.jar_id = j.id
+      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
+    union all
+    select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = 'blended' and ing.qty < 0
+      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0`)
+  ).rows.map((r) => ({ ...r, qty: Number(r.qty) }));
   const named = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
-  return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, used };
+  return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, inLot };
 }

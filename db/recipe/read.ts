@@ -72,3 +72,11 @@ export const listProducts = (db: Reads) =>
       .innerJoin(recipe, eq(recipe.id, product.recipeId))
       .orderBy(asc(recipe.name), asc(product.fill)),
   ).execute();
+
+/** Recipes that take a material, as an ingredient or as packaging of their current size. */
+export async function recipesWith(db: Reads, materialId: number): Promise<number[]> {
+  const rows = await db.execute<{ id: number }>(sql`
+    select recipe_id as id from recipe_line where material_id = ${materialId}
+    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and p.current where k.material_id = ${materialId}`);
+  return rows.rows.map((r) => r.id);
+}

@@ -3,7 +3,7 @@
  *
  * `token` makes a form that is posted twice count once. `undoes` points at the act this one took back.
  */
-import { date, integer, pgTable, text, timestamp, uuid, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { date, integer, jsonb, pgTable, text, timestamp, uuid, type AnyPgColumn } from "drizzle-orm/pg-core";
 
 export const act = pgTable("act", {
   id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -14,6 +14,8 @@ export const act = pgTable("act", {
   summary: text().notNull().default(""),
   /** Where the application goes to show what came of it. */
   path: text().notNull().default("/"),
+  /** What it replaced, where taking it back must put that in place again. */
+  before: jsonb(),
   undoes: integer()
     .unique()
     .references((): AnyPgColumn => act.id),

@@ -1,8 +1,10 @@
 /** Materials: what the workroom keeps, with the facts that turn a measure into grams. */
 import type { Densities } from "#core/measure/mass";
+import type { CautionId } from "#core/material/cautions";
 import type { KindId } from "#core/material/kinds";
+import type { Kept, Refined, ReorderBy, Vegan } from "#core/material/facts";
 import { sql } from "drizzle-orm";
-import { integer, jsonb, pgTable, real, text, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, date, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { baseColumn, mgColumn } from "./columns.ts";
 
 export const material = pgTable(
@@ -15,10 +17,50 @@ export const material = pgTable(
     densities: jsonb().$type<Densities>().notNull().default({}),
     dropsPerMl: real(),
     pieceMg: mgColumn(),
-    /** Below this much on hand it is time to buy; null for "don't remind me". */
+    /** Whether to remind, and by what: a point set by hand, or one learned from use. */
+    reorderBy: text().$type<ReorderBy>().notNull().default("never"),
+    /** Below this much on hand it is time to buy; where it is learned, the last one worked out. */
     reorderAt: baseColumn(),
     allergen: text().notNull().default(""),
     note: text().notNull().default(""),
+    botanical: text().notNull().default(""),
+    /** Melting range in °C. */
+    meltFrom: real(),
+    meltTo: real(),
+    /** Months it keeps, unopened and once opened. */
+    keepsSealed: integer(),
+    keepsOpened: integer(),
+    vegan: text().$type<Vegan>().notNull().default(""),
+    refined: text().$type<Refined>().notNull().default(""),
+    kept: text().$type<Kept>().notNull().default(""),
+    cautions: jsonb().$type<CautionId[]>().notNull().default([]),
+    /** The entry of the starter library it came from, so that its figures can be told from the maker's own. */
+    libraryKey: text(),
+    /** The maker's own figure for a herb: grams of oil a gram of it keeps. */
+    oilKept: real(),
+    /** Containers: what they hold, what they are made of, which lid fits. */
+    brimMl: real(),
+    usableMl: real(),
+    innerMm: real(),
+    fillMm: real(),
+    emptyMg: mgColumn(),
+    madeOf: text().notNull().default(""),
+    lidId: integer().references((): AnyPgColumn => material.id),
+    /** Put away: no longer offered, its history stays. */
+    retired: boolean().notNull().default(false),
   },
   (t) => [uniqueIndex("material_name").on(sql`lower(${t.name})`)],
+);
+
+/** What was used of a material in a month, net of what was taken back; kept by the ledger's own trigger. */
+export const materialUse = pgTable(
+  "material_use",
+  {
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
+    month: date({ mode: "string" }).notNull(),
+    used: baseColumn().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.materialId, t.month] })],
 );

@@ -4,13 +4,15 @@
  * `movement` is append-only, and `lot.onHand` and `lot.value` are its running sums: a trigger keeps them, a second one lets
  * nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
+import type { Dryness } from "#core/infusion/dryness";
 import type { Reason } from "#core/stock/reasons";
 import { sql } from "drizzle-orm";
-import { check, date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { check, date, index, integer, pgTable, text, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { baseColumn, microsColumn } from "./columns.ts";
 import { batch } from "./batch.ts";
 import { giftOrder } from "./gift.ts";
+import { jar } from "./jar.ts";
 import { marketDay } from "./market.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
@@ -25,7 +27,14 @@ export const lot = pgTable(
     productId: integer().references(() => product.id),
     supplierLot: text().notNull().default(""),
     arrived: date({ mode: "string" }).notNull(),
+    /** The day that counts: what is printed, or sooner once it was opened. */
     bestBefore: date({ mode: "string" }),
+    /** Set when it was opened: the day, and the best-before it had sealed. */
+    opened: date({ mode: "string" }),
+    sealedBestBefore: date({ mode: "string" }),
+    /** Herbs: whether it is dry enough to infuse, and the year it grew. */
+    dryness: text().$type<Dryness>().notNull().default(""),
+    grown: integer(),
     holdReason: text(),
     onHand: baseColumn().notNull().default(0),
     value: microsColumn()
@@ -38,7 +47,10 @@ export const lot = pgTable(
     index("lot_material").on(t.materialId, t.arrived),
     index("lot_product").on(t.productId),
     index("lot_on_hand")
-      .on(t.id)
+      .on(t.materialId)
+      .where(sql`${t.onHand} > 0`),
+    index("lot_best_before")
+      .on(t.bestBefore)
       .where(sql`${t.onHand} > 0`),
   ],
 );
@@ -60,6 +72,9 @@ export const movement = pgTable(
     batchId: integer().references(() => batch.id),
     marketDayId: integer().references(() => marketDay.id),
     giftOrderId: integer().references(() => giftOrder.id),
+    jarId: integer().references(() => jar.id),
+    /** The movement whose value this one puts right. */
+    restates: integer().references((): AnyPgColumn => movement.id),
   },
   (t) => [
     index("movement_lot").on(t.lotId, t.id),
@@ -67,36 +82,20 @@ export const movement = pgTable(
     index("movement_batch").on(t.batchId),
     index("movement_market").on(t.marketDayId),
     index("movement_gift").on(t.giftOrderId),
+    index("movement_jar").on(t.jarId),
+    index("movement_restates").on(t.restates),
+    index("movement_made")
+      .on(t.lotId)
+      .where(sql`${t.reason} in ('strained', 'blended', 'harvested')`),
   ],
 );
 
-export const purchase = pgTable("purchase", {
-  id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  actId: integer()
-    .notNull()
-    .references(() => act.id),
-  supplier: text().notNull(),
-  day: date({ mode: "string" }).notNull(),
-  postage: microsColumn().notNull(),
+/** Everyone waiting for a count: what a stock-take has noted so far, until it is posted as one act. */
+export const stockCount = pgTable("stock_count", {
+  lotId: integer()
+    .primaryKey()
+    .references(() => lot.id),
+  expected: baseColumn().notNull(),
+  counted: baseColumn().notNull(),
+  note: text().notNull().default(""),
 });
-
-export const purchaseLine = pgTable(
-  "purchase_line",
-  {
-    id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    purchaseId: integer()
-      .notNull()
-      .references(() => purchase.id),
-    lotId: integer()
-      .notNull()
-      .unique()
-      .references(() => lot.id),
-    packs: integer().notNull(),
-    packSize: text().notNull(),
-    qty: baseColumn().notNull(),
-    price: microsColumn().notNull(),
-    /** Price with its share of the postage. */
-    landed: microsColumn().notNull(),
-  },
-  (t) => [index("purchase_line_purchase").on(t.purchaseId)],
-);

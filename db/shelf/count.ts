@@ -1,7 +1,7 @@
 /** Correcting a count, and putting a lot on hold. */
 import { kind as kindOf } from "#core/material/kinds";
 import { type Base } from "#core/measure/exact";
-import { grams } from "#core/measure/write";
+import { showStock } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
@@ -28,7 +28,7 @@ export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done
       .from(lot)
       .leftJoin(material, eq(material.id, lot.materialId))
       .where(eq(lot.id, input.lotId));
-    const show = (n: Base): string => (row?.kind && kindOf(row.kind).measured === "weight" ? grams(n) : `${n} pcs`);
+    const show = (n: Base): string => showStock(n, row?.kind ? kindOf(row.kind).measured : "count");
     if (at.onHand !== input.expected)
       throw Refused.one("counted", `This lot has just changed to ${show(at.onHand)}. Count again from there.`);
     const was = at.onHand;

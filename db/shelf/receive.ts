@@ -1,97 +1,260 @@
-/** Receiving a purchase: each line becomes a lot with its own landed cost. */
-import { nextLotNumber, numberHead } from "#core/lot/number";
-import type { Base, Micros } from "#core/measure/exact";
-import { KINDS } from "#core/material/kinds";
-import { landedCosts } from "#core/stock/packs";
+/**
+ * Receiving: each line of a receipt becomes a lot with its own landed cost. Packs that haven't come yet stay on the receipt without
+ * a lot until they arrive.
+ */
+import { numberer, numberHead } from "#core/lot/number";
+import { factsIn } from "#core/material/facts";
+import { KINDS, type KindId } from "#core/material/kinds";
+import { micros, mg, type Base, type Micros } from "#core/measure/exact";
+import { landReceipt, RATE_1, splitLanded, type SpreadBy } from "#core/stock/receipt";
 import { Refused } from "#core/refused";
+import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { inArray } from "drizzle-orm";
+import { eq, inArray } from "drizzle-orm";
 import { perform, takenNumbers, type Doing, type Done } from "../act.ts";
-import type { Db } from "../client.ts";
+import type { Db, Tx } from "../client.ts";
 import { lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 import { readSettings } from "../settings.ts";
+import type { MaterialRow } from "./materials.ts";
+
+export interface ReceiptLineIn {
+  materialId: number;
+  supplierLot: string;
+  packs: number;
+  /** Packs that have come; all of them when absent. */
+  arrived?: number;
+  packSize: string;
+  /** All packs together, in the material's base unit. */
+  qty: Base;
+  /** For all packs, in the receipt's currency, without postage. */
+  price: Micros;
+  bestBefore: Day | null;
+}
 
 export interface ReceiveIn {
   supplier: string;
   day: Day;
   postage: Micros;
-  lines: readonly {
-    materialId: number;
-    supplierLot: string;
-    packs: number;
-    packSize: string;
-    /** All packs together, in the material's base unit. */
-    qty: Base;
-    /** For all packs, without postage. */
-    price: Micros;
-    bestBefore: Day | null;
-  }[];
+  tax?: Micros;
+  discount?: Micros;
+  spreadBy?: SpreadBy;
+  /** ISO code; empty for the workshop's own. */
+  currency?: string;
+  /** One of the receipt's currency in the workshop's, in millionths. */
+  rate?: number;
+  note?: string;
+  lines: readonly ReceiptLineIn[];
 }
 
-/** Receives a purchase as one act. @throws Refused for an unknown material */
-export function receive(db: Db, input: ReceiveIn, doing: Omit<Doing, "day">): Promise<Done> {
-  return perform(db, "receive", { ...doing, day: input.day }, async (tx, actId) => {
-    const { receiptScheme } = await readSettings(tx);
-    const known = await tx
-      .select({ id: material.id, name: material.name, kind: material.kind })
-      .from(material)
-      .where(
-        inArray(
-          material.id,
-          input.lines.map((l) => l.materialId),
-        ),
-      );
-    const byId = new Map(known.map((m) => [m.id, m]));
-    const missing = input.lines.flatMap((l, i) =>
-      byId.has(l.materialId) ? [] : [{ field: `lines.${i}.material`, say: "That material isn't on the shelf any more." }],
-    );
-    if (missing.length > 0) throw new Refused(missing);
+/** What goes into a lot, by line of a receipt. */
+export interface NewLot {
+  material: MaterialRow;
+  supplierLot: string;
+  bestBefore: Day | null;
+}
 
-    const landed = landedCosts(
-      input.lines.map((l) => l.price),
-      input.postage,
+/** PostgreSQL takes 65 535 values at most in one statement. */
+const ROWS_AT_ONCE = 3000;
+export const inPieces = <T>(rows: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(rows.length / ROWS_AT_ONCE) }, (_, i) => rows.slice(i * ROWS_AT_ONCE, (i + 1) * ROWS_AT_ONCE));
+
+/** Materials by id. @throws Refused beside the line of each that has gone */
+export async function materialsOfLines(tx: Tx, lines: readonly { materialId: number }[]): Promise<Map<number, MaterialRow>> {
+  const ids = [...new Set(lines.map((l) => l.materialId))];
+  const known = new Map((ids.length ? await tx.select().from(material).where(inArray(material.id, ids)) : []).map((m) => [m.id, m]));
+  const missing = lines.flatMap((l, i) =>
+    known.has(l.materialId) ? [] : [{ field: `lines.${i}.material`, say: "That material isn't on the shelf any more." }],
+  );
+  if (missing.length > 0) throw new Refused(missing);
+  return known;
+}
+
+/** Makes empty lots with the next numbers of the receipt scheme. */
+export async function makeLots(tx: Tx, day: Day, rows: readonly NewLot[]): Promise<{ id: number; number: string }[]> {
+  const { receiptScheme } = await readSettings(tx);
+  const next = numberer(receiptScheme, day, await takenNumbers(tx, numberHead(receiptScheme, { day })));
+  const made: { id: number; number: string }[] = [];
+  for (const piece of inPieces(rows))
+    made.push(
+      ...(await tx
+        .insert(lot)
+        .values(
+          piece.map((r) => ({
+            number: next(KINDS[r.material.kind].label.slice(0, 2).toUpperCase()),
+            materialId: r.material.id,
+            supplierLot: r.supplierLot,
+            arrived: day,
+            bestBefore: r.bestBefore,
+          })),
+        )
+        .returning({ id: lot.id, number: lot.number })),
     );
-    const [bought] = await tx
-      .insert(purchase)
-      .values({ actId, supplier: input.supplier, day: input.day, postage: input.postage })
-      .returning({ id: purchase.id });
-    const taken = await takenNumbers(tx, numberHead(receiptScheme, { day: input.day }));
-    const numbers = input.lines.map((l) => {
-      const code = KINDS[byId.get(l.materialId)!.kind].label.slice(0, 2).toUpperCase();
-      const number = nextLotNumber(receiptScheme, { code, day: input.day }, taken);
-      taken.add(number);
-      return number;
+  return made;
+}
+
+/** What an amount weighs, for sharing postage by weight; null for pieces nobody has weighed. */
+export function weightOf(m: MaterialRow, qty: Base): ReturnType<typeof mg> | null {
+  if (factsIn(m).measured === "weight") return mg(qty);
+  const piece = m.pieceMg ?? m.emptyMg;
+  return piece ? mg(qty * piece) : null;
+}
+
+/** A receipt's landed costs. @throws Refused beside the field that stops it */
+export function landed(input: ReceiveIn, known: ReadonlyMap<number, MaterialRow>): Micros[] {
+  const r = landReceipt({
+    lines: input.lines.map((l) => ({ price: l.price, weight: weightOf(known.get(l.materialId)!, l.qty) })),
+    postage: input.postage,
+    tax: input.tax ?? micros(0),
+    discount: input.discount ?? micros(0),
+    spreadBy: input.spreadBy ?? "value",
+    rate: input.rate ?? RATE_1,
+  });
+  if (!r.ok) throw Refused.one(r.problem.code === "discount" ? "discount" : "spreadBy", r.problem.say);
+  return r.value.lines.map((l) => l.landed);
+}
+
+export const headOf = (input: ReceiveIn) => ({
+  supplier: input.supplier,
+  day: input.day,
+  postage: input.postage,
+  tax: input.tax ?? micros(0),
+  discount: input.discount ?? micros(0),
+  spreadBy: input.spreadBy ?? ("value" as const),
+  currency: input.currency ?? "",
+  rate: input.rate ?? RATE_1,
+  note: input.note ?? "",
+});
+
+/** Writes one receipt inside an act: its lines, and a lot for each that has come. */
+export async function writeReceipt(tx: Tx, actId: number, input: ReceiveIn): Promise<{ purchaseId: number; numbers: string[] }> {
+  const known = await materialsOfLines(tx, input.lines);
+  const costs = landed(input, known);
+  const [bought] = await tx
+    .insert(purchase)
+    .values({ actId, ...headOf(input) })
+    .returning({ id: purchase.id });
+  // Packs that have come, and, as a line without a lot, those still to come.
+  const parts = input.lines.flatMap((l, i) => {
+    const came = Math.min(l.arrived ?? l.packs, l.packs);
+    const rest = l.packs - came;
+    const one = l.qty / l.packs;
+    const [now, later] = splitLanded(costs[i]!, came, rest);
+    const [price, laterPrice] = splitLanded(l.price, came, rest);
+    const part = (packs: number, cost: Micros, of: Micros, here: boolean) => ({
+      ...l,
+      packs,
+      qty: Math.round(one * packs),
+      landed: cost,
+      price: of,
+      here,
     });
-    const lots = await tx
-      .insert(lot)
-      .values(
-        input.lines.map((l, i) => ({
-          number: numbers[i]!,
-          materialId: l.materialId,
-          supplierLot: l.supplierLot,
-          arrived: input.day,
-          bestBefore: l.bestBefore,
-        })),
-      )
-      .returning({ id: lot.id });
+    return [...(came ? [part(came, now, price, true)] : []), ...(rest ? [part(rest, later, laterPrice, false)] : [])];
+  });
+  const here = parts.filter((p) => p.here);
+  const lots = await makeLots(
+    tx,
+    input.day,
+    here.map((p) => ({ material: known.get(p.materialId)!, supplierLot: p.supplierLot, bestBefore: p.bestBefore })),
+  );
+  const lotOf = new Map(here.map((p, i) => [p, lots[i]!.id]));
+  for (const piece of inPieces(parts))
     await tx.insert(purchaseLine).values(
-      input.lines.map((l, i) => ({
+      piece.map((p) => ({
         purchaseId: bought!.id,
-        lotId: lots[i]!.id,
-        packs: l.packs,
-        packSize: l.packSize,
-        qty: l.qty,
-        price: l.price,
-        landed: landed[i]!,
+        materialId: p.materialId,
+        lotId: lotOf.get(p) ?? null,
+        arrivedActId: p.here ? actId : null,
+        packs: p.packs,
+        packSize: p.packSize,
+        qty: p.qty,
+        price: p.price,
+        landed: p.landed,
       })),
     );
+  for (const piece of inPieces(here))
     await tx
       .insert(movement)
-      .values(input.lines.map((l, i) => ({ actId, lotId: lots[i]!.id, qty: l.qty, value: landed[i]!, reason: "received" as const })));
-    const n = input.lines.length;
+      .values(piece.map((p) => ({ actId, lotId: lotOf.get(p)!, qty: p.qty, value: p.landed, reason: "received" as const })));
+  return { purchaseId: bought!.id, numbers: lots.map((l) => l.number) };
+}
+
+const fromTo = (numbers: readonly string[]): string =>
+  numbers.length === 0 ? "" : numbers.length === 1 ? ` (${numbers[0]})` : ` (${numbers[0]} … ${numbers.at(-1)})`;
+
+/** Receives a purchase as one act. @throws Refused by field; then nothing is kept */
+export function receive(db: Db, input: ReceiveIn, doing: Omit<Doing, "day">): Promise<Done> {
+  return perform(db, "receive", { ...doing, day: input.day }, async (tx, actId) => {
+    const { purchaseId, numbers } = await writeReceipt(tx, actId, input);
     return {
-      path: "/shelf",
-      summary: `Received ${n} ${n === 1 ? "lot" : "lots"} from ${input.supplier} (${numbers[0]}${n > 1 ? ` … ${numbers[n - 1]}` : ""})`,
+      path: `/shelf/receipts/${purchaseId}`,
+      summary: `Received ${counted(numbers.length, "lot")} from ${input.supplier}${fromTo(numbers)}`,
+    };
+  });
+}
+
+/** Materials to put on the shelf first, and the receipts once their numbers are known, in the same order. */
+export interface AddFirst {
+  add: readonly { name: string; kind: KindId }[];
+  then: (ids: readonly number[]) => readonly ReceiveIn[];
+}
+
+/** Receives many receipts as one act, as they come out of a file, with the materials that are new. */
+export function receiveMany(db: Db, receipts: readonly ReceiveIn[], doing: Doing, first?: AddFirst): Promise<Done> {
+  return perform(db, "receiveFile", doing, async (tx, actId) => {
+    let all = receipts;
+    if (first) {
+      const ids: number[] = [];
+      for (const m of first.add) {
+        const [row] = await tx
+          .insert(material)
+          .values({ ...m, densities: KINDS[m.kind].start })
+          .onConflictDoNothing()
+          .returning({ id: material.id });
+        if (!row) throw Refused.one("", `There is already a material called ${m.name}.`);
+        ids.push(row.id);
+      }
+      all = first.then(ids);
+    }
+    let lots = 0;
+    let path = "/shelf/receipts";
+    for (const r of all) {
+      const { purchaseId, numbers } = await writeReceipt(tx, actId, r);
+      lots += numbers.length;
+      if (all.length === 1) path = `/shelf/receipts/${purchaseId}`;
+    }
+    return { path, summary: `Received ${counted(lots, "lot")} on ${counted(all.length, "receipt")} from a file` };
+  });
+}
+
+/**
+ * Packs that were still to come have arrived: they become a lot at their share of the receipt's cost.
+ * @throws Refused when the line isn't waiting, or more packs are said than are to come
+ */
+export function arrive(
+  db: Db,
+  input: { lineId: number; packs: number; supplierLot: string; bestBefore: Day | null },
+  doing: Doing,
+): Promise<Done> {
+  return perform(db, "arrive", doing, async (tx, actId) => {
+    const [line] = await tx.select().from(purchaseLine).where(eq(purchaseLine.id, input.lineId)).for("update");
+    if (!line || line.lotId !== null) throw Refused.one("packs", "Those packs aren't waiting any more.");
+    if (input.packs > line.packs) throw Refused.one("packs", `Only ${counted(line.packs, "pack")} of it are still to come.`);
+    const known = await materialsOfLines(tx, [line]);
+    const [made] = await makeLots(tx, doing.day, [{ material: known.get(line.materialId)!, ...input }]);
+    const rest = line.packs - input.packs;
+    const qty = Math.round((line.qty / line.packs) * input.packs);
+    const [now, later] = splitLanded(line.landed, input.packs, rest);
+    const [price, laterPrice] = splitLanded(line.price, input.packs, rest);
+    const { id, ...same } = line;
+    await tx
+      .update(purchaseLine)
+      .set({ packs: input.packs, qty, price, landed: now, lotId: made!.id, arrivedActId: actId })
+      .where(eq(purchaseLine.id, id));
+    if (rest > 0) await tx.insert(purchaseLine).values({ ...same, packs: rest, qty: line.qty - qty, price: laterPrice, landed: later });
+    await tx.insert(movement).values({ actId, lotId: made!.id, qty, value: now, reason: "received" });
+    return {
+      path: `/shelf/receipts/${line.purchaseId}`,
+      summary: `${counted(input.packs, "more pack")} of ${known.get(line.materialId)!.name} arrived (${made!.number})`,
     };
   });
 }

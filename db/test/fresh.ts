@@ -55,4 +55,28 @@ export async function expectLedgerTrue(db: OpenDb): Promise<void> {
     select u.id from act u where u.undoes is not null and exists (
       select m.lot_id from movement m where m.act_id in (u.id, u.undoes) group by m.lot_id having sum(m.qty) <> 0 or sum(m.value) <> 0)`);
   expect(unequal.rows, "an act and what took it back cancel out").toEqual([]);
+  const unbalanced = await db.execute(sql`
+    with made as (
+      select m.act_id, m.id from movement m join act a on a.id = m.act_id
+      where a.kind in ('pour', 'blend') and not exists (select 1 from act u where u.undoes = a.id))
+    select made.act_id from made join movement m on m.id = made.id or m.restates = made.id group by made.act_id having sum(m.value) <> 0`);
+  expect(unbalanced.rows, "a batch and a blend are worth what went into them, whatever was restated since").toEqual([]);
+  const spilt = await db.execute(sql`
+    select j.id from jar j where j.strained_act_id is not null and
+      (select coalesce(sum(m.value), 0) from movement m where m.jar_id = j.id and m.lot_id in (select p.lot_id from jar_part p where p.jar_id = j.id))
+      + (select coalesce(sum(m.value), 0) from movement s join movement m on m.id = s.id or m.restates = s.id where s.act_id = j.strained_act_id and s.reason = 'strained') <> 0`);
+  expect(spilt.rows, "all that went into a jar falls on the bottles strained from it").toEqual([]);
+  const loops = await db.execute(sql`
+    with recursive walk(start, at) as (
+      select from_lot, to_lot from lot_link union select w.start, k.to_lot from walk w join lot_link k on k.from_lot = w.at)
+    select start from walk where start = at`);
+  expect(loops.rows, "no lot is made of itself").toEqual([]);
+  const use = await db.execute(sql`
+    with real as (
+      select l.material_id, -sum(m.qty) as used from movement m join lot l on l.id = m.lot_id
+      where l.material_id is not null and m.qty <> 0 and (m.batch_id is not null or m.gift_order_id is not null or m.jar_id is not null)
+        and m.reason <> 'strained' and not (m.reason = 'undone' and m.jar_id is not null and m.qty < 0) group by 1),
+    kept as (select material_id, sum(used) as used from material_use group by 1)
+    select coalesce(r.material_id, k.material_id) from real r full join kept k using (material_id) where coalesce(r.used, 0) <> coalesce(k.used, 0)`);
+  expect(use.rows, "use per month adds up to what the ledger says was used").toEqual([]);
 }

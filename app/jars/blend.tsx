@@ -1,0 +1,136 @@
+/** Blending oils of several lots into one. */
+import { micros, mg, sum } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import type { FieldProblem } from "#core/refused";
+import { drawValue, useFirst } from "#core/stock/lots";
+import { blend } from "#db/jars/strain";
+import { lotsForJars } from "#db/jars/read";
+import { listMaterials } from "#db/shelf/materials";
+import { today } from "#db/clock";
+import { Link } from "react-router";
+import { array, object } from "yup";
+import { db } from "../db.server.ts";
+import { note, readWeight, reads, words } from "../forms/fields.ts";
+import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { useSheet } from "../forms/useSheet.ts";
+import { PerUnit, When } from "../ui/amounts.tsx";
+import { Button, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { LineTable } from "../ui/lines.tsx";
+import { Figure, Heading, HowLine, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import type { Route } from "./+types/blend";
+
+export const meta: Route.MetaFunction = () => [{ title: "Blend oils · Zelbin" }];
+
+/** Lots of liquid and infused oils, named for a list to choose from. */
+async function oilLots() {
+  const [materials, lots] = await Promise.all([listMaterials(db()), lotsForJars(db())]);
+  const oils = new Map(materials.filter((m) => m.kind === "oil" || m.kind === "infusedOil").map((m) => [m.id, m.name]));
+  return lots
+    .filter((l) => oils.has(l.of) && !l.hold)
+    .sort(useFirst)
+    .map((l) => ({ ...l, label: `${oils.get(l.of)} · ${l.number}` }));
+}
+
+export const loader = async () => ({ lots: await oilLots(), token: crypto.randomUUID() });
+
+const schema = object({
+  name: words("what the blend is called", 80),
+  note: note(300),
+  takes: array()
+    .of(object({ lot: words("a lot", 200), qty: reads(readWeight) }))
+    .min(1, "Enter at least two lots.")
+    .required(),
+});
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const byLabel = new Map((await oilLots()).map((l) => [l.label.toLowerCase(), l.id]));
+  const problems: FieldProblem[] = [];
+  const takes = sheet.value.takes.map((t, i) => {
+    const lotId = byLabel.get(t.lot.trim().toLowerCase());
+    if (lotId === undefined) problems.push({ field: `takes.${i}.lot`, say: "Choose a lot from the list." });
+    return { lotId: lotId ?? 0, qty: t.qty };
+  });
+  if (problems.length > 0) return refuseSheet(problems);
+  return act(() => blend(db(), { name: sheet.value.name, note: sheet.value.note, takes }, { day: today(), token: sheet.token }));
+}
+
+const TAKE = { lot: "", qty: "" };
+
+export default function Blend({ loaderData: { lots, token } }: Route.ComponentProps) {
+  const { currency } = useWorkshop();
+  const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, token);
+  const byLabel = new Map(lots.map((l) => [l.label.toLowerCase(), l]));
+  const read = sheet.values.takes.map((t) => {
+    const lot = byLabel.get(t.lot.trim().toLowerCase());
+    const w = readWeight(t.qty);
+    return { lot, qty: w.ok ? w.value : mg(0) };
+  });
+  const good = read.filter((r) => r.lot && r.qty > 0 && r.qty <= r.lot.onHand);
+  const qty = sum(good.map((r) => r.qty));
+  const cost = micros(sum(good.map((r) => drawValue(r.lot!, r.qty))));
+  const best = good.reduce<string | null>(
+    (a, r) => (r.lot!.bestBefore !== null && (a === null || r.lot!.bestBefore < a) ? r.lot!.bestBefore : a),
+    null,
+  );
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send()}>
+      <Heading
+        title="Blend oils"
+        about="Oils of two lots or more poured together become a lot of their own, at what they cost, and lead back to each."
+      >
+        <Link to="/jars" className="act">
+          Leave
+        </Link>
+        <Button type="submit" main disabled={sheet.busy}>
+          Pour together
+        </Button>
+      </Heading>
+      <SideBySide
+        reckoner={
+          <Reckoner>
+            <Figure label="In all" big value={qty > 0 ? grams(qty) : "—"} />
+            <Figure
+              label="Cost"
+              value={qty > 0 ? <PerUnit cost={{ value: cost, per: qty }} measured="weight" /> : "—"}
+              how={
+                qty > 0 &&
+                good.map((r) => <HowLine key={r.lot!.id} label={r.lot!.label} value={money(drawValue(r.lot!, r.qty), currency)} />)
+              }
+            />
+            <Figure label="Best before" value={<When day={best} />} how={<p>The soonest of the lots in it.</p>} />
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          <Problem say={sheet.problem} />
+          <div className="mb-5 grid gap-4 sm:grid-cols-2">
+            <Text label="The blend is called" {...sheet.register("name")} problem={errors.name?.message} />
+            <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
+          </div>
+          <LineTable
+            form={sheet}
+            name="takes"
+            columns={[
+              { key: "lot", label: "Lot", list: "oil-lots", width: "65%" },
+              { key: "qty", label: "Amount", placeholder: "200 g", right: true },
+            ]}
+            blank={TAKE}
+            addLabel="Add a lot"
+            derived={[
+              {
+                label: "Left after",
+                cell: (i) => <span className="weight">{read[i]?.lot ? grams(read[i].lot!.onHand - read[i].qty) : ""}</span>,
+              },
+            ]}
+          />
+          <Suggestions id="oil-lots" names={lots.map((l) => l.label)} />
+        </Sheet>
+      </SideBySide>
+    </form>
+  );
+}

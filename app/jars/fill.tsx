@@ -1,0 +1,333 @@
+/** Planning a jar and filling it. */
+import { AMOUNT_BY, AMOUNT_BY_IDS, JAR_FILLS } from "#core/infusion/amounts";
+import { CUTS, CUT_IDS } from "#core/infusion/absorption";
+import { METHODS, METHOD_IDS } from "#core/infusion/methods";
+import { mayFill } from "#core/infusion/warnings";
+import { grams } from "#core/measure/write";
+import { fillJar } from "#db/jars/fill";
+import { lotsForJars, pastStrainings } from "#db/jars/read";
+import { listMaterials } from "#db/shelf/materials";
+import { today } from "#db/clock";
+import { useMemo } from "react";
+import { Link } from "react-router";
+import { array, object } from "yup";
+import { db } from "../db.server.ts";
+import { note } from "../forms/fields.ts";
+import { idOf } from "../forms/ids.ts";
+import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { useSheet } from "../forms/useSheet.ts";
+import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { LineTable, type Column } from "../ui/lines.tsx";
+import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
+import type { Route } from "./+types/fill";
+import { lotsOf, readPlan, suggestName, type JarMaterial } from "./plan.ts";
+import { PlanReckoner } from "./planReckoner.tsx";
+
+export const meta: Route.MetaFunction = () => [{ title: "Fill a jar · Zelbin" }];
+
+async function readShelf() {
+  const [materials, lots, past] = await Promise.all([listMaterials(db()), lotsForJars(db()), pastStrainings(db())]);
+  const mine = materials
+    .filter((m) => !m.retired && ["herb", "oil", "infusedOil", "softButter", "hardButter"].includes(m.kind))
+    .map(({ id, name, kind, densities, dropsPerMl, pieceMg, cautions, keepsSealed, oilKept }): JarMaterial => ({
+      id,
+      name,
+      kind,
+      densities,
+      dropsPerMl,
+      pieceMg,
+      cautions,
+      keepsSealed,
+      oilKept,
+    }));
+  return { materials: mine, lots, past };
+}
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const shelf = await readShelf();
+  const asked = new URL(request.url).searchParams;
+  // A second infusion starts from a bottle, a plan from a herb's sheet from that herb.
+  const lotId = idOf(asked.get("lot"));
+  const lot = shelf.lots.find((l) => l.id === lotId);
+  const of = shelf.materials.find((m) => m.id === (lot?.of ?? idOf(asked.get("material"))));
+  return {
+    ...shelf,
+    start: of
+      ? { role: of.kind === "herb" ? ("herb" as const) : ("carrier" as const), material: of.name, lot: lot ? String(lot.id) : "" }
+      : null,
+    today: today(),
+    token: crypto.randomUUID(),
+  };
+}
+
+const schema = object({
+  name: note(80),
+  method: note(20),
+  methodName: note(80),
+  ownDays: note(20),
+  day: note(20),
+  wished: note(20),
+  by: note(20),
+  oil: note(40),
+  ratio: note(20),
+  herbCups: note(40),
+  share: note(20),
+  vessel: note(60),
+  holds: note(40),
+  why: note(300),
+  note: note(),
+  herbs: array()
+    .of(object({ material: note(120), lot: note(20), cut: note(20), parts: note(20) }))
+    .required(),
+  carriers: array()
+    .of(object({ material: note(120), lot: note(20), parts: note(20) }))
+    .required(),
+});
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const v = sheet.value;
+  const shelf = await readShelf();
+  const plan = readPlan(v, shelf.materials, shelf.lots, shelf.past, today());
+  const may = mayFill(plan.warnings, v.why);
+  const problems = may.ok ? plan.problems : [...plan.problems, { field: "why", say: `${may.warning.why} ${may.warning.instead}` }];
+  if (problems.length > 0 || !plan.amounts || plan.expected === null)
+    return refuseSheet(problems.length ? problems : [{ field: "", say: "The jar can't be worked out yet." }]);
+  const { amounts: a, expected } = plan;
+  return act(() =>
+    fillJar(
+      db(),
+      {
+        name: plan.name,
+        method: plan.method,
+        methodName: plan.method === "own" ? v.methodName : "",
+        vessel: v.vessel,
+        vesselMl: plan.vesselMl,
+        fillMl: a.fillMl,
+        looseMl: a.looseMl,
+        day: plan.day,
+        ready: plan.ready,
+        wished: plan.wished,
+        heatMinutes: plan.heated ? plan.times.best * 60 : null,
+        why: v.why,
+        note: v.note,
+        expected,
+        parts: plan.parts.map((p) => ({ role: p.role, materialId: p.material.id, lotId: p.lot.id, cut: p.cut, qty: p.qty! })),
+      },
+      { token: sheet.token },
+    ),
+  );
+}
+
+const HERB = { material: "", lot: "", cut: "cut", parts: "1" };
+const CARRIER = { material: "", lot: "", parts: "1" };
+
+export default function Fill({ loaderData: { materials, lots, past, start, today: day, token } }: Route.ComponentProps) {
+  const sheet = useSheet(
+    {
+      name: "",
+      method: "shelf" as string,
+      methodName: "",
+      ownDays: "14",
+      day,
+      wished: "",
+      by: "ratio" as string,
+      oil: "500 g",
+      ratio: "8",
+      herbCups: "2 cups",
+      share: "50",
+      vessel: "",
+      holds: "",
+      why: "",
+      note: "",
+      herbs: [start?.role === "herb" ? { ...HERB, material: start.material, lot: start.lot } : HERB],
+      carriers: [start?.role === "carrier" ? { ...CARRIER, material: start.material, lot: start.lot } : CARRIER],
+    },
+    token,
+  );
+  const v = sheet.values;
+  const { errors } = sheet.formState;
+  const plan = useMemo(() => readPlan(v, materials, lots, past, day), [v, materials, lots, past, day]);
+  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
+  const herbNames = materials.filter((m) => m.kind === "herb").map((m) => m.name);
+  const oilNames = materials.filter((m) => m.kind !== "herb").map((m) => m.name);
+  const lotOptions = (rows: readonly { material: string }[]) => (row: number) => {
+    const m = byName.get((rows[row]?.material ?? "").trim().toLowerCase());
+    const own = m ? lotsOf(lots, m.id) : [];
+    return own.length === 0
+      ? ([["", m ? "none on hand" : "—"]] as const)
+      : own.map((l, i) => [i === 0 ? "" : String(l.id), `${l.number} · ${grams(l.onHand, 0)}${l.grown ? ` · ${l.grown}` : ""}`] as const);
+  };
+  const herbColumns: readonly Column[] = [
+    { key: "material", label: "Herb", list: "herbs", width: "32%" },
+    { key: "lot", label: "Herb lot", options: lotOptions(v.herbs), width: "30%" },
+    { key: "cut", label: "Cut", options: () => CUT_IDS.map((c) => [c, CUTS[c]] as const), width: "22%" },
+    { key: "parts", label: "Herb parts", right: true, width: "6rem" },
+  ];
+  const carrierColumns: readonly Column[] = [
+    { key: "material", label: "Oil", list: "oils", width: "42%" },
+    { key: "lot", label: "Oil lot", options: lotOptions(v.carriers), width: "40%" },
+    { key: "parts", label: "Oil parts", right: true, width: "6rem" },
+  ];
+  const weighed = (role: "herb" | "carrier") => ({
+    label: "Weigh in",
+    cell: (row: number) => {
+      const name = (role === "herb" ? v.herbs : v.carriers)[row]?.material.trim().toLowerCase();
+      const p = plan.parts.find((x) => x.role === role && x.material.name.toLowerCase() === name);
+      return <span className="weight">{p?.qty != null ? grams(p.qty) : ""}</span>;
+    },
+  });
+  // A lot picked for one herb means nothing for another.
+  const forget = (list: "herbs" | "carriers") => (row: number, key: string) =>
+    key === "material" && sheet.setValue(`${list}.${row}.lot`, "");
+  const needsReason = plan.warnings.some((w) => w.severity === "reason");
+  if (herbNames.length === 0)
+    return (
+      <>
+        <Heading title="Fill a jar" />
+        <Empty
+          title="No herb on the shelf yet"
+          act={
+            <Link to="/shelf/library" className="act act-main">
+              Take herbs from the library
+            </Link>
+          }
+        >
+          Add a herb and an oil, receive or harvest some, then fill the first jar.
+        </Empty>
+      </>
+    );
+  return (
+    <form onSubmit={sheet.send()}>
+      <Heading
+        title="Fill a jar"
+        about="Herb, oil and the way to steep it. What to weigh in, what comes back and when it is ready stand beside it."
+      >
+        <Link to="/jars" className="act">
+          Leave
+        </Link>
+        <Button type="submit" main disabled={sheet.busy}>
+          Fill the jar
+        </Button>
+      </Heading>
+      <SideBySide reckoner={<PlanReckoner plan={plan} pick={(m) => sheet.setValue("method", m)} />}>
+        <Caution>
+          Dry herb, dry jar, dry tools: water is what spoils an oil. Never leave oil on heat alone, and never over a direct flame.
+        </Caution>
+        <Sheet>
+          <Problem say={sheet.problem} />
+          <Part title="What goes in">
+            <LineTable
+              form={sheet}
+              name="herbs"
+              columns={herbColumns}
+              blank={HERB}
+              addLabel="Add a herb"
+              derived={[weighed("herb")]}
+              onPicked={forget("herbs")}
+            />
+            <div className="mt-4">
+              <LineTable
+                form={sheet}
+                name="carriers"
+                columns={carrierColumns}
+                blank={CARRIER}
+                addLabel="Add an oil"
+                derived={[weighed("carrier")]}
+                onPicked={forget("carriers")}
+              />
+            </div>
+            <Suggestions id="herbs" names={herbNames} />
+            <Suggestions id="oils" names={oilNames} />
+          </Part>
+          <Part title="How much">
+            <div className="grid gap-4 sm:grid-cols-3">
+              <Choice label="Measured" options={AMOUNT_BY_IDS.map((b) => [b, AMOUNT_BY[b]] as const)} {...sheet.register("by")} />
+              {(v.by === "ratio" || v.by === "cups") && (
+                <Text
+                  label="Oil in"
+                  placeholder={v.by === "cups" ? "3 cups" : "500 g"}
+                  {...sheet.register("oil")}
+                  problem={errors.oil?.message}
+                />
+              )}
+              {(v.by === "ratio" || v.by === "lot") && (
+                <Text
+                  label="Oil to 1 of herb"
+                  placeholder="8"
+                  hint="By weight: 5 to 10 is strong, 32 is mild."
+                  {...sheet.register("ratio")}
+                  problem={errors.ratio?.message}
+                />
+              )}
+              {v.by === "cups" && (
+                <Text label="Herb, loose" placeholder="2 cups" {...sheet.register("herbCups")} problem={errors.herbCups?.message} />
+              )}
+              {v.by === "fill" && (
+                <Text
+                  label="Jar full of herb, %"
+                  list="fills"
+                  hint={JAR_FILLS.map(([n, say]) => `${n}: ${say}`).join(" · ")}
+                  {...sheet.register("share")}
+                  problem={errors.share?.message}
+                />
+              )}
+              <Text
+                label="The jar holds"
+                placeholder="1 L"
+                hint="To the brim."
+                {...sheet.register("holds")}
+                problem={errors.holds?.message}
+              />
+              <Text label="Which jar" placeholder="Tall clip jar" {...sheet.register("vessel")} problem={errors.vessel?.message} />
+            </div>
+          </Part>
+          <Part title="How and when">
+            <div className="grid gap-4 sm:grid-cols-3">
+              <Choice label="Method" options={METHOD_IDS.map((m) => [m, METHODS[m].label] as const)} {...sheet.register("method")} />
+              {v.method === "own" && (
+                <>
+                  <Text label="What you call it" {...sheet.register("methodName")} problem={errors.methodName?.message} />
+                  <Text label="Days it takes" {...sheet.register("ownDays")} problem={errors.ownDays?.message} />
+                </>
+              )}
+              <Text label="Filled on" type="date" {...sheet.register("day")} problem={errors.day?.message} />
+              <Text
+                label="Wanted by"
+                type="date"
+                hint="Empty when there is no hurry."
+                {...sheet.register("wished")}
+                problem={errors.wished?.message}
+              />
+            </div>
+          </Part>
+          <Part title="On the label">
+            <div className="grid gap-4 sm:grid-cols-2">
+              <Text
+                label="The oil will be called"
+                placeholder={suggestName(
+                  plan.parts.filter((p) => p.role === "herb").map((p) => p.material.name),
+                  plan.parts.find((p) => p.role === "carrier")?.material.name ?? "",
+                )}
+                {...sheet.register("name")}
+                problem={errors.name?.message}
+              />
+              <Area label="Note" rows={1} {...sheet.register("note")} problem={errors.note?.message} />
+              {(needsReason || errors.why) && (
+                <Area
+                  className="sm:col-span-2"
+                  label="Why you fill it all the same"
+                  hint="Stays with the jar and its bottles."
+                  rows={2}
+                  {...sheet.register("why")}
+                  problem={errors.why?.message}
+                />
+              )}
+            </div>
+          </Part>
+        </Sheet>
+      </SideBySide>
+    </form>
+  );
+}

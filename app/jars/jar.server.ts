@@ -1,0 +1,107 @@
+/** What can be done to a jar from its sheet, by the button pressed. */
+import { done, refuse } from "#core/outcome";
+import { parseNumber } from "#core/measure/parse";
+import { heat, tend, topUp } from "#db/jars/fill";
+import { spoilJar, strainJar } from "#db/jars/strain";
+import { today } from "#db/clock";
+import { redirect } from "react-router";
+import { array, boolean, object } from "yup";
+import { db } from "../db.server.ts";
+import { idField, note, optional, readWeight, readWeighed, reads, wholeNumber, words } from "../forms/fields.ts";
+import { act, asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+
+/** Oil in a jar, from a cold cellar to where herb scorches. */
+const celsius = () =>
+  reads<number>((text) => {
+    const fahrenheit = /f\s*$/i.test(text.trim());
+    const n = parseNumber(text.replace(/[°\s]*[cf]?\s*$/i, ""));
+    if (!n.ok) return n.problem.code === "empty" ? refuse("empty", "Enter the temperature.") : n;
+    const read = Number(n.value.valueOf());
+    const c = fahrenheit ? ((read - 32) * 5) / 9 : read;
+    return c >= 0 && c <= 150
+      ? done(Math.round(c * 10) / 10)
+      : refuse("range", "Enter a temperature between 0 and 150 °C, or write °F after it.");
+  });
+
+const SCHEMAS = {
+  temperature: object({ celsius: celsius() }),
+  note: object({ note: words("what you noticed", 500) }),
+  topUp: object({ lot: idField(), qty: reads(readWeight) }),
+  heatOn: object({ minutes: wholeNumber(1, 10_080, "minutes") }),
+  strain: object({
+    back: reads(readWeight),
+    secondBack: optional(readWeight),
+    sediment: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
+    herbOut: optional(readWeight),
+    pressed: boolean().default(false),
+    bottles: array()
+      .of(object({ amount: reads(readWeight) }))
+      .min(1, "Enter at least one bottle.")
+      .required(),
+  }),
+  spoil: object({ why: words("what happened", 300) }),
+} as const;
+
+/** Reads which button was pressed and does it. */
+export async function jarAct(request: Request, jarId: number) {
+  const body = await request.text();
+  const again = () => new Request(request.url, { method: "POST", body });
+  const pressed = await readSheet(again(), object({ intent: note(20) }));
+  if (!pressed.ok) return pressed.reply;
+  const doing = { day: today(), token: pressed.token };
+  const stay = () => redirect(`/jars/${jarId}`);
+  switch (pressed.value.intent) {
+    case "shaken":
+      return asked(async () => {
+        await tend(db(), [jarId], { kind: "shaken", day: today() });
+        return stay();
+      });
+    case "temperature": {
+      const s = await readSheet(again(), SCHEMAS.temperature);
+      if (!s.ok) return s.reply;
+      return asked(async () => {
+        await tend(db(), [jarId], { kind: "temperature", day: today(), celsius: s.value.celsius });
+        return stay();
+      });
+    }
+    case "note": {
+      const s = await readSheet(again(), SCHEMAS.note);
+      if (!s.ok) return s.reply;
+      return asked(async () => {
+        await tend(db(), [jarId], { kind: "note", day: today(), note: s.value.note });
+        return stay();
+      });
+    }
+    case "heatOn": {
+      const s = await readSheet(again(), SCHEMAS.heatOn);
+      if (!s.ok) return s.reply;
+      return asked(async () => {
+        await heat(db(), jarId, s.value.minutes, today());
+        return stay();
+      });
+    }
+    case "heatOff":
+      return asked(async () => {
+        await heat(db(), jarId, null, today());
+        return stay();
+      });
+    case "topUp": {
+      const s = await readSheet(again(), SCHEMAS.topUp);
+      if (!s.ok) return s.reply;
+      return act(() => topUp(db(), { jarId, lotId: s.value.lot, qty: s.value.qty }, doing));
+    }
+    case "strain": {
+      const s = await readSheet(again(), SCHEMAS.strain);
+      if (!s.ok) return s.reply;
+      const { bottles, ...rest } = s.value;
+      return act(() => strainJar(db(), { jarId, ...rest, bottles: bottles.map((b) => b.amount) }, doing));
+    }
+    case "spoil": {
+      const s = await readSheet(again(), SCHEMAS.spoil);
+      if (!s.ok) return s.reply;
+      return act(() => spoilJar(db(), jarId, s.value.why, doing));
+    }
+    default:
+      return refuseSheet([{ field: "", say: "That button isn't known here. Reload the page and try again." }]);
+  }
+}

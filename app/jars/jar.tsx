@@ -1,0 +1,234 @@
+/** One jar: what is in it, tending it, straining it, and the bottles that came of it. */
+import { METHODS } from "#core/infusion/methods";
+import { JAR_STATES, jarProgress, jarState } from "#core/infusion/tend";
+import { CAUTIONS } from "#core/material/cautions";
+import { sum } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import { readJar } from "#db/jars/read";
+import { lotsOfMaterials } from "#db/ledger";
+import { today } from "#db/clock";
+import { Link } from "react-router";
+import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
+import { LotTag, PerUnit, percent, When } from "../ui/amounts.tsx";
+import { Jar as JarDrawing } from "../ui/drawings.tsx";
+import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import { jarAct } from "./jar.server.ts";
+import { JarLog } from "./jarLog.tsx";
+import { StrainForm } from "./strainForm.tsx";
+import { Tending } from "./tending.tsx";
+import type { Route } from "./+types/jar";
+
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: `${(data as { jar?: { number: string } } | undefined)?.jar?.number ?? "Jar"} · Zelbin` },
+];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const found = await readJar(db(), idOf(params.id));
+  if (!found) throw new Response("Not found", { status: 404 });
+  const carriers = [...new Set(found.parts.filter((p) => p.role === "carrier").map((p) => p.material.id))];
+  const lots = found.jar.strainedActId === null && found.jar.spoiledActId === null ? await lotsOfMaterials(db(), carriers) : [];
+  return { ...found, lots, today: today(), token: crypto.randomUUID() };
+}
+
+export const action = ({ request, params }: Route.ActionArgs) => jarAct(request, idOf(params.id));
+
+export default function JarSheet({ loaderData }: Route.ComponentProps) {
+  const { jar, parts, events, bottles, value, oil, herb, lots, token } = loaderData;
+  const { currency, today: day } = useWorkshop();
+  const open = jar.strainedActId === null && jar.spoiledActId === null;
+  const state = jarState(jar, day);
+  const cautions = [...new Set(parts.flatMap((p) => p.material.cautions))].filter((c) =>
+    ["photosensitising", "restricted", "irritant", "foodPlant"].includes(c),
+  );
+  const names = new Map(parts.map((p) => [p.material.id, p.material.name]));
+  return (
+    <>
+      <Heading
+        title={jar.name}
+        about={
+          <>
+            Jar <span className="weight">{jar.number}</span> ·{" "}
+            {jar.method === "own" && jar.methodName ? jar.methodName : METHODS[jar.method].label}, filled <When day={jar.day} />
+            {jar.vessel && ` · ${jar.vessel}`}
+          </>
+        }
+      >
+        <Link to={`/jars/${jar.id}/label`} className="act">
+          Label
+        </Link>
+        {open && (
+          <a href="#strain" className="act act-main">
+            Strain it
+          </a>
+        )}
+      </Heading>
+      {jar.spoiledActId !== null && (
+        <p className="mb-4 rounded bg-berry-wash px-4 py-2 font-semibold text-berry">
+          Written off: {money(value, currency)} of herb and oil was lost with it.
+        </p>
+      )}
+      <SideBySide
+        reckoner={
+          <Reckoner title={open ? "Reckoner" : "In short"}>
+            {open && (
+              <div className="flex items-center gap-4 py-2">
+                <JarDrawing share={jarProgress(jar, day)} done={state !== "steeping"} label={JAR_STATES[state]} />
+                <p className="font-display text-[1.2rem]">{JAR_STATES[state][0]!.toUpperCase() + JAR_STATES[state].slice(1)}</p>
+              </div>
+            )}
+            <Figure
+              label={open ? "At its best" : "Was at its best"}
+              value={<When day={jar.best} />}
+              how={
+                <>
+                  <HowLine label="At the earliest" value={<When day={jar.earliest} />} />
+                  <HowLine label="No later than" value={<When day={jar.latest} />} />
+                </>
+              }
+            />
+            <Figure label="Herb in" value={grams(herb)} />
+            <Figure label="Oil in" value={grams(oil)} />
+            {open && <Figure label="Oil expected back" big value={grams(jar.expected, 0)} />}
+            {jar.back !== null && !open && jar.spoiledActId === null && (
+              <>
+                <Figure label="Oil back" big value={grams(jar.back, 0)} />
+                {jar.secondBack !== null && <Figure label="After the second straining" value={grams(jar.secondBack, 0)} />}
+                <Figure label="Against expected" value={jar.expected > 0 ? percent(jar.back / jar.expected, 0) : "—"} />
+                <Figure
+                  label="Kept by the herb"
+                  value={grams(oil - jar.back, 0)}
+                  how={
+                    <>
+                      <HowLine label="A gram of herb kept" value={herb > 0 ? `${((oil - jar.back) / herb).toFixed(2)} g` : "—"} />
+                      <HowLine label="Pressed" value={jar.pressed ? "yes" : "no"} />
+                      {jar.herbOut !== null && <HowLine label="Herb thrown out, wet" value={grams(jar.herbOut)} />}
+                      {jar.sediment ? <HowLine label="Sediment" value={grams(jar.sediment)} /> : null}
+                    </>
+                  }
+                />
+              </>
+            )}
+            <Figure label="All that went in cost" value={money(value, currency)} />
+            {bottles.length > 0 && (
+              <Figure label="The oil costs" value={<PerUnit cost={{ value, per: sum(bottles.map((b) => b.qty)) }} measured="weight" />} />
+            )}
+          </Reckoner>
+        }
+      >
+        {cautions.map((c) => (
+          <Caution key={c}>{CAUTIONS[c].say}</Caution>
+        ))}
+        {jar.why && (
+          <p className="rounded border-l-4 border-rule-strong bg-paper-deep/60 px-3 py-2">Filled all the same, because: {jar.why}</p>
+        )}
+        <Sheet>
+          <Part title="In the jar">
+            <table className="ruled stack">
+              <thead>
+                <tr>
+                  <th scope="col">What</th>
+                  <th scope="col">Lot</th>
+                  <th scope="col">Best before</th>
+                  <th scope="col" className="text-right!">
+                    Weighed in
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {parts.map((p) => (
+                  <tr key={p.id}>
+                    <td>
+                      <a href={`/shelf/${p.material.id}`} className="hover:underline">
+                        {p.material.name}
+                      </a>
+                      {p.lot.grown && <span className="text-pine-soft"> · grown {p.lot.grown}</span>}
+                    </td>
+                    <td>
+                      <LotTag lot={p.lot} />
+                    </td>
+                    <td data-label="Best before">
+                      <When day={p.lot.bestBefore} />
+                    </td>
+                    <td data-label="Weighed in" className="num weight">
+                      {grams(p.qty)}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {jar.note && <p className="mt-3 whitespace-pre-line text-pine-soft">{jar.note}</p>}
+          </Part>
+          {bottles.length > 0 && (
+            <Part title="Bottles">
+              <table className="ruled stack">
+                <thead>
+                  <tr>
+                    <th scope="col">Lot</th>
+                    <th scope="col">Best before</th>
+                    <th scope="col" className="text-right!">
+                      Bottled
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Left
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Cost
+                    </th>
+                    <th scope="col" aria-label="Steep it again" />
+                  </tr>
+                </thead>
+                <tbody>
+                  {bottles.map((b) => (
+                    <tr key={b.id}>
+                      <td>
+                        <LotTag lot={b} />
+                      </td>
+                      <td data-label="Best before">
+                        <When day={b.bestBefore} />
+                      </td>
+                      <td data-label="Bottled" className="num weight">
+                        {grams(b.qty)}
+                      </td>
+                      <td data-label="Left" className="num weight">
+                        {grams(b.onHand)}
+                      </td>
+                      <td data-label="Cost" className="num">
+                        {money(b.value, currency)}
+                      </td>
+                      <td className="text-right">
+                        {b.onHand > 0 && (
+                          <a href={`/jars/fill?lot=${b.id}`} className="pressable">
+                            Over new herb
+                          </a>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              {bottles[0]?.materialId && (
+                <p className="mt-2 text-[0.92rem] text-pine-soft">
+                  On the shelf as{" "}
+                  <a href={`/shelf/${bottles[0].materialId}`} className="text-amber underline underline-offset-4">
+                    {jar.name}
+                  </a>
+                  , for any recipe.
+                </p>
+              )}
+            </Part>
+          )}
+          {open && <Tending jar={jar} lots={lots} names={names} token={token} />}
+        </Sheet>
+        {open && <StrainForm jar={jar} oil={oil} herb={herb} value={value} token={token} />}
+        {events.length > 0 && (
+          <Sheet>
+            <JarLog events={events} />
+          </Sheet>
+        )}
+      </SideBySide>
+    </>
+  );
+}

@@ -1,0 +1,50 @@
+/** What was done to a jar while it stood, newest first, with its photos. */
+import { writeNumber } from "#core/measure/write";
+import type { readJar } from "#db/jars/read";
+import { When } from "../ui/amounts.tsx";
+import { Part } from "../ui/sheet.tsx";
+
+type Event = NonNullable<Awaited<ReturnType<typeof readJar>>>["events"][number];
+
+const SAYS: Record<Event["kind"], string> = {
+  shaken: "Shaken",
+  temperature: "Temperature",
+  toppedUp: "Topped up",
+  photo: "Photo",
+  note: "Noted",
+  heatOn: "Heat on",
+  heatOff: "Heat off",
+};
+
+export function JarLog({ events }: { events: readonly Event[] }) {
+  return (
+    <Part title="So far">
+      <table className="ruled stack">
+        <tbody>
+          {events.map((e) => (
+            <tr key={e.id}>
+              <td className="w-28">
+                <When day={e.day} />
+              </td>
+              <td>
+                {SAYS[e.kind]}
+                {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber((e.celsius * 9) / 5 + 32, 0, 0)} °F)`}
+                {e.note && <span className="text-pine-soft"> · {e.note}</span>}
+                {e.attachmentId !== null && (
+                  <a href={`/files/${e.attachmentId}`} target="_blank" rel="noreferrer" className="ml-2 inline-block align-middle">
+                    <img
+                      src={`/files/${e.attachmentId}`}
+                      alt="The jar that day"
+                      loading="lazy"
+                      className="h-16 rounded border border-rule object-cover"
+                    />
+                  </a>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Part>
+  );
+}

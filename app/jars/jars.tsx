@@ -1,0 +1,183 @@
+/** The wall of jars: what is steeping, how far it is, what wants a hand today; and what was strained before. */
+import { METHODS } from "#core/infusion/methods";
+import { JAR_STATES, jarProgress, jarState, wantsShake } from "#core/infusion/tend";
+import { grams } from "#core/measure/write";
+import { daysBetween } from "#core/when";
+import { tend } from "#db/jars/fill";
+import { pastJars, standingJars, type WallJar } from "#db/jars/read";
+import { today } from "#db/clock";
+import { Link, redirect, useFetcher } from "react-router";
+import { array, object } from "yup";
+import { db } from "../db.server.ts";
+import { idField } from "../forms/fields.ts";
+import { asked, readSheet } from "../forms/sheet.server.ts";
+import { percent, When } from "../ui/amounts.tsx";
+import { Jar } from "../ui/drawings.tsx";
+import { Button, Problem } from "../ui/form.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import type { Reply } from "../forms/sheet.server.ts";
+import type { Route } from "./+types/jars";
+
+export const meta: Route.MetaFunction = () => [{ title: "Jars · Zelbin" }];
+
+export async function loader() {
+  const [standing, past] = await Promise.all([standingJars(db()), pastJars(db())]);
+  return { standing, past };
+}
+
+const schema = object({ jars: array().of(idField()).min(1, "Choose a jar.").required() });
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  return asked(async () => {
+    await tend(db(), sheet.value.jars, { kind: "shaken", day: today() });
+    return redirect("/jars");
+  });
+}
+
+const methodOf = (j: WallJar): string => (j.jar.method === "own" && j.jar.methodName ? j.jar.methodName : METHODS[j.jar.method].label);
+
+function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[]) => void; busy: boolean }) {
+  const { today: day } = useWorkshop();
+  const state = jarState(j.jar, day);
+  const due = wantsShake(j.jar, j.shaken, day);
+  const [at, all] = [daysBetween(j.jar.day, day), daysBetween(j.jar.day, j.jar.best)];
+  return (
+    <li className="flex gap-4 border-b-[3px] border-rule-strong pb-3">
+      <Jar share={jarProgress(j.jar, day)} done={state !== "steeping"} label={`${j.jar.name}: ${JAR_STATES[state]}`} />
+      <div className="flex min-w-0 flex-1 flex-col">
+        <a href={`/jars/${j.jar.id}`} className="font-display text-[1.15rem] leading-snug hover:underline">
+          {j.jar.name}
+        </a>
+        <span className="text-[0.92rem] text-pine-soft">
+          <span className="weight">{j.jar.number}</span> · {methodOf(j)}
+        </span>
+        <span className={`mt-1 font-semibold ${state === "late" ? "text-berry" : state === "steeping" ? "" : "text-sage"}`}>
+          {state === "steeping"
+            ? all > 0
+              ? `Day ${at} of ${all}`
+              : "Steeping"
+            : JAR_STATES[state][0]!.toUpperCase() + JAR_STATES[state].slice(1)}
+        </span>
+        <span className="text-[0.92rem]">
+          {state === "steeping" || state === "usable" ? "Best " : "Since "}
+          <When day={j.jar.best} />
+        </span>
+        <span className="mt-auto pt-2">
+          {due ? (
+            <Button small disabled={busy} onClick={() => shake([j.jar.id])} aria-label={`Shaken: ${j.jar.name}`}>
+              Shaken
+            </Button>
+          ) : state === "ready" || state === "late" ? (
+            <a href={`/jars/${j.jar.id}#strain`} className="act act-small">
+              Strain it
+            </a>
+          ) : (
+            j.shaken === day && <span className="text-[0.92rem] text-sage">shaken today</span>
+          )}
+        </span>
+      </div>
+    </li>
+  );
+}
+
+export default function Jars({ loaderData: { standing, past } }: Route.ComponentProps) {
+  const { today: day } = useWorkshop();
+  const hand = useFetcher<Reply | null>();
+  const shake = (jars: number[]): void => void hand.submit({ jars } as never, { method: "post", encType: "application/json" });
+  const due = standing.filter((j) => wantsShake(j.jar, j.shaken, day)).map((j) => j.jar.id);
+  return (
+    <>
+      <Heading
+        title="Jars"
+        about={standing.length > 0 ? `${standing.length === 1 ? "One jar is" : `${standing.length} jars are`} standing.` : undefined}
+      >
+        {due.length > 1 && (
+          <Button disabled={hand.state !== "idle"} onClick={() => shake(due)}>
+            All {due.length} shaken
+          </Button>
+        )}
+        <Link to="/jars/blend" className="act">
+          Blend oils
+        </Link>
+        <Link to="/jars/fill" className="act act-main">
+          Fill a jar
+        </Link>
+      </Heading>
+      <Problem say={hand.data?.problems?.[0]?.say} />
+      {standing.length === 0 ? (
+        <Empty
+          title="No jar is standing"
+          act={
+            <Link to="/jars/fill" className="act act-main">
+              Fill a jar
+            </Link>
+          }
+        >
+          Herbs steep in oil here, by shelf, window or gentle heat, until they are strained into bottles that go on the shelf.
+        </Empty>
+      ) : (
+        <ul className="grid gap-x-8 gap-y-6 sm:grid-cols-2 lg:grid-cols-3">
+          {standing.map((j) => (
+            <OnTheWall key={j.jar.id} jar={j} shake={shake} busy={hand.state !== "idle"} />
+          ))}
+        </ul>
+      )}
+      {past.length > 0 && (
+        <div className="mt-8">
+          <Sheet>
+            <Part title="Strained before">
+              <table className="ruled stack">
+                <thead>
+                  <tr>
+                    <th scope="col">Jar</th>
+                    <th scope="col">Method</th>
+                    <th scope="col">Filled</th>
+                    <th scope="col" className="text-right!">
+                      Oil in
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Oil back
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Against expected
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {past.map((j) => (
+                    <tr key={j.jar.id}>
+                      <td>
+                        <a href={`/jars/${j.jar.id}`} className="font-semibold hover:underline">
+                          {j.jar.name}
+                        </a>{" "}
+                        <span className="weight text-[0.88em] text-pine-soft">{j.jar.number}</span>
+                      </td>
+                      <td data-label="Method">{methodOf(j)}</td>
+                      <td data-label="Filled">
+                        <When day={j.jar.day} />
+                      </td>
+                      <td data-label="Oil in" className="num weight">
+                        {grams(j.oil, 0)}
+                      </td>
+                      <td data-label="Oil back" className="num weight">
+                        {j.jar.spoiledActId !== null ? <span className="font-sans text-berry">spoiled</span> : grams(j.jar.back ?? 0, 0)}
+                      </td>
+                      <td data-label="Against expected" className="num">
+                        {j.jar.back !== null && j.jar.spoiledActId === null && j.jar.expected > 0
+                          ? percent(j.jar.back / j.jar.expected, 0)
+                          : "—"}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Part>
+          </Sheet>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,119 @@
+/** Tending a standing jar: one press for a shake, a line for a temperature, a top-up, a photo, a word; gentle heat with its timer. */
+import { METHODS } from "#core/infusion/methods";
+import { grams } from "#core/measure/write";
+import type { JarRow } from "#db/jars/read";
+import { useFirst, type Lot } from "#core/stock/lots";
+import { useFetcher } from "react-router";
+import type { Reply } from "../forms/sheet.server.ts";
+import { useSheet } from "../forms/useSheet.ts";
+import { Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { KeepFile } from "../ui/keepFile.tsx";
+import { Part } from "../ui/sheet.tsx";
+
+/** One line with its button. */
+function Line({
+  intent,
+  field,
+  label,
+  placeholder,
+  button,
+  start = "",
+  token,
+}: {
+  intent: string;
+  field: string;
+  label: string;
+  placeholder: string;
+  button: string;
+  start?: string;
+  token: string;
+}) {
+  const sheet = useSheet<Record<string, string>>({ [field]: start }, token);
+  return (
+    <form onSubmit={sheet.send(intent)} className="flex items-end gap-2">
+      <Text
+        className="flex-1"
+        label={label}
+        placeholder={placeholder}
+        {...sheet.register(field)}
+        problem={sheet.formState.errors[field]?.message as string | undefined}
+      />
+      <Button type="submit" disabled={sheet.busy}>
+        {button}
+      </Button>
+    </form>
+  );
+}
+
+function TopUp({ lots, names, token }: { lots: readonly Lot[]; names: ReadonlyMap<number, string>; token: string }) {
+  const own = [...lots].sort(useFirst);
+  const sheet = useSheet({ lot: String(own[0]?.id ?? ""), qty: "" }, token);
+  const { errors } = sheet.formState;
+  if (own.length === 0) return <p className="self-end text-pine-soft">None of its oil is on hand for a top-up.</p>;
+  return (
+    <form onSubmit={sheet.send("topUp")} className="flex items-end gap-2">
+      <Choice
+        className="min-w-0 flex-[2]"
+        label="Top up from"
+        options={own.map((l) => [String(l.id), `${names.get(l.of) ?? ""} ${l.number} · ${grams(l.onHand, 0)}`] as const)}
+        {...sheet.register("lot")}
+        problem={errors.lot?.message}
+      />
+      <Text className="flex-1" label="With" placeholder="50 g" {...sheet.register("qty")} problem={errors.qty?.message} />
+      <Button type="submit" disabled={sheet.busy}>
+        Top up
+      </Button>
+    </form>
+  );
+}
+
+export function Tending({
+  jar,
+  lots,
+  names,
+  token,
+}: {
+  jar: JarRow;
+  lots: readonly Lot[];
+  names: ReadonlyMap<number, string>;
+  token: string;
+}) {
+  const press = useFetcher<Reply | null>();
+  const hit = (intent: string): void => void press.submit({ intent } as never, { method: "post", encType: "application/json" });
+  const method = METHODS[jar.method];
+  return (
+    <Part title="Tend it">
+      <Problem say={press.data?.problems?.[0]?.say} />
+      <div key={token} className="grid items-end gap-x-8 gap-y-4 sm:grid-cols-2">
+        <div className="flex flex-wrap gap-2">
+          {method.shaken && (
+            <Button disabled={press.state !== "idle"} onClick={() => hit("shaken")}>
+              Shaken
+            </Button>
+          )}
+          {jar.heatOn !== null && (
+            <Button disabled={press.state !== "idle"} onClick={() => hit("heatOff")}>
+              Heat off
+            </Button>
+          )}
+          <KeepFile to={`/jars/${jar.id}/photo`} accept="image/*" label="Keep a photo" />
+        </div>
+        {jar.heatOn === null && (method.heat === "gentle" || jar.method === "own") && (
+          <Line
+            intent="heatOn"
+            field="minutes"
+            label="Minutes of gentle heat"
+            placeholder="720"
+            button="Heat on"
+            start={String(jar.heatMinutes ?? "")}
+            token={token}
+          />
+        )}
+        <Line intent="temperature" field="celsius" label="Temperature" placeholder="42 °C or 108 °F" button="Note" token={token} />
+        <TopUp lots={lots} names={names} token={token} />
+        <Line intent="note" field="note" label="A word" placeholder="Deep orange, herb feels crisp" button="Note" token={token} />
+      </div>
+      <p className="mt-2 text-[0.92rem] text-pine-soft">{method.how}</p>
+    </Part>
+  );
+}

@@ -1,0 +1,172 @@
+/**
+ * A table read as receipts: which column is what, in which style, and each row as a line to receive or the words for what is
+ * wrong with it.
+ */
+import { groupBy } from "../collect.ts";
+import { factsIn, type MaterialFacts } from "../material/facts.ts";
+import type { Base, Micros } from "../measure/exact.ts";
+import { done, refuse, type Outcome } from "../outcome.ts";
+import { packAmount } from "../stock/packs.ts";
+import type { Day } from "../when.ts";
+import { dateOrder, looseDay, looseMoney, looseNumber, numberStyle, type DateOrder, type NumberStyle } from "./loose.ts";
+import type { Table } from "./table.ts";
+
+export const FIELDS = {
+  material: "Material",
+  packs: "Packs",
+  packSize: "Each holds",
+  price: "Price of all",
+  supplierLot: "Supplier's lot",
+  bestBefore: "Best before",
+  supplier: "Supplier",
+  day: "Day",
+} as const;
+export type FieldId = keyof typeof FIELDS;
+export const FIELD_IDS = Object.keys(FIELDS) as FieldId[];
+/** Without these a row says too little. */
+export const NEEDED: readonly FieldId[] = ["material", "packSize", "price"];
+
+const WORDS: Record<FieldId, readonly string[]> = {
+  material: ["material", "item", "product", "name", "description", "article", "ingredient"],
+  packs: ["packs", "qty", "quantity", "count", "number", "units", "pcs"],
+  packSize: ["size", "pack size", "each holds", "pack", "weight", "contents", "volume", "amount"],
+  price: ["price of all", "total", "line total", "price", "cost", "sum", "net", "gross"],
+  supplierLot: ["lot", "batch", "charge", "supplier's lot", "supplier lot"],
+  bestBefore: ["best before", "best by", "bbe", "bbd", "expiry", "expires", "use by", "best-before"],
+  supplier: ["supplier", "shop", "seller", "vendor", "from"],
+  day: ["date", "day", "ordered", "arrived", "order date", "invoice date"],
+};
+
+/** Column number per field, or null where there is none. */
+export type Mapping = Record<FieldId, number | null>;
+
+/** Guesses what each column is by its name: whole names first, then names that contain the word. @example guessColumns(["Item", "Total"]).price // 1 */
+export function guessColumns(header: readonly string[]): Mapping {
+  const names = header.map((h) => h.toLowerCase().trim());
+  const taken = new Set<number>();
+  const mapping = Object.fromEntries(FIELD_IDS.map((f) => [f, null])) as Mapping;
+  for (const fits of [(n: string, w: string) => n === w, (n: string, w: string) => n.includes(w)])
+    for (const f of FIELD_IDS) {
+      if (mapping[f] !== null) continue;
+      for (const w of WORDS[f]) {
+        const at = names.findIndex((n, i) => !taken.has(i) && fits(n, w));
+        if (at < 0) continue;
+        mapping[f] = at;
+        taken.add(at);
+        break;
+      }
+    }
+  return mapping;
+}
+
+export interface Styles {
+  numbers: NumberStyle;
+  dates: DateOrder;
+}
+
+/** The styles the mapped columns are written in; null where nothing tells. */
+export function guessStyles(t: Table, m: Mapping): { numbers: NumberStyle | null; dates: DateOrder | null } {
+  const column = (f: FieldId): string[] => (m[f] === null ? [] : t.rows.map((r) => r[m[f]!] ?? ""));
+  return { numbers: numberStyle([...column("price"), ...column("packs")]), dates: dateOrder([...column("day"), ...column("bestBefore")]) };
+}
+
+export interface IntakeLine {
+  /** Row of the table, counted from 1 below the header. */
+  row: number;
+  materialId: number;
+  packs: number;
+  packSize: string;
+  qty: Base;
+  price: Micros;
+  supplierLot: string;
+  bestBefore: Day | null;
+  supplier: string;
+  day: Day;
+}
+
+export interface IntakeProblem {
+  row: number;
+  field: FieldId;
+  say: string;
+}
+
+export interface Intake {
+  lines: IntakeLine[];
+  problems: IntakeProblem[];
+  /** Names that are no material, with how many rows have them. */
+  unknown: { name: string; rows: number }[];
+}
+
+/**
+ * Reads every row. A row with a problem is left out and told; the others stand.
+ * @param known materials by lower-case name, the maker's own matches of unknown names included
+ * @param fallback supplier and day where the table has none
+ * @returns problem `columns` when a needed column isn't matched
+ */
+export function readIntake(
+  t: Table,
+  m: Mapping,
+  styles: Styles,
+  known: ReadonlyMap<string, MaterialFacts & { id: number }>,
+  fallback: { supplier: string; day: Day },
+): Outcome<Intake> {
+  const missing = NEEDED.filter((f) => m[f] === null);
+  if (missing.length > 0) return refuse("columns", `Say which column is ${missing.map((f) => FIELDS[f].toLowerCase()).join(", ")}.`);
+  const intake: Intake = { lines: [], problems: [], unknown: [] };
+  const unknown: string[] = [];
+  t.rows.forEach((cells, i) => {
+    const row = i + 1;
+    const text = (f: FieldId): string => (m[f] === null ? "" : (cells[m[f]] ?? ""));
+    const before = intake.problems.length;
+    const read = <T>(field: FieldId, o: Outcome<T>): T | null => {
+      if (o.ok) return o.value;
+      intake.problems.push({ row, field, say: o.problem.say });
+      return null;
+    };
+    const name = text("material");
+    const material = known.get(name.toLowerCase());
+    if (!material) {
+      if (name === "") read("material", refuse("empty", "No material is named."));
+      else {
+        unknown.push(name);
+        read("material", refuse("unknown", `“${name}” isn't on the shelf.`));
+      }
+      return;
+    }
+    const packs = text("packs") === "" ? "1" : read("packs", looseNumber(text("packs"), styles.numbers));
+    const whole = packs === null ? null : Number(packs);
+    if (whole !== null && (!Number.isInteger(whole) || whole < 1))
+      read("packs", refuse("whole", `“${text("packs")}” isn't a whole number of packs.`));
+    const packSize = packText(text("packSize"), styles.numbers);
+    const qty =
+      whole !== null && Number.isInteger(whole) && whole > 0 ? read("packSize", packAmount(whole, packSize, factsIn(material))) : null;
+    const price = read("price", looseMoney(text("price"), styles.numbers));
+    const bestBefore = text("bestBefore") === "" ? null : read("bestBefore", looseDay(text("bestBefore"), styles.dates));
+    const day = text("day") === "" ? fallback.day : read("day", looseDay(text("day"), styles.dates));
+    const supplier = text("supplier") || fallback.supplier;
+    if (supplier === "") read("supplier", refuse("empty", "Say who it came from."));
+    if (intake.problems.length > before || qty === null || price === null || day === null) return;
+    intake.lines.push({
+      row,
+      materialId: material.id,
+      packs: whole!,
+      packSize,
+      qty,
+      price,
+      supplierLot: text("supplierLot").slice(0, 60),
+      bestBefore,
+      supplier: supplier.slice(0, 120),
+      day,
+    });
+  });
+  intake.unknown = [...groupBy(unknown, (n) => n)].map(([name, all]) => ({ name, rows: all.length }));
+  return done(intake);
+}
+
+/** "1.234,5 g" and "0,5kg" as the pack reader knows them. */
+function packText(text: string, style: NumberStyle): string {
+  const m = /^([\d.,' ]+)(.*)$/.exec(text.trim());
+  if (!m) return text;
+  const n = looseNumber(m[1]!, style);
+  return n.ok ? `${n.value} ${m[2]!.trim()}`.trim() : text;
+}

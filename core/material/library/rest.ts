@@ -1,0 +1,98 @@
+/** Scent, antioxidants, powders and colours. Figures from memory; a supplier's certificate for the lot goes before any of them. */
+import type { CautionId } from "../cautions.ts";
+import { entry, type LibraryEntry } from "./entry.ts";
+
+type ScentRow = readonly [
+  key: string,
+  name: string,
+  inci: string,
+  botanical: string,
+  mgPerMl: number,
+  sealed: number,
+  opened: number,
+  cautions?: readonly CautionId[],
+];
+const SUN: readonly CautionId[] = ["photosensitising"];
+const HARSH: readonly CautionId[] = ["irritant"];
+
+const SCENTS: readonly ScentRow[] = [
+  ["lavender", "Lavender essential oil", "Lavandula Angustifolia Oil", "Lavandula angustifolia", 885, 36, 24],
+  ["tea-tree", "Tea tree essential oil", "Melaleuca Alternifolia Leaf Oil", "Melaleuca alternifolia", 895, 24, 12],
+  ["peppermint", "Peppermint essential oil", "Mentha Piperita Oil", "Mentha × piperita", 905, 36, 24],
+  ["spearmint", "Spearmint essential oil", "Mentha Spicata Oil", "Mentha spicata", 925, 36, 24],
+  ["rosemary", "Rosemary essential oil", "Rosmarinus Officinalis Leaf Oil", "Salvia rosmarinus", 905, 24, 12],
+  ["eucalyptus", "Eucalyptus essential oil", "Eucalyptus Globulus Leaf Oil", "Eucalyptus globulus", 915, 36, 24],
+  ["lemon", "Lemon essential oil, expressed", "Citrus Limon Peel Oil", "Citrus × limon", 852, 18, 9, SUN],
+  ["orange", "Sweet orange essential oil", "Citrus Aurantium Dulcis Peel Oil", "Citrus × sinensis", 845, 18, 9],
+  ["grapefruit", "Grapefruit essential oil, expressed", "Citrus Paradisi Peel Oil", "Citrus × paradisi", 855, 18, 9, SUN],
+  ["bergamot", "Bergamot essential oil, expressed", "Citrus Aurantium Bergamia Fruit Oil", "Citrus × bergamia", 878, 18, 9, SUN],
+  ["bergamot-fcf", "Bergamot essential oil, furocoumarin-free", "Citrus Aurantium Bergamia Fruit Oil", "Citrus × bergamia", 878, 18, 9],
+  ["lime", "Lime essential oil, expressed", "Citrus Aurantifolia Peel Oil", "Citrus × aurantiifolia", 875, 18, 9, SUN],
+  ["lime-distilled", "Lime essential oil, distilled", "Citrus Aurantifolia Oil", "Citrus × aurantiifolia", 862, 24, 12],
+  ["lemongrass", "Lemongrass essential oil", "Cymbopogon Flexuosus Oil", "Cymbopogon flexuosus", 895, 24, 12, HARSH],
+  ["ylang", "Ylang-ylang essential oil", "Cananga Odorata Flower Oil", "Cananga odorata", 945, 36, 24, HARSH],
+  ["geranium", "Geranium essential oil", "Pelargonium Graveolens Oil", "Pelargonium graveolens", 890, 36, 24],
+  ["patchouli", "Patchouli essential oil", "Pogostemon Cablin Oil", "Pogostemon cablin", 960, 72, 60],
+  ["cedarwood", "Cedarwood essential oil", "Cedrus Atlantica Wood Oil", "Cedrus atlantica", 935, 60, 48],
+  ["frankincense", "Frankincense essential oil", "Boswellia Carterii Oil", "Boswellia sacra", 870, 36, 24],
+  ["vetiver", "Vetiver essential oil", "Vetiveria Zizanoides Root Oil", "Chrysopogon zizanioides", 1000, 72, 60],
+  ["clove-bud", "Clove bud essential oil", "Eugenia Caryophyllus Bud Oil", "Syzygium aromaticum", 1050, 48, 36, HARSH],
+  ["cinnamon-leaf", "Cinnamon leaf essential oil", "Cinnamomum Zeylanicum Leaf Oil", "Cinnamomum verum", 1040, 36, 24, HARSH],
+  ["juniper", "Juniper berry essential oil", "Juniperus Communis Fruit Oil", "Juniperus communis", 870, 24, 12],
+  ["pine", "Scots pine essential oil", "Pinus Sylvestris Leaf Oil", "Pinus sylvestris", 870, 24, 12],
+  ["cypress", "Cypress essential oil", "Cupressus Sempervirens Leaf Oil", "Cupressus sempervirens", 875, 24, 12],
+  ["clary-sage", "Clary sage essential oil", "Salvia Sclarea Oil", "Salvia sclarea", 895, 36, 24],
+  ["chamomile-roman", "Roman chamomile essential oil", "Anthemis Nobilis Flower Oil", "Chamaemelum nobile", 910, 36, 24],
+  ["thyme", "Thyme linalool essential oil", "Thymus Vulgaris Oil", "Thymus vulgaris", 905, 36, 24],
+];
+
+type PowderRow = readonly [key: string, name: string, kind: "powder" | "colour", inci: string, mgPerMl: number, allergen?: string];
+const POWDERS: readonly PowderRow[] = [
+  ["arrowroot", "Arrowroot starch", "powder", "Maranta Arundinacea Root Powder", 600],
+  ["corn-starch", "Corn starch", "powder", "Zea Mays Starch", 560],
+  ["tapioca", "Tapioca starch", "powder", "Tapioca Starch", 550],
+  ["rice-powder", "Rice powder, fine", "powder", "Oryza Sativa Powder", 560],
+  ["oat-flour", "Oat flour, very fine", "powder", "Avena Sativa Kernel Flour", 450, "Oats (gluten)"],
+  ["kaolin", "White kaolin clay", "powder", "Kaolin", 500],
+  ["bentonite", "Bentonite clay", "powder", "Bentonite", 800],
+  ["zinc-oxide", "Zinc oxide", "powder", "Zinc Oxide", 600],
+  ["baking-soda", "Baking soda", "powder", "Sodium Bicarbonate", 950],
+  ["stevia", "Stevia powder", "powder", "Stevia Rebaudiana Leaf Powder", 450],
+  ["mica", "Mica, pearl", "colour", "Mica", 250],
+  ["iron-red", "Iron oxide, red", "colour", "CI 77491", 700],
+  ["iron-yellow", "Iron oxide, yellow", "colour", "CI 77492", 500],
+  ["beet", "Beetroot powder", "colour", "Beta Vulgaris Root Powder", 620],
+  ["rose-clay", "Rose clay", "colour", "Kaolin, CI 77491", 500],
+  ["spirulina", "Spirulina powder", "colour", "Spirulina Platensis Powder", 500],
+];
+
+export const REST: readonly LibraryEntry[] = [
+  ...SCENTS.map(([key, name, inci, botanical, liquid, keepsSealed, keepsOpened, cautions = []]) =>
+    entry(`eo-${key}`, name, "essentialOil", inci, {
+      botanical,
+      densities: { liquid },
+      dropsPerMl: 20,
+      keepsSealed,
+      keepsOpened,
+      kept: "cool",
+      cautions: [...cautions, "flammable"],
+    }),
+  ),
+  entry("vitamin-e", "Vitamin E, natural", "antioxidant", "Tocopherol", {
+    densities: { liquid: 950 },
+    dropsPerMl: 15,
+    keepsSealed: 24,
+    keepsOpened: 18,
+    kept: "cool",
+  }),
+  entry("rosemary-extract", "Rosemary extract, oil-soluble", "antioxidant", "Rosmarinus Officinalis Leaf Extract", {
+    densities: { liquid: 930 },
+    dropsPerMl: 20,
+    keepsSealed: 24,
+    keepsOpened: 18,
+    kept: "cool",
+  }),
+  ...POWDERS.map(([key, name, kind, inci, powder, allergen = ""]) =>
+    entry(key, name, kind, inci, { densities: { powder }, keepsSealed: 36, keepsOpened: 24, kept: "room", allergen, cautions: ["dust"] }),
+  ),
+];

@@ -1,0 +1,167 @@
+/** Waxes and butters. Melting ranges and densities from memory; forms differ because air between pieces weighs nothing. */
+import type { Refined } from "../facts.ts";
+import { entry, type LibraryEntry } from "./entry.ts";
+
+const wax = (
+  key: string,
+  name: string,
+  inci: string,
+  botanical: string,
+  melts: [number, number],
+  block: number,
+  rest: Partial<LibraryEntry> = {},
+): LibraryEntry =>
+  entry(key, name, "wax", inci, {
+    botanical,
+    melts,
+    densities: { pellets: Math.round(block * 0.5), grated: Math.round(block * 0.34), block, melted: Math.round(block * 0.9) },
+    keepsSealed: 60,
+    keepsOpened: 36,
+    kept: "room",
+    ...rest,
+  });
+
+const butter = (
+  key: string,
+  name: string,
+  kind: "hardButter" | "softButter",
+  inci: string,
+  botanical: string,
+  melts: [number, number],
+  refined: Refined,
+  [sealed, opened]: [number, number],
+  rest: Partial<LibraryEntry> = {},
+): LibraryEntry =>
+  entry(key, name, kind, inci, {
+    botanical,
+    melts,
+    refined,
+    densities: kind === "hardButter" ? { block: 950, chopped: 600, grated: 420, melted: 900 } : { block: 920, chopped: 650, melted: 900 },
+    keepsSealed: sealed,
+    keepsOpened: opened,
+    kept: "cool",
+    ...rest,
+  });
+
+const BEE = { vegan: "no" as const, allergen: "Bee product" };
+
+export const SOLIDS: readonly LibraryEntry[] = [
+  wax("beeswax-yellow", "Beeswax, yellow", "Cera Flava", "", [62, 64], 960, BEE),
+  wax("beeswax-white", "Beeswax, white", "Cera Alba", "", [62, 65], 960, { ...BEE, refined: "refined" }),
+  wax("candelilla", "Candelilla wax", "Euphorbia Cerifera Wax", "Euphorbia antisyphilitica", [68, 73], 985),
+  wax("carnauba", "Carnauba wax", "Copernicia Cerifera Wax", "Copernicia prunifera", [82, 86], 990),
+  wax("rice-wax", "Rice bran wax", "Oryza Sativa Bran Wax", "Oryza sativa", [77, 82], 970),
+  wax("sunflower-wax", "Sunflower wax", "Helianthus Annuus Seed Wax", "Helianthus annuus", [74, 80], 950),
+  wax("berry-wax", "Berry wax", "Rhus Verniciflua Peel Wax", "Toxicodendron vernicifluum", [48, 54], 940),
+  wax("soy-wax", "Soy wax", "Hydrogenated Soybean Oil", "Glycine max", [50, 60], 920, {
+    keepsSealed: 24,
+    keepsOpened: 18,
+    allergen: "Soya",
+  }),
+  wax("castor-wax", "Castor wax", "Hydrogenated Castor Oil", "Ricinus communis", [83, 88], 980),
+  butter("cocoa-raw", "Cocoa butter, raw", "hardButter", "Theobroma Cacao Seed Butter", "Theobroma cacao", [34, 38], "unrefined", [30, 24]),
+  butter(
+    "cocoa-deodorised",
+    "Cocoa butter, deodorised",
+    "hardButter",
+    "Theobroma Cacao Seed Butter",
+    "Theobroma cacao",
+    [34, 38],
+    "refined",
+    [30, 24],
+  ),
+  butter("mango", "Mango butter", "hardButter", "Mangifera Indica Seed Butter", "Mangifera indica", [32, 38], "refined", [24, 18]),
+  butter("kokum", "Kokum butter", "hardButter", "Garcinia Indica Seed Butter", "Garcinia indica", [38, 42], "refined", [24, 18]),
+  butter("sal", "Sal butter", "hardButter", "Shorea Robusta Seed Butter", "Shorea robusta", [34, 39], "refined", [24, 18]),
+  butter("illipe", "Illipe butter", "hardButter", "Shorea Stenoptera Seed Butter", "Shorea stenoptera", [34, 38], "unrefined", [24, 18]),
+  butter("tallow-beef", "Tallow, beef", "hardButter", "Tallow", "", [40, 48], "unrefined", [12, 6], { vegan: "no" }),
+  butter("tucuma", "Tucuma butter", "hardButter", "Astrocaryum Tucuma Seed Butter", "Astrocaryum vulgare", [33, 36], "unrefined", [24, 18]),
+  butter(
+    "murumuru",
+    "Murumuru butter",
+    "hardButter",
+    "Astrocaryum Murumuru Seed Butter",
+    "Astrocaryum murumuru",
+    [32, 35],
+    "unrefined",
+    [24, 18],
+  ),
+  butter(
+    "shea-unrefined",
+    "Shea butter, unrefined",
+    "softButter",
+    "Butyrospermum Parkii Butter",
+    "Vitellaria paradoxa",
+    [32, 45],
+    "unrefined",
+    [24, 12],
+    {
+      allergen: "Tree nut in some places",
+      cautions: ["nut"],
+    },
+  ),
+  butter(
+    "shea-refined",
+    "Shea butter, refined",
+    "softButter",
+    "Butyrospermum Parkii Butter",
+    "Vitellaria paradoxa",
+    [32, 45],
+    "refined",
+    [24, 18],
+    {
+      allergen: "Tree nut in some places",
+      cautions: ["nut"],
+    },
+  ),
+  butter("coconut-virgin", "Coconut oil, virgin", "softButter", "Cocos Nucifera Oil", "Cocos nucifera", [24, 26], "unrefined", [24, 18], {
+    densities: { block: 925, chopped: 650, melted: 914 },
+    densitySource: "codex210",
+    allergen: "Coconut",
+  }),
+  butter("coconut-refined", "Coconut oil, refined", "softButter", "Cocos Nucifera Oil", "Cocos nucifera", [24, 26], "refined", [24, 18], {
+    densities: { block: 925, chopped: 650, melted: 914 },
+    densitySource: "codex210",
+    allergen: "Coconut",
+  }),
+  butter("babassu", "Babassu oil", "softButter", "Orbignya Oleifera Seed Oil", "Attalea speciosa", [22, 26], "refined", [24, 18], {
+    densities: { block: 925, chopped: 650, melted: 915 },
+    densitySource: "codex210",
+  }),
+  butter(
+    "palm-kernel",
+    "Palm kernel oil",
+    "softButter",
+    "Elaeis Guineensis Kernel Oil",
+    "Elaeis guineensis",
+    [25, 30],
+    "refined",
+    [24, 18],
+    {
+      densities: { block: 925, chopped: 650, melted: 907 },
+      densitySource: "codex210",
+    },
+  ),
+  butter(
+    "cupuacu",
+    "Cupuaçu butter",
+    "softButter",
+    "Theobroma Grandiflorum Seed Butter",
+    "Theobroma grandiflorum",
+    [29, 33],
+    "unrefined",
+    [24, 18],
+  ),
+  butter(
+    "avocado-butter",
+    "Avocado butter",
+    "softButter",
+    "Persea Gratissima Oil, Hydrogenated Vegetable Oil",
+    "Persea americana",
+    [30, 45],
+    "refined",
+    [18, 12],
+  ),
+  butter("lanolin", "Lanolin", "softButter", "Lanolin", "", [38, 44], "refined", [36, 24], { vegan: "no", allergen: "Wool wax" }),
+  butter("lard", "Lard", "softButter", "Adeps Suillus", "", [30, 40], "unrefined", [9, 4], { vegan: "no", kept: "fridge" }),
+];

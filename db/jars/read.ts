@@ -1,0 +1,171 @@
+/** Jars: the wall of them, one whole, and what the workshop's strainings teach. */
+import type { Cut, Straining } from "#core/infusion/absorption";
+import type { Dryness } from "#core/infusion/dryness";
+import { micros, mg, type Micros, type Mg } from "#core/measure/exact";
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import type { Reads } from "../client.ts";
+import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
+
+export type JarRow = typeof jar.$inferSelect;
+
+// Written out: in a query of one table a column loses its table, and would be ambiguous inside these.
+const own = sql.raw('"jar"."id"');
+
+const columns = {
+  jar,
+  oil: sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier'), 0)`.mapWith(Number),
+  herb: sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb'), 0)`.mapWith(Number),
+  contents: sql<string>`(select string_agg(distinct m.name, ', ') from ${jarPart} p join ${material} m on m.id = p.material_id where p.jar_id = ${own} and p.role = 'herb')`,
+  carriers: sql<string>`(select string_agg(distinct m.name, ', ') from ${jarPart} p join ${material} m on m.id = p.material_id where p.jar_id = ${own} and p.role = 'carrier')`,
+  shaken: sql<string | null>`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`,
+};
+
+/** Jars standing on the wall, the one ready first in front. */
+export const standingJars = (db: Reads) =>
+  db
+    .select(columns)
+    .from(jar)
+    .where(and(isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
+    .orderBy(asc(jar.best), asc(jar.id));
+
+/** Jars strained or written off, newest first, a page at a time. */
+export const pastJars = (db: Reads, page = 0, size = 30) =>
+  db
+    .select(columns)
+    .from(jar)
+    .where(and(isNotNull(jar.filledActId), sql`(${jar.strainedActId} is not null or ${jar.spoiledActId} is not null)`))
+    .orderBy(desc(jar.day), desc(jar.id))
+    .limit(size)
+    .offset(page * size);
+
+export type WallJar = Awaited<ReturnType<typeof standingJars>>[number];
+
+/** What everything that went into a jar cost, restatements included. */
+export async function valueOfJar(db: Reads, jarId: number): Promise<Micros> {
+  const [row] = await db
+    .select({ value: sql`coalesce(-sum(${movement.value}), 0)`.mapWith(Number) })
+    .from(movement)
+    .where(and(eq(movement.jarId, jarId), sql`${movement.lotId} in (select p.lot_id from ${jarPart} p where p.jar_id = ${jarId})`));
+  return micros(row!.value);
+}
+
+/** What is in a jar, part by part. */
+export const partsOf = (db: Reads, jarId: number) =>
+  db
+    .select({
+      id: jarPart.id,
+      role: jarPart.role,
+      cut: jarPart.cut,
+      qty: jarPart.qty,
+      material: {
+        id: material.id,
+        name: material.name,
+        kind: material.kind,
+        inci: material.inci,
+        densities: material.densities,
+        allergen: material.allergen,
+        cautions: material.cautions,
+        vegan: material.vegan,
+        keepsSealed: material.keepsSealed,
+      },
+      lot: {
+        id: lot.id,
+        number: lot.number,
+        onHand: lot.onHand,
+        bestBefore: lot.bestBefore,
+        dryness: lot.dryness,
+        grown: lot.grown,
+        hold: sql<boolean>`${lot.holdReason} is not null`,
+      },
+    })
+    .from(jarPart)
+    .innerJoin(material, eq(material.id, jarPart.materialId))
+    .innerJoin(lot, eq(lot.id, jarPart.lotId))
+    .where(eq(jarPart.jarId, jarId))
+    .orderBy(desc(jarPart.role), asc(jarPart.id));
+
+export type JarPartRow = Awaited<ReturnType<typeof partsOf>>[number];
+
+/** Bottles strained from a jar, as long as that straining stands. */
+const bottlesOf = (db: Reads, strainedActId: number) =>
+  db
+    .select({
+      id: lot.id,
+      number: lot.number,
+      onHand: lot.onHand,
+      bestBefore: lot.bestBefore,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      materialId: lot.materialId,
+      qty: sql`${movement.qty}`.mapWith((n) => mg(Number(n))),
+      value:
+        sql`${movement.value} + coalesce((select sum(r.value) from ${movement} r where r.restates = ${movement.id} and r.lot_id = ${movement.lotId}), 0)`.mapWith(
+          (n) => micros(Number(n)),
+        ),
+    })
+    .from(movement)
+    .innerJoin(lot, eq(lot.id, movement.lotId))
+    .where(and(eq(movement.actId, strainedActId), eq(movement.reason, "strained")))
+    .orderBy(asc(lot.id));
+
+/** One jar with its parts, what was done to it, its cost, and its bottles; null when there is none or its filling was taken back. */
+export async function readJar(db: Reads, id: number) {
+  const [row] = await db
+    .select(columns)
+    .from(jar)
+    .where(and(eq(jar.id, id), isNotNull(jar.filledActId)));
+  if (!row) return null;
+  const [parts, events, value, bottles] = await Promise.all([
+    partsOf(db, id),
+    db.select().from(jarEvent).where(eq(jarEvent.jarId, id)).orderBy(desc(jarEvent.id)),
+    valueOfJar(db, id),
+    row.jar.strainedActId === null ? [] : bottlesOf(db, row.jar.strainedActId),
+  ]);
+  return { ...row, parts, events, value, bottles };
+}
+
+/** Strainings that stand, per herb in each jar, newest first: what the workshop's own figures rest on. */
+export async function pastStrainings(db: Reads, herbIds?: readonly number[]): Promise<Straining[]> {
+  if (herbIds?.length === 0) return [];
+  const rows = await db
+    .select({
+      materialId: jarPart.materialId,
+      cut: jarPart.cut,
+      pressed: jar.pressed,
+      back: jar.back,
+      herb: columns.herb,
+      oil: columns.oil,
+    })
+    .from(jarPart)
+    .innerJoin(jar, eq(jar.id, jarPart.jarId))
+    .where(and(eq(jarPart.role, "herb"), isNotNull(jar.strainedActId), herbIds && inArray(jarPart.materialId, [...herbIds])))
+    .orderBy(desc(jar.id))
+    .limit(200);
+  return rows.map((r) => ({
+    materialId: r.materialId,
+    cut: r.cut ?? ("cut" as Cut),
+    herb: mg(r.herb),
+    kept: mg(r.oil - (r.back ?? 0)) as Mg,
+    pressed: r.pressed ?? false,
+  }));
+}
+
+/** Herb and oil lots a jar can be filled from. */
+export const lotsForJars = (db: Reads) =>
+  db
+    .select({
+      id: lot.id,
+      of: sql<number>`${lot.materialId}`.mapWith(Number),
+      number: lot.number,
+      onHand: lot.onHand,
+      value: lot.value,
+      arrived: lot.arrived,
+      bestBefore: lot.bestBefore,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      dryness: sql<Dryness>`${lot.dryness}`,
+      grown: lot.grown,
+    })
+    .from(lot)
+    .innerJoin(material, eq(material.id, lot.materialId))
+    .where(sql`${lot.onHand} > 0 and ${material.kind} in ('herb', 'oil', 'infusedOil', 'softButter', 'hardButter')`);
+
+export type JarLot = Awaited<ReturnType<typeof lotsForJars>>[number];

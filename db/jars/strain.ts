@@ -1,0 +1,184 @@
+/** Straining a jar into bottles, blending oils, and writing a spoiled jar off. */
+import { infusedBestBefore, strain } from "#core/infusion/strain";
+import { kind } from "#core/material/kinds";
+import { micros, mg, sum, type Mg } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import { Refused } from "#core/refused";
+import { counted } from "#core/words";
+import { eq, inArray, sql } from "drizzle-orm";
+import { perform, takenNumbers, type Doing, type Done } from "../act.ts";
+import type { Db, Tx } from "../client.ts";
+import { draw, lockLots } from "../ledger.ts";
+import { jar, lot, material, movement } from "../schema.ts";
+import { readSettings } from "../settings.ts";
+import { makeLots } from "../shelf/receive.ts";
+import { standing } from "./fill.ts";
+import { partsOf, valueOfJar, type JarPartRow } from "./read.ts";
+
+export interface StrainJarIn {
+  jarId: number;
+  back: Mg;
+  secondBack: Mg | null;
+  sediment: Mg;
+  herbOut: Mg | null;
+  pressed: boolean;
+  bottles: readonly Mg[];
+}
+
+const unique = (texts: readonly string[], apart = ", "): string => [...new Set(texts.filter(Boolean))].join(apart);
+
+/** The infused oil of that name, made from its parts when the shelf hasn't got it yet. @throws Refused when the name is another kind's */
+async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number> {
+  const [have] = await tx
+    .select({ id: material.id, kind: material.kind })
+    .from(material)
+    .where(sql`lower(${material.name}) = lower(${name})`);
+  if (have) {
+    if (kind(have.kind).measured !== "weight") throw Refused.one("name", `${name} is already the name of something that is counted.`);
+    return have.id;
+  }
+  const carriers = parts.filter((p) => p.role === "carrier");
+  const oil = sum(carriers.map((p) => p.qty));
+  const density =
+    carriers.reduce((a, p) => a + p.qty * (p.material.densities.liquid ?? p.material.densities.melted ?? 920), 0) / Math.max(1, oil);
+  const [made] = await tx
+    .insert(material)
+    .values({
+      name,
+      kind: "infusedOil",
+      inci: unique([...carriers, ...parts.filter((p) => p.role === "herb")].map((p) => p.material.inci)),
+      densities: { liquid: Math.round(density) },
+      allergen: unique(parts.map((p) => p.material.allergen)),
+      cautions: [...new Set(parts.flatMap((p) => p.material.cautions))].filter(
+        (c) => c !== "foodPlant" && c !== "flammable" && c !== "dust",
+      ),
+      vegan: parts.some((p) => p.material.vegan === "no") ? "no" : parts.every((p) => p.material.vegan === "yes") ? "yes" : "",
+      keepsSealed: 12,
+      keepsOpened: 6,
+      kept: "cool",
+    })
+    .returning({ id: material.id });
+  return made!.id;
+}
+
+/** Bottle letters after the jar's own number: A to Z, then AA, AB … @example letters(27) // "AB" */
+const letters = (n: number): string => (n < 26 ? "" : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
+
+/** Strains a jar as one act: each bottle becomes a lot, and all the jar cost falls on them. @throws Refused by field */
+export function strainJar(db: Db, input: StrainJarIn, doing: Doing): Promise<Done> {
+  return perform(db, "strain", doing, async (tx, actId) => {
+    const j = await standing(tx, input.jarId);
+    const parts = await partsOf(tx, j.id);
+    const of = (role: "herb" | "carrier") => parts.filter((p) => p.role === role);
+    const value = await valueOfJar(tx, j.id);
+    const done = strain({
+      ...input,
+      value,
+      oilIn: sum(of("carrier").map((p) => p.qty)),
+      herbIn: sum(of("herb").map((p) => p.qty)),
+      expected: j.expected,
+    });
+    if (!done.ok) throw Refused.one(done.problem.code, done.problem.say);
+    if (doing.day < j.day) throw Refused.one("", "It can't be strained before it was filled.");
+    const materialId = await oilNamed(tx, j.name, parts);
+    const best = infusedBestBefore(
+      doing.day,
+      of("carrier").map((p) => p.lot.bestBefore),
+      of("herb").map((p) => p.lot.dryness),
+    );
+    const taken = await takenNumbers(tx, j.number);
+    let letter = 0;
+    const numbers = input.bottles.map(() => {
+      while (taken.has(`${j.number}${letters(letter)}`)) letter++;
+      const number = `${j.number}${letters(letter)}`;
+      taken.add(number);
+      return number;
+    });
+    const lots = await tx
+      .insert(lot)
+      .values(numbers.map((number) => ({ number, materialId, arrived: doing.day, bestBefore: best })))
+      .returning({ id: lot.id });
+    await tx.insert(movement).values(
+      input.bottles.map((qty, i) => ({
+        actId,
+        lotId: lots[i]!.id,
+        qty,
+        value: done.value.values[i]!,
+        reason: "strained" as const,
+        jarId: j.id,
+      })),
+    );
+    const { back, secondBack, sediment, herbOut, pressed } = input;
+    await tx.update(jar).set({ strainedActId: actId, back, secondBack, sediment, herbOut, pressed, heatOn: null }).where(eq(jar.id, j.id));
+    return {
+      path: `/jars/${j.id}`,
+      summary: `Strained ${j.number}: ${grams(done.value.bottled)} in ${counted(input.bottles.length, "bottle")} (${numbers.join(", ")})`,
+    };
+  });
+}
+
+/** Writes a spoiled jar off: what it cost is gone, and said. */
+export function spoilJar(db: Db, jarId: number, why: string, doing: Doing): Promise<Done> {
+  return perform(db, "spoil", doing, async (tx, actId) => {
+    const j = await standing(tx, jarId);
+    const value = await valueOfJar(tx, jarId);
+    const { currency } = await readSettings(tx);
+    await tx
+      .update(jar)
+      .set({ spoiledActId: actId, heatOn: null, note: [j.note, `Spoiled: ${why}`].filter(Boolean).join("\n") })
+      .where(eq(jar.id, jarId));
+    return { path: `/jars/${jarId}`, summary: `Wrote off jar ${j.number}, ${money(value, currency)} of herb and oil` };
+  });
+}
+
+export interface BlendIn {
+  name: string;
+  takes: readonly { lotId: number; qty: Mg }[];
+  note: string;
+}
+
+/** Blends oils of several lots into one new lot, at what they cost together. @throws Refused by field */
+export function blend(db: Db, input: BlendIn, doing: Doing): Promise<Done> {
+  return perform(db, "blend", doing, async (tx, actId) => {
+    const ids = input.takes.map((t) => t.lotId);
+    if (new Set(ids).size < 2) throw Refused.one("takes.0.lot", "A blend needs two lots at least.");
+    if (new Set(ids).size < ids.length) throw Refused.one("takes.0.lot", "The same lot stands there twice.");
+    const rows = await tx
+      .select({ lot, material })
+      .from(lot)
+      .innerJoin(material, eq(material.id, lot.materialId))
+      .where(inArray(lot.id, ids));
+    const byId = new Map(rows.map((r) => [r.lot.id, r]));
+    const parts = input.takes.map((t, i): JarPartRow => {
+      const r = byId.get(t.lotId);
+      if (!r || !["oil", "infusedOil"].includes(r.material.kind))
+        throw Refused.one(`takes.${i}.lot`, "Choose a lot of liquid or infused oil.");
+      if (r.lot.holdReason !== null) throw Refused.one(`takes.${i}.lot`, `Lot ${r.lot.number} is on hold.`);
+      return { id: i, role: "carrier", cut: null, qty: t.qty, material: r.material, lot: { ...r.lot, hold: false } };
+    });
+    const materialId = await oilNamed(tx, input.name, parts);
+    const [m] = await tx.select().from(material).where(eq(material.id, materialId));
+    const best = parts.reduce<string | null>(
+      (a, p) => (p.lot.bestBefore !== null && (a === null || p.lot.bestBefore < a) ? p.lot.bestBefore : a),
+      null,
+    );
+    const [made] = await makeLots(tx, doing.day, [{ material: m!, supplierLot: "", bestBefore: best }]);
+    const locked = await lockLots(tx, ids);
+    const draws = input.takes.map((t, i) =>
+      draw(locked, t.lotId, t.qty, `takes.${i}.qty`, grams, { actId, reason: "blended", note: input.note }),
+    );
+    await tx.insert(movement).values([
+      ...draws,
+      {
+        actId,
+        lotId: made!.id,
+        qty: mg(sum(input.takes.map((t) => t.qty))),
+        value: micros(-sum(draws.map((d) => d.value)) || 0),
+        reason: "blended" as const,
+        note: input.note,
+      },
+    ]);
+    return { path: `/shelf/${materialId}`, summary: `Blended ${counted(ids.length, "lot")} into ${made!.number}, ${input.name}` };
+  });
+}

@@ -1,0 +1,48 @@
+/** Harvests: a picking, its drying log, and the herb lot it became. */
+import type { DryingMethod, HerbValue } from "#core/infusion/drying";
+import { boolean, date, index, integer, pgTable, real, text } from "drizzle-orm/pg-core";
+import { act } from "./act.ts";
+import { mgColumn, microsColumn } from "./columns.ts";
+import { material } from "./material.ts";
+import { lot } from "./stock.ts";
+
+export const harvest = pgTable(
+  "harvest",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
+    picked: date({ mode: "string" }).notNull(),
+    place: text().notNull().default(""),
+    fresh: mgColumn().notNull(),
+    method: text().$type<DryingMethod>().notNull(),
+    celsius: real(),
+    /** Picking, garbling and tending, for a value by hours. */
+    minutes: integer().notNull().default(0),
+    note: text().notNull().default(""),
+    dry: mgColumn(),
+    snaps: boolean(),
+    valuedBy: text().$type<HerbValue>(),
+    value: microsColumn(),
+    lotId: integer().references(() => lot.id),
+    /** Set while it is put on the shelf; taken back by undo. */
+    driedActId: integer().references(() => act.id),
+  },
+  (t) => [index("harvest_material").on(t.materialId), index("harvest_lot").on(t.lotId)],
+);
+
+export const harvestCheck = pgTable(
+  "harvest_check",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    harvestId: integer()
+      .notNull()
+      .references(() => harvest.id),
+    day: date({ mode: "string" }).notNull(),
+    weight: mgColumn().notNull(),
+    celsius: real(),
+    note: text().notNull().default(""),
+  },
+  (t) => [index("harvest_check_harvest").on(t.harvestId)],
+);

@@ -1,0 +1,165 @@
+/** Buying: offers seen at suppliers', what was paid over time, what is used in a month, and what there is to buy. */
+import { micros, type Base } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import type { Offer } from "#core/stock/offers";
+import { LEARN_DAYS, reorderPoint, toBuy, usedPerDay, type MonthUse, type ReorderRule } from "#core/stock/reorder";
+import { groupBy } from "#core/collect";
+import { addDays, type Day } from "#core/when";
+import { and, asc, desc, eq, gte, inArray, sql } from "drizzle-orm";
+import { perform, type Doing, type Done } from "../act.ts";
+import type { Db, Reads } from "../client.ts";
+import { act, lot, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
+import { stillToCome } from "./receipts.ts";
+
+export interface SeenOffer extends Offer {
+  /** Null for a pack that was bought, not only seen. */
+  id: number | null;
+  materialId: number;
+  seen: Day;
+}
+
+/** Offers noted by hand, and the newest purchase of each pack from each supplier; of these materials, or all. */
+export async function offersOf(db: Reads, ids?: readonly number[]): Promise<SeenOffer[]> {
+  if (ids?.length === 0) return [];
+  const [noted, bought] = await Promise.all([
+    db
+      .select()
+      .from(offer)
+      .where(ids && inArray(offer.materialId, [...ids])),
+    db
+      .selectDistinctOn([purchaseLine.materialId, purchase.supplier, purchaseLine.packSize], {
+        materialId: purchaseLine.materialId,
+        supplier: purchase.supplier,
+        packSize: purchaseLine.packSize,
+        packs: purchaseLine.packs,
+        qty: purchaseLine.qty,
+        price: purchaseLine.price,
+        landed: purchaseLine.landed,
+        seen: purchase.day,
+      })
+      .from(purchaseLine)
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(
+        and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, ids && inArray(purchaseLine.materialId, [...ids])),
+      )
+      .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day)),
+  ]);
+  const of = (n: number, packs: number): number => Math.round(n / packs);
+  return [
+    ...noted,
+    ...bought.map((b) => ({
+      id: null,
+      materialId: b.materialId,
+      supplier: b.supplier,
+      packSize: b.packSize,
+      qty: of(b.qty, b.packs),
+      // What was paid per pack in the workshop's currency; postage is what its share of the receipt was.
+      price: micros(of(Math.min(b.price, b.landed), b.packs)),
+      postage: micros(of(Math.max(0, b.landed - b.price), b.packs)),
+      seen: b.seen,
+    })),
+  ];
+}
+
+export type OfferIn = Omit<typeof offer.$inferInsert, "id">;
+
+/** Notes an offer. */
+export function noteOffer(db: Db, input: OfferIn, doing: Doing): Promise<Done> {
+  return perform(db, "offer", doing, async (tx) => {
+    const [m] = await tx.select({ name: material.name }).from(material).where(eq(material.id, input.materialId));
+    if (!m) throw Refused.one("", "That material isn't on the shelf any more.");
+    await tx.insert(offer).values(input);
+    return { path: `/shelf/${input.materialId}/buying`, summary: `Noted ${input.packSize} of ${m.name} at ${input.supplier}` };
+  });
+}
+
+/** Forgets an offer that was noted. */
+export async function dropOffer(db: Db, materialId: number, id: number): Promise<void> {
+  await db.delete(offer).where(and(eq(offer.id, id), eq(offer.materialId, materialId)));
+}
+
+/** Every purchase of a material, oldest first, for its price history. */
+export const priceHistory = (db: Reads, materialId: number) =>
+  db
+    .select({
+      id: purchaseLine.id,
+      purchaseId: purchase.id,
+      day: purchase.day,
+      supplier: purchase.supplier,
+      packs: purchaseLine.packs,
+      packSize: purchaseLine.packSize,
+      per: purchaseLine.qty,
+      value: purchaseLine.landed,
+    })
+    .from(purchaseLine)
+    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+    .where(and(eq(purchaseLine.materialId, materialId), sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`))
+    .orderBy(asc(purchase.day), asc(purchaseLine.id));
+
+/** What was used of materials, month by month, as far back as it teaches anything. */
+export async function monthlyUse(db: Reads, today: Day, ids?: readonly number[]): Promise<Map<number, MonthUse[]>> {
+  if (ids?.length === 0) return new Map();
+  const rows = await db
+    .select()
+    .from(materialUse)
+    .where(and(gte(materialUse.month, addDays(today, -LEARN_DAYS - 31)), ids && inArray(materialUse.materialId, [...ids])))
+    .orderBy(asc(materialUse.month));
+  return groupBy(rows, (r) => r.materialId);
+}
+
+export interface Wanted {
+  materialId: number;
+  name: string;
+  kind: (typeof material.$inferSelect)["kind"];
+  onHand: Base;
+  coming: Base;
+  point: Base;
+  perDay: number | null;
+  amount: Base;
+  offers: SeenOffer[];
+}
+
+/** Everything below its point, with how much to buy and who sells it. */
+export async function whatToBuy(db: Reads, today: Day, rule: ReorderRule): Promise<Wanted[]> {
+  const [rows, use, coming] = await Promise.all([
+    db
+      .select({
+        id: material.id,
+        name: material.name,
+        kind: material.kind,
+        reorderBy: material.reorderBy,
+        reorderAt: material.reorderAt,
+        onHand: sql`coalesce(sum(${lot.onHand}), 0)`.mapWith(Number),
+      })
+      .from(material)
+      .leftJoin(lot, and(eq(lot.materialId, material.id), sql`${lot.onHand} > 0`))
+      .where(and(sql`${material.reorderBy} <> 'never'`, eq(material.retired, false)))
+      .groupBy(material.id)
+      .orderBy(asc(material.name)),
+    monthlyUse(db, today),
+    stillToCome(db),
+  ]);
+  const low = rows.flatMap((m) => {
+    const s = { ...m, coming: coming.get(m.id) ?? 0, perDay: usedPerDay(use.get(m.id) ?? [], today) };
+    const amount = toBuy(s, rule);
+    return amount > 0 ? [{ ...s, point: reorderPoint(s, rule)!, amount }] : [];
+  });
+  const offers = groupBy(
+    await offersOf(
+      db,
+      low.map((m) => m.id),
+    ),
+    (o) => o.materialId,
+  );
+  return low.map((m) => ({
+    materialId: m.id,
+    name: m.name,
+    kind: m.kind,
+    onHand: m.onHand,
+    coming: m.coming,
+    point: m.point,
+    perDay: m.perDay,
+    amount: m.amount,
+    offers: offers.get(m.id) ?? [],
+  }));
+}

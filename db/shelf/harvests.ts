@@ -1,0 +1,130 @@
+/** Harvests: a picking, weighed again as it dries, becomes a herb lot with its year. */
+import { DRYING_METHODS, harvestValue, readDry, type DryingMethod, type HerbValue } from "#core/infusion/drying";
+import type { Dryness } from "#core/infusion/dryness";
+import { mg, type Mg } from "#core/measure/exact";
+import type { UnitCost } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import { Refused } from "#core/refused";
+import { addMonths, type Day } from "#core/when";
+import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
+import { perform, type Doing, type Done } from "../act.ts";
+import type { Db, Reads, Tx } from "../client.ts";
+import { harvest, harvestCheck, lot, material, movement } from "../schema.ts";
+import { readSettings } from "../settings.ts";
+import { makeLots } from "./receive.ts";
+
+/** Harvests with their weighings, those still drying first; of one id, of one material, or all. */
+export async function listHarvests(db: Reads, only?: { id?: number; materialId?: number; drying?: boolean }) {
+  const rows = await db
+    .select({ harvest, material: material.name, number: lot.number, onHand: lot.onHand, bestBefore: lot.bestBefore })
+    .from(harvest)
+    .innerJoin(material, eq(material.id, harvest.materialId))
+    .leftJoin(lot, eq(lot.id, harvest.lotId))
+    .where(
+      and(
+        only?.id === undefined ? undefined : eq(harvest.id, only.id),
+        only?.materialId === undefined ? undefined : eq(harvest.materialId, only.materialId),
+        only?.drying ? isNull(harvest.driedActId) : undefined,
+      ),
+    )
+    .orderBy(desc(isNull(harvest.driedActId)), desc(harvest.picked), desc(harvest.id))
+    .limit(200);
+  const ids = rows.map((r) => r.harvest.id);
+  const checks = ids.length
+    ? await db.select().from(harvestCheck).where(inArray(harvestCheck.harvestId, ids)).orderBy(asc(harvestCheck.day), asc(harvestCheck.id))
+    : [];
+  return rows.map((r) => ({ ...r, checks: checks.filter((c) => c.harvestId === r.harvest.id) }));
+}
+
+export type HarvestRow = Awaited<ReturnType<typeof listHarvests>>[number];
+
+export interface PickIn {
+  materialId: number;
+  picked: Day;
+  place: string;
+  fresh: Mg;
+  method: DryingMethod;
+  celsius: number | null;
+  minutes: number;
+  note: string;
+}
+
+/** Notes a picking and how it is dried. @throws Refused for something that isn't a herb */
+export function pick(db: Db, input: PickIn, doing: Doing): Promise<Done> {
+  return perform(db, "pick", doing, async (tx) => {
+    const [m] = await tx.select({ name: material.name, kind: material.kind }).from(material).where(eq(material.id, input.materialId));
+    if (!m || m.kind !== "herb") throw Refused.one("material", "Choose one of the herbs of your shelf, or add it first.");
+    const [row] = await tx.insert(harvest).values(input).returning({ id: harvest.id });
+    return {
+      path: `/shelf/harvests/${row!.id}`,
+      summary: `Picked ${grams(input.fresh)} of ${m.name}, drying: ${DRYING_METHODS[input.method].toLowerCase()}`,
+    };
+  });
+}
+
+async function drying(tx: Tx, id: number): Promise<typeof harvest.$inferSelect> {
+  const [h] = await tx.select().from(harvest).where(eq(harvest.id, id)).for("update");
+  if (!h || h.driedActId !== null) throw Refused.one("", "That harvest isn't drying any more.");
+  return h;
+}
+
+/** Notes a weighing on the way. @throws Refused for more than was picked, or a day before it */
+export async function weighHarvest(
+  db: Db,
+  input: { harvestId: number; day: Day; weight: Mg; celsius: number | null; note: string },
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    const h = await drying(tx, input.harvestId);
+    if (input.weight > h.fresh) throw Refused.one("weight", `That is more than the ${grams(h.fresh)} picked. Check the weight.`);
+    if (input.day < h.picked) throw Refused.one("day", "That is before it was picked.");
+    await tx.insert(harvestCheck).values(input);
+  });
+}
+
+export interface DryIn {
+  harvestId: number;
+  dry: Mg;
+  snaps: boolean;
+  /** Minutes in all. */
+  minutes: number;
+  valuedBy: HerbValue;
+  /** Needed for the market price. */
+  market: UnitCost | null;
+}
+
+/**
+ * Puts a dried harvest on the shelf as a lot of its herb. One that doesn't snap is kept as not yet dry, and can't go into a shelf
+ * infusion without a reason.
+ */
+export function finishHarvest(db: Db, input: DryIn, doing: Doing): Promise<Done> {
+  return perform(db, "harvest", doing, async (tx, actId) => {
+    const h = await drying(tx, input.harvestId);
+    const dry = readDry(h.fresh, input.dry, input.snaps);
+    if (!dry.ok) throw Refused.one("dry", dry.problem.say);
+    if (doing.day < h.picked) throw Refused.one("dry", "It can't be dry before it was picked.");
+    const [m] = await tx.select().from(material).where(eq(material.id, h.materialId));
+    const { hourly } = await readSettings(tx);
+    const value = harvestValue(input.valuedBy, { ...input, hourly });
+    const dryness: Dryness = input.snaps ? "dry" : "damp";
+    const keeps = m!.keepsSealed ?? 12;
+    const [made] = await makeLots(tx, doing.day, [{ material: m!, supplierLot: "", bestBefore: addMonths(h.picked, keeps) }]);
+    await tx
+      .update(lot)
+      .set({ dryness, grown: Number(h.picked.slice(0, 4)) })
+      .where(eq(lot.id, made!.id));
+    await tx.insert(movement).values({ actId, lotId: made!.id, qty: mg(input.dry), value, reason: "harvested" });
+    await tx
+      .update(harvest)
+      .set({
+        dry: input.dry,
+        snaps: input.snaps,
+        minutes: input.minutes,
+        valuedBy: input.valuedBy,
+        value,
+        lotId: made!.id,
+        driedActId: actId,
+      })
+      .where(eq(harvest.id, h.id));
+    return { path: `/shelf/harvests/${h.id}`, summary: `${grams(input.dry)} of ${m!.name} dried into lot ${made!.number}` };
+  });
+}

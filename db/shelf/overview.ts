@@ -1,0 +1,65 @@
+/** The shelf at a glance: its boards, and the materials standing on one of them. */
+import type { KindId } from "#core/material/kinds";
+import type { Base, Micros } from "#core/measure/exact";
+import { SOON_DAYS } from "#core/stock/lots";
+import { addDays, type Day } from "#core/when";
+import { sql, type SQL } from "drizzle-orm";
+import type { Reads } from "../client.ts";
+import { stockLevels } from "./low.ts";
+
+export interface Board {
+  kind: KindId;
+  materials: number;
+  worth: Micros;
+  low: number;
+  /** Lots to use soon or past their day. */
+  soon: number;
+}
+
+/** A line for each kind that has materials, whatever is on hand of them. */
+export async function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
+  const found = await db.execute<Record<keyof Board, string>>(sql`
+    select s.kind, count(*) as materials, sum(s.value) as worth, count(*) filter (where s.on_hand + s.coming < s.point) as low, coalesce(sum(b.soon), 0) as soon
+    from ${stockLevels(today)} s
+    left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and best_before <= ${addDays(today, SOON_DAYS)} group by 1) b
+      on b.material_id = s.id
+    group by s.kind`);
+  return found.rows.map((r) => ({
+    kind: r.kind as KindId,
+    materials: Number(r.materials),
+    worth: Number(r.worth) as Micros,
+    low: Number(r.low),
+    soon: Number(r.soon),
+  }));
+}
+
+export interface OnShelf {
+  id: number;
+  name: string;
+  kind: KindId;
+  onHand: Base;
+  value: Micros;
+  coming: Base;
+  low: boolean;
+}
+
+/** Materials with what is on hand: of one board, or whose name contains something, or all. */
+export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find?: string }, limit: number): Promise<OnShelf[]> {
+  const where: SQL = only.find
+    ? sql`where s.name ilike ${`%${only.find.replace(/[%_\\]/g, "\\$&")}%`}`
+    : only.kind
+      ? sql`where s.kind = ${only.kind}`
+      : sql``;
+  const found = await db.execute<Record<Exclude<keyof OnShelf, "low">, string> & { low: boolean | null }>(sql`
+    select s.id, s.name, s.kind, s.on_hand as "onHand", s.value, s.coming, s.on_hand + s.coming < s.point as low
+    from ${stockLevels(today)} s ${where} order by s.name limit ${limit}`);
+  return found.rows.map((r) => ({
+    id: Number(r.id),
+    name: r.name,
+    kind: r.kind as KindId,
+    onHand: Number(r.onHand),
+    value: Number(r.value) as Micros,
+    coming: Number(r.coming),
+    low: r.low ?? false,
+  }));
+}
