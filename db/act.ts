@@ -11,7 +11,7 @@ import { alias } from "drizzle-orm/pg-core";
 import type { Db, Tx } from "./client.ts";
 import { lockLots } from "./ledger.ts";
 import { act, lot, movement } from "./schema.ts";
-import { reopen } from "./reopen.ts";
+import { pathAfterUndo, reopen } from "./reopen.ts";
 
 export interface Doing {
   /** From the form; absent in scripts. */
@@ -142,7 +142,7 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
           })),
       );
     await reopen(tx, was);
-    return { path: was.path, summary: `Took back: ${was.summary}` };
+    return { path: pathAfterUndo(was), summary: `Took back: ${was.summary}` };
   });
 }
 

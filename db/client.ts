@@ -8,7 +8,8 @@ import * as schema from "./schema.ts";
 
 /** Opens a pool; `close` ends it. @param url a postgres:// address */
 export function openDb(url: string, logger?: Logger) {
-  const pool = new pg.Pool({ connectionString: url, max: 10 });
+  // Statements are prepared once and their plans kept: planning anew takes longer than most of them run, and compiling always does.
+  const pool = new pg.Pool({ connectionString: url, max: 10, options: "-c plan_cache_mode=force_generic_plan -c jit=off" });
   // An idle connection that the server drops is replaced at the next query; without a listener it would end the process.
   pool.on("error", (e) => console.error(`database connection lost: ${e.message}`));
   const db = drizzle(pool, { schema, casing: "snake_case", logger });

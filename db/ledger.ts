@@ -47,7 +47,8 @@ const standing = (actId: SQLWrapper) => sql`not exists (select 1 from ${act} u w
  */
 export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
   if (ids?.length === 0) return new Map();
-  const newest = (of?: readonly number[]) => {
+  const newest = (some: boolean) => {
+    const among = (column: SQLWrapper) => (some ? sql`${column} = any(${sql.placeholder("ids")}::int[])` : undefined);
     const bought = db
       .select({
         of: sql<number>`${purchaseLine.materialId}`.as("of"),
@@ -58,7 +59,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(standing(purchase.actId), of && inArray(purchaseLine.materialId, among(of))));
+      .where(and(standing(purchase.actId), among(purchaseLine.materialId)));
     const made = db
       .select({
         of: sql<number>`${lot.materialId}`.as("of"),
@@ -74,7 +75,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
         and(
           sql`${movement.reason} in ('strained', 'blended', 'harvested') and ${movement.qty} > 0`,
           standing(movement.actId),
-          of && inArray(lot.materialId, among(of)),
+          among(lot.materialId),
         ),
       );
     const all = unionAll(bought, made).as("all_costs");
@@ -83,7 +84,9 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       .from(all)
       .orderBy(all.of, sql`${all.day} desc`, sql`${all.row} desc`);
   };
-  const rows = await (ids ? newest(ids) : prepared(db, "again_costs", () => newest()).execute());
+  const rows = await (ids
+    ? prepared(db, "again_costs_of", () => newest(true)).execute({ ids: `{${[...new Set(ids)].join(",")}}` })
+    : prepared(db, "again_costs", () => newest(false)).execute());
   return new Map(rows.map((r) => [r.of, { value: micros(Number(r.value)), per: Number(r.per) }]));
 }
 

@@ -16,6 +16,12 @@ export interface OpenedBefore {
   bestBefore: string | null;
 }
 
+/** Where to go once an act is taken back: to what it changed, or, where that is gone with it, to where it would be done anew. */
+export function pathAfterUndo(was: typeof act.$inferSelect): string {
+  if (was.kind === "receive" || was.kind === "receiveFile") return "/shelf/receipts";
+  return was.kind === "fillJar" ? "/jars" : was.path;
+}
+
 /** @throws when what the act noted isn't there any more */
 export async function reopen(tx: Tx, was: typeof act.$inferSelect): Promise<void> {
   const id = was.id;

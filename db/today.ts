@@ -4,6 +4,7 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql } from "drizzle-orm";
 import type { Reads } from "./client.ts";
+import { whileUnchanged } from "./kept.ts";
 import { prepared } from "./prepared.ts";
 import { measuredOf, stockLevels } from "./shelf/low.ts";
 
@@ -92,7 +93,10 @@ export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
 }
 
 /** How much waits at each station: what the Line shows on every page. */
-export async function waitingCounts(db: Reads, day: Day): Promise<Record<string, number>> {
+export const waitingCounts = (db: Reads, day: Day): Promise<Record<string, number>> =>
+  whileUnchanged(db, "waiting counts", day, () => countWaiting(db, day));
+
+async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>> {
   const statement = prepared(db, "waiting_counts", () =>
     db
       .select({ station: sql<string>`station`, n: sql`count(*)`.mapWith(Number) })

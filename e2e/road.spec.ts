@@ -31,6 +31,8 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await expect(figure(page, "Paid in all")).toContainText("€44.00");
     await expect(figure(page, "Hazel oil")).toContainText("€17.93/kg");
     await does(page, "Put on the shelf", "Received 2 lots from Wether Mill");
+    await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("€17.93/kg");
+    await open(page, "/shelf");
     await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("1,840.0 g");
     await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("€33.00");
   });

@@ -10,7 +10,7 @@ import type { Route } from "./+types/history";
 
 export const meta: Route.MetaFunction = () => [{ title: "In and out · Zelbin" }];
 
-const PAGE = 50;
+const PAGE = 30;
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const id = idOf(params.id);

@@ -30,7 +30,9 @@ export const meta: Route.MetaFunction = ({ data }) => [
   { title: `${(data as { material?: { name: string } } | undefined)?.material?.name ?? "Material"} · Zelbin` },
 ];
 
-const RECENT = 15;
+const RECENT = 8;
+/** Lots shown, used-up ones filling up what those on hand leave. */
+const SHOWN = 6;
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
@@ -52,8 +54,14 @@ export async function loader({ params }: Route.LoaderArgs) {
     reorderBy: found.material.reorderBy,
     reorderAt: found.material.reorderAt,
   };
+  // Those on hand, and the last ones used up; a material bought for years has a long tail of empty lots.
+  const live = found.lots.filter((l) => l.onHand > 0).sort(useFirst);
+  const gone = found.lots.filter((l) => l.onHand === 0).sort((a, b) => b.arrived.localeCompare(a.arrived));
+  const lots = [...live, ...gone.slice(0, Math.max(2, SHOWN - live.length))];
   return {
-    ...found,
+    material: found.material,
+    lots,
+    older: found.lots.length - lots.length,
     movements: movements.slice(0, RECENT),
     more: movements.length > RECENT,
     again: again.get(id) ?? null,
@@ -88,13 +96,11 @@ function From({ lot: l }: { lot: LotRow }) {
 }
 
 export default function Material({ loaderData }: Route.ComponentProps) {
-  const { material, lots, movements, more, again, reorder, lid, token } = loaderData;
+  const { material, lots, older, movements, more, again, reorder, lid, token } = loaderData;
   // Tied to the token: an act that was taken brings a new one, and with it the sheet closes.
   const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(null);
   const { measured, group } = kind(material.kind);
-  const live = lots.filter((l) => l.onHand > 0).sort(useFirst);
-  const gone = lots.filter((l) => l.onHand === 0).sort((a, b) => b.arrived.localeCompare(a.arrived));
-  const shown = [...live, ...gone.slice(0, Math.max(0, 20 - live.length))];
+  const live = lots.filter((l) => l.onHand > 0);
   const lot = open?.token === token ? lots.find((l) => l.id === open.lot) : undefined;
   return (
     <>
@@ -166,7 +172,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                   </tr>
                 </thead>
                 <tbody>
-                  {shown.map((l) => (
+                  {lots.map((l) => (
                     <tr key={l.id}>
                       <td>
                         <LotTag lot={l} />
@@ -215,9 +221,12 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                 </tbody>
               </table>
             )}
-            {shown.length < lots.length && (
+            {older > 0 && (
               <p className="pt-2 text-[0.92rem] text-pine-soft">
-                {lots.length - shown.length} older lots are used up; find them under Lots.
+                {older} older lots are used up:{" "}
+                <a href={`/lots?number=${encodeURIComponent(material.name)}`} className="text-amber underline underline-offset-4">
+                  find them under Lots
+                </a>
               </p>
             )}
           </Part>

@@ -1,6 +1,7 @@
 /** Reading a posted receipt: the same for a new one and for a correction. */
 import { factsIn } from "#core/material/facts";
 import { parseMoney } from "#core/measure/money";
+import { done, refuse } from "#core/outcome";
 import type { FieldProblem } from "#core/refused";
 import { packAmount } from "#core/stock/packs";
 import { RATE_1, SPREADS, type SpreadBy } from "#core/stock/receipt";
@@ -9,7 +10,7 @@ import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object, type InferType } from "yup";
 import { db } from "../db.server.ts";
-import { between, dayField, moneyOr0, note, oneOf, optional, optionalDay, reads, wholeNumber, words } from "../forms/fields.ts";
+import { between, dayField, moneyOr0, note, optional, optionalDay, reads, wholeNumber, words } from "../forms/fields.ts";
 import { refuseSheet } from "../forms/sheet.server.ts";
 import { CURRENCIES } from "../ui/currencies.ts";
 
@@ -19,7 +20,9 @@ export const receiptSchema = object({
   postage: moneyOr0(),
   tax: moneyOr0(),
   discount: moneyOr0(),
-  spreadBy: oneOf(Object.keys(SPREADS) as SpreadBy[]).default("value"),
+  spreadBy: reads<SpreadBy>((t) =>
+    t === "" ? done("value") : t in SPREADS ? done(t as SpreadBy) : refuse("choice", "Choose one of the list."),
+  ),
   currency: note(3),
   rate: optional(between(0.0001, 2000, "of your currency", RATE_1)),
   note: note(500),
@@ -32,9 +35,7 @@ export const receiptSchema = object({
         packs: wholeNumber(1, 10_000, "packs", 1),
         arrived: optional((t) => {
           const n = Number(t);
-          return Number.isInteger(n) && n >= 0
-            ? { ok: true, value: n }
-            : { ok: false, problem: { code: "whole", say: "Enter how many packs have come; 0 when none has." } };
+          return Number.isInteger(n) && n >= 0 ? done(n) : refuse("whole", "Enter how many packs have come; 0 when none has.");
         }),
         packSize: words("what is in a pack", 40),
         price: reads(parseMoney),

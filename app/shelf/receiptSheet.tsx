@@ -21,7 +21,7 @@ export interface ReceiptMaterial extends MaterialFacts {
   emptyMg: number | null;
 }
 
-export const BLANK_LINE = { id: "", material: "", packs: "1", packSize: "", price: "", arrived: "", supplierLot: "", bestBefore: "" };
+export const BLANK_LINE = { id: "", material: "", packs: "1", packSize: "", price: "", supplierLot: "", bestBefore: "", arrived: "" };
 export const BLANK_RECEIPT = {
   supplier: "",
   day: "",
@@ -44,7 +44,7 @@ const COLUMNS: readonly Column[] = [
   { key: "supplierLot", label: "Supplier's lot", width: "6.2rem" },
   { key: "bestBefore", label: "Best before", type: "date" as const, width: "8.8rem" },
 ];
-const ARRIVED: Column = { key: "arrived", label: "Come so far", width: "4.2rem", right: true, placeholder: "all" };
+const ARRIVED: Column = { key: "arrived", label: "Come", width: "4.2rem", right: true, placeholder: "all" };
 
 const moneyOf = (text: string) => {
   const m = parseMoney(text || "0");
@@ -125,7 +125,7 @@ export function ReceiptSheet({ title, about, start, materials, again, token, bac
               problem={errors.postage?.message}
             />
             <Choice
-              label="Postage shared"
+              label="Shared out"
               options={Object.entries(SPREADS)}
               {...sheet.register("spreadBy")}
               problem={errors.spreadBy?.message}
@@ -175,7 +175,7 @@ export function ReceiptSheet({ title, about, start, materials, again, token, bac
           <LineTable
             form={sheet}
             name="lines"
-            columns={partial ? [...COLUMNS.slice(0, 2), ARRIVED, ...COLUMNS.slice(2)] : COLUMNS}
+            columns={partial ? [...COLUMNS, ARRIVED] : COLUMNS}
             blank={BLANK_LINE}
             addLabel="Add a line"
             derived={[

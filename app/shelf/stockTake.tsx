@@ -6,7 +6,7 @@ import { money } from "#core/measure/money";
 import { costOf } from "#core/measure/money";
 import { readStock } from "#core/stock/packs";
 import { counted as countOf } from "#core/words";
-import { materialRow } from "#db/shelf/materials";
+import { materialOfLot } from "#db/shelf/materials";
 import { dropCounts, noteCount, postStocktake, walkShelf, type WalkRow } from "#db/shelf/stocktake";
 import { today } from "#db/clock";
 import { useRef } from "react";
@@ -24,7 +24,7 @@ import type { Route } from "./+types/stockTake";
 export const meta: Route.MetaFunction = () => [{ title: "Stock-take · Zelbin" }];
 export const loader = async () => ({ rows: await walkShelf(db()), token: crypto.randomUUID() });
 
-const schema = object({ intent: note(20), lotId: idField(), materialId: idField(), counted: note(40), note: note(200) });
+const schema = object({ intent: note(20), lotId: idField(), counted: note(40), note: note(200) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
@@ -36,7 +36,7 @@ export async function action({ request }: Route.ActionArgs) {
       await dropCounts(db());
       return redirect("/shelf/stock-take");
     });
-  const m = await materialRow(db(), v.materialId);
+  const m = await materialOfLot(db(), v.lotId);
   if (!m) return refuseSheet([{ field: `lot.${v.lotId}`, say: "That lot isn't here any more." }]);
   const amount = v.counted.trim() === "" ? null : readStock(v.counted, factsIn(m));
   if (amount && !amount.ok) return refuseSheet([{ field: `lot.${v.lotId}`, say: amount.problem.say }]);
@@ -56,7 +56,7 @@ function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined })
   const send = (text: string): void => {
     if (text.trim() === said.current.trim()) return;
     said.current = text;
-    void keep.submit({ intent: "note", lotId: r.id, materialId: r.materialId, counted: text, note: r.note ?? "" } as never, {
+    void keep.submit({ intent: "note", lotId: r.id, counted: text, note: r.note ?? "" } as never, {
       method: "post",
       encType: "application/json",
     });

@@ -12,6 +12,18 @@ import { action as addMaterial } from "../shelf/add.tsx";
 import { action as changeFacts } from "../shelf/facts.tsx";
 import { action as count } from "../shelf/material.tsx";
 import { action as receive } from "../shelf/receive.tsx";
+import { action as fromFile } from "../shelf/file.tsx";
+import { action as receipt } from "../shelf/receipt.tsx";
+import { action as correct } from "../shelf/correct.tsx";
+import { action as stockTake } from "../shelf/stockTake.tsx";
+import { action as pick } from "../shelf/pick.tsx";
+import { action as harvest } from "../shelf/harvest.tsx";
+import { action as library } from "../shelf/library.tsx";
+import { action as buying } from "../shelf/buying.tsx";
+import { action as fill } from "../jars/fill.tsx";
+import { action as wall } from "../jars/jars.tsx";
+import { action as jar } from "../jars/jar.tsx";
+import { action as blend } from "../jars/blend.tsx";
 import { action as writeRecipe } from "../recipes/write.tsx";
 import { action as setOut } from "../bench/setOut.tsx";
 import { action as weighOrPour } from "../bench/batch.tsx";
@@ -23,16 +35,46 @@ import { action as settings } from "../settings/settings.tsx";
 import { action as takeBack } from "../ui/takeBack.ts";
 
 type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
-const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fields: readonly string[] }> = {
+const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fields: readonly string[]; intent?: string }> = {
   "add a material": { run: addMaterial, params: {}, fields: ["name", "kind", "densities", "reorder", "dropsPerMl", "piece"] },
   "change facts": { run: changeFacts, params: { id: "1" }, fields: ["name", "kind", "densities", "reorder"] },
   count: { run: count, params: { id: "1" }, fields: ["lotId", "expected", "counted", "reason"] },
   receive: { run: receive, params: {}, fields: ["supplier", "day", "postage", "lines"] },
+  "take out": { run: count, params: { id: "1" }, fields: ["lotId", "amount", "why", "note"], intent: "takeOut" },
+  "receive what was to come": { run: receipt, params: { id: "3" }, fields: ["lineId", "packs", "supplierLot", "bestBefore"] },
+  "correct a receipt": {
+    run: correct,
+    params: { id: "3" },
+    fields: ["supplier", "day", "postage", "tax", "discount", "rate", "currency", "lines"],
+  },
+  "receipts from a file": { run: fromFile, params: {}, fields: ["text", "columns", "matches", "numbers", "dates"], intent: "receive" },
+  "count one lot of a stock-take": { run: stockTake, params: {}, fields: ["counted", "note"] },
+  "post an empty stock-take": { run: stockTake, params: {}, fields: ["lotId", "counted"], intent: "post" },
+  "note a picking": { run: pick, params: {}, fields: ["herb", "picked", "fresh", "method", "celsius", "minutes"] },
+  "weigh a harvest": { run: harvest, params: { id: "4" }, fields: ["day", "weight", "celsius"], intent: "weigh" },
+  "dry a harvest": { run: harvest, params: { id: "4" }, fields: ["dry", "snaps", "minutes", "valuedBy", "market"] },
+  "take from the library": { run: library, params: {}, fields: ["take"] },
+  "note an offer": { run: buying, params: { id: "1" }, fields: ["supplier", "packSize", "price", "postage"] },
+  "fill a jar": {
+    run: fill,
+    params: {},
+    fields: ["method", "day", "wished", "by", "oil", "ratio", "herbCups", "share", "holds", "herbs", "carriers"],
+  },
+  "shake jars": { run: wall, params: {}, fields: ["jars"] },
+  "strain a jar": {
+    run: jar,
+    params: { id: "12" },
+    fields: ["back", "secondBack", "sediment", "herbOut", "pressed", "bottles"],
+    intent: "strain",
+  },
+  "top up a jar": { run: jar, params: { id: "12" }, fields: ["lot", "qty"], intent: "topUp" },
+  "heat a jar": { run: jar, params: { id: "12" }, fields: ["minutes"], intent: "heatOn" },
+  "blend oils": { run: blend, params: {}, fields: ["name", "takes"] },
   "write a recipe": { run: writeRecipe, params: {}, fields: ["name", "code", "type", "makes", "fill", "loss", "lines", "packaging"] },
   "change a recipe": { run: writeRecipe, params: { id: "1" }, fields: ["name", "code", "type", "makes", "fill", "lines", "packaging"] },
   "set out": { run: setOut, params: {}, fields: ["recipe", "mode", "size", "lot"] },
   "weigh or pour": { run: weighOrPour, params: { id: "16" }, fields: ["intent", "takes", "units", "leftover", "minutes"] },
-  "take out": { run: takeOut, params: {}, fields: ["lotId", "units", "reason", "note"] },
+  "take units out": { run: takeOut, params: {}, fields: ["lotId", "units", "reason", "note"] },
   prices: { run: prices, params: { id: "1" }, fields: ["market", "online"] },
   "market day": { run: market, params: {}, fields: ["intent", "name", "day", "stallFee", "byCard", "lines"] },
   "gift order": { run: gift, params: { id: "5" }, fields: ["intent", "customer", "due", "items", "wrapping"] },
@@ -58,6 +100,14 @@ const state = async (): Promise<unknown> => {
     "gift_order",
     "gift_item",
     "purchase",
+    "purchase_line",
+    "stock_count",
+    "harvest",
+    "harvest_check",
+    "offer",
+    "jar",
+    "jar_part",
+    "jar_event",
   ];
   const counts = await db.execute(
     sql.raw(
@@ -133,7 +183,7 @@ describe("rubbish", () => {
     expect(await state()).toEqual(before);
   });
   it.each(Object.keys(ACTIONS))("%s: nothing at all names what is missing", async (name) => {
-    const { status, problems } = await post(name, "{}");
+    const { status, problems } = await post(name, JSON.stringify({ intent: ACTIONS[name]!.intent }));
     if (name === "prices") return;
     expect(status).toBe(422);
     expect(problems.length).toBeGreaterThan(0);
@@ -144,7 +194,10 @@ describe("rubbish", () => {
     const { fields } = ACTIONS[name]!;
     await fc.assert(
       fc.asyncProperty(fc.record(Object.fromEntries(fields.map((f) => [f, rubbish])), { requiredKeys: [] }), async (body) => {
-        const { status } = await post(name, JSON.stringify({ ...body, ...(name === "prices" ? { own: "x" } : {}) }));
+        const { status } = await post(
+          name,
+          JSON.stringify({ ...body, intent: ACTIONS[name]!.intent, ...(name === "prices" ? { own: "x" } : {}) }),
+        );
         expect([404, 422]).toContain(status);
       }),
       { numRuns: 25 },

@@ -53,7 +53,7 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done 
   // Plain addresses are followed without a reload; long tables of them cost the server much less than links that do so themselves.
   const go = useNavigate();
   const follow = (e: MouseEvent): void => {
-    const href = e.target instanceof Element ? e.target.closest("a[href^='/']")?.getAttribute("href") : null;
+    const href = e.target instanceof Element ? e.target.closest("a[href^='/']:not([download]):not([target])")?.getAttribute("href") : null;
     if (!href || e.defaultPrevented || e.button !== 0 || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey) return;
     e.preventDefault();
     void go(href);

@@ -9,7 +9,7 @@ import { Refused } from "#core/refused";
 import { planTakes, type Lot } from "#core/stock/lots";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
-import { eq, inArray } from "drizzle-orm";
+import { eq, inArray, sql } from "drizzle-orm";
 import { perform, takenNumbers, type Doing, type Done } from "../act.ts";
 import type { Db, Tx } from "../client.ts";
 import { draw, lockLots, lotsOfMaterials, type NewMovement } from "../ledger.ts";
@@ -153,18 +153,21 @@ export function pour(db: Db, input: PourIn, doing: Doing): Promise<Done> {
 export async function batchResult(tx: Tx | Db, b: typeof batch.$inferSelect): Promise<PourResult | null> {
   if (b.pouredActId === null) return null;
   const rows = await tx
-    .select({ value: movement.value, qty: movement.qty, kind: material.kind })
+    .select({ value: movement.value, kind: material.kind })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
     .leftJoin(material, eq(material.id, lot.materialId))
-    .where(eq(movement.actId, b.pouredActId));
+    // What it took, with what was found since to have cost more or less.
+    .where(
+      sql`${movement.actId} = ${b.pouredActId} or ${movement.restates} in (select p.id from ${movement} p where p.act_id = ${b.pouredActId})`,
+    );
   const takes = await tx.select({ lotId: batchTake.lotId, weighed: batchTake.weighed }).from(batchTake).where(eq(batchTake.batchId, b.id));
   const [size] = await tx
     .select({ fill: product.fill })
     .from(product)
     .where(inArray(product.id, [b.productId]));
   const isPacking = (kind: KindId | null): boolean => kind !== null && KINDS[kind].group === "packaging";
-  const spent = rows.filter((r) => r.qty < 0);
+  const spent = rows.filter((r) => r.kind !== null);
   return pourResult({
     weighed: sum(takes.map((t) => t.weighed ?? (0 as Mg))),
     ingredients: micros(-sum(spent.filter((r) => !isPacking(r.kind)).map((r) => r.value)) || 0),

@@ -197,4 +197,6 @@ CREATE INDEX "lot_on_hand" ON "lot" USING btree ("material_id") WHERE "lot"."on_
 ALTER TABLE "movement" ADD COLUMN "restates" integer;--> statement-breakpoint
 ALTER TABLE "movement" ADD CONSTRAINT "movement_restates_movement_id_fk" FOREIGN KEY ("restates") REFERENCES "public"."movement"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "movement_restates" ON "movement" USING btree ("restates");--> statement-breakpoint
-CREATE INDEX "movement_made" ON "movement" USING btree ("lot_id") WHERE "movement"."reason" in ('strained', 'blended', 'harvested');
+CREATE INDEX "movement_made" ON "movement" USING btree ("lot_id") WHERE "movement"."reason" in ('strained', 'blended', 'harvested');--> statement-breakpoint
+CREATE INDEX "batch_open" ON "batch" USING btree ("id") WHERE "batch"."poured_act_id" is null and "batch"."cleared_act_id" is null;--> statement-breakpoint
+CREATE INDEX "material_use_month" ON "material_use" USING btree ("month");

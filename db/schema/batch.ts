@@ -1,4 +1,5 @@
 /** Batches on the bench: what was set out, weighed and poured. */
+import { sql } from "drizzle-orm";
 import { date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { mgColumn, microsColumn } from "./columns.ts";
@@ -32,7 +33,13 @@ export const batch = pgTable(
     clearedActId: integer().references(() => act.id),
     note: text().notNull().default(""),
   },
-  (t) => [index("batch_lot").on(t.lotId), index("batch_recipe").on(t.recipeId)],
+  (t) => [
+    index("batch_lot").on(t.lotId),
+    index("batch_recipe").on(t.recipeId),
+    index("batch_open")
+      .on(t.id)
+      .where(sql`${t.pouredActId} is null and ${t.clearedActId} is null`),
+  ],
 );
 
 export const batchTake = pgTable(

@@ -4,7 +4,7 @@ import type { CautionId } from "#core/material/cautions";
 import type { KindId } from "#core/material/kinds";
 import type { Kept, Refined, ReorderBy, Vegan } from "#core/material/facts";
 import { sql } from "drizzle-orm";
-import { boolean, date, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { baseColumn, mgColumn } from "./columns.ts";
 
 export const material = pgTable(
@@ -62,5 +62,5 @@ export const materialUse = pgTable(
     month: date({ mode: "string" }).notNull(),
     used: baseColumn().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.materialId, t.month] })],
+  (t) => [primaryKey({ columns: [t.materialId, t.month] }), index("material_use_month").on(t.month)],
 );

@@ -8,8 +8,10 @@ import { addDays, type Day } from "#core/when";
 import { and, asc, desc, eq, gte, inArray, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads } from "../client.ts";
-import { act, lot, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
-import { stillToCome } from "./receipts.ts";
+import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
+import { whileUnchanged } from "../kept.ts";
+import { prepared } from "../prepared.ts";
+import { stockLevels } from "./low.ts";
 
 export interface SeenOffer extends Offer {
   /** Null for a pack that was bought, not only seen. */
@@ -42,7 +44,7 @@ export async function offersOf(db: Reads, ids?: readonly number[]): Promise<Seen
       .where(
         and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, ids && inArray(purchaseLine.materialId, [...ids])),
       )
-      .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day)),
+      .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day), desc(purchaseLine.id)),
   ]);
   const of = (n: number, packs: number): number => Math.round(n / packs);
   return [
@@ -97,13 +99,15 @@ export const priceHistory = (db: Reads, materialId: number) =>
     .orderBy(asc(purchase.day), asc(purchaseLine.id));
 
 /** What was used of materials, month by month, as far back as it teaches anything. */
-export async function monthlyUse(db: Reads, today: Day, ids?: readonly number[]): Promise<Map<number, MonthUse[]>> {
-  if (ids?.length === 0) return new Map();
-  const rows = await db
-    .select()
-    .from(materialUse)
-    .where(and(gte(materialUse.month, addDays(today, -LEARN_DAYS - 31)), ids && inArray(materialUse.materialId, [...ids])))
-    .orderBy(asc(materialUse.month));
+export async function monthlyUse(db: Reads, today: Day, ids: readonly number[]): Promise<Map<number, MonthUse[]>> {
+  if (ids.length === 0) return new Map();
+  const rows = await prepared(db, "monthly_use", () =>
+    db
+      .select()
+      .from(materialUse)
+      .where(and(gte(materialUse.month, sql.placeholder("from")), sql`${materialUse.materialId} = any(${sql.placeholder("ids")}::int[])`))
+      .orderBy(asc(materialUse.month)),
+  ).execute({ from: addDays(today, -LEARN_DAYS - 31), ids: `{${ids.join(",")}}` });
   return groupBy(rows, (r) => r.materialId);
 }
 
@@ -119,9 +123,9 @@ export interface Wanted {
   offers: SeenOffer[];
 }
 
-/** Everything below its point, with how much to buy and who sells it. */
-export async function whatToBuy(db: Reads, today: Day, rule: ReorderRule): Promise<Wanted[]> {
-  const [rows, use, coming] = await Promise.all([
+/** Materials below their point, with what is used of each in a day. */
+async function reminded(db: Reads, today: Day) {
+  const rows = await prepared(db, "reminded", () =>
     db
       .select({
         id: material.id,
@@ -129,18 +133,26 @@ export async function whatToBuy(db: Reads, today: Day, rule: ReorderRule): Promi
         kind: material.kind,
         reorderBy: material.reorderBy,
         reorderAt: material.reorderAt,
-        onHand: sql`coalesce(sum(${lot.onHand}), 0)`.mapWith(Number),
+        onHand: sql`s.on_hand`.mapWith(Number),
+        coming: sql`s.coming`.mapWith(Number),
       })
       .from(material)
-      .leftJoin(lot, and(eq(lot.materialId, material.id), sql`${lot.onHand} > 0`))
-      .where(and(sql`${material.reorderBy} <> 'never'`, eq(material.retired, false)))
-      .groupBy(material.id)
+      .innerJoin(sql`${stockLevels(sql.placeholder("today"))} s`, sql`s.id = ${material.id}`)
+      .where(sql`s.on_hand + s.coming < s.point`)
       .orderBy(asc(material.name)),
-    monthlyUse(db, today),
-    stillToCome(db),
-  ]);
-  const low = rows.flatMap((m) => {
-    const s = { ...m, coming: coming.get(m.id) ?? 0, perDay: usedPerDay(use.get(m.id) ?? [], today) };
+  ).execute({ today });
+  const use = await monthlyUse(
+    db,
+    today,
+    rows.map((r) => r.id),
+  );
+  return rows.map((m) => ({ ...m, perDay: usedPerDay(use.get(m.id) ?? [], today) }));
+}
+
+/** Everything below its point, with how much to buy and who sells it. */
+export async function whatToBuy(db: Reads, today: Day, rule: ReorderRule): Promise<Wanted[]> {
+  const rows = await whileUnchanged(db, "reminded", today, () => reminded(db, today));
+  const low = rows.flatMap((s) => {
     const amount = toBuy(s, rule);
     return amount > 0 ? [{ ...s, point: reorderPoint(s, rule)!, amount }] : [];
   });
@@ -151,15 +163,15 @@ export async function whatToBuy(db: Reads, today: Day, rule: ReorderRule): Promi
     ),
     (o) => o.materialId,
   );
-  return low.map((m) => ({
-    materialId: m.id,
-    name: m.name,
-    kind: m.kind,
-    onHand: m.onHand,
-    coming: m.coming,
-    point: m.point,
-    perDay: m.perDay,
-    amount: m.amount,
-    offers: offers.get(m.id) ?? [],
+  return low.map(({ id, name, kind, onHand, coming, point, perDay, amount }) => ({
+    materialId: id,
+    name,
+    kind,
+    onHand,
+    coming,
+    point,
+    perDay,
+    amount,
+    offers: offers.get(id) ?? [],
   }));
 }

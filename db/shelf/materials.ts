@@ -3,7 +3,7 @@ import { kind } from "#core/material/kinds";
 import { libraryEntry, type LibraryEntry } from "#core/material/library";
 import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
-import { and, asc, count, eq, lt, sql } from "drizzle-orm";
+import { asc, count, eq, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads, Tx } from "../client.ts";
 import { prepared } from "../prepared.ts";
@@ -32,63 +32,86 @@ export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
 
 /** One material's facts, or null. */
 export async function materialRow(db: Reads, id: number): Promise<MaterialRow | null> {
-  const [row] = await db.select().from(material).where(eq(material.id, id));
+  const [row] = await prepared(db, "material", () =>
+    db
+      .select()
+      .from(material)
+      .where(eq(material.id, sql.placeholder("id"))),
+  ).execute({ id });
   return row ?? null;
+}
+
+/** What a lot is of, or null. */
+export async function materialOfLot(db: Reads, lotId: number): Promise<MaterialRow | null> {
+  const [row] = await db.select({ material }).from(lot).innerJoin(material, eq(material.id, lot.materialId)).where(eq(lot.id, lotId));
+  return row?.material ?? null;
 }
 
 /** One material with all its lots, used-up ones too, and what each cost. */
 export async function readMaterial(db: Reads, id: number) {
   const row = await materialRow(db, id);
   if (!row) return null;
-  const lots = await db
-    .select({
-      id: lot.id,
-      number: lot.number,
-      of: sql<number>`${lot.materialId}`,
-      onHand: lot.onHand,
-      value: lot.value,
-      arrived: lot.arrived,
-      bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
-      holdReason: lot.holdReason,
-      opened: lot.opened,
-      dryness: lot.dryness,
-      grown: lot.grown,
-      purchaseId: purchaseLine.purchaseId,
-      supplierLot: lot.supplierLot,
-      supplier: purchase.supplier,
-      packs: purchaseLine.packs,
-      packSize: purchaseLine.packSize,
-      bought: purchaseLine.qty,
-      landed: purchaseLine.landed,
-    })
-    .from(lot)
-    .leftJoin(purchaseLine, eq(purchaseLine.lotId, lot.id))
-    .leftJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-    .where(eq(lot.materialId, id));
+  const lots = await prepared(db, "lots_of_material", () =>
+    db
+      .select({
+        id: lot.id,
+        number: lot.number,
+        of: sql<number>`${lot.materialId}`,
+        onHand: lot.onHand,
+        value: lot.value,
+        arrived: lot.arrived,
+        bestBefore: lot.bestBefore,
+        hold: sql<boolean>`${lot.holdReason} is not null`,
+        holdReason: lot.holdReason,
+        opened: lot.opened,
+        dryness: lot.dryness,
+        grown: lot.grown,
+        purchaseId: purchaseLine.purchaseId,
+        supplierLot: lot.supplierLot,
+        supplier: purchase.supplier,
+        packs: purchaseLine.packs,
+        packSize: purchaseLine.packSize,
+        bought: purchaseLine.qty,
+        landed: purchaseLine.landed,
+      })
+      .from(lot)
+      .leftJoin(purchaseLine, eq(purchaseLine.lotId, lot.id))
+      .leftJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(eq(lot.materialId, sql.placeholder("id"))),
+  ).execute({ id });
   return { material: row, lots };
 }
 
 /** What went in and out of a material's lots, newest first. @param before only movements older than this one, for the next page */
-export const materialMovements = (db: Reads, id: number, limit = 40, before?: number) =>
-  db
-    .select({
-      id: movement.id,
-      day: act.day,
-      number: lot.number,
-      qty: movement.qty,
-      reason: movement.reason,
-      note: movement.note,
-      value: movement.value,
-      summary: act.summary,
-      path: act.path,
-    })
-    .from(movement)
-    .innerJoin(lot, eq(lot.id, movement.lotId))
-    .innerJoin(act, eq(act.id, movement.actId))
-    .where(and(eq(lot.materialId, id), before === undefined ? undefined : lt(movement.id, before)))
-    .orderBy(sql`${movement.id} desc`)
-    .limit(limit);
+export function materialMovements(db: Reads, id: number, limit = 40, before = LAST_ID) {
+  // The newest of each lot first, so that a long ledger costs no more than a short one.
+  const newest = sql`
+    select x.id from ${lot} l cross join lateral (
+      select m.id from ${movement} m where m.lot_id = l.id and m.id < ${sql.placeholder("before")} order by m.id desc limit ${sql.placeholder("limit")}
+    ) x where l.material_id = ${sql.placeholder("id")} order by x.id desc limit ${sql.placeholder("limit")}`;
+  return prepared(db, "movements_of_material", () =>
+    db
+      .select({
+        id: movement.id,
+        day: act.day,
+        number: lot.number,
+        qty: movement.qty,
+        reason: movement.reason,
+        note: movement.note,
+        value: movement.value,
+        summary: act.summary,
+        path: act.path,
+      })
+      .from(movement)
+      .innerJoin(lot, eq(lot.id, movement.lotId))
+      .innerJoin(act, eq(act.id, movement.actId))
+      .where(sql`${movement.id} in (${newest})`)
+      .orderBy(sql`${movement.id} desc`),
+  ).execute({ id, limit, before });
+}
+
+/** No movement has a number as high. */
+const LAST_ID = 2_147_483_647;
 
 /** Puts entries of the starter library on the shelf; what stands there already is passed over. @returns how many were new */
 export async function addFromLibrary(tx: Tx, keys: readonly string[]): Promise<number> {

@@ -5,6 +5,7 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
+import { prepared } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
 
 export interface Board {
@@ -17,20 +18,25 @@ export interface Board {
 }
 
 /** A line for each kind that has materials, whatever is on hand of them. */
-export async function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
-  const found = await db.execute<Record<keyof Board, string>>(sql`
-    select s.kind, count(*) as materials, sum(s.value) as worth, count(*) filter (where s.on_hand + s.coming < s.point) as low, coalesce(sum(b.soon), 0) as soon
-    from ${stockLevels(today)} s
-    left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and best_before <= ${addDays(today, SOON_DAYS)} group by 1) b
-      on b.material_id = s.id
-    group by s.kind`);
-  return found.rows.map((r) => ({
-    kind: r.kind as KindId,
-    materials: Number(r.materials),
-    worth: Number(r.worth) as Micros,
-    low: Number(r.low),
-    soon: Number(r.soon),
-  }));
+export function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
+  const day = sql.placeholder("today");
+  const number = (what: SQL) => what.mapWith(Number);
+  return prepared(db, "shelf_boards", () =>
+    db
+      .select({
+        kind: sql<KindId>`s.kind`,
+        materials: number(sql`count(*)`),
+        worth: sql`sum(s.value)`.mapWith((n) => Number(n) as Micros),
+        low: number(sql`count(*) filter (where s.on_hand + s.coming < s.point)`),
+        soon: number(sql`coalesce(sum(b.soon), 0)`),
+      })
+      .from(
+        sql`${stockLevels(day)} s
+        left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and best_before <= ${sql.placeholder("soon")} group by 1) b
+          on b.material_id = s.id`,
+      )
+      .groupBy(sql`s.kind`),
+  ).execute({ today, soon: addDays(today, SOON_DAYS) });
 }
 
 export interface OnShelf {

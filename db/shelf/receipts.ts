@@ -6,6 +6,7 @@ import type { Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNull, min, sql } from "drizzle-orm";
 import { perform, type Doing, type Done } from "../act.ts";
 import type { Db, Reads, Tx } from "../client.ts";
+import { prepared } from "../prepared.ts";
 import type { ReceiptBefore } from "../reopen.ts";
 import { act, attachment, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 import { headOf, landed, makeLots, materialsOfLines, type ReceiptLineIn, type ReceiveIn } from "./receive.ts";
@@ -55,12 +56,14 @@ export async function readReceipt(db: Reads, id: number) {
 
 /** Packs paid for and still to come, by material; of these, or all. */
 export async function stillToCome(db: Reads, ids?: readonly number[]): Promise<Map<number, Base>> {
-  const rows = await db
-    .select({ of: purchaseLine.materialId, qty: sql`sum(${purchaseLine.qty})`.mapWith(Number) })
-    .from(purchaseLine)
-    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-    .where(and(isNull(purchaseLine.lotId), stands, ids && inArray(purchaseLine.materialId, [...ids])))
-    .groupBy(purchaseLine.materialId);
+  const rows = await prepared(db, ids ? "still_to_come_of" : "still_to_come", () =>
+    db
+      .select({ of: purchaseLine.materialId, qty: sql`sum(${purchaseLine.qty})`.mapWith(Number) })
+      .from(purchaseLine)
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(and(isNull(purchaseLine.lotId), stands, ids && sql`${purchaseLine.materialId} = any(${sql.placeholder("ids")}::int[])`))
+      .groupBy(purchaseLine.materialId),
+  ).execute(ids ? { ids: `{${ids.join(",")}}` } : {});
   return new Map(rows.map((r) => [r.of, r.qty]));
 }
 

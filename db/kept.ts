@@ -1,0 +1,38 @@
+/**
+ * Answers kept while nothing was written.
+ *
+ * What every page asks (how much waits at each station, what is low) follows from the whole shelf and changes only when somebody does
+ * something. PostgreSQL's own snapshot says exactly whether anything was committed since: while it is the same, so is the answer.
+ */
+import { sql } from "drizzle-orm";
+import type { Reads } from "./client.ts";
+import { prepared } from "./prepared.ts";
+
+interface Kept {
+  at: string;
+  given: string;
+  answer: Promise<unknown>;
+}
+const kept = new WeakMap<Reads, Map<string, Kept>>();
+
+/**
+ * The answer under that name, worked out anew only when something was written since.
+ * @param given everything the answer depends on besides the database, such as the day
+ * @param db not a transaction: its own writes wouldn't show in its snapshot
+ * @example whileUnchanged(db, "waiting counts", day, () => countWaiting(db, day))
+ */
+export async function whileUnchanged<T>(db: Reads, name: string, given: string, work: () => Promise<T>): Promise<T> {
+  const [row] = await prepared(db, "snapshot", () =>
+    db.select({ at: sql<string>`pg_current_snapshot()::text` }).from(sql`(select 1) one`),
+  ).execute();
+  const { at } = row!;
+  let own = kept.get(db);
+  if (!own) kept.set(db, (own = new Map()));
+  const before = own.get(name);
+  if (before?.at === at && before.given === given) return before.answer as Promise<T>;
+  const answer = work();
+  own.set(name, { at, given, answer });
+  // A failure is not an answer to be kept.
+  answer.catch(() => own.delete(name));
+  return answer;
+}
