@@ -56,6 +56,7 @@ export default [
   route("take-back", "ui/takeBack.ts"),
   route("jars/:id/photo", "jars/photo.ts"),
   route("files/:id", "ui/file.ts"),
+  route("shelf/worth", "shelf/worthBySchool.ts"),
   route("shelf/shopping.csv", "shelf/shoppingCsv.ts"),
   route("empty", "ui/emptyPage.tsx"),
 ] satisfies RouteConfig;

@@ -15,6 +15,7 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
     await page.getByLabel("Postage", { exact: true }).fill("2.00");
     await page.getByRole("button", { name: "Tax, discount, another currency, a note" }).click();
     await page.getByLabel("Tax on top").fill("2.00");
+    await page.getByRole("button", { name: "Not all of it has come" }).click();
     await fillRow(page, 1, {
       Material: "Hazelnut oil",
       Packs: "3",
@@ -43,6 +44,7 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
     await page.getByRole("button", { name: `Open or take out ${second}` }).click();
     await does(page, "Opened today", `Opened ${second}`);
     await expect(lots.first()).toHaveText(new RegExp(second!));
+    await expect(page.getByText(`Use ${second} first: its best before is the sooner.`)).toBeVisible();
     await page.getByRole("button", { name: `Open or take out ${first}` }).click();
     await page.getByLabel("Take out", { exact: true }).fill("2 kg");
     await page.getByRole("button", { name: "Take it out" }).click();
@@ -155,6 +157,8 @@ test("what is low is on the shopping list by supplier, as CSV too; an offer is c
   expect(csv).toMatch(/^\ufeffsupplier,material,wanted,unit,packs,each holds,price of all,currency\r\n/);
   expect(csv).toContain("Wether Mill,Castor oil,");
   await open(page, "/shelf");
+  await page.getByText("By all three schools").click();
+  await expect(page.getByRole("row", { name: /Buy again today/ })).toContainText("€");
   await page.getByRole("link", { name: "Jojoba oil" }).click();
   await page.getByRole("button", { name: "Delete" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "can't be deleted: it is in" })).toBeVisible();

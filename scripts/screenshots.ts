@@ -22,7 +22,7 @@ const VIEWS: readonly View[] = [
     "/shelf/receive",
     async (page) => {
       await page.getByLabel("Supplier", { exact: true }).fill("Skerrow Oil Press");
-      await page.getByLabel("Postage").fill("4.80");
+      await page.getByLabel("Postage", { exact: true }).fill("4.80");
       const rows = [
         ["Sea buckthorn berry oil", "2", "100 mL", "41.60", "SK-0A"],
         ["Jojoba oil", "1", "250 mL", "13.90", "SK-0B"],
@@ -40,7 +40,25 @@ const VIEWS: readonly View[] = [
       await page.locator("aside summary").filter({ hasText: "Sea buckthorn" }).click();
     },
   ],
-  ["recipes", "/recipes"],
+  ["stock-take", "/shelf/stock-take"],
+  ["buying", "/shelf/8/buying"],
+  ["shopping-list", "/shelf/shopping"],
+  ["jars", "/jars"],
+  [
+    "fill-jar",
+    "/jars/fill",
+    async (page) => {
+      const cell = (label: string) => page.getByLabel(`${label}, row 1`, { exact: true });
+      await cell("Herb").fill("Meadowsweet flowers, dried");
+      await cell("Oil").fill("Sunflower oil, high oleic");
+      await page.getByLabel("Oil in").fill("900 mL");
+      await page.getByLabel("Oil to 1 of herb").fill("12");
+      await page.getByLabel("The jar holds").fill("1.5 L");
+      await page.getByLabel("Wanted by").fill("2026-12-20");
+      await page.evaluate(() => window.scrollTo(0, 0));
+    },
+  ],
+  ["jar", "/jars/10"],
   [
     "recipe",
     "/recipes/1",
@@ -50,14 +68,9 @@ const VIEWS: readonly View[] = [
         .filter({ hasText: /^Fills/ })
         .click(),
   ],
-  ["bench", "/bench"],
-  ["set-out", "/bench/set-out?recipe=1"],
   ["weigh-sheet", "/bench/16"],
-  ["batch-record", "/bench/15"],
   ["cabinet", "/cabinet"],
-  ["prices", "/prices"],
   ["price", "/prices/1"],
-  ["markets", "/markets"],
   ["market-day", "/markets/4"],
   ["gift-order", "/gifts/6"],
   ["lot", "/lots/SB260827-1"],

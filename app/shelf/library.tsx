@@ -114,16 +114,18 @@ export default function Library({ loaderData: { have, token } }: Route.Component
                       </td>
                       <td className="text-[0.92rem]">{e.inci}</td>
                       <td data-label="Density, g/mL" className="text-[0.92rem]">
-                        {(Object.entries(e.densities) as [Form, number][])
-                          .filter(([f]) => kind(e.kind).forms.includes(f))
-                          .map(([f, d]) => (
-                            <span key={f} className="mr-2 whitespace-nowrap">
-                              {Object.keys(e.densities).length > 1 && `${FORMS[f]} `}
-                              <span className="tabular-nums">{(d / 1000).toFixed(2)}</span>
-                            </span>
-                          ))}
-                        <span className="block text-[0.8rem] text-pine-soft" title={source}>
-                          {e.densitySource === "memory" ? source : source.split(" (")[0]}
+                        <span className="block min-w-0">
+                          {(Object.entries(e.densities) as [Form, number][])
+                            .filter(([f]) => kind(e.kind).forms.includes(f))
+                            .map(([f, d]) => (
+                              <span key={f} className="mr-2 inline-block">
+                                {Object.keys(e.densities).length > 1 && `${FORMS[f]} `}
+                                <span className="tabular-nums">{(d / 1000).toFixed(2)}</span>
+                              </span>
+                            ))}
+                          <span className="block text-[0.8rem] text-pine-soft" title={source}>
+                            {e.densitySource === "memory" ? source : source.split(" (")[0]}
+                          </span>
                         </span>
                       </td>
                       <td data-label="Melts" className="text-[0.92rem] whitespace-nowrap tabular-nums">

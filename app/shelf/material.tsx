@@ -2,14 +2,14 @@
 import { CAUTIONS } from "#core/material/cautions";
 import { DRYNESS } from "#core/infusion/dryness";
 import { kind } from "#core/material/kinds";
-import { useFirst } from "#core/stock/lots";
+import { lotState, useFirst, whyFirst } from "#core/stock/lots";
 import { reorderPoint, usedPerDay } from "#core/stock/reorder";
 import { againCosts } from "#db/ledger";
 import { monthlyUse } from "#db/shelf/buying";
 import { materialMovements, materialRow, readMaterial } from "#db/shelf/materials";
 import { stillToCome } from "#db/shelf/receipts";
 import { readSettings } from "#db/settings";
-import { today } from "#db/clock";
+import { today as now } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -19,6 +19,7 @@ import { LotTag, PerUnit, showInColumn, When } from "../ui/amounts.tsx";
 import { Button } from "../ui/form.tsx";
 import { Modal } from "../ui/modal.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
 import { CountForm, LotActs, type LotRow } from "./lotActs.tsx";
 import { materialAct } from "./material.server.ts";
 import { MaterialFactsPart } from "./materialFacts.tsx";
@@ -40,13 +41,13 @@ export async function loader({ params }: Route.LoaderArgs) {
     readMaterial(db(), id),
     materialMovements(db(), id, RECENT + 1),
     againCosts(db(), [id]),
-    monthlyUse(db(), today(), [id]),
+    monthlyUse(db(), now(), [id]),
     stillToCome(db(), [id]),
     readSettings(db()),
   ]);
   if (!found) throw new Response("Not found", { status: 404 });
   const lid = found.material.lidId === null ? null : await materialRow(db(), found.material.lidId);
-  const perDay = usedPerDay(use.get(id) ?? [], today());
+  const perDay = usedPerDay(use.get(id) ?? [], now());
   const stock = {
     onHand: 0,
     coming: coming.get(id) ?? 0,
@@ -99,8 +100,11 @@ export default function Material({ loaderData }: Route.ComponentProps) {
   const { material, lots, older, movements, more, again, reorder, lid, token } = loaderData;
   // Tied to the token: an act that was taken brings a new one, and with it the sheet closes.
   const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(null);
+  const { today } = useWorkshop();
   const { measured, group } = kind(material.kind);
   const live = lots.filter((l) => l.onHand > 0);
+  const usable = live.filter((l) => ["good", "soon"].includes(lotState(l, today)));
+  const why = whyFirst(usable);
   const lot = open?.token === token ? lots.find((l) => l.id === open.lot) : undefined;
   return (
     <>
@@ -142,7 +146,10 @@ export default function Material({ loaderData }: Route.ComponentProps) {
             .filter((c) => c === "photosensitising" || c === "restricted" || c === "foodPlant")
             .map((c) => <Caution key={c}>{CAUTIONS[c].say}</Caution>)}
         <Sheet>
-          <Part title="Lots">
+          <Part
+            title="Lots"
+            aside={why && <span className="text-[0.95rem] text-pine-soft">{`Use ${usable[0]!.number} first: ${why}.`}</span>}
+          >
             {lots.length === 0 ? (
               <Empty
                 title="No lot of it yet"

@@ -2,7 +2,7 @@
 import { holds, weightHeld } from "#core/material/container";
 import { kind } from "#core/material/kinds";
 import { FORMS, type Form } from "#core/measure/mass";
-import { money, type UnitCost } from "#core/measure/money";
+import { costOf, money, type UnitCost } from "#core/measure/money";
 import { grams, writeNumber } from "#core/measure/write";
 import type { Lot } from "#core/stock/lots";
 import { SCHOOLS, runningAverage } from "#core/stock/schools";
@@ -43,9 +43,14 @@ export function MaterialReckoner({ material: m, live, again, reorder }: Props) {
       <Figure
         label="Worth"
         value={money(sum(live.map((l) => l.value)), currency)}
-        how={live.slice(0, 20).map((l) => (
-          <HowLine key={l.id} label={l.number} value={money(l.value, currency)} />
-        ))}
+        how={
+          <>
+            {live.slice(0, 20).map((l) => (
+              <HowLine key={l.id} label={l.number} value={money(l.value, currency)} />
+            ))}
+            {again && onHand > 0 && <HowLine label={SCHOOLS.again} value={money(costOf(onHand, again), currency)} />}
+          </>
+        }
       />
       {(reorder.perDay !== null || reorder.point !== null) && (
         <Figure

@@ -17,7 +17,7 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
   return (
     <Part title="What it cost">
       {rows.length > 1 && (
-        <div className="mb-4 h-56" aria-hidden="true">
+        <div className="mb-4 h-56">
           {drawn && (
             <Suspense>
               <PriceChart rows={rows} measured={measured} currency={currency} today={today} />

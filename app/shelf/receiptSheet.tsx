@@ -71,6 +71,7 @@ export function ReceiptSheet({ title, about, start, materials, again, token, bac
   const v = sheet.values;
   const { errors } = sheet.formState;
   const [more, setMore] = useState(start.tax !== "" || start.discount !== "" || start.currency !== "" || start.note !== "");
+  const [parts, setParts] = useState(false);
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
   const paidIn = v.currency || currency;
 
@@ -165,17 +166,24 @@ export function ReceiptSheet({ title, about, start, materials, again, token, bac
               </>
             )}
           </div>
-          {!more && (
-            <p className="-mt-2 mb-4">
-              <button type="button" className="pressable text-[0.95rem]" onClick={() => setMore(true)}>
-                Tax, discount, another currency, a note
-              </button>
+          {(!more || (partial && !parts)) && (
+            <p className="-mt-2 mb-4 flex flex-wrap gap-x-6 text-[0.95rem]">
+              {!more && (
+                <button type="button" className="pressable" onClick={() => setMore(true)}>
+                  Tax, discount, another currency, a note
+                </button>
+              )}
+              {partial && !parts && (
+                <button type="button" className="pressable" onClick={() => setParts(true)}>
+                  Not all of it has come
+                </button>
+              )}
             </p>
           )}
           <LineTable
             form={sheet}
             name="lines"
-            columns={partial ? [...COLUMNS, ARRIVED] : COLUMNS}
+            columns={partial && parts ? [...COLUMNS, ARRIVED] : COLUMNS}
             blank={BLANK_LINE}
             addLabel="Add a line"
             derived={[
@@ -200,7 +208,7 @@ export function ReceiptSheet({ title, about, start, materials, again, token, bac
           <Suggestions id="materials" names={materials.map((m) => m.name)} />
           <p className="mt-4 text-[0.92rem] text-pine-soft">
             Leave best before empty where there is none. Rows paste in from a spreadsheet, in the order of the columns.
-            {partial && " Where not all packs have come, say how many have; the rest waits on the receipt."}
+            {parts && " Say how many packs have come so far; the rest waits on the receipt."}
           </p>
         </Sheet>
       </SideBySide>

@@ -16,6 +16,7 @@ import { db } from "../db.server.ts";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { MaterialRow, ShelfTable } from "./materialRow.tsx";
+import { Worth } from "./worth.tsx";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Zelbin" }];
@@ -135,6 +136,7 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
             {name}
           </a>
         ))}
+        {boards.length > 0 && <Worth />}
       </nav>
       {boards.length === 0 ? (
         <Empty

@@ -6,7 +6,8 @@ import { delivered, forAYear, forOnce, shoppingList, type Offer } from "./offers
 import { landReceipt, RATE_1, splitLanded, type ReceiptIn } from "./receipt.ts";
 import { reorderPoint, toBuy, usedPerDay } from "./reorder.ts";
 import { restate } from "./restate.ts";
-import { openedBestBefore } from "./lots.ts";
+import { openedBestBefore, whyFirst, type Lot } from "./lots.ts";
+import { worthBySchool } from "./schools.ts";
 
 const euro = (n: number): Micros => micros(Math.round(n * 100) * CENT);
 const receipt = (over: Partial<ReceiptIn> = {}): ReceiptIn => ({
@@ -104,6 +105,39 @@ describe("opening", () => {
     expect(openedBestBefore("2026-01-31", "2026-02-01", 6)).toBe("2026-02-01");
     expect(openedBestBefore("2026-01-31", null, 6)).toBe("2026-07-31");
     expect(openedBestBefore("2026-01-31", "2027-06-30", null)).toBe("2027-06-30");
+  });
+});
+
+describe("what is on hand", () => {
+  const lot = (id: number, bestBefore: string | null, arrived: string): Lot => ({
+    id,
+    number: `L${id}`,
+    of: 1,
+    onHand: 1,
+    value: micros(1),
+    arrived,
+    bestBefore,
+    hold: false,
+  });
+  it("is worth what was paid, or what it would cost again; what was never bought stays at its cost", () => {
+    const stock = [
+      { id: 1, onHand: 500, value: micros(5_000) },
+      { id: 2, onHand: 7, value: micros(70) },
+    ];
+    expect(worthBySchool(stock, new Map([[1, { value: micros(20_000), per: 1000 }]]))).toEqual({
+      lot: 5_070,
+      average: 5_070,
+      again: 10_070,
+    });
+    expect(worthBySchool([], new Map())).toEqual({ lot: 0, average: 0, again: 0 });
+  });
+  it("says why a lot is used first", () => {
+    const [a, b, c] = [lot(1, "2027-01-01", "2026-02-01"), lot(2, "2027-02-01", "2026-01-01"), lot(3, null, "2026-01-01")];
+    expect(whyFirst([a, b])).toBe("its best before is the sooner");
+    expect(whyFirst([a, c])).toBe("it has a best before, the others none");
+    expect(whyFirst([c, lot(4, null, "2026-01-02")])).toBe("it came first");
+    expect(whyFirst([c, lot(4, null, "2026-01-01")])).toContain("alike");
+    expect(whyFirst([a])).toBeNull();
   });
 });
 

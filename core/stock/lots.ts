@@ -39,6 +39,17 @@ export function lotState(lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today
 export const useFirst = (a: Lot, b: Lot): number =>
   (a.bestBefore ?? "9999").localeCompare(b.bestBefore ?? "9999") || a.arrived.localeCompare(b.arrived) || a.id - b.id;
 
+/**
+ * Why a lot is used before the next one, in words; null where there is nothing to choose between.
+ * @example whyFirst([soon, later]) // "its best before is the sooner"
+ */
+export function whyFirst([first, next]: readonly Lot[]): string | null {
+  if (!first || !next) return null;
+  if (first.bestBefore !== next.bestBefore)
+    return next.bestBefore === null ? "it has a best before, the others none" : "its best before is the sooner";
+  return first.arrived === next.arrived ? "both are alike, and its number is the lower" : "it came first";
+}
+
 export interface Take {
   lotId: number;
   amount: Base;

@@ -5,7 +5,7 @@
  * - `average`: the running average of all that is on hand;
  * - `again`: what buying it again today would cost — the newest purchase, postage included.
  */
-import { micros, type Base, type Micros } from "../measure/exact.ts";
+import { micros, sum, type Base, type Micros } from "../measure/exact.ts";
 import { costOf, type UnitCost } from "../measure/money.ts";
 import type { Day } from "../when.ts";
 import { planTakes, type Lot, type Need, type NeedPlan } from "./lots.ts";
@@ -52,4 +52,26 @@ export function costNeeds(needs: readonly Need[], lots: readonly Lot[], again: R
       },
     };
   });
+}
+
+/**
+ * What everything on hand is worth by each school. Lot by lot and on average it is what was paid, since an average only shares it
+ * out; bought again it is what the same amounts would cost today, and what was never bought stays at what it cost.
+ * @example worthBySchool([{ id: 1, onHand: 1000, value: micros(5) }], new Map([[1, { value: micros(10), per: 1000 }]])).again // 10
+ */
+export function worthBySchool(
+  stock: readonly { id: number; onHand: Base; value: Micros }[],
+  again: ReadonlyMap<number, UnitCost>,
+): Record<School, Micros> {
+  const paid = sum(stock.map((s) => s.value));
+  return {
+    lot: paid,
+    average: paid,
+    again: sum(
+      stock.map((s) => {
+        const anew = again.get(s.id);
+        return anew ? costOf(s.onHand, anew) : s.value;
+      }),
+    ),
+  };
 }
