@@ -93,7 +93,13 @@ export function undoAct(db: Db, actId: number, doing: Doing): Promise<Done> {
     if (already) throw Refused.one("", "That has been taken back already.");
     await tx.update(act).set({ undoes: actId }).where(eq(act.id, undoId));
 
-    const own = await tx.select().from(movement).where(eq(movement.actId, actId));
+    // A restatement of something that was taken back meanwhile went back with it, and must not do so twice.
+    const own = await tx
+      .select()
+      .from(movement)
+      .where(
+        sql`${movement.actId} = ${actId} and not exists (select 1 from ${movement} o join ${act} u on u.undoes = o.act_id where o.id = ${movement.restates})`,
+      );
     // What was restated of them since goes back with them.
     const later = own.length
       ? await tx

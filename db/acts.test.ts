@@ -308,7 +308,7 @@ it("keeps its promises through any sequence of acts", async () => {
       }
       await expectLedgerTrue(db);
     }),
-    { numRuns: 24 },
+    { numRuns: 30 },
   );
   // A test that never did an act would say nothing of it.
   for (const kind of new Set(KINDS)) expect(done.get(kind) ?? 0, `${kind} was never done`).toBeGreaterThan(0);

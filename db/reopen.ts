@@ -1,5 +1,6 @@
 /** What an act closed, opened, or wrote beside the ledger is put back when the act is taken back. */
-import { eq } from "drizzle-orm";
+import { Refused } from "#core/refused";
+import { and, eq, gt, sql } from "drizzle-orm";
 import type { Tx } from "./client.ts";
 import { act, batch, giftOrder, harvest, jar, jarEvent, jarPart, lot, marketDay, purchase, purchaseLine } from "./schema.ts";
 
@@ -50,13 +51,15 @@ export async function reopen(tx: Tx, was: typeof act.$inferSelect): Promise<void
       return;
     }
     case "correct":
-      await putReceiptBack(tx, was.before as ReceiptBefore);
+      await putReceiptBack(tx, id, was.before as ReceiptBefore);
       return;
     case "fillJar":
+      await stillStanding(tx, id);
       await tx.delete(jarPart).where(eq(jarPart.actId, id));
       await tx.update(jar).set({ filledActId: null }).where(eq(jar.filledActId, id));
       return;
     case "topUp":
+      await stillStanding(tx, id);
       await tx.delete(jarPart).where(eq(jarPart.actId, id));
       await tx.delete(jarEvent).where(eq(jarEvent.actId, id));
       return;
@@ -69,8 +72,38 @@ export async function reopen(tx: Tx, was: typeof act.$inferSelect): Promise<void
   }
 }
 
-async function putReceiptBack(tx: Tx, before: ReceiptBefore): Promise<void> {
+/** @throws Refused when the jar an act put something into was strained, written off, or topped up after it */
+async function stillStanding(tx: Tx, actId: number): Promise<void> {
+  const [part] = await tx.select({ jarId: jarPart.jarId }).from(jarPart).where(eq(jarPart.actId, actId)).limit(1);
+  if (!part) return;
+  const [j] = await tx.select().from(jar).where(eq(jar.id, part.jarId)).for("update");
+  if (j!.strainedActId !== null) throw Refused.one("", `Jar ${j!.number} has been strained since. Take the straining back first.`);
+  if (j!.spoiledActId !== null) throw Refused.one("", `Jar ${j!.number} has been written off since. Take that back first.`);
+  const [later] = await tx
+    .select({ id: jarPart.id })
+    .from(jarPart)
+    .where(and(eq(jarPart.jarId, part.jarId), gt(jarPart.actId, actId)))
+    .limit(1);
+  if (later && j!.filledActId === actId) throw Refused.one("", `Jar ${j!.number} has been topped up since. Take that back first.`);
+}
+
+/** @throws Refused when more of it arrived, or it was corrected again, since */
+async function putReceiptBack(tx: Tx, actId: number, before: ReceiptBefore): Promise<void> {
   const { id, ...head } = before.purchase;
+  const [came] = await tx
+    .select({ id: purchaseLine.id })
+    .from(purchaseLine)
+    .where(and(eq(purchaseLine.purchaseId, id), gt(purchaseLine.arrivedActId, actId)))
+    .limit(1);
+  if (came) throw Refused.one("", "More of that receipt has arrived since. Take that back first, or correct it again.");
+  const [again] = await tx
+    .select({ id: act.id })
+    .from(act)
+    .where(
+      sql`${act.kind} = 'correct' and ${act.id} > ${actId} and (${act.before} -> 'purchase' ->> 'id')::int = ${id} and not exists (select 1 from act u where u.undoes = ${act.id})`,
+    )
+    .limit(1);
+  if (again) throw Refused.one("", "That receipt has been corrected again since. Take that back first.");
   await tx.update(purchase).set(head).where(eq(purchase.id, id));
   const kept = new Set(before.lines.map((l) => l.id));
   const now = await tx.select({ id: purchaseLine.id }).from(purchaseLine).where(eq(purchaseLine.purchaseId, id));

@@ -157,7 +157,7 @@ test("what is low is on the shopping list by supplier, as CSV too; an offer is c
   expect(csv).toMatch(/^\ufeffsupplier,material,wanted,unit,packs,each holds,price of all,currency\r\n/);
   expect(csv).toContain("Wether Mill,Castor oil,");
   await open(page, "/shelf");
-  await page.getByText("By all three schools").click();
+  await page.getByText("Worth by each school").click();
   await expect(page.getByRole("row", { name: /Buy again today/ })).toContainText("€");
   await page.getByRole("link", { name: "Jojoba oil" }).click();
   await page.getByRole("button", { name: "Delete" }).click();

@@ -162,7 +162,7 @@ export function readPlan(
 
   const needsVessel = t.by === "fill";
   const vesselMl = t.holds.trim() === "" && !needsVessel ? null : read("holds", readMl(t.holds));
-  const made = herbs.length > 0 && carriers.length > 0 ? read2(amountIn(t, herbs, carriers, vesselMl, heated), problems) : null;
+  const made = herbs.length > 0 && carriers.length > 0 ? readAmounts(amountIn(t, herbs, carriers, vesselMl, heated), problems) : null;
   const oilParts = carriers.map((c) => Math.round(c.parts * 1000));
   if (made) {
     herbs.forEach((h, i) => (h.qty = made.herbs[i]!));
@@ -183,7 +183,7 @@ export function readPlan(
       herbs.map((h) => h.material.name),
       carriers[0]?.material.name ?? "",
     );
-  if (name === "" && parts.length > 0) problems.push({ field: "name", say: "Enter what the oil will be called." });
+  if (name === "" && made) problems.push({ field: "name", say: "Enter what the oil will be called." });
   return {
     name,
     method,
@@ -225,7 +225,8 @@ export function readPlan(
 
 type AmountRead = { input: AmountIn; herbs: PlanPart[]; density: number } | { field: string; say: string };
 
-function read2(a: AmountRead, problems: FieldProblem[]): Amounts | null {
+function readAmounts(a: AmountRead | null, problems: FieldProblem[]): Amounts | null {
+  if (a === null) return null;
   if ("field" in a) {
     problems.push(a);
     return null;
@@ -245,7 +246,7 @@ function read2(a: AmountRead, problems: FieldProblem[]): Amounts | null {
 }
 
 /** The amounts as typed, in the way chosen. */
-function amountIn(t: PlanTexts, herbs: PlanPart[], carriers: PlanPart[], vesselMl: number | null, heated: boolean): AmountRead {
+function amountIn(t: PlanTexts, herbs: PlanPart[], carriers: PlanPart[], vesselMl: number | null, heated: boolean): AmountRead | null {
   const first = carriers[0]!;
   const form = first.material.densities.liquid ? "liquid" : "melted";
   const facts = factsIn(first.material, form);
@@ -281,7 +282,8 @@ function amountIn(t: PlanTexts, herbs: PlanPart[], carriers: PlanPart[], vesselM
   const share = readPositive(t.share.replace("%", ""), "how full of herb the jar is, in per cent");
   if (!share.ok) return bad("share", share);
   if (share.value > 100) return { field: "share", say: "A jar can't be more than full." };
-  if (vesselMl === null) return { field: "holds", say: "Say what the jar holds to the brim." };
+  // What is wrong with its size has been said beside it.
+  if (vesselMl === null) return null;
   return { input: { by: "fill", vesselMl, fillMl: usableMl(vesselMl, heated), share: share.value / 100 }, herbs, density };
 }
 

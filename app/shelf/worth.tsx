@@ -13,7 +13,7 @@ export function Worth() {
       className="no-print"
       onToggle={(e) => e.currentTarget.open && worth.state === "idle" && !worth.data && void worth.load("/shelf/worth")}
     >
-      <summary className="pressable list-none">By all three schools</summary>
+      <summary className="pressable list-none">Worth by each school</summary>
       {worth.data && (
         <table className="ruled mt-2 w-auto!">
           <thead>

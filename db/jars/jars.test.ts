@@ -138,6 +138,22 @@ describe("tending", () => {
     await undoAct(db, top.actId, doing);
     expect(await readJar(db, a)).toMatchObject({ oil: 600_000, value });
   });
+  it("what was put into a jar comes back only while it stands, the last first", async () => {
+    const filled = await fillJar(db, await plan(), {});
+    const id = idIn(filled);
+    const top = await topUp(db, { jarId: id, lotId: (await lotOf(ids.oil)).id, qty: mg(40_000) }, doing);
+    expect((await refused(undoAct(db, filled.actId, doing)))[0]!.say).toContain("topped up since");
+    const strained = await strainJar(db, straining(id), doing);
+    for (const act of [filled, top]) expect((await refused(undoAct(db, act.actId, doing)))[0]!.say).toContain("strained since");
+    await undoAct(db, strained.actId, doing);
+    const spoilt = await spoilJar(db, id, "mould", doing);
+    expect((await refused(undoAct(db, top.actId, doing)))[0]!.say).toContain("written off since");
+    await undoAct(db, spoilt.actId, doing);
+    await undoAct(db, top.actId, doing);
+    await undoAct(db, filled.actId, doing);
+    expect(await standingJars(db)).toEqual([]);
+    await expectLedgerTrue(db);
+  });
   it("heat runs on a timer until it is turned off or the jar is strained", async () => {
     const id = await fill({ method: "cooker" });
     await heat(db, id, 720, DAY);

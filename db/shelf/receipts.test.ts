@@ -150,6 +150,38 @@ describe("correcting a receipt", () => {
   });
 });
 
+describe("taking a correction back", () => {
+  it("is refused once more of the receipt arrived or it was corrected again, and done in order it restores each", async () => {
+    const id = receiptOf(await receive(db, { supplier: "Press", day: DAY, postage: euro(0), lines: [line({ arrived: 1 })] }, {}));
+    const priced = async (price: number) => {
+      const c = await asCorrection(id);
+      return correctReceipt(db, id, { ...c, lines: c.lines.map((l, i) => (i === 0 ? { ...l, price: euro(price) } : l)) }, doing);
+    };
+    const first = await priced(20);
+    const second = await priced(30);
+    expect((await refused(undoAct(db, first.actId, doing)))[0]!.say).toContain("corrected again since");
+    await undoAct(db, second.actId, doing);
+    const waiting = (await readReceipt(db, id))!.lines.find((l) => l.line.lotId === null)!.line;
+    const came = await arrive(db, { lineId: waiting.id, packs: 1, supplierLot: "", bestBefore: null }, doing);
+    expect((await refused(undoAct(db, first.actId, doing)))[0]!.say).toContain("arrived since");
+    await undoAct(db, came.actId, doing);
+    await undoAct(db, first.actId, doing);
+    expect((await readReceipt(db, id))!.lines[0]!.line.price).toBe(euro(10));
+    await expectLedgerTrue(db);
+  });
+  it("gives a used lot's cost back once, whichever is taken back first: the use or the correction", async () => {
+    const [oil] = await lotsOf(ids.oil);
+    for (const order of [0, 1]) {
+      const used = await make(1);
+      const c = await asCorrection(oil!.purchaseId!);
+      const corrected = await correctReceipt(db, oil!.purchaseId!, { ...c, lines: [{ ...c.lines[0]!, price: euro(50) }] }, doing);
+      for (const act of order === 0 ? [used, corrected] : [corrected, used]) await undoAct(db, act.actId, doing);
+      expect(await newest(ids.oil)).toMatchObject({ onHand: oil!.onHand, value: oil!.value });
+      await expectLedgerTrue(db);
+    }
+  });
+});
+
 describe("files", () => {
   it("receipts out of a file are one act, with the materials that are new", async () => {
     const done = await receiveMany(

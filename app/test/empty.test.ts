@@ -1,0 +1,126 @@
+/** Every page before there is anything on it, and every page of something that isn't there. */
+import type { OpenDb } from "#db/client";
+import { freshDb } from "#db/test/fresh";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { loader as bench } from "../bench/bench.tsx";
+import { loader as batch } from "../bench/batch.tsx";
+import { loader as setOut } from "../bench/setOut.tsx";
+import { loader as cabinet } from "../cabinet/cabinet.tsx";
+import { loader as gifts } from "../gifts/gifts.tsx";
+import { loader as order } from "../gifts/order.tsx";
+import { loader as blend } from "../jars/blend.tsx";
+import { loader as fill } from "../jars/fill.tsx";
+import { loader as jar } from "../jars/jar.tsx";
+import { loader as jars } from "../jars/jars.tsx";
+import { loader as label } from "../jars/label.tsx";
+import { loader as lots } from "../lots/lots.tsx";
+import { loader as markets } from "../markets/markets.tsx";
+import { loader as day } from "../markets/day.tsx";
+import { loader as prices } from "../prices/prices.tsx";
+import { loader as price } from "../prices/product.tsx";
+import { loader as recipes } from "../recipes/recipes.tsx";
+import { loader as settings } from "../settings/settings.tsx";
+import { loader as buying } from "../shelf/buying.tsx";
+import { loader as correct } from "../shelf/correct.tsx";
+import { loader as facts } from "../shelf/facts.tsx";
+import { loader as harvest } from "../shelf/harvest.tsx";
+import { loader as harvests } from "../shelf/harvests.tsx";
+import { loader as history } from "../shelf/history.tsx";
+import { loader as library } from "../shelf/library.tsx";
+import { loader as material } from "../shelf/material.tsx";
+import { loader as pick } from "../shelf/pick.tsx";
+import { loader as receipt } from "../shelf/receipt.tsx";
+import { loader as receipts } from "../shelf/receipts.tsx";
+import { loader as receive } from "../shelf/receive.tsx";
+import { loader as shelf } from "../shelf/shelf.tsx";
+import { loader as shopping } from "../shelf/shopping.tsx";
+import { loader as shoppingCsv } from "../shelf/shoppingCsv.ts";
+import { loader as stockTake } from "../shelf/stockTake.tsx";
+import { loader as worth } from "../shelf/worthBySchool.ts";
+import { loader as today } from "../today/today.tsx";
+import { loader as file } from "../ui/file.ts";
+import { loader as workroom } from "../ui/workroom.tsx";
+
+let db: OpenDb;
+let drop: () => Promise<void>;
+beforeAll(async () => {
+  ({ db, drop } = await freshDb());
+  process.env.ZELBIN_TODAY = "2026-11-25";
+  globalThis.zelbinDb = db;
+});
+afterAll(() => drop());
+
+type Loader = (args: { request: Request; params: Record<string, string>; context: object }) => unknown;
+const open = async (loader: unknown, path = "/", params: Record<string, string> = {}): Promise<unknown> =>
+  (loader as Loader)({ request: new Request(`http://127.0.0.1${path}`), params, context: {} });
+/** The status a page of something missing answers with. */
+const status = async (loader: unknown, id: string): Promise<number> => {
+  try {
+    await open(loader, "/", { id });
+  } catch (e) {
+    if (e instanceof Response) return e.status;
+    throw e;
+  }
+  return 200;
+};
+
+describe("an empty workshop", () => {
+  it.each<[string, unknown, unknown]>([
+    ["today", today, []],
+    ["shelf", shelf, { boards: [], whole: true, materials: [], lots: [] }],
+    ["receive", receive, { materials: [], again: [], first: [] }],
+    ["receipts", receipts, { rows: [], more: false }],
+    ["shopping", shopping, { groups: [] }],
+    ["stock-take", stockTake, { rows: [] }],
+    ["harvests", harvests, []],
+    ["pick", pick, { herbs: [] }],
+    ["library", library, { have: [] }],
+    ["worth", worth, { ingredient: { lot: 0, average: 0, again: 0 }, packaging: { lot: 0, average: 0, again: 0 } }],
+    ["jars", jars, { standing: [], past: [] }],
+    ["fill a jar", fill, { materials: [], lots: [], past: [], start: null }],
+    ["blend", blend, { lots: [] }],
+    ["workroom", workroom, { counts: {}, heated: [], done: null }],
+  ])("%s opens and has nothing", async (_, loader, want) => expect(await open(loader)).toMatchObject(want as object));
+  it.each<[string, unknown]>([
+    ["recipes", recipes],
+    ["bench", bench],
+    ["set out", setOut],
+    ["cabinet", cabinet],
+    ["prices", prices],
+    ["markets", markets],
+    ["gifts", gifts],
+    ["lots", lots],
+    ["settings", settings],
+  ])("%s opens", async (_, loader) => expect(await open(loader)).toBeTruthy());
+  it("the shopping list as CSV has its heading and nothing else", async () => {
+    const csv = await ((await open(shoppingCsv)) as Response).text();
+    expect(csv.split("\r\n")).toEqual(["supplier,material,wanted,unit,packs,each holds,price of all,currency", ""]);
+  });
+});
+
+describe("what isn't there is not found, never a crash", () => {
+  it.each<[string, unknown]>([
+    ["material", material],
+    ["facts", facts],
+    ["buying", buying],
+    ["history", history],
+    ["receipt", receipt],
+    ["correct", correct],
+    ["harvest", harvest],
+    ["jar", jar],
+    ["label", label],
+    ["batch", batch],
+    ["price", price],
+    ["market day", day],
+    ["order", order],
+    ["file", file],
+  ])("%s", async (_, loader) => {
+    for (const id of ["1", "0", "-1", "abc", "99999999999", "1e3", "1.5", "'"]) expect(await status(loader, id), id).toBe(404);
+  });
+});
+
+describe("searching an empty shelf", () => {
+  it.each(["?find=oil", "?find=%25", "?board=oil", "?board=nonsense", "?find=%27%3B--", "?page=-1"])("%s finds nothing", async (query) =>
+    expect(await open(shelf, `/shelf${query}`)).toMatchObject({ materials: [] }),
+  );
+});

@@ -1,0 +1,314 @@
+/** Sheets of shelf and jars as a browser posts them, on the demo workshop: what is right is kept, what is wrong is said beside its field. */
+import { lotsForJars, readJar, standingJars } from "#db/jars/read";
+import { listHarvests } from "#db/shelf/harvests";
+import { listMaterials } from "#db/shelf/materials";
+import { listReceipts, readReceipt, stillToCome } from "#db/shelf/receipts";
+import { walkShelf } from "#db/shelf/stocktake";
+import type { OpenDb } from "#db/client";
+import { expectLedgerTrue, freshDb } from "#db/test/fresh";
+import { loadDemo } from "#demo/load";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { action as fromFile } from "../shelf/file.tsx";
+import { action as harvest } from "../shelf/harvest.tsx";
+import { action as material } from "../shelf/material.tsx";
+import { action as pick } from "../shelf/pick.tsx";
+import { action as receipt } from "../shelf/receipt.tsx";
+import { action as receive } from "../shelf/receive.tsx";
+import { action as correct } from "../shelf/correct.tsx";
+import { action as stockTake } from "../shelf/stockTake.tsx";
+import { action as fill } from "../jars/fill.tsx";
+import { action as jar } from "../jars/jar.tsx";
+import { action as photo } from "../jars/photo.ts";
+import { loader as readFile } from "../ui/file.ts";
+import type { Preview } from "../shelf/intake.server.ts";
+
+let db: OpenDb;
+let drop: () => Promise<void>;
+beforeAll(async () => {
+  ({ db, drop } = await freshDb());
+  await loadDemo(db, "2026-11-25");
+  process.env.ZELBIN_TODAY = "2026-11-25";
+  globalThis.zelbinDb = db;
+});
+afterAll(() => drop());
+
+type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
+interface Answer {
+  status: number;
+  to: string;
+  fields: string[];
+  say: string;
+  data: unknown;
+}
+async function post(action: unknown, body: object | FormData, id = ""): Promise<Answer> {
+  const request = new Request("http://127.0.0.1/x", { method: "POST", body: body instanceof FormData ? body : JSON.stringify(body) });
+  const answer = await (action as Action)({ request, params: { id }, context: {} });
+  if (answer instanceof Response)
+    return { status: answer.status, to: answer.headers.get("location") ?? "", fields: [], say: "", data: null };
+  const { data, init } = answer as { data: { problems?: { field: string; say: string }[] }; init?: { status?: number } };
+  const problems = data.problems ?? [];
+  return { status: init?.status ?? 200, to: "", fields: problems.map((p) => p.field), say: problems[0]?.say ?? "", data };
+}
+const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
+
+describe("receipts", () => {
+  const line = { material: "Castor oil", packs: "2", packSize: "250 mL", price: "10.00", supplierLot: "", bestBefore: "" };
+  const sheet = (over: object = {}) => ({ supplier: "Far Shore", day: "2026-11-20", postage: "5", lines: [line], ...over });
+  it.each<[string, object, string]>([
+    ["a foreign receipt without a rate", { currency: "USD" }, "rate"],
+    ["a currency nobody knows", { currency: "XXX", rate: "1" }, "currency"],
+    ["a rate of nothing", { currency: "USD", rate: "0" }, "rate"],
+    ["more discount than goods", { discount: "10.01" }, "discount"],
+    [
+      "shared by weight with pieces nobody weighed",
+      { spreadBy: "weight", lines: [line, { ...line, material: "Lip tube with cap", packSize: "10" }] },
+      "spreadBy",
+    ],
+    ["shared by the moon", { spreadBy: "moon" }, "spreadBy"],
+    ["more come than ordered", { lines: [{ ...line, arrived: "3" }] }, "lines.0.arrived"],
+    ["half a pack come", { lines: [{ ...line, arrived: "0.5" }] }, "lines.0.arrived"],
+    ["tax below zero", { tax: "-1" }, "tax"],
+  ])("%s", async (_, over, field) => {
+    const before = await listReceipts(db, 0, 500);
+    expect(await post(receive, sheet(over))).toMatchObject({ status: 422, fields: [field] });
+    expect(await listReceipts(db, 0, 500)).toEqual(before);
+  });
+  it("a foreign receipt, partly come, is kept in both currencies; what was to come arrives from its sheet", async () => {
+    const { to } = await post(receive, sheet({ currency: "USD", rate: "0.9", tax: "1", lines: [{ ...line, arrived: "1" }] }));
+    const id = /receipts\/(\d+)/.exec(to)![1]!;
+    const found = (await readReceipt(db, Number(id)))!;
+    expect(found.receipt).toMatchObject({ currency: "USD", rate: 900_000, tax: 1_000_000 });
+    expect(found.lines.reduce((a, l) => a + l.line.landed, 0)).toBe(14_400_000);
+    const waiting = found.lines.find((l) => l.line.lotId === null)!.line.id;
+    expect(await post(receipt, { intent: "arrive", lineId: waiting, packs: "2", supplierLot: "", bestBefore: "" }, id)).toMatchObject({
+      fields: ["packs"],
+    });
+    expect(await post(receipt, { intent: "arrive", lineId: waiting, packs: "1", supplierLot: "", bestBefore: "soon" }, id)).toMatchObject({
+      fields: ["bestBefore"],
+    });
+    expect(await post(receipt, { intent: "arrive", lineId: waiting, packs: "1", supplierLot: "", bestBefore: "" }, id)).toMatchObject({
+      status: 302,
+    });
+    expect((await stillToCome(db)).size).toBe(0);
+    const again = { ...sheet({ lines: found.lines.map((l) => ({ ...line, id: String(l.line.id), packs: "1", price: "6" })) }) };
+    expect((await post(correct, again, id)).status).toBe(302);
+    expect((await readReceipt(db, Number(id)))!.receipt).toMatchObject({ currency: "", rate: 1_000_000 });
+    await expectLedgerTrue(db);
+  });
+  it("a scan that isn't one is refused beside the file, a real one is shown as it was", async () => {
+    const form = (bytes: BlobPart, name: string): FormData => {
+      const f = new FormData();
+      f.set("file", new File([bytes], name));
+      return f;
+    };
+    expect(await post(receipt, form("hello", "scan.pdf"), "3")).toMatchObject({ status: 422, fields: ["file"] });
+    expect(await post(receipt, new FormData(), "3")).toMatchObject({ status: 422, fields: ["file"], say: "Choose a file first." });
+    const pdf = "%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF";
+    expect((await post(receipt, form(pdf, "März.pdf"), "3")).status).toBe(302);
+    const [scan] = (await readReceipt(db, 3))!.scans;
+    const file = (await (readFile as unknown as Action)({
+      request: new Request("http://127.0.0.1/"),
+      params: { id: String(scan!.id) },
+      context: {},
+    })) as Response;
+    expect([file.headers.get("content-type"), file.headers.get("x-content-type-options"), await file.text()]).toEqual([
+      "application/pdf",
+      "nosniff",
+      pdf,
+    ]);
+    expect((await post(receipt, { intent: "dropScan", scan: String(scan!.id) }, "3")).status).toBe(302);
+    expect((await readReceipt(db, 3))!.scans).toEqual([]);
+  });
+});
+
+describe("a file of receipts", () => {
+  const look = async (text: string, over: object = {}): Promise<Preview> =>
+    (
+      (await post(fromFile, { intent: "look", text, numbers: "", dates: "", supplier: "Mill", columns: {}, matches: {}, ...over }))
+        .data as { preview: Preview }
+    ).preview;
+  const csv = "item;qty;size;total\nCastor oil;1;250 mL;5,40\nMoon dust;1;1 kg;1.234,00\n";
+  it("is looked at first: columns and styles found, unknown names told, nothing kept", async () => {
+    const before = await listReceipts(db, 0, 500);
+    const p = await look(csv);
+    expect(p).toMatchObject({ rows: 2, numbers: "comma", asks: { numbers: false, dates: false }, say: null });
+    expect(p.intake).toMatchObject({ lines: 1, problemCount: 1, unknown: [{ name: "Moon dust", rows: 1 }] });
+    expect(await listReceipts(db, 0, 500)).toEqual(before);
+  });
+  it("a name can be taken for a material or added as one; a column can be said to be another, or none", async () => {
+    expect((await look(csv, { matches: { "Moon dust": "Arrowroot starch" } })).intake).toMatchObject({ lines: 2, unknown: [] });
+    expect((await look(csv, { matches: { "Moon dust": "kind:powder" } })).intake.shown[1]).toMatchObject({
+      material: "Moon dust",
+      price: 1_234_000_000,
+    });
+    expect((await look(csv, { matches: { "Moon dust": "kind:spell" } })).intake.lines).toBe(1);
+    expect((await look(csv, { columns: { price: "none" } })).say).toContain("price of all");
+    expect((await look(csv, { columns: { price: "99" } })).say).toContain("price of all");
+    expect((await look(csv, { numbers: "point" })).intake).toMatchObject({ lines: 0, problemCount: 2 });
+  });
+  it.each([
+    ["", "There is nothing in it."],
+    ["\u0000\u0001", "isn't a table as text"],
+    ["one\ntwo", "only one column"],
+  ])("%j is refused in words", async (text, say) => {
+    const a = await post(fromFile, { intent: "receive", text });
+    expect(a).toMatchObject({ status: 422, fields: ["text"] });
+    expect(a.say).toContain(say);
+  });
+  it("nothing that can be received is said so, and a day after today is no receipt's", async () => {
+    expect(await post(fromFile, { intent: "receive", text: "item;size;total\nGhost;1 kg;1", supplier: "Mill" })).toMatchObject({
+      status: 422,
+      fields: [""],
+    });
+    const future = await post(fromFile, { intent: "receive", text: "item;size;total;date\nCastor oil;1 L;9;2026-11-26", supplier: "Mill" });
+    expect(future.say).toContain("dated after today");
+  });
+  it("what can be read goes on the shelf as one act, new materials and all", async () => {
+    const a = await post(fromFile, { intent: "receive", text: csv, supplier: "Mill", matches: { "Moon dust": "kind:powder" } });
+    expect(a.status).toBe(302);
+    const id = Number(/receipts\/(\d+)/.exec(a.to)![1]);
+    expect((await readReceipt(db, id))!.lines.map((l) => [l.material, l.line.qty])).toEqual([
+      ["Castor oil", 240_000],
+      ["Moon dust", 1_000_000],
+    ]);
+  });
+});
+
+describe("lots, counts and harvests", () => {
+  it.each<[string, object, string]>([
+    ["nothing", { amount: "" }, "amount"],
+    ["zero", { amount: "0 g" }, "amount"],
+    ["more than there is", { amount: "900 kg" }, "amount"],
+    ["for no reason of the list", { amount: "1 g", why: "magic" }, "why"],
+    ["another material's lot", { amount: "1 g", lotId: 1 }, "amount"],
+  ])("taking out %s is refused", async (_, over, field) => {
+    const id = await idOf("Castor oil");
+    const lot = (await walkShelf(db)).find((l) => l.materialId === id)!;
+    expect(await post(material, { intent: "takeOut", lotId: lot.id, why: "wasted", note: "", ...over }, String(id))).toMatchObject({
+      status: 422,
+      fields: [field],
+    });
+  });
+  it("a count of a stock-take is kept in any unit, taken back empty, and refused in words", async () => {
+    const lot = (await walkShelf(db)).find((l) => l.material === "Castor oil")!;
+    const counted = async () => (await walkShelf(db)).find((l) => l.id === lot.id)!.counted;
+    expect((await post(stockTake, { intent: "note", lotId: lot.id, counted: "100 mL", note: "" })).status).toBe(302);
+    expect(await counted()).toBe(96_000);
+    expect(await post(stockTake, { intent: "note", lotId: lot.id, counted: "lots", note: "" })).toMatchObject({
+      status: 422,
+      fields: [`lot.${lot.id}`],
+    });
+    expect(await counted()).toBe(96_000);
+    expect((await post(stockTake, { intent: "note", lotId: lot.id, counted: " ", note: "" })).status).toBe(302);
+    expect(await counted()).toBeNull();
+    await post(stockTake, { intent: "note", lotId: lot.id, counted: "0", note: "" });
+    expect((await post(stockTake, { intent: "drop", lotId: 0 })).status).toBe(302);
+    expect(await counted()).toBeNull();
+  });
+  it("a picking of what is no herb, or of tomorrow, is refused; a harvest at the market price wants the price", async () => {
+    const sheet = {
+      herb: "Rosemary leaf, dried",
+      picked: "2026-11-25",
+      place: "",
+      fresh: "200 g",
+      method: "air",
+      celsius: "",
+      minutes: "",
+      note: "",
+    };
+    expect(await post(pick, { ...sheet, herb: "Castor oil" })).toMatchObject({ fields: ["herb"] });
+    expect(await post(pick, { ...sheet, picked: "2026-11-26" })).toMatchObject({ fields: ["picked"] });
+    expect(await post(pick, { ...sheet, fresh: "2 cups" })).toMatchObject({ fields: ["fresh"] });
+    expect(await post(pick, { ...sheet, method: "magic" })).toMatchObject({ fields: ["method"] });
+    const { to } = await post(pick, sheet);
+    const id = /harvests\/(\d+)/.exec(to)![1]!;
+    const dry = { intent: "dry", dry: "50 g", snaps: true, minutes: "40", valuedBy: "market", market: "" };
+    expect(await post(harvest, dry, id)).toMatchObject({ fields: ["market"] });
+    expect((await post(harvest, { ...dry, market: "30" }, id)).status).toBe(302);
+    expect((await listHarvests(db, { id: Number(id) }))[0]!.harvest).toMatchObject({ value: 1_500_000, valuedBy: "market" });
+  });
+});
+
+describe("jars", () => {
+  const sheet = (over: object = {}) => ({
+    name: "",
+    method: "plate",
+    ownDays: "",
+    day: "2026-11-25",
+    wished: "",
+    by: "ratio",
+    oil: "200 g",
+    ratio: "10",
+    holds: "500 mL",
+    herbs: [{ material: "Meadowsweet flowers, dried", lot: "", cut: "whole", parts: "1" }],
+    carriers: [{ material: "Apricot kernel oil", lot: "", parts: "1" }],
+    ...over,
+  });
+  it.each<[string, object, string]>([
+    ["no herb", { herbs: [] }, ""],
+    ["an oil for a herb", { herbs: [{ material: "Castor oil", lot: "", cut: "cut", parts: "1" }] }, "herbs.0.material"],
+    ["more oil than there is", { oil: "50 kg" }, "herbs.0.lot"],
+    ["a jar too small", { holds: "100 mL" }, "why"],
+    [
+      "butter on a shelf, without a reason",
+      { method: "shelf", carriers: [{ material: "Shea butter, unrefined", lot: "", parts: "1" }] },
+      "why",
+    ],
+  ])("%s is refused", async (_, over, field) => {
+    const before = await standingJars(db);
+    const a = await post(fill, sheet(over));
+    expect(a.status).toBe(422);
+    expect(a.fields).toContain(field);
+    expect(await standingJars(db)).toEqual(before);
+  });
+  it("filled from its sheet it draws what the sheet says, is named by itself, and is strained from its own", async () => {
+    const grams = async (name: string) => {
+      const id = await idOf(name);
+      return (await lotsForJars(db)).filter((l) => l.of === id).reduce((a, l) => a + l.onHand, 0);
+    };
+    const [herb, oil] = [await grams("Meadowsweet flowers, dried"), await grams("Apricot kernel oil")];
+    const { to } = await post(fill, sheet());
+    const id = /jars\/(\d+)/.exec(to)![1]!;
+    expect([herb - (await grams("Meadowsweet flowers, dried")), oil - (await grams("Apricot kernel oil"))]).toEqual([20_000, 200_000]);
+    expect((await readJar(db, Number(id)))!.jar).toMatchObject({ name: "Meadowsweet flowers in apricot kernel oil", heatMinutes: 720 });
+    for (const [body, field] of [
+      [{ intent: "temperature", celsius: "hot" }, "celsius"],
+      [{ intent: "temperature", celsius: "400 F" }, "celsius"],
+      [{ intent: "heatOn", minutes: "0" }, "minutes"],
+      [{ intent: "topUp", lot: "1", qty: "10 g" }, "lot"],
+      [{ intent: "strain", back: "", bottles: [{ amount: "10 g" }] }, "back"],
+      [{ intent: "strain", back: "100 g", bottles: [] }, "bottles"],
+      [{ intent: "strain", back: "100 g", bottles: [{ amount: "101 g" }] }, "bottles.0.amount"],
+      [{ intent: "spoil", why: " " }, "why"],
+      [{ intent: "sing" }, ""],
+    ] as const)
+      expect(await post(jar, body, id), JSON.stringify(body)).toMatchObject({ status: 422, fields: [field] });
+    const form = new FormData();
+    form.set("file", new File(["not a picture"], "jar.jpg"));
+    expect(await post(photo, form, id)).toMatchObject({ status: 422, fields: ["file"] });
+    for (const body of [
+      { intent: "shaken" },
+      { intent: "temperature", celsius: "110 °F" },
+      { intent: "note", note: "Deep gold" },
+      { intent: "heatOn", minutes: "720" },
+      { intent: "heatOff" },
+      {
+        intent: "strain",
+        back: "165 g",
+        secondBack: "163 g",
+        sediment: "1 g",
+        herbOut: "52 g",
+        pressed: true,
+        bottles: [{ amount: "100 g" }, { amount: "60 g" }],
+      },
+    ])
+      expect((await post(jar, body, id)).status, JSON.stringify(body)).toBe(302);
+    const j = (await readJar(db, Number(id)))!;
+    expect(j.jar).toMatchObject({ back: 165_000, secondBack: 163_000, sediment: 1_000, herbOut: 52_000, pressed: true, heatOn: null });
+    expect(j.bottles.map((b) => b.qty)).toEqual([100_000, 60_000]);
+    expect(j.events.map((e) => e.kind)).toEqual(["heatOff", "heatOn", "note", "temperature", "shaken"]);
+    expect(j.events.find((e) => e.kind === "temperature")!.celsius).toBeCloseTo(43.3, 5);
+    expect((await post(jar, { intent: "shaken" }, id)).status).toBe(422);
+    await expectLedgerTrue(db);
+  });
+});
