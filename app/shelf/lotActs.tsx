@@ -1,5 +1,6 @@
 /** Acts on one lot: correcting its count, opening it, and taking some out. */
 import type { readMaterial } from "#db/shelf/materials";
+import { DRYNESS } from "#core/infusion/dryness";
 import { MOVE_OUT_REASONS, REASONS } from "#core/stock/reasons";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
@@ -68,12 +69,33 @@ function TakeOut({ lot, measured, token }: Props) {
   );
 }
 
+/** How dry a herb is: bought ones are taken for dry until somebody says otherwise. */
+function Dry({ lot, token }: { lot: LotRow; token: string }) {
+  const sheet = useSheet({ lotId: lot.id, dryness: lot.dryness as string }, token);
+  return (
+    <form onSubmit={sheet.send("dryness")} className="flex items-end gap-3 border-t border-rule pt-4">
+      <Choice
+        label="How dry it is"
+        hint="Only a dry herb goes into a shelf infusion without a reason."
+        className="flex-1"
+        options={Object.entries(DRYNESS)}
+        {...sheet.register("dryness")}
+        problem={sheet.formState.errors.dryness?.message}
+      />
+      <Button type="submit" disabled={sheet.busy} className="mb-6">
+        Say so
+      </Button>
+    </form>
+  );
+}
+
 /** Everything else that can be done with a lot. */
-export function LotActs({ lot, measured, token, keepsOpened }: Props & { keepsOpened: number | null }) {
+export function LotActs({ lot, measured, token, keepsOpened, herb }: Props & { keepsOpened: number | null; herb: boolean }) {
   const open = useFetcher<Reply | null>();
   return (
     <div className="space-y-6">
       <TakeOut lot={lot} measured={measured} token={token} />
+      {herb && <Dry lot={lot} token={token} />}
       <div className="border-t border-rule pt-4">
         {lot.opened !== null ? (
           <p>

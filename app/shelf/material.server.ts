@@ -1,9 +1,10 @@
 /** What can be done from a material's sheet, by the button pressed. */
+import { DRYNESS, type Dryness } from "#core/infusion/dryness";
 import { factsIn } from "#core/material/facts";
 import { readStock } from "#core/stock/packs";
 import { MOVE_OUT_REASONS } from "#core/stock/reasons";
 import { correctCount } from "#db/shelf/count";
-import { moveOut, openLot } from "#db/shelf/lots";
+import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
 import { deleteMaterial, readMaterial, retireMaterial } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { object } from "yup";
@@ -18,6 +19,7 @@ const countSchema = object({
   reason: words("why it differs", 200),
 });
 const outSchema = object({ lotId: idField(), amount: words("how much", 40), why: oneOf(MOVE_OUT_REASONS), note: note(200) });
+const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYNESS) as Dryness[]) });
 const openSchema = object({ lotId: idField() });
 
 export async function materialAct(request: Request, id: number) {
@@ -46,6 +48,11 @@ export async function materialAct(request: Request, id: number) {
       const s = await readSheet(again(), openSchema);
       if (!s.ok) return s.reply;
       return own(s.value.lotId) ? act(() => openLot(db(), s.value.lotId, doing)) : notHere("");
+    }
+    case "dryness": {
+      const s = await readSheet(again(), drynessSchema);
+      if (!s.ok) return s.reply;
+      return own(s.value.lotId) ? act(() => sayDryness(db(), s.value.lotId, s.value.dryness, doing)) : notHere("dryness");
     }
     case "putAway":
       return act(() => retireMaterial(db(), id, !found.material.retired, doing));

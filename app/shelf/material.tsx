@@ -260,7 +260,14 @@ export default function Material({ loaderData }: Route.ComponentProps) {
             {open!.what === "count" ? (
               <CountForm key={`${lot.id}-${lot.onHand}`} lot={lot} measured={measured} token={token} />
             ) : (
-              <LotActs key={`${lot.id}-${lot.onHand}`} lot={lot} measured={measured} token={token} keepsOpened={material.keepsOpened} />
+              <LotActs
+                key={`${lot.id}-${lot.onHand}`}
+                lot={lot}
+                measured={measured}
+                token={token}
+                keepsOpened={material.keepsOpened}
+                herb={material.kind === "herb"}
+              />
             )}
           </Modal>
         )}

@@ -41,6 +41,7 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   count: { run: count, params: { id: "1" }, fields: ["lotId", "expected", "counted", "reason"] },
   receive: { run: receive, params: {}, fields: ["supplier", "day", "postage", "lines"] },
   "take out": { run: count, params: { id: "1" }, fields: ["lotId", "amount", "why", "note"], intent: "takeOut" },
+  "say how dry a lot is": { run: count, params: { id: "1" }, fields: ["lotId", "dryness"], intent: "dryness" },
   "receive what was to come": { run: receipt, params: { id: "3" }, fields: ["lineId", "packs", "supplierLot", "bestBefore"] },
   "correct a receipt": {
     run: correct,
@@ -67,8 +68,7 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
     fields: ["back", "secondBack", "sediment", "herbOut", "pressed", "bottles"],
     intent: "strain",
   },
-  "top up a jar": { run: jar, params: { id: "12" }, fields: ["lot", "qty"], intent: "topUp" },
-  "heat a jar": { run: jar, params: { id: "12" }, fields: ["minutes"], intent: "heatOn" },
+  "top up a jar": { run: jar, params: { id: "12" }, fields: ["qty"], intent: "topUp" },
   "blend oils": { run: blend, params: {}, fields: ["name", "takes"] },
   "write a recipe": { run: writeRecipe, params: {}, fields: ["name", "code", "type", "makes", "fill", "loss", "lines", "packaging"] },
   "change a recipe": { run: writeRecipe, params: { id: "1" }, fields: ["name", "code", "type", "makes", "fill", "lines", "packaging"] },

@@ -189,6 +189,31 @@ describe("lots, counts and harvests", () => {
       fields: [field],
     });
   });
+  it("a herb lot is said to be wilted, and then a shelf jar wants a reason; an oil has no dryness", async () => {
+    const lotOf = async (id: number) => (await walkShelf(db)).find((l) => l.materialId === id)!.id;
+    const [herb, oil] = [await idOf("Elderflower, dried"), await idOf("Castor oil")];
+    const said = { intent: "dryness", lotId: await lotOf(herb), dryness: "wilted" };
+    expect(await post(material, { ...said, lotId: await lotOf(oil) }, String(oil))).toMatchObject({ status: 422, fields: ["dryness"] });
+    expect(await post(material, { ...said, lotId: await lotOf(oil) }, String(herb))).toMatchObject({ status: 422, fields: ["dryness"] });
+    expect(await post(material, { ...said, dryness: "soggy" }, String(herb))).toMatchObject({ status: 422, fields: ["dryness"] });
+    expect((await post(material, said, String(herb))).status).toBe(302);
+    const wet = { material: "Elderflower, dried", lot: String(said.lotId), cut: "whole", parts: "1" };
+    const jarOf = {
+      name: "",
+      method: "shelf",
+      ownDays: "",
+      day: "2026-11-25",
+      wished: "",
+      by: "ratio",
+      oil: "50 g",
+      ratio: "10",
+      holds: "",
+      herbs: [wet],
+      carriers: [{ material: "Castor oil", lot: "", parts: "1" }],
+    };
+    expect(await post(fill, jarOf)).toMatchObject({ status: 422, fields: ["why"] });
+    expect((await post(material, { ...said, dryness: "dry" }, String(herb))).status).toBe(302);
+  });
   it("a count of a stock-take is kept in any unit, taken back empty, and refused in words", async () => {
     const lot = (await walkShelf(db)).find((l) => l.material === "Castor oil")!;
     const counted = async () => (await walkShelf(db)).find((l) => l.id === lot.id)!.counted;

@@ -1,4 +1,5 @@
 /** Acts on one lot by hand: opening it, and taking some of it out for a reason. */
+import { DRYNESS, type Dryness } from "#core/infusion/dryness";
 import { kind } from "#core/material/kinds";
 import type { Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
@@ -54,5 +55,15 @@ export function moveOut(db: Db, input: MoveOutIn, doing: Doing): Promise<Done> {
     const { reason, note } = input;
     await tx.insert(movement).values(draw(locked, input.lotId, input.amount, "amount", show, { actId, reason, note }));
     return { path: `/shelf/${l.materialId}`, summary: `${show(input.amount)} of ${name}, ${l.number}: ${REASONS[reason]}` };
+  });
+}
+
+/** Says how dry a herb lot is; what stands in jars already is not asked again. @throws Refused for anything but a herb */
+export function sayDryness(db: Db, lotId: number, dryness: Dryness, doing: Doing): Promise<Done> {
+  return perform(db, "dryness", doing, async (tx) => {
+    const { lot: l, kind: k, name } = await lotOfMaterial(tx, lotId, "dryness");
+    if (k !== "herb") throw Refused.one("dryness", `${name} isn't a herb.`);
+    await tx.update(lot).set({ dryness }).where(eq(lot.id, lotId));
+    return { path: `/shelf/${l.materialId}`, summary: `${l.number} of ${name}: ${DRYNESS[dryness]}` };
   });
 }
