@@ -2,7 +2,8 @@
 import { Refused, type FieldProblem } from "#core/refused";
 import type { Done } from "#db/act";
 import { data, redirect } from "react-router";
-import { ValidationError, type AnyObjectSchema, type InferType } from "yup";
+import { object, ValidationError, type AnyObjectSchema, type InferType } from "yup";
+import { note } from "./fields.ts";
 
 export interface Reply {
   problems: FieldProblem[];
@@ -38,6 +39,19 @@ export async function readSheet<S extends AnyObjectSchema>(request: Request, sch
     }
     return { ok: false, reply: refusal([...byField].map(([field, say]) => ({ field, say }))) };
   }
+}
+
+/**
+ * A sheet with several buttons: which was pressed, and its body to be read against that button's schema.
+ * @example const pressed = await pressedSheet(request); const s = await pressed.read(schema)
+ */
+export async function pressedSheet(request: Request) {
+  const body = await request.text();
+  const read = <S extends AnyObjectSchema>(schema: S) => readSheet(new Request(request.url, { method: "POST", body }), schema);
+  const pressed = await read(object({ intent: note(20) }));
+  return pressed.ok
+    ? { ok: true as const, intent: pressed.value.intent, token: pressed.token, read }
+    : { ok: false as const, reply: pressed.reply };
 }
 
 /** Where an act leads, with the note that offers to take it back. */

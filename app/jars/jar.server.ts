@@ -7,8 +7,8 @@ import { today } from "#db/clock";
 import { redirect } from "react-router";
 import { array, boolean, object } from "yup";
 import { db } from "../db.server.ts";
-import { idField, note, optional, readWeight, readWeighed, reads, wholeNumber, words } from "../forms/fields.ts";
-import { act, asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { idField, optional, readWeight, readWeighed, reads, wholeNumber, words } from "../forms/fields.ts";
+import { act, asked, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 
 /** Oil in a jar, from a cold cellar to where herb scorches. */
 const celsius = () =>
@@ -44,20 +44,18 @@ const SCHEMAS = {
 
 /** Reads which button was pressed and does it. */
 export async function jarAct(request: Request, jarId: number) {
-  const body = await request.text();
-  const again = () => new Request(request.url, { method: "POST", body });
-  const pressed = await readSheet(again(), object({ intent: note(20) }));
+  const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
   const doing = { day: today(), token: pressed.token };
   const stay = () => redirect(`/jars/${jarId}`);
-  switch (pressed.value.intent) {
+  switch (pressed.intent) {
     case "shaken":
       return asked(async () => {
         await tend(db(), [jarId], { kind: "shaken", day: today() });
         return stay();
       });
     case "temperature": {
-      const s = await readSheet(again(), SCHEMAS.temperature);
+      const s = await pressed.read(SCHEMAS.temperature);
       if (!s.ok) return s.reply;
       return asked(async () => {
         await tend(db(), [jarId], { kind: "temperature", day: today(), celsius: s.value.celsius });
@@ -65,7 +63,7 @@ export async function jarAct(request: Request, jarId: number) {
       });
     }
     case "note": {
-      const s = await readSheet(again(), SCHEMAS.note);
+      const s = await pressed.read(SCHEMAS.note);
       if (!s.ok) return s.reply;
       return asked(async () => {
         await tend(db(), [jarId], { kind: "note", day: today(), note: s.value.note });
@@ -73,7 +71,7 @@ export async function jarAct(request: Request, jarId: number) {
       });
     }
     case "heatOn": {
-      const s = await readSheet(again(), SCHEMAS.heatOn);
+      const s = await pressed.read(SCHEMAS.heatOn);
       if (!s.ok) return s.reply;
       return asked(async () => {
         await heat(db(), jarId, s.value.minutes, today());
@@ -86,18 +84,18 @@ export async function jarAct(request: Request, jarId: number) {
         return stay();
       });
     case "topUp": {
-      const s = await readSheet(again(), SCHEMAS.topUp);
+      const s = await pressed.read(SCHEMAS.topUp);
       if (!s.ok) return s.reply;
       return act(() => topUp(db(), { jarId, lotId: s.value.lot, qty: s.value.qty }, doing));
     }
     case "strain": {
-      const s = await readSheet(again(), SCHEMAS.strain);
+      const s = await pressed.read(SCHEMAS.strain);
       if (!s.ok) return s.reply;
       const { bottles, ...rest } = s.value;
       return act(() => strainJar(db(), { jarId, ...rest, bottles: bottles.map((b) => b.amount) }, doing));
     }
     case "spoil": {
-      const s = await readSheet(again(), SCHEMAS.spoil);
+      const s = await pressed.read(SCHEMAS.spoil);
       if (!s.ok) return s.reply;
       return act(() => spoilJar(db(), jarId, s.value.why, doing));
     }

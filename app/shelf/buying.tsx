@@ -14,9 +14,9 @@ import { today } from "#db/clock";
 import { Link, redirect } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
-import { moneyOr0, note, reads, words } from "../forms/fields.ts";
+import { idField, moneyOr0, reads, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { Heading, Sheet } from "../ui/sheet.tsx";
 import { OfferForm, Offers } from "./offers.tsx";
 import { PriceHistory } from "./priceHistory.tsx";
@@ -69,15 +69,15 @@ export async function action({ request, params }: Route.ActionArgs) {
   const id = idOf(params.id);
   const material = await materialRow(db(), id);
   if (!material) throw new Response("Not found", { status: 404 });
-  const body = await request.text();
-  const again = () => new Request(request.url, { method: "POST", body });
-  const pressed = await readSheet(again(), object({ intent: note(20), offer: note(20) }));
+  const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
-  if (pressed.value.intent === "drop") {
-    await dropOffer(db(), id, idOf(pressed.value.offer));
+  if (pressed.intent === "drop") {
+    const offer = await pressed.read(object({ offer: idField() }));
+    if (!offer.ok) return offer.reply;
+    await dropOffer(db(), id, offer.value.offer);
     return redirect(`/shelf/${id}/buying`);
   }
-  const sheet = await readSheet(again(), schema);
+  const sheet = await pressed.read(schema);
   if (!sheet.ok) return sheet.reply;
   const qty = packAmount(1, sheet.value.packSize, factsIn(material));
   if (!qty.ok) return refuseSheet([{ field: "packSize", say: qty.problem.say }]);

@@ -12,7 +12,7 @@ import { boolean, object } from "yup";
 import { db } from "../db.server.ts";
 import { between, dayField, note, oneOf, optional, readWeight, reads, wholeNumber } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
-import { act, asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, asked, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, PerUnit, percent, When } from "../ui/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../ui/form.tsx";
@@ -41,12 +41,10 @@ const drySchema = object({
 
 export async function action({ request, params }: Route.ActionArgs) {
   const harvestId = idOf(params.id);
-  const body = await request.text();
-  const again = () => new Request(request.url, { method: "POST", body });
-  const pressed = await readSheet(again(), object({ intent: note(20) }));
+  const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
-  if (pressed.value.intent === "weigh") {
-    const s = await readSheet(again(), weighSchema);
+  if (pressed.intent === "weigh") {
+    const s = await pressed.read(weighSchema);
     if (!s.ok) return s.reply;
     if (s.value.day > today()) return refuseSheet([{ field: "day", say: "That day hasn't come yet." }]);
     return asked(async () => {
@@ -54,7 +52,7 @@ export async function action({ request, params }: Route.ActionArgs) {
       return redirect(`/shelf/harvests/${harvestId}`);
     });
   }
-  const s = await readSheet(again(), drySchema);
+  const s = await pressed.read(drySchema);
   if (!s.ok) return s.reply;
   const { market, ...v } = s.value;
   if (v.valuedBy === "market" && market === null) return refuseSheet([{ field: "market", say: "Enter what a kilo of it costs to buy." }]);

@@ -10,7 +10,7 @@ import { today } from "#db/clock";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { idField, note, oneOf, wholeNumber, words } from "../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 
 const countSchema = object({
   lotId: idField(),
@@ -23,9 +23,7 @@ const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYN
 const openSchema = object({ lotId: idField() });
 
 export async function materialAct(request: Request, id: number) {
-  const body = await request.text();
-  const again = () => new Request(request.url, { method: "POST", body });
-  const pressed = await readSheet(again(), object({ intent: note(20) }));
+  const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
   const found = await readMaterial(db(), id);
   if (!found) throw new Response("Not found", { status: 404 });
@@ -34,9 +32,9 @@ export async function materialAct(request: Request, id: number) {
   const notHere = (field: string) => refuseSheet([{ field, say: "That lot isn't of this material." }]);
   const doing = { day: today(), token: pressed.token };
 
-  switch (pressed.value.intent) {
+  switch (pressed.intent) {
     case "takeOut": {
-      const s = await readSheet(again(), outSchema);
+      const s = await pressed.read(outSchema);
       if (!s.ok) return s.reply;
       if (!own(s.value.lotId)) return notHere("amount");
       const amount = readStock(s.value.amount, facts);
@@ -45,12 +43,12 @@ export async function materialAct(request: Request, id: number) {
       return act(() => moveOut(db(), { lotId: s.value.lotId, amount: amount.value, reason: s.value.why, note: s.value.note }, doing));
     }
     case "open": {
-      const s = await readSheet(again(), openSchema);
+      const s = await pressed.read(openSchema);
       if (!s.ok) return s.reply;
       return own(s.value.lotId) ? act(() => openLot(db(), s.value.lotId, doing)) : notHere("");
     }
     case "dryness": {
-      const s = await readSheet(again(), drynessSchema);
+      const s = await pressed.read(drynessSchema);
       if (!s.ok) return s.reply;
       return own(s.value.lotId) ? act(() => sayDryness(db(), s.value.lotId, s.value.dryness, doing)) : notHere("dryness");
     }
@@ -59,7 +57,7 @@ export async function materialAct(request: Request, id: number) {
     case "delete":
       return act(() => deleteMaterial(db(), id, doing));
     default: {
-      const s = await readSheet(again(), countSchema);
+      const s = await pressed.read(countSchema);
       if (!s.ok) return s.reply;
       const { lotId, expected, reason, counted } = s.value;
       if (!own(lotId)) return notHere("counted");

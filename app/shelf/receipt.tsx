@@ -14,7 +14,7 @@ import { db } from "../db.server.ts";
 import { idField, note, optionalDay, wholeNumber } from "../forms/fields.ts";
 import { postedFile } from "../forms/files.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { act, asked, readSheet } from "../forms/sheet.server.ts";
+import { act, asked, pressedSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, PerUnit, showBase, When } from "../ui/amounts.tsx";
 import { Button, Problem, Text } from "../ui/form.tsx";
@@ -49,15 +49,15 @@ export async function action({ request, params }: Route.ActionArgs) {
       await keepScan(db(), id, await postedFile(request));
       return redirect(`/shelf/receipts/${id}`);
     });
-  const body = await request.text();
-  const again = () => new Request(request.url, { method: "POST", body });
-  const pressed = await readSheet(again(), object({ intent: note(20), scan: note(20) }));
+  const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
-  if (pressed.value.intent === "dropScan") {
-    await dropScan(db(), id, idOf(pressed.value.scan));
+  if (pressed.intent === "dropScan") {
+    const scan = await pressed.read(object({ scan: idField() }));
+    if (!scan.ok) return scan.reply;
+    await dropScan(db(), id, scan.value.scan);
     return redirect(`/shelf/receipts/${id}`);
   }
-  const sheet = await readSheet(again(), arriveSchema);
+  const sheet = await pressed.read(arriveSchema);
   if (!sheet.ok) return sheet.reply;
   return act(() => arrive(db(), sheet.value, { day: today(), token: sheet.token }));
 }

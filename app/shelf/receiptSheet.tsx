@@ -1,9 +1,9 @@
 /** A receipt on its sheet, line by line, with what each gram then costs beside it; for a new one and for a correction. */
 import { factsIn, type MaterialFacts } from "#core/material/facts";
-import { micros, mg, sum } from "#core/measure/exact";
+import { micros, sum } from "#core/measure/exact";
 import { parseMoney, type UnitCost } from "#core/measure/money";
 import { parseNumber } from "#core/measure/parse";
-import { packAmount } from "#core/stock/packs";
+import { packAmount, stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, SPREADS, type SpreadBy } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
@@ -81,12 +81,11 @@ export function ReceiptSheet({ title, about, start, materials, again, token, bac
     const price = parseMoney(l.price);
     const qty = m && packs.ok ? packAmount(Number(packs.value.valueOf()), l.packSize, factsIn(m)) : null;
     const amount = qty?.ok ? qty.value : null;
-    const piece = m?.pieceMg ?? m?.emptyMg;
     return {
       m,
       price: price.ok ? price.value : micros(0),
       qty: amount,
-      weight: m && amount !== null ? (factsIn(m).measured === "weight" ? mg(amount) : piece ? mg(amount * piece) : null) : null,
+      weight: m && amount !== null ? stockWeight(amount, factsIn(m), m.emptyMg) : null,
       say: l.packSize && qty && !qty.ok ? qty.problem.say : null,
     };
   });

@@ -1,7 +1,7 @@
 /**
  * Amounts of stock as they are bought and counted: "500 g", "1 L", "100 pcs", in the material's base unit.
  */
-import { allocate, CENT, micros, sum, type Base, type Micros } from "../measure/exact.ts";
+import { mg, type Base, type Mg } from "../measure/exact.ts";
 import { massOf, type MassFacts } from "../measure/mass.ts";
 import { parseAmount, parseNumber } from "../measure/parse.ts";
 import { unit } from "../measure/units.ts";
@@ -48,11 +48,12 @@ export function packAmount(packs: number, packSize: string, facts: StockFacts): 
 }
 
 /**
- * Shares postage over the lines by value, to the last cent; over all alike when everything was free.
- * @example landedCosts([10.00, 30.00], 4.00) // [11.00, 33.00]
+ * What an amount of stock weighs, for sharing postage by weight; null for pieces nobody has weighed.
+ * @param emptyMg what one container weighs, where that is known instead of a piece
+ * @example stockWeight(10, { ...tins, pieceMg: null }, mg(14_000)) // 140 g
  */
-export function landedCosts(prices: readonly Micros[], postage: Micros): Micros[] {
-  const weights = sum(prices) > 0 ? prices : prices.map(() => 1);
-  const shares = allocate(postage, weights, CENT);
-  return prices.map((p, i) => micros(p + shares[i]!));
+export function stockWeight(qty: Base, facts: StockFacts, emptyMg: number | null): Mg | null {
+  if (facts.measured === "weight") return mg(qty);
+  const piece = facts.pieceMg ?? emptyMg;
+  return piece ? mg(qty * piece) : null;
 }

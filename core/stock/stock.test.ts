@@ -1,10 +1,11 @@
 /** Use-first, draws and the costing schools. Use-first and the schools are common practice, no source. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { micros } from "../measure/exact.ts";
+import { micros, type Micros } from "../measure/exact.ts";
 import { addDays, daysBetween, readDay, saturdayBefore, sayDay } from "../when.ts";
 import { drawValue, lotState, planTakes, useFirst, type Lot } from "./lots.ts";
-import { landedCosts, packAmount, readStock, type StockFacts } from "./packs.ts";
+import { packAmount, readStock, stockWeight, type StockFacts } from "./packs.ts";
+import { landReceipt, RATE_1 } from "./receipt.ts";
 import { costNeeds, runningAverage } from "./schools.ts";
 
 const TODAY = "2026-03-10";
@@ -167,7 +168,25 @@ describe("purchases", () => {
     expect(r.ok ? null : r.problem.code).toBe(code);
   });
   it("counts nothing as nothing", () => expect(readStock("0", shea)).toEqual({ ok: true, value: 0 }));
+  it("weighs what is weighed, and pieces by what one of them weighs", () => {
+    expect(stockWeight(1500, shea, null)).toBe(1500);
+    expect(stockWeight(10, tins, null)).toBeNull();
+    expect(stockWeight(10, tins, 14_000)).toBe(140_000);
+    expect(stockWeight(10, { ...tins, pieceMg: 350 }, 14_000)).toBe(3500);
+  });
   it("shares postage by value to the last cent, evenly when all was free", () => {
+    const landedCosts = (prices: readonly Micros[], postage: Micros): Micros[] => {
+      const r = landReceipt({
+        lines: prices.map((price) => ({ price, weight: null })),
+        postage,
+        tax: micros(0),
+        discount: micros(0),
+        spreadBy: "value",
+        rate: RATE_1,
+      });
+      if (!r.ok) throw new Error(r.problem.say);
+      return r.value.lines.map((l) => l.landed);
+    };
     expect(landedCosts([micros(10_000_000), micros(30_000_000)], micros(4_000_000))).toEqual([11_000_000, 33_000_000]);
     expect(landedCosts([micros(0), micros(0)], micros(10_000))).toEqual([10_000, 0]);
     fc.assert(

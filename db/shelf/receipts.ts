@@ -115,6 +115,17 @@ async function firstUse(tx: Tx, lotIds: readonly number[]): Promise<Map<number, 
   return new Map(rows.map((r) => [r.lotId, r.day!]));
 }
 
+/** The movement each lot came in by. */
+async function broughtIn(tx: Tx, lotIds: readonly number[]): Promise<Map<number, number>> {
+  if (lotIds.length === 0) return new Map();
+  const rows = await tx
+    .select({ lotId: movement.lotId, id: min(movement.id) })
+    .from(movement)
+    .where(and(inArray(movement.lotId, [...lotIds]), eq(movement.reason, "received")))
+    .groupBy(movement.lotId);
+  return new Map(rows.map((r) => [r.lotId, r.id!]));
+}
+
 /**
  * Corrects a receipt as one act. Lots that were used keep their history; what they and everything made of them cost is restated
  * by movements of its own.
@@ -129,6 +140,8 @@ export function correctReceipt(db: Db, id: number, input: CorrectIn, doing: Doin
     const lotById = new Map(before.lots.map((l) => [l.id, l]));
     const used = await firstUse(tx, [...lotById.keys()]);
     const kept = new Set<number>();
+    const came = await broughtIn(tx, [...lotById.keys()]);
+    const materialOf = await materialsOfLines(tx, before.lines);
 
     for (const [i, l] of input.lines.entries()) {
       const old = l.id === null ? undefined : lineById.get(l.id);
@@ -146,23 +159,17 @@ export function correctReceipt(db: Db, id: number, input: CorrectIn, doing: Doin
       const first = old.lotId === null ? undefined : used.get(old.lotId);
       if (old.materialId !== l.materialId) {
         if (first !== undefined) throw Refused.one(at("material"), "Some of this lot was used as what it says. Take that back first.");
-        if (kind(known.get(l.materialId)!.kind).measured !== kind((await materialsOfLines(tx, [old])).get(old.materialId)!.kind).measured)
+        if (kind(known.get(l.materialId)!.kind).measured !== kind(materialOf.get(old.materialId)!.kind).measured)
           throw Refused.one(at("material"), "One is weighed and the other counted. Take the line off and write a new one.");
         if (old.lotId !== null) await tx.update(lot).set({ materialId: l.materialId }).where(eq(lot.id, old.lotId));
       }
       if (first !== undefined && input.day > first && lotById.get(old.lotId!)!.arrived === before.purchase.day)
         throw Refused.one("day", `Some of it was used on ${first}, before that day. It can't have come after it was used.`);
       if (old.lotId !== null) {
-        const [came] = await tx
-          .select({ id: movement.id })
-          .from(movement)
-          .where(and(eq(movement.lotId, old.lotId), eq(movement.reason, "received")))
-          .orderBy(movement.id)
-          .limit(1);
         await restateLot(
           tx,
           actId,
-          { lotId: old.lotId, qty: l.qty - old.qty, value: (costs[i]! - old.landed) as typeof old.landed, made: came!.id },
+          { lotId: old.lotId, qty: l.qty - old.qty, value: (costs[i]! - old.landed) as typeof old.landed, made: came.get(old.lotId)! },
           at("packSize"),
         );
         const was = lotById.get(old.lotId)!;
@@ -183,13 +190,13 @@ export function correctReceipt(db: Db, id: number, input: CorrectIn, doing: Doin
     }
     for (const old of before.lines.filter((l) => !kept.has(l.id))) {
       if (old.lotId !== null) {
-        const [came] = await tx
-          .select({ id: movement.id })
-          .from(movement)
-          .where(and(eq(movement.lotId, old.lotId), eq(movement.reason, "received")))
-          .limit(1);
         if (used.has(old.lotId)) throw Refused.one("lines", "A line that was taken off has been used since. Take that back first.");
-        await restateLot(tx, actId, { lotId: old.lotId, qty: -old.qty, value: -old.landed as typeof old.landed, made: came!.id }, "lines");
+        await restateLot(
+          tx,
+          actId,
+          { lotId: old.lotId, qty: -old.qty, value: -old.landed as typeof old.landed, made: came.get(old.lotId)! },
+          "lines",
+        );
       }
       await tx.delete(purchaseLine).where(eq(purchaseLine.id, old.id));
     }

@@ -5,7 +5,8 @@
 import { numberer, numberHead } from "#core/lot/number";
 import { factsIn } from "#core/material/facts";
 import { KINDS, type KindId } from "#core/material/kinds";
-import { micros, mg, type Base, type Micros } from "#core/measure/exact";
+import { micros, type Base, type Micros } from "#core/measure/exact";
+import { stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, splitLanded, type SpreadBy } from "#core/stock/receipt";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
@@ -92,17 +93,13 @@ export async function makeLots(tx: Tx, day: Day, rows: readonly NewLot[]): Promi
   return made;
 }
 
-/** What an amount weighs, for sharing postage by weight; null for pieces nobody has weighed. */
-export function weightOf(m: MaterialRow, qty: Base): ReturnType<typeof mg> | null {
-  if (factsIn(m).measured === "weight") return mg(qty);
-  const piece = m.pieceMg ?? m.emptyMg;
-  return piece ? mg(qty * piece) : null;
-}
-
 /** A receipt's landed costs. @throws Refused beside the field that stops it */
 export function landed(input: ReceiveIn, known: ReadonlyMap<number, MaterialRow>): Micros[] {
   const r = landReceipt({
-    lines: input.lines.map((l) => ({ price: l.price, weight: weightOf(known.get(l.materialId)!, l.qty) })),
+    lines: input.lines.map((l) => {
+      const m = known.get(l.materialId)!;
+      return { price: l.price, weight: stockWeight(l.qty, factsIn(m), m.emptyMg) };
+    }),
     postage: input.postage,
     tax: input.tax ?? micros(0),
     discount: input.discount ?? micros(0),
