@@ -16,7 +16,7 @@ export default tseslint.config(
   { ignores: ["build/", ".react-router/", "node_modules/", ".data/", "test-results/"] },
   ...tseslint.configs.recommended,
   { ...reactHooks.configs.flat.recommended, files: ["app/**/*.{ts,tsx}"] },
-  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }] } },
+  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_", ignoreRestSiblings: true }] } },
   {
     files: ["app/**/*.{ts,tsx}"],
     rules: { "react-hooks/refs": "off", "react-hooks/set-state-in-effect": "off", "react-hooks/incompatible-library": "off" },

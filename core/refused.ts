@@ -8,6 +8,8 @@ export interface FieldProblem {
   /** Path of the field, such as `lines.2.price`; empty for the sheet as a whole. */
   field: string;
   say: string;
+  /** What stands in the way, each with where it is found. */
+  see?: readonly { to: string; name: string }[];
 }
 
 export class Refused extends Error {
@@ -18,7 +20,26 @@ export class Refused extends Error {
     this.problems = problems;
   }
   /** @example throw Refused.one("name", "Another material has this name.") */
-  static one(field: string, say: string): Refused {
-    return new Refused([{ field, say }]);
+  static one(field: string, say: string, see?: FieldProblem["see"]): Refused {
+    return new Refused([see && see.length > 0 ? { field, say, see } : { field, say }]);
+  }
+}
+
+/** What was kept meanwhile by another hand: the sheet was opened on an older version. */
+export interface Meanwhile {
+  actId: number;
+  summary: string;
+  who: string;
+  /** ISO time. */
+  at: string;
+}
+
+/** A save over a version that someone changed meanwhile. Nothing is kept; the sheet shows both. */
+export class ChangedMeanwhile extends Refused {
+  readonly meanwhile: Meanwhile;
+  constructor(meanwhile: Meanwhile) {
+    super([{ field: "", say: "Someone changed this while your sheet was open. Nothing is lost: choose below what stands." }]);
+    this.name = "ChangedMeanwhile";
+    this.meanwhile = meanwhile;
   }
 }

@@ -2,8 +2,9 @@
  * What a workshop chooses for itself, and what a new one starts from.
  */
 import type { HerbValue } from "./infusion/drying.ts";
-import { micros, mg, type Mg, type Micros } from "./measure/exact.ts";
+import { micros, type Micros } from "./measure/exact.ts";
 import type { PricingRules } from "./pricing/schools.ts";
+import type { Scale } from "./recipe/scale.ts";
 import type { School } from "./stock/schools.ts";
 
 export interface Settings {
@@ -24,8 +25,10 @@ export interface Settings {
   /** From ordering to delivery, and how long an order should last. */
   leadDays: number;
   coverDays: number;
-  /** What the scale reads to. */
-  scaleStep: Mg;
+  /** What the scale reads in, and to. */
+  scale: Scale;
+  /** Who does the work, for the book of acts. */
+  maker: string;
   cardFeeBp: number;
   pricing: PricingRules;
 }
@@ -42,7 +45,8 @@ export const STARTING_SETTINGS: Settings = {
   herbValue: "hours",
   leadDays: 14,
   coverDays: 60,
-  scaleStep: mg(100),
+  scale: { unit: "g", step: 100 },
+  maker: "Maker",
   cardFeeBp: 175,
   pricing: {
     multipleHundredths: 350,

@@ -8,9 +8,11 @@ import { Refused } from "#core/refused";
 import fc from "fast-check";
 import { and, desc, eq, gt, isNotNull, isNull, sql } from "drizzle-orm";
 import { expect, it } from "vitest";
-import { undoAct, type Done } from "./act.ts";
+import type { Done } from "./act/define.ts";
+import { takeBack } from "./act/takeBack.ts";
 import { takeOut } from "./cabinet/cabinet.ts";
-import { packGiftOrder, saveGiftOrder } from "./gifts/gifts.ts";
+import { saveGiftOrder } from "./gifts/gifts.ts";
+import { packGiftOrder } from "./gifts/pack.ts";
 import { closeMarketDay } from "./markets/markets.ts";
 import { fillJar, topUp } from "./jars/fill.ts";
 import { blend, spoilJar, strainJar } from "./jars/strain.ts";
@@ -18,9 +20,10 @@ import { act, jar, lot, material, purchase, purchaseLine } from "./schema.ts";
 import { correctCount } from "./shelf/count.ts";
 import { finishHarvest, pick } from "./shelf/harvests.ts";
 import { moveOut, openLot } from "./shelf/lots.ts";
-import { saveMaterial } from "./shelf/materials.ts";
+import { saveMaterial } from "./shelf/keepMaterial.ts";
 import { arrive, receive, receiveMany } from "./shelf/receive.ts";
-import { correctReceipt, readReceipt } from "./shelf/receipts.ts";
+import { correctReceipt } from "./shelf/correct.ts";
+import { readReceipt } from "./shelf/receipts.ts";
 import { noteCount, postStocktake } from "./shelf/stocktake.ts";
 import { euro, expectLedgerTrue } from "./test/fresh.ts";
 import { DAY, db, eachTestHasAWorkshop, idIn, ids, make } from "./test/workshop.ts";
@@ -127,8 +130,8 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
       }));
       return correctReceipt(
         db,
-        found.receipt.id,
         {
+          id: found.receipt.id,
           supplier: "Mill",
           day: DAY,
           postage: euro(b / 90),
@@ -150,7 +153,7 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
     case "stocktake": {
       const all = await lotsOn(["oil", "wax", "herb", "infusedOil"]);
       for (const l of all.slice(0, 1 + (a % 4))) await noteCount(db, l.id, b % 2 ? part(l.onHand) : l.onHand + b, "");
-      return postStocktake(db, doing);
+      return postStocktake(db, {}, doing);
     }
     case "moveOut": {
       const l = pickOf(await lotsOn(["oil", "wax", "herb", "infusedOil"]), a);
@@ -164,7 +167,7 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
     }
     case "open": {
       const l = pickOf(await lotsOn(["oil", "herb"]), a);
-      return l ? openLot(db, l.id, doing) : null;
+      return l ? openLot(db, { lotId: l.id }, doing) : null;
     }
     case "harvest": {
       const picked = await pick(
@@ -243,7 +246,7 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
     }
     case "spoil": {
       const j = pickOf(await openJars(), a);
-      return j && b % 2 === 0 ? spoilJar(db, j.id, "mould", doing) : null;
+      return j && b % 2 === 0 ? spoilJar(db, { jarId: j.id, why: "mould" }, doing) : null;
     }
     case "blend": {
       const oils = await lotsOn(["oil", "infusedOil"]);
@@ -305,7 +308,7 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
         },
         doing,
       );
-      return packGiftOrder(db, idIn(saved), new Map(), doing);
+      return packGiftOrder(db, { id: idIn(saved), only: [] }, doing);
     }
     case "file": {
       const lines = [
@@ -320,11 +323,11 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
         },
       ];
       const one = { supplier: "Filed", day: DAY, postage: euro(0), lines };
-      return receiveMany(db, [one, { ...one, supplier: "Another" }], doing);
+      return receiveMany(db, { add: [], receipts: [one, { ...one, supplier: "Another" }] }, doing);
     }
     case "undo": {
       const recent = await db.select({ id: act.id }).from(act).orderBy(desc(act.id)).limit(8);
-      return undoAct(db, pickOf(recent, a)!.id, doing);
+      return takeBack(db, pickOf(recent, a)!.id, doing);
     }
   }
 }

@@ -1,8 +1,11 @@
 /** Scans and photos, kept in the database beside what they belong to. */
 import { Refused } from "#core/refused";
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { fileTypeFromBuffer } from "file-type";
-import type { Db, Reads } from "./client.ts";
+import { object } from "yup";
+import { defineAct } from "./act/define.ts";
+import { leftId } from "./act/left.ts";
+import type { Reads, Tx } from "./client.ts";
 import { attachment, jarEvent } from "./schema.ts";
 
 /** What a phone or a scanner makes. */
@@ -20,28 +23,72 @@ async function typeOf(bytes: Buffer, name: string): Promise<string> {
   return type.mime;
 }
 
-/** Keeps a scan with a receipt. @throws Refused beside `file` */
-export async function keepScan(db: Db, purchaseId: number, file: { name: string; bytes: Buffer }): Promise<void> {
-  const mime = await typeOf(file.bytes, file.name);
-  await db.insert(attachment).values({ purchaseId, name: file.name.slice(0, 200), mime, bytes: file.bytes });
+interface FileIn {
+  name: string;
+  bytes: Buffer;
 }
+
+const kept = async (tx: Tx, of: { purchaseId: number } | { jarId: number }, file: FileIn): Promise<number> => {
+  const mime = await typeOf(file.bytes, file.name);
+  const [row] = await tx
+    .insert(attachment)
+    .values({ ...of, name: file.name.slice(0, 200), mime, bytes: file.bytes })
+    .returning({ id: attachment.id });
+  return row!.id;
+};
+
+/** Keeps a scan with a receipt. @throws Refused beside `file` */
+export const keepScan = defineAct({
+  kind: "keepScan",
+  run: async (tx, { purchaseId, file }: { purchaseId: number; file: FileIn }) => ({
+    leaves: { id: await kept(tx, { purchaseId }, file) },
+    path: `/shelf/receipts/${purchaseId}`,
+    summary: `Kept a scan: ${file.name.slice(0, 80)}`,
+    about: [{ kind: "receipt", id: purchaseId }],
+  }),
+  leaves: object({ id: leftId() }),
+  back: async (tx, { id }) => {
+    await tx.delete(attachment).where(eq(attachment.id, id));
+  },
+});
 
 /** Keeps a photo with a jar, as an event of its day. @throws Refused beside `file` */
-export async function keepPhoto(db: Db, jarId: number, day: string, file: { name: string; bytes: Buffer }): Promise<void> {
-  const mime = await typeOf(file.bytes, file.name);
-  await db.transaction(async (tx) => {
-    const [row] = await tx
-      .insert(attachment)
-      .values({ jarId, name: file.name.slice(0, 200), mime, bytes: file.bytes })
-      .returning({ id: attachment.id });
-    await tx.insert(jarEvent).values({ jarId, day, kind: "photo", attachmentId: row!.id });
-  });
-}
+export const keepPhoto = defineAct({
+  kind: "keepPhoto",
+  run: async (tx, { jarId, file }: { jarId: number; file: FileIn }, { actId, day }) => {
+    const id = await kept(tx, { jarId }, file);
+    await tx.insert(jarEvent).values({ jarId, day, kind: "photo", attachmentId: id, actId });
+    return { leaves: { id }, path: `/jars/${jarId}`, summary: "Kept a photo of the jar", about: [{ kind: "jar", id: jarId }] };
+  },
+  leaves: object({ id: leftId() }),
+  back: async (tx, { id }, { undoes }) => {
+    await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
+    await tx.delete(attachment).where(eq(attachment.id, id));
+  },
+});
 
-/** Takes a scan off its receipt. */
-export async function dropScan(db: Db, purchaseId: number, id: number): Promise<void> {
-  await db.delete(attachment).where(and(eq(attachment.id, id), eq(attachment.purchaseId, purchaseId)));
-}
+/** Takes a scan off its receipt; its bytes stay, so that it can be put back. @throws Refused when it isn't there */
+export const dropScan = defineAct({
+  kind: "dropScan",
+  run: async (tx, { purchaseId, id }: { purchaseId: number; id: number }, { actId }) => {
+    const [row] = await tx
+      .update(attachment)
+      .set({ droppedActId: actId })
+      .where(and(eq(attachment.id, id), eq(attachment.purchaseId, purchaseId), isNull(attachment.droppedActId)))
+      .returning({ name: attachment.name });
+    if (!row) throw Refused.one("", "That scan isn't on the receipt any more.");
+    return {
+      path: `/shelf/receipts/${purchaseId}`,
+      summary: `Took a scan off: ${row.name.slice(0, 80)}`,
+      about: [{ kind: "receipt", id: purchaseId }],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    await tx.update(attachment).set({ droppedActId: null }).where(eq(attachment.droppedActId, undoes));
+  },
+});
 
 export async function readAttachment(db: Reads, id: number) {
   const [row] = await db.select().from(attachment).where(eq(attachment.id, id));

@@ -3,7 +3,7 @@ import { act } from "./schema.ts";
 import { expect, it } from "vitest";
 import { whileUnchanged } from "./kept.ts";
 import { waitingCounts } from "./today.ts";
-import { saveMaterial } from "./shelf/materials.ts";
+import { saveMaterial } from "./shelf/keepMaterial.ts";
 import { buy, DAY, db, eachTestHasAWorkshop, ids } from "./test/workshop.ts";
 
 eachTestHasAWorkshop();
@@ -39,7 +39,7 @@ it("is not fooled by a transaction that was open when it was asked", async () =>
   let began = (): void => undefined;
   const ready = new Promise<void>((done) => (began = done));
   const writing = db.transaction(async (tx) => {
-    await tx.insert(act).values({ kind: "test", day: DAY });
+    await tx.insert(act).values({ kind: "count", day: DAY });
     began();
     await open;
   });
@@ -59,7 +59,7 @@ it("a rolled back act changes no answer, and a failed answer isn't kept", async 
   const { acts } = await c.ask();
   await expect(
     db.transaction(async (tx) => {
-      await tx.insert(act).values({ kind: "test", day: DAY });
+      await tx.insert(act).values({ kind: "count", day: DAY });
       throw new Error("power cut");
     }),
   ).rejects.toThrow("power cut");
@@ -74,7 +74,7 @@ it("a rolled back act changes no answer, and a failed answer isn't kept", async 
 it("the counts of the Line follow the day and every act", async () => {
   const shelf = async (day: string) => (await waitingCounts(db, day))["/shelf"] ?? 0;
   expect(await shelf(DAY)).toBe(0);
-  await saveMaterial(db, { name: "Wax", kind: "wax", densities: {}, reorderBy: "hand", reorderAt: 9_000_000 }, { day: DAY }, ids.wax);
+  await saveMaterial(db, { name: "Wax", kind: "wax", densities: {}, reorderBy: "hand", reorderAt: 9_000_000, id: ids.wax }, { day: DAY });
   expect(await shelf(DAY)).toBe(1);
   await buy(ids.oil, 1000, 1, "2026-08-01");
   expect(await shelf(DAY)).toBe(1);

@@ -11,11 +11,11 @@ import Fraction from "fraction.js";
 import { expect, it } from "vitest";
 import { pour } from "./bench/pour.ts";
 import { readBatch } from "./bench/read.ts";
-import { saveWeighed, setOut } from "./bench/setOut.ts";
-import { lotsOfMaterials } from "./ledger.ts";
+import { saveWeighed } from "./bench/setOut.ts";
+import { lotsOfMaterials } from "./ledger/lots.ts";
 import { correctCount } from "./shelf/count.ts";
 import { expectLedgerTrue } from "./test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf } from "./test/workshop.ts";
+import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, put, filled } from "./test/workshop.ts";
 
 eachTestHasAWorkshop();
 
@@ -97,7 +97,7 @@ it("agrees with an exact model through any purchases, counts and batches", async
 async function makeBoth(model: Map<number, ModelLot>, units: number, off: number): Promise<void> {
   let batchId: number;
   try {
-    batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), units }, { day: DAY }));
+    batchId = idIn(await put(units));
   } catch (e) {
     if (e instanceof Refused) return;
     throw e;
@@ -110,7 +110,7 @@ async function makeBoth(model: Map<number, ModelLot>, units: number, off: number
   await saveWeighed(db, batchId, takes);
   const tins = planTakes([{ of: ids.tin, amount: units }], await lotsOfMaterials(db, [ids.tin]), DAY)[0]!.takes;
   try {
-    await pour(db, { batchId, takes, units, leftover: mg(0), minutes: 10, note: "" }, { day: DAY });
+    await pour(db, { batchId, takes, sizes: filled(units), leftover: mg(0), minutes: 10, note: "" }, { day: DAY });
   } catch (e) {
     if (e instanceof Refused) return;
     throw e;

@@ -1,16 +1,58 @@
 /** Reading and changing the workshop's own choices. */
+import { Refused } from "#core/refused";
 import { STARTING_SETTINGS, type Settings } from "#core/settings";
-import { eq } from "drizzle-orm";
-import type { Reads } from "./client.ts";
+import { eq, sql } from "drizzle-orm";
+import { mixed, object } from "yup";
+import { defineAct } from "./act/define.ts";
+import { notChangedSince } from "./act/seen.ts";
+import { nothingLater } from "./act/standing.ts";
+import type { Reads, Tx } from "./client.ts";
 import { prepared } from "./prepared.ts";
-import { settings } from "./schema.ts";
+import { giftOrder, lot, marketDay, price, purchase, settings } from "./schema.ts";
+
+/** The workshop's settings are one record. */
+export const SETTINGS = { kind: "settings", id: 1 } as const;
+
+// Choices that came later start from the house's own.
+const whole = (data: Partial<Settings> | undefined): Settings => ({ ...STARTING_SETTINGS, ...data });
 
 export async function readSettings(db: Reads): Promise<Settings> {
   const [row] = await prepared(db, "settings", () => db.select().from(settings).where(eq(settings.id, 1))).execute();
-  // Choices that came later start from the house's own.
-  return { ...STARTING_SETTINGS, ...row?.data };
+  return whole(row?.data);
 }
 
-export async function saveSettings(db: Reads, data: Settings): Promise<void> {
-  await db.insert(settings).values({ id: 1, data }).onConflictDoUpdate({ target: settings.id, set: { data } });
+/** Whether any money is in the books: from then on its currency is fixed. */
+export async function moneyIsIn(db: Reads): Promise<boolean> {
+  const { rows } = await db.execute<{ any: boolean }>(sql`select exists (select 1 from ${purchase}) or exists (select 1 from ${price})
+    or exists (select 1 from ${marketDay}) or exists (select 1 from ${giftOrder}) or exists (select 1 from ${lot} l where l.value <> 0) as any`);
+  return rows[0]!.any;
+}
+
+const write = (tx: Tx, data: Settings) =>
+  tx.insert(settings).values({ id: 1, data }).onConflictDoUpdate({ target: settings.id, set: { data } });
+
+/** Keeps the workshop's choices. @throws Refused for another currency once money is in; ChangedMeanwhile */
+export const saveSettings = defineAct({
+  kind: "settings",
+  run: async (tx, data: Settings, { seen }) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext('settings'))`);
+    await notChangedSince(tx, SETTINGS, seen);
+    const [row] = await tx.select().from(settings).where(eq(settings.id, 1));
+    const before = whole(row?.data);
+    if (data.currency !== before.currency && (await moneyIsIn(tx)))
+      throw Refused.one("currency", `What is in the books is in ${before.currency}; it can't be called ${data.currency} now.`);
+    await write(tx, data);
+    return { path: "/settings", summary: "Settings kept", about: [{ ...SETTINGS, changes: true }], leaves: { before } };
+  },
+  leaves: object({ before: mixed((v): v is Settings => sameShape(v, STARTING_SETTINGS)).required() }),
+  back: async (tx, { before }, { undoes }) => {
+    await nothingLater(tx, SETTINGS, undoes, ["settings"], "The settings have been changed again since.");
+    await write(tx, before);
+  },
+});
+
+/** Whether something kept has every choice there is, each of the kind it should be. */
+function sameShape(v: unknown, like: unknown): boolean {
+  if (typeof like !== "object" || like === null) return typeof v === typeof like;
+  return typeof v === "object" && v !== null && Object.entries(like).every(([k, one]) => sameShape((v as Record<string, unknown>)[k], one));
 }

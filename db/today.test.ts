@@ -1,15 +1,15 @@
 /** What Today says waits, case by case. */
 import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
-import { undoAct } from "./act.ts";
-import { clearBatch, setOut } from "./bench/setOut.ts";
-import { packGiftOrder, saveGiftOrder } from "./gifts/gifts.ts";
+import { takeBack } from "./act/takeBack.ts";
+import { clearBatch } from "./bench/setOut.ts";
+import { saveGiftOrder } from "./gifts/gifts.ts";
+import { packGiftOrder } from "./gifts/pack.ts";
 import { closeMarketDay, saveMarketDay } from "./markets/markets.ts";
 import { choosePrices, chosenPrices } from "./prices/prices.ts";
-import { saveMaterial } from "./shelf/materials.ts";
+import { saveMaterial } from "./shelf/keepMaterial.ts";
 import { euro } from "./test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids } from "./test/workshop.ts";
-import { mg } from "#core/measure/exact";
+import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, put } from "./test/workshop.ts";
 import { whatWaits } from "./today.ts";
 
 eachTestHasAWorkshop();
@@ -40,7 +40,7 @@ const gift = (due: string) => ({
 
 describe("today", () => {
   it("starts with nothing but a product without a price, and that goes once it has one", async () => {
-    expect(await waits()).toEqual(["prices unpriced Test balm"]);
+    expect(await waits()).toEqual(["prices unpriced Test balm, 50 g"]);
     await choosePrices(db, { productId: ids.product, own: null, prices: { market: euro(8) } }, { day: DAY });
     expect(await waits()).toEqual([]);
     await choosePrices(db, { productId: ids.product, own: euro(9), prices: { market: euro(8.5), gift: euro(10) } }, { day: DAY });
@@ -60,7 +60,7 @@ describe("today", () => {
       station: "cabinet",
       kind: "soon",
       id: made!.id,
-      name: "Test balm",
+      name: "Test balm, 50 g",
       number: made!.number,
       day: made!.bestBefore,
       amount: 5,
@@ -69,9 +69,9 @@ describe("today", () => {
     });
   });
   it("low: below what was asked to be reminded of, none at all included", async () => {
-    await saveMaterial(db, { name: "Tin", kind: "container", reorderBy: "hand", reorderAt: 35 }, { day: DAY }, ids.tin);
+    await saveMaterial(db, { name: "Tin", kind: "container", reorderBy: "hand", reorderAt: 35, id: ids.tin }, { day: DAY });
     expect(await waits()).not.toContain("shelf low Tin");
-    await saveMaterial(db, { name: "Tin", kind: "container", reorderBy: "hand", reorderAt: 36 }, { day: DAY }, ids.tin);
+    await saveMaterial(db, { name: "Tin", kind: "container", reorderBy: "hand", reorderAt: 36, id: ids.tin }, { day: DAY });
     expect(await waits()).toContain("shelf low Tin");
     await saveMaterial(db, { name: "Lid", kind: "closure", reorderBy: "hand", reorderAt: 1 }, { day: DAY });
     const low = (await whatWaits(db, DAY)).filter((w) => w.kind === "low");
@@ -81,11 +81,11 @@ describe("today", () => {
     ]);
   });
   it("the bench: while a batch is set out, not once it is cleared, again when that is taken back", async () => {
-    const id = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(50_000), units: 1 }, { day: DAY }));
+    const id = idIn(await put(1));
     expect(await waits()).toContain("bench open Test balm");
-    const cleared = await clearBatch(db, id, { day: DAY });
+    const cleared = await clearBatch(db, { batchId: id }, { day: DAY });
     expect(await waits()).not.toContain("bench open Test balm");
-    await undoAct(db, cleared.actId, { day: DAY });
+    await takeBack(db, cleared.actId, { day: DAY });
     expect(await waits()).toContain("bench open Test balm");
   });
   it("markets: coming up for three weeks, to close from the day on, gone when closed", async () => {
@@ -96,7 +96,7 @@ describe("today", () => {
     expect(await waits()).toContain("markets comingUp Fair");
     expect(await waits(day)).toContain("markets toClose Fair");
     expect(await waits(addDays(day, 90))).toContain("markets toClose Fair");
-    await closeMarketDay(db, market(day, made!.id), { day }, id);
+    await closeMarketDay(db, { ...market(day, made!.id), id: id }, { day });
     expect((await waits(day)).filter((w) => w.startsWith("markets"))).toEqual([]);
   });
   it("gifts: from three weeks ahead until packed, late ones too", async () => {
@@ -104,9 +104,9 @@ describe("today", () => {
     expect(await waits(addDays(DAY, -1))).not.toContain("gifts toPack Choir");
     expect(await waits()).toContain("gifts toPack Choir");
     expect(await waits(addDays(DAY, 40))).toContain("gifts toPack Choir");
-    const packed = await packGiftOrder(db, id, new Map(), { day: DAY });
+    const packed = await packGiftOrder(db, { id, only: [] }, { day: DAY });
     expect(await waits()).not.toContain("gifts toPack Choir");
-    await undoAct(db, packed.actId, { day: DAY });
+    await takeBack(db, packed.actId, { day: DAY });
     expect(await waits()).toContain("gifts toPack Choir");
   });
   it("says the soonest first", async () => {

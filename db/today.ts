@@ -4,6 +4,7 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql } from "drizzle-orm";
 import type { Reads } from "./client.ts";
+import { ordersReady } from "./gifts/ready.ts";
 import { whileUnchanged } from "./kept.ts";
 import { prepared } from "./prepared.ts";
 import { measuredOf, stockLevels } from "./shelf/low.ts";
@@ -13,7 +14,21 @@ export const AHEAD_DAYS = 21;
 
 export interface Waiting {
   station: "shelf" | "jars" | "bench" | "cabinet" | "prices" | "markets" | "gifts";
-  kind: "expired" | "soon" | "low" | "drying" | "shake" | "ready" | "late" | "open" | "unpriced" | "toClose" | "comingUp" | "toPack";
+  kind:
+    | "expired"
+    | "soon"
+    | "held"
+    | "low"
+    | "drying"
+    | "shake"
+    | "ready"
+    | "late"
+    | "open"
+    | "unpriced"
+    | "toClose"
+    | "comingUp"
+    | "toPack"
+    | "toMake";
   id: number;
   name: string;
   number: string | null;
@@ -37,26 +52,28 @@ const shaken = sql.raw(
 );
 const measured = measuredOf(sql`m.kind`);
 const waiting = sql`(
-  select 'shelf' as station, case when l.best_before < ${today}::date then 'expired' else 'soon' end as kind, m.id, m.name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, ${measured} as measured
-    from lot l join material m on m.id = l.material_id where l.on_hand > 0 and l.best_before <= ${soon}::date
+  select 'shelf' as station, case when l.hold_reason is not null then 'held' when l.best_before < ${today}::date then 'expired' else 'soon' end as kind, m.id, m.name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, ${measured} as measured
+    from lot l join material m on m.id = l.material_id where l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hold_reason is not null)
   union all
-  select 'cabinet', case when l.best_before < ${today}::date then 'expired' else 'soon' end, l.id, r.name, l.number, l.best_before::text, l.on_hand, 'count'
-    from lot l join product p on p.id = l.product_id join recipe r on r.id = p.recipe_id where l.on_hand > 0 and l.best_before <= ${soon}::date
+  select 'cabinet', case when l.hold_reason is not null then 'held' when l.best_before < ${today}::date then 'expired' else 'soon' end, l.id, l.name || ', ' || l.label, l.number, l.best_before::text, l.on_hand, 'count'
+    from lot l where l.product_id is not null and l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hold_reason is not null)
   union all
-  select 'shelf', 'low', m.id, m.name, null, null, m.on_hand::float8, ${measured} from ${stockLevels(today)} m where m.on_hand + m.coming < m.point
+  select 'shelf', 'low', m.id, m.name, null, null, m.usable::float8, ${measured} from ${stockLevels(today)} m where m.usable + m.coming < m.point
   union all
-  select 'shelf', 'drying', h.id, m.name, null, h.picked::text, h.fresh::float8, 'weight' from harvest h join material m on m.id = h.material_id where h.dried_act_id is null
+  select 'shelf', 'drying', h.id, h.name, null, h.picked::text, h.fresh::float8, 'weight' from harvest h
+    where h.dried_act_id is null and (h.picked_act_id is null or exists (select 1 from standing_act sa where sa.id = h.picked_act_id))
   union all
   select 'jars', case when ${today}::date > j.latest then 'late' when ${today}::date >= j.best then 'ready' else 'shake' end, j.id, j.name, j.number, j.best::text, null, null
     from jar j where j.filled_act_id is not null and j.strained_act_id is null and j.spoiled_act_id is null and (j.best <= ${today}::date
       or j.method in (${shaken}) and coalesce((select max(e.day) from jar_event e where e.jar_id = j.id and e.kind = 'shaken'), j.day)
         + case when ${today}::date - j.day <= 14 then 1 else 3 end <= ${today}::date)
   union all
-  select 'bench', 'open', b.id, r.name, null, b.day::text, b.planned_units, 'count'
-    from batch b join recipe r on r.id = b.recipe_id where b.poured_act_id is null and b.cleared_act_id is null
+  select 'bench', 'open', b.id, v.name, null, b.day::text, (select sum(s.planned) from batch_size s where s.batch_id = b.id)::float8, 'count'
+    from batch b join recipe_version v on v.id = b.version_id where b.poured_act_id is null and b.cleared_act_id is null
   union all
-  select 'prices', 'unpriced', p.id, r.name, null, null, null, null
-    from product p join recipe r on r.id = p.recipe_id where p.current and not exists (select 1 from price x where x.product_id = p.id)
+  select 'prices', 'unpriced', p.id, r.name || ', ' || p.label, null, null, null, null
+    from product p join recipe r on r.id = p.recipe_id where not p.retired
+      and not exists (select 1 from price x join standing_act sa on sa.id = x.act_id where x.product_id = p.id)
   union all
   select 'markets', case when d.day <= ${today}::date then 'toClose' else 'comingUp' end, d.id, d.name, null, d.day::text, null, null
     from market_day d where d.closed_act_id is null and d.day <= ${ahead}::date
@@ -67,8 +84,13 @@ const waiting = sql`(
 
 const days = (day: Day) => ({ today: day, soon: addDays(day, SOON_DAYS), ahead: addDays(day, AHEAD_DAYS) });
 
-/** Everything that waits, the first of each kind. */
+/** Everything that waits, the first of each kind. An order is to be packed only when it can be. */
 export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
+  const [rows, ready] = await Promise.all([listed(db, day), ordersReady(db, day)]);
+  return rows.map((w) => (w.kind === "toPack" && !ready.has(w.id) ? { ...w, kind: "toMake" } : w));
+}
+
+async function listed(db: Reads, day: Day): Promise<Waiting[]> {
   const column = <K extends keyof Waiting>(name: K) => sql<Waiting[K]>`${sql.identifier(name)}`;
   const statement = prepared(db, "what_waits", () =>
     db

@@ -44,11 +44,11 @@ describe("the demo workshop", () => {
   });
   it("every recipe has a unit cost a maker would believe, and the dearer school is the dearer one", async () => {
     for (const r of await costRecipes(db, await readSettings(db), TODAY)) {
-      const { lot: byLot, average, again } = r.cost.perUnit;
-      for (const c of [byLot, average, again]) {
-        expect(c!.total).toBeGreaterThan(800_000);
-        expect(c!.total).toBeLessThan(12_000_000);
-      }
+      for (const { cost } of r.sizes)
+        for (const c of Object.values(cost.perUnit)) {
+          expect(c!.total).toBeGreaterThan(800_000);
+          expect(c!.total).toBeLessThan(12_000_000);
+        }
     }
   });
   it("keeps its ledger true", () => expectLedgerTrue(db));
@@ -62,7 +62,7 @@ describe("the demo workshop", () => {
     for (const made of await db.select().from(lot).where(isNotNull(lot.productId))) {
       const t = await traceLot(db, made.id);
       const wanted = await db.execute<{ id: number }>(sql`
-        select rl.material_id id from recipe_line rl join product p on p.recipe_id = rl.recipe_id where p.id = ${made.productId}
+        select rl.material_id id from recipe_line rl join recipe r on r.version_id = rl.version_id join product p on p.recipe_id = r.id where p.id = ${made.productId}
         union select pp.material_id from product_packaging pp where pp.product_id = ${made.productId}`);
       expect(new Set(t.back.filter((s) => s.depth === 1).map((s) => s.lot.materialId))).toEqual(new Set(wanted.rows.map((r) => r.id)));
       // An infused oil leads on to its herb and its carrier.

@@ -11,21 +11,24 @@ import { weighRecipe } from "#core/recipe/lines";
 import { batchFor, onScale } from "#core/recipe/scale";
 import { STARTING_SETTINGS } from "#core/settings";
 import { planTakes } from "#core/stock/lots";
+import { batchDensity, densityInPot, readFill } from "#core/recipe/sizes";
 import { addDays, addMonths, saturdayBefore, type Day } from "#core/when";
 import { pour } from "#db/bench/pour";
 import { readBatch } from "#db/bench/read";
 import { saveWeighed, setOut } from "#db/bench/setOut";
 import { takeOut } from "#db/cabinet/cabinet";
+import { unitsStand } from "#db/cabinet/promised";
 import type { Db } from "#db/client";
-import { packGiftOrder, saveGiftOrder } from "#db/gifts/gifts";
-import { lotsOfMaterials, lotsOfProducts } from "#db/ledger";
+import { saveGiftOrder } from "#db/gifts/gifts";
+import { packGiftOrder } from "#db/gifts/pack";
+import { lotsOfMaterials } from "#db/ledger/lots";
 import { closeMarketDay, saveMarketDay } from "#db/markets/markets";
 import { choosePrices } from "#db/prices/prices";
 import { readRecipes } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { saveSettings } from "#db/settings";
 import { correctCount } from "#db/shelf/count";
-import { materialFromLibrary, saveMaterial, type MaterialIn } from "#db/shelf/materials";
+import { materialFromLibrary, saveMaterial, type MaterialIn } from "#db/shelf/keepMaterial";
 import { receive } from "#db/shelf/receive";
 import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
@@ -57,7 +60,8 @@ export interface World {
   db: Db;
   today: Day;
   materials: Record<MaterialKey, number>;
-  recipes: Record<RecipeKey, { id: number; productId: number }>;
+  /** `productId` is the size it is mostly made in, `smallId` the smaller one. */
+  recipes: Record<RecipeKey, { id: number; productId: number; smallId: number | null }>;
 }
 
 export interface DemoEvent {
@@ -100,12 +104,38 @@ async function addRecipes(db: Db, today: Day, materials: World["materials"]): Pr
   const out: Partial<World["recipes"]> = {};
   const day = addDays(today, -185);
   for (const [key, r] of Object.entries(RECIPES) as [RecipeKey, DemoRecipe][]) {
-    const { lines, packaging, fill, makes, lossPercent, unitMinutes, prices, ...head } = r;
+    const { lines, packaging, fill, makes, lossPercent, unitMinutes, prices, small, ...head } = r;
     const weigh = weighRecipe(
       lines.map(([m, entered, form]) => ({ amount: must(parseAmount(entered)), facts: factsOf(material(m), form) })),
       makes ? must(massOf(must(parseAmount(makes)), factsOf(material("beeswax"), "block"))) : null,
     );
     if (weigh.problem) throw new Error(`${r.name}: ${weigh.problem.say}`);
+    const weights = weigh.lines.map((line) => {
+      if (!line.ok) throw new Error(`${r.name}: ${line.problem.say}`);
+      return line.weight;
+    });
+    const density = batchDensity(
+      lines.map(([m], i) => {
+        const { name, kind, densities = {} } = material(m);
+        return { name, weight: weights[i]!, density: densityInPot({ kind, densities }) };
+      }),
+    );
+    const size = (text: string, minutes: number, parts: DemoRecipe["packaging"]) => {
+      const [container] = parts.map(([m]) => m).filter((m) => material(m).kind === "container");
+      const made = must(readFill(text, { density, overrunBp: 0 }, container ? containerOf(container) : null));
+      return {
+        id: null,
+        label: made.label,
+        fillBy: made.by,
+        fillText: text,
+        fill: made.weight,
+        fillMl: made.ml,
+        containerId: container ? materials[container] : null,
+        unitMinutesHundredths: Math.round(minutes * 100),
+        retired: false,
+        packaging: parts.map(([m, pieces]) => ({ materialId: materials[m], pieces })),
+      };
+    };
     const done = await saveRecipe(
       db,
       {
@@ -113,41 +143,49 @@ async function addRecipes(db: Db, today: Day, materials: World["materials"]): Pr
         makes: makes ? weigh.total : null,
         total: weigh.total,
         lossBp: Math.round(lossPercent * 100),
-        unitMinutesHundredths: Math.round(unitMinutes * 100),
-        fill: mg(packQty("beeswax", fill)),
-        lines: lines.map(([m, entered, form], i) => {
-          const line = weigh.lines[i]!;
-          if (!line.ok) throw new Error(`${r.name}: ${line.problem.say}`);
-          return { materialId: materials[m], entered, form, weight: line.weight };
-        }),
-        packaging: packaging.map(([m, pieces]) => ({ materialId: materials[m], pieces })),
+        overrunBp: 0,
+        note: "",
+        lines: lines.map(([m, entered, form], i) => ({ materialId: materials[m], entered, form, weight: weights[i]! })),
+        sizes: [size(fill, unitMinutes, packaging), ...(small ? [size(small.fill ?? "", small.unitMinutes, small.packaging)] : [])],
       },
       { day },
     );
     const id = idIn(done);
     const [written] = await readRecipes(db, [id]);
-    out[key] = { id, productId: written!.product.id };
-    const [market, online, wholesale, gift] = prices.map(euro) as [Micros, Micros, Micros, Micros];
-    await choosePrices(db, { productId: written!.product.id, own: null, prices: { market, online, wholesale, gift } }, { day });
+    const [main, second] = written!.sizes;
+    out[key] = { id, productId: main!.id, smallId: second?.id ?? null };
+    const choose = async (productId: number, figures: DemoRecipe["prices"]): Promise<void> => {
+      const [market, online, wholesale, gift] = figures.map(euro) as [Micros, Micros, Micros, Micros];
+      await choosePrices(db, { productId, own: null, prices: { market, online, wholesale, gift } }, { day });
+    };
+    await choose(main!.id, prices);
+    if (small && second) await choose(second.id, small.prices);
   }
   return out as World["recipes"];
 }
 
+const containerOf = (key: MaterialKey) => {
+  const { name, brimMl = null, innerMm = null, fillMm = null } = material(key);
+  return { name, brimMl, innerMm, fillMm, usableMl: null };
+};
+
 /** A hand never weighs quite what the sheet says: a small, repeatable wobble in whole scale steps. */
 const wobble = (planned: Mg, i: number): Mg => {
-  const near = onScale(planned, STARTING_SETTINGS.scaleStep);
+  const near = onScale(planned, STARTING_SETTINGS.scale);
   return near.outOfReach ? planned : mg(near.weight + (planned > 40_000 ? [0, 100, 0, 200, -100][i % 5]! : 0));
 };
 
 async function makeBatch(w: World, b: (typeof BATCHES)[number]): Promise<void> {
   const day = addDays(w.today, -b.daysAgo);
-  const recipe = RECIPES[b.recipe];
-  const fill = mg(packQty("beeswax", recipe.fill));
-  const set = await setOut(
-    w.db,
-    { recipeId: w.recipes[b.recipe].id, batchMg: batchFor(b.units, fill, Math.round(recipe.lossPercent * 100)), units: b.units },
-    { day },
+  const { id, productId, smallId } = w.recipes[b.recipe];
+  const [written] = await readRecipes(w.db, [id]);
+  const fillOf = (product: number | null): Mg => written!.sizes.find((s) => s.id === product)?.fill ?? mg(0);
+  const sizes = [{ productId, units: b.units }, ...(b.small && smallId ? [{ productId: smallId, units: b.small }] : [])];
+  const batchMg = batchFor(
+    sizes.map((s) => ({ units: s.units, fill: fillOf(s.productId) })),
+    written!.recipe.lossBp,
   );
+  const set = await setOut(w.db, { recipeId: id, batchMg, sizes }, { day });
   const batchId = idIn(set);
   const sheet = await readBatch(w.db, batchId);
   const takes = sheet!.takes.map((t, i) => {
@@ -162,17 +200,30 @@ async function makeBatch(w: World, b: (typeof BATCHES)[number]): Promise<void> {
   });
   await pour(
     w.db,
-    { batchId, takes, units: b.filled ?? b.units, leftover: mg(b.leftover * 1000), minutes: b.minutes, note: b.note ?? "" },
+    {
+      batchId,
+      takes,
+      sizes: sizes.map((s, i) => (i === 0 ? { ...s, units: b.filled ?? b.units } : s)),
+      leftover: mg(b.leftover * 1000),
+      minutes: b.minutes,
+      note: b.note ?? "",
+    },
     { day },
   );
 }
 
 /** Finished lots for so many units of products, use-first. */
 async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKey, number])[]) {
-  const lots = await lotsOfProducts(
-    w.db,
-    wanted.map(([r]) => w.recipes[r].productId),
-  );
+  const stand = await unitsStand(w.db, day);
+  // What is promised to orders stays here.
+  const lots = [...stand.values()].flatMap((s) => {
+    let free = s.free;
+    return s.lots.map((l) => {
+      const onHand = Math.min(l.open, free);
+      free -= onHand;
+      return { ...l.lot, onHand };
+    });
+  });
   return planTakes(
     wanted.map(([r, n]) => ({ of: w.recipes[r].productId, amount: n })),
     lots,
@@ -261,12 +312,17 @@ async function giftOrder(w: World, g: (typeof GIFTS)[number]): Promise<void> {
     },
     { day },
   );
-  if (g.packed) await packGiftOrder(w.db, idIn(saved), new Map(), { day });
+  if (g.packed) await packGiftOrder(w.db, { id: idIn(saved), only: [] }, { day });
 }
 
 /** A batch standing half weighed on the bench. */
 async function leaveOnBench(w: World): Promise<void> {
-  const set = await setOut(w.db, { recipeId: w.recipes.lipPot.id, batchMg: batchFor(20, mg(10_000), 400), units: 20 }, { day: w.today });
+  const { id, productId } = w.recipes.lipPot;
+  const set = await setOut(
+    w.db,
+    { recipeId: id, batchMg: batchFor([{ units: 20, fill: mg(10_000) }], 400), sizes: [{ productId, units: 20 }] },
+    { day: w.today },
+  );
   const batchId = idIn(set);
   const sheet = await readBatch(w.db, batchId);
   await saveWeighed(
@@ -284,7 +340,7 @@ async function leaveOnBench(w: World): Promise<void> {
 
 /** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
 export async function loadDemo(db: Db, today: Day): Promise<void> {
-  await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" });
+  await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" }, { day: addDays(today, -261) });
   const materials = await addMaterials(db, addDays(today, -260));
   const w: World = { db, today, materials, recipes: await addRecipes(db, today, materials) };
 
@@ -309,7 +365,7 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
               bestBefore: months ? addDays(addMonths(day, Math.floor(months)), Math.round((months % 1) * 30)) : null,
             })),
           },
-          {},
+          { day },
         );
       },
     })),

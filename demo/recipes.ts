@@ -17,8 +17,17 @@ export interface DemoRecipe {
   packaging: readonly (readonly [MaterialKey, number])[];
   method: string;
   /** Market, online, wholesale, gift. */
-  prices: readonly [number, number, number, number];
+  prices: Prices;
+  /** A smaller one out of the same pot; filled to what its container holds where no fill is said. */
+  small?: {
+    fill?: string;
+    unitMinutes: number;
+    packaging: readonly (readonly [MaterialKey, number])[];
+    prices: Prices;
+  };
 }
+
+type Prices = readonly [market: number, online: number, wholesale: number, gift: number];
 
 export const RECIPES = {
   handBalm: {
@@ -45,6 +54,15 @@ export const RECIPES = {
     method:
       "Melt the wax with half of the sunflower oil over hot water. Shea off the heat, then the rest of the oils. Pour at 54 °C; sea buckthorn stains, wipe at once.",
     prices: [11.5, 11.9, 6.4, 12],
+    small: {
+      unitMinutes: 1.5,
+      packaging: [
+        ["glassPot", 1],
+        ["potLid", 1],
+        ["tubeLabel", 1],
+      ],
+      prices: [4, 4.5, 2.2, 4.5],
+    },
   },
   gardenSalve: {
     name: "Meadowsweet garden salve",

@@ -6,7 +6,7 @@ import { planTakes } from "#core/stock/lots";
 import { addDays } from "#core/when";
 import { fillJar, tend } from "#db/jars/fill";
 import { spoilJar, strainJar } from "#db/jars/strain";
-import { lotsOfMaterials } from "#db/ledger";
+import { lotsOfMaterials } from "#db/ledger/lots";
 import { finishHarvest, pick, weighHarvest } from "#db/shelf/harvests";
 import { HARVESTS, JARS } from "./jars.ts";
 import { MATERIALS, type MaterialKey } from "./materials.ts";
@@ -44,7 +44,8 @@ export const harvestEvents = (w: World): DemoEvent[] =>
       },
       ...h.checks.map(([after, weight]) => ({
         daysAgo: h.daysAgo - after,
-        run: () => weighHarvest(w.db, { harvestId, day: on(after), weight: g(weight), celsius: h.celsius ?? null, note: "" }),
+        run: () =>
+          weighHarvest(w.db, { harvestId, day: on(after), weight: g(weight), celsius: h.celsius ?? null, note: "" }, { day: on(after) }),
       })),
       ...(dried
         ? [
@@ -111,14 +112,14 @@ export const jarEvents = (w: World): DemoEvent[] =>
                   ...(await partsFor(w, "carrier", j.carrier, j.oilGrams, day, null)),
                 ],
               },
-              {},
+              { day },
             ),
           );
         },
       },
       ...(j.shaken ?? []).map((daysAgo) => ({
         daysAgo,
-        run: () => tend(w.db, [jarId], { kind: "shaken", day: addDays(w.today, -daysAgo) }),
+        run: () => tend(w.db, { jarIds: [jarId], kind: "shaken" }, { day: addDays(w.today, -daysAgo) }),
       })),
     ];
     if (strained)
@@ -142,7 +143,7 @@ export const jarEvents = (w: World): DemoEvent[] =>
     if (spoiled)
       events.push({
         daysAgo: j.daysAgo - spoiled.daysAfter,
-        run: () => spoilJar(w.db, jarId, spoiled.why, { day: addDays(day, spoiled.daysAfter) }),
+        run: () => spoilJar(w.db, { jarId, why: spoiled.why }, { day: addDays(day, spoiled.daysAfter) }),
       });
     return events;
   });

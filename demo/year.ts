@@ -7,6 +7,8 @@ export const BATCHES: readonly {
   daysAgo: number;
   recipe: RecipeKey;
   units: number;
+  /** So many of the smaller size out of the same pot. */
+  small?: number;
   filled?: number;
   leftover: number;
   minutes: number;
@@ -26,7 +28,7 @@ export const BATCHES: readonly {
   { daysAgo: 40, recipe: "bodyButter", units: 12, leftover: 20, minutes: 132 },
   { daysAgo: 31, recipe: "oatBar", units: 20, leftover: 7, minutes: 92 },
   { daysAgo: 19, recipe: "footBalm", units: 16, leftover: 12, minutes: 110 },
-  { daysAgo: 8, recipe: "handBalm", units: 30, leftover: 18, minutes: 135 },
+  { daysAgo: 8, recipe: "handBalm", units: 28, small: 14, leftover: 18, minutes: 150 },
 ];
 
 /** Market days are Saturdays: the one on or before so many days ago. Units taken, sold, given and damaged per product; the oldest lots go along first. */

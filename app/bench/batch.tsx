@@ -1,16 +1,20 @@
 /** One batch: its weigh sheet while it is on the bench, its record once it is poured. */
-import { Refused } from "#core/refused";
-import { today } from "#db/clock";
+import { batchDensity, densityInPot } from "#core/recipe/sizes";
+import { putRight } from "#db/act/book";
 import { batchResult, pour } from "#db/bench/pour";
 import { readBatch } from "#db/bench/read";
 import { clearBatch, saveWeighed } from "#db/bench/setOut";
 import { readSettings } from "#db/settings";
+import { listMaterials } from "#db/shelf/materials";
 import { data, redirect } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { idField, note, optional, readWeighed, reads, wholeNumber } from "../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { readWeighed } from "#core/measure/read";
+import { idField, note, optional, reads, wholeNumber } from "../forms/fields.ts";
+import { opened } from "../forms/opened.server.ts";
+import { act, asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { actsOf } from "../book/lines.server.ts";
 import { BatchRecord } from "./record.tsx";
 import { WeighSheet } from "./weighSheet.tsx";
 import type { Route } from "./+types/batch";
@@ -20,15 +24,30 @@ export const meta: Route.MetaFunction = ({ data: d }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [sheet, settings] = await Promise.all([readBatch(db(), idOf(params.id)), readSettings(db())]);
+  const [sheet, settings, materials] = await Promise.all([readBatch(db(), idOf(params.id)), readSettings(db()), listMaterials(db())]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null) throw redirect("/bench");
+  const record = { kind: "batch", id: sheet.batch.id } as const;
+  const facts = new Map(materials.map((m) => [m.id, m]));
+  const density = batchDensity(
+    sheet.takes.map((t) => ({ name: t.material, weight: t.planned, density: densityInPot(facts.get(t.materialId)!) })),
+  );
   return {
     sheet,
     result: await batchResult(db(), sheet.batch),
-    scaleStep: settings.scaleStep,
+    // What a container holds of this batch, for the word at pouring.
+    density: density.ok ? density.value : null,
+    containers: [...sheet.sizes, ...sheet.others].flatMap((s) => {
+      const c = s.containerId === null ? undefined : facts.get(s.containerId);
+      if (!c) return [];
+      const { name, brimMl, usableMl, innerMm, fillMm } = c;
+      return [{ productId: s.productId, name, brimMl, usableMl, innerMm, fillMm }];
+    }),
+    scale: settings.scale,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
-    token: crypto.randomUUID(),
+    opened: await opened(record),
+    book: await actsOf(record),
+    righted: await putRight(db(), "batchId", sheet.batch.id),
   };
 }
 
@@ -42,13 +61,17 @@ const takeSchema = object({
 const weighSchema = object({
   intent: note(20),
   takes: array().of(takeSchema).min(1).required(),
-  units: note(12),
+  sizes: array()
+    .of(object({ productId: idField(), units: note(12) }))
+    .required(),
   leftover: note(20),
   minutes: note(12),
   note: note(),
 });
 const pourSchema = weighSchema.shape({
-  units: wholeNumber(1, 10_000, "units filled"),
+  sizes: array()
+    .of(object({ productId: idField(), units: wholeNumber(0, 10_000, "units filled", 0) }))
+    .required(),
   leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
   minutes: wholeNumber(0, 6000, "minutes", 0),
 });
@@ -59,36 +82,32 @@ export async function action({ request, params }: Route.ActionArgs) {
   const draft = await readSheet(request, weighSchema);
   if (!draft.ok) return draft.reply;
   const takes = draft.value.takes.map(({ lot, ...t }) => ({ ...t, lotId: lot }));
-  if (draft.value.intent === "clear") return act(() => clearBatch(db(), batchId, { day: today(), token: draft.token }));
-  if (draft.value.intent !== "pour") {
-    try {
+  if (draft.value.intent === "clear") return act(() => clearBatch(db(), { batchId }, draft.doing));
+  if (draft.value.intent !== "pour")
+    return asked(async () => {
       await saveWeighed(db(), batchId, takes);
       return data({ problems: [] });
-    } catch (e) {
-      if (e instanceof Refused) return refuseSheet(e.problems);
-      throw e;
-    }
-  }
+    });
   const sheet = await readSheet(again, pourSchema);
   const open = takes.flatMap((t, i) =>
     t.weighed === null ? [{ field: `takes.${i}.weighed`, say: "Weigh this first; 0 if it was left out." }] : [],
   );
   if (!sheet.ok || open.length > 0) return refuseSheet([...(sheet.ok ? [] : sheet.reply.data.problems), ...open]);
-  const { units, leftover, minutes } = sheet.value;
+  const { sizes, leftover, minutes } = sheet.value;
   return act(() =>
     pour(
       db(),
-      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), units, leftover, minutes, note: sheet.value.note },
-      { day: today(), token: sheet.token },
+      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), sizes, leftover, minutes, note: sheet.value.note },
+      sheet.doing,
     ),
   );
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, scaleStep, rates, token } = loaderData;
+  const { sheet, result, book, righted } = loaderData;
   return result ? (
-    <BatchRecord sheet={sheet} result={result} />
+    <BatchRecord sheet={sheet} result={result} book={book} righted={righted} />
   ) : (
-    <WeighSheet key={sheet.batch.id} sheet={sheet} scaleStep={scaleStep} rates={rates} token={token} />
+    <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );
 }

@@ -1,5 +1,5 @@
 /** The bench: what is set out, and every batch made before. */
-import { grams } from "#core/measure/write";
+import { wordList } from "#core/words";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { listBatches } from "#db/bench/read";
 import { Link } from "react-router";
@@ -42,7 +42,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                       <span className="min-w-0 flex-1">
                         <span className="block font-display text-[1.25rem]">{b.recipe}</span>
                         <span className="text-pine-soft">
-                          {b.plannedUnits} × {grams(b.fill)}, {b.weighed} of {b.lines} weighed
+                          {wordList(b.sizes.map((s) => `${s.planned} × ${s.label}`))}, {b.weighed} of {b.lines} weighed
                         </span>
                       </span>
                       <span className="text-pine-soft max-sm:hidden">
@@ -75,7 +75,18 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   {made.map((b) => (
                     <tr key={b.id}>
                       <td>
-                        {b.number && <LotTag lot={{ number: b.number, onHand: b.onHand ?? 0, bestBefore: b.bestBefore, hold: b.hold }} />}
+                        <span className="flex flex-wrap gap-1.5">
+                          {b.sizes.map(
+                            (s) =>
+                              s.number &&
+                              s.units !== 0 && (
+                                <LotTag
+                                  key={s.number}
+                                  lot={{ number: s.number, onHand: s.onHand ?? 0, bestBefore: s.bestBefore, hold: s.hold }}
+                                />
+                              ),
+                          )}
+                        </span>
                       </td>
                       <td>
                         <a href={`/bench/${b.id}`} className="font-semibold hover:underline">
@@ -87,13 +98,23 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                         <When day={b.day} />
                       </td>
                       <td data-label="Filled" className="num weight">
-                        {b.units} × {grams(b.fill)}
+                        {b.sizes
+                          .filter((s) => s.units)
+                          .map((s) => (
+                            <div key={s.label}>
+                              {s.units} × {s.label}
+                            </div>
+                          ))}
                       </td>
                       <td data-label="Planned" className="num weight">
-                        {b.plannedUnits}
+                        {b.sizes
+                          .filter((s) => s.units)
+                          .map((s) => (
+                            <div key={s.label}>{s.planned}</div>
+                          ))}
                       </td>
                       <td data-label="Best before">
-                        <When day={b.bestBefore} />
+                        <When day={b.sizes.find((s) => s.units)?.bestBefore ?? null} />
                       </td>
                     </tr>
                   ))}

@@ -2,8 +2,10 @@
 import type { PourResult } from "#core/batch/result";
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
-import { COST_PARTS, type CostPart } from "#core/recipe/cost";
+import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
+import type { PutRight as Correction } from "#db/act/book";
 import { Link } from "react-router";
+import { ActsOf, PutRight, type ActLine } from "../book/actsOf.tsx";
 import { LotTag, percent, When } from "../ui/amounts.tsx";
 import { Tin } from "../ui/drawings.tsx";
 import { Button } from "../ui/form.tsx";
@@ -11,8 +13,17 @@ import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../
 import { useWorkshop } from "../ui/workshop.ts";
 import type { BatchSheet } from "./weighSheet.tsx";
 
-export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, result }: { sheet: BatchSheet; result: PourResult }) {
+interface Props {
+  sheet: BatchSheet;
+  result: PourResult;
+  book: { acts: ActLine[]; more: string };
+  righted: Correction[];
+}
+
+export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes, lots }, result, book, righted }: Props) {
   const { currency } = useWorkshop();
+  const sizes = all.filter((s) => s.units);
+  const many = sizes.length > 1;
   const byId = new Map(lots.map((l) => [l.id, l]));
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   return (
@@ -21,7 +32,8 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
         title={recipe.name}
         about={
           <>
-            Batch record. Poured <When day={batch.day} />.
+            Batch record. Poured <When day={batch.day} />, by version {recipe.n}
+            {!current && <>, which is no longer the newest</>}.
           </>
         }
       >
@@ -35,9 +47,13 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
           <Reckoner>
             <div className="flex items-center gap-4 py-2">
               <Tin share={result.yield} label={`Yield ${percent(result.yield)}`} />
-              <p className="font-display text-[1.3rem]">
-                {batch.units} × {grams(fill)}
-              </p>
+              <div className="font-display text-[1.3rem]">
+                {sizes.map((s) => (
+                  <p key={s.id}>
+                    {s.units} × {s.label}
+                  </p>
+                ))}
+              </div>
             </div>
             <Figure
               label="Yield"
@@ -50,40 +66,59 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
                 </>
               }
             />
+            {sizes.map((s, i) => {
+              const one = result.perUnit[i]!;
+              return (
+                <div key={s.id}>
+                  <Figure
+                    label={many ? `Cost of one, ${s.label}` : "Cost of one unit"}
+                    big
+                    value={money(one.total, currency)}
+                    how={
+                      <>
+                        <p>
+                          What its lots really cost, and {((s.minutesHundredths ?? 0) / 100).toFixed(0)} minutes of work, over {s.units}{" "}
+                          units.
+                        </p>
+                        {many && COST_PART_IDS.map((p) => <HowLine key={p} label={COST_PARTS[p]} value={money(one[p], currency)} />)}
+                      </>
+                    }
+                  />
+                  {!many && COST_PART_IDS.map((p) => <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} />)}
+                </div>
+              );
+            })}
             <Figure
-              label="Cost of one unit"
-              big
-              value={money(result.perUnit.total, currency)}
-              how={
-                <p>
-                  What its lots really cost, and {batch.minutes} minutes of work, over {batch.units} units.
-                </p>
-              }
+              label="Planned"
+              value={all
+                .filter((s) => s.planned > 0)
+                .map((s) => `${s.planned} × ${s.label}`)
+                .join(", ")}
             />
-            {(Object.keys(COST_PARTS) as CostPart[]).map((p) => (
-              <Figure key={p} label={COST_PARTS[p]} value={money(result.perUnit[p], currency)} />
-            ))}
-            <Figure label="Planned" value={`${batch.plannedUnits} units`} />
           </Reckoner>
         }
       >
         <Sheet>
-          {lot && (
-            <div className="mb-5 flex flex-wrap items-center gap-x-6 gap-y-2 text-[1.15rem]">
-              <LotTag lot={{ ...lot, hold: lot.holdReason !== null }} />
-              <span>
-                Best before{" "}
-                <strong>
-                  <When day={lot.bestBefore} />
-                </strong>
-              </span>
-              <span>
-                {lot.onHand} of {batch.units} still here
-              </span>
-              <Link to={`/lots/${encodeURIComponent(lot.number)}`} className="no-print text-amber underline underline-offset-4">
-                Where it came from and went
-              </Link>
-            </div>
+          {sizes.map(
+            (s) =>
+              s.lot && (
+                <div key={s.id} className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2 text-[1.1rem] last-of-type:mb-5">
+                  <LotTag lot={{ ...s.lot, hold: s.lot.holdReason !== null }} />
+                  {many && <span className="font-display">{s.label}</span>}
+                  <span>
+                    Best before{" "}
+                    <strong>
+                      <When day={s.lot.bestBefore} />
+                    </strong>
+                  </span>
+                  <span>
+                    {s.lot.onHand} of {s.units} still here
+                  </span>
+                  <Link to={`/lots/${encodeURIComponent(s.lot.number)}`} className="no-print text-amber underline underline-offset-4">
+                    Where it came from and went
+                  </Link>
+                </div>
+              ),
           )}
           <Part title="Weighed">
             <table className="ruled stack">
@@ -134,6 +169,8 @@ export function BatchRecord({ sheet: { batch, recipe, fill, takes, lots, lot }, 
               <p className="max-w-prose whitespace-pre-line">{recipe.method}</p>
             </Part>
           )}
+          <PutRight rows={righted} />
+          <ActsOf {...book} />
         </Sheet>
       </SideBySide>
     </>

@@ -4,38 +4,48 @@ import { pourResult } from "#core/batch/result";
 import { micros, mg, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
-import { fillPlan, onScale } from "#core/recipe/scale";
+import { fillMix, onScale, SCALE_STEPS, showSteps, type Scale } from "#core/recipe/scale";
 import type { WorkRates } from "#core/recipe/cost";
 import { drawValue, lotState } from "#core/stock/lots";
 import type { readBatch } from "#db/bench/read";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useFieldArray } from "react-hook-form";
 import { useFetcher } from "react-router";
-import { readWeighed } from "../forms/fields.ts";
-import { useSheet } from "../forms/useSheet.ts";
+import { readWeighed } from "#core/measure/read";
+import type { Reply } from "../forms/sheet.server.ts";
+import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { When } from "../ui/amounts.tsx";
 import { PourWindow, Tin } from "../ui/drawings.tsx";
 import { Area, Button, Problem, Text } from "../ui/form.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { PouredSizes, type Container } from "./pouredSizes.tsx";
 
 export type BatchSheet = NonNullable<Awaited<ReturnType<typeof readBatch>>>;
 
 const KEEP_AFTER_MS = 700;
 const exactText = (m: Mg): string => `${m / 1000} g`;
 
-export function WeighSheet({
-  sheet: { batch, recipe, fill, takes, lots },
-  scaleStep,
-  rates,
-  token,
-}: {
+interface Props {
   sheet: BatchSheet;
-  scaleStep: Mg;
+  scale: Scale;
   rates: WorkRates;
-  token: string;
-}) {
+  density: number | null;
+  containers: readonly Container[];
+  opened: Opened;
+}
+
+export function WeighSheet({
+  sheet: { batch, recipe, sizes, others, takes, lots },
+  scale: own,
+  rates,
+  density,
+  containers,
+  opened,
+}: Props) {
   const { currency, today } = useWorkshop();
+  const [unit, setUnit] = useState(own.unit);
+  const scale: Scale = unit === own.unit ? own : { unit, step: SCALE_STEPS[unit][unit === "g" ? 1 : 2] };
   const form = useSheet(
     {
       takes: takes.map((t) => ({
@@ -46,19 +56,19 @@ export function WeighSheet({
         planned: exactText(t.planned),
         weighed: t.weighed === null ? "" : exactText(t.weighed),
       })),
-      units: String(batch.units ?? ""),
+      sizes: sizes.map((s) => ({ productId: s.productId, label: s.label, fill: s.fill as number, units: s.units ? String(s.units) : "" })),
       leftover: batch.leftover === null ? "" : exactText(batch.leftover),
       minutes: batch.minutes === null ? "" : String(batch.minutes),
       note: batch.note,
     },
-    token,
+    opened,
   );
   const { fields, insert, remove } = useFieldArray({ control: form.control, name: "takes" });
   const v = form.values;
   const { errors } = form.formState;
 
   // Kept while typing, so that an interruption or a flat battery loses nothing.
-  const keep = useFetcher();
+  const keep = useFetcher<Reply | null>();
   const kept = useRef(JSON.stringify(v.takes));
   const { submit } = keep;
   const now = JSON.stringify(v.takes);
@@ -86,27 +96,26 @@ export function WeighSheet({
   const ingredients = micros(
     rows.reduce((a, r) => a + (r.lot && r.weighed !== null && r.weighed <= r.lot.onHand ? drawValue(r.lot, r.weighed) : 0), 0),
   );
-  const expected = fillPlan(inPot, fill, recipe.lossBp);
+  const expected = fillMix(
+    inPot,
+    recipe.lossBp,
+    sizes.map((s, i) => ({ fill: s.fill, units: i === 0 ? null : s.planned })),
+  );
   const best = bestBefore(
     today,
     recipe.keepsMonths,
     rows.flatMap((r) => (r.lot ? [r.lot] : [])),
   );
-  const units = Number(v.units);
+  const filled = v.sizes.flatMap((s) =>
+    Number(s.units) > 0 ? [{ units: Number(s.units), fill: mg(s.fill), packaging: micros(0), minutes: 0 }] : [],
+  );
   const leftover = readWeighed(v.leftover || "0");
   const result =
-    units > 0 && leftover.ok && done === rows.length
-      ? pourResult({
-          weighed: inPot,
-          ingredients,
-          packaging: micros(0),
-          units,
-          fill,
-          leftover: leftover.value,
-          minutes: Number(v.minutes) || 0,
-          rates,
-        })
+    filled.length > 0 && leftover.ok && done === rows.length
+      ? pourResult({ weighed: inPot, ingredients, sizes: filled, leftover: leftover.value, rates })
       : null;
+  const planned = sizes.map((s) => `${s.planned} × ${s.label}`).join(" and ");
+  const minutes = recipe.batchMinutes + sizes.reduce((a, s) => a + (s.unitMinutesHundredths / 100) * s.planned, 0);
 
   const split = (i: number): void => {
     const row = rows[i]!;
@@ -132,8 +141,8 @@ export function WeighSheet({
         title={recipe.name}
         about={
           <>
-            Weigh sheet for {batch.plannedUnits} × {grams(fill)}, set out <When day={batch.day} />.{" "}
-            {keep.state !== "idle" ? "Keeping …" : "What you type is kept."}
+            Weigh sheet for {planned}, by version {recipe.n}, set out <When day={batch.day} />.{" "}
+            {keep.state !== "idle" ? "Keeping …" : (keep.data?.problems[0]?.say ?? "What you type is kept.")}
           </>
         }
       >
@@ -155,7 +164,7 @@ export function WeighSheet({
             <Figure label="In the pot" big value={grams(inPot)} how={<HowLine label="Planned" value={grams(batch.plannedMg)} />} />
             <Figure
               label="Should fill"
-              value={done === 0 ? "—" : `${expected.units} × ${grams(fill)}`}
+              value={done === 0 ? "—" : sizes.map((s, i) => `${expected.units[i]} × ${s.label}`).join(", ")}
               how={
                 <>
                   <HowLine label="Pot and jug" value={grams(expected.potLoss)} />
@@ -187,12 +196,26 @@ export function WeighSheet({
         }
       >
         <Sheet>
-          <Problem say={form.problem} />
+          <Problem say={form.problem} see={form.see} />
+          <div role="group" aria-label="Weigh in" className="no-print mb-1 flex items-center gap-1.5 text-[0.92rem] text-pine-soft">
+            Weigh in
+            {(["g", "oz"] as const).map((u) => (
+              <button
+                key={u}
+                type="button"
+                aria-pressed={unit === u}
+                className={`act act-small ${unit === u ? "border-amber! font-semibold" : ""}`}
+                onClick={() => setUnit(u)}
+              >
+                {u === "g" ? "grams" : "ounces"}
+              </button>
+            ))}
+          </div>
           <ol className="divide-y divide-rule">
             {fields.map((f, i) => {
               const row = rows[i];
               if (!row) return null;
-              const target = onScale(row.planned, scaleStep);
+              const target = onScale(row.planned, scale);
               const problem = errors.takes?.[i]?.weighed?.message ?? errors.takes?.[i]?.lot?.message;
               const over = row.lot && row.weighed !== null && row.weighed > row.lot.onHand;
               const repeated = i > 0 && rows[i - 1]!.position === row.position;
@@ -201,7 +224,10 @@ export function WeighSheet({
                   <div>
                     <p className="font-display text-[1.2rem]">{repeated ? `… and more ${row.material}` : row.material}</p>
                     <p className="weight text-[1.45rem] font-semibold">
-                      {target.outOfReach ? grams(row.planned) : grams(target.weight)}
+                      {target.outOfReach ? grams(row.planned) : unit === "g" ? grams(target.weight) : showSteps(target.steps, scale)}
+                      {unit === "oz" && !target.outOfReach && (
+                        <span className="font-sans text-[0.95rem] font-normal text-pine-soft"> {grams(target.weight)}</span>
+                      )}
                       {target.outOfReach && (
                         <span className="font-sans text-[0.9rem] font-normal text-honey"> below what the scale reads</span>
                       )}
@@ -249,7 +275,7 @@ export function WeighSheet({
                         if (e.key !== "Enter") return;
                         e.preventDefault();
                         if (i + 1 < fields.length) form.setFocus(`takes.${i + 1}.weighed`);
-                        else form.setFocus("units");
+                        else form.setFocus("sizes.0.units");
                       }}
                     />
                   </div>
@@ -265,15 +291,18 @@ export function WeighSheet({
               );
             })}
           </ol>
+          <p className="flex justify-between gap-4 border-t border-rule-strong py-2">
+            <span>Together</span>
+            <span className="weight font-semibold">
+              {showSteps(
+                rows.reduce((a, r) => a + onScale(r.planned, scale).steps, 0),
+                scale,
+              )}
+            </span>
+          </p>
           <Part title="Poured">
-            <div className="grid gap-4 sm:grid-cols-3">
-              <Text
-                label="Units filled"
-                placeholder={String(batch.plannedUnits)}
-                className="[&_input]:text-right [&_input]:text-[1.3rem]"
-                {...form.register("units")}
-                problem={errors.units?.message}
-              />
+            <PouredSizes form={form} sizes={sizes} others={others} containers={containers} density={density} overrunBp={recipe.overrunBp} />
+            <div className="mt-4 grid gap-4 sm:grid-cols-3">
               <Text
                 label="Left in the jug"
                 placeholder="0 g"
@@ -284,7 +313,7 @@ export function WeighSheet({
               />
               <Text
                 label="Minutes of work"
-                placeholder={String(Math.round(recipe.batchMinutes + (recipe.unitMinutesHundredths / 100) * batch.plannedUnits))}
+                placeholder={String(Math.round(minutes))}
                 className="[&_input]:text-right [&_input]:text-[1.3rem]"
                 {...form.register("minutes")}
                 problem={errors.minutes?.message}

@@ -1,13 +1,13 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
 import { finishedCost } from "#core/batch/result";
 import { groupBy } from "#core/collect";
-import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { REASONS, TAKE_OUT_REASONS } from "#core/stock/reasons";
 import { daysBetween } from "#core/when";
 import { today } from "#db/clock";
 import { listCabinet, takeOut, type CabinetLot } from "#db/cabinet/cabinet";
+import { unitsStand } from "#db/cabinet/promised";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -24,7 +24,16 @@ import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/cabinet";
 
 export const meta: Route.MetaFunction = () => [{ title: "Cabinet · Zelbin" }];
-export const loader = async () => ({ lots: await listCabinet(db()), token: crypto.randomUUID() });
+export async function loader() {
+  const [lots, stand] = await Promise.all([listCabinet(db()), unitsStand(db(), today())]);
+  return {
+    lots,
+    stand: [...stand].map(
+      ([of, s]) => [of, { held: s.held, expired: s.expired, onTheWay: s.onTheWay, free: s.free, promised: s.promised }] as const,
+    ),
+    token: crypto.randomUUID(),
+  };
+}
 
 const schema = object({
   lotId: idField(),
@@ -36,17 +45,38 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  return act(() => takeOut(db(), sheet.value, { day: today(), token: sheet.token }));
+  return act(() => takeOut(db(), sheet.value, sheet.doing));
+}
+
+interface Stand {
+  held: number;
+  expired: number;
+  onTheWay: number;
+  free: number;
+  promised: readonly { customer: string; units: number }[];
+}
+
+/** What of a product is spoken for, and what is free; nothing where all of it is. */
+function spokenFor(s: Stand | undefined): string[] {
+  if (!s) return [];
+  const promised = s.promised.reduce((a, p) => a + p.units, 0);
+  const said = [
+    ...(promised > 0 ? [`${promised} promised`] : []),
+    ...(s.onTheWay > 0 ? [`${s.onTheWay} on the way to a market`] : []),
+    ...(s.held > 0 ? [`${s.held} on hold`] : []),
+    ...(s.expired > 0 ? [`${s.expired} past their day`] : []),
+  ];
+  return said.length > 0 ? [...said, `${s.free} free`] : [];
 }
 
 function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
-  const sheet = useSheet({ lotId: lot.id, units: "1", reason: "tester" as string, note: "" }, token);
+  const sheet = useSheet({ lotId: lot.id, units: "1", reason: "tester" as string, note: "" }, { token });
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="space-y-4">
-      <Problem say={sheet.problem} />
+      <Problem say={sheet.problem} see={sheet.see} />
       <p>
-        {lot.name}, {lot.onHand} of <LotTag lot={lot} plain /> are here.
+        {lot.name}, {lot.label}: {lot.onHand} of <LotTag lot={lot} plain /> are here.
       </p>
       <div className="grid grid-cols-2 gap-4">
         <Text label="Units" autoFocus {...sheet.register("units")} problem={errors.units?.message} />
@@ -64,11 +94,12 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
   );
 }
 
-export default function Cabinet({ loaderData: { lots, token } }: Route.ComponentProps) {
+export default function Cabinet({ loaderData: { lots, stand, token } }: Route.ComponentProps) {
   const { currency, today: day } = useWorkshop();
   const [taking, setTaking] = useState<{ lot: number; token: string } | null>(null);
   const lot = taking?.token === token ? lots.find((l) => l.id === taking.lot) : undefined;
   const products = [...groupBy(lots, (l) => l.of).values()];
+  const standOf = new Map(stand);
   return (
     <>
       <Heading
@@ -122,7 +153,13 @@ export default function Cabinet({ loaderData: { lots, token } }: Route.Component
                   <th colSpan={8} scope="rowgroup" className="text-pine!">
                     <span className="font-display text-[1.15rem] font-normal">{rows[0]!.name}</span>{" "}
                     <span className="font-normal text-pine-soft">
-                      {grams(rows[0]!.fill)} · {RECIPE_TYPES[rows[0]!.type].label} · {rows.reduce((a, l) => a + l.onHand, 0)} here
+                      {[
+                        rows[0]!.label,
+                        ...(rows[0]!.type ? [RECIPE_TYPES[rows[0]!.type].label] : []),
+                        `${rows.reduce((a, l) => a + l.onHand, 0)} here`,
+                        ...spokenFor(standOf.get(rows[0]!.of)),
+                        ...(rows[0]!.retired ? ["no longer made"] : []),
+                      ].join(" · ")}
                     </span>
                   </th>
                 </tr>

@@ -1,10 +1,8 @@
 /**
  * Fields of a sheet, as Yup schemas that read what was typed with the core's own readers and keep their words for problems.
  */
-import { parseAmount, parseNumber } from "#core/measure/parse";
-import { massOf, volumeMl } from "#core/measure/mass";
-import { grams } from "#core/measure/write";
-import { micros, mg, type Mg, type Micros } from "#core/measure/exact";
+import { parseNumber } from "#core/measure/parse";
+import { micros, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
@@ -71,28 +69,6 @@ export const scaled = (least: number, most: number, what: string, scale: number,
 export const oneOf = <T extends string>(choices: readonly T[]) =>
   reads<T>((text) => ((choices as readonly string[]).includes(text) ? done(text as T) : refuse("choice", "Choose one of the list.")));
 
-/** A plain weight such as "60 g" or "2 oz"; a bare number is grams. */
-export const readWeight = (text: string): Outcome<Mg> => {
-  const amount = parseAmount(text, "g");
-  return amount.ok ? massOf(amount.value, { name: "A weight", form: "block", densities: {} }) : amount;
-};
-
-/** A volume such as "2 1/2 cups", "1 L" or "80", in mL. */
-export function readMl(text: string): Outcome<number> {
-  const amount = parseAmount(text, "ml");
-  if (!amount.ok) return amount;
-  const ml = volumeMl(amount.value);
-  if (!ml.ok) return refuse("notVolume", "Enter a volume, such as 500 mL, 1 L or 2 cups.");
-  const n = Number(ml.value.valueOf());
-  return n > 0 && n <= 100_000 ? done(n) : refuse("range", "Enter between 0 and 100 L.");
-}
-
-/** A weight a scale may show, zero allowed. */
-export const readWeighed = (text: string): Outcome<Mg> => {
-  const zero = parseNumber(text.replace(/\s*g$/i, ""));
-  return zero.ok && zero.value.equals(0) ? done(mg(0)) : readWeight(text);
-};
-
 export const dayField = () => reads(readDay);
 export const optionalDay = () => optional(readDay);
 
@@ -105,6 +81,3 @@ export const words = (what: string, most = 120) =>
 export const note = (most = 2000) => reads((text) => within(text.trim(), most));
 /** The number of a record. */
 export const idField = () => reads((text) => done(idOf(text)));
-
-/** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */
-export const weightText = (m: Mg | null): string => (m === null ? "" : grams(m).replace(/,/g, ""));

@@ -1,9 +1,10 @@
 /** Reading a posted sheet, and answering it. */
-import { Refused } from "#core/refused";
+import { ChangedMeanwhile, Refused } from "#core/refused";
 import { parseMoney } from "#core/measure/money";
 import { describe, expect, it } from "vitest";
 import { array, object } from "yup";
 import { reads, wholeNumber, words } from "./fields.ts";
+import { bothSheets, joined } from "./bothSheets.ts";
 import { act, readSheet, type Reply } from "./sheet.server.ts";
 
 const schema = object({
@@ -26,8 +27,15 @@ const problemsOf = (sheet: Awaited<ReturnType<typeof readSheet>>): Record<string
 
 describe("reading", () => {
   it("gives typed values and the token, and drops what it doesn't know", async () => {
-    const sheet = await readSheet(post({ name: " Fair ", lines: [{ units: "3", price: "4.50" }], token: TOKEN, other: "x" }), schema);
-    expect(sheet).toEqual({ ok: true, token: TOKEN, value: { name: "Fair", lines: [{ units: 3, price: 4_500_000 }] } });
+    const sheet = await readSheet(
+      post({ name: " Fair ", lines: [{ units: "3", price: "4.50" }], token: TOKEN, seen: 7, other: "x" }),
+      schema,
+    );
+    expect(sheet).toMatchObject({
+      ok: true,
+      doing: { token: TOKEN, seen: 7 },
+      value: { name: "Fair", lines: [{ units: 3, price: 4_500_000 }] },
+    });
   });
   it("names every problem by the path of its field, all at once", async () => {
     const sheet = await readSheet(
@@ -54,7 +62,7 @@ describe("reading", () => {
   });
   it.each(["", "1", 7, null, `${TOKEN}x`])("a token that isn't one is left out: %j", async (token) => {
     const sheet = await readSheet(post({ name: "Fair", lines: [{ units: "3", price: "1" }], token }), schema);
-    expect(sheet.ok && sheet.token).toBeUndefined();
+    expect(sheet.ok && sheet.doing.token).toBeUndefined();
   });
 });
 
@@ -63,10 +71,7 @@ describe("answering", () => {
     const answer = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }))) as Response;
     expect(answer.status).toBe(302);
     expect(answer.headers.get("location")).toBe("/shelf?did=12");
-    const elsewhere = (await act(
-      () => Promise.resolve({ actId: 12, path: "/shelf" }),
-      () => "/bench",
-    )) as Response;
+    const elsewhere = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }), { path: () => "/bench" })) as Response;
     expect(elsewhere.headers.get("location")).toBe("/bench?did=12");
   });
   it("a refusal goes back with its fields; anything else is not swallowed", async () => {
@@ -76,5 +81,41 @@ describe("answering", () => {
       init: { status: 422 },
     });
     await expect(act(() => Promise.reject(new Error("cable pulled")))).rejects.toThrow("cable pulled");
+  });
+  it("a save over a newer version brings the other sheet along, so that neither is lost", async () => {
+    const meanwhile = { actId: 9, summary: "Kept Oil", who: "Ines", at: "2026-11-25T10:00:00.000Z" };
+    const answer = await act(() => Promise.reject(new ChangedMeanwhile(meanwhile)), {
+      theirs: () => Promise.resolve({ name: "Oil, cold" }),
+    });
+    expect(answer).toMatchObject({ data: { changed: { ...meanwhile, theirs: { name: "Oil, cold" } } }, init: { status: 409 } });
+  });
+});
+
+describe("two sheets of one record", () => {
+  const base = { name: "Oil", note: "", lines: [{ a: "1" }, { a: "2" }], channels: { market: "1" } };
+  it("settles what only one of them changed, and asks about the rest", () => {
+    const mine = { ...base, name: "Oil, cold", note: "mine", lines: [{ a: "1" }, { a: "9" }, { a: "new" }] };
+    const theirs = { ...base, name: "Oil, warm", lines: [{ a: "0" }, { a: "2" }], channels: { market: "2" } };
+    const fields = bothSheets(base, mine, theirs);
+    expect(Object.fromEntries(fields.map((f) => [f.path, f.settled]))).toEqual({
+      name: null,
+      note: "mine",
+      "lines.0": "theirs",
+      "lines.1": "mine",
+      "lines.2": "mine",
+      "channels.market": "theirs",
+    });
+    expect(joined(mine, theirs, fields, (f) => f.settled ?? "theirs")).toEqual({
+      name: "Oil, warm",
+      note: "mine",
+      lines: [{ a: "0" }, { a: "9" }, { a: "new" }],
+      channels: { market: "2" },
+    });
+  });
+  it("a row the other took off is gone or stays, as chosen, and leaves no gap", () => {
+    const theirs = { ...base, lines: [{ a: "1" }] };
+    const fields = bothSheets(base, base, theirs);
+    expect(joined(base, theirs, fields, (f) => f.settled ?? "mine").lines).toEqual([{ a: "1" }]);
+    expect(bothSheets(base, base, base)).toEqual([]);
   });
 });

@@ -1,20 +1,34 @@
 /** Reading a posted sheet and answering it: problems go back beside their fields, an act done leads on. */
-import { Refused, type FieldProblem } from "#core/refused";
-import type { Done } from "#db/act";
+import { ChangedMeanwhile, Refused, type FieldProblem, type Meanwhile } from "#core/refused";
+import type { Doing, Done } from "#db/act/define";
+import { today } from "#db/clock";
 import { data, redirect } from "react-router";
 import { object, ValidationError, type AnyObjectSchema, type InferType } from "yup";
 import { note } from "./fields.ts";
 
 export interface Reply {
   problems: FieldProblem[];
+  /** Somebody kept the record meanwhile: what they did, and their sheet as its fields say it. */
+  changed?: Meanwhile & { theirs: Record<string, unknown> };
 }
 
 const refusal = (problems: readonly FieldProblem[]) => data<Reply>({ problems: [...problems] }, { status: 422 });
 
 export type Sheet<S extends AnyObjectSchema> =
-  { ok: true; value: InferType<S>; token: string | undefined } | { ok: false; reply: ReturnType<typeof refusal> };
+  | { ok: true; value: InferType<S>; /** Today, with the sheet's token and the version that was on it. */ doing: Doing & { day: string } }
+  | { ok: false; reply: ReturnType<typeof refusal> };
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/** What a sheet says besides its fields. */
+function doingOf(body: unknown): Doing & { day: string } {
+  const { token, seen } = body as { token?: unknown; seen?: unknown };
+  return {
+    day: today(),
+    token: typeof token === "string" && UUID.test(token) ? token : undefined,
+    seen: typeof seen === "number" && Number.isSafeInteger(seen) && seen >= 0 && seen < 2 ** 31 ? seen : null,
+  };
+}
 
 /** Reads a posted JSON sheet against its schema. */
 export async function readSheet<S extends AnyObjectSchema>(request: Request, schema: S): Promise<Sheet<S>> {
@@ -26,8 +40,7 @@ export async function readSheet<S extends AnyObjectSchema>(request: Request, sch
   }
   try {
     const value = (await schema.validate(body, { abortEarly: false, stripUnknown: true })) as InferType<S>;
-    const token = (body as { token?: unknown }).token;
-    return { ok: true, value, token: typeof token === "string" && UUID.test(token) ? token : undefined };
+    return { ok: true, value, doing: doingOf(body) };
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
     const found = e.inner.length > 0 ? e.inner : [e];
@@ -50,28 +63,44 @@ export async function pressedSheet(request: Request) {
   const read = <S extends AnyObjectSchema>(schema: S) => readSheet(new Request(request.url, { method: "POST", body }), schema);
   const pressed = await read(object({ intent: note(20) }));
   return pressed.ok
-    ? { ok: true as const, intent: pressed.value.intent, token: pressed.token, read }
+    ? { ok: true as const, intent: pressed.value.intent, doing: pressed.doing, read }
     : { ok: false as const, reply: pressed.reply };
 }
 
 /** Where an act leads, with the note that offers to take it back. */
 export const leadsTo = (done: Done, path = done.path) => redirect(`${path}?did=${done.actId}`);
 
-/** Runs a command; what it refuses goes back to the sheet. */
-export async function act(work: () => Promise<Done>, path?: (done: Done) => string) {
-  return asked(async () => {
+/**
+ * Runs a command; what it refuses goes back to the sheet.
+ * @param path where to go instead of where the act leads
+ * @param theirs the record's sheet as it stands now, to be shown beside this one when somebody changed it meanwhile
+ */
+export async function act(work: () => Promise<Done>, how: { path?: (done: Done) => string; theirs?: () => Promise<object> } = {}) {
+  try {
     const done = await work();
-    return leadsTo(done, path?.(done));
-  });
+    return leadsTo(done, how.path?.(done));
+  } catch (e) {
+    if (e instanceof ChangedMeanwhile && how.theirs)
+      return data<Reply>(
+        { problems: [...e.problems], changed: { ...e.meanwhile, theirs: (await how.theirs()) as Record<string, unknown> } },
+        { status: 409 },
+      );
+    return refusedOr(e);
+  }
 }
 
-/** Does something small that is no act of the ledger; what it refuses goes back to the sheet. */
-export async function asked(work: () => Promise<Response>) {
+/** What a command refused, for its sheet; anything else is thrown on. */
+function refusedOr(e: unknown): ReturnType<typeof refusal> {
+  if (e instanceof Refused) return refusal(e.problems);
+  throw e;
+}
+
+/** Keeps a sheet as it is being filled in, which is no act; what is refused goes back to it. */
+export async function asked<T>(work: () => Promise<T>) {
   try {
     return await work();
   } catch (e) {
-    if (e instanceof Refused) return refusal(e.problems);
-    throw e;
+    return refusedOr(e);
   }
 }
 

@@ -3,9 +3,12 @@ import { kind } from "#core/material/kinds";
 import type { Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import type { FieldProblem } from "#core/refused";
+import { unitsFor } from "#core/stock/promised";
+import { putRight } from "#db/act/book";
+import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
-import { listGiftOrders, packedLots, packGiftOrder, saveGiftOrder } from "#db/gifts/gifts";
-import { lotsOfProducts } from "#db/ledger";
+import { listGiftOrders, saveGiftOrder } from "#db/gifts/gifts";
+import { packedLots, packGiftOrder, spokenFor } from "#db/gifts/pack";
 import { chosenPrices } from "#db/prices/prices";
 import { costWritten, readShelfCosts } from "#db/recipe/costs";
 import { listProducts, readRecipes } from "#db/recipe/read";
@@ -15,9 +18,11 @@ import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { actsOf } from "../book/lines.server.ts";
 import { OrderSheet } from "./orderSheet.tsx";
-import { productNames } from "./productNames.ts";
+import { orderTexts } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
 
 export const meta: Route.MetaFunction = ({ data }) => [
@@ -26,7 +31,7 @@ export const meta: Route.MetaFunction = ({ data }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
-  const [orders, allProducts, chosen, settings, materials, written, shelf, lots] = await Promise.all([
+  const [orders, allProducts, chosen, settings, materials, written, shelf, stand] = await Promise.all([
     id === null ? [] : listGiftOrders(db(), [id]),
     listProducts(db()),
     chosenPrices(db()),
@@ -34,35 +39,40 @@ export async function loader({ params }: Route.LoaderArgs) {
     listMaterials(db()),
     readRecipes(db()),
     readShelfCosts(db()),
-    lotsOfProducts(db()),
+    unitsStand(db(), today()),
   ]);
   if (id !== null && orders.length === 0) throw new Response("Not found", { status: 404 });
   const order = orders[0] ?? null;
   const paper = materials.filter((m) => kind(m.kind).measured === "count");
-  const costed = costWritten(written, shelf, settings, today());
+  const costed = new Map(costWritten(written, shelf, settings, today()).flatMap((c) => c.sizes.map((s) => [s.id, s.cost] as const)));
   const isPaper = new Set(paper.map((m) => m.id));
   const packed = order?.packedActId ? await packedLots(db(), order.id) : [];
   const inOrder = new Set(order?.items.map((i) => i.productId));
+  // A size that isn't made any more can be ordered as long as there is some of it.
   const products = allProducts
-    .filter((p) => p.current || inOrder.has(p.id))
+    .filter((p) => !p.retired || inOrder.has(p.id) || (stand.get(p.id)?.here ?? 0) > 0)
     .map((p) => ({
       id: p.id,
-      name: p.name,
-      fill: p.fill,
+      name: `${p.recipe}, ${p.label}`,
       price: chosen.get(p.id)?.gift ?? null,
-      cost: costed.find((c) => c.recipe.id === p.recipeId)?.cost.perUnit[settings.school]?.total ?? null,
+      cost: costed.get(p.id)?.perUnit[settings.school]?.total ?? null,
+      free: unitsFor(stand.get(p.id), id),
+      spoken: spokenFor(stand.get(p.id), id ?? 0),
     }));
+  const record = id === null ? null : ({ kind: "order", id } as const);
   return {
     order,
     products,
-    lots,
+    lots: [...stand.values()].flatMap((s) => s.lots.flatMap((l) => (l.open > 0 ? [{ ...l.lot, onHand: l.open }] : []))),
     papers: shelf.lots.filter((l) => isPaper.has(l.of)),
     again: [...shelf.again].filter(([id]) => isPaper.has(id)),
     wraps: paper.map((m) => ({ id: m.id, name: m.name })),
-    hourly: settings.hourly,
+    hourly: order?.hourly ?? settings.hourly,
     packed,
     today: today(),
-    token: crypto.randomUUID(),
+    opened: await opened(record),
+    book: record && (await actsOf(record)),
+    righted: id === null ? [] : await putRight(db(), "giftOrderId", id),
   };
 }
 
@@ -89,7 +99,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { intent, items, wrapping, discount, ...head } = sheet.value;
   const id = "id" in params ? idOf(params.id) : undefined;
-  const byName = new Map(productNames(await listProducts(db())).map(({ product, name }) => [name.toLowerCase(), product]));
+  const byName = new Map((await listProducts(db())).map((p) => [`${p.recipe}, ${p.label}`.toLowerCase(), p]));
   const materials = new Map((await listMaterials(db())).map((m) => [m.name.toLowerCase(), m]));
   const problems: FieldProblem[] = [];
   const field = <T,>(path: string, read: () => T): T | null => {
@@ -100,14 +110,14 @@ export async function action({ request, params }: Route.ActionArgs) {
       return null;
     }
   };
-  const only = new Map<number, number>();
+  const only: { productId: number; lotId: number }[] = [];
   const readItems = items.flatMap((it, i) => {
     if (it.product.trim() === "") return [];
     const product = byName.get(it.product.trim().toLowerCase());
     if (!product) problems.push({ field: `items.${i}.product`, say: `“${it.product}” isn't a product. Choose one from the list.` });
     const units = field(`items.${i}.units`, () => itemSchema.validateSyncAt("units", it) as number);
     const price = field(`items.${i}.price`, () => itemSchema.validateSyncAt("price", it) as Micros);
-    if (product && Number(it.lot)) only.set(product.id, Number(it.lot));
+    if (product && idOf(it.lot)) only.push({ productId: product.id, lotId: idOf(it.lot) });
     return product && units !== null && price !== null ? [{ productId: product.id, units, price }] : [];
   });
   const readWraps = wrapping.flatMap((w, i) => {
@@ -122,11 +132,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (problems.length > 0) return refuseSheet(problems);
   const { customer, due, extra, wrapMinutes } = head;
   const input = { customer, due, extra, wrapMinutes, note: head.note, discountBp: discount, items: readItems, wrapping: readWraps };
-  if (intent !== "pack") return act(() => saveGiftOrder(db(), input, { day: today(), token: sheet.token }, id));
+  const theirs = async () => orderTexts((await listGiftOrders(db(), [id ?? 0]))[0] ?? null);
+  if (intent !== "pack") return act(() => saveGiftOrder(db(), { ...input, id }, sheet.doing), { theirs });
   if (id === undefined) return refuseSheet([{ field: "", say: "Keep the order first, then pack it." }]);
-  return act(() => packGiftOrder(db(), id, only, { day: today(), token: sheet.token }, input));
+  return act(() => packGiftOrder(db(), { id, only, sheet: input }, sheet.doing), { theirs });
 }
 
 export default function GiftOrder({ loaderData }: Route.ComponentProps) {
-  return <OrderSheet key={`${loaderData.order?.id ?? "new"} ${loaderData.order?.packedActId}`} d={loaderData} />;
+  return <OrderSheet key={`${loaderData.order?.id ?? "new"} ${loaderData.opened.seen}`} d={loaderData} />;
 }

@@ -6,63 +6,73 @@ import { forMinutes } from "#core/recipe/cost";
 import { useFirst } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
 import { Link } from "react-router";
+import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, percent, showBase, When } from "../ui/amounts.tsx";
 import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
+import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { productNames } from "./productNames.ts";
+import { BLANK_ITEM, BLANK_WRAP, orderTexts } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
 
 type OrderData = Route.ComponentProps["loaderData"];
 
-const BLANK_ITEM = { product: "", units: "", price: "", lot: "" };
-const BLANK_WRAP = { material: "", pieces: "" };
 const whole = (t: string): number => (/^\d+$/.test(t.trim()) ? Number(t) : 0);
+
+const FIELD_NAMES = {
+  customer: "For",
+  due: "Due",
+  extra: "Asked for wrapping",
+  discount: "Discount, %",
+  wrapMinutes: "Minutes of wrapping",
+  note: "Notes",
+  items: "What goes in",
+  wrapping: "Wrapping",
+};
+
+/** What a packed order really cost: its lots with their work, its wrapping, and the hours at the pay of that day. */
+function settledCosts(d: OrderData) {
+  const of = (of: "productId" | "materialId", id: number) =>
+    d.packed.filter((l) => l[of] === id).reduce((a, l) => ({ cost: a.cost + l.value + l.work, qty: a.qty + l.qty }), { cost: 0, qty: 0 });
+  const each = (total: { cost: number; qty: number }) => micros(total.qty > 0 ? Math.round(total.cost / total.qty) : 0);
+  return {
+    item: (productId: number) => each(of("productId", productId)),
+    wrap: (materialId: number, pieces: number) => {
+      const t = of("materialId", materialId);
+      return micros(t.qty > 0 ? Math.round((t.cost * pieces) / t.qty) : 0);
+    },
+  };
+}
 
 export function OrderSheet({ d }: { d: OrderData }) {
   const { currency } = useWorkshop();
-  const { order, token } = d;
+  const { order } = d;
   const isPacked = order?.packedActId != null;
-  const named = productNames(d.products);
-  const nameOf = new Map(named.map(({ product, name }) => [product.id, name]));
-  const sheet = useSheet(
-    {
-      customer: order?.customer ?? "",
-      due: order?.due ?? "",
-      extra: order ? moneyField(order.extra) : "",
-      discount: order ? String(order.discountBp / 100) : "",
-      wrapMinutes: order ? String(order.wrapMinutes) : "",
-      note: order?.note ?? "",
-      items: order?.items.map((i) => ({
-        product: nameOf.get(i.productId) ?? i.name,
-        units: String(i.units),
-        price: moneyField(i.price),
-        lot: "",
-      })) ?? [BLANK_ITEM],
-      wrapping: order?.wrapping.map((w) => ({ material: w.name, pieces: String(w.pieces) })) ?? [BLANK_WRAP],
-    },
-    token,
-  );
+  const settled = isPacked ? settledCosts(d) : null;
+  const sheet = useSheet(orderTexts(order), d.opened);
   const v = sheet.values;
   const { errors } = sheet.formState;
-  const byName = new Map(named.map(({ product, name }) => [name.toLowerCase(), product]));
+  const byName = new Map(d.products.map((p) => [p.name.toLowerCase(), p]));
   const cash = (t: string) => {
     const m = parseMoney(t || "0");
     return m.ok ? m.value : micros(0);
   };
-  const items = v.items.map((it) => {
-    const product = byName.get(it.product.trim().toLowerCase());
+  const items = v.items.map((it, i) => {
+    const kept = isPacked ? order.items[i] : undefined;
+    const product = kept ? { ...kept, id: kept.productId, cost: null, free: 0, spoken: "" } : byName.get(it.product.trim().toLowerCase());
     return {
       product,
       units: whole(it.units),
       price: cash(it.price),
-      cost: product?.cost ?? micros(0),
-      here: product ? d.lots.filter((l) => l.of === product.id).reduce((a, l) => a + l.onHand, 0) : null,
+      cost: kept && settled ? settled.item(kept.productId) : (product?.cost ?? micros(0)),
+      here: product ? product.free : null,
     };
   });
-  const wraps = v.wrapping.flatMap((w) => {
+  const wraps = v.wrapping.flatMap((w, i) => {
+    const kept = isPacked ? order.wrapping[i] : undefined;
+    if (kept) return [{ of: kept.materialId, name: kept.name, amount: kept.pieces }];
     const m = d.wraps.find((x) => x.name.toLowerCase() === w.material.trim().toLowerCase());
     return m && whole(w.pieces) > 0 ? [{ of: m.id, name: m.name, amount: whole(w.pieces) }] : [];
   });
@@ -70,7 +80,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const wrapping = wraps.map((w, i) => ({
     name: w.name,
     pieces: w.amount,
-    cost: wrapCosts[i]!.cost.lot ?? micros(0),
+    cost: settled ? settled.wrap(w.of, w.amount) : (wrapCosts[i]!.cost.lot ?? micros(0)),
     short: wrapCosts[i]!.plan.short,
   }));
   const result = orderResult({
@@ -168,7 +178,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
               [
                 ...items
                   .filter((i) => i.product && i.here !== null && i.here < i.units)
-                  .map((i) => `${i.units - (i.here ?? 0)} × ${i.product!.name}`),
+                  .map((i) => `${i.units - (i.here ?? 0)} × ${i.product!.name}${i.product!.spoken}`),
                 ...wrapping.filter((w) => w.short > 0).map((w) => `${w.short} × ${w.name}`),
               ].map((s) => (
                 <p key={s} className="py-1.5 font-semibold text-honey">
@@ -179,7 +189,8 @@ export function OrderSheet({ d }: { d: OrderData }) {
         }
       >
         <Sheet>
-          <Problem say={sheet.problem ?? (errors as { pack?: { message?: string } }).pack?.message} />
+          <Problem say={sheet.problem ?? (errors as { pack?: { message?: string } }).pack?.message} see={sheet.see} />
+          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
           <fieldset disabled={isPacked} className="contents">
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_11rem]">
               <Text label="For" {...sheet.register("customer")} problem={errors.customer?.message} />
@@ -201,11 +212,13 @@ export function OrderSheet({ d }: { d: OrderData }) {
                 derived={[
                   { label: "In all", cell: (i) => (items[i]?.units ? money(items[i].units * items[i].price, currency) : "") },
                   {
-                    label: "Here",
+                    label: isPacked ? "" : "Free",
                     cell: (i) => {
                       const it = items[i];
-                      return it?.product ? (
-                        <span className={!isPacked && it.here! < it.units ? "font-semibold text-honey" : "text-pine-soft"}>{it.here}</span>
+                      return it?.product && !isPacked ? (
+                        <span className={it.here! < it.units ? "font-semibold text-honey" : "text-pine-soft"} title={it.product.spoken}>
+                          {it.here}
+                        </span>
                       ) : (
                         ""
                       );
@@ -213,7 +226,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
                   },
                 ]}
               />
-              <Suggestions id="products" names={named.map((n) => n.name)} />
+              <Suggestions id="products" names={d.products.map((p) => p.name)} />
             </Part>
             <Part title="Wrapping">
               <LineTable
@@ -258,6 +271,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
                         label={items[i].product.name}
                         options={lotChoices(items[i].product.id)}
                         {...sheet.register(`items.${i}.lot`)}
+                        problem={(errors.items?.[i] as { lot?: { message?: string } } | undefined)?.lot?.message}
                       />
                     ),
                 )}
@@ -269,13 +283,9 @@ export function OrderSheet({ d }: { d: OrderData }) {
               <ul className="space-y-1.5">
                 {d.packed.map((l) => (
                   <li key={l.lotId} className="flex items-baseline gap-3">
-                    <LotTag lot={{ ...l, hold: false }} />
+                    <LotTag lot={l} />
                     <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
-                    <span>
-                      {l.productId !== null
-                        ? `× ${nameOf.get(l.productId) ?? ""}`
-                        : `× ${d.wraps.find((w) => w.id === l.materialId)?.name ?? ""}`}
-                    </span>
+                    <span>× {[l.name, ...(l.label ? [l.label] : [])].join(", ")}</span>
                   </li>
                 ))}
               </ul>
@@ -289,6 +299,8 @@ export function OrderSheet({ d }: { d: OrderData }) {
               </p>
             </Part>
           )}
+          <PutRight rows={d.righted} />
+          {d.book && <ActsOf {...d.book} />}
         </Sheet>
       </SideBySide>
     </form>

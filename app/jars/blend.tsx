@@ -7,11 +7,11 @@ import { drawValue, useFirst } from "#core/stock/lots";
 import { blend } from "#db/jars/strain";
 import { lotsForJars } from "#db/jars/read";
 import { listMaterials } from "#db/shelf/materials";
-import { today } from "#db/clock";
 import { Link } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
-import { note, readWeight, reads, words } from "../forms/fields.ts";
+import { readWeight } from "#core/measure/read";
+import { note, reads, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, When } from "../ui/amounts.tsx";
@@ -55,14 +55,14 @@ export async function action({ request }: Route.ActionArgs) {
     return { lotId: lotId ?? 0, qty: t.qty };
   });
   if (problems.length > 0) return refuseSheet(problems);
-  return act(() => blend(db(), { name: sheet.value.name, note: sheet.value.note, takes }, { day: today(), token: sheet.token }));
+  return act(() => blend(db(), { name: sheet.value.name, note: sheet.value.note, takes }, sheet.doing));
 }
 
 const TAKE = { lot: "", qty: "" };
 
 export default function Blend({ loaderData: { lots, token } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
-  const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, token);
+  const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token });
   const byLabel = new Map(lots.map((l) => [l.label.toLowerCase(), l]));
   const read = sheet.values.takes.map((t) => {
     const lot = byLabel.get(t.lot.trim().toLowerCase());
@@ -107,7 +107,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} />
+          <Problem say={sheet.problem} see={sheet.see} />
           <div className="mb-5 grid gap-4 sm:grid-cols-2">
             <Text label="The blend is called" {...sheet.register("name")} problem={errors.name?.message} />
             <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />

@@ -3,6 +3,7 @@ import { AMOUNT_BY, AMOUNT_BY_IDS, JAR_FILLS } from "#core/infusion/amounts";
 import { CUTS, CUT_IDS } from "#core/infusion/absorption";
 import { METHODS, METHOD_IDS } from "#core/infusion/methods";
 import { mayFill } from "#core/infusion/warnings";
+import { CARRIER_KINDS } from "#core/material/kinds";
 import { grams } from "#core/measure/write";
 import { fillJar } from "#db/jars/fill";
 import { lotsForJars, pastStrainings } from "#db/jars/read";
@@ -20,7 +21,7 @@ import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx
 import { LineTable, type Column } from "../ui/lines.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
 import type { Route } from "./+types/fill";
-import { lotsOf, readPlan, suggestName, type JarMaterial } from "./plan.ts";
+import { lotsOf, readPlan, suggestName, type JarMaterial } from "#core/infusion/plan";
 import { PlanReckoner } from "./planReckoner.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Fill a jar · Zelbin" }];
@@ -28,7 +29,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Fill a jar · Zelbin" }
 async function readShelf() {
   const [materials, lots, past] = await Promise.all([listMaterials(db()), lotsForJars(db()), pastStrainings(db())]);
   const mine = materials
-    .filter((m) => !m.retired && ["herb", "oil", "infusedOil", "softButter", "hardButter"].includes(m.kind))
+    .filter((m) => !m.retired && (m.kind === "herb" || CARRIER_KINDS.includes(m.kind)))
     .map(({ id, name, kind, densities, dropsPerMl, pieceMg, cautions, keepsSealed, oilKept }): JarMaterial => ({
       id,
       name,
@@ -115,7 +116,7 @@ export async function action({ request }: Route.ActionArgs) {
         expected,
         parts: plan.parts.map((p) => ({ role: p.role, materialId: p.material.id, lotId: p.lot.id, cut: p.cut, qty: p.qty! })),
       },
-      { token: sheet.token },
+      sheet.doing,
     ),
   );
 }
@@ -144,7 +145,7 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
       herbs: [start?.role === "herb" ? { ...HERB, material: start.material, lot: start.lot } : HERB],
       carriers: [start?.role === "carrier" ? { ...CARRIER, material: start.material, lot: start.lot } : CARRIER],
     },
-    token,
+    { token },
   );
   const v = sheet.values;
   const { errors } = sheet.formState;
@@ -216,7 +217,7 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
           Dry herb, dry jar, dry tools: water is what spoils an oil. Never leave oil on heat alone, and never over a direct flame.
         </Caution>
         <Sheet>
-          <Problem say={sheet.problem} />
+          <Problem say={sheet.problem} see={sheet.see} />
           <Part title="What goes in">
             <LineTable
               form={sheet}

@@ -3,12 +3,11 @@ import { done, refuse } from "#core/outcome";
 import { parseNumber } from "#core/measure/parse";
 import { heat, tend, topUp } from "#db/jars/fill";
 import { spoilJar, strainJar } from "#db/jars/strain";
-import { today } from "#db/clock";
-import { redirect } from "react-router";
 import { array, boolean, object } from "yup";
 import { db } from "../db.server.ts";
-import { idField, optional, readWeight, readWeighed, reads, wholeNumber, words } from "../forms/fields.ts";
-import { act, asked, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { readWeight, readWeighed } from "#core/measure/read";
+import { idField, optional, reads, wholeNumber, words } from "../forms/fields.ts";
+import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 
 /** Oil in a jar, from a cold cellar to where herb scorches. */
 const celsius = () =>
@@ -46,43 +45,27 @@ const SCHEMAS = {
 export async function jarAct(request: Request, jarId: number) {
   const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
-  const doing = { day: today(), token: pressed.token };
-  const stay = () => redirect(`/jars/${jarId}`);
+  const { doing } = pressed;
   switch (pressed.intent) {
     case "shaken":
-      return asked(async () => {
-        await tend(db(), [jarId], { kind: "shaken", day: today() });
-        return stay();
-      });
+      return act(() => tend(db(), { jarIds: [jarId], kind: "shaken" }, doing));
     case "temperature": {
       const s = await pressed.read(SCHEMAS.temperature);
       if (!s.ok) return s.reply;
-      return asked(async () => {
-        await tend(db(), [jarId], { kind: "temperature", day: today(), celsius: s.value.celsius });
-        return stay();
-      });
+      return act(() => tend(db(), { jarIds: [jarId], kind: "temperature", celsius: s.value.celsius }, doing));
     }
     case "note": {
       const s = await pressed.read(SCHEMAS.note);
       if (!s.ok) return s.reply;
-      return asked(async () => {
-        await tend(db(), [jarId], { kind: "note", day: today(), note: s.value.note });
-        return stay();
-      });
+      return act(() => tend(db(), { jarIds: [jarId], kind: "note", note: s.value.note }, doing));
     }
     case "heatOn": {
       const s = await pressed.read(SCHEMAS.heatOn);
       if (!s.ok) return s.reply;
-      return asked(async () => {
-        await heat(db(), jarId, s.value.minutes, today());
-        return stay();
-      });
+      return act(() => heat(db(), { jarId, minutes: s.value.minutes }, doing));
     }
     case "heatOff":
-      return asked(async () => {
-        await heat(db(), jarId, null, today());
-        return stay();
-      });
+      return act(() => heat(db(), { jarId, minutes: null }, doing));
     case "topUp": {
       const s = await pressed.read(SCHEMAS.topUp);
       if (!s.ok) return s.reply;
@@ -97,7 +80,7 @@ export async function jarAct(request: Request, jarId: number) {
     case "spoil": {
       const s = await pressed.read(SCHEMAS.spoil);
       if (!s.ok) return s.reply;
-      return act(() => spoilJar(db(), jarId, s.value.why, doing));
+      return act(() => spoilJar(db(), { jarId, why: s.value.why }, doing));
     }
     default:
       return refuseSheet([{ field: "", say: "That button isn't known here. Reload the page and try again." }]);

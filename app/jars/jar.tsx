@@ -5,8 +5,9 @@ import { CAUTIONS } from "#core/material/cautions";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
+import { putRight } from "#db/act/book";
 import { readJar } from "#db/jars/read";
-import { lotsOfMaterials } from "#db/ledger";
+import { lotsOfMaterials } from "#db/ledger/lots";
 import { today } from "#db/clock";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
@@ -15,6 +16,8 @@ import { LotTag, PerUnit, percent, When } from "../ui/amounts.tsx";
 import { Jar as JarDrawing } from "../ui/drawings.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { actsOf } from "../book/lines.server.ts";
 import { jarAct } from "./jar.server.ts";
 import { JarLog } from "./jarLog.tsx";
 import { StrainForm } from "./strainForm.tsx";
@@ -30,13 +33,20 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!found) throw new Response("Not found", { status: 404 });
   const carriers = [...new Set(found.parts.filter((p) => p.role === "carrier").map((p) => p.material.id))];
   const lots = found.jar.strainedActId === null && found.jar.spoiledActId === null ? await lotsOfMaterials(db(), carriers) : [];
-  return { ...found, lots, today: today(), token: crypto.randomUUID() };
+  return {
+    ...found,
+    lots,
+    today: today(),
+    token: crypto.randomUUID(),
+    book: await actsOf({ kind: "jar", id: found.jar.id }),
+    righted: await putRight(db(), "jarId", found.jar.id),
+  };
 }
 
 export const action = ({ request, params }: Route.ActionArgs) => jarAct(request, idOf(params.id));
 
 export default function JarSheet({ loaderData }: Route.ComponentProps) {
-  const { jar, parts, events, bottles, value, oil, herb, lots, token } = loaderData;
+  const { jar, parts, events, bottles, value, oil, herb, lots, token, book, righted } = loaderData;
   const { currency, today: day } = useWorkshop();
   const open = jar.strainedActId === null && jar.spoiledActId === null;
   const state = jarState(jar, day);
@@ -80,7 +90,7 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
               </div>
             )}
             <Figure
-              label={open ? "At its best" : "Was at its best"}
+              label={open ? "At its best" : jar.best > day ? "Would be at its best" : "Was at its best"}
               value={<When day={jar.best} />}
               how={
                 <>
@@ -142,7 +152,7 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
                   <tr key={p.id}>
                     <td>
                       <a href={`/shelf/${p.material.id}`} className="hover:underline">
-                        {p.material.name}
+                        {p.name}
                       </a>
                       {p.lot.grown && <span className="text-pine-soft"> · grown {p.lot.grown}</span>}
                     </td>
@@ -221,6 +231,8 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
             </Part>
           )}
           {open && <Tending jar={jar} lots={lots} names={names} token={token} />}
+          <PutRight rows={righted} />
+          <ActsOf {...book} />
         </Sheet>
         {open && <StrainForm jar={jar} oil={oil} herb={herb} value={value} token={token} />}
         {events.length > 0 && (

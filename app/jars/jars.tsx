@@ -5,12 +5,11 @@ import { grams } from "#core/measure/write";
 import { daysBetween } from "#core/when";
 import { tend } from "#db/jars/fill";
 import { pastJars, standingJars, type WallJar } from "#db/jars/read";
-import { today } from "#db/clock";
-import { Link, redirect, useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idField } from "../forms/fields.ts";
-import { asked, readSheet } from "../forms/sheet.server.ts";
+import { act, readSheet } from "../forms/sheet.server.ts";
 import { percent, When } from "../ui/amounts.tsx";
 import { Jar } from "../ui/drawings.tsx";
 import { Button, Problem } from "../ui/form.tsx";
@@ -23,7 +22,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Jars · Zelbin" }];
 
 export async function loader() {
   const [standing, past] = await Promise.all([standingJars(db()), pastJars(db())]);
-  return { standing, past };
+  return { standing, past, token: crypto.randomUUID() };
 }
 
 const schema = object({ jars: array().of(idField()).min(1, "Choose a jar.").required() });
@@ -31,10 +30,7 @@ const schema = object({ jars: array().of(idField()).min(1, "Choose a jar.").requ
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  return asked(async () => {
-    await tend(db(), sheet.value.jars, { kind: "shaken", day: today() });
-    return redirect("/jars");
-  });
+  return act(() => tend(db(), { jarIds: sheet.value.jars, kind: "shaken" }, sheet.doing));
 }
 
 const methodOf = (j: WallJar): string => (j.jar.method === "own" && j.jar.methodName ? j.jar.methodName : METHODS[j.jar.method].label);
@@ -83,10 +79,10 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
   );
 }
 
-export default function Jars({ loaderData: { standing, past } }: Route.ComponentProps) {
+export default function Jars({ loaderData: { standing, past, token } }: Route.ComponentProps) {
   const { today: day } = useWorkshop();
   const hand = useFetcher<Reply | null>();
-  const shake = (jars: number[]): void => void hand.submit({ jars } as never, { method: "post", encType: "application/json" });
+  const shake = (jars: number[]): void => void hand.submit({ jars, token } as never, { method: "post", encType: "application/json" });
   const due = standing.filter((j) => wantsShake(j.jar, j.shaken, day)).map((j) => j.jar.id);
   return (
     <>

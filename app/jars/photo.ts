@@ -2,18 +2,14 @@
 import { keepPhoto } from "#db/attachments";
 import { readJar } from "#db/jars/read";
 import { today } from "#db/clock";
-import { redirect } from "react-router";
 import { db } from "../db.server.ts";
 import { postedFile } from "../forms/files.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { asked } from "../forms/sheet.server.ts";
+import { act } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/photo";
 
 export async function action({ request, params }: Route.ActionArgs) {
   const id = idOf(params.id);
   if (!(await readJar(db(), id))) throw new Response("Not found", { status: 404 });
-  return asked(async () => {
-    await keepPhoto(db(), id, today(), await postedFile(request));
-    return redirect(`/jars/${id}`);
-  });
+  return act(async () => keepPhoto(db(), { jarId: id, file: await postedFile(request) }, { day: today() }));
 }

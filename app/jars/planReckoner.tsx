@@ -10,7 +10,7 @@ import { PerUnit, percent, When } from "../ui/amounts.tsx";
 import { Button } from "../ui/form.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { waitDays, type JarPlan } from "./plan.ts";
+import { waitDays, type JarPlan } from "#core/infusion/plan";
 
 const TONES = {
   never: "border-berry bg-berry-wash text-berry",

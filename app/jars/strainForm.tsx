@@ -4,7 +4,7 @@ import { mg, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import type { JarRow } from "#db/jars/read";
 import { Dialog } from "radix-ui";
-import { readWeighed } from "../forms/fields.ts";
+import { readWeighed } from "#core/measure/read";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, percent } from "../ui/amounts.tsx";
 import { Button, Problem, Text } from "../ui/form.tsx";
@@ -22,10 +22,10 @@ const weightOr = (text: string): Mg | null => {
 };
 
 function Spoil({ jar, token }: { jar: JarRow; token: string }) {
-  const sheet = useSheet({ why: "" }, token);
+  const sheet = useSheet({ why: "" }, { token });
   return (
     <form onSubmit={sheet.send("spoil")} className="space-y-4">
-      <Problem say={sheet.problem} />
+      <Problem say={sheet.problem} see={sheet.see} />
       <p>The jar {jar.number} is written off with all that went into it. It can be taken back from the note that follows.</p>
       <Text
         label="What happened"
@@ -42,7 +42,7 @@ function Spoil({ jar, token }: { jar: JarRow; token: string }) {
 }
 
 export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil: number; herb: number; value: Micros; token: string }) {
-  const sheet = useSheet({ back: "", secondBack: "", sediment: "", herbOut: "", pressed: false, bottles: [BOTTLE] }, token);
+  const sheet = useSheet({ back: "", secondBack: "", sediment: "", herbOut: "", pressed: false, bottles: [BOTTLE] }, { token });
   const v = sheet.values;
   const { errors } = sheet.formState;
   const back = weightOr(v.back);
@@ -58,7 +58,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
     <form onSubmit={sheet.send("strain")} id="strain" className="scroll-mt-4">
       <Sheet>
         <Part title="Strain it">
-          <Problem say={sheet.problem} />
+          <Problem say={sheet.problem} see={sheet.see} />
           <div className="grid gap-4 sm:grid-cols-4">
             <Text label="Oil back" placeholder={grams(jar.expected, 0)} {...sheet.register("back")} problem={errors.back?.message} />
             <Text

@@ -28,7 +28,7 @@ function Line({
   start?: string;
   token: string;
 }) {
-  const sheet = useSheet<Record<string, string>>({ [field]: start }, token);
+  const sheet = useSheet<Record<string, string>>({ [field]: start }, { token });
   return (
     <form onSubmit={sheet.send(intent)} className="flex items-end gap-2">
       <Text
@@ -36,7 +36,7 @@ function Line({
         label={label}
         placeholder={placeholder}
         {...sheet.register(field)}
-        problem={sheet.formState.errors[field]?.message as string | undefined}
+        problem={(sheet.formState.errors[field]?.message as string | undefined) ?? sheet.problem ?? undefined}
       />
       <Button type="submit" disabled={sheet.busy}>
         {button}
@@ -47,7 +47,7 @@ function Line({
 
 function TopUp({ lots, names, token }: { lots: readonly Lot[]; names: ReadonlyMap<number, string>; token: string }) {
   const own = [...lots].sort(useFirst);
-  const sheet = useSheet({ lot: String(own[0]?.id ?? ""), qty: "" }, token);
+  const sheet = useSheet({ lot: String(own[0]?.id ?? ""), qty: "" }, { token });
   const { errors } = sheet.formState;
   if (own.length === 0) return <p className="self-end text-pine-soft">None of its oil is on hand for a top-up.</p>;
   return (
@@ -79,11 +79,11 @@ export function Tending({
   token: string;
 }) {
   const press = useFetcher<Reply | null>();
-  const hit = (intent: string): void => void press.submit({ intent } as never, { method: "post", encType: "application/json" });
+  const hit = (intent: string): void => void press.submit({ intent, token } as never, { method: "post", encType: "application/json" });
   const method = METHODS[jar.method];
   return (
     <Part title="Tend it">
-      <Problem say={press.data?.problems?.[0]?.say} />
+      <Problem say={press.data?.problems?.[0]?.say} see={press.data?.problems?.[0]?.see} />
       <div key={token} className="grid items-end gap-x-8 gap-y-4 sm:grid-cols-2">
         <div className="flex flex-wrap gap-2">
           {method.shaken && (

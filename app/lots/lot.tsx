@@ -1,14 +1,21 @@
 /** One lot's whole history, back to every ingredient and forward to every market day and order. */
-import { grams } from "#core/measure/write";
 import { kind } from "#core/material/kinds";
+import { BEST_BY } from "#core/stock/bestBy";
 import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
-import { redirect, Form } from "react-router";
+import { redirect } from "react-router";
+import { object } from "yup";
+import { ActsOf } from "../book/actsOf.tsx";
+import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
+import { words } from "../forms/fields.ts";
+import { opened } from "../forms/opened.server.ts";
+import { act, pressedSheet } from "../forms/sheet.server.ts";
+import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { LotTag, Money, showBase, showInColumn, When } from "../ui/amounts.tsx";
-import { Button } from "../ui/form.tsx";
+import { Button, Problem } from "../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/lot";
@@ -18,17 +25,42 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `Lot ${params.
 export async function loader({ params }: Route.LoaderArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
-  return traceLot(db(), lot.id);
+  const record = { kind: "lot", id: lot.id } as const;
+  return { ...(await traceLot(db(), lot.id)), opened: await opened(record), book: await actsOf(record) };
 }
+
+const holdSchema = object({ reason: words("why it is on hold", 200) });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw new Response("Not found", { status: 404 });
-  const reason = String((await request.formData()).get("reason") ?? "")
-    .trim()
-    .slice(0, 200);
-  await holdLot(db(), lot.id, reason === "" ? null : reason);
-  return redirect(`/lots/${encodeURIComponent(lot.number)}`);
+  const pressed = await pressedSheet(request);
+  if (!pressed.ok) return pressed.reply;
+  if (pressed.intent === "release") return act(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
+  const sheet = await pressed.read(holdSchema);
+  return sheet.ok ? act(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;
+}
+
+/** Putting a lot on hold, or off it. */
+function Hold({ held, opened: sheetOpened }: { held: boolean; opened: Opened }) {
+  const sheet = useSheet({ reason: "" }, sheetOpened);
+  return (
+    <form onSubmit={sheet.send("hold")} className="flex flex-wrap items-start gap-2">
+      {held ? (
+        <Button onClick={() => void sheet.send("release")()} disabled={sheet.busy}>
+          Take off hold
+        </Button>
+      ) : (
+        <>
+          <input {...sheet.register("reason")} aria-label="Why on hold" placeholder="Why on hold" className="field w-44!" />
+          <Button type="submit" disabled={sheet.busy}>
+            Put on hold
+          </Button>
+        </>
+      )}
+      <Problem say={sheet.formState.errors.reason?.message ?? sheet.problem} see={sheet.see} />
+    </form>
+  );
 }
 
 const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
@@ -98,7 +130,7 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
   );
 }
 
-export default function Lot({ loaderData: { lot, back, forward, history, inLot, made } }: Route.ComponentProps) {
+export default function Lot({ loaderData: { lot, back, forward, history, inLot, made, opened: sheetOpened, book } }: Route.ComponentProps) {
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
@@ -113,7 +145,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
           <>
             {lot.productId ? (
               <a href={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">
-                {lot.name}, {grams(lot.fill ?? 0)}
+                {lot.name}, {lot.label}
               </a>
             ) : (
               <a href={`/shelf/${lot.materialId}`} className="underline underline-offset-4">
@@ -122,24 +154,16 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
             )}
             {lot.supplier && ` from ${lot.supplier}`}
             {lot.supplierLot && `, their lot ${lot.supplierLot}`}
+            {lot.calledNow && <span>, now called {lot.calledNow}</span>}
           </>
         }
       >
         <Button onClick={() => window.print()}>Print</Button>
-        <Form method="post" className="flex gap-2">
-          {lot.hold ? (
-            <button className="act">Take off hold</button>
-          ) : (
-            <>
-              <input name="reason" required aria-label="Why on hold" placeholder="Why on hold" className="field w-44!" />
-              <button className="act">Put on hold</button>
-            </>
-          )}
-        </Form>
+        <Hold key={`${lot.hold} ${sheetOpened.seen}`} held={lot.hold} opened={sheetOpened} />
       </Heading>
       {lot.hold && (
         <p className="mb-4 rounded bg-honey-wash px-4 py-2 font-semibold text-honey">
-          On hold: {lot.holdReason}. It is not taken by itself until it is free again.
+          On hold: {lot.holdReason}. It is used for nothing until it is free again.
         </p>
       )}
       <SideBySide
@@ -148,7 +172,12 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
             <Figure label="State" value={<LotTag lot={lot} plain />} />
             <Figure label="Left" big value={showBase(lot.onHand, measureOf(lot))} />
             <Figure label={lot.productId ? "Poured" : "Arrived"} value={<When day={lot.arrived} />} />
-            <Figure label="Best before" value={<When day={lot.bestBefore} />} tone={state === "expired" ? "bad" : undefined} />
+            <Figure
+              label="Best before"
+              value={<When day={lot.bestBefore} />}
+              tone={state === "expired" ? "bad" : undefined}
+              how={lot.productId === null ? <p>{BEST_BY[lot.bestBy]}.</p> : undefined}
+            />
             <Figure label="Came from" value={`${back.length} lots`} />
             <Figure label="Went into" value={`${forward.length} lots`} />
             <Figure
@@ -185,7 +214,10 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
                       <td>
                         <LotTag lot={s.lot} />
                       </td>
-                      <td>{s.lot.name}</td>
+                      <td>
+                        {s.lot.name}
+                        {s.lot.label && <span className="text-pine-soft">, {s.lot.label}</span>}
+                      </td>
                       <td>
                         {s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span>
                       </td>
@@ -210,7 +242,10 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
                 <div key={s.lot.id} className="mb-5">
                   <p className="flex flex-wrap items-baseline gap-x-3">
                     <LotTag lot={s.lot} />
-                    <span className="font-display text-[1.1rem]">{s.lot.name}</span>
+                    <span className="font-display text-[1.1rem]">
+                      {s.lot.name}
+                      {s.lot.label && `, ${s.lot.label}`}
+                    </span>
                     <span className="text-pine-soft">
                       {s.lot.productId ? "poured" : "made"} <When day={s.lot.arrived} />, {showBase(s.lot.onHand, measureOf(s.lot))} still
                       here
@@ -224,6 +259,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
               ))}
             </Part>
           )}
+          <ActsOf {...book} />
         </Sheet>
       </SideBySide>
     </>

@@ -1,5 +1,4 @@
 /** Looking a lot up: by its number, part of it, the supplier's number, or what it is of. */
-import { grams } from "#core/measure/write";
 import { findLot, lotsLike } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";
@@ -65,7 +64,7 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
                     <LotTag lot={l} />
                   </td>
                   <td>
-                    {l.name} {l.fill !== null && <span className="weight text-[0.9rem] text-pine-soft">{grams(l.fill)}</span>}
+                    {l.name} {l.label && <span className="weight text-[0.9rem] text-pine-soft">{l.label}</span>}
                   </td>
                   <td>
                     {l.supplier ?? (l.productId ? "our bench" : "")}{" "}

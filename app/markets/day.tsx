@@ -3,7 +3,10 @@ import { parseMoney } from "#core/measure/money";
 import { leftOver } from "#core/market/day";
 import { Refused, type FieldProblem } from "#core/refused";
 import { useFirst } from "#core/stock/lots";
+import { unitsForStall } from "#core/stock/promised";
+import { putRight } from "#db/act/book";
 import { listCabinet } from "#db/cabinet/cabinet";
+import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
 import { closeMarketDay, finishedLotsByNumber, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
@@ -12,8 +15,11 @@ import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { actsOf } from "../book/lines.server.ts";
 import { DaySheet } from "./daySheet.tsx";
+import { dayTexts } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
 
 export const meta: Route.MetaFunction = ({ data }) => [
@@ -22,26 +28,37 @@ export const meta: Route.MetaFunction = ({ data }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
-  const [days, cabinet, chosen, settings] = await Promise.all([
+  const [days, cabinet, chosen, settings, stand] = await Promise.all([
     id === null ? [] : listMarketDays(db(), [id]),
     listCabinet(db()),
     chosenPrices(db()),
     readSettings(db()),
+    unitsStand(db(), today(), id ?? undefined),
   ]);
   if (id !== null && days.length === 0) throw new Response("Not found", { status: 404 });
   const lots = [...cabinet].sort(useFirst).map((l) => ({
     id: l.id,
     number: l.number,
     of: l.of,
-    name: l.name,
-    fill: l.fill,
+    name: `${l.name}, ${l.label}`,
+    /** What could go along: neither promised, on its way elsewhere, on hold nor past its day. */
+    free: unitsForStall(stand.get(l.of), l.id, 0),
     onHand: l.onHand,
     value: l.value,
     bestBefore: l.bestBefore,
     hold: l.hold,
     price: chosen.get(l.of)?.market ?? null,
   }));
-  return { day: days[0] ?? null, lots, cardFeeBp: settings.cardFeeBp, today: today(), token: crypto.randomUUID() };
+  const record = id === null ? null : ({ kind: "market", id } as const);
+  return {
+    day: days[0] ?? null,
+    lots,
+    cardFeeBp: settings.cardFeeBp,
+    today: today(),
+    opened: await opened(record),
+    book: record && (await actsOf(record)),
+    righted: id === null ? [] : await putRight(db(), "marketDayId", id),
+  };
 }
 
 /** The lot number a line starts with; its product's name may follow. */
@@ -101,14 +118,17 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (intent === "close" && head.byCard > takings) problems.push({ field: "byCard", say: "More was paid by card than was taken." });
   if (intent === "close" && head.day > today()) problems.push({ field: "day", say: "That day hasn't come yet; keep it as a plan." });
   if (problems.length > 0) return refuseSheet(problems);
-  const input = { ...head, cardFeeBp: cardFee, minutes: hours, lines: read };
-  const doing = { day: intent === "close" ? head.day : today(), token: sheet.token };
-  return act(() => {
-    if (intent === "close" && read.length === 0) throw Refused.one("lines.0.lot", "Enter what was taken along.");
-    return intent === "close" ? closeMarketDay(db(), input, doing, id) : saveMarketDay(db(), input, doing, id);
-  });
+  const input = { id, ...head, cardFeeBp: cardFee, minutes: hours, lines: read };
+  const doing = { ...sheet.doing, day: intent === "close" ? head.day : today() };
+  return act(
+    () => {
+      if (intent === "close" && read.length === 0) throw Refused.one("lines.0.lot", "Enter what was taken along.");
+      return intent === "close" ? closeMarketDay(db(), input, doing) : saveMarketDay(db(), input, doing);
+    },
+    { theirs: async () => dayTexts((await listMarketDays(db(), [id ?? 0]))[0] ?? null, { today: today(), cardFeeBp: cardFee }) },
+  );
 }
 
 export default function MarketDay({ loaderData }: Route.ComponentProps) {
-  return <DaySheet key={`${loaderData.day?.id ?? "new"} ${loaderData.day?.closedActId}`} {...loaderData} />;
+  return <DaySheet key={`${loaderData.day?.id ?? "new"} ${loaderData.opened.seen}`} {...loaderData} />;
 }

@@ -3,46 +3,35 @@ import { micros, mulDiv, type Micros } from "#core/measure/exact";
 import { money, moneyField, parseMoney } from "#core/measure/money";
 import { dayResult, leftOver } from "#core/market/day";
 import { Link } from "react-router";
+import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, When } from "../ui/amounts.tsx";
 import { Area, Button, Problem, Suggestions, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
+import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { BLANK, dayTexts, lotLabel } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
 
-const BLANK = { lot: "", taken: "", sold: "", given: "", damaged: "", price: "" };
 const whole = (t: string): number => (/^\d+$/.test(t.trim()) ? Number(t) : 0);
-const zeroBlank = (n: number): string => (n === 0 ? "" : String(n));
 
-export function DaySheet({ day, lots, cardFeeBp, today: now, token }: Route.ComponentProps["loaderData"]) {
+const FIELD_NAMES = {
+  name: "Market",
+  day: "Day",
+  stallFee: "Stall fee",
+  travel: "Travel",
+  byCard: "Paid by card",
+  cardFee: "Card fee, %",
+  hours: "Hours",
+  note: "Notes",
+  lines: "The stall",
+};
+
+export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, righted }: Route.ComponentProps["loaderData"]) {
   const { currency } = useWorkshop();
   const closed = day?.closedActId != null;
-  const label = (l: { number: string; name: string; fill: number }): string => `${l.number} ${l.name}`;
-  const sheet = useSheet(
-    {
-      name: day?.name ?? "",
-      day: day?.day ?? now,
-      stallFee: day ? moneyField(day.stallFee) : "",
-      travel: day ? moneyField(day.travel) : "",
-      byCard: day && day.byCard > 0 ? moneyField(day.byCard) : "",
-      cardFee: String((day?.cardFeeBp ?? cardFeeBp) / 100),
-      hours: day && day.minutes > 0 ? String(day.minutes / 60) : "",
-      note: day?.note ?? "",
-      lines:
-        day && day.lines.length > 0
-          ? day.lines.map((l) => ({
-              lot: label(l),
-              taken: zeroBlank(l.taken),
-              sold: zeroBlank(l.sold),
-              given: zeroBlank(l.given),
-              damaged: zeroBlank(l.damaged),
-              price: moneyField(l.price),
-            }))
-          : [BLANK],
-    },
-    token,
-  );
+  const sheet = useSheet(dayTexts(day, { today: now, cardFeeBp }), opened);
   const v = sheet.values;
   const { errors } = sheet.formState;
   const byNumber = new Map(lots.map((l) => [l.number.toUpperCase(), l]));
@@ -147,7 +136,8 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, token }: Route.Comp
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} />
+          <Problem say={sheet.problem} see={sheet.see} />
+          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
           <fieldset disabled={closed} className="contents">
             <div className="mb-6 grid grid-cols-2 gap-4 sm:grid-cols-4">
               <Text label="Market" className="col-span-2" {...sheet.register("name")} problem={errors.name?.message} />
@@ -185,12 +175,15 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, token }: Route.Comp
                     },
                   },
                   {
-                    label: "Here",
+                    label: closed ? "Here" : "Free",
                     cell: (i) => {
                       const r = rows[i];
                       return r?.lot ? (
-                        <span className={!closed && r.taken > r.lot.onHand ? "font-semibold text-honey" : "text-pine-soft"}>
-                          {r.lot.onHand}
+                        <span
+                          className={!closed && r.taken > r.lot.free ? "font-semibold text-honey" : "text-pine-soft"}
+                          title={`${r.lot.onHand} here, ${r.lot.free} of them free to go along`}
+                        >
+                          {closed ? r.lot.onHand : r.lot.free}
                         </span>
                       ) : (
                         ""
@@ -199,7 +192,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, token }: Route.Comp
                   },
                 ]}
               />
-              <Suggestions id="finished" names={lots.map(label)} />
+              <Suggestions id="finished" names={lots.map(lotLabel)} />
             </Part>
             <Area
               className="mt-5"
@@ -213,11 +206,13 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, token }: Route.Comp
             <Part title="Lots that went along">
               <p className="flex flex-wrap gap-2">
                 {day!.lines.map((l) => (
-                  <LotTag key={l.id} lot={{ ...l, hold: false }} />
+                  <LotTag key={l.id} lot={l} />
                 ))}
               </p>
             </Part>
           )}
+          <PutRight rows={righted} />
+          {book && <ActsOf {...book} />}
           {!closed && (
             <div className="mt-5">
               <Caution>

@@ -1,5 +1,4 @@
 /** Every product's chosen prices, and what each leaves. */
-import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/schools";
 import { today } from "#db/clock";
@@ -18,22 +17,24 @@ export const meta: Route.MetaFunction = () => [{ title: "Prices · Zelbin" }];
 export async function loader() {
   const settings = await readSettings(db());
   const [recipes, chosen] = await Promise.all([costRecipes(db(), settings, today()), chosenPrices(db())]);
-  return recipes.map(({ recipe, product, cost }) => {
-    const one = cost.perUnit[settings.school];
-    const prices = chosen.get(product.id) ?? {};
-    return {
-      id: product.id,
-      name: recipe.name,
-      fill: product.fill,
-      cost: one?.total ?? null,
-      views: CHANNEL_IDS.map((c) => {
-        const price = prices[c];
-        return price === undefined
-          ? null
-          : { price, view: one ? viewPrice(price, one, settings.pricing.channels[c].feeBp, cost.minutes / cost.fill.units) : null };
-      }),
-    };
-  });
+  return recipes.flatMap(({ recipe, sizes }) =>
+    sizes.map(({ id, label, cost }) => {
+      const one = cost.perUnit[settings.school];
+      const prices = chosen.get(id) ?? {};
+      return {
+        id,
+        name: recipe.name,
+        label,
+        cost: one?.total ?? null,
+        views: CHANNEL_IDS.map((c) => {
+          const price = prices[c];
+          return price === undefined
+            ? null
+            : { price, view: one ? viewPrice(price, one, settings.pricing.channels[c].feeBp, cost.minutes / cost.units) : null };
+        }),
+      };
+    }),
+  );
 }
 
 export default function Prices({ loaderData }: Route.ComponentProps) {
@@ -81,7 +82,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                     <a href={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
                       {p.name}
                     </a>{" "}
-                    <span className="weight text-[0.9rem] text-pine-soft">{grams(p.fill)}</span>
+                    <span className="weight text-[0.9rem] text-pine-soft">{p.label}</span>
                   </td>
                   <td data-label="Costs" className="num">
                     {p.cost === null ? "—" : money(p.cost, currency)}

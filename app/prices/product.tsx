@@ -1,23 +1,26 @@
 /** One product's prices: the schools side by side on every channel, and the prices chosen. */
-import { grams } from "#core/measure/write";
 import { micros, type Micros } from "#core/measure/exact";
 import { money, moneyField, parseMoney } from "#core/measure/money";
 import { CHANNELS, CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type ChannelId, type PriceSchool } from "#core/pricing/schools";
-import { COST_PARTS, type CostPart } from "#core/recipe/cost";
+import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
 import { SCHOOLS } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
-import { costRecipes } from "#db/recipe/costs";
-import { listProducts } from "#db/recipe/read";
+import { costWritten, materialsOf, readShelfCosts } from "#db/recipe/costs";
+import { listProducts, readWhole } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { Link } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { optional } from "../forms/fields.ts";
+import { opened } from "../forms/opened.server.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
+import { ActsOf } from "../book/actsOf.tsx";
+import { actsOf } from "../book/lines.server.ts";
 import { percent } from "../ui/amounts.tsx";
+import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Button, Problem, Text } from "../ui/form.tsx";
 import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -28,19 +31,35 @@ export const meta: Route.MetaFunction = ({ data }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [settings, products] = await Promise.all([readSettings(db()), listProducts(db())]);
-  const product = products.find((p) => p.id === idOf(params.id));
-  if (!product) throw new Response("Not found", { status: 404 });
-  const [[costed], chosen] = await Promise.all([costRecipes(db(), settings, today(), [product.recipeId]), chosenPrices(db())]);
+  const id = idOf(params.id);
+  const [settings, products, chosen] = await Promise.all([readSettings(db()), listProducts(db()), chosenPrices(db())]);
+  const product = products.find((p) => p.id === id);
+  const written = product && (await readWhole(db(), product.recipeId));
+  if (!product || !written) throw new Response("Not found", { status: 404 });
+  const [costed] = costWritten([written], await readShelfCosts(db(), materialsOf([written])), settings, today());
+  const record = { kind: "product", id } as const;
   return {
     product,
-    name: product.name,
-    cost: costed!.cost,
+    name: `${product.recipe}, ${product.label}`,
+    cost: costed!.sizes.find((s) => s.id === id)!.cost,
     rules: settings.pricing,
-    chosen: chosen.get(product.id) ?? {},
-    token: crypto.randomUUID(),
+    chosen: chosen.get(id) ?? {},
+    opened: await opened(record),
+    book: await actsOf(record),
   };
 }
+
+/** Prices as their sheet says them. */
+const priceTexts = (own: Micros | null, chosen: Partial<Record<ChannelId, Micros>>) => {
+  const text = (m: Micros | null | undefined): string => (m == null ? "" : moneyField(m));
+  return {
+    own: text(own),
+    market: text(chosen.market),
+    online: text(chosen.online),
+    wholesale: text(chosen.wholesale),
+    gift: text(chosen.gift),
+  };
+};
 
 const schema = object({
   own: optional(parseMoney),
@@ -57,31 +76,29 @@ export async function action({ request, params }: Route.ActionArgs) {
   const prices = Object.fromEntries(CHANNEL_IDS.flatMap((c) => (typed[c] === null ? [] : [[c, typed[c]]]))) as Partial<
     Record<ChannelId, Micros>
   >;
-  return act(() => choosePrices(db(), { productId: idOf(params.id), own, prices }, { day: today(), token: sheet.token }));
+  const productId = idOf(params.id);
+  return act(() => choosePrices(db(), { productId, own, prices }, sheet.doing), {
+    theirs: async () => {
+      const product = (await listProducts(db())).find((p) => p.id === productId);
+      return priceTexts(product?.ownPrice ?? null, (await chosenPrices(db())).get(productId) ?? {});
+    },
+  });
 }
 
 const SCHOOL_ROWS = Object.keys(PRICE_SCHOOLS) as PriceSchool[];
 
-export default function ProductPrices({ loaderData: { product, cost, rules, chosen, token } }: Route.ComponentProps) {
+export default function ProductPrices({
+  loaderData: { product, name, cost, rules, chosen, opened: sheetOpened, book },
+}: Route.ComponentProps) {
   const { currency, school } = useWorkshop();
-  const text = (c: ChannelId): string => (chosen[c] === undefined ? "" : moneyField(chosen[c]));
-  const sheet = useSheet(
-    {
-      own: product.ownPrice === null ? "" : moneyField(product.ownPrice),
-      market: text("market"),
-      online: text("online"),
-      wholesale: text("wholesale"),
-      gift: text("gift"),
-    },
-    token,
-  );
+  const sheet = useSheet(priceTexts(product.ownPrice, chosen), sheetOpened);
   const v = sheet.values;
   const { errors } = sheet.formState;
   const one = cost.perUnit[school];
   if (!one)
     return (
       <Empty
-        title={`${product.name} has no cost yet`}
+        title={`${name} has no cost yet`}
         act={
           <Link to={`/recipes/${product.recipeId}`} className="act act-main">
             Open the recipe
@@ -91,7 +108,7 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
         Something in it was never bought, or its batch doesn't fill one unit. Its Reckoner says which.
       </Empty>
     );
-  const minutes = cost.minutes / cost.fill.units;
+  const minutes = cost.minutes / cost.units;
   const own = parseMoney(v.own);
   const explain: Record<PriceSchool, string> = {
     multiple: `materials × ${rules.multipleHundredths / 100}`,
@@ -101,10 +118,7 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
   };
   return (
     <form onSubmit={sheet.send()}>
-      <Heading
-        title={product.name}
-        about={`${grams(product.fill)}. Each school rounds to the coins of its channel; take one over with a press, or type your own.`}
-      >
+      <Heading title={name} about={`Each school rounds to the coins of its channel; take one over with a press, or type your own.`}>
         <Link to="/prices" className="act">
           All prices
         </Link>
@@ -121,11 +135,11 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
               value={money(one.total, currency)}
               how={
                 <p>
-                  By {SCHOOLS[school].toLowerCase()}, at a batch of {cost.fill.units} units.
+                  By {SCHOOLS[school].toLowerCase()}, at a batch of {cost.units} units.
                 </p>
               }
             />
-            {(Object.keys(COST_PARTS) as CostPart[]).map((p) => (
+            {COST_PART_IDS.map((p) => (
               <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} />
             ))}
             <Figure label="Work in one unit" value={`${minutes.toFixed(1)} min`} />
@@ -154,7 +168,8 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} />
+          <Problem say={sheet.problem} see={sheet.see} />
+          <Meanwhile sheet={sheet} names={{ own: "Own figure", ...CHANNELS }} />
           <Part title="What the schools say">
             <table className="ruled stack">
               <thead>
@@ -229,6 +244,7 @@ export default function ProductPrices({ loaderData: { product, cost, rules, chos
               ))}
             </div>
           </Part>
+          <ActsOf {...book} />
         </Sheet>
       </SideBySide>
     </form>

@@ -1,18 +1,18 @@
 /** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
 import { grams } from "#core/measure/write";
 import { money, type UnitCost } from "#core/measure/money";
-import { COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
+import { COST_PART_IDS, COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { percent, showBase } from "../ui/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import type { ReadRecipe } from "./written.ts";
+import type { ReadRecipe } from "#core/recipe/written";
 
 interface Props {
   read: ReadRecipe;
-  values: { loss: string; batchMinutes: string; unitMinutes: string };
+  values: { loss: string; batchMinutes: string; sizes: readonly { minutes: string; away: string }[] };
   lots: Lot[];
   again: [number, UnitCost][];
   rates: WorkRates;
@@ -26,19 +26,30 @@ const plain = (text: string): number => {
 
 export function RecipeReckoner({ read, values, lots, again, rates, names }: Props) {
   const { currency, school, today } = useWorkshop();
+  const [chosen, choose] = useState(0);
   const lines = read.lines.flatMap((l) =>
     l.out.ok && l.material ? [{ of: l.material.id, weight: l.out.weight, name: l.material.name }] : [],
   );
-  const packaging = read.packaging.flatMap((p) =>
-    p.material && p.pieces ? [{ of: p.material.id, pieces: p.pieces, name: p.material.name }] : [],
+  const sizes = read.sizes.flatMap((s, i) =>
+    s.fill.ok && values.sizes[i]?.away !== "yes"
+      ? [
+          {
+            label: s.fill.value.label,
+            fill: s.fill.value.weight,
+            unitMinutes: plain(values.sizes[i]?.minutes ?? ""),
+            packaging: s.packaging.map((p) => ({ of: p.material.id, pieces: p.pieces, name: p.material.name })),
+          },
+        ]
+      : [],
   );
-  const fill = read.fill.ok ? read.fill.value : null;
+  const size = sizes[Math.min(chosen, sizes.length - 1)];
   const lossBp = Math.min(Math.round(plain(values.loss) * 100), 5000);
   const againCosts = useMemo(() => new Map(again), [again]);
   const number = new Map(lots.map((l) => [l.id, l.number]));
 
-  if (lines.length === 0 || fill === null) {
+  if (lines.length === 0 || !size) {
     const nothing = read.problem === null || read.problem.code === "noLines";
+    const first = read.sizes[0]?.fill;
     return (
       <Reckoner>
         <Figure label="Batch" value={lines.length > 0 ? grams(read.total) : "—"} />
@@ -46,13 +57,15 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
         {nothing && lines.length === 0 && (
           <p className="py-2 text-pine-soft">Write the first ingredient with its amount and the batch begins to add up here.</p>
         )}
-        {nothing && lines.length > 0 && !read.fill.ok && <p className="py-2 text-pine-soft">{read.fill.problem.say}</p>}
+        {nothing && lines.length > 0 && first && !first.ok && <p className="py-2 text-pine-soft">{first.problem.say}</p>}
       </Reckoner>
     );
   }
 
-  const work = { ...rates, batchMinutes: plain(values.batchMinutes), unitMinutes: plain(values.unitMinutes) };
-  const cost = costRecipe({ lines, packaging, fill, lossBp, work }, lots, againCosts, today);
+  const work = { ...rates, batchMinutes: plain(values.batchMinutes) };
+  const costOf = (s: typeof size) => costRecipe({ lines, ...s, lossBp, work }, lots, againCosts, today);
+  const cost = costOf(size);
+  const { fill, packaging } = size;
   const one = cost.perUnit[school];
   const wax = read.lines.reduce((a, l) => (l.out.ok && l.material?.kind === "wax" ? a + l.out.share : a), 0);
   const short = [
@@ -103,6 +116,21 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
 
   return (
     <Reckoner>
+      {sizes.length > 1 && (
+        <div role="group" aria-label="Which size" className="flex flex-wrap gap-1.5 pb-2">
+          {sizes.map((s, i) => (
+            <button
+              key={i}
+              type="button"
+              aria-pressed={s === size}
+              className={`act act-small ${s === size ? "border-amber! font-semibold" : ""}`}
+              onClick={() => choose(i)}
+            >
+              {s.label}
+            </button>
+          ))}
+        </div>
+      )}
       <Figure
         label="Batch"
         value={grams(cost.batch)}
@@ -129,6 +157,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
         how={<p>{grams(fill - cost.fill.leftover)} more would fill another unit.</p>}
       />
       <Figure label="Wax share" value={percent(wax)} />
+      {read.pot.density.ok && <Figure label="Density, melted" value={`${(read.pot.density.value / 1000).toFixed(3)} g/mL`} />}
       {read.problem && <p className="py-2 font-semibold text-berry">{read.problem.say}</p>}
       {cost.fill.units === 0 ? (
         <p className="py-2 font-semibold text-berry">This batch doesn't fill one unit.</p>
@@ -145,10 +174,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
               </p>
             }
           />
-          {one &&
-            (Object.keys(COST_PARTS) as CostPart[]).map((p) => (
-              <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} how={how[p]} />
-            ))}
+          {one && COST_PART_IDS.map((p) => <Figure key={p} label={COST_PARTS[p]} value={money(one[p], currency)} how={how[p]} />)}
           {!one && (
             <p className="py-2 text-pine-soft">
               Something in it was never bought, so it has no cost yet. Open a line under Ingredients on the shelf and receive it.
@@ -160,6 +186,15 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
               <HowLine key={s} label={SCHOOLS[s]} value={cost.perUnit[s] ? money(cost.perUnit[s].total, currency) : "—"} />
             ))}
           </div>
+          {sizes.length > 1 && (
+            <div className="py-2">
+              <p className="mb-1 font-semibold">One of each size</p>
+              {sizes.map((s, i) => {
+                const each = s === size ? one : costOf(s).perUnit[school];
+                return <HowLine key={i} label={s.label} value={each ? money(each.total, currency) : "—"} />;
+              })}
+            </div>
+          )}
         </>
       )}
       <div className="py-2">

@@ -7,16 +7,18 @@ import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { Lot } from "#core/stock/lots";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { useDeferredValue, useMemo } from "react";
+import { useDeferredValue, useMemo, type ReactNode } from "react";
 import { Link } from "react-router";
-import { weightText } from "../forms/fields.ts";
-import { useSheet } from "../forms/useSheet.ts";
+import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { percent } from "../ui/amounts.tsx";
 import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Meanwhile } from "../ui/meanwhile.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
-import { readWritten, type MaterialChoice } from "./written.ts";
+import { readWritten, type MaterialChoice } from "#core/recipe/written";
+import { BLANK_LINE, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
+import { Sizes } from "./sizes.tsx";
 
 interface Props {
   written: WrittenRecipe | null;
@@ -24,49 +26,29 @@ interface Props {
   lots: Lot[];
   again: [number, UnitCost][];
   rates: WorkRates;
-  token: string;
+  opened: Opened;
   types: readonly (readonly [RecipeType, string])[];
+  children?: ReactNode;
 }
 
-const BLANK_LINE = { material: "", entered: "", form: "" };
-const BLANK_PACK = { material: "", pieces: "1" };
+const FIELD_NAMES = {
+  name: "Name",
+  code: "Lot letters",
+  type: "Made as",
+  makes: "Batch weight",
+  loss: "Loss, %",
+  overrun: "Whipped, % air",
+  keepsMonths: "Keeps, months",
+  batchMinutes: "Minutes a batch",
+  method: "Method",
+  note: "What changed",
+  lines: "Ingredients",
+  sizes: "Sizes",
+};
 
-function textsOf(w: WrittenRecipe | null, names: ReadonlyMap<number, string>) {
-  if (!w)
-    return {
-      name: "",
-      code: "",
-      type: "balm" as RecipeType,
-      makes: "",
-      fill: "",
-      loss: "2",
-      keepsMonths: "12",
-      batchMinutes: "45",
-      unitMinutes: "2",
-      method: "",
-      lines: [BLANK_LINE, BLANK_LINE, BLANK_LINE],
-      packaging: [BLANK_PACK],
-    };
-  const { recipe: r } = w;
-  return {
-    name: r.name,
-    code: r.code,
-    type: r.type,
-    makes: weightText(r.makes),
-    fill: weightText(w.product.fill),
-    loss: String(r.lossBp / 100),
-    keepsMonths: String(r.keepsMonths),
-    batchMinutes: String(r.batchMinutes),
-    unitMinutes: String(r.unitMinutesHundredths / 100),
-    method: r.method,
-    lines: w.lines.map((l) => ({ material: names.get(l.materialId) ?? "", entered: l.entered, form: l.form as string })),
-    packaging: w.packaging.map((p) => ({ material: names.get(p.materialId) ?? "", pieces: String(p.pieces) })),
-  };
-}
-
-export function RecipeSheet({ written, materials, lots, again, rates, token, types }: Props) {
+export function RecipeSheet({ written, materials, lots, again, rates, opened, types, children }: Props) {
   const names = useMemo(() => new Map(materials.map((m) => [m.id, m.name])), [materials]);
-  const sheet = useSheet(textsOf(written, names), token);
+  const sheet = useSheet<RecipeTexts>(recipeTexts(written, names), opened);
   const watched = sheet.values;
   const values = useDeferredValue(watched);
   const read = useMemo(() => readWritten(values, materials), [values, materials]);
@@ -100,7 +82,7 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
         {line.asFluid !== null && (
           <button
             type="button"
-            className="pressable ml-auto font-sans text-[0.85rem]"
+            className="pressable ml-auto block font-sans text-[0.85rem]"
             title="An ounce of a liquid is often meant by volume"
             onClick={() =>
               sheet.setValue(`lines.${i}.entered`, sheet.getValues(`lines.${i}.entered`).replace(/oz|ounces?/i, "fl oz"), {
@@ -136,7 +118,8 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
       </Heading>
       <SideBySide reckoner={<RecipeReckoner read={read} values={values} lots={lots} again={again} rates={rates} names={names} />}>
         <Sheet>
-          <Problem say={sheet.problem} />
+          <Problem say={sheet.problem} see={sheet.see} />
+          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
           <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">
             <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
             <Choice
@@ -182,40 +165,36 @@ export function RecipeSheet({ written, materials, lots, again, rates, token, typ
               />
             </div>
           </Part>
-          <Part title="One unit">
+          <Sizes sheet={sheet} read={read} />
+          <Part title="The batch">
             <div className="mb-4 grid gap-4 sm:grid-cols-4">
-              <Text label="Filled with" placeholder="60 g" {...sheet.register("fill")} problem={errors.fill?.message} />
               <Text label="Loss, %" hint="Stays in pot and jug." {...sheet.register("loss")} problem={errors.loss?.message} />
+              <Text
+                label="Whipped, % air"
+                hint="On top of the volume before; empty when it isn't."
+                {...sheet.register("overrun")}
+                problem={errors.overrun?.message}
+              />
               <Text label="Keeps, months" {...sheet.register("keepsMonths")} problem={errors.keepsMonths?.message} />
-            </div>
-            <LineTable
-              form={sheet}
-              name="packaging"
-              blank={BLANK_PACK}
-              addLabel="Add packaging"
-              columns={[
-                { key: "material", label: "Container, lid, label …", list: "packaging", width: "60%" },
-                { key: "pieces", label: "Pieces for one", right: true, width: "8rem" },
-              ]}
-            />
-          </Part>
-          <Part title="Work">
-            <div className="grid gap-4 sm:grid-cols-4">
               <Text
                 label="Minutes a batch"
                 hint="Weighing, melting, cleaning."
                 {...sheet.register("batchMinutes")}
                 problem={errors.batchMinutes?.message}
               />
-              <Text
-                label="Minutes a unit"
-                hint="Filling, capping, labelling."
-                {...sheet.register("unitMinutes")}
-                problem={errors.unitMinutes?.message}
-              />
             </div>
             <Area className="mt-4" label="Method" rows={4} {...sheet.register("method")} problem={errors.method?.message} />
+            {written && (
+              <Text
+                className="mt-4"
+                label="What changed, and why"
+                hint="Stands with the version this becomes; batches made before keep theirs."
+                {...sheet.register("note")}
+                problem={errors.note?.message}
+              />
+            )}
           </Part>
+          {children}
           <div className="mt-5">
             <Caution>
               Hot wax and oil burn and catch fire: a water bath, never an open flame, and never left alone. Patch-test before you give or

@@ -20,20 +20,30 @@ export async function loader() {
   const settings = await readSettings(db());
   const [recipes, materials] = await Promise.all([costRecipes(db(), settings, today()), listMaterials(db())]);
   const kinds = new Map(materials.map((m) => [m.id, m]));
-  return recipes.map(({ recipe, product, lines, packaging, cost }) => ({
-    id: recipe.id,
-    name: recipe.name,
-    type: recipe.type,
-    code: recipe.code,
-    fill: product.fill,
-    batch: cost.batch,
-    units: cost.fill.units,
-    wax: lines.filter((l) => kinds.get(l.materialId)?.kind === "wax").reduce((a, l) => a + l.weight, 0) / cost.batch,
-    perUnit: SCHOOL_IDS.map((s) => cost.perUnit[s]?.total ?? null),
-    short: [...lines, ...packaging]
-      .filter((_, i) => [...cost.lines, ...cost.packaging][i]!.plan.short > 0)
-      .map((n) => kinds.get(n.materialId)?.name),
-  }));
+  return recipes.map(({ recipe, sizes, lines }) => {
+    const total = lines.reduce((a, l) => a + l.weight, 0);
+    const short = new Set(
+      sizes.flatMap((s) =>
+        [...lines, ...s.packaging].filter((_, i) => [...s.cost.lines, ...s.cost.packaging][i]!.plan.short > 0).map((n) => n.materialId),
+      ),
+    );
+    return {
+      id: recipe.id,
+      name: recipe.name,
+      type: recipe.type,
+      code: recipe.code,
+      n: recipe.n,
+      batch: total,
+      wax: lines.filter((l) => kinds.get(l.materialId)?.kind === "wax").reduce((a, l) => a + l.weight, 0) / total,
+      short: [...short].map((id) => kinds.get(id)?.name),
+      sizes: sizes.map((s) => ({
+        id: s.id,
+        label: s.label,
+        units: s.cost.units,
+        perUnit: SCHOOL_IDS.map((x) => s.cost.perUnit[x]?.total ?? null),
+      })),
+    };
+  });
 }
 
 export default function Recipes({ loaderData }: Route.ComponentProps) {
@@ -83,40 +93,46 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
               </tr>
             </thead>
             <tbody>
-              {loaderData.map((r) => (
-                <tr key={r.id}>
-                  <td>
-                    <a href={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
-                      {r.name}
-                    </a>
-                    <div className="text-[0.88rem] text-pine-soft">
-                      {RECIPE_TYPES[r.type].label}, lots start with {r.code}
-                      {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
-                    </div>
-                  </td>
-                  <td data-label="Size" className="num weight">
-                    {gramsIn(1)(r.fill)}
-                  </td>
-                  <td data-label="Batch" className="num weight">
-                    {gramsIn(1)(r.batch)}
-                  </td>
-                  <td data-label="Fills" className="num">
-                    {r.units} units
-                  </td>
-                  <td data-label="Wax" className="num">
-                    {percent(r.wax)}
-                  </td>
-                  {r.perUnit.map((c, i) => (
-                    <td
-                      key={SCHOOL_IDS[i]}
-                      data-label={SCHOOLS[SCHOOL_IDS[i]!]}
-                      className={`num ${SCHOOL_IDS[i] === school ? "font-semibold" : ""}`}
-                    >
-                      {c === null ? "—" : money(c, currency)}
+              {loaderData.map((r) =>
+                r.sizes.map((size, n) => (
+                  <tr key={size.id}>
+                    <td className={n > 0 ? "max-sm:hidden" : ""}>
+                      {n === 0 && (
+                        <>
+                          <a href={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
+                            {r.name}
+                          </a>
+                          <div className="text-[0.88rem] text-pine-soft">
+                            {RECIPE_TYPES[r.type].label}, lots start with {r.code}, version {r.n}
+                            {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
+                          </div>
+                        </>
+                      )}
                     </td>
-                  ))}
-                </tr>
-              ))}
+                    <td data-label="Size" className="num weight">
+                      {size.label}
+                    </td>
+                    <td data-label="Batch" className="num weight">
+                      {n === 0 ? gramsIn(1)(r.batch) : ""}
+                    </td>
+                    <td data-label="Fills" className="num">
+                      {size.units} units
+                    </td>
+                    <td data-label="Wax" className="num">
+                      {n === 0 ? percent(r.wax) : ""}
+                    </td>
+                    {size.perUnit.map((c, i) => (
+                      <td
+                        key={SCHOOL_IDS[i]}
+                        data-label={SCHOOLS[SCHOOL_IDS[i]!]}
+                        className={`num ${SCHOOL_IDS[i] === school ? "font-semibold" : ""}`}
+                      >
+                        {c === null ? "—" : money(c, currency)}
+                      </td>
+                    ))}
+                  </tr>
+                )),
+              )}
             </tbody>
           </table>
           <p className="mt-3 text-[0.9rem] text-pine-soft">● is the school this workshop goes by; change it in Settings.</p>

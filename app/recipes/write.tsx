@@ -1,20 +1,23 @@
 /** A recipe on its sheet, with the Reckoner beside it. */
 import { RECIPE_TYPES, RECIPE_TYPE_IDS } from "#core/recipe/types";
+import { problemsOf, readWritten, type MaterialChoice } from "#core/recipe/written";
 import { done, refuse } from "#core/outcome";
-import type { FieldProblem } from "#core/refused";
-import { today } from "#db/clock";
 import { readShelfCosts } from "#db/recipe/costs";
-import { readRecipes } from "#db/recipe/read";
+import { readWhole, versionsOf } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { readSettings } from "#db/settings";
-import { listMaterials } from "#db/shelf/materials";
+import { listMaterials, type MaterialRow } from "#db/shelf/materials";
 import { array, object } from "yup";
+import { ActsOf } from "../book/actsOf.tsx";
+import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
-import { idOf } from "../forms/ids.ts";
 import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { idOf } from "../forms/ids.ts";
+import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { RecipeSheet } from "./recipeSheet.tsx";
-import { isBlank, readWritten } from "./written.ts";
+import { recipeTexts } from "./recipeTexts.ts";
+import { Versions } from "./versions.tsx";
 import type { Route } from "./+types/write";
 
 export const meta: Route.MetaFunction = ({ data }) => [
@@ -23,41 +26,59 @@ export const meta: Route.MetaFunction = ({ data }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
-  const [settings, materials, { lots, again }, found] = await Promise.all([
+  const [settings, materials, { lots, again }, written] = await Promise.all([
     readSettings(db()),
     listMaterials(db()),
     readShelfCosts(db()),
-    id === null ? [] : readRecipes(db(), [id]),
+    id === null ? null : readWhole(db(), id),
   ]);
-  const written = found[0] ?? null;
   if (id !== null && !written) throw new Response("Not found", { status: 404 });
-  const facts = materials.map(({ id, name, kind, densities, dropsPerMl, pieceMg }) => ({ id, name, kind, densities, dropsPerMl, pieceMg }));
+  const record = id === null ? null : ({ kind: "recipe", id } as const);
   return {
     written,
-    materials: facts,
+    materials: materials.map(choiceOf),
     lots,
     again: [...again],
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
-    token: crypto.randomUUID(),
+    versions: id === null ? [] : await versionsOf(db(), id),
+    book: record && (await actsOf(record)),
+    opened: await opened(record),
   };
 }
+
+/** What the sheet needs to know of a material. */
+const choiceOf = (m: MaterialRow): MaterialChoice => {
+  const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
+  return { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm };
+};
 
 const schema = object({
   name: words("a name", 80),
   code: reads((t) => (/^[A-Za-z]{1,4}$/.test(t.trim()) ? done(t.trim().toUpperCase()) : refuse("code", "Use one to four letters."))),
   type: oneOf(RECIPE_TYPE_IDS),
   makes: note(40),
-  fill: note(40),
   loss: scaled(0, 50, "per cent", 100, 0),
+  overrun: scaled(0, 200, "per cent", 100, 0),
   keepsMonths: wholeNumber(1, 36, "months"),
   batchMinutes: wholeNumber(0, 6000, "minutes", 0),
-  unitMinutes: scaled(0, 600, "minutes", 100, 0),
   method: note(4000),
+  note: note(300),
   lines: array()
     .of(object({ material: note(120), entered: note(60), form: note(20) }))
     .required(),
-  packaging: array()
-    .of(object({ material: note(120), pieces: note(12) }))
+  sizes: array()
+    .of(
+      object({
+        id: note(12),
+        container: note(120),
+        fill: note(40),
+        minutes: scaled(0, 600, "minutes", 100, 0),
+        away: note(5),
+        packaging: array()
+          .of(object({ material: note(120), pieces: note(12) }))
+          .required(),
+      }),
+    )
     .required(),
 });
 
@@ -65,63 +86,64 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const v = sheet.value;
-  const read = readWritten(v, await listMaterials(db()));
-  const problems: FieldProblem[] = read.lines.flatMap((l, i) =>
-    isBlank(v.lines[i]!) || l.out.ok ? [] : [{ field: `lines.${i}.${l.field}`, say: l.out.problem.say }],
-  );
-  const filled = v.packaging.map((p, i) => ({ ...p, i })).filter((p) => p.material.trim() !== "");
-  read.packaging.forEach((p, i) => {
-    if (!p.material) problems.push({ field: `packaging.${filled[i]!.i}.material`, say: `“${filled[i]!.material}” isn't on the shelf.` });
-    else if (p.pieces === null) problems.push({ field: `packaging.${filled[i]!.i}.pieces`, say: "Enter a whole number of pieces." });
-  });
-  if (read.makes && !read.makes.ok) problems.push({ field: "makes", say: read.makes.problem.say });
-  if (!read.fill.ok) problems.push({ field: "fill", say: read.fill.problem.say });
-  if (read.problem)
-    problems.push({
-      field: read.problem.code === "partsNeedWhole" ? "makes" : read.problem.code === "noLines" ? "lines.0.material" : "",
-      say: read.problem.say,
-    });
-  if (problems.length > 0 || !read.fill.ok) return refuseSheet(problems);
-
+  const materials = (await listMaterials(db())).map(choiceOf);
+  const texts = { lines: v.lines, makes: v.makes, overrun: String(v.overrun / 100), sizes: v.sizes.map((s) => ({ ...s, minutes: "" })) };
+  const read = readWritten(texts, materials);
+  const problems = problemsOf(read, texts);
+  if (problems.length > 0) return refuseSheet(problems);
+  const id = "id" in params ? idOf(params.id) : undefined;
   const { name, code, type, keepsMonths, batchMinutes, method } = v;
-  const fill = read.fill.value;
   const lines = read.lines.flatMap((l, i) =>
     l.out.ok && l.material ? [{ materialId: l.material.id, entered: v.lines[i]!.entered, form: l.form, weight: l.out.weight }] : [],
   );
-  const packaging = read.packaging.map((p) => ({ materialId: p.material!.id, pieces: p.pieces! }));
-  return act(() =>
-    saveRecipe(
-      db(),
-      {
-        name,
-        code,
-        type,
-        keepsMonths,
-        batchMinutes,
-        method,
-        fill,
-        lines,
-        packaging,
-        makes: read.makes?.ok ? read.makes.value : null,
-        total: read.total,
-        lossBp: v.loss,
-        unitMinutesHundredths: v.unitMinutes,
-      },
-      { day: today(), token: sheet.token },
-      "id" in params ? idOf(params.id) : undefined,
-    ),
+  const sizes = read.sizes.flatMap((s, i) => {
+    const text = v.sizes[i]!;
+    return s.fill.ok
+      ? [
+          {
+            id: idOf(text.id) || null,
+            label: s.fill.value.label,
+            fillBy: s.fill.value.by,
+            fillText: text.fill.trim(),
+            fill: s.fill.value.weight,
+            fillMl: s.fill.value.ml,
+            containerId: s.container?.id ?? null,
+            unitMinutesHundredths: text.minutes,
+            retired: text.away === "yes",
+            packaging: s.packaging.map((p) => ({ materialId: p.material.id, pieces: p.pieces })),
+          },
+        ]
+      : [];
+  });
+  const makes = read.makes?.ok ? read.makes.value : null;
+  return act(
+    () =>
+      saveRecipe(
+        db(),
+        {
+          ...(id === undefined ? {} : { id }),
+          ...{ name, code, type, keepsMonths, batchMinutes, method, note: v.note, lines, sizes, makes },
+          total: read.total,
+          lossBp: v.loss,
+          overrunBp: v.overrun,
+        },
+        sheet.doing,
+      ),
+    { theirs: async () => recipeTexts(await readWhole(db(), id ?? 0), new Map(materials.map((m) => [m.id, m.name]))) },
   );
 }
 
 export default function Write({ loaderData }: Route.ComponentProps) {
-  const { written, token } = loaderData;
+  const { written, versions, book } = loaderData;
   // A recipe just kept comes back as another sheet.
   return (
     <RecipeSheet
-      key={written?.recipe.id ?? "new"}
+      key={written ? `${written.recipe.id} ${loaderData.opened.seen}` : "new"}
       {...loaderData}
-      token={token}
       types={RECIPE_TYPE_IDS.map((t) => [t, RECIPE_TYPES[t].label] as const)}
-    />
+    >
+      {versions.length > 0 && <Versions versions={versions} />}
+      {book && <ActsOf {...book} />}
+    </RecipeSheet>
   );
 }

@@ -7,6 +7,7 @@ import { bestName, readQuestion } from "#core/reckon/question";
 import { costRecipe } from "#core/recipe/cost";
 import { batchFor, scaleTo } from "#core/recipe/scale";
 import { type MassFacts } from "#core/measure/mass";
+import { readWeight } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import type { Outcome } from "#core/outcome";
 import { SCHOOLS } from "#core/stock/schools";
@@ -40,20 +41,25 @@ async function measured(name: string, ask: (facts: MassFacts) => Outcome<Answer>
 
 async function costing(units: number, name: string): Promise<Reckoned> {
   const written = await readRecipes(db());
-  // A size may stand before the name ("2 oz hand balm"); the product has its own, so it is passed over.
-  const words = name.replace(/^[\d./½¼¾\s]+(fl oz|oz|g|ml|lb)\s+/i, "");
+  // A size may stand before the name ("2 oz hand balm"); without one the recipe's first is meant.
+  const typed = /^([\d./½¼¾\s]+(?:fl oz|oz|g|ml|lb))\s+(.+)$/i.exec(name);
+  const words = typed?.[2] ?? name;
   const hit = bestName(
     words,
-    written.map((w) => ({ name: w.recipe.name, w })),
+    written.filter((w) => w.sizes.length > 0).map((w) => ({ name: w.recipe.name, w })),
   );
   if (!hit) return cant(`No recipe is called “${words}”.`);
   if (units < 1 || units > 10_000) return cant("Ask for 1 to 10 000 units.");
   const { w } = hit;
+  const asked = typed ? readWeight(typed[1]!) : null;
+  const size =
+    w.sizes.find((s) => asked?.ok && s.fill === asked.value) ?? w.sizes.find((s) => s.label === typed?.[1]?.trim()) ?? w.sizes[0]!;
   const settings = await readSettings(db());
-  const batch = batchFor(units, w.product.fill, w.recipe.lossBp);
+  const batch = batchFor([{ units, fill: size.fill }], w.recipe.lossBp);
   const shelf = await readShelfCosts(db(), materialsOf([w]));
   const input = costInput(
     w,
+    size,
     settings,
     scaleTo(
       w.lines.map((l) => l.weight),
@@ -64,7 +70,7 @@ async function costing(units: number, name: string): Promise<Reckoned> {
   const each = cost.perUnit[settings.school];
   if (!each) return cant(`${w.recipe.name} has an ingredient that was never bought, so it has no cost yet.`);
   return {
-    say: `${units} × ${w.recipe.name} (${grams(w.product.fill)}) cost ${money(each.total * units, settings.currency)}, ${money(each.total, settings.currency)} each`,
+    say: `${units} × ${w.recipe.name} (${size.label}) cost ${money(each.total * units, settings.currency)}, ${money(each.total, settings.currency)} each`,
     steps: [
       `A batch of ${grams(batch)}, costed by: ${SCHOOLS[settings.school].toLowerCase()}`,
       `Materials ${money(each.materials, settings.currency)}, work ${money(each.work, settings.currency)}, overhead ${money(each.overhead, settings.currency)} each`,

@@ -1,29 +1,40 @@
 /** The workshop's own choices. */
 import { HERB_VALUES, type HerbValue } from "#core/infusion/drying";
 import { lotNumber, readScheme } from "#core/lot/number";
-import { mg } from "#core/measure/exact";
 import { moneyField, parseMoney } from "#core/measure/money";
 import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
 import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
+import { SCALE_STEPS, showScale, type Scale } from "#core/recipe/scale";
+import type { Settings } from "#core/settings";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
-import { perform } from "#db/act";
-import { today } from "#db/clock";
-import { readSettings, saveSettings } from "#db/settings";
+import { moneyIsIn, readSettings, saveSettings, SETTINGS } from "#db/settings";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { opened } from "../forms/opened.server.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { ActsOf } from "../book/actsOf.tsx";
+import { actsOf } from "../book/lines.server.ts";
+import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet.tsx";
 import { CURRENCIES } from "../ui/currencies.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/settings";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zelbin" }];
-export const loader = async () => ({ settings: await readSettings(db()), token: crypto.randomUUID() });
+export const loader = async () => ({
+  settings: await readSettings(db()),
+  fixed: await moneyIsIn(db()),
+  opened: await opened(SETTINGS),
+  book: await actsOf(SETTINGS),
+});
 
-const SCALES = { "1000": "1 g", "100": "0.1 g", "10": "0.01 g" } as const;
+/** What scales there are, as the sheet names them: "g 100" reads grams to a tenth. */
+const SCALES = (["g", "oz"] as const).flatMap((unit) =>
+  SCALE_STEPS[unit].map((step): { id: string; scale: Scale } => ({ id: `${unit} ${step}`, scale: { unit, step } })),
+);
 const POINT_IDS = Object.keys(PRICE_POINTS) as PricePoint[];
 
 const HERB_VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
@@ -41,7 +52,8 @@ const schema = object({
   herbValue: oneOf(HERB_VALUE_IDS),
   leadDays: wholeNumber(0, 180, "days"),
   coverDays: wholeNumber(1, 730, "days"),
-  scaleStep: oneOf(Object.keys(SCALES) as (keyof typeof SCALES)[]),
+  scale: oneOf(SCALES.map((x) => x.id)),
+  maker: words("who does the work", 60),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   multiple: scaled(1, 20, "times", 100),
   margin: scaled(0, 90, "per cent", 100),
@@ -51,73 +63,108 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { cardFee, multiple, margin, channels, scaleStep, ...rest } = sheet.value;
+  const { cardFee, multiple, margin, channels, scale, ...rest } = sheet.value;
   const rules = Object.fromEntries(
     CHANNEL_IDS.map((c): [ChannelId, Channel] => [c, { shareBp: channels[c].share, feeBp: channels[c].fee, point: channels[c].point }]),
   ) as Record<ChannelId, Channel>;
-  return act(() =>
-    perform(db(), "settings", { day: today(), token: sheet.token }, async (tx) => {
-      await saveSettings(tx, {
-        ...rest,
-        scaleStep: mg(Number(scaleStep)),
-        cardFeeBp: cardFee,
-        pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
-      });
-      return { path: "/settings", summary: "Settings kept" };
-    }),
-  );
+  const data = {
+    ...rest,
+    scale: SCALES.find((x) => x.id === scale)!.scale,
+    cardFeeBp: cardFee,
+    pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
+  };
+  return act(() => saveSettings(db(), data, sheet.doing), { theirs: async () => settingsTexts(await readSettings(db())) });
 }
 
-export default function SettingsPage({ loaderData: { settings: s, token } }: Route.ComponentProps) {
+/** The settings as their sheet says them. */
+const settingsTexts = (s: Settings) => ({
+  workshop: s.workshop,
+  maker: s.maker,
+  currency: s.currency,
+  school: s.school as string,
+  hourly: moneyField(s.hourly),
+  overheadHourly: moneyField(s.overheadHourly),
+  batchScheme: s.batchScheme,
+  receiptScheme: s.receiptScheme,
+  jarScheme: s.jarScheme,
+  herbValue: s.herbValue as string,
+  leadDays: String(s.leadDays),
+  coverDays: String(s.coverDays),
+  scale: `${s.scale.unit} ${s.scale.step}`,
+  cardFee: String(s.cardFeeBp / 100),
+  multiple: String(s.pricing.multipleHundredths / 100),
+  margin: String(s.pricing.marginBp / 100),
+  channels: Object.fromEntries(
+    CHANNEL_IDS.map((c) => [
+      c,
+      {
+        share: String(s.pricing.channels[c].shareBp / 100),
+        fee: String(s.pricing.channels[c].feeBp / 100),
+        point: s.pricing.channels[c].point as string,
+      },
+    ]),
+  ) as Record<ChannelId, { share: string; fee: string; point: string }>,
+});
+
+const FIELD_NAMES = {
+  workshop: "Name",
+  maker: "Who does the work",
+  currency: "Currency",
+  school: "What a gram costs",
+  hourly: "An hour of your work",
+  overheadHourly: "Overhead for each hour",
+  batchScheme: "Batches",
+  receiptScheme: "What is received",
+  jarScheme: "Jars",
+  herbValue: "Herbs of your own",
+  leadDays: "Days from ordering to delivery",
+  coverDays: "Days an order should last",
+  scale: "The scale",
+  cardFee: "Card fee, %",
+  multiple: "Materials times",
+  margin: "Wished margin, %",
+  channels: "Channel",
+};
+
+export default function SettingsPage({ loaderData: { settings: s, fixed, opened: sheetOpened, book } }: Route.ComponentProps) {
   const { today: day } = useWorkshop();
-  const sheet = useSheet(
-    {
-      workshop: s.workshop,
-      currency: s.currency,
-      school: s.school as string,
-      hourly: moneyField(s.hourly),
-      overheadHourly: moneyField(s.overheadHourly),
-      batchScheme: s.batchScheme,
-      receiptScheme: s.receiptScheme,
-      jarScheme: s.jarScheme,
-      herbValue: s.herbValue as string,
-      leadDays: String(s.leadDays),
-      coverDays: String(s.coverDays),
-      scaleStep: String(s.scaleStep),
-      cardFee: String(s.cardFeeBp / 100),
-      multiple: String(s.pricing.multipleHundredths / 100),
-      margin: String(s.pricing.marginBp / 100),
-      channels: Object.fromEntries(
-        CHANNEL_IDS.map((c) => [
-          c,
-          {
-            share: String(s.pricing.channels[c].shareBp / 100),
-            fee: String(s.pricing.channels[c].feeBp / 100),
-            point: s.pricing.channels[c].point as string,
-          },
-        ]),
-      ) as Record<ChannelId, { share: string; fee: string; point: string }>,
-    },
-    token,
-  );
+  const sheet = useSheet(settingsTexts(s), sheetOpened);
   const { batchScheme, receiptScheme, jarScheme } = sheet.values;
   const { errors } = sheet.formState;
   const example = (scheme: string, code: string): string =>
     readScheme(scheme).ok ? `The next one today would be like ${lotNumber(scheme, { code, day, serial: 1 })}.` : "";
   return (
-    <form onSubmit={sheet.send()} className="max-w-4xl">
+    <form onSubmit={sheet.send()} className="max-w-4xl" key={sheetOpened.seen}>
       <Heading title="Settings">
         <Button type="submit" main disabled={sheet.busy}>
           Keep
         </Button>
       </Heading>
       <Sheet>
-        <Problem say={sheet.problem} />
+        <Problem say={sheet.problem} see={sheet.see} />
+        <Meanwhile sheet={sheet} names={FIELD_NAMES} />
         <Part title="Workshop">
           <div className="grid gap-4 sm:grid-cols-3">
             <Text label="Name" {...sheet.register("workshop")} problem={errors.workshop?.message} />
-            <Choice label="Currency" options={CURRENCIES.map((c) => [c, c] as const)} {...sheet.register("currency")} />
-            <Choice label="The scale reads to" options={Object.entries(SCALES)} {...sheet.register("scaleStep")} />
+            <Choice
+              label="Currency"
+              options={(fixed ? [s.currency] : CURRENCIES).map((c) => [c, c] as const)}
+              hint={fixed ? "Fixed: there is money in the books." : undefined}
+              {...sheet.register("currency")}
+              problem={errors.currency?.message}
+            />
+            <Text
+              label="Who does the work"
+              hint="Stands in the book of acts."
+              {...sheet.register("maker")}
+              problem={errors.maker?.message}
+            />
+            <Choice
+              label="The scale reads to"
+              hint="In ounces, grams stand beside."
+              options={SCALES.map((x) => [x.id, showScale(x.scale)] as const)}
+              {...sheet.register("scale")}
+            />
           </div>
         </Part>
         <Part title="Costing">
@@ -230,6 +277,7 @@ export default function SettingsPage({ loaderData: { settings: s, token } }: Rou
             </tbody>
           </table>
         </Part>
+        <ActsOf {...book} />
       </Sheet>
     </form>
   );

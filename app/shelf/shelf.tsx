@@ -7,7 +7,7 @@ import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
-import { lotsOfMaterials } from "#db/ledger";
+import { lotsOfMaterials } from "#db/ledger/lots";
 import { onShelf, shelfBoards, type Board } from "#db/shelf/overview";
 import { today } from "#db/clock";
 import { useState } from "react";

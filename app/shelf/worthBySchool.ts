@@ -1,7 +1,7 @@
 /** What is on hand is worth by each costing school; asked for when somebody opens it, since it needs the newest cost of everything. */
 import { KINDS } from "#core/material/kinds";
 import { worthBySchool } from "#core/stock/schools";
-import { againCosts } from "#db/ledger";
+import { againCosts } from "#db/ledger/lots";
 import { onShelf } from "#db/shelf/overview";
 import { today } from "#db/clock";
 import { db } from "../db.server.ts";

@@ -50,6 +50,28 @@ function say(w: Waiting, day: string): Said {
         ),
         do: "Pack it",
       };
+    case "gifts toMake":
+      return {
+        to: `/gifts/${w.id}`,
+        what: (
+          <>
+            Order for {w.name}, {units}, due <When day={w.day} />
+            {daysBetween(day, w.day!) < 0 && <strong className="text-berry"> — late</strong>}: not all of it is there
+          </>
+        ),
+        do: "See what is missing",
+      };
+    case "shelf held":
+    case "cabinet held":
+      return {
+        to: `/lots/${w.number}`,
+        what: (
+          <>
+            {w.name}, {w.measured === "count" && w.station === "cabinet" ? units : amount} in lot {lot}, on hold
+          </>
+        ),
+        do: "Decide",
+      };
     case "markets toClose":
       return {
         to: `/markets/${w.id}`,
@@ -154,6 +176,7 @@ const PARTS: readonly { title: string; has: (w: Waiting) => boolean; all?: reado
   { title: "In jars", has: (w) => w.station === "jars" },
   { title: "Drying", has: (w) => w.kind === "drying" },
   { title: "Promised", has: (w) => w.station === "gifts" || w.station === "markets" },
+  { title: "On hold", has: (w) => w.kind === "held" },
   { title: "Past its day", has: (w) => w.kind === "expired" },
   { title: "Use or sell first", has: (w) => w.kind === "soon" },
   { title: "Running low", has: (w) => w.kind === "low", all: ["/shelf/shopping", "The shopping list"] },

@@ -1,4 +1,5 @@
 /** Fields with their label, hint and problem, and the buttons. */
+import type { FieldProblem } from "#core/refused";
 import { useEffect, useId, useState, type ComponentProps, type ReactNode } from "react";
 
 interface FieldProps {
@@ -28,12 +29,23 @@ function Frame({ id, label, problem, hint, className, children }: FieldProps & {
   );
 }
 
-/** What is wrong and how to mend it, beside its field. */
-export function Problem({ id, say }: { id?: string; say?: string | null }) {
+/** What is wrong and how to mend it, beside its field; what stands in the way is named with a link. */
+export function Problem({ id, say, see }: { id?: string; say?: string | null; see?: FieldProblem["see"] }) {
   return say ? (
-    <p id={id} role="alert" className="mt-0.5 text-[0.9rem] font-semibold text-berry">
+    <div id={id} role="alert" className="mt-0.5 text-[0.9rem] font-semibold text-berry">
       {say}
-    </p>
+      {see && see.length > 0 && (
+        <ul className="mt-0.5 list-disc pl-5">
+          {see.map((s) => (
+            <li key={s.to}>
+              <a href={s.to} className="underline underline-offset-4">
+                {s.name}
+              </a>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
   ) : null;
 }
 

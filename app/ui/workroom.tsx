@@ -1,6 +1,6 @@
 /** The workroom every station stands in: the Line across the top, the reckon bar, the note of what was just done. */
 import { readSettings } from "#db/settings";
-import { whatWasDone } from "#db/act";
+import { whatWasDone } from "#db/act/book";
 import { today } from "#db/clock";
 import { waitingCounts } from "#db/today";
 import { heatedJars } from "#db/jars/fill";
@@ -13,20 +13,8 @@ import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
 import { ReckonBar } from "./reckonBar.tsx";
+import { STATIONS } from "./stations.ts";
 import { WorkshopContext, type Workshop } from "./workshop.ts";
-
-const STATIONS = [
-  ["/", "Today"],
-  ["/shelf", "Shelf"],
-  ["/jars", "Jars"],
-  ["/recipes", "Recipes"],
-  ["/bench", "Bench"],
-  ["/cabinet", "Cabinet"],
-  ["/prices", "Prices"],
-  ["/markets", "Markets"],
-  ["/gifts", "Gifts"],
-  ["/lots", "Lots"],
-] as const;
 
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
@@ -73,6 +61,9 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done 
             <div className="flex items-center gap-2">
               <ReckonBar />
               <Keys />
+              <Link to="/book" className="act act-small">
+                Book
+              </Link>
               <Link to="/settings" className="act act-small">
                 Settings
               </Link>

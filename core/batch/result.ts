@@ -1,19 +1,24 @@
 /**
- * What a poured batch came to: yield against plan, and the actual cost per unit.
+ * What a poured batch came to: yield against plan, and what one unit of each size really cost.
  */
-import { allocate, micros, mulDiv, type Mg, type Micros } from "../measure/exact.ts";
+import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
 import { forMinutes, perUnitOf, type UnitCosts, type WorkRates } from "../recipe/cost.ts";
+
+export interface PouredSize {
+  units: number;
+  fill: Mg;
+  packaging: Micros;
+  /** Minutes of work that fall on it. */
+  minutes: number;
+}
 
 export interface PourIn {
   /** Everything weighed in, and what it cost. */
   weighed: Mg;
   ingredients: Micros;
-  packaging: Micros;
-  units: number;
-  fill: Mg;
+  sizes: readonly PouredSize[];
   /** Weighed back from the jug. */
   leftover: Mg;
-  minutes: number;
   rates: WorkRates;
 }
 
@@ -23,60 +28,85 @@ export interface PourResult {
   lostShare: number;
   /** Share of what was weighed in that went into units, 0 to 1. */
   yield: number;
-  perUnit: UnitCosts;
+  /** Per size, in order. */
+  perUnit: UnitCosts[];
 }
 
 /** Tins filled by eye come out a little under their nominal weight: so much more may seem to be filled than was weighed in. */
 export const FILL_TOLERANCE = 0.02;
 
 /**
+ * @param p.sizes those with a unit in them
  * @returns null when the figures can't be true: clearly more was filled and left over than was weighed in, or nothing was filled
- * @example pourResult({ weighed: mg(1000), units: 2, fill: mg(450), leftover: mg(50), … }).lost // 50
+ * @example pourResult({ weighed: mg(1000), sizes: [{ units: 2, fill: mg(450), … }], leftover: mg(50), … }).lost // 50
  */
 export function pourResult(p: PourIn): PourResult | null {
-  const nominal = p.units * p.fill;
+  const weights = p.sizes.map((s) => s.units * s.fill);
+  const nominal = weights.reduce((a, w) => a + w, 0);
   const jug = p.weighed - p.leftover;
-  if (p.units <= 0 || jug <= 0 || nominal > jug + p.weighed * FILL_TOLERANCE) return null;
+  if (p.sizes.length === 0 || p.sizes.some((s) => s.units <= 0) || jug <= 0 || nominal > jug + p.weighed * FILL_TOLERANCE) return null;
   const filled = Math.min(nominal, jug);
   const lost = jug - filled;
   const [useful, waste] = allocate(p.ingredients, [filled, p.weighed - filled]) as [number, number];
+  const usefulBy = allocate(useful, weights);
+  const wasteBy = allocate(waste, weights);
   return {
     lost: lost as Mg,
     lostShare: lost / p.weighed,
     yield: filled / p.weighed,
-    perUnit: perUnitOf(
-      {
-        ingredients: useful,
-        packaging: p.packaging,
-        work: forMinutes(p.minutes, p.rates.hourly),
-        overhead: forMinutes(p.minutes, p.rates.overheadHourly),
-        loss: waste,
-      },
-      p.units,
+    perUnit: p.sizes.map((s, i) =>
+      perUnitOf(
+        {
+          ingredients: usefulBy[i]!,
+          packaging: s.packaging,
+          work: forMinutes(s.minutes, p.rates.hourly),
+          overhead: forMinutes(s.minutes, p.rates.overheadHourly),
+          loss: wasteBy[i]!,
+        },
+        s.units,
+      ),
     ),
   };
 }
 
-/** The ledger value of a batch's finished units: materials only, so that value is conserved from purchase to sale. */
-export const stockValue = (p: Pick<PourIn, "ingredients" | "packaging">): Micros => micros(p.ingredients + p.packaging);
+/**
+ * The ledger value of each size poured from a pot: its share of all that was weighed in, by weight, and its own packaging. Materials
+ * only, so that value is conserved from purchase to sale.
+ * @example stockValues(micros(300), [{ units: 2, fill: mg(50), packaging: micros(5) }, { units: 1, fill: mg(50), packaging: micros(7) }]) // [205, 107]
+ */
+export function stockValues(ingredients: Micros, sizes: readonly { units: number; fill: Mg; packaging: Micros }[]): Micros[] {
+  const shares = allocate(
+    ingredients,
+    sizes.map((s) => s.units * s.fill),
+  );
+  return sizes.map((s, i) => micros(shares[i]! + s.packaging));
+}
 
-/** Work of the batch a finished lot came from; nulls where the lot has no batch on record. */
-export interface BatchWork {
+/** Work in a poured size; nulls where the lot has no batch on record. */
+export interface SizeWork {
   units: number | null;
-  minutes: number | null;
+  /** Minutes of the batch that fall on this size, in hundredths. */
+  minutesHundredths: number | null;
   hourly: Micros | null;
   overheadHourly: Micros | null;
 }
 
 /**
+ * What so many units of a poured size took in work and overhead.
+ * @example workIn(5, { units: 10, minutesHundredths: 6000, hourly: micros(16_000_000), overheadHourly: micros(0) }) // 8.00
+ */
+export function workIn(units: number, size: SizeWork): Micros {
+  if (!size.units || size.minutesHundredths === null || size.hourly === null || size.overheadHourly === null) return micros(0);
+  const minutes = size.minutesHundredths / 100;
+  return micros(mulDiv(forMinutes(minutes, size.hourly) + forMinutes(minutes, size.overheadHourly), units, size.units));
+}
+
+/**
  * What one unit of a finished lot cost: its materials as the ledger has them, and all costs with its share of the batch's work.
  * @param lot with something on hand
- * @example finishedCost({ onHand: 5, value: micros(10_000_000) }, { units: 10, minutes: 60, … }).materials // 2.00
+ * @example finishedCost({ onHand: 5, value: micros(10_000_000) }, { units: 10, minutesHundredths: 6000, … }).materials // 2.00
  */
-export function finishedCost(lot: { onHand: number; value: Micros }, batch: BatchWork): { materials: Micros; full: Micros } {
+export function finishedCost(lot: { onHand: number; value: Micros }, size: SizeWork): { materials: Micros; full: Micros } {
   const materials = micros(mulDiv(lot.value, 1, lot.onHand));
-  const { units, minutes, hourly, overheadHourly } = batch;
-  if (!units || minutes === null || hourly === null || overheadHourly === null) return { materials, full: materials };
-  const work = mulDiv(forMinutes(minutes, hourly) + forMinutes(minutes, overheadHourly), 1, units);
-  return { materials, full: micros(materials + work) };
+  return { materials, full: sum([materials, workIn(1, size)]) };
 }

@@ -67,9 +67,12 @@ export function strain(s: StrainIn): Outcome<Strained> {
     lost: mg(last - bottled - s.sediment + (s.back - last)),
     yield: bottled / s.oilIn,
     against: s.expected > 0 ? s.back / s.expected : null,
-    values: allocate(s.value, s.bottles).map(micros),
+    values: bottleValues(s.value, s.bottles),
   });
 }
+
+/** What each bottle of a jar is worth: all that went in, shared by what is in it. @example bottleValues(micros(30), [mg(2), mg(1)]) // [20, 10] */
+export const bottleValues = (value: Micros, bottles: readonly number[]): Micros[] => allocate(value, bottles).map(micros);
 
 /** Months an infused oil keeps at most: a year from dry herb, three months from herb that held water; from memory. */
 export const INFUSED_KEEPS = { dry: 12, wet: 3 } as const;

@@ -6,7 +6,7 @@
  */
 import type { CautionId } from "../material/cautions.ts";
 import { CAUTIONS } from "../material/cautions.ts";
-import type { KindId } from "../material/kinds.ts";
+import { SOLID_KINDS, type KindId } from "../material/kinds.ts";
 import { addDays, type Day } from "../when.ts";
 import { isDry, type Dryness } from "./dryness.ts";
 import { method, type MethodId, type Ready } from "./methods.ts";
@@ -41,7 +41,6 @@ export interface Warning {
 /** A cold jar may be filled to here, a heated one needs about an inch below the mouth. */
 export const HEADSPACE = { cold: 0.95, heated: 0.85 } as const;
 
-const SOLID: readonly KindId[] = ["wax", "hardButter", "softButter"];
 /** An oil that keeps for less than this is a poor choice for weeks of waiting. */
 const SHORT_LIVED_MONTHS = 9;
 /** What should be left of the carrier's life when the jar is ready. */
@@ -86,7 +85,7 @@ export function jarWarnings(f: JarFacts): Warning[] {
       if (h.cautions.includes(c)) warn(c, "mind", `${h.name} is ${CAUTIONS[c].label}.`, CAUTIONS[c].say);
   }
   for (const c of f.carriers) {
-    if (SOLID.includes(c.kind) && !heated)
+    if (SOLID_KINDS.includes(c.kind) && !heated)
       warn(
         "solid",
         "reason",

@@ -66,3 +66,12 @@ export const KIND_IDS = Object.keys(KINDS) as KindId[];
 
 /** @example kind("wax").measured // "weight" */
 export const kind = (id: KindId): Kind => KINDS[id];
+
+const kindsWhere = (fits: (k: Kind) => boolean): readonly KindId[] => KIND_IDS.filter((id) => fits(KINDS[id]));
+/** What herbs are steeped in; solid ones are melted for it. */
+export const CARRIER_KINDS: readonly KindId[] = ["oil", "infusedOil", "softButter", "hardButter"];
+/** What can be poured together into one bottle. */
+export const BLENDED_KINDS: readonly KindId[] = ["oil", "infusedOil"];
+/** What sets before it can be poured. */
+export const SOLID_KINDS: readonly KindId[] = ["wax", "hardButter", "softButter"];
+export const COUNTED_KINDS = kindsWhere((k) => k.measured === "count");

@@ -1,49 +1,77 @@
 /**
  * What one unit costs, and out of what: ingredients, packaging, work, overhead and loss, by each costing school.
  *
- * The loss is everything in the pot that does not end in a unit (what clings, and the rest too small for another unit).
- * Overhead is charged per hour of work: insurance, power and rent run while the workroom does (common practice, no source).
+ * One pot may fill several sizes: each carries its share of the pot by weight, and its own packaging and minutes. The loss is
+ * everything in the pot that does not end in a unit (what clings, and the rest too small for another unit). Overhead is charged per
+ * hour of work: insurance, power and rent run while the workroom does (common practice, no source).
  */
-import { allocate, micros, mulDiv, type Mg, type Micros } from "../measure/exact.ts";
+import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
 import type { Lot } from "../stock/lots.ts";
 import { SCHOOL_IDS, costNeeds, type NeedCost, type School } from "../stock/schools.ts";
 import type { UnitCost } from "../measure/money.ts";
 import type { Day } from "../when.ts";
 import { fillPlan, type FillPlan } from "./scale.ts";
 
-export interface CostIn {
-  /** Ingredient lines of the batch: material and weight. */
-  lines: readonly { of: number; weight: Mg }[];
-  /** Packaging for one unit: material and pieces. */
-  packaging: readonly { of: number; pieces: number }[];
-  fill: Mg;
-  lossBp: number;
-  work: WorkRates & { batchMinutes: number; unitMinutes: number };
-}
-
 export interface WorkRates {
   hourly: Micros;
   overheadHourly: Micros;
 }
 
+export interface SizeIn {
+  /** Packaging for one unit: material and pieces. */
+  packaging: readonly { of: number; pieces: number }[];
+  fill: Mg;
+  unitMinutes: number;
+}
+
+interface PotIn {
+  /** Ingredient lines of the batch: material and weight. */
+  lines: readonly { of: number; weight: Mg }[];
+  work: WorkRates & { batchMinutes: number };
+}
+
+export type CostIn = PotIn & SizeIn & { lossBp: number };
+export type MixIn = PotIn & { sizes: readonly (SizeIn & { units: number })[] };
+
 export const COST_PARTS = { ingredients: "Ingredients", packaging: "Packaging", work: "Work", overhead: "Overhead", loss: "Loss" } as const;
 export type CostPart = keyof typeof COST_PARTS;
+export const COST_PART_IDS = Object.keys(COST_PARTS) as CostPart[];
 
 /** Micros per unit; `total` is the exact sum of the parts. `materials` = ingredients + packaging + loss. */
 export type UnitCosts = Record<CostPart, Micros> & { total: Micros; materials: Micros };
 
-export interface RecipeCost {
+export interface SizeCost {
+  units: number;
+  /** Minutes of the whole batch that fall on this size. */
+  minutes: number;
+  packaging: NeedCost[];
+  /** Per unit and school; null where some material has no cost yet, or not one unit is filled. */
+  perUnit: Record<School, UnitCosts | null>;
+}
+
+export interface MixCost {
+  batch: Mg;
+  lines: NeedCost[];
+  sizes: SizeCost[];
+}
+
+export interface RecipeCost extends SizeCost {
   batch: Mg;
   fill: FillPlan;
-  minutes: number;
   lines: NeedCost[];
-  packaging: NeedCost[];
-  /** Per unit and school; null where some material has no cost yet, or not one unit can be filled. */
-  perUnit: Record<School, UnitCosts | null>;
 }
 
 /** What so many minutes cost at an hourly rate. @example forMinutes(90, micros(16_000_000)) // 24.00 */
 export const forMinutes = (minutes: number, hourly: Micros): Micros => micros(mulDiv(hourly, Math.round(minutes * 100), 6000));
+
+/**
+ * The minutes each size takes of a batch: of the pot by weight, of the filling its own.
+ * @example minutesBySize(60, [{ units: 10, fill: mg(60_000), unitMinutes: 1 }, { units: 10, fill: mg(20_000), unitMinutes: 2 }]) // [55, 35]
+ */
+export function minutesBySize(batchMinutes: number, sizes: readonly { units: number; fill: Mg; unitMinutes: number }[]): number[] {
+  const all = sizes.reduce((a, s) => a + s.units * s.fill, 0);
+  return sizes.map((s) => (all > 0 ? (batchMinutes * s.units * s.fill) / all : 0) + s.unitMinutes * s.units);
+}
 
 const total = (costs: readonly NeedCost[], school: School): Micros | null => {
   let t = 0;
@@ -56,45 +84,66 @@ const total = (costs: readonly NeedCost[], school: School): Micros | null => {
 };
 
 /**
- * Costs a batch of a recipe against a shelf.
+ * Costs a batch poured into a mix of sizes against a shelf.
  * @param lots lots of every material in it
  * @param again newest landed unit cost per material
- * @example costRecipe(input, lots, again, today).perUnit.lot?.total
+ * @example costMix({ lines, sizes: [{ units: 6, … }, { units: 12, … }], work }, lots, again, today).sizes[1].perUnit.lot?.total
  */
-export function costRecipe(input: CostIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): RecipeCost {
-  const batch = input.lines.reduce((a, l) => a + l.weight, 0) as Mg;
-  const fill = fillPlan(batch, input.fill, input.lossBp);
+export function costMix(input: MixIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): MixCost {
+  const batch = sum(input.lines.map((l) => l.weight));
   const needs = [
     ...input.lines.map((l) => ({ of: l.of, amount: l.weight as number })),
-    ...input.packaging.map((p) => ({ of: p.of, amount: p.pieces * fill.units })),
+    ...input.sizes.flatMap((s) => s.packaging.map((p) => ({ of: p.of, amount: p.pieces * s.units }))),
   ];
   const costs = costNeeds(needs, lots, again, today);
   const lines = costs.slice(0, input.lines.length);
-  const packaging = costs.slice(input.lines.length);
-  const minutes = input.work.batchMinutes + input.work.unitMinutes * fill.units;
-  const perUnit = Object.fromEntries(
+  let at = input.lines.length;
+  const packaging = input.sizes.map((s) => costs.slice(at, (at += s.packaging.length)));
+  const weights = input.sizes.map((s) => s.units * s.fill);
+  const minutes = minutesBySize(input.work.batchMinutes, input.sizes);
+  const filled = weights.reduce((a, w) => a + w, 0);
+  const shares = new Map(
     SCHOOL_IDS.map((school) => {
-      const ingredients = total(lines, school);
-      const packed = total(packaging, school);
-      if (ingredients === null || packed === null || fill.units === 0) return [school, null];
-      const inUnits = fill.units * input.fill;
-      const [useful, lost] = allocate(ingredients, [inUnits, batch - inUnits]) as [number, number];
-      return [
-        school,
-        perUnitOf(
-          {
-            ingredients: useful,
-            packaging: packed,
-            work: forMinutes(minutes, input.work.hourly),
-            overhead: forMinutes(minutes, input.work.overheadHourly),
-            loss: lost,
-          },
-          fill.units,
-        ),
-      ];
+      const all = total(lines, school);
+      if (all === null || filled === 0) return [school, null];
+      const useful = allocate(all, [...weights, Math.max(0, batch - filled)]);
+      return [school, { useful, lost: allocate(useful.at(-1)!, weights) }];
     }),
-  ) as Record<School, UnitCosts | null>;
-  return { batch, fill, minutes, lines, packaging, perUnit };
+  );
+  return {
+    batch,
+    lines,
+    sizes: input.sizes.map((s, i) => ({
+      units: s.units,
+      minutes: minutes[i]!,
+      packaging: packaging[i]!,
+      perUnit: Object.fromEntries(
+        SCHOOL_IDS.map((school) => {
+          const share = shares.get(school);
+          const packed = total(packaging[i]!, school);
+          if (!share || packed === null || s.units === 0) return [school, null];
+          const parts = {
+            ingredients: share.useful[i]!,
+            packaging: packed,
+            work: forMinutes(minutes[i]!, input.work.hourly),
+            overhead: forMinutes(minutes[i]!, input.work.overheadHourly),
+            loss: share.lost[i]!,
+          };
+          return [school, perUnitOf(parts, s.units)];
+        }),
+      ) as Record<School, UnitCosts | null>,
+    })),
+  };
+}
+
+/**
+ * Costs a batch of a recipe that goes into one size, as many units as it fills.
+ * @example costRecipe(input, lots, again, today).perUnit.lot?.total
+ */
+export function costRecipe(input: CostIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): RecipeCost {
+  const fill = fillPlan(sum(input.lines.map((l) => l.weight)), input.fill, input.lossBp);
+  const { batch, lines, sizes } = costMix({ ...input, sizes: [{ ...input, units: fill.units }] }, lots, again, today);
+  return { ...sizes[0]!, batch, fill, lines };
 }
 
 /**

@@ -66,12 +66,15 @@ export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeW
     total = mg(Number(new Fraction(fixedTotal).mul(100).div(new Fraction(100).sub(percents)).round().valueOf()));
   } else total = fixedTotal;
 
-  const shared = total - fixedTotal;
+  // What the weighed lines leave open. Without parts all of it is the per cent lines', to the milligram that rounding the whole left;
+  // with parts these have what the others leave.
+  const open = total - fixedTotal;
   const percentOf = (n: Fraction): Fraction => n.mul(total).div(100);
-  const left = new Fraction(shared).sub(percentOf(percents));
-  if (shared < 0 || left.compare(0) < 0 || (parts.compare(0) > 0 && left.compare(1) < 0))
+  const left = new Fraction(open).sub(percentOf(percents));
+  const hasParts = parts.compare(0) > 0;
+  if (open < 0 || (hasParts && left.compare(1) < 0))
     return stop("overWhole", "The weighed and per cent lines already fill the whole batch; nothing is left for the parts.");
-  if (parts.compare(0) === 0 && fixedTotal === 0 && percents.compare(100) < 0)
+  if (!hasParts && fixedTotal === 0 && percents.compare(100) < 0)
     return stop("over100", `The per cent lines add up to ${percents.toString(2)} %, not to 100 %.`);
 
   // Shares of the open weight, as whole numbers on one denominator, so that the grams add up to the total to the milligram.
@@ -80,13 +83,13 @@ export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeW
     return amount.unit === "percent" ? percentOf(amount.n) : left.mul(amount.n).div(parts);
   });
   const milli = weights.map((w) => Number(w.mul(1000).round().valueOf()));
-  const open = shared > 0 && milli.some((w) => w > 0) ? allocate(shared, milli) : weights.map(() => 0);
+  const shares = open > 0 && milli.some((w) => w > 0) ? allocate(open, milli) : weights.map(() => 0);
   return {
     total,
     problem: null,
     lines: fixed.map((l, i): LineOut => {
       if (l && !l.ok) return l;
-      const weight = l ? l.weight : mg(open[i]!);
+      const weight = l ? l.weight : mg(shares[i]!);
       return { ok: true, weight, share: total > 0 ? weight / total : 0 };
     }),
   };

@@ -1,15 +1,16 @@
 /** Recipes to grams, scaling, yield and cost. Ratios and keeping rules are common practice, no source. */
 import fc from "fast-check";
+import Fraction from "fraction.js";
 import { describe, expect, it } from "vitest";
 import { bestBefore } from "../batch/bestBefore.ts";
-import { finishedCost, pourResult, type PourIn } from "../batch/result.ts";
+import { finishedCost, pourResult, stockValues, type PourIn } from "../batch/result.ts";
 import { mg, micros, type Mg } from "../measure/exact.ts";
 import type { MassFacts } from "../measure/mass.ts";
 import { parseAmount } from "../measure/parse.ts";
 import type { Lot } from "../stock/lots.ts";
-import { costRecipe, forMinutes, perUnitOf } from "./cost.ts";
+import { costMix, costRecipe, forMinutes, perUnitOf } from "./cost.ts";
 import { weighRecipe, type LineIn } from "./lines.ts";
-import { batchFor, fillPlan, onScale, scaleTo, totalForLine } from "./scale.ts";
+import { batchFor, fillMix, fillPlan, ofSteps, onScale, scaleTo, showSteps, totalForLine } from "./scale.ts";
 
 const oil: MassFacts = { name: "Oil", form: "liquid", densities: { liquid: 920 } };
 const wax: MassFacts = { name: "Wax", form: "pellets", densities: { pellets: 480, block: 960 } };
@@ -67,6 +68,36 @@ describe("weighing a recipe", () => {
       }),
     );
   });
+  it("weighed, per cent and parts resolve in any mix, exactly, as long as they leave each other room", () => {
+    // Wax 20 g, oil 80 g, scent 1 %: the whole is rounded, and the per cent line takes what is left of it.
+    const weighed = (n: number): LineIn => ({ amount: { n: new Fraction(n), unit: "g" }, facts: oil });
+    const share = (n: number, unit: "percent" | "part"): LineIn => ({ amount: { n: new Fraction(n), unit }, facts: oil });
+    const scent = weighRecipe([weighed(20), weighed(80), share(1, "percent")], null);
+    expect([scent.problem, scent.total]).toEqual([null, 101_010]);
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 900_000 }), { minLength: 1, maxLength: 5 }),
+        fc.array(fc.integer({ min: 1, max: 1900 }), { maxLength: 4 }),
+        fc.array(fc.integer({ min: 1, max: 40 }), { maxLength: 4 }),
+        (fixed, hundredths, parts) => {
+          fc.pre(hundredths.reduce((a, n) => a + n, 0) < 9000);
+          const lines = [
+            ...fixed.map((n) => weighed(n / 1000)),
+            ...hundredths.map((n) => share(n / 100, "percent")),
+            ...parts.map((n) => share(n, "part")),
+          ];
+          const sum = fixed.reduce((a, n) => a + n, 0);
+          const makes = parts.length > 0 ? mg(sum * 11 + 1000) : null;
+          const r = weighRecipe(lines, makes);
+          expect(r.problem).toBeNull();
+          const weights = r.lines.map((l) => (l.ok ? l.weight : NaN));
+          expect(weights.reduce((a, w) => a + w, 0)).toBe(r.total);
+          fixed.forEach((n, i) => expect(weights[i]).toBe(n));
+          hundredths.forEach((n, i) => expect(Math.abs(weights[fixed.length + i]! - (r.total * n) / 10_000)).toBeLessThanOrEqual(1));
+        },
+      ),
+    );
+  });
   it("wants at least one line", () => expect(weighRecipe([], null).problem?.code).toBe("noLines"));
 });
 
@@ -93,7 +124,7 @@ describe("scaling and yield", () => {
         fc.integer({ min: 1000, max: 300_000 }),
         fc.integer({ min: 0, max: 2000 }),
         (units, fill, loss) => {
-          const batch = batchFor(units, mg(fill), loss);
+          const batch = batchFor([{ units, fill: mg(fill) }], loss);
           expect(fillPlan(batch, mg(fill), loss).units).toBe(units);
           expect(fillPlan(mg(batch - 2), mg(fill), loss).units).toBeLessThan(units);
           const plan = fillPlan(batch, mg(fill), loss);
@@ -109,8 +140,46 @@ describe("scaling and yield", () => {
     [50, 100, 100, false],
     [0, 100, 0, false],
   ])("a scale that reads to %i … %i", (weight, step, shown, out) =>
-    expect(onScale(mg(weight), mg(step))).toMatchObject({ weight: shown, outOfReach: out }),
+    expect(onScale(mg(weight), { unit: "g", step })).toMatchObject({ weight: shown, outOfReach: out }),
   );
+  it("in ounces a reading is whole steps, and what stands under the readings is what they add up to", () => {
+    // 1 oz is 28.349 523 125 g: NIST Special Publication 811, Appendix B.8.
+    expect(onScale(mg(28_350), { unit: "oz", step: 100 })).toMatchObject({ steps: 10, weight: 28_350 });
+    expect(showSteps(47, { unit: "oz", step: 50 })).toBe("2.35 oz");
+    fc.assert(
+      fc.property(recipe, fc.constantFrom(1000, 500, 100, 50, 10, 5), fc.constantFrom("g" as const, "oz" as const), (ws, step, unit) => {
+        const scale = { unit, step };
+        const steps = ws.map((w) => onScale(w, scale).steps);
+        const together = steps.reduce((a, n) => a + n, 0);
+        expect(Math.abs(ofSteps(together, scale) - steps.reduce((a, n) => a + ofSteps(n, scale), 0))).toBeLessThanOrEqual(ws.length);
+        ws.forEach((w, i) => expect(Math.abs(ofSteps(steps[i]!, scale) - w)).toBeLessThanOrEqual(ofSteps(1, scale) / 2 + 1));
+      }),
+    );
+  });
+  it("a mix takes what is wanted first, then as much of each open size as there is left for", () => {
+    const size = fc.record({ fill: fc.integer({ min: 500, max: 200_000 }).map(mg), units: fc.option(fc.integer({ min: 0, max: 40 })) });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1000, max: 20_000_000 }),
+        fc.integer({ min: 0, max: 2000 }),
+        fc.array(size, { maxLength: 4 }),
+        (b, loss, sizes) => {
+          const plan = fillMix(mg(b), loss, sizes);
+          expect(plan.potLoss + plan.units.reduce((a, n, i) => a + n * sizes[i]!.fill, 0) + plan.leftover).toBe(b);
+          sizes.forEach((s, i) => {
+            if (s.units !== null) expect(plan.units[i]).toBe(s.units);
+            else if (plan.leftover >= 0) expect(plan.leftover).toBeLessThan(s.fill);
+          });
+        },
+      ),
+    );
+    expect(
+      fillMix(mg(1_000_000), 0, [
+        { fill: mg(60_000), units: null },
+        { fill: mg(10_000), units: null },
+      ]),
+    ).toMatchObject({ units: [16, 4], leftover: 0 });
+  });
 });
 
 describe("cost of one unit", () => {
@@ -124,11 +193,12 @@ describe("cost of one unit", () => {
     bestBefore: null,
     hold: false,
   });
-  const work = { hourly: micros(12_000_000), overheadHourly: micros(3_000_000), batchMinutes: 30, unitMinutes: 3 };
+  const work = { hourly: micros(12_000_000), overheadHourly: micros(3_000_000), batchMinutes: 30 };
+  const unitMinutes = 3;
   // Worked by hand: 1000 g of oil at 10.00, 2 % loss, 98 g fills make 10 tins at 0.50; 60 minutes.
   it("worked example", () => {
     const cost = costRecipe(
-      { lines: [{ of: 1, weight: mg(1_000_000) }], packaging: [{ of: 2, pieces: 1 }], fill: mg(98_000), lossBp: 200, work },
+      { lines: [{ of: 1, weight: mg(1_000_000) }], packaging: [{ of: 2, pieces: 1 }], fill: mg(98_000), lossBp: 200, work, unitMinutes },
       [lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)],
       new Map(),
       "2026-02-01",
@@ -149,7 +219,7 @@ describe("cost of one unit", () => {
   it("costs the same materials less each in a larger batch, because the batch minutes are shared", () => {
     const at = (grams: number) =>
       costRecipe(
-        { lines: [{ of: 1, weight: mg(grams * 1000) }], packaging: [], fill: mg(50_000), lossBp: 0, work },
+        { lines: [{ of: 1, weight: mg(grams * 1000) }], packaging: [], fill: mg(50_000), lossBp: 0, work, unitMinutes },
         [],
         new Map([[1, { value: micros(9_000_000), per: 1_000_000 }]]),
         "2026-02-01",
@@ -159,9 +229,35 @@ describe("cost of one unit", () => {
   });
   it("has no unit cost when nothing is filled", () => {
     expect(
-      costRecipe({ lines: [{ of: 1, weight: mg(10) }], packaging: [], fill: mg(50_000), lossBp: 0, work }, [], new Map(), "2026-02-01")
-        .perUnit,
+      costRecipe(
+        { lines: [{ of: 1, weight: mg(10) }], packaging: [], fill: mg(50_000), lossBp: 0, work, unitMinutes },
+        [],
+        new Map(),
+        "2026-02-01",
+      ).perUnit,
     ).toEqual({ lot: null, average: null, again: null });
+  });
+  it("two sizes from one pot: the pot is shared by weight, packaging and filling are each size's own", () => {
+    const sizes = [
+      { fill: mg(60_000), units: 10, unitMinutes: 1, packaging: [{ of: 2, pieces: 1 }] },
+      { fill: mg(20_000), units: 15, unitMinutes: 2, packaging: [] },
+    ];
+    const { sizes: out } = costMix(
+      { lines: [{ of: 1, weight: mg(1_000_000) }], sizes, work: { ...work, batchMinutes: 60 } },
+      [lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)],
+      new Map(),
+      "2026-02-01",
+    );
+    // By hand: 600 g and 300 g of a kilo at 10.00, the last 100 g lost two to one; 40 + 10 and 20 + 30 minutes at 15.00 an hour.
+    expect(out.map((s) => s.minutes)).toEqual([50, 50]);
+    expect(out[0]!.perUnit.lot).toMatchObject({
+      ingredients: 600_000,
+      packaging: 500_000,
+      loss: 66_667,
+      work: 1_000_000,
+      overhead: 250_000,
+    });
+    expect(out[1]!.perUnit.lot).toMatchObject({ ingredients: 200_000, packaging: 0, loss: 22_222, work: 666_667, overhead: 166_667 });
   });
   it("parts add up to the total", () => {
     fc.assert(
@@ -183,11 +279,8 @@ describe("a poured batch", () => {
   const poured: PourIn = {
     weighed: mg(1_000_000),
     ingredients: micros(10_000_000),
-    packaging: micros(5_000_000),
-    units: 16,
-    fill: mg(60_000),
+    sizes: [{ packaging: micros(5_000_000), units: 16, fill: mg(60_000), minutes: 60 }],
     leftover: mg(25_000),
-    minutes: 60,
     rates: { hourly: micros(16_000_000), overheadHourly: micros(0) },
   };
   it("worked example: 16 tins of 60 g and 25 g left out of a kilo", () => {
@@ -195,27 +288,46 @@ describe("a poured batch", () => {
       lost: 15_000,
       lostShare: 0.015,
       yield: 0.96,
-      perUnit: {
-        ingredients: 600_000,
-        packaging: 312_500,
-        work: 1_000_000,
-        overhead: 0,
-        loss: 25_000,
-        materials: 937_500,
-        total: 1_937_500,
-      },
+      perUnit: [
+        {
+          ingredients: 600_000,
+          packaging: 312_500,
+          work: 1_000_000,
+          overhead: 0,
+          loss: 25_000,
+          materials: 937_500,
+          total: 1_937_500,
+        },
+      ],
     });
   });
   it("takes tins filled a little light, but not more than can be", () => {
-    expect(pourResult({ ...poured, units: 16, leftover: mg(50_000) })?.lost).toBe(0);
-    expect(pourResult({ ...poured, units: 17, leftover: mg(50_000) })).toBeNull();
-    expect(pourResult({ ...poured, units: 0 })).toBeNull();
-    expect(pourResult({ ...poured, units: 1, leftover: mg(1_000_000) })).toBeNull();
+    const of = (units: number, leftover: number) =>
+      pourResult({ ...poured, sizes: [{ ...poured.sizes[0]!, units }], leftover: mg(leftover) });
+    expect(of(16, 50_000)?.lost).toBe(0);
+    expect(of(17, 50_000)).toBeNull();
+    expect(of(0, 25_000)).toBeNull();
+    expect(of(1, 1_000_000)).toBeNull();
+    expect(pourResult({ ...poured, sizes: [] })).toBeNull();
+  });
+  it("several sizes share all that went into the pot, to the micro", () => {
+    const size = fc.record({
+      units: fc.integer({ min: 1, max: 90 }),
+      fill: fc.integer({ min: 1, max: 9e6 }).map(mg),
+      packaging: fc.nat(1e9).map(micros),
+    });
+    fc.assert(
+      fc.property(fc.nat(1e9), fc.array(size, { minLength: 1, maxLength: 5 }), (ingredients, sizes) => {
+        const values = stockValues(micros(ingredients), sizes);
+        expect(values.reduce((a, v) => a + v, 0)).toBe(ingredients + sizes.reduce((a, s) => a + s.packaging, 0));
+        values.forEach((v, i) => expect(v).toBeGreaterThanOrEqual(sizes[i]!.packaging));
+      }),
+    );
   });
   it("one unit of a finished lot: materials as the ledger has them, and its share of the work", () => {
-    const work = { units: 16, minutes: 60, hourly: micros(16_000_000), overheadHourly: micros(4_000_000) };
+    const work = { units: 16, minutesHundredths: 6000, hourly: micros(16_000_000), overheadHourly: micros(4_000_000) };
     expect(finishedCost({ onHand: 4, value: micros(3_750_000) }, work)).toEqual({ materials: 937_500, full: 937_500 + 1_250_000 });
-    expect(finishedCost({ onHand: 4, value: micros(3_750_000) }, { ...work, minutes: null })).toEqual({
+    expect(finishedCost({ onHand: 4, value: micros(3_750_000) }, { ...work, minutesHundredths: null })).toEqual({
       materials: 937_500,
       full: 937_500,
     });

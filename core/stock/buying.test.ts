@@ -5,8 +5,12 @@ import { CENT, micros, mg, sum, type Micros } from "../measure/exact.ts";
 import { delivered, forAYear, forOnce, shoppingList, type Offer } from "./offers.ts";
 import { landReceipt, RATE_1, splitLanded, type ReceiptIn } from "./receipt.ts";
 import { reorderPoint, toBuy, usedPerDay } from "./reorder.ts";
-import { restate } from "./restate.ts";
-import { openedBestBefore, whyFirst, type Lot } from "./lots.ts";
+import type { KindId } from "../material/kinds.ts";
+import { bestBy } from "./bestBy.ts";
+import { unitsFor, whereUnitsStand } from "./promised.ts";
+import { replay } from "./replay.ts";
+import { mayUse, type Use } from "./use.ts";
+import { whyFirst, type Lot } from "./lots.ts";
 import { worthBySchool } from "./schools.ts";
 
 const euro = (n: number): Micros => micros(Math.round(n * 100) * CENT);
@@ -82,29 +86,123 @@ describe("a receipt", () => {
   });
 });
 
-describe("restating", () => {
-  it("gives what is left and every draw its share of the corrected cost, to the micro", () => {
-    const amounts = fc.record({ qty: fc.nat(1_000_000), value: fc.nat(50_000_000) });
+describe("going through a lot again", () => {
+  const entry = fc.record({
+    how: fc.constantFrom("came" as const, "found" as const, "drawn" as const),
+    qty: fc.nat(1_000_000),
+    value: fc.nat(50_000_000).map(micros),
+  });
+  it("conserves value, is what drawing one after the other gives, and ends with nothing worth nothing", () => {
     fc.assert(
-      fc.property(amounts, fc.array(amounts, { maxLength: 6 }), fc.nat(90_000_000), (left, draws, cost) => {
-        const all = [left, ...draws];
-        fc.pre(all.some((d) => d.qty > 0));
-        const as = (d: { qty: number; value: number }) => ({ qty: d.qty, value: micros(d.value) });
-        const r = restate(micros(cost), as(left), draws.map(as));
-        expect(left.value + r.left + draws.reduce((a, d, i) => a + d.value + r.draws[i]!, 0)).toBe(cost);
-        const qty = all.reduce((a, d) => a + d.qty, 0);
-        expect(Math.abs(left.value + r.left - (cost * left.qty) / qty)).toBeLessThanOrEqual(1);
+      fc.property(fc.nat(1_000_000), fc.array(entry, { maxLength: 8 }), (start, more) => {
+        const entries = [{ how: "came" as const, qty: 1_000_000 + start, value: micros(30_000_000) }, ...more];
+        const r = replay(entries);
+        const done = entries.slice(0, r.values.length);
+        const signed = (pick: (i: number) => number): number => done.reduce((a, e, i) => a + (e.how === "drawn" ? -1 : 1) * pick(i), 0);
+        expect(r.left.onHand).toBe(signed((i) => done[i]!.qty));
+        expect(r.left.value).toBe(signed((i) => r.values[i]!));
+        expect(r.left.value).toBeGreaterThanOrEqual(0);
+        if (r.left.onHand === 0) expect(r.left.value).toBe(0);
+        if (r.shortAt !== null) expect(entries[r.shortAt]!.qty).toBeGreaterThan(r.left.onHand);
+        else expect(r.values).toHaveLength(entries.length);
       }),
     );
   });
+  it("worked example: 100 g for 30.00, half of it drawn, 10 g found at what the lot cost, and the rest drawn", () => {
+    const of = (how: "came" | "found" | "drawn", qty: number, value = 0) => ({ how, qty, value: micros(value) });
+    expect(replay([of("came", 100, 30), of("drawn", 50), of("found", 10), of("drawn", 60)])).toEqual({
+      values: [30, 15, 3, 18],
+      left: { onHand: 0, value: 0 },
+      shortAt: null,
+    });
+    expect(replay([of("came", 100, 30), of("drawn", 101)]).shortAt).toBe(1);
+  });
 });
 
-describe("opening", () => {
-  it("brings best-before forward, never back", () => {
-    expect(openedBestBefore("2026-01-31", "2027-06-30", 1)).toBe("2026-02-28");
-    expect(openedBestBefore("2026-01-31", "2026-02-01", 6)).toBe("2026-02-01");
-    expect(openedBestBefore("2026-01-31", null, 6)).toBe("2026-07-31");
-    expect(openedBestBefore("2026-01-31", "2027-06-30", null)).toBe("2027-06-30");
+describe("best before", () => {
+  it.each([
+    // printed, arrived, opened, keeps sealed, keeps opened, the day that counts, and why
+    ["2027-06-30", "2026-01-31", "2026-01-31", 12, 1, "2026-02-28", "opened"],
+    ["2026-02-01", "2026-01-31", "2026-01-31", 12, 6, "2026-02-01", "printed"],
+    [null, "2026-01-31", "2026-01-31", null, 6, "2026-07-31", "opened"],
+    ["2027-06-30", "2026-01-31", "2026-01-31", 12, null, "2027-06-30", "printed"],
+    [null, "2026-03-01", null, 6, 3, "2026-09-01", "keeping"],
+    [null, "2026-03-01", "2026-08-01", 6, 3, "2026-09-01", "keeping"],
+    [null, "2026-03-01", null, null, 3, null, ""],
+  ] as const)(
+    "printed %s, arrived %s, opened %s, keeps %s and %s months: %s",
+    (printed, arrived, opened, keepsSealed, keepsOpened, day, by) =>
+      expect(bestBy({ printed, arrived, opened }, { keepsSealed, keepsOpened })).toEqual({ day, by }),
+  );
+});
+
+describe("what a lot may be used for", () => {
+  const today = "2026-11-25";
+  const lot = { number: "R1", onHand: 5, bestBefore: null as string | null, hold: false };
+  const code = (l: Partial<typeof lot> & { kind: KindId | null }, use: Use) => {
+    const may = mayUse({ ...lot, ...l }, use, today);
+    return may.ok ? "yes" : may.problem.code;
+  };
+  it.each<[KindId | null, Use, string]>([
+    ["oil", "carrier", "yes"],
+    ["wax", "carrier", "kind"],
+    ["wax", "weigh", "yes"],
+    ["container", "weigh", "kind"],
+    ["container", "wrap", "yes"],
+    ["softButter", "blend", "kind"],
+    ["herb", "herb", "yes"],
+    [null, "order", "yes"],
+    [null, "stall", "yes"],
+    ["oil", "order", "kind"],
+  ])("%s for %s: %s", (kind, use, said) => expect(code({ kind }, use)).toBe(said));
+  it("on hold or past its day, for nothing that is made or packed; what was sold was sold", () => {
+    for (const use of ["weigh", "carrier", "blend"] as const) {
+      expect(code({ kind: "oil", hold: true }, use)).toBe("hold");
+      expect(code({ kind: "oil", bestBefore: "2026-11-24" }, use)).toBe("expired");
+      expect(code({ kind: "oil", bestBefore: today }, use)).toBe("yes");
+    }
+    expect(code({ kind: null, hold: true, bestBefore: "2026-11-24" }, "stall")).toBe("yes");
+  });
+});
+
+describe("what is promised", () => {
+  const day = "2026-11-25";
+  const lot = fc.record({
+    onHand: fc.integer({ min: 1, max: 30 }),
+    hold: fc.boolean(),
+    bestBefore: fc.constantFrom(null, "2026-01-01", "2027-01-01"),
+  });
+  const stall = fc.record({ lotId: fc.nat(4), taken: fc.nat(20), dayId: fc.nat(2) });
+  const wish = fc.record({
+    orderId: fc.nat(5),
+    units: fc.integer({ min: 1, max: 20 }),
+    due: fc.constantFrom("2026-12-01", "2026-12-02", "2026-12-03"),
+  });
+  it("everything here is on hold, past its day, on its way, promised or free, and nothing is twice", () => {
+    fc.assert(
+      fc.property(
+        fc.array(lot, { maxLength: 5 }),
+        fc.array(stall, { maxLength: 5 }),
+        fc.array(wish, { maxLength: 5 }),
+        (lots, stalls, wishes) => {
+          const all = lots.map((l, id) => ({ ...l, id, number: `T${id}`, of: 1, value: micros(0), arrived: day }));
+          const s = whereUnitsStand(
+            all,
+            stalls.map((x) => ({ ...x, name: "Fair" })),
+            wishes.map((w) => ({ ...w, of: 1, customer: "Choir" })),
+            day,
+          ).get(1);
+          fc.pre(s !== undefined);
+          const promised = s.promised.reduce((a, p) => a + p.units, 0);
+          expect(s.held + s.expired + s.onTheWay + promised + s.free).toBe(s.here);
+          for (const n of [s.held, s.expired, s.onTheWay, s.free]) expect(n).toBeGreaterThanOrEqual(0);
+          // The sooner due is served first: whoever goes short leaves nothing to the later ones.
+          const short = s.promised.findIndex((p) => p.units < p.wished);
+          if (short >= 0) expect(s.promised.slice(short + 1).reduce((a, p) => a + p.units, 0) + s.free).toBe(0);
+          for (const w of wishes) expect(unitsFor(s, w.orderId)).toBeLessThanOrEqual(s.here);
+        },
+      ),
+    );
   });
 });
 

@@ -6,7 +6,7 @@
  */
 import { groupBy } from "../collect.ts";
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
-import { addMonths, daysBetween, type Day } from "../when.ts";
+import { daysBetween, type Day } from "../when.ts";
 
 export interface Lot {
   id: number;
@@ -34,6 +34,12 @@ export function lotState(lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today
   const left = daysBetween(today, lot.bestBefore);
   return left < 0 ? "expired" : left <= SOON_DAYS ? "soon" : "good";
 }
+
+/** Whether a lot is taken by itself: neither used up, on hold nor past its day. @example isUsable({ onHand: 5, bestBefore: null, hold: false }, today) // true */
+export const isUsable = (lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today: Day): boolean => {
+  const state = lotState(lot, today);
+  return state === "good" || state === "soon";
+};
 
 /** Orders lots for use: soonest best-before first, those without one last, then by arrival, then by id. */
 export const useFirst = (a: Lot, b: Lot): number =>
@@ -85,9 +91,8 @@ export interface NeedPlan {
  * @example planTakes([{ of: 1, amount: 5 }], [lot(3), lot(4)], today) // [{ takes: [3, 2], short: 0 }]
  */
 export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: Day): NeedPlan[] {
-  const usable = lots.filter((l) => ["good", "soon"].includes(lotState(l, today)));
   const shelf = groupBy(
-    usable.map((l) => ({ ...l })),
+    lots.filter((l) => isUsable(l, today)).map((l) => ({ ...l })),
     (l) => l.of,
   );
   for (const row of shelf.values()) row.sort(useFirst);
@@ -106,15 +111,4 @@ export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: D
     }
     return { takes, short: open };
   });
-}
-
-/**
- * Best-before once opened: so many months from that day, and never later than what is printed.
- * @param keepsOpened months; null where opening changes nothing
- * @example openedBestBefore("2026-01-10", "2027-06-30", 6) // "2026-07-10"
- */
-export function openedBestBefore(opened: Day, sealed: Day | null, keepsOpened: number | null): Day | null {
-  if (keepsOpened === null) return sealed;
-  const best = addMonths(opened, keepsOpened);
-  return sealed !== null && sealed < best ? sealed : best;
 }

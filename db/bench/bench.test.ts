@@ -2,17 +2,33 @@
 import { mg } from "#core/measure/exact";
 import { eq, sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { undoAct, whatWasDone } from "../act.ts";
+import { whatWasDone } from "../act/book.ts";
+import { takeBack } from "../act/takeBack.ts";
 import { pour } from "../bench/pour.ts";
 import { listBatches, readBatch } from "../bench/read.ts";
-import { clearBatch, saveWeighed, setOut } from "../bench/setOut.ts";
+import { clearBatch, saveWeighed } from "../bench/setOut.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
-import { readRecipes } from "../recipe/read.ts";
+import { readRecipes, readWhole } from "../recipe/read.ts";
 import { saveRecipe } from "../recipe/save.ts";
 import { act } from "../schema.ts";
-import { saveMaterial } from "../shelf/materials.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
-import { eachTestHasAWorkshop, balm, buy, DAY, db, finished, idIn, ids, lotsOf, refused, token } from "../test/workshop.ts";
+import {
+  eachTestHasAWorkshop,
+  balm,
+  buy,
+  DAY,
+  db,
+  finished,
+  idIn,
+  ids,
+  lotsOf,
+  refused,
+  token,
+  put,
+  filled,
+  size,
+} from "../test/workshop.ts";
 
 eachTestHasAWorkshop();
 
@@ -20,7 +36,7 @@ describe("the bench", () => {
   it("a batch larger than the shelf says exactly what is missing, and stores nothing", async () => {
     const units = 60;
     const before = (await listBatches(db)).length;
-    const [p] = await refused(setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), units }, { day: DAY }));
+    const [p] = await refused(put(units));
     // 5 units of 50 g were made: 1800 g of oil, 450 g of wax and 35 tins are left; 60 take 2400 g, 600 g and 60.
     expect(p).toEqual({ field: "size", say: "The shelf is short of 600 g of Oil, 150 g of Wax and 25 pcs of Tin. Nothing was set out." });
     expect((await listBatches(db)).length).toBe(before);
@@ -28,7 +44,7 @@ describe("the bench", () => {
   it("splits over lots, pours into a numbered lot with the shortest best-before, and can be taken back and poured again under the same number", async () => {
     const short = "2026-09-01";
     await buy(ids.oil, 90_000, 3, short);
-    const batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(200_000), units: 4 }, { day: DAY, token: token() }));
+    const batchId = idIn(await put(4, { token: token() }));
     const sheet = (await readBatch(db, batchId))!;
     const oils = sheet.takes.filter((t) => t.materialId === ids.oil);
     expect(oils.map((t) => t.planned)).toEqual([90_000, 70_000]);
@@ -46,9 +62,9 @@ describe("the bench", () => {
     );
     expect((await readBatch(db, batchId))!.takes.filter((t) => t.weighed !== null)).toHaveLength(1);
 
-    expect(await refused(pour(db, { batchId, takes, units: 9, leftover: mg(0), minutes: 1, note: "" }, { day: DAY }))).toMatchObject([
-      { field: "units" },
-    ]);
+    expect(
+      await refused(pour(db, { batchId, takes, sizes: filled(9), leftover: mg(0), minutes: 1, note: "" }, { day: DAY })),
+    ).toMatchObject([{ field: "sizes.0.units" }]);
     expect(
       await refused(
         pour(
@@ -56,7 +72,7 @@ describe("the bench", () => {
           {
             batchId,
             takes: takes.map((t, i) => (i === 0 ? { ...t, weighed: mg(90_001) } : t)),
-            units: 4,
+            sizes: filled(4),
             leftover: mg(0),
             minutes: 1,
             note: "",
@@ -66,13 +82,15 @@ describe("the bench", () => {
       ),
     ).toMatchObject([{ field: "takes.0.weighed" }]);
 
-    const done = await pour(db, { batchId, takes, units: 4, leftover: mg(0), minutes: 50, note: "" }, { day: DAY });
+    const done = await pour(db, { batchId, takes, sizes: filled(4), leftover: mg(0), minutes: 50, note: "" }, { day: DAY });
     expect(await whatWasDone(db, done.actId)).toMatchObject({ undoable: true });
     const made = (await finished()).at(-1)!;
     expect(made).toMatchObject({ bestBefore: short, onHand: 4, number: expect.stringMatching(/^TB260504-\d+$/) });
-    expect(await refused(pour(db, { batchId, takes, units: 4, leftover: mg(0), minutes: 50, note: "" }, { day: DAY }))).toHaveLength(1);
+    expect(
+      await refused(pour(db, { batchId, takes, sizes: filled(4), leftover: mg(0), minutes: 50, note: "" }, { day: DAY })),
+    ).toHaveLength(1);
     await takeOut(db, { lotId: made.id, units: 1, reason: "tester", note: "" }, { day: DAY });
-    const [why] = await refused(undoAct(db, done.actId, { day: DAY }));
+    const [why] = await refused(takeBack(db, done.actId, { day: DAY }));
     expect(why!.say).toContain(made.number);
 
     const [own] = await db
@@ -81,31 +99,33 @@ describe("the bench", () => {
       .where(eq(act.kind, "takeOut"))
       .orderBy(sql`id desc`)
       .limit(1);
-    await undoAct(db, own!.id, { day: DAY });
-    await undoAct(db, done.actId, { day: DAY });
+    await takeBack(db, own!.id, { day: DAY });
+    await takeBack(db, done.actId, { day: DAY });
     expect((await finished()).at(-1)!.onHand).toBe(0);
     expect(await whatWasDone(db, done.actId)).toMatchObject({ undoable: false });
-    await expect(undoAct(db, done.actId, { day: DAY })).rejects.toThrow("already");
-    await pour(db, { batchId, takes, units: 4, leftover: mg(0), minutes: 50, note: "" }, { day: DAY });
+    await expect(takeBack(db, done.actId, { day: DAY })).rejects.toThrow("already");
+    await pour(db, { batchId, takes, sizes: filled(4), leftover: mg(0), minutes: 50, note: "" }, { day: DAY });
     expect((await finished()).at(-1)).toMatchObject({ number: made.number, onHand: 4 });
     await expectLedgerTrue(db);
   });
   it("won't take a lot of another material, and a cleared batch stays cleared", async () => {
-    const batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(50_000), units: 1 }, { day: DAY }));
+    const batchId = idIn(await put(1));
     const sheet = (await readBatch(db, batchId))!;
     const [box] = await lotsOf(ids.box);
-    expect(await refused(saveWeighed(db, batchId, [{ ...sheet.takes[0]!, lotId: box!.id }]))).toMatchObject([{ field: "takes.0.lot" }]);
-    const cleared = await clearBatch(db, batchId, { day: DAY });
+    expect(await refused(saveWeighed(db, batchId, [{ ...sheet.takes[0]!, lotId: box!.id }, ...sheet.takes.slice(1)]))).toMatchObject([
+      { field: "takes.0.lot" },
+    ]);
+    const cleared = await clearBatch(db, { batchId: batchId }, { day: DAY });
     await refused(saveWeighed(db, batchId, sheet.takes));
-    await undoAct(db, cleared.actId, { day: DAY });
+    await takeBack(db, cleared.actId, { day: DAY });
     await saveWeighed(db, batchId, sheet.takes);
-    await clearBatch(db, batchId, { day: DAY });
+    await clearBatch(db, { batchId: batchId }, { day: DAY });
   });
 });
 
 describe("recipes and materials", () => {
   it("weigh again when a material's facts change, and refuse facts a recipe can't be weighed by", async () => {
-    await saveMaterial(db, { name: "Oil", kind: "oil", densities: { liquid: 900 } }, { day: DAY }, ids.oil);
+    await saveMaterial(db, { name: "Oil", kind: "oil", densities: { liquid: 900 }, id: ids.oil }, { day: DAY });
     const inCups = balm({
       name: "Cup balm",
       code: "CB",
@@ -117,10 +137,10 @@ describe("recipes and materials", () => {
     });
     const id = idIn(await saveRecipe(db, inCups, { day: DAY }));
     const weights = async () => (await readRecipes(db, [id]))[0]!.lines.map((l) => l.weight);
-    await saveMaterial(db, { name: "Oil", kind: "oil", densities: { liquid: 945 } }, { day: DAY }, ids.oil);
+    await saveMaterial(db, { name: "Oil", kind: "oil", densities: { liquid: 945 }, id: ids.oil }, { day: DAY });
     expect(await weights()).toEqual([94_500, 10_500]);
     expect((await readRecipes(db, [id]))[0]!.recipe.total).toBe(105_000);
-    const [problem] = await refused(saveMaterial(db, { name: "Oil", kind: "oil", densities: {} }, { day: DAY }, ids.oil));
+    const [problem] = await refused(saveMaterial(db, { name: "Oil", kind: "oil", densities: {}, id: ids.oil }, { day: DAY }));
     expect(problem!.say).toMatch(/^Cup balm couldn't be weighed any more: Oil has no density for liquid/);
     expect(await weights()).toEqual([94_500, 10_500]);
     expect((await readRecipes(db, [ids.recipe]))[0]!.lines.map((l) => l.weight)).toEqual([80_000, 20_000]);
@@ -129,13 +149,17 @@ describe("recipes and materials", () => {
     expect(await refused(saveRecipe(db, balm(), { day: DAY }))).toMatchObject([{ field: "name" }]);
     expect(await refused(saveRecipe(db, balm({ name: "Other" }), { day: DAY }))).toMatchObject([{ field: "code" }]);
     expect(await refused(saveMaterial(db, { name: "oil", kind: "oil" }, { day: DAY }))).toMatchObject([{ field: "name" }]);
-    await saveRecipe(db, balm({ fill: mg(25_000) }), { day: DAY }, ids.recipe);
-    const [now] = await readRecipes(db, [ids.recipe]);
-    expect(now!.product).toMatchObject({ fill: 25_000, current: true });
-    expect(now!.product.id).not.toBe(ids.product);
-    await saveRecipe(db, balm({ fill: mg(24_000) }), { day: DAY }, ids.recipe);
-    expect((await readRecipes(db, [ids.recipe]))[0]!.product).toMatchObject({ id: now!.product.id, fill: 24_000 });
-    await saveRecipe(db, balm(), { day: DAY }, ids.recipe);
-    expect((await readRecipes(db, [ids.recipe]))[0]!.product.id).toBe(ids.product);
+    const sizes = async () => (await readRecipes(db, [ids.recipe]))[0]!.sizes;
+    const own = { id: ids.recipe };
+    await saveRecipe(db, balm({ ...own, sizes: [size(25, { id: ids.product })] }), { day: DAY });
+    const [now] = await sizes();
+    expect(await sizes()).toMatchObject([{ fill: 25_000, retired: false }]);
+    expect(now!.id).not.toBe(ids.product);
+    await saveRecipe(db, balm({ ...own, sizes: [size(24, { id: now!.id })] }), { day: DAY });
+    expect(await sizes()).toMatchObject([{ id: now!.id, fill: 24_000 }]);
+    await saveRecipe(db, balm({ ...own, sizes: [size(50)] }), { day: DAY });
+    expect((await sizes()).map((s) => s.id)).toEqual([ids.product]);
+    // What nothing was made of is gone; what something was made of is only put away.
+    expect((await readWhole(db, ids.recipe))!.sizes.map((s) => s.id)).toEqual([ids.product]);
   });
 });

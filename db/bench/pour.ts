@@ -1,143 +1,198 @@
-/** Pouring: what was weighed leaves its lots, and finished units with a lot number of their own come in. */
+/** Pouring: what was weighed leaves its lots, and finished units come in, each size with a lot number of its own. */
 import { bestBefore } from "#core/batch/bestBefore";
-import { pourResult, stockValue, type PourResult } from "#core/batch/result";
+import { FILL_TOLERANCE, pourResult, stockValues, type PourResult } from "#core/batch/result";
 import { numberer, numberHead } from "#core/lot/number";
-import { KINDS, type KindId } from "#core/material/kinds";
-import { micros, sum, type Mg } from "#core/measure/exact";
+import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
+import { minutesBySize } from "#core/recipe/cost";
 import { Refused } from "#core/refused";
-import { planTakes, type Lot } from "#core/stock/lots";
+import { planTakes } from "#core/stock/lots";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
-import { eq, inArray, sql } from "drizzle-orm";
-import { perform, takenNumbers, type Doing, type Done } from "../act.ts";
-import type { Db, Tx } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, type NewMovement } from "../ledger.ts";
-import { batch, batchTake, lot, material, movement, product, productPackaging, recipe } from "../schema.ts";
+import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
+import { defineAct } from "../act/define.ts";
+import type { Reads, Tx } from "../client.ts";
+import { draw, lockLots, lotsOfMaterials, useOf, type NewMovement } from "../ledger/lots.ts";
+import { takenNumbers } from "../ledger/numbers.ts";
+import { batch, batchSize, batchTake, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
-import type { TakeIn } from "./setOut.ts";
+import { onBench, writeTakes, type TakeIn } from "./setOut.ts";
 
 export interface PourIn {
   batchId: number;
   /** Every line with its weighed amount, in sheet order. */
   takes: readonly (TakeIn & { weighed: Mg })[];
-  units: number;
+  /** How many of each size were filled; a size nobody planned may stand among them. */
+  sizes: readonly { productId: number; units: number }[];
   leftover: Mg;
   minutes: number;
   note: string;
 }
 
+type SizeRow = typeof batchSize.$inferSelect;
+/** A size with what was filled of it, and its place on the sheet. */
+type Filled = SizeRow & { units: number; at: number };
 const pieces = (n: number): string => counted(n, "pc");
 
-/** Packaging for so many units, use-first, drawn from locked lots. @throws Refused naming what is short */
+/** The sizes of a batch that were filled, one nobody planned added; and those that stayed empty. @throws Refused for another recipe's */
+async function sizesFilled(tx: Tx, b: typeof batch.$inferSelect, filled: PourIn["sizes"]): Promise<Filled[]> {
+  const planned = await tx.select().from(batchSize).where(eq(batchSize.batchId, b.id)).orderBy(asc(batchSize.position));
+  const out: Filled[] = [];
+  for (const [i, { productId, units }] of filled.entries()) {
+    if (units === 0) continue;
+    let row = planned.find((p) => p.productId === productId);
+    if (!row) {
+      const [size] = await tx.select().from(product).where(eq(product.id, productId));
+      if (!size || size.recipeId !== b.recipeId) throw Refused.one(`sizes.${i}.units`, "That isn't a size of this recipe.");
+      const { label, fill, unitMinutesHundredths } = size;
+      [row] = await tx
+        .insert(batchSize)
+        .values({ batchId: b.id, position: planned.length + i, productId, planned: 0, label, fill, unitMinutesHundredths })
+        .returning();
+    }
+    out.push({ ...row!, units, at: i });
+  }
+  if (out.length === 0) throw Refused.one("sizes.0.units", "Enter how many were filled.");
+  for (const p of planned)
+    if (!out.some((o) => o.id === p.id))
+      await tx.update(batchSize).set({ units: 0, minutesHundredths: null }).where(eq(batchSize.id, p.id));
+  return out;
+}
+
+/** The finished lot of each size: the one it had before the pouring was taken back, or a new one with the next number of the scheme. */
+async function finishedLots(
+  tx: Tx,
+  sizes: readonly SizeRow[],
+  made: { name: string; code: string; scheme: string; day: Day; best: Day },
+): Promise<{ id: number; number: string }[]> {
+  const { name, code, day, best } = made;
+  const next = numberer(made.scheme, day, await takenNumbers(tx, numberHead(made.scheme, { code, day })));
+  const out: { id: number; number: string }[] = [];
+  for (const { lotId, productId, label, fill } of sizes) {
+    const facts = { name, label, fill, arrived: day, printed: best, bestBefore: best, bestBy: "printed" as const };
+    const [row] =
+      lotId === null
+        ? await tx
+            .insert(lot)
+            .values({ ...facts, number: next(code), productId })
+            .returning({ id: lot.id, number: lot.number })
+        : await tx.update(lot).set(facts).where(eq(lot.id, lotId)).returning({ id: lot.id, number: lot.number });
+    out.push(row!);
+  }
+  return out;
+}
+
+/** Packaging of each size, use-first, drawn from locked lots; each goes into that size's own lot. @throws Refused naming what is short */
 async function drawPackaging(
   tx: Tx,
-  productId: number,
-  units: number,
+  sizes: readonly (Filled & { into: number })[],
   day: Day,
   base: Omit<NewMovement, "lotId" | "qty" | "value">,
-): Promise<NewMovement[]> {
+): Promise<NewMovement[][]> {
   const rows = await tx
-    .select({ of: productPackaging.materialId, pieces: productPackaging.pieces, name: material.name })
+    .select({
+      productId: productPackaging.productId,
+      of: productPackaging.materialId,
+      pieces: productPackaging.pieces,
+      name: material.name,
+    })
     .from(productPackaging)
     .innerJoin(material, eq(material.id, productPackaging.materialId))
-    .where(eq(productPackaging.productId, productId));
-  const needs = rows.map((r) => ({ of: r.of, amount: r.pieces * units }));
+    .where(
+      inArray(
+        productPackaging.productId,
+        sizes.map((s) => s.productId),
+      ),
+    )
+    .orderBy(asc(productPackaging.id));
+  const needs = sizes.flatMap((size, i) =>
+    rows.flatMap((r) => (r.productId === size.productId ? [{ of: r.of, amount: r.pieces * size.units, name: r.name, size, i }] : [])),
+  );
+  const lots = await lotsOfMaterials(
+    tx,
+    needs.map((n) => n.of),
+  );
   const locked = await lockLots(
     tx,
-    (
-      await lotsOfMaterials(
-        tx,
-        needs.map((n) => n.of),
-      )
-    ).map((l) => l.id),
+    lots.map((l) => l.id),
   );
   const plan = planTakes(needs, [...locked.values()], day);
-  const missing = plan.flatMap((p, i) => (p.short > 0 ? [`${pieces(p.short)} of ${rows[i]!.name}`] : []));
-  if (missing.length > 0) throw Refused.one("units", `The shelf is short of ${wordList(missing)}. Nothing was moved.`);
-  return plan.flatMap((p) => p.takes.map((t) => draw(locked, t.lotId, t.amount, "units", pieces, base)));
+  const missing = plan.flatMap((p, i) => (p.short > 0 ? [{ at: needs[i]!.size.at, say: `${pieces(p.short)} of ${needs[i]!.name}` }] : []));
+  if (missing.length > 0)
+    throw Refused.one(`sizes.${missing[0]!.at}.units`, `The shelf is short of ${wordList(missing.map((m) => m.say))}. Nothing was moved.`);
+  return sizes.map((size, i) =>
+    plan.flatMap((p, n) =>
+      needs[n]!.i !== i
+        ? []
+        : p.takes.map((t) => draw(locked, t.lotId, t.amount, `sizes.${size.at}.units`, pieces, { ...base, intoLotId: size.into })),
+    ),
+  );
 }
 
-/** The batch's finished lot: the one it had before an undo, or a new one with the next number of the scheme. */
-async function finishedLot(
-  tx: Tx,
-  b: typeof batch.$inferSelect,
-  code: string,
-  scheme: string,
-  day: Day,
-  best: Day,
-): Promise<{ id: number; number: string }> {
-  if (b.lotId !== null) {
-    const [old] = await tx
-      .update(lot)
-      .set({ bestBefore: best, arrived: day })
-      .where(eq(lot.id, b.lotId))
-      .returning({ id: lot.id, number: lot.number });
-    return old!;
-  }
-  const number = numberer(scheme, day, await takenNumbers(tx, numberHead(scheme, { code, day })))(code);
-  const [fresh] = await tx
-    .insert(lot)
-    .values({ number, productId: b.productId, arrived: day, bestBefore: best })
-    .returning({ id: lot.id, number: lot.number });
-  return fresh!;
-}
+const spentOn = (moves: readonly NewMovement[]): Micros => micros(-moves.reduce((a, m) => a + m.value, 0) || 0);
 
 /** Pours a batch as one act. @throws Refused by field; then nothing is moved */
-export function pour(db: Db, input: PourIn, doing: Doing): Promise<Done> {
-  return perform(db, "pour", doing, async (tx, actId) => {
-    const [b] = await tx.select().from(batch).where(eq(batch.id, input.batchId)).for("update");
-    if (!b || b.pouredActId !== null || b.clearedActId !== null) throw Refused.one("", "This batch isn't on the bench any more.");
-    const [size] = await tx
-      .select({ fill: product.fill, name: recipe.name, code: recipe.code, keepsMonths: recipe.keepsMonths })
-      .from(product)
-      .innerJoin(recipe, eq(recipe.id, product.recipeId))
-      .where(eq(product.id, b.productId));
+export const pour = defineAct({
+  kind: "pour",
+  run: async (tx, input: PourIn, { actId, day }) => {
+    const { batch: b, lines } = await onBench(tx, input.batchId, input.takes);
+    const [made] = await tx
+      .select({ version: recipeVersion, code: recipe.code })
+      .from(recipeVersion)
+      .innerJoin(recipe, eq(recipe.id, recipeVersion.recipeId))
+      .where(eq(recipeVersion.id, b.versionId));
+    const { version, code } = made!;
     const settings = await readSettings(tx);
+    const sizes = await sizesFilled(tx, b, input.sizes);
     const base = { actId, reason: "used" as const, batchId: b.id };
 
     const locked = await lockLots(
       tx,
       input.takes.map((t) => t.lotId),
     );
-    const used: Lot[] = [...locked.values()].map((l) => ({ ...l }));
+    const used = input.takes.map((t, i) => ({ ...useOf(locked, t.lotId, "weigh", day, `takes.${i}.lot`) }));
     const draws = input.takes.map((t, i) => draw(locked, t.lotId, t.weighed, `takes.${i}.weighed`, grams, base));
-    const packing = await drawPackaging(tx, b.productId, input.units, doing.day, base);
-    const spent = { ingredients: micros(-sum(draws.map((d) => d.value))), packaging: micros(-sum(packing.map((d) => d.value)) || 0) };
     const weighed = sum(input.takes.map((t) => t.weighed));
-    const figures = {
-      weighed,
-      ...spent,
-      units: input.units,
-      fill: size!.fill,
-      leftover: input.leftover,
-      minutes: input.minutes,
-      rates: settings,
-    };
-    if (!pourResult(figures))
+    const filled = sizes.reduce((a, s) => a + s.units * s.fill, 0);
+    if (filled > weighed - input.leftover + weighed * FILL_TOLERANCE)
       throw Refused.one(
-        "units",
-        `${input.units} × ${grams(size!.fill)} and ${grams(input.leftover)} left over come to more than the ${grams(weighed)} weighed in. Check the count, the leftover or a weight.`,
+        `sizes.${sizes[0]!.at}.units`,
+        `${wordList([...sizes.map((s) => `${s.units} × ${s.label}`), `${grams(input.leftover)} left over`])} come to more than the ${grams(weighed)} weighed in. Check the count, the leftover or a weight.`,
       );
 
-    const best = bestBefore(doing.day, size!.keepsMonths, used);
-    const made = await finishedLot(tx, b, size!.code, settings.batchScheme, doing.day, best.day);
-    await tx
-      .insert(movement)
-      .values([
-        ...draws,
-        ...packing,
-        { actId, lotId: made.id, qty: input.units, value: stockValue(spent), reason: "filled" as const, batchId: b.id },
-      ]);
-    await tx.delete(batchTake).where(eq(batchTake.batchId, b.id));
-    await tx.insert(batchTake).values(input.takes.map((t) => ({ ...t, batchId: b.id })));
+    const best = bestBefore(day, version.keepsMonths, used);
+    const lots = await finishedLots(tx, sizes, { name: version.name, code, scheme: settings.batchScheme, day, best: best.day });
+    const packing = await drawPackaging(
+      tx,
+      sizes.map((s, i) => ({ ...s, into: lots[i]!.id })),
+      day,
+      base,
+    );
+    const values = stockValues(
+      spentOn(draws),
+      sizes.map((s, i) => ({ ...s, packaging: spentOn(packing[i]!) })),
+    );
+    await tx.insert(movement).values([
+      ...draws,
+      ...packing.flat(),
+      ...sizes.map((s, i) => ({
+        actId,
+        lotId: lots[i]!.id,
+        qty: s.units,
+        value: values[i]!,
+        reason: "filled" as const,
+        batchId: b.id,
+      })),
+    ]);
+    await writeTakes(tx, b.id, lines);
+    const minutes = sharedMinutes(input.minutes, version.batchMinutes, sizes);
+    for (const [i, s] of sizes.entries())
+      await tx.update(batchSize).set({ units: s.units, lotId: lots[i]!.id, minutesHundredths: minutes[i]! }).where(eq(batchSize.id, s.id));
     await tx
       .update(batch)
       .set({
         pouredActId: actId,
-        lotId: made.id,
-        day: doing.day,
-        units: input.units,
+        day,
         leftover: input.leftover,
         minutes: input.minutes,
         note: input.note,
@@ -145,37 +200,70 @@ export function pour(db: Db, input: PourIn, doing: Doing): Promise<Done> {
         overheadHourly: settings.overheadHourly,
       })
       .where(eq(batch.id, b.id));
-    return { path: `/bench/${b.id}`, summary: `Poured ${input.units} × ${size!.name}, lot ${made.number}` };
-  });
+    const numbers = wordList(lots.map((l) => l.number));
+    return {
+      path: `/bench/${b.id}`,
+      summary:
+        sizes.length === 1
+          ? `Poured ${sizes[0]!.units} × ${version.name}, lot ${numbers}`
+          : `Poured ${wordList(sizes.map((s) => `${s.units} × ${s.label}`))} of ${version.name}, lots ${numbers}`,
+      about: [
+        { kind: "batch", id: b.id, changes: true },
+        { kind: "recipe", id: b.recipeId },
+        ...sizes.map((s) => ({ kind: "product" as const, id: s.productId })),
+        ...input.takes.map((t) => ({ kind: "material" as const, id: t.materialId })),
+      ],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    await tx.update(batch).set({ pouredActId: null }).where(eq(batch.pouredActId, undoes));
+  },
+});
+
+/** The minutes a batch took, in hundredths, shared over its sizes as they were expected to fall. */
+function sharedMinutes(minutes: number, batchMinutes: number, sizes: readonly Filled[]): number[] {
+  const expected = minutesBySize(
+    batchMinutes,
+    sizes.map((s) => ({ ...s, unitMinutes: s.unitMinutesHundredths / 100 })),
+  ).map((m) => Math.round(m * 100));
+  return allocate(minutes * 100, expected.some((m) => m > 0) ? expected : sizes.map((s) => s.units * s.fill));
 }
 
-/** Cost and yield of a poured batch, worked out from its movements. */
-export async function batchResult(tx: Tx | Db, b: typeof batch.$inferSelect): Promise<PourResult | null> {
+/** Cost and yield of a poured batch, worked out from its movements; what was put right since is in it. */
+export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Promise<PourResult | null> {
   if (b.pouredActId === null) return null;
-  const rows = await tx
-    .select({ value: movement.value, kind: material.kind })
+  const spent = await tx
+    .select({ into: movement.intoLotId, value: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))) })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
-    .leftJoin(material, eq(material.id, lot.materialId))
-    // What it took, with what was found since to have cost more or less.
     .where(
-      sql`${movement.actId} = ${b.pouredActId} or ${movement.restates} in (select p.id from ${movement} p where p.act_id = ${b.pouredActId})`,
-    );
-  const takes = await tx.select({ lotId: batchTake.lotId, weighed: batchTake.weighed }).from(batchTake).where(eq(batchTake.batchId, b.id));
-  const [size] = await tx
-    .select({ fill: product.fill })
-    .from(product)
-    .where(inArray(product.id, [b.productId]));
-  const isPacking = (kind: KindId | null): boolean => kind !== null && KINDS[kind].group === "packaging";
-  const spent = rows.filter((r) => r.kind !== null);
+      and(
+        isNotNull(lot.materialId),
+        sql`(${movement.actId} = ${b.pouredActId} or ${movement.restates} in (select p.id from ${movement} p where p.act_id = ${b.pouredActId}))`,
+      ),
+    )
+    .groupBy(movement.intoLotId);
+  const [takes] = await tx
+    .select({ weighed: sql`coalesce(sum(${batchTake.weighed}), 0)`.mapWith((n) => Number(n) as Mg) })
+    .from(batchTake)
+    .where(eq(batchTake.batchId, b.id));
+  const sizes = await tx
+    .select()
+    .from(batchSize)
+    .where(and(eq(batchSize.batchId, b.id), sql`${batchSize.units} > 0`))
+    .orderBy(asc(batchSize.position));
   return pourResult({
-    weighed: sum(takes.map((t) => t.weighed ?? (0 as Mg))),
-    ingredients: micros(-sum(spent.filter((r) => !isPacking(r.kind)).map((r) => r.value)) || 0),
-    packaging: micros(-sum(spent.filter((r) => isPacking(r.kind)).map((r) => r.value)) || 0),
-    units: b.units!,
-    fill: size!.fill,
+    weighed: takes!.weighed,
+    ingredients: spent.find((s) => s.into === null)?.value ?? micros(0),
+    sizes: sizes.map((s) => ({
+      units: s.units!,
+      fill: s.fill,
+      packaging: spent.find((x) => x.into === s.lotId)?.value ?? micros(0),
+      minutes: (s.minutesHundredths ?? 0) / 100,
+    })),
     leftover: b.leftover!,
-    minutes: b.minutes!,
     rates: { hourly: b.hourly!, overheadHourly: b.overheadHourly! },
   });
 }

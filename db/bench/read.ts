@@ -1,7 +1,18 @@
 /** Batches: the bench, one sheet, and what was made before. */
-import { asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, getTableColumns, gt, inArray, or, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
-import { batch, batchTake, lot, material, product, recipe } from "../schema.ts";
+import { batch, batchSize, batchTake, lot, product, recipe, recipeVersion } from "../schema.ts";
+
+/** A size as the bench lists it. */
+export interface ListedSize {
+  label: string;
+  planned: number;
+  units: number | null;
+  number: string | null;
+  onHand: number | null;
+  bestBefore: string | null;
+  hold: boolean;
+}
 
 /** Batches, open ones first, then newest. */
 export const listBatches = (db: Reads, limit = 60) =>
@@ -9,51 +20,68 @@ export const listBatches = (db: Reads, limit = 60) =>
     .select({
       id: batch.id,
       day: batch.day,
-      recipe: recipe.name,
-      type: recipe.type,
-      fill: product.fill,
+      recipe: recipeVersion.name,
+      type: recipeVersion.type,
+      version: recipeVersion.n,
       plannedMg: batch.plannedMg,
-      plannedUnits: batch.plannedUnits,
-      units: batch.units,
       poured: sql<boolean>`${batch.pouredActId} is not null`,
       cleared: sql<boolean>`${batch.clearedActId} is not null`,
-      number: lot.number,
-      bestBefore: lot.bestBefore,
-      onHand: lot.onHand,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      sizes: sql<ListedSize[]>`(select coalesce(json_agg(json_build_object('label', s.label, 'planned', s.planned, 'units', s.units,
+        'number', l.number, 'onHand', l.on_hand, 'bestBefore', l.best_before, 'hold', l.hold_reason is not null) order by s.position), '[]')
+        from ${batchSize} s left join ${lot} l on l.id = s.lot_id where s.batch_id = ${batch.id})`,
       lines: sql<number>`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id})`,
       weighed: sql<number>`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id} and t.weighed is not null)`,
     })
     .from(batch)
-    .innerJoin(product, eq(product.id, batch.productId))
-    .innerJoin(recipe, eq(recipe.id, batch.recipeId))
-    .leftJoin(lot, eq(lot.id, batch.lotId))
+    .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .orderBy(sql`${batch.pouredActId} is null and ${batch.clearedActId} is null desc`, desc(batch.day), desc(batch.id))
     .limit(limit);
 
-/** One batch with its weigh lines in sheet order. */
+/** One batch with its sizes and weigh lines in sheet order, by the version it is made from. */
 export async function readBatch(db: Reads, id: number) {
   const [row] = await db
-    .select({ batch, recipe, fill: product.fill, lot })
+    .select({
+      batch,
+      recipe: { ...getTableColumns(recipeVersion), id: recipe.id },
+      current: sql<boolean>`${recipe.versionId} = ${batch.versionId}`,
+    })
     .from(batch)
     .innerJoin(recipe, eq(recipe.id, batch.recipeId))
-    .innerJoin(product, eq(product.id, batch.productId))
-    .leftJoin(lot, eq(lot.id, batch.lotId))
+    .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .where(eq(batch.id, id));
   if (!row) return null;
-  const takes = await db
-    .select({
-      position: batchTake.position,
-      materialId: batchTake.materialId,
-      material: material.name,
-      lotId: batchTake.lotId,
-      planned: batchTake.planned,
-      weighed: batchTake.weighed,
-    })
-    .from(batchTake)
-    .innerJoin(material, eq(material.id, batchTake.materialId))
-    .where(eq(batchTake.batchId, id))
-    .orderBy(asc(batchTake.position), asc(batchTake.id));
+  const [sizes, others, takes] = await Promise.all([
+    db
+      .select({ size: batchSize, lot, containerId: product.containerId })
+      .from(batchSize)
+      .innerJoin(product, eq(product.id, batchSize.productId))
+      .leftJoin(lot, eq(lot.id, batchSize.lotId))
+      .where(eq(batchSize.batchId, id))
+      .orderBy(asc(batchSize.position)),
+    db
+      .select({ productId: product.id, label: product.label, fill: product.fill, containerId: product.containerId })
+      .from(product)
+      .where(
+        and(
+          eq(product.recipeId, row.recipe.id),
+          eq(product.retired, false),
+          sql`not exists (select 1 from ${batchSize} s where s.batch_id = ${id} and s.product_id = ${sql.raw('"product"."id"')})`,
+        ),
+      )
+      .orderBy(asc(product.position)),
+    db
+      .select({
+        position: batchTake.position,
+        materialId: batchTake.materialId,
+        material: batchTake.name,
+        lotId: batchTake.lotId,
+        planned: batchTake.planned,
+        weighed: batchTake.weighed,
+      })
+      .from(batchTake)
+      .where(eq(batchTake.batchId, id))
+      .orderBy(asc(batchTake.position), asc(batchTake.id)),
+  ]);
   const lots = await db
     .select({
       id: lot.id,
@@ -67,11 +95,22 @@ export async function readBatch(db: Reads, id: number) {
     })
     .from(lot)
     .where(
-      inArray(
-        lot.materialId,
-        takes.map((t) => t.materialId),
+      or(
+        inArray(
+          lot.id,
+          takes.map((t) => t.lotId),
+        ),
+        row.batch.pouredActId !== null
+          ? undefined
+          : and(
+              gt(lot.onHand, 0),
+              inArray(
+                lot.materialId,
+                takes.map((t) => t.materialId),
+              ),
+            ),
       ),
     )
     .orderBy(asc(lot.bestBefore), asc(lot.arrived));
-  return { ...row, takes, lots };
+  return { ...row, sizes: sizes.map(({ size, ...rest }) => ({ ...size, ...rest })), others, takes, lots };
 }

@@ -1,4 +1,4 @@
-/** Setting out a batch: a recipe at a size, with the lots to take. Nothing moves yet. */
+/** Setting out a batch: a version of a recipe at a size, poured into which containers, with the lots to take. Nothing moves yet. */
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { scaleTo } from "#core/recipe/scale";
@@ -6,42 +6,53 @@ import { wordList } from "#core/words";
 import { Refused } from "#core/refused";
 import { planTakes } from "#core/stock/lots";
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db } from "../client.ts";
-import { lotsOfMaterials } from "../ledger.ts";
-import { batch, batchTake, lot, material } from "../schema.ts";
+import { defineAct } from "../act/define.ts";
+import { nothingLater } from "../act/standing.ts";
+import type { Db, Tx } from "../client.ts";
+import { lotsOfMaterials } from "../ledger/lots.ts";
+import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
 import { readRecipes } from "../recipe/read.ts";
 
 export interface SetOutIn {
   recipeId: number;
   batchMg: Mg;
-  units: number;
+  /** How many of each size are meant to be filled. */
+  sizes: readonly { productId: number; units: number }[];
 }
 
 /**
  * Plans the lots use-first and stores the batch on the bench.
  * @throws Refused on `size` naming everything the shelf is short of, and by how much; then nothing is stored
  */
-export function setOut(db: Db, input: SetOutIn, doing: Doing): Promise<Done> {
-  return perform(db, "setOut", doing, async (tx) => {
+export const setOut = defineAct({
+  kind: "setOut",
+  run: async (tx, input: SetOutIn, { day }) => {
     const [w] = await readRecipes(tx, [input.recipeId]);
     if (!w) throw Refused.one("recipe", "That recipe isn't here any more.");
+    const wanted = input.sizes.filter((s) => s.units > 0);
+    const sizes = wanted.map(({ productId, units }) => {
+      const size = w.sizes.find((s) => s.id === productId);
+      if (!size) throw Refused.one("size", `${w.recipe.name} isn't made in that size any more.`);
+      return { ...size, units };
+    });
+    if (sizes.length === 0) throw Refused.one("size", "That doesn't fill a single unit.");
     const weights = scaleTo(
       w.lines.map((l) => l.weight),
       input.batchMg,
     );
     const needs = [
       ...w.lines.map((l, i) => ({ of: l.materialId, amount: weights[i] as number })),
-      ...w.packaging.map((p) => ({ of: p.materialId, amount: p.pieces * input.units })),
+      ...sizes.flatMap((s) => s.packaging.map((p) => ({ of: p.materialId, amount: p.pieces * s.units }))),
     ];
-    const ids = needs.map((n) => n.of);
-    const names = new Map(
-      (await tx.select({ id: material.id, name: material.name }).from(material).where(inArray(material.id, ids))).map((m) => [
-        m.id,
-        m.name,
-      ]),
+    const names = await namesOf(
+      tx,
+      needs.map((n) => n.of),
     );
-    const plan = planTakes(needs, await lotsOfMaterials(tx, ids), doing.day);
+    const lots = await lotsOfMaterials(
+      tx,
+      needs.map((n) => n.of),
+    );
+    const plan = planTakes(needs, lots, day);
     const short = new Map<number, { amount: number; weighed: boolean }>();
     plan.forEach((p, i) => {
       if (p.short > 0) short.set(needs[i]!.of, { amount: (short.get(needs[i]!.of)?.amount ?? 0) + p.short, weighed: i < w.lines.length });
@@ -52,15 +63,55 @@ export function setOut(db: Db, input: SetOutIn, doing: Doing): Promise<Done> {
     }
     const [row] = await tx
       .insert(batch)
-      .values({ recipeId: w.recipe.id, productId: w.product.id, day: doing.day, plannedMg: input.batchMg, plannedUnits: input.units })
+      .values({ recipeId: w.recipe.id, versionId: w.recipe.versionId, day, plannedMg: input.batchMg })
       .returning({ id: batch.id });
-    const takes = w.lines.flatMap((l, position) =>
-      plan[position]!.takes.map((t) => ({ batchId: row!.id, position, materialId: l.materialId, lotId: t.lotId, planned: t.amount as Mg })),
+    const batchId = row!.id;
+    await tx.insert(batchSize).values(
+      sizes.map(({ id, units, label, fill, unitMinutesHundredths }, position) => ({
+        batchId,
+        position,
+        productId: id,
+        planned: units,
+        label,
+        fill,
+        unitMinutesHundredths,
+      })),
     );
-    await tx.insert(batchTake).values(takes);
-    return { path: `/bench/${row!.id}`, summary: `Set out ${w.recipe.name}` };
-  });
-}
+    await tx.insert(batchTake).values(
+      w.lines.flatMap(({ materialId }, position) =>
+        plan[position]!.takes.map((t) => ({
+          batchId,
+          position,
+          materialId,
+          name: names.get(materialId)!,
+          lotId: t.lotId,
+          planned: t.amount as Mg,
+        })),
+      ),
+    );
+    return {
+      path: `/bench/${batchId}`,
+      summary: `Set out ${w.recipe.name}, ${wordList(sizes.map((s) => `${s.units} × ${s.label}`))}`,
+      about: [
+        { kind: "batch", id: batchId, changes: true },
+        { kind: "recipe", id: w.recipe.id },
+      ],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: { never: "Clear the batch off the bench instead." },
+});
+
+const namesOf = async (tx: Tx, ids: readonly number[]): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await tx
+        .select({ id: material.id, name: material.name })
+        .from(material)
+        .where(inArray(material.id, [...new Set(ids)]))
+    ).map((m) => [m.id, m.name]),
+  );
 
 export interface TakeIn {
   position: number;
@@ -70,44 +121,79 @@ export interface TakeIn {
   weighed: Mg | null;
 }
 
-/** Stores what has been weighed so far, and lots changed by hand. @throws Refused once the batch is poured, or for a lot of another material */
+/**
+ * A batch on the bench, held for this act, with the lines of its weigh sheet as they may be weighed.
+ * @throws Refused once it is poured or cleared; for lines left out; beside a lot of another material
+ */
+export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[]) {
+  const [open] = await tx
+    .select()
+    .from(batch)
+    .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
+    .for("update");
+  if (!open) throw Refused.one("", "This batch isn't on the bench any more.");
+  const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
+  const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;
+  const names = new Map(stored.map((t) => [line(t), t.name]));
+  const sent = new Set(takes.map(line));
+  if ([...names.keys()].some((k) => !sent.has(k)) || [...sent].some((k) => !names.has(k)))
+    throw Refused.one("", "These aren't the lines this batch was set out with. Reload the page and weigh on from there.");
+  const lots = new Map(
+    (
+      await tx
+        .select({ id: lot.id, of: lot.materialId })
+        .from(lot)
+        .where(
+          inArray(
+            lot.id,
+            takes.map((t) => t.lotId),
+          ),
+        )
+    ).map((l) => [l.id, l.of]),
+  );
+  const wrong = takes.findIndex((t) => lots.get(t.lotId) !== t.materialId);
+  if (wrong >= 0) throw Refused.one(`takes.${wrong}.lot`, "That lot is of another material. Choose a lot of what the line says.");
+  return { batch: open, lines: takes.map((t) => ({ ...t, batchId, name: names.get(line(t))! })) };
+}
+
+/** Writes the lines of a weigh sheet anew. */
+export async function writeTakes(tx: Tx, batchId: number, lines: readonly (typeof batchTake.$inferInsert)[]): Promise<void> {
+  await tx.delete(batchTake).where(eq(batchTake.batchId, batchId));
+  await tx.insert(batchTake).values([...lines]);
+}
+
+/**
+ * Keeps what has been weighed so far, and lots changed by hand: the sheet as it is being filled in, and no act yet.
+ * @throws Refused once the batch is poured, or for a lot of another material
+ */
 export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeIn[]): Promise<void> {
   await db.transaction(async (tx) => {
-    const [open] = await tx
-      .select({ id: batch.id })
-      .from(batch)
-      .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
-      .for("update");
-    if (!open) throw Refused.one("", "This batch isn't on the bench any more.");
-    const lots = new Map(
-      (
-        await tx
-          .select({ id: lot.id, of: lot.materialId })
-          .from(lot)
-          .where(
-            inArray(
-              lot.id,
-              takes.map((t) => t.lotId),
-            ),
-          )
-      ).map((l) => [l.id, l.of]),
-    );
-    const wrong = takes.findIndex((t) => lots.get(t.lotId) !== t.materialId);
-    if (wrong >= 0) throw Refused.one(`takes.${wrong}.lot`, "That lot is of another material.");
-    await tx.delete(batchTake).where(eq(batchTake.batchId, batchId));
-    await tx.insert(batchTake).values(takes.map((t) => ({ ...t, batchId })));
+    const { lines } = await onBench(tx, batchId, takes);
+    await writeTakes(tx, batchId, lines);
   });
 }
 
 /** Clears a batch off the bench without pouring it; can be taken back. */
-export function clearBatch(db: Db, batchId: number, doing: Doing): Promise<Done> {
-  return perform(db, "clearBatch", doing, async (tx, actId) => {
+export const clearBatch = defineAct({
+  kind: "clearBatch",
+  run: async (tx, { batchId }: { batchId: number }, { actId }) => {
     const [row] = await tx
       .update(batch)
       .set({ clearedActId: actId })
       .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
       .returning({ id: batch.id });
     if (!row) throw Refused.one("", "This batch isn't on the bench any more.");
-    return { path: "/bench", summary: "Cleared a batch off the bench; nothing was used" };
-  });
-}
+    return {
+      path: "/bench",
+      summary: "Cleared a batch off the bench; nothing was used",
+      about: [{ kind: "batch", id: batchId, changes: true }],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    const [row] = await tx.update(batch).set({ clearedActId: null }).where(eq(batch.clearedActId, undoes)).returning({ id: batch.id });
+    if (row) await nothingLater(tx, { kind: "batch", id: row.id }, undoes, ["pour"], "It has been poured since.");
+    return row ? `/bench/${row.id}` : undefined;
+  },
+});

@@ -5,18 +5,17 @@ import { sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { correctCount } from "../shelf/count.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
-import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, onHand, refused, token } from "../test/workshop.ts";
+import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, onHand, refused, token, put, filled } from "../test/workshop.ts";
 import { pour, type PourIn } from "./pour.ts";
 import { readBatch } from "./read.ts";
-import { setOut } from "./setOut.ts";
 
 eachTestHasAWorkshop();
 
 /** Sets out so many units and gives the pour that weighs them as planned. */
 async function ready(units: number): Promise<PourIn> {
-  const batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), units }, { day: DAY }));
+  const batchId = idIn(await put(units));
   const { takes } = (await readBatch(db, batchId))!;
-  return { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), units, leftover: mg(0), minutes: 20, note: "" };
+  return { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), sizes: filled(units), leftover: mg(0), minutes: 20, note: "" };
 }
 const outcome = async (works: Promise<unknown>[]): Promise<{ done: number; said: string[] }> => {
   const results = await Promise.allSettled(works);
@@ -58,7 +57,7 @@ describe("at the same moment", () => {
     await correctCount(db, { lotId: tins!.id, expected: 35, counted: 3, reason: "dented" }, { day: DAY });
     const oil = await onHand(ids.oil);
     expect(await refused(pour(db, sheet, { day: DAY }))).toEqual([
-      { field: "units", say: "The shelf is short of 7 pcs of Tin. Nothing was moved." },
+      { field: "sizes.0.units", say: "The shelf is short of 7 pcs of Tin. Nothing was moved." },
     ]);
     expect(await onHand(ids.oil)).toBe(oil);
     expect(await onHand(ids.tin)).toBe(3);

@@ -1,14 +1,14 @@
 /** Finished units by product, size and lot, and taking some out other than by selling. */
-import { Refused } from "#core/refused";
 import { REASONS, type TakeOutReason } from "#core/stock/reasons";
+import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import { asc, eq, gt, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads } from "../client.ts";
-import { draw, lockLots } from "../ledger.ts";
-import { batch, lot, movement, product, recipe } from "../schema.ts";
+import { defineAct } from "../act/define.ts";
+import type { Reads } from "../client.ts";
+import { draw, lockLots } from "../ledger/lots.ts";
+import { batch, batchSize, lot, movement, product, recipeVersion } from "../schema.ts";
 
-/** Every finished lot with units left, with what its batch cost in work. */
+/** Every finished lot with units left, with what its batch cost in work; called what it was called when it was poured. */
 export const listCabinet = (db: Reads) =>
   db
     .select({
@@ -20,33 +20,50 @@ export const listCabinet = (db: Reads) =>
       arrived: lot.arrived,
       bestBefore: lot.bestBefore,
       hold: sql<boolean>`${lot.holdReason} is not null`,
-      name: recipe.name,
-      type: recipe.type,
-      fill: product.fill,
+      name: lot.name,
+      label: lot.label,
+      retired: product.retired,
+      type: recipeVersion.type,
       batchId: batch.id,
-      units: batch.units,
-      minutes: batch.minutes,
+      units: batchSize.units,
+      minutesHundredths: batchSize.minutesHundredths,
       hourly: batch.hourly,
       overheadHourly: batch.overheadHourly,
     })
     .from(lot)
     .innerJoin(product, eq(product.id, lot.productId))
-    .innerJoin(recipe, eq(recipe.id, product.recipeId))
-    .leftJoin(batch, eq(batch.lotId, lot.id))
+    .leftJoin(batchSize, eq(batchSize.lotId, lot.id))
+    .leftJoin(batch, eq(batch.id, batchSize.batchId))
+    .leftJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .where(gt(lot.onHand, 0))
-    .orderBy(asc(recipe.name), asc(product.fill), asc(lot.bestBefore));
+    .orderBy(asc(lot.name), asc(product.retired), asc(product.position), asc(product.id), asc(lot.bestBefore));
 
 export type CabinetLot = Awaited<ReturnType<typeof listCabinet>>[number];
 
+export interface TakeOutIn {
+  lotId: number;
+  units: number;
+  reason: TakeOutReason;
+  note: string;
+}
+
 /** Takes units out of a finished lot for use as tester, gift, own use or as damaged. @throws Refused on `units` when there are fewer */
-export function takeOut(db: Db, input: { lotId: number; units: number; reason: TakeOutReason; note: string }, doing: Doing): Promise<Done> {
-  return perform(db, "takeOut", doing, async (tx, actId) => {
+export const takeOut = defineAct({
+  kind: "takeOut",
+  run: async (tx, input: TakeOutIn, { actId }) => {
     const lots = await lockLots(tx, [input.lotId]);
-    const number = lots.get(input.lotId)?.number;
-    if (!number) throw Refused.one("units", "That lot isn't here any more.");
+    const found = lots.get(input.lotId);
+    if (!found || found.kind !== null) throw Refused.one("units", "That lot isn't in the cabinet any more.");
     await tx
       .insert(movement)
       .values(draw(lots, input.lotId, input.units, "units", (n) => counted(n, "unit"), { actId, reason: input.reason, note: input.note }));
-    return { path: "/cabinet", summary: `Took ${input.units} of ${number} out: ${REASONS[input.reason]}` };
-  });
-}
+    return {
+      path: "/cabinet",
+      summary: `Took ${input.units} of ${found.number} out: ${REASONS[input.reason]}`,
+      about: [{ kind: "product", id: found.of }],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async () => {},
+});

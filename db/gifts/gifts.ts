@@ -1,16 +1,19 @@
-/** Gift orders: writing them, and packing them out of finished lots. */
+/** Gift orders: reading and writing them. */
 import type { Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { planTakes, type Lot } from "#core/stock/lots";
-import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
 import { asc, eq, inArray, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads, Tx } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, lotsOfProducts, type NewMovement } from "../ledger.ts";
-import { giftItem, giftOrder, giftWrap, lot, material, movement, product, recipe } from "../schema.ts";
+import { array, object } from "yup";
+import { defineAct, type At } from "../act/define.ts";
+import { leftId, leftRow } from "../act/left.ts";
+import { notChangedSince } from "../act/seen.ts";
+import { nothingLater } from "../act/standing.ts";
+import type { Reads, Tx } from "../client.ts";
+import { giftItem, giftOrder, giftWrap, material, product, recipe } from "../schema.ts";
 
 export interface GiftIn {
+  /** Of an order that is there already. */
+  id?: number | undefined;
   customer: string;
   due: Day;
   extra: Micros;
@@ -21,7 +24,7 @@ export interface GiftIn {
   wrapping: readonly { materialId: number; pieces: number }[];
 }
 
-/** Gift orders, unpacked and soonest due first, with what is in them. */
+/** Gift orders, unpacked and soonest due first, with what is in them; a packed one as it was called when it was packed. */
 export async function listGiftOrders(db: Reads, ids?: readonly number[], limit = 60) {
   const orders = await db
     .select()
@@ -35,17 +38,18 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
     .limit(limit);
   if (orders.length === 0) return [];
   const orderIds = orders.map((o) => o.id);
+  const packed = sql`${giftOrder.packedActId} is not null`;
   const items = await db
     .select({
       id: giftItem.id,
       orderId: giftItem.giftOrderId,
       productId: giftItem.productId,
-      name: recipe.name,
-      fill: product.fill,
+      name: sql<string>`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`,
       units: giftItem.units,
       price: giftItem.price,
     })
     .from(giftItem)
+    .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
     .innerJoin(product, eq(product.id, giftItem.productId))
     .innerJoin(recipe, eq(recipe.id, product.recipeId))
     .where(inArray(giftItem.giftOrderId, orderIds))
@@ -55,122 +59,125 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
       id: giftWrap.id,
       orderId: giftWrap.giftOrderId,
       materialId: giftWrap.materialId,
-      name: material.name,
+      name: sql<string>`case when ${packed} then ${giftWrap.name} else ${material.name} end`,
       pieces: giftWrap.pieces,
     })
     .from(giftWrap)
+    .innerJoin(giftOrder, eq(giftOrder.id, giftWrap.giftOrderId))
     .innerJoin(material, eq(material.id, giftWrap.materialId))
     .where(inArray(giftWrap.giftOrderId, orderIds))
     .orderBy(asc(giftWrap.id));
   return orders.map((o) => ({ ...o, items: items.filter((i) => i.orderId === o.id), wrapping: wraps.filter((w) => w.orderId === o.id) }));
 }
 
-/** Lots that a packed order took, with how much. */
-export const packedLots = (db: Reads, orderId: number) =>
-  db
-    .select({
-      lotId: lot.id,
-      number: lot.number,
-      bestBefore: lot.bestBefore,
-      onHand: lot.onHand,
-      productId: lot.productId,
-      materialId: lot.materialId,
-      qty: sql`-sum(${movement.qty})`.mapWith(Number),
-      value: sql`-sum(${movement.value})`.mapWith(Number),
-    })
-    .from(movement)
-    .innerJoin(giftOrder, eq(giftOrder.packedActId, movement.actId))
-    .innerJoin(lot, eq(lot.id, movement.lotId))
-    .where(eq(giftOrder.id, orderId))
-    .groupBy(lot.id)
-    .orderBy(asc(lot.id));
+export type GiftOrderRead = Awaited<ReturnType<typeof listGiftOrders>>[number];
 
-/** Writes an order's sheet: a new one, or over an unpacked one. */
-async function writeOrder(tx: Tx, input: GiftIn, id?: number): Promise<number> {
-  const { items, wrapping, ...head } = input;
-  let giftOrderId = id;
-  if (giftOrderId === undefined) {
-    const [row] = await tx.insert(giftOrder).values(head).returning({ id: giftOrder.id });
-    giftOrderId = row!.id;
-  } else {
-    await unpacked(tx, giftOrderId);
-    await tx.update(giftOrder).set(head).where(eq(giftOrder.id, giftOrderId));
-    await tx.delete(giftItem).where(eq(giftItem.giftOrderId, giftOrderId));
-    await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, giftOrderId));
-  }
-  const orderId = giftOrderId;
-  await tx.insert(giftItem).values(items.map((i) => ({ ...i, giftOrderId: orderId })));
-  if (wrapping.length > 0) await tx.insert(giftWrap).values(wrapping.map((w) => ({ ...w, giftOrderId: orderId })));
-  return orderId;
+/** What products and materials are called today. @throws Refused beside an item or wrapping that has gone */
+async function namesNow(tx: Tx, input: Pick<GiftIn, "items" | "wrapping">) {
+  const products = input.items.map((i) => i.productId);
+  const materials = input.wrapping.map((w) => w.materialId);
+  const ofProduct = new Map(
+    (products.length === 0
+      ? []
+      : await tx
+          .select({ id: product.id, name: sql<string>`${recipe.name} || ', ' || ${product.label}` })
+          .from(product)
+          .innerJoin(recipe, eq(recipe.id, product.recipeId))
+          .where(inArray(product.id, products))
+    ).map((p) => [p.id, p.name]),
+  );
+  const ofMaterial = new Map(
+    (materials.length === 0
+      ? []
+      : await tx.select({ id: material.id, name: material.name }).from(material).where(inArray(material.id, materials))
+    ).map((m) => [m.id, m.name]),
+  );
+  const named = (names: ReadonlyMap<number, string>, id: number, field: string): string => {
+    const name = names.get(id);
+    if (name === undefined) throw Refused.one(field, "That isn't here any more.");
+    return name;
+  };
+  return {
+    items: input.items.map((i, n) => ({ ...i, name: named(ofProduct, i.productId, `items.${n}.product`) })),
+    wrapping: input.wrapping.map((w, n) => ({ ...w, name: named(ofMaterial, w.materialId, `wrapping.${n}.material`) })),
+  };
 }
 
-/** Keeps an order as it is written. @throws Refused once it is packed */
-export function saveGiftOrder(db: Db, input: GiftIn, doing: Doing, id?: number): Promise<Done> {
-  return perform(db, "saveGift", doing, async (tx) => {
-    const orderId = await writeOrder(tx, input, id);
-    return { path: `/gifts/${orderId}`, summary: `Kept the order for ${input.customer}` };
-  });
+interface Written {
+  orderId: number;
+  before: {
+    order: typeof giftOrder.$inferSelect;
+    items: (typeof giftItem.$inferSelect)[];
+    wrapping: (typeof giftWrap.$inferSelect)[];
+  } | null;
+}
+
+/** Writes an order's sheet: a new one, or over an unpacked one, called what everything is called today. */
+export async function writeOrder(tx: Tx, { id, items, wrapping, ...head }: GiftIn, seen: At["seen"]): Promise<Written> {
+  let orderId = id;
+  let before: Written["before"] = null;
+  if (orderId === undefined) {
+    const [row] = await tx.insert(giftOrder).values(head).returning({ id: giftOrder.id });
+    orderId = row!.id;
+  } else {
+    const order = await unpacked(tx, orderId);
+    await notChangedSince(tx, { kind: "order", id: orderId }, seen);
+    await tx.update(giftOrder).set(head).where(eq(giftOrder.id, orderId));
+    before = {
+      order,
+      items: await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId)).returning(),
+      wrapping: await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, orderId)).returning(),
+    };
+  }
+  const named = await namesNow(tx, { items, wrapping });
+  const giftOrderId = orderId;
+  await tx.insert(giftItem).values(named.items.map((i) => ({ ...i, giftOrderId })));
+  if (named.wrapping.length > 0) await tx.insert(giftWrap).values(named.wrapping.map((w) => ({ ...w, giftOrderId })));
+  return { orderId, before };
 }
 
 /** Holds an order for this transaction. @throws Refused when it is gone or packed */
-async function unpacked(tx: Tx, id: number): Promise<void> {
+export async function unpacked(tx: Tx, id: number): Promise<typeof giftOrder.$inferSelect> {
   const [row] = await tx.select().from(giftOrder).where(eq(giftOrder.id, id)).for("update");
   if (!row) throw Refused.one("", "That order isn't here any more.");
   if (row.packedActId !== null) throw Refused.one("", "This order is packed. Take the packing back first to change it.");
+  return row;
 }
 
-/**
- * Packs an order: finished units and wrapping leave their lots, use-first.
- * @param only finished lots chosen by hand, per product; a product without any is taken use-first
- * @param input the sheet as it stands, written in the same act; the order as kept when absent
- * @throws Refused naming everything that is missing; then nothing is moved, and nothing of the sheet is kept
- */
-export function packGiftOrder(db: Db, id: number, only: ReadonlyMap<number, number>, doing: Doing, input?: GiftIn): Promise<Done> {
-  return perform(db, "packOrder", doing, async (tx, actId) => {
-    if (input) await writeOrder(tx, input, id);
-    else await unpacked(tx, id);
-    const [order] = await listGiftOrders(tx, [id]);
-    const { items, wrapping: wraps, customer } = order!;
-    const goods = await lotsOfProducts(
-      tx,
-      items.map((i) => i.productId),
-    );
-    const papers = await lotsOfMaterials(
-      tx,
-      wraps.map((w) => w.materialId),
-    );
-    const locked = await lockLots(
-      tx,
-      [...goods, ...papers].map((l) => l.id),
-    );
-    const now = (ls: Lot[]): Lot[] => ls.map((l) => locked.get(l.id)!);
-    const chosen = now(goods).filter((l) => !only.has(l.of) || only.get(l.of) === l.id);
-    const itemPlan = planTakes(
-      items.map((i) => ({ of: i.productId, amount: i.units })),
-      chosen,
-      doing.day,
-    );
-    const wrapPlan = planTakes(
-      wraps.map((w) => ({ of: w.materialId, amount: w.pieces })),
-      now(papers),
-      doing.day,
-    );
-    const missing = [
-      ...itemPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${items[i]!.name}`] : [])),
-      ...wrapPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${wraps[i]!.name}`] : [])),
-    ];
-    if (missing.length > 0) throw Refused.one("pack", `There is too little to pack it: ${wordList(missing)} missing. Nothing was moved.`);
-    const units = (n: number): string => counted(n, "unit");
-    const moves: NewMovement[] = [
-      ...itemPlan.flatMap((p) =>
-        p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason: "ordered" as const, giftOrderId: id })),
-      ),
-      ...wrapPlan.flatMap((p) =>
-        p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason: "wrapped" as const, giftOrderId: id })),
-      ),
-    ];
-    await tx.insert(movement).values(moves);
-    await tx.update(giftOrder).set({ packedActId: actId }).where(eq(giftOrder.id, id));
-    return { path: `/gifts/${id}`, summary: `Packed the order for ${customer}` };
-  });
-}
+export const aboutOrder = (orderId: number) => [{ kind: "order" as const, id: orderId, changes: true }];
+
+/** Keeps an order as it is written. @throws Refused once it is packed; ChangedMeanwhile */
+export const saveGiftOrder = defineAct({
+  kind: "saveGift",
+  run: async (tx, input: GiftIn, { seen }) => {
+    const written = await writeOrder(tx, input, seen);
+    return {
+      path: `/gifts/${written.orderId}`,
+      summary: `Kept the order for ${input.customer}`,
+      about: aboutOrder(written.orderId),
+      leaves: written,
+    };
+  },
+  leaves: object({
+    orderId: leftId(),
+    before: object({
+      order: leftRow(giftOrder),
+      items: array().of(leftRow(giftItem)).required(),
+      wrapping: array().of(leftRow(giftWrap)).required(),
+    }).nullable(),
+  }),
+  back: async (tx, { orderId, before }, { undoes }) => {
+    await nothingLater(tx, { kind: "order", id: orderId }, undoes, ["saveGift", "packOrder"], "The order has been kept or packed since.");
+    await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId));
+    await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, orderId));
+    if (!before) {
+      await tx.delete(giftOrder).where(eq(giftOrder.id, orderId));
+      return "/gifts";
+    }
+    const { id: _own, ...was } = before.order;
+    await tx.update(giftOrder).set(was).where(eq(giftOrder.id, orderId));
+    if (before.items.length > 0) await tx.insert(giftItem).overridingSystemValue().values(before.items);
+    if (before.wrapping.length > 0) await tx.insert(giftWrap).overridingSystemValue().values(before.wrapping);
+    return undefined;
+  },
+});

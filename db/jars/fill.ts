@@ -1,4 +1,5 @@
 /** Filling a jar, and topping it up: herb and oil leave their lots and stand in the jar until it is strained. */
+import type { ActKind } from "#core/act/kinds";
 import type { Cut } from "#core/infusion/absorption";
 import type { MethodId, Ready } from "#core/infusion/methods";
 import { jarWarnings, mayFill } from "#core/infusion/warnings";
@@ -6,12 +7,15 @@ import { numberer, numberHead } from "#core/lot/number";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { counted } from "#core/words";
+import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
 import { and, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
+import { object, string } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId, leftIdOrNone } from "../act/left.ts";
+import { nothingLater } from "../act/standing.ts";
 import type { Db, Tx } from "../client.ts";
-import { draw, lockLots } from "../ledger.ts";
+import { draw, lockLots, useOf, type HeldLot } from "../ledger/lots.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 
@@ -42,8 +46,8 @@ export interface FillIn {
   parts: readonly JarPartIn[];
 }
 
-/** The lots of a jar's parts with their facts. @throws Refused beside a part whose lot is gone or of something else */
-async function factsOf(tx: Tx, parts: readonly JarPartIn[]) {
+/** The lots of a jar's parts with their facts. @throws Refused beside a part whose lot is gone, of something else, or not to be used */
+async function factsOf(tx: Tx, parts: readonly JarPartIn[], locked: ReadonlyMap<number, HeldLot>, day: Day) {
   const rows = await tx
     .select({ lot, material })
     .from(lot)
@@ -59,7 +63,7 @@ async function factsOf(tx: Tx, parts: readonly JarPartIn[]) {
     const found = byLot.get(p.lotId);
     if (!found || found.material.id !== p.materialId)
       throw Refused.one(`parts.${i}.lot`, "That lot isn't here, or is of another material.");
-    if (found.lot.holdReason !== null) throw Refused.one(`parts.${i}.lot`, `Lot ${found.lot.number} is on hold: ${found.lot.holdReason}.`);
+    useOf(locked, p.lotId, p.role, day, `parts.${i}.lot`);
     return found;
   });
 }
@@ -80,11 +84,17 @@ async function jarNumber(tx: Tx, day: Day): Promise<string> {
  * Fills a jar as one act.
  * @throws Refused by field: not enough in a lot, or a warning that needs a reason (`why`) or forbids it
  */
-export function fillJar(db: Db, input: FillIn, doing: Omit<Doing, "day">): Promise<Done> {
-  return perform(db, "fillJar", { ...doing, day: input.day }, async (tx, actId) => {
+export const fillJar = defineAct({
+  kind: "fillJar",
+  dayOf: (input: FillIn) => input.day,
+  run: async (tx, input, { actId }) => {
     if (!input.parts.some((p) => p.role === "herb")) throw Refused.one("herbs.0.material", "Choose the herb.");
     if (!input.parts.some((p) => p.role === "carrier")) throw Refused.one("carrier", "Choose the oil.");
-    const facts = await factsOf(tx, input.parts);
+    const locked = await lockLots(
+      tx,
+      input.parts.map((p) => p.lotId),
+    );
+    const facts = await factsOf(tx, input.parts, locked, input.day);
     const of = (role: JarPartIn["role"]) => facts.filter((_, i) => input.parts[i]!.role === role);
     const warnings = jarWarnings({
       ...input,
@@ -98,18 +108,34 @@ export function fillJar(db: Db, input: FillIn, doing: Omit<Doing, "day">): Promi
       .insert(jar)
       .values({ ...input, ...input.ready, number: await jarNumber(tx, input.day), filledActId: actId })
       .returning({ id: jar.id, number: jar.number });
-    const locked = await lockLots(
-      tx,
-      input.parts.map((p) => p.lotId),
-    );
     const draws = input.parts.map((p, i) =>
       draw(locked, p.lotId, p.qty, `parts.${i}.qty`, grams, { actId, reason: "infused", jarId: made!.id }),
     );
     await tx.insert(movement).values(draws);
-    await tx.insert(jarPart).values(input.parts.map((p) => ({ ...p, jarId: made!.id, actId })));
-    return { path: `/jars/${made!.id}`, summary: `Filled jar ${made!.number}: ${input.name}` };
-  });
-}
+    await tx.insert(jarPart).values(input.parts.map((p, i) => ({ ...p, name: facts[i]!.material.name, jarId: made!.id, actId })));
+    return {
+      path: `/jars/${made!.id}`,
+      summary: `Filled jar ${made!.number}: ${input.name}`,
+      about: aboutJar(made!.id, input.parts),
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    const [filled] = await tx.select().from(jar).where(eq(jar.filledActId, undoes)).for("update");
+    if (filled) await nothingLater(tx, { kind: "jar", id: filled.id }, undoes, [...ENDS, "topUp"], STRAINED_SINCE(filled.number));
+    await tx.delete(jarPart).where(eq(jarPart.actId, undoes));
+    await tx.update(jar).set({ filledActId: null }).where(eq(jar.filledActId, undoes));
+    return "/jars";
+  },
+});
+
+const ENDS = ["strain", "spoil"] as const satisfies readonly ActKind[];
+const STRAINED_SINCE = (number: string): string => `Jar ${number} has been topped up, strained or written off since.`;
+const aboutJar = (id: number, parts: readonly { materialId: number }[] = []) => [
+  { kind: "jar" as const, id, changes: true },
+  ...parts.map((p) => ({ kind: "material" as const, id: p.materialId })),
+];
 
 /** A jar that is standing, held for this act. @throws Refused when it was strained or written off */
 export async function standing(tx: Tx, jarId: number) {
@@ -122,46 +148,83 @@ export async function standing(tx: Tx, jarId: number) {
   return row;
 }
 
-/** Tops a jar up with oil from a lot. @throws Refused when the lot hasn't got that much, or isn't an oil */
-export function topUp(db: Db, input: { jarId: number; lotId: number; qty: Mg }, doing: Doing): Promise<Done> {
-  return perform(db, "topUp", doing, async (tx, actId) => {
+export interface TopUpIn {
+  jarId: number;
+  lotId: number;
+  qty: Mg;
+}
+
+/** Tops a jar up with oil from a lot. @throws Refused when the lot hasn't got that much, isn't an oil, or may not be used */
+export const topUp = defineAct({
+  kind: "topUp",
+  run: async (tx, input: TopUpIn, { actId, day }) => {
     const j = await standing(tx, input.jarId);
-    const [of] = await tx
-      .select({ id: material.id, kind: material.kind, name: material.name })
-      .from(lot)
-      .innerJoin(material, eq(material.id, lot.materialId))
-      .where(eq(lot.id, input.lotId));
-    if (!of || !["oil", "infusedOil", "softButter", "hardButter"].includes(of.kind)) throw Refused.one("lot", "Choose a lot of oil.");
     const locked = await lockLots(tx, [input.lotId]);
+    const { name, of } = useOf(locked, input.lotId, "carrier", day, "lot");
     const move = draw(locked, input.lotId, input.qty, "qty", grams, { actId, reason: "infused", jarId: j.id });
     await tx.insert(movement).values(move);
     await tx
       .insert(jarPart)
-      .values({ jarId: j.id, actId, materialId: of.id, lotId: input.lotId, role: "carrier", cut: null, qty: input.qty });
-    await tx.insert(jarEvent).values({ jarId: j.id, kind: "toppedUp", day: doing.day, note: `${grams(input.qty)} of ${of.name}`, actId });
-    return { path: `/jars/${j.id}`, summary: `Topped up ${j.number} with ${grams(input.qty)} of ${of.name}` };
-  });
+      .values({ jarId: j.id, actId, materialId: of, name, lotId: input.lotId, role: "carrier", cut: null, qty: input.qty });
+    await tx.insert(jarEvent).values({ jarId: j.id, kind: "toppedUp", day, note: `${grams(input.qty)} of ${name}`, actId });
+    return {
+      path: `/jars/${j.id}`,
+      summary: `Topped up ${j.number} with ${grams(input.qty)} of ${name}`,
+      about: aboutJar(j.id, [{ materialId: of }]),
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    const [part] = await tx
+      .select({ id: jar.id, number: jar.number })
+      .from(jarPart)
+      .innerJoin(jar, eq(jar.id, jarPart.jarId))
+      .where(eq(jarPart.actId, undoes));
+    if (part) await nothingLater(tx, { kind: "jar", id: part.id }, undoes, ENDS, STRAINED_SINCE(part.number));
+    await tx.delete(jarPart).where(eq(jarPart.actId, undoes));
+    await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
+  },
+});
+
+export interface TendIn {
+  jarIds: readonly number[];
+  kind: "shaken" | "temperature" | "note";
+  celsius?: number | null;
+  note?: string;
 }
 
-/** Notes a shake, a temperature or a word, of one jar or several. */
-export async function tend(
-  db: Db,
-  jarIds: readonly number[],
-  what: { kind: "shaken" | "temperature" | "note"; day: Day; celsius?: number | null; note?: string },
-): Promise<void> {
-  await db.transaction(async (tx) => {
-    for (const id of [...new Set(jarIds)].sort((a, b) => a - b)) {
-      await standing(tx, id);
-      await tx.insert(jarEvent).values({ jarId: id, kind: what.kind, day: what.day, celsius: what.celsius ?? null, note: what.note ?? "" });
+/** Notes a shake, a temperature or a word, of one jar or several. @throws Refused when one isn't standing any more */
+export const tend = defineAct({
+  kind: "tend",
+  run: async (tx, { jarIds, kind, celsius = null, note = "" }: TendIn, { actId, day }) => {
+    const ids = [...new Set(jarIds)].sort((a, b) => a - b);
+    if (ids.length === 0) throw Refused.one("", "Choose a jar.");
+    const numbers: string[] = [];
+    for (const jarId of ids) {
+      numbers.push((await standing(tx, jarId)).number);
+      await tx.insert(jarEvent).values({ jarId, kind, day, celsius, note, actId });
     }
-  });
-}
+    const what = { shaken: "Shook", temperature: `${celsius} °C in`, note: "Noted of" }[kind];
+    return {
+      path: ids.length === 1 ? `/jars/${ids[0]}` : "/jars",
+      summary: `${what} ${wordList(numbers)}${kind === "note" ? `: ${note.slice(0, 80)}` : ""}`,
+      about: ids.flatMap((id) => aboutJar(id)),
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
+  },
+});
 
-/** Turns a jar's heat on, with how long it is meant to run, or off. */
-export async function heat(db: Db, jarId: number, minutes: number | null, day: Day): Promise<void> {
-  await db.transaction(async (tx) => {
+/** Turns a jar's heat on, with how long it is meant to run, or off. @throws Refused when it isn't standing, or not on heat */
+export const heat = defineAct({
+  kind: "heat",
+  run: async (tx, { jarId, minutes }: { jarId: number; minutes: number | null }, { actId, day }) => {
     const j = await standing(tx, jarId);
-    if (minutes === null && j.heatOn === null) return;
+    if (minutes === null && j.heatOn === null) throw Refused.one("", `Jar ${j.number} isn't on heat.`);
     await tx
       .update(jar)
       .set(minutes === null ? { heatOn: null } : { heatOn: sql`now()`, heatMinutes: minutes })
@@ -170,9 +233,30 @@ export async function heat(db: Db, jarId: number, minutes: number | null, day: D
       minutes === null
         ? `${counted(Math.round((Date.now() - j.heatOn!.getTime()) / 60_000), "minute")}`
         : `for ${counted(minutes, "minute")}`;
-    await tx.insert(jarEvent).values({ jarId, kind: minutes === null ? "heatOff" : "heatOn", day, note: ran });
-  });
-}
+    await tx.insert(jarEvent).values({ jarId, kind: minutes === null ? "heatOff" : "heatOn", day, note: ran, actId });
+    return {
+      path: `/jars/${jarId}`,
+      summary: minutes === null ? `Heat off ${j.number} after ${ran}` : `Heat on ${j.number} ${ran}`,
+      about: aboutJar(jarId),
+      leaves: { jarId, heatOn: j.heatOn?.toISOString() ?? null, heatMinutes: j.heatMinutes },
+    };
+  },
+  leaves: object({ jarId: leftId(), heatOn: string().nullable().defined(), heatMinutes: leftIdOrNone() }),
+  back: async (tx, { jarId, heatOn, heatMinutes }, { undoes }) => {
+    await nothingLater(
+      tx,
+      { kind: "jar", id: jarId },
+      undoes,
+      ["heat", ...ENDS],
+      "Its heat was turned on or off, or it was strained, since.",
+    );
+    await tx
+      .update(jar)
+      .set({ heatOn: heatOn === null ? null : new Date(heatOn), heatMinutes })
+      .where(eq(jar.id, jarId));
+    await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
+  },
+});
 
 /** Jars whose heat is on, for the timers every screen shows. */
 export const heatedJars = (db: Db) =>

@@ -4,14 +4,14 @@ import { mg, sum } from "#core/measure/exact";
 import { addDays, addMonths } from "#core/when";
 import { eq } from "drizzle-orm";
 import { beforeEach, describe, expect, it } from "vitest";
-import { undoAct } from "../act.ts";
-import { againCosts } from "../ledger.ts";
+import { takeBack } from "../act/takeBack.ts";
+import { againCosts } from "../ledger/lots.ts";
 import { traceLot } from "../lots/trace.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { saveRecipe } from "../recipe/save.ts";
 import { lot, material } from "../schema.ts";
 import { readSettings } from "../settings.ts";
-import { saveMaterial } from "../shelf/materials.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
 import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, refused } from "../test/workshop.ts";
 import { whatWaits } from "../today.ts";
@@ -106,14 +106,14 @@ describe("filling", () => {
     expect(j.jar.why).toBe("Half a jar with a cloth top");
   });
   it("raw garlic goes into no jar, whatever the reason", async () => {
-    await saveMaterial(db, { name: "Calendula", kind: "herb", densities: {}, cautions: ["foodPlant"] }, doing, herb);
+    await saveMaterial(db, { name: "Calendula", kind: "herb", densities: {}, cautions: ["foodPlant"], id: herb }, doing);
     await db.update(lot).set({ dryness: "fresh" }).where(eq(lot.materialId, herb));
     expect((await refused(fillJar(db, await plan({ why: "always did", method: "bath" }), {})))[0]!.say).toContain("botulism");
   });
   it("taken back, herb and oil are where they were and the jar is gone", async () => {
     const before = [await lotOf(herb), await lotOf(ids.oil)];
     const done = await fillJar(db, await plan(), {});
-    await undoAct(db, done.actId, doing);
+    await takeBack(db, done.actId, doing);
     expect([await lotOf(herb), await lotOf(ids.oil)]).toEqual(before);
     expect(await readJar(db, idIn(done))).toBeNull();
     await expectLedgerTrue(db);
@@ -123,8 +123,8 @@ describe("filling", () => {
 describe("tending", () => {
   it("shakes several at once, notes temperatures and words, tops up at cost, and the way back from a top-up", async () => {
     const [a, b] = [await fill(), await fill()];
-    await tend(db, [a, b, a], { kind: "shaken", day: DAY });
-    await tend(db, [a], { kind: "temperature", day: DAY, celsius: 41.5 });
+    await tend(db, { jarIds: [a, b, a], kind: "shaken" }, doing);
+    await tend(db, { jarIds: [a], kind: "temperature", celsius: 41.5 }, doing);
     const value = await valueOfJar(db, a);
     const top = await topUp(db, { jarId: a, lotId: (await lotOf(ids.oil)).id, qty: mg(40_000) }, doing);
     const j = (await readJar(db, a))!;
@@ -135,42 +135,42 @@ describe("tending", () => {
       ["temperature", 41.5, ""],
       ["shaken", null, ""],
     ]);
-    await undoAct(db, top.actId, doing);
+    await takeBack(db, top.actId, doing);
     expect(await readJar(db, a)).toMatchObject({ oil: 600_000, value });
   });
   it("what was put into a jar comes back only while it stands, the last first", async () => {
     const filled = await fillJar(db, await plan(), {});
     const id = idIn(filled);
     const top = await topUp(db, { jarId: id, lotId: (await lotOf(ids.oil)).id, qty: mg(40_000) }, doing);
-    expect((await refused(undoAct(db, filled.actId, doing)))[0]!.say).toContain("topped up since");
+    expect((await refused(takeBack(db, filled.actId, doing)))[0]!.say).toContain("has been topped up");
     const strained = await strainJar(db, straining(id), doing);
-    for (const act of [filled, top]) expect((await refused(undoAct(db, act.actId, doing)))[0]!.say).toContain("strained since");
-    await undoAct(db, strained.actId, doing);
-    const spoilt = await spoilJar(db, id, "mould", doing);
-    expect((await refused(undoAct(db, top.actId, doing)))[0]!.say).toContain("written off since");
-    await undoAct(db, spoilt.actId, doing);
-    await undoAct(db, top.actId, doing);
-    await undoAct(db, filled.actId, doing);
+    for (const act of [filled, top]) expect((await refused(takeBack(db, act.actId, doing)))[0]!.say).toContain("strained");
+    await takeBack(db, strained.actId, doing);
+    const spoilt = await spoilJar(db, { jarId: id, why: "mould" }, doing);
+    expect((await refused(takeBack(db, top.actId, doing)))[0]!.say).toContain("written off since");
+    await takeBack(db, spoilt.actId, doing);
+    await takeBack(db, top.actId, doing);
+    await takeBack(db, filled.actId, doing);
     expect(await standingJars(db)).toEqual([]);
     await expectLedgerTrue(db);
   });
   it("heat runs on a timer until it is turned off or the jar is strained", async () => {
     const id = await fill({ method: "cooker" });
-    await heat(db, id, 720, DAY);
+    await heat(db, { jarId: id, minutes: 720 }, doing);
     expect(await heatedJars(db)).toMatchObject([{ id, heatMinutes: 720 }]);
-    await heat(db, id, null, DAY);
+    await heat(db, { jarId: id, minutes: null }, doing);
     expect(await heatedJars(db)).toEqual([]);
-    await heat(db, id, 60, DAY);
+    await heat(db, { jarId: id, minutes: 60 }, doing);
     await strainJar(db, straining(id), doing);
     expect(await heatedJars(db)).toEqual([]);
-    expect((await refused(heat(db, id, 60, DAY)))[0]!.say).toContain("isn't standing");
+    expect((await refused(heat(db, { jarId: id, minutes: 60 }, doing)))[0]!.say).toContain("isn't standing");
   });
   it("is on Today when it wants shaking, when it is ready, and when it has stood too long", async () => {
     const id = await fill();
     const at = async (n: number) => (await whatWaits(db, addDays(DAY, n))).filter((w) => w.station === "jars").map((w) => w.kind);
     expect(await at(0)).toEqual([]);
     expect(await at(1)).toEqual(["shake"]);
-    await tend(db, [id], { kind: "shaken", day: addDays(DAY, 20) });
+    await tend(db, { jarIds: [id], kind: "shaken" }, { day: addDays(DAY, 20) });
     expect(await at(22)).toEqual([]);
     expect(await at(23)).toEqual(["shake"]);
     expect(await at(42)).toEqual(["ready"]);
@@ -222,7 +222,7 @@ describe("straining", () => {
   it("taken back while no bottle was used, not after; strained anew, bottles get new letters", async () => {
     const id = await fill();
     const first = await strainJar(db, straining(id), doing);
-    await undoAct(db, first.actId, doing);
+    await takeBack(db, first.actId, doing);
     const again = await strainJar(db, straining(id), doing);
     const [bottle] = (await readJar(db, id))!.bottles;
     expect(bottle!.number).toBe("J26124-1C");
@@ -238,7 +238,7 @@ describe("straining", () => {
       },
       doing,
     );
-    expect((await refused(undoAct(db, again.actId, doing)))[0]!.say).toContain("has been used since");
+    expect((await refused(takeBack(db, again.actId, doing)))[0]!.say).toContain("has been used since");
     await expectLedgerTrue(db);
   });
   it("a second infusion over new herb has two herb lots in its ancestry", async () => {
@@ -283,9 +283,9 @@ describe("straining", () => {
     );
     const [costed] = await costRecipes(db, await readSettings(db), DAY, [recipe]);
     const bottle = await lotOf(oil.id);
-    expect(costed!.cost.lines[0]!.cost.lot).toBe(Math.round((bottle.value * 80_000) / bottle.onHand));
+    expect(costed!.sizes[0]!.cost.lines[0]!.cost.lot).toBe(Math.round((bottle.value * 80_000) / bottle.onHand));
     expect((await againCosts(db, [oil.id])).get(oil.id)!.per).toBeGreaterThan(0);
-    expect(costed!.cost.perUnit.again).not.toBeNull();
+    expect(costed!.sizes[0]!.cost.perUnit.again).not.toBeNull();
   });
 });
 
@@ -326,10 +326,10 @@ describe("blending and spoiling", () => {
   });
   it("a spoiled jar is written off with what it cost, and comes back when that was a slip", async () => {
     const id = await fill();
-    const done = await spoilJar(db, id, "mould", doing);
+    const done = await spoilJar(db, { jarId: id, why: "mould" }, doing);
     expect(await standingJars(db)).toEqual([]);
     expect((await refused(strainJar(db, straining(id), doing)))[0]!.say).toContain("isn't standing");
-    await undoAct(db, done.actId, doing);
+    await takeBack(db, done.actId, doing);
     expect((await standingJars(db)).length).toBe(1);
   });
 });

@@ -1,8 +1,9 @@
 /** Jars: the wall of them, one whole, and what the workshop's strainings teach. */
 import type { Cut, Straining } from "#core/infusion/absorption";
 import type { Dryness } from "#core/infusion/dryness";
+import { CARRIER_KINDS } from "#core/material/kinds";
 import { micros, mg, type Micros, type Mg } from "#core/measure/exact";
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
@@ -15,8 +16,8 @@ const columns = {
   jar,
   oil: sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier'), 0)`.mapWith(Number),
   herb: sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb'), 0)`.mapWith(Number),
-  contents: sql<string>`(select string_agg(distinct m.name, ', ') from ${jarPart} p join ${material} m on m.id = p.material_id where p.jar_id = ${own} and p.role = 'herb')`,
-  carriers: sql<string>`(select string_agg(distinct m.name, ', ') from ${jarPart} p join ${material} m on m.id = p.material_id where p.jar_id = ${own} and p.role = 'carrier')`,
+  contents: sql<string>`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb')`,
+  carriers: sql<string>`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier')`,
   shaken: sql<string | null>`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`,
 };
 
@@ -57,6 +58,8 @@ export const partsOf = (db: Reads, jarId: number) =>
       role: jarPart.role,
       cut: jarPart.cut,
       qty: jarPart.qty,
+      /** What it was called when it went in. */
+      name: jarPart.name,
       material: {
         id: material.id,
         name: material.name,
@@ -166,6 +169,6 @@ export const lotsForJars = (db: Reads) =>
     })
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
-    .where(sql`${lot.onHand} > 0 and ${material.kind} in ('herb', 'oil', 'infusedOil', 'softButter', 'hardButter')`);
+    .where(and(gt(lot.onHand, 0), inArray(material.kind, ["herb", ...CARRIER_KINDS])));
 
 export type JarLot = Awaited<ReturnType<typeof lotsForJars>>[number];

@@ -1,17 +1,21 @@
 /** Straining a jar into bottles, blending oils, and writing a spoiled jar off. */
 import { infusedBestBefore, strain } from "#core/infusion/strain";
-import { kind } from "#core/material/kinds";
+import { BLENDED_KINDS, kind } from "#core/material/kinds";
 import { micros, mg, sum, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import { eq, inArray, sql } from "drizzle-orm";
-import { perform, takenNumbers, type Doing, type Done } from "../act.ts";
-import type { Db, Tx } from "../client.ts";
-import { draw, lockLots } from "../ledger.ts";
+import { object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftText } from "../act/left.ts";
+import type { Tx } from "../client.ts";
+import { draw, lockLots, useOf } from "../ledger/lots.ts";
+import { takenNumbers } from "../ledger/numbers.ts";
 import { jar, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
+import { keepBestBefore } from "../shelf/bestBy.ts";
 import { makeLots } from "../shelf/receive.ts";
 import { standing } from "./fill.ts";
 import { partsOf, valueOfJar, type JarPartRow } from "./read.ts";
@@ -35,7 +39,12 @@ async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Pro
     .from(material)
     .where(sql`lower(${material.name}) = lower(${name})`);
   if (have) {
-    if (kind(have.kind).measured !== "weight") throw Refused.one("name", `${name} is already the name of something that is counted.`);
+    if (!BLENDED_KINDS.includes(have.kind))
+      throw Refused.one(
+        "name",
+        `${name} is already the name of ${kind(have.kind).label.toLowerCase()} on your shelf. Call the oil something else.`,
+        [{ to: `/shelf/${have.id}`, name }],
+      );
     return have.id;
   }
   const carriers = parts.filter((p) => p.role === "carrier");
@@ -66,8 +75,9 @@ async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Pro
 const letters = (n: number): string => (n < 26 ? "" : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
 
 /** Strains a jar as one act: each bottle becomes a lot, and all the jar cost falls on them. @throws Refused by field */
-export function strainJar(db: Db, input: StrainJarIn, doing: Doing): Promise<Done> {
-  return perform(db, "strain", doing, async (tx, actId) => {
+export const strainJar = defineAct({
+  kind: "strain",
+  run: async (tx, input: StrainJarIn, { actId, day }) => {
     const j = await standing(tx, input.jarId);
     const parts = await partsOf(tx, j.id);
     const of = (role: "herb" | "carrier") => parts.filter((p) => p.role === role);
@@ -80,10 +90,10 @@ export function strainJar(db: Db, input: StrainJarIn, doing: Doing): Promise<Don
       expected: j.expected,
     });
     if (!done.ok) throw Refused.one(done.problem.code, done.problem.say);
-    if (doing.day < j.day) throw Refused.one("", "It can't be strained before it was filled.");
+    if (day < j.day) throw Refused.one("", "It can't be strained before it was filled.");
     const materialId = await oilNamed(tx, j.name, parts);
     const best = infusedBestBefore(
-      doing.day,
+      day,
       of("carrier").map((p) => p.lot.bestBefore),
       of("herb").map((p) => p.lot.dryness),
     );
@@ -97,8 +107,12 @@ export function strainJar(db: Db, input: StrainJarIn, doing: Doing): Promise<Don
     });
     const lots = await tx
       .insert(lot)
-      .values(numbers.map((number) => ({ number, materialId, arrived: doing.day, bestBefore: best })))
+      .values(numbers.map((number) => ({ number, materialId, name: j.name, arrived: day, printed: best })))
       .returning({ id: lot.id });
+    await keepBestBefore(
+      tx,
+      lots.map((l) => l.id),
+    );
     await tx.insert(movement).values(
       input.bottles.map((qty, i) => ({
         actId,
@@ -114,13 +128,23 @@ export function strainJar(db: Db, input: StrainJarIn, doing: Doing): Promise<Don
     return {
       path: `/jars/${j.id}`,
       summary: `Strained ${j.number}: ${grams(done.value.bottled)} in ${counted(input.bottles.length, "bottle")} (${numbers.join(", ")})`,
+      about: [
+        { kind: "jar", id: j.id, changes: true },
+        { kind: "material", id: materialId },
+      ],
+      leaves: null,
     };
-  });
-}
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    await tx.update(jar).set({ strainedActId: null }).where(eq(jar.strainedActId, undoes));
+  },
+});
 
 /** Writes a spoiled jar off: what it cost is gone, and said. */
-export function spoilJar(db: Db, jarId: number, why: string, doing: Doing): Promise<Done> {
-  return perform(db, "spoil", doing, async (tx, actId) => {
+export const spoilJar = defineAct({
+  kind: "spoil",
+  run: async (tx, { jarId, why }: { jarId: number; why: string }, { actId }) => {
     const j = await standing(tx, jarId);
     const value = await valueOfJar(tx, jarId);
     const { currency } = await readSettings(tx);
@@ -128,9 +152,18 @@ export function spoilJar(db: Db, jarId: number, why: string, doing: Doing): Prom
       .update(jar)
       .set({ spoiledActId: actId, heatOn: null, note: [j.note, `Spoiled: ${why}`].filter(Boolean).join("\n") })
       .where(eq(jar.id, jarId));
-    return { path: `/jars/${jarId}`, summary: `Wrote off jar ${j.number}, ${money(value, currency)} of herb and oil` };
-  });
-}
+    return {
+      path: `/jars/${jarId}`,
+      summary: `Wrote off jar ${j.number}, ${money(value, currency)} of herb and oil`,
+      about: [{ kind: "jar", id: jarId, changes: true }],
+      leaves: { note: j.note },
+    };
+  },
+  leaves: object({ note: leftText() }),
+  back: async (tx, { note }, { undoes }) => {
+    await tx.update(jar).set({ spoiledActId: null, note }).where(eq(jar.spoiledActId, undoes));
+  },
+});
 
 export interface BlendIn {
   name: string;
@@ -139,8 +172,9 @@ export interface BlendIn {
 }
 
 /** Blends oils of several lots into one new lot, at what they cost together. @throws Refused by field */
-export function blend(db: Db, input: BlendIn, doing: Doing): Promise<Done> {
-  return perform(db, "blend", doing, async (tx, actId) => {
+export const blend = defineAct({
+  kind: "blend",
+  run: async (tx, input: BlendIn, { actId, day }) => {
     const ids = input.takes.map((t) => t.lotId);
     if (new Set(ids).size < 2) throw Refused.one("takes.0.lot", "A blend needs two lots at least.");
     if (new Set(ids).size < ids.length) throw Refused.one("takes.0.lot", "The same lot stands there twice.");
@@ -150,12 +184,11 @@ export function blend(db: Db, input: BlendIn, doing: Doing): Promise<Done> {
       .innerJoin(material, eq(material.id, lot.materialId))
       .where(inArray(lot.id, ids));
     const byId = new Map(rows.map((r) => [r.lot.id, r]));
+    const locked = await lockLots(tx, ids);
     const parts = input.takes.map((t, i): JarPartRow => {
-      const r = byId.get(t.lotId);
-      if (!r || !["oil", "infusedOil"].includes(r.material.kind))
-        throw Refused.one(`takes.${i}.lot`, "Choose a lot of liquid or infused oil.");
-      if (r.lot.holdReason !== null) throw Refused.one(`takes.${i}.lot`, `Lot ${r.lot.number} is on hold.`);
-      return { id: i, role: "carrier", cut: null, qty: t.qty, material: r.material, lot: { ...r.lot, hold: false } };
+      useOf(locked, t.lotId, "blend", day, `takes.${i}.lot`);
+      const r = byId.get(t.lotId)!;
+      return { id: i, role: "carrier", cut: null, name: r.material.name, qty: t.qty, material: r.material, lot: { ...r.lot, hold: false } };
     });
     const materialId = await oilNamed(tx, input.name, parts);
     const [m] = await tx.select().from(material).where(eq(material.id, materialId));
@@ -163,8 +196,7 @@ export function blend(db: Db, input: BlendIn, doing: Doing): Promise<Done> {
       (a, p) => (p.lot.bestBefore !== null && (a === null || p.lot.bestBefore < a) ? p.lot.bestBefore : a),
       null,
     );
-    const [made] = await makeLots(tx, doing.day, [{ material: m!, supplierLot: "", bestBefore: best }]);
-    const locked = await lockLots(tx, ids);
+    const [made] = await makeLots(tx, day, [{ material: m!, supplierLot: "", bestBefore: best }]);
     const draws = input.takes.map((t, i) =>
       draw(locked, t.lotId, t.qty, `takes.${i}.qty`, grams, { actId, reason: "blended", note: input.note }),
     );
@@ -179,6 +211,13 @@ export function blend(db: Db, input: BlendIn, doing: Doing): Promise<Done> {
         note: input.note,
       },
     ]);
-    return { path: `/shelf/${materialId}`, summary: `Blended ${counted(ids.length, "lot")} into ${made!.number}, ${input.name}` };
-  });
-}
+    return {
+      path: `/shelf/${materialId}`,
+      summary: `Blended ${counted(ids.length, "lot")} into ${made!.number}, ${input.name}`,
+      about: [{ kind: "material", id: materialId }, ...parts.map((p) => ({ kind: "material" as const, id: p.material.id }))],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async () => {},
+});

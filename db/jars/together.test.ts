@@ -4,7 +4,7 @@ import { mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { beforeEach, expect, it } from "vitest";
 import { noteCount, postStocktake } from "../shelf/stocktake.ts";
-import { saveMaterial } from "../shelf/materials.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { arrive, receive } from "../shelf/receive.ts";
 import { readReceipt } from "../shelf/receipts.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
@@ -89,7 +89,7 @@ it("a jar strained, topped up and written off at the same moment ends one way on
         { jarId: id, back: mg(400_000), secondBack: null, sediment: mg(0), herbOut: null, pressed: false, bottles: [mg(400_000)] },
         doing(),
       ),
-    () => spoilJar(db, id, "mould", doing()),
+    () => spoilJar(db, { jarId: id, why: "mould" }, doing()),
     () => topUp(db, { jarId: id, lotId: oil!.id, qty: mg(1000) }, doing()),
   );
   const j = (await readJar(db, id))!.jar;
@@ -122,7 +122,7 @@ it("a stock-take posted while a jar is filled either comes first or asks for a n
   const [oil] = await lotsOf(ids.oil);
   await noteCount(db, oil!.id, 1_700_000, "");
   const said = await together(
-    () => postStocktake(db, doing()),
+    () => postStocktake(db, {}, doing()),
     () => fill(100),
   );
   expect(said[1]).toBe("done");

@@ -1,8 +1,9 @@
 /** Selling, packing and tracing. */
 import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { undoAct } from "../act.ts";
-import { packGiftOrder, saveGiftOrder } from "../gifts/gifts.ts";
+import { takeBack } from "../act/takeBack.ts";
+import { saveGiftOrder } from "../gifts/gifts.ts";
+import { packGiftOrder } from "../gifts/pack.ts";
 import { findLot, traceLot } from "../lots/trace.ts";
 import { closeMarketDay, listMarketDays } from "../markets/markets.ts";
 import { movement } from "../schema.ts";
@@ -52,11 +53,11 @@ describe("selling and tracing", () => {
       wrapping: [{ materialId: ids.box, pieces: 1 }],
     };
     const id = idIn(await saveGiftOrder(db, order, { day: DAY }));
-    for (const l of here) await holdLot(db, l.id, "smells odd");
-    expect((await refused(packGiftOrder(db, id, new Map(), { day: DAY })))[0]!.say).toContain("1 × Test balm");
-    for (const l of here) await holdLot(db, l.id, null);
-    await packGiftOrder(db, id, new Map([[ids.product, here.at(-1)!.id]]), { day: DAY });
-    await expect(saveGiftOrder(db, order, { day: DAY }, id)).rejects.toThrow("packed");
+    for (const l of here) await holdLot(db, { lotId: l.id, reason: "smells odd" }, { day: DAY });
+    expect((await refused(packGiftOrder(db, { id, only: [] }, { day: DAY })))[0]!.say).toContain("1 × Test balm");
+    for (const l of here) await holdLot(db, { lotId: l.id, reason: null }, { day: DAY });
+    await packGiftOrder(db, { id, only: [{ productId: ids.product, lotId: here.at(-1)!.id }] }, { day: DAY });
+    await expect(saveGiftOrder(db, { ...order, id: id }, { day: DAY })).rejects.toThrow("packed");
 
     const tin = (await findLot(db, here.at(-1)!.number.toLowerCase()))!;
     const traced = await traceLot(db, tin.id);
@@ -69,7 +70,7 @@ describe("selling and tracing", () => {
     const done = await make(1);
     const made = (await finished()).at(-1)!;
     expect((await traceLot(db, made.id)).back.length).toBeGreaterThan(0);
-    await undoAct(db, done.actId, { day: DAY });
+    await takeBack(db, done.actId, { day: DAY });
     expect((await traceLot(db, made.id)).back).toEqual([]);
     expect(await db.select().from(movement).where(eq(movement.actId, done.actId))).not.toHaveLength(0);
   });

@@ -1,9 +1,24 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
 import { trace, type Link } from "#core/lot/trace";
 import type { Reason } from "#core/stock/reasons";
-import { asc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { act, batch, giftOrder, jar, lot, marketDay, material, movement, product, purchase, purchaseLine, recipe } from "../schema.ts";
+import {
+  act,
+  batch,
+  batchSize,
+  giftOrder,
+  jar,
+  lot,
+  marketDay,
+  material,
+  movement,
+  product,
+  purchase,
+  purchaseLine,
+  recipe,
+} from "../schema.ts";
 
 /** Lots named with what they are of, by id. */
 const namedLots = (db: Reads) =>
@@ -21,8 +36,11 @@ const namedLots = (db: Reads) =>
       materialId: lot.materialId,
       productId: lot.productId,
       kind: material.kind,
-      name: sql<string>`coalesce(${material.name}, ${recipe.name})`,
-      fill: product.fill,
+      /** What it was called when it came to be, and what that is called now where it is another name. */
+      name: lot.name,
+      label: lot.label,
+      calledNow: sql<string | null>`nullif(coalesce(${material.name}, ${recipe.name}), ${lot.name})`,
+      bestBy: lot.bestBy,
       supplier: purchase.supplier,
     })
     .from(lot)
@@ -56,6 +74,7 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
   db
     .select({
       id: movement.id,
+      actId: act.id,
       lotId: movement.lotId,
       day: act.day,
       qty: movement.qty,
@@ -69,18 +88,16 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
       giftOrderId: giftOrder.id,
       jarId: movement.jarId,
       jar: jar.number,
-      batchNumber: sql<string | null>`made.number`,
+      batchNumber: sql<
+        string | null
+      >`(select string_agg(l.number, ', ' order by s.position) from ${batchSize} s join ${lot} l on l.id = s.lot_id where s.batch_id = ${movement.batchId} and s.units > 0)`,
     })
     .from(movement)
     .innerJoin(act, eq(act.id, movement.actId))
     .leftJoin(marketDay, eq(marketDay.id, movement.marketDayId))
     .leftJoin(giftOrder, eq(giftOrder.id, movement.giftOrderId))
-    .leftJoin(batch, eq(batch.id, movement.batchId))
     .leftJoin(jar, eq(jar.id, movement.jarId))
-    .leftJoin(sql`${lot} made`, sql`made.id = ${batch.lotId}`)
-    .where(
-      sql`${inArray(movement.lotId, [...lotIds])} and ${act.undoes} is null and not exists (select 1 from ${act} u where u.undoes = ${movement.actId})`,
-    )
+    .where(and(inArray(movement.lotId, [...lotIds]), stands(movement.actId)))
     .orderBy(asc(movement.id));
 
 export type HistoryRow = Awaited<ReturnType<typeof historyOf>>[number];
@@ -95,7 +112,7 @@ export async function findLot(db: Reads, number: string): Promise<NamedLot | nul
 export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[]> =>
   namedLots(db)
     .where(
-      sql`upper(${lot.number}) like '%' || upper(${part.replace(/[%_\\]/g, "\\$&")}) || '%' or upper(${lot.supplierLot}) = upper(${part}) or coalesce(${material.name}, ${recipe.name}) ilike '%' || ${part.replace(/[%_\\]/g, "\\$&")} || '%'`,
+      sql`upper(${lot.number}) like '%' || upper(${part.replace(/[%_\\]/g, "\\$&")}) || '%' or upper(${lot.supplierLot}) = upper(${part}) or ${lot.name} ilike '%' || ${part.replace(/[%_\\]/g, "\\$&")} || '%'`,
     )
     .orderBy(sql`${lot.id} desc`)
     .limit(limit);
@@ -109,19 +126,25 @@ export async function traceLot(db: Reads, lotId: number) {
   const lots = new Map((await namedLots(db).where(inArray(lot.id, ids))).map((l) => [l.id, l]));
   const history = await historyOf(db, [lotId, ...forward.map((s) => s.lot)]);
   const made = await db
-    .select({ lotId: batch.lotId, batchId: batch.id, day: batch.day, units: batch.units, note: batch.note, productId: batch.productId })
-    .from(batch)
-    .where(inArray(batch.lotId, ids));
+    .select({ lotId: batchSize.lotId, batchId: batch.id, day: batch.day, units: batchSize.units, note: batch.note })
+    .from(batchSize)
+    .innerJoin(batch, eq(batch.id, batchSize.batchId))
+    .where(inArray(batchSize.lotId, ids));
+  // Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own.
   const inLot = (
     await db.execute<{ from: number; to: number; qty: string }>(sql`
-    select ing.lot_id as "from", b.lot_id as "to", -sum(ing.qty) as qty from batch b join movement ing on ing.act_id = b.poured_act_id and ing.reason = 'used'
-      where ${inArray(sql`b.lot_id`, ids)} group by 1, 2
+    select ing.lot_id as "from", made.lot_id as "to",
+      round(-sum(ing.qty * case when ing.into_lot_id is not null then 1 else s.units::numeric * s.fill / pot.filled end)) as qty
+      from movement made join batch b on b.poured_act_id = made.act_id join batch_size s on s.batch_id = b.id and s.lot_id = made.lot_id
+      join lateral (select sum(x.units::numeric * x.fill) as filled from batch_size x where x.batch_id = b.id) pot on true
+      join movement ing on ing.act_id = made.act_id and ing.reason = 'used' and (ing.into_lot_id is null or ing.into_lot_id = made.lot_id)
+      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'filled' and pot.filled > 0 group by 1, 2
     union all
     select p.lot_id, made.lot_id, sum(p.qty) from movement made join jar j on j.strained_act_id = made.act_id join jar_part p on p.jar_id = j.id
       where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
     union all
     select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = 'blended' and ing.qty < 0
-      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0`)
+      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`)
   ).rows.map((r) => ({ ...r, qty: Number(r.qty) }));
   const named = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
   return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, inLot };

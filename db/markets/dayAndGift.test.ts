@@ -1,9 +1,10 @@
 /** Market days and gift orders as they are read back: what left, what it cost, and taking it back. */
 import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
-import { undoAct } from "../act.ts";
+import { takeBack } from "../act/takeBack.ts";
 import { listCabinet, takeOut } from "../cabinet/cabinet.ts";
-import { listGiftOrders, packedLots, packGiftOrder, saveGiftOrder, type GiftIn } from "../gifts/gifts.ts";
+import { listGiftOrders, saveGiftOrder, type GiftIn } from "../gifts/gifts.ts";
+import { packedLots, packGiftOrder } from "../gifts/pack.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { readSettings } from "../settings.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
@@ -42,7 +43,7 @@ describe("a market day", () => {
     const [lot] = await finished();
     const line = { lotId: lot!.id, taken: 4, sold: 0, given: 0, damaged: 0, price: euro(8) };
     const id = idIn(await saveMarketDay(db, market({ lines: [line] }), { day: DAY }));
-    await saveMarketDay(db, market({ name: "Great fair", lines: [{ ...line, taken: 3 }] }), { day: DAY }, id);
+    await saveMarketDay(db, { ...market({ name: "Great fair", lines: [{ ...line, taken: 3 }] }), id: id }, { day: DAY });
     const [day] = await listMarketDays(db, [id]);
     expect(day).toMatchObject({
       name: "Great fair",
@@ -71,12 +72,12 @@ describe("a market day", () => {
     const closed = await closeMarketDay(db, sheet, { day: DAY });
     const id = idIn(closed);
     expect(await here()).toEqual([0]);
-    expect((await refused(saveMarketDay(db, sheet, { day: DAY }, id)))[0]!.say).toMatch(/is closed/);
-    expect((await refused(closeMarketDay(db, sheet, { day: DAY }, id)))[0]!.say).toMatch(/is closed/);
-    await undoAct(db, closed.actId, { day: DAY });
+    expect((await refused(saveMarketDay(db, { ...sheet, id: id }, { day: DAY })))[0]!.say).toMatch(/is closed/);
+    expect((await refused(closeMarketDay(db, { ...sheet, id: id }, { day: DAY })))[0]!.say).toMatch(/is closed/);
+    await takeBack(db, closed.actId, { day: DAY });
     expect(await here()).toEqual([5]);
     expect((await listMarketDays(db, [id]))[0]!.closedActId).toBeNull();
-    await closeMarketDay(db, sheet, { day: DAY }, id);
+    await closeMarketDay(db, { ...sheet, id: id }, { day: DAY });
     expect(await here()).toEqual([0]);
     await expectLedgerTrue(db);
   });
@@ -85,7 +86,7 @@ describe("a market day", () => {
     const idle = market({ lines: [{ lotId: lot!.id, taken: 5, sold: 0, given: 0, damaged: 0, price: euro(8) }] });
     expect((await refused(closeMarketDay(db, idle, { day: DAY })))[0]!.say).toMatch(/Count the stall first/);
     expect(await listMarketDays(db)).toEqual([]);
-    expect(await refused(saveMarketDay(db, idle, { day: DAY }, 99_999))).toHaveLength(1);
+    expect(await refused(saveMarketDay(db, { ...idle, id: 99_999 }, { day: DAY }))).toHaveLength(1);
   });
   it("names every line that wants more than its lot has", async () => {
     await make(3);
@@ -110,20 +111,20 @@ describe("a gift order", () => {
           { day: DAY },
         ),
       );
-      if (customer.startsWith("packed")) await packGiftOrder(db, id, new Map(), { day: DAY });
+      if (customer.startsWith("packed")) await packGiftOrder(db, { id, only: [] }, { day: DAY });
     }
     expect((await listGiftOrders(db)).map((o) => o.customer)).toEqual(["sooner", "later", "packed late", "packed early"]);
   });
   it("packs units and wrapping in one act, says out of which lots, and can be taken back", async () => {
     await make(3);
     const id = idIn(await saveGiftOrder(db, order({ items: [{ productId: ids.product, units: 7, price: euro(9) }] }), { day: DAY }));
-    const packed = await packGiftOrder(db, id, new Map(), { day: DAY });
+    const packed = await packGiftOrder(db, { id, only: [] }, { day: DAY });
     const lots = await packedLots(db, id);
     expect(lots.filter((l) => l.productId !== null).map((l) => l.qty)).toEqual([5, 2]);
     expect(lots.filter((l) => l.materialId !== null).map((l) => l.qty)).toEqual([2]);
     expect(await here()).toEqual([0, 1]);
     expect(await onHand(ids.box)).toBe(8);
-    await undoAct(db, packed.actId, { day: DAY });
+    await takeBack(db, packed.actId, { day: DAY });
     expect([await here(), await onHand(ids.box), await packedLots(db, id)]).toEqual([[5, 3], 10, []]);
     await expectLedgerTrue(db);
   });
@@ -135,8 +136,8 @@ describe("a gift order", () => {
         { day: DAY },
       ),
     );
-    expect(await refused(packGiftOrder(db, id, new Map(), { day: DAY }))).toEqual([
-      { field: "pack", say: "There is too little to pack it: 4 × Test balm and 2 × Box missing. Nothing was moved." },
+    expect(await refused(packGiftOrder(db, { id, only: [] }, { day: DAY }))).toEqual([
+      { field: "pack", say: "There is too little to pack it: 4 × Test balm, 50 g and 2 × Box missing. Nothing was moved." },
     ]);
     expect([await here(), await onHand(ids.box)]).toEqual([[5], 10]);
   });
@@ -144,29 +145,34 @@ describe("a gift order", () => {
     await make(3);
     const [first, second] = await finished();
     const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));
-    await packGiftOrder(db, id, new Map([[ids.product, second!.id]]), { day: DAY });
+    await packGiftOrder(db, { id, only: [{ productId: ids.product, lotId: second!.id }] }, { day: DAY });
     expect(await here()).toEqual([5, 1]);
     const more = idIn(await saveGiftOrder(db, order(), { day: DAY }));
-    expect((await refused(packGiftOrder(db, more, new Map([[ids.product, second!.id]]), { day: DAY })))[0]!.say).toContain("1 × Test balm");
-    await packGiftOrder(db, more, new Map([[ids.product, first!.id]]), { day: DAY });
+    expect(
+      (await refused(packGiftOrder(db, { id: more, only: [{ productId: ids.product, lotId: second!.id }] }, { day: DAY })))[0]!.say,
+    ).toContain("1 × Test balm");
+    await packGiftOrder(db, { id: more, only: [{ productId: ids.product, lotId: first!.id }] }, { day: DAY });
     expect(await here()).toEqual([3, 1]);
   });
   it("packs the sheet as it stands in the same act: refused, nothing of it is kept; posted twice, it counts once", async () => {
     const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));
     const more = order({ customer: "Great choir", items: [{ productId: ids.product, units: 99, price: euro(9) }] });
-    await refused(packGiftOrder(db, id, new Map(), { day: DAY }, more));
+    await refused(packGiftOrder(db, { id, only: [], sheet: more }, { day: DAY }));
     expect((await listGiftOrders(db, [id]))[0]).toMatchObject({ customer: "Choir", items: [{ units: 2 }] });
     const sheet = order({ items: [{ productId: ids.product, units: 3, price: euro(9) }] });
     const doing = { day: DAY, token: crypto.randomUUID() };
-    const first = await packGiftOrder(db, id, new Map(), doing, sheet);
-    expect(await packGiftOrder(db, id, new Map(), doing, sheet)).toEqual(first);
+    const first = await packGiftOrder(db, { id, only: [], sheet }, doing);
+    expect(await packGiftOrder(db, { id, only: [], sheet }, doing)).toEqual(first);
     expect(await here()).toEqual([2]);
     expect((await listGiftOrders(db, [id]))[0]).toMatchObject({ packedActId: first.actId, items: [{ units: 3 }] });
     await expectLedgerTrue(db);
   });
   it("two windows packing one order: one packs it, the other is told", async () => {
     const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));
-    const both = await Promise.allSettled([packGiftOrder(db, id, new Map(), { day: DAY }), packGiftOrder(db, id, new Map(), { day: DAY })]);
+    const both = await Promise.allSettled([
+      packGiftOrder(db, { id, only: [] }, { day: DAY }),
+      packGiftOrder(db, { id, only: [] }, { day: DAY }),
+    ]);
     expect(both.map((b) => b.status).sort()).toEqual(["fulfilled", "rejected"]);
     expect(await here()).toEqual([3]);
   });
@@ -175,7 +181,7 @@ describe("a gift order", () => {
 describe("the cabinet", () => {
   it("shows each lot with what its batch took in work, and lets units go for a reason", async () => {
     const [lot] = await listCabinet(db);
-    expect(lot).toMatchObject({ name: "Test balm", fill: 50_000, onHand: 5, units: 5, minutes: 60 });
+    expect(lot).toMatchObject({ name: "Test balm", label: "50 g", onHand: 5, units: 5, minutesHundredths: 6000 });
     await takeOut(db, { lotId: lot!.id, units: 2, reason: "own", note: "hands" }, { day: DAY });
     expect((await listCabinet(db))[0]!.onHand).toBe(3);
     expect(await refused(takeOut(db, { lotId: lot!.id, units: 4, reason: "own", note: "" }, { day: DAY }))).toMatchObject([
@@ -191,10 +197,10 @@ describe("costing against the shelf", () => {
     const settings = await readSettings(db);
     const [r] = await costRecipes(db, settings, DAY, [ids.recipe]);
     // 80 g of oil at 21.01 / 2 kg, 20 g of wax at 10.01 / 500 g, 2 tins at 21.01 / 40; 34 minutes.
-    expect(r!.cost.fill).toEqual({ units: 2, potLoss: 0, leftover: 0 });
-    expect(r!.cost.perUnit.again).toMatchObject({ ingredients: (840_400 + 400_400) / 2, packaging: 525_250, loss: 0 });
+    expect(r!.sizes[0]!.cost.fill).toEqual({ units: 2, potLoss: 0, leftover: 0 });
+    expect(r!.sizes[0]!.cost.perUnit.again).toMatchObject({ ingredients: (840_400 + 400_400) / 2, packaging: 525_250, loss: 0 });
     // 34 minutes at 16.00 are 9.066667, to the micro; half of that each.
-    expect(r!.cost.perUnit.again!.work).toBe(4_533_334);
-    expect(r!.cost.perUnit.lot!.total).toBe(r!.cost.perUnit.average!.total);
+    expect(r!.sizes[0]!.cost.perUnit.again!.work).toBe(4_533_334);
+    expect(r!.sizes[0]!.cost.perUnit.lot!.total).toBe(r!.sizes[0]!.cost.perUnit.average!.total);
   });
 });

@@ -1,16 +1,24 @@
 /** Market days: planning what to take, and closing the day so that what was sold leaves its lots. */
-import type { Micros } from "#core/measure/exact";
+import { micros, type Micros } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
+import { unitsForStall } from "#core/stock/promised";
 import type { Reason } from "#core/stock/reasons";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads, Tx } from "../client.ts";
-import { draw, lockLots, type NewMovement } from "../ledger.ts";
-import { lot, marketDay, marketLine, movement, product, recipe } from "../schema.ts";
+import { array, object } from "yup";
+import { defineAct, type At } from "../act/define.ts";
+import { leftId, leftRow } from "../act/left.ts";
+import { notChangedSince } from "../act/seen.ts";
+import { nothingLater } from "../act/standing.ts";
+import { unitsStand } from "../cabinet/promised.ts";
+import type { Reads, Tx } from "../client.ts";
+import { draw, lockLots, useOf, type NewMovement } from "../ledger/lots.ts";
+import { lot, marketDay, marketLine, movement } from "../schema.ts";
 
 export interface MarketIn {
+  /** Of a day that is there already. */
+  id?: number | undefined;
   name: string;
   day: Day;
   stallFee: Micros;
@@ -32,14 +40,13 @@ export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]
   return new Map(rows.map((r) => [r.number, r.id]));
 }
 
-/** What left stock on a market day, per lot, from the act that closed it. */
+/** What left stock on a market day, per lot; what was put right since is in it, and what was taken back isn't. */
 const goneByDay = (db: Reads, ids: readonly number[]) =>
   db
-    .select({ dayId: marketDay.id, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith(Number) })
+    .select({ dayId: movement.marketDayId, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))) })
     .from(movement)
-    .innerJoin(marketDay, eq(marketDay.closedActId, movement.actId))
-    .where(inArray(marketDay.id, [...ids]))
-    .groupBy(marketDay.id, movement.lotId);
+    .where(inArray(movement.marketDayId, [...ids]))
+    .groupBy(movement.marketDayId, movement.lotId);
 
 /** Market days, newest first, each with its lines. */
 export async function listMarketDays(db: Reads, ids?: readonly number[], limit = 60) {
@@ -59,8 +66,9 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], limit =
       number: lot.number,
       bestBefore: lot.bestBefore,
       onHand: lot.onHand,
-      name: recipe.name,
-      fill: product.fill,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      name: lot.name,
+      label: lot.label,
       taken: marketLine.taken,
       sold: marketLine.sold,
       given: marketLine.given,
@@ -69,8 +77,6 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], limit =
     })
     .from(marketLine)
     .innerJoin(lot, eq(lot.id, marketLine.lotId))
-    .innerJoin(product, eq(product.id, lot.productId))
-    .innerJoin(recipe, eq(recipe.id, product.recipeId))
     .where(inArray(marketLine.marketDayId, dayIds))
     .orderBy(asc(marketLine.id));
   const gone = await goneByDay(db, dayIds);
@@ -78,39 +84,105 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], limit =
     ...day,
     lines: lines
       .filter((l) => l.dayId === day.id)
-      .map((l) => ({ ...l, gone: (gone.find((g) => g.dayId === day.id && g.lotId === l.lotId)?.gone ?? 0) as Micros })),
+      .map((l) => ({ ...l, gone: gone.find((g) => g.dayId === day.id && g.lotId === l.lotId)?.gone ?? micros(0) })),
   }));
 }
 
-async function writeDay(tx: Tx, input: MarketIn, id?: number): Promise<number> {
-  const { lines, ...head } = input;
-  let dayId = id;
-  if (dayId === undefined) {
-    const [row] = await tx.insert(marketDay).values(head).returning({ id: marketDay.id });
-    dayId = row!.id;
-  } else {
-    const [open] = await tx.select({ closed: marketDay.closedActId }).from(marketDay).where(eq(marketDay.id, dayId)).for("update");
-    if (!open) throw Refused.one("", "That market day isn't here any more.");
-    if (open.closed !== null) throw Refused.one("", "This day is closed. Take the closing back first to change it.");
-    await tx.update(marketDay).set(head).where(eq(marketDay.id, dayId));
-    await tx.delete(marketLine).where(eq(marketLine.marketDayId, dayId));
-  }
-  if (lines.length > 0) await tx.insert(marketLine).values(lines.map((l) => ({ ...l, marketDayId: dayId })));
-  return dayId;
+interface Written {
+  dayId: number;
+  before: { day: typeof marketDay.$inferSelect; lines: (typeof marketLine.$inferSelect)[] } | null;
 }
 
-/** Keeps a day as it is planned or half counted; stock stays where it is. */
-export function saveMarketDay(db: Db, input: MarketIn, doing: Doing, id?: number): Promise<Done> {
-  return perform(db, "saveMarket", doing, async (tx) => {
-    const dayId = await writeDay(tx, input, id);
-    return { path: `/markets/${dayId}`, summary: `Kept ${input.name}` };
-  });
+async function writeDay(tx: Tx, { id, lines, ...head }: MarketIn, seen: At["seen"]): Promise<Written> {
+  if (id === undefined) {
+    const [row] = await tx.insert(marketDay).values(head).returning({ id: marketDay.id });
+    if (lines.length > 0) await tx.insert(marketLine).values(lines.map((l) => ({ ...l, marketDayId: row!.id })));
+    return { dayId: row!.id, before: null };
+  }
+  const [open] = await tx.select().from(marketDay).where(eq(marketDay.id, id)).for("update");
+  if (!open) throw Refused.one("", "That market day isn't here any more.");
+  await notChangedSince(tx, { kind: "market", id }, seen);
+  if (open.closedActId !== null) throw Refused.one("", "This day is closed. Take the closing back first to change it.");
+  const before = { day: open, lines: await tx.delete(marketLine).where(eq(marketLine.marketDayId, id)).returning() };
+  await tx.update(marketDay).set(head).where(eq(marketDay.id, id));
+  if (lines.length > 0) await tx.insert(marketLine).values(lines.map((l) => ({ ...l, marketDayId: id })));
+  return { dayId: id, before };
 }
+
+const beforeOf = () =>
+  object({
+    dayId: leftId(),
+    before: object({ day: leftRow(marketDay), lines: array().of(leftRow(marketLine)).required() }).nullable(),
+  });
+
+/** A day as it was before its sheet was written over; one that wasn't there is there no more. */
+async function dayBack(tx: Tx, { dayId, before }: Written): Promise<string | undefined> {
+  await tx.delete(marketLine).where(eq(marketLine.marketDayId, dayId));
+  if (!before) {
+    await tx.delete(marketDay).where(eq(marketDay.id, dayId));
+    return "/markets";
+  }
+  const { id: _own, ...was } = before.day;
+  await tx.update(marketDay).set(was).where(eq(marketDay.id, dayId));
+  if (before.lines.length > 0) await tx.insert(marketLine).overridingSystemValue().values(before.lines);
+  return undefined;
+}
+
+const about = (dayId: number) => [{ kind: "market" as const, id: dayId, changes: true }];
+
+/** @throws Refused beside each lot that is on hold, past its day, on its way elsewhere or promised */
+async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): Promise<void> {
+  const locked = await lockLots(
+    tx,
+    input.lines.map((l) => l.lotId),
+  );
+  const stand = await unitsStand(tx, today, dayId);
+  const along = new Map<number, number>();
+  const problems: FieldProblem[] = [];
+  for (const [i, l] of input.lines.entries()) {
+    const found = useOf(locked, l.lotId, "stall", today, `lines.${i}.lot`);
+    if (l.taken === 0) continue;
+    const product = stand.get(found.of);
+    const room = unitsForStall(product, l.lotId, along.get(found.of) ?? 0);
+    along.set(found.of, (along.get(found.of) ?? 0) + l.taken);
+    if (l.taken <= room) continue;
+    const spoken = product?.promised.filter((p) => p.units > 0).map((p) => `${p.units} promised to ${p.customer}`) ?? [];
+    const why =
+      product?.lots.find((s) => s.lot.id === l.lotId)?.usable === 0 && found.onHand > 0
+        ? `${found.number} is on hold or past its day.`
+        : `${counted(room, "unit")} of ${found.number} can go along: ${[`${found.onHand} here`, ...spoken].join(", ")}.`;
+    problems.push({ field: `lines.${i}.taken`, say: why });
+  }
+  if (problems.length > 0) throw new Refused(problems);
+}
+
+/** Keeps a day as it is planned or half counted; stock stays where it is. @throws Refused by line; ChangedMeanwhile */
+export const saveMarketDay = defineAct({
+  kind: "saveMarket",
+  run: async (tx, input: MarketIn, { day, seen }) => {
+    const written = await writeDay(tx, input, seen);
+    // What was sold already was there to be sold; only a plan can promise what isn't.
+    if (input.lines.every((l) => l.sold + l.given + l.damaged === 0)) await mayGoAlong(tx, input, written.dayId, day);
+    return { path: `/markets/${written.dayId}`, summary: `Kept ${input.name}`, about: about(written.dayId), leaves: written };
+  },
+  leaves: beforeOf(),
+  back: async (tx, left, { undoes }) => {
+    await nothingLater(
+      tx,
+      { kind: "market", id: left.dayId },
+      undoes,
+      ["saveMarket", "closeMarket"],
+      "The day has been kept or closed since.",
+    );
+    return dayBack(tx, left);
+  },
+});
 
 /** Closes a day: sold, given and damaged units leave their lots. @throws Refused by line when a lot has fewer; then nothing is kept */
-export function closeMarketDay(db: Db, input: MarketIn, doing: Doing, id?: number): Promise<Done> {
-  return perform(db, "closeMarket", doing, async (tx, actId) => {
-    const dayId = await writeDay(tx, input, id);
+export const closeMarketDay = defineAct({
+  kind: "closeMarket",
+  run: async (tx, input: MarketIn, { actId, day, seen }) => {
+    const { dayId } = await writeDay(tx, input, seen);
     const locked = await lockLots(
       tx,
       input.lines.map((l) => l.lotId),
@@ -126,6 +198,7 @@ export function closeMarketDay(db: Db, input: MarketIn, doing: Doing, id?: numbe
       for (const [field, units, reason] of out) {
         if (units === 0) continue;
         try {
+          useOf(locked, l.lotId, "stall", day, `lines.${i}.lot`);
           moves.push(draw(locked, l.lotId, units, `lines.${i}.${field}`, (n) => counted(n, "unit"), { actId, reason, marketDayId: dayId }));
         } catch (e) {
           if (!(e instanceof Refused)) throw e;
@@ -137,12 +210,17 @@ export function closeMarketDay(db: Db, input: MarketIn, doing: Doing, id?: numbe
     if (moves.length === 0) throw Refused.one("", "Nothing was sold, given or damaged yet. Count the stall first.");
     await tx.insert(movement).values(moves);
     await tx.update(marketDay).set({ closedActId: actId }).where(eq(marketDay.id, dayId));
+    const sold = input.lines.reduce((a, l) => a + l.sold, 0);
     return {
       path: `/markets/${dayId}`,
-      summary: `Closed ${input.name}: ${counted(
-        input.lines.reduce((a, l) => a + l.sold, 0),
-        "unit",
-      )} sold`,
+      summary: `Closed ${input.name}: ${counted(sold, "unit")} sold`,
+      about: [...about(dayId), ...[...new Set([...locked.values()].map((l) => l.of))].map((id) => ({ kind: "product" as const, id }))],
+      leaves: null,
     };
-  });
-}
+  },
+  leaves: null,
+  // The counts stay on the sheet, to be put right and closed again.
+  back: async (tx, _left, { undoes }) => {
+    await tx.update(marketDay).set({ closedActId: null }).where(eq(marketDay.closedActId, undoes));
+  },
+});

@@ -1,12 +1,16 @@
 /** Chosen prices per product and channel. */
 import type { Micros } from "#core/measure/exact";
-import type { ChannelId } from "#core/pricing/schools";
+import { CHANNEL_IDS, type ChannelId } from "#core/pricing/schools";
 import { Refused } from "#core/refused";
 import { eq, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads } from "../client.ts";
+import { object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId, leftMicros } from "../act/left.ts";
+import { notChangedSince } from "../act/seen.ts";
+import { nothingLater, stands } from "../act/standing.ts";
+import type { Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
-import { price, product } from "../schema.ts";
+import { price, product, recipe } from "../schema.ts";
 
 export type ChosenPrices = Map<number, Partial<Record<ChannelId, Micros>>>;
 
@@ -14,8 +18,9 @@ export type ChosenPrices = Map<number, Partial<Record<ChannelId, Micros>>>;
 export async function chosenPrices(db: Reads): Promise<ChosenPrices> {
   const newest = prepared(db, "chosen_prices", () =>
     db
-      .selectDistinctOn([price.productId, price.channel])
+      .selectDistinctOn([price.productId, price.channel], { productId: price.productId, channel: price.channel, price: price.price })
       .from(price)
+      .where(stands(price.actId))
       .orderBy(price.productId, price.channel, sql`${price.id} desc`),
   );
   const rows = await newest.execute();
@@ -24,26 +29,41 @@ export async function chosenPrices(db: Reads): Promise<ChosenPrices> {
   return found;
 }
 
-/** Chooses prices for a product (absent channels stay) and keeps its own figure. */
-export function choosePrices(
-  db: Db,
-  input: { productId: number; own: Micros | null; prices: Partial<Record<ChannelId, Micros>> },
-  doing: Doing,
-): Promise<Done> {
-  return perform(db, "price", doing, async (tx, actId) => {
-    const [row] = await tx
-      .update(product)
-      .set({ ownPrice: input.own })
-      .where(eq(product.id, input.productId))
-      .returning({ id: product.id });
-    if (!row) throw Refused.one("", "That product isn't here any more.");
-    const rows = Object.entries(input.prices).map(([channel, p]) => ({
-      actId,
-      productId: input.productId,
-      channel: channel as ChannelId,
-      price: p,
-    }));
-    if (rows.length > 0) await tx.insert(price).values(rows);
-    return { path: `/prices/${input.productId}`, summary: "Prices kept" };
-  });
+export interface PricesIn {
+  productId: number;
+  own: Micros | null;
+  prices: Partial<Record<ChannelId, Micros>>;
 }
+
+/** Chooses prices for a product (absent channels stay) and keeps its own figure. @throws ChangedMeanwhile */
+export const choosePrices = defineAct({
+  kind: "price",
+  run: async (tx, input: PricesIn, { actId, seen }) => {
+    const [was] = await tx
+      .select({ own: product.ownPrice, name: recipe.name, label: product.label })
+      .from(product)
+      .innerJoin(recipe, eq(recipe.id, product.recipeId))
+      .where(eq(product.id, input.productId))
+      .for("update", { of: product });
+    if (!was) throw Refused.one("", "That product isn't here any more.");
+    await notChangedSince(tx, { kind: "product", id: input.productId }, seen);
+    await tx.update(product).set({ ownPrice: input.own }).where(eq(product.id, input.productId));
+    const rows = CHANNEL_IDS.flatMap((channel) => {
+      const chosen = input.prices[channel];
+      return chosen === undefined ? [] : [{ actId, productId: input.productId, channel, price: chosen }];
+    });
+    if (rows.length > 0) await tx.insert(price).values(rows);
+    return {
+      path: `/prices/${input.productId}`,
+      summary: `Prices kept for ${was.name}, ${was.label}`,
+      about: [{ kind: "product", id: input.productId, changes: true }],
+      leaves: { productId: input.productId, own: was.own },
+    };
+  },
+  leaves: object({ productId: leftId(), own: leftMicros().nullable() }),
+  // Prices of an act that is taken back count no more; that is asked of the act they were chosen by.
+  back: async (tx, { productId, own }, { undoes }) => {
+    await nothingLater(tx, { kind: "product", id: productId }, undoes, ["price"], "Other prices have been kept since.");
+    await tx.update(product).set({ ownPrice: own }).where(eq(product.id, productId));
+  },
+});

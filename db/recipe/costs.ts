@@ -1,15 +1,19 @@
-/** What every recipe costs per unit as written, against the shelf as it stands. */
+/** What every size of every recipe costs per unit as written, against the shelf as it stands. */
 import type { UnitCost } from "#core/measure/money";
 import { costRecipe, type RecipeCost } from "#core/recipe/cost";
 import type { Settings } from "#core/settings";
 import type { Lot } from "#core/stock/lots";
 import type { Day } from "#core/when";
 import type { Db } from "../client.ts";
-import { againCosts, lotsOfMaterials } from "../ledger.ts";
-import { costInput, readRecipes, type WrittenRecipe } from "./read.ts";
+import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
+import { costInput, readRecipes, type WrittenRecipe, type WrittenSize } from "./read.ts";
+
+export interface CostedSize extends WrittenSize {
+  cost: RecipeCost;
+}
 
 export interface CostedRecipe extends WrittenRecipe {
-  cost: RecipeCost;
+  sizes: CostedSize[];
 }
 
 /** Lots on hand and newest costs: what any costing needs to know of the shelf. */
@@ -24,13 +28,16 @@ export async function readShelfCosts(db: Db, materials?: readonly number[]): Pro
   return { lots, again };
 }
 
-/** Costs written recipes at the batch size they are written for. */
+/** Costs written recipes at the batch size they are written for, each size as if all of it went into that. */
 export const costWritten = (written: readonly WrittenRecipe[], shelf: ShelfCosts, settings: Settings, today: Day): CostedRecipe[] =>
-  written.map((w) => ({ ...w, cost: costRecipe(costInput(w, settings), shelf.lots, shelf.again, today) }));
+  written.map((w) => ({
+    ...w,
+    sizes: w.sizes.map((s) => ({ ...s, cost: costRecipe(costInput(w, s, settings), shelf.lots, shelf.again, today) })),
+  }));
 
 /** Materials that recipes take, packaging included. */
 export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [
-  ...new Set(written.flatMap((w) => [...w.lines.map((l) => l.materialId), ...w.packaging.map((p) => p.materialId)])),
+  ...new Set(written.flatMap((w) => [...w.lines, ...w.sizes.flatMap((s) => s.packaging)].map((m) => m.materialId))),
 ];
 
 /** Reads and costs recipes; all when no ids are given. */

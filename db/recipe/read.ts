@@ -1,82 +1,108 @@
-/** Recipes as written, and everything needed to cost them. */
+/** Recipes as they are written now, with their sizes, and everything needed to cost them. */
 import type { CostIn, WorkRates } from "#core/recipe/cost";
-import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, getTableColumns, inArray, sql } from "drizzle-orm";
+import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
-import { product, productPackaging, recipe, recipeLine } from "../schema.ts";
+import { batch, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
-export type RecipeRow = typeof recipe.$inferSelect;
 export type ProductRow = typeof product.$inferSelect;
-
-export type WrittenLine = Pick<typeof recipeLine.$inferSelect, "id" | "materialId" | "entered" | "form" | "weight">;
+export type WrittenLine = Pick<typeof recipeLine.$inferSelect, "id" | "materialId" | "entered" | "form" | "weight" | "name">;
 export type WrittenPack = Pick<typeof productPackaging.$inferSelect, "materialId" | "pieces">;
+export type WrittenSize = ProductRow & { packaging: WrittenPack[] };
+
+const { id: _version, recipeId: _recipe, name: _then, actId: _act, ...ofVersion } = getTableColumns(recipeVersion);
+/** A recipe by the version it is made by now. */
+const head = { ...ofVersion, id: recipe.id, versionId: recipeVersion.id, name: recipe.name, code: recipe.code };
+export type RecipeHead = Omit<typeof recipeVersion.$inferSelect, "actId" | "recipeId"> & { versionId: number; code: string };
 
 export interface WrittenRecipe {
-  recipe: RecipeRow;
-  product: ProductRow;
+  recipe: RecipeHead;
+  /** The sizes it is made in; those put away are left out. */
+  sizes: WrittenSize[];
   lines: WrittenLine[];
-  packaging: WrittenPack[];
 }
 
-/** Written recipes with their current size, lines and packaging, in one query; all when no ids are given. */
+const linesOf = sql<
+  WrittenLine[]
+>`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight, 'name', l.name) order by l.position), '[]') from ${recipeLine} l where l.version_id = ${recipeVersion.id})`;
+const sizesOf = (which: "made" | "all") => sql<WrittenSize[]>`(select coalesce(json_agg(json_build_object(
+    'id', p.id, 'recipeId', p.recipe_id, 'position', p.position, 'label', p.label, 'fillBy', p.fill_by, 'fillText', p.fill_text, 'fill', p.fill,
+    'fillMl', p.fill_ml, 'containerId', p.container_id, 'unitMinutesHundredths', p.unit_minutes_hundredths, 'ownPrice', p.own_price, 'retired', p.retired,
+    'packaging', (select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = p.id)
+  ) order by p.retired, p.position, p.id), '[]') from ${product} p where p.recipe_id = ${recipe.id} ${which === "made" ? sql`and not p.retired` : sql``})`;
+
+const written = (db: Reads, which: "made" | "all", some?: readonly number[]) =>
+  db
+    .select({ recipe: head, lines: linesOf, sizes: sizesOf(which) })
+    .from(recipe)
+    .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
+    .where(some && inArray(recipe.id, [...some]))
+    .orderBy(asc(recipe.name));
+
+/** Written recipes with the sizes they are made in, in one query; all when no ids are given. */
 export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<WrittenRecipe[]> {
   if (ids?.length === 0) return [];
-  const written = (some?: readonly number[]) =>
-    db
-      .select({
-        recipe,
-        product,
-        lines: sql<
-          WrittenLine[]
-        >`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight) order by l.position), '[]') from ${recipeLine} l where l.recipe_id = ${recipe.id})`,
-        packaging: sql<
-          WrittenPack[]
-        >`(select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = ${product.id})`,
-      })
-      .from(recipe)
-      .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.current, true)))
-      .where(some && inArray(recipe.id, [...some]))
-      .orderBy(asc(recipe.name));
-  return ids ? written(ids) : prepared(db, "recipes", () => written()).execute();
+  return ids ? written(db, "made", ids) : prepared(db, "recipes", () => written(db, "made")).execute();
 }
 
-/** A written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */
-export const costInput = (w: WrittenRecipe, rates: WorkRates, weights = w.lines.map((l) => l.weight)): CostIn => ({
+/** One recipe with the sizes that were put away too, last. */
+export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | null> {
+  const [found] = await written(db, "all", [id]);
+  return found ?? null;
+}
+
+/** The versions of a recipe that were not taken back, newest first, with how often each was poured. */
+export const versionsOf = (db: Reads, recipeId: number) =>
+  db
+    .select({
+      id: recipeVersion.id,
+      n: recipeVersion.n,
+      day: recipeVersion.day,
+      note: recipeVersion.note,
+      name: recipeVersion.name,
+      total: recipeVersion.total,
+      batches:
+        sql`(select count(*) from ${batch} b where b.version_id = ${sql.raw('"recipe_version"."id"')} and b.poured_act_id is not null)`.mapWith(
+          Number,
+        ),
+    })
+    .from(recipeVersion)
+    .where(and(eq(recipeVersion.recipeId, recipeId), sql`(${recipeVersion.actId} is null or ${stands(recipeVersion.actId)})`))
+    .orderBy(desc(recipeVersion.n));
+
+/** A size of a written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */
+export const costInput = (w: WrittenRecipe, size: WrittenSize, rates: WorkRates, weights = w.lines.map((l) => l.weight)): CostIn => ({
   lines: w.lines.map((l, i) => ({ of: l.materialId, weight: weights[i]! })),
-  packaging: w.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
-  fill: w.product.fill,
+  packaging: size.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
+  fill: size.fill,
+  unitMinutes: size.unitMinutesHundredths / 100,
   lossBp: w.recipe.lossBp,
-  work: {
-    hourly: rates.hourly,
-    overheadHourly: rates.overheadHourly,
-    batchMinutes: w.recipe.batchMinutes,
-    unitMinutes: w.recipe.unitMinutesHundredths / 100,
-  },
+  work: { hourly: rates.hourly, overheadHourly: rates.overheadHourly, batchMinutes: w.recipe.batchMinutes },
 });
 
-/** Every size there is of every recipe, for naming lots and items. */
+/** Every size there is of every recipe, put away or not, for naming what is sold and ordered. */
 export const listProducts = (db: Reads) =>
   prepared(db, "products", () =>
     db
       .select({
         id: product.id,
         recipeId: recipe.id,
-        name: recipe.name,
-        code: recipe.code,
-        type: recipe.type,
+        recipe: recipe.name,
+        label: product.label,
         fill: product.fill,
-        current: product.current,
+        retired: product.retired,
         ownPrice: product.ownPrice,
       })
       .from(product)
       .innerJoin(recipe, eq(recipe.id, product.recipeId))
-      .orderBy(asc(recipe.name), asc(product.fill)),
+      .orderBy(asc(recipe.name), asc(product.retired), asc(product.position), asc(product.id)),
   ).execute();
 
-/** Recipes that take a material, as an ingredient or as packaging of their current size. */
+/** Recipes that take a material as they are written now, as an ingredient or as packaging of a size they are made in. */
 export async function recipesWith(db: Reads, materialId: number): Promise<number[]> {
   const rows = await db.execute<{ id: number }>(sql`
-    select recipe_id as id from recipe_line where material_id = ${materialId}
-    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and p.current where k.material_id = ${materialId}`);
+    select r.id from recipe r join recipe_line l on l.version_id = r.version_id where l.material_id = ${materialId}
+    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and not p.retired where k.material_id = ${materialId}`);
   return rows.rows.map((r) => r.id);
 }

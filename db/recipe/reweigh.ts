@@ -2,38 +2,95 @@
 import { factsIn } from "#core/material/facts";
 import { parseAmount } from "#core/measure/parse";
 import { weighRecipe } from "#core/recipe/lines";
+import { batchDensity, densityInPot, readFill, type Pot } from "#core/recipe/sizes";
 import { Refused } from "#core/refused";
-import { eq, inArray } from "drizzle-orm";
+import type { Day } from "#core/when";
+import { eq, inArray, or } from "drizzle-orm";
 import type { Tx } from "../client.ts";
-import { material, recipe, recipeLine } from "../schema.ts";
-import { readRecipes } from "./read.ts";
+import { material, product, recipe, recipeLine } from "../schema.ts";
+import { readRecipes, type WrittenRecipe } from "./read.ts";
+import { writeVersion } from "./versions.ts";
+
+type Material = typeof material.$inferSelect;
 
 /**
- * Weighs every recipe with this material again, inside the act that changed it.
+ * Weighs every recipe with this material again, inside the act that changed it: one that comes out otherwise has a new version, and its
+ * sizes filled by volume another weight.
+ * @returns the recipes that did
  * @throws Refused naming a recipe that could no longer be weighed
  */
-export async function reweighRecipes(tx: Tx, materialId: number): Promise<void> {
-  const users = await tx.selectDistinct({ id: recipeLine.recipeId }).from(recipeLine).where(eq(recipeLine.materialId, materialId));
+export async function reweighRecipes(tx: Tx, materialId: number, by: { actId: number; day: Day }): Promise<number[]> {
+  const users = await tx
+    .selectDistinct({ id: recipe.id })
+    .from(recipe)
+    .innerJoin(recipeLine, eq(recipeLine.versionId, recipe.versionId))
+    .leftJoin(product, eq(product.recipeId, recipe.id))
+    .where(or(eq(recipeLine.materialId, materialId), eq(product.containerId, materialId)));
   const written = await readRecipes(
     tx,
     users.map((u) => u.id),
   );
-  const ids = written.flatMap((w) => w.lines.map((l) => l.materialId));
+  const ids = written.flatMap((w) => [...w.lines.map((l) => l.materialId), ...w.sizes.flatMap((s) => s.containerId ?? [])]);
   const facts = new Map((ids.length ? await tx.select().from(material).where(inArray(material.id, ids)) : []).map((m) => [m.id, m]));
+  const changed: number[] = [];
   for (const w of written) {
-    const lines = w.lines.map((l) => {
-      const amount = parseAmount(l.entered, "g");
-      if (!amount.ok) throw new Error(`recipe line ${l.id} was kept but can't be read: ${l.entered}`);
-      return { amount: amount.value, facts: factsIn(facts.get(l.materialId)!, l.form) };
-    });
-    const weighed = weighRecipe(lines, w.recipe.makes);
-    // A line that can't be weighed is the cause; what the recipe as a whole then lacks is only what follows from it.
-    const own = weighed.lines.flatMap((l) => (l.ok || l.problem.code === weighed.problem?.code ? [] : [l.problem]));
-    const problem = own[0] ?? weighed.problem;
-    if (problem) throw Refused.one("", `${w.recipe.name} couldn't be weighed any more: ${problem.say}`);
-    for (const [i, l] of weighed.lines.entries())
-      if (l.ok && l.weight !== w.lines[i]!.weight)
-        await tx.update(recipeLine).set({ weight: l.weight }).where(eq(recipeLine.id, w.lines[i]!.id));
-    if (weighed.total !== w.recipe.total) await tx.update(recipe).set({ total: weighed.total }).where(eq(recipe.id, w.recipe.id));
+    const again = await weighAgain(tx, w, facts, { ...by, note: `${facts.get(materialId)?.name ?? "A material"} weighs otherwise` });
+    const refilled = await fillAgain(tx, w, facts);
+    if (again || refilled) changed.push(w.recipe.id);
   }
+  return changed;
+}
+
+async function weighAgain(
+  tx: Tx,
+  w: WrittenRecipe,
+  facts: ReadonlyMap<number, Material>,
+  by: { actId: number; day: Day; note: string },
+): Promise<boolean> {
+  const lines = w.lines.map((l) => {
+    const amount = parseAmount(l.entered, "g");
+    if (!amount.ok) throw new Error(`recipe line ${l.id} was kept but can't be read: ${l.entered}`);
+    return { amount: amount.value, facts: factsIn(facts.get(l.materialId)!, l.form) };
+  });
+  const weighed = weighRecipe(lines, w.recipe.makes);
+  // A line that can't be weighed is the cause; what the recipe as a whole then lacks is only what follows from it.
+  const own = weighed.lines.flatMap((l) => (l.ok || l.problem.code === weighed.problem?.code ? [] : [l.problem]));
+  const problem = own[0] ?? weighed.problem;
+  if (problem) throw Refused.one("", `${w.recipe.name} couldn't be weighed any more: ${problem.say}`);
+  const weights = weighed.lines.map((l, i) => (l.ok ? l.weight : w.lines[i]!.weight));
+  if (weighed.total === w.recipe.total && weights.every((n, i) => n === w.lines[i]!.weight)) return false;
+  w.lines.forEach((l, i) => (l.weight = weights[i]!));
+  await writeVersion(tx, w.recipe.id, { ...versionFields(w), total: weighed.total }, by);
+  return true;
+}
+
+/** The fields of a version, of a recipe as it is written. */
+export const versionFields = ({ recipe: r, lines }: WrittenRecipe) => ({
+  name: r.name,
+  type: r.type,
+  makes: r.makes,
+  total: r.total,
+  lossBp: r.lossBp,
+  keepsMonths: r.keepsMonths,
+  batchMinutes: r.batchMinutes,
+  overrunBp: r.overrunBp,
+  method: r.method,
+  lines: lines.map(({ materialId, entered, form, weight }) => ({ materialId, entered, form, weight })),
+});
+
+async function fillAgain(tx: Tx, w: WrittenRecipe, facts: ReadonlyMap<number, Material>): Promise<boolean> {
+  const pot: Pot = {
+    density: batchDensity(w.lines.map((l) => ({ name: l.name, weight: l.weight, density: densityInPot(facts.get(l.materialId)!) }))),
+    overrunBp: w.recipe.overrunBp,
+  };
+  let changed = false;
+  for (const s of w.sizes) {
+    if (s.fillBy === "weight") continue;
+    const fill = readFill(s.fillText, pot, s.containerId === null ? null : (facts.get(s.containerId) ?? null));
+    if (!fill.ok) throw Refused.one("", `${w.recipe.name}, ${s.label}, couldn't be filled any more: ${fill.problem.say}`);
+    if (fill.value.weight === s.fill) continue;
+    await tx.update(product).set({ fill: fill.value.weight, fillMl: fill.value.ml }).where(eq(product.id, s.id));
+    changed = true;
+  }
+  return changed;
 }

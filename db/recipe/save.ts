@@ -1,81 +1,226 @@
-/** Saving a recipe, its lines, its size and packaging as one act. */
+/** Saving a recipe as one act: its next version, where what is made is another, and the sizes it is made in. */
 import type { Mg } from "#core/measure/exact";
-import type { Form } from "#core/measure/mass";
-import type { RecipeType } from "#core/recipe/types";
+import type { FillBy } from "#core/recipe/sizes";
 import { Refused } from "#core/refused";
-import { and, eq, ne, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Tx } from "../client.ts";
-import { batch, product, productPackaging, recipe, recipeLine } from "../schema.ts";
+import { and, eq, getTableColumns, inArray, ne, sql } from "drizzle-orm";
+import { array, boolean, object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId, leftRow, leftText } from "../act/left.ts";
+import { notChangedSince } from "../act/seen.ts";
+import { nothingLater } from "../act/standing.ts";
+import type { Tx } from "../client.ts";
+import { batchSize, giftItem, price, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import { readWhole, type WrittenRecipe, type WrittenSize } from "./read.ts";
+import { versionFields } from "./reweigh.ts";
+import { settleVersion, writeVersion, type VersionIn } from "./versions.ts";
 
-export interface RecipeIn {
-  name: string;
-  code: string;
-  type: RecipeType;
-  makes: Mg | null;
-  total: Mg;
-  lossBp: number;
-  keepsMonths: number;
-  batchMinutes: number;
-  unitMinutesHundredths: number;
-  method: string;
+export interface SizeIn {
+  /** An existing size of this recipe, or null for a new one. */
+  id: number | null;
+  label: string;
+  fillBy: FillBy;
+  fillText: string;
   fill: Mg;
-  lines: readonly { materialId: number; entered: string; form: Form; weight: Mg }[];
+  fillMl: number | null;
+  containerId: number | null;
+  unitMinutesHundredths: number;
+  retired: boolean;
   packaging: readonly { materialId: number; pieces: number }[];
 }
 
-/** A size that something was made in stays as it is; a new fill weight then becomes a new size. */
-async function sizeFor(tx: Tx, recipeId: number, fill: Mg): Promise<number> {
-  const [same] = await tx
-    .select()
-    .from(product)
-    .where(and(eq(product.recipeId, recipeId), eq(product.fill, fill)));
-  const [now] = await tx
-    .select()
-    .from(product)
-    .where(and(eq(product.recipeId, recipeId), eq(product.current, true)));
-  if (!same && now) {
-    const [made] = await tx.select({ id: batch.id }).from(batch).where(eq(batch.productId, now.id)).limit(1);
-    if (!made) {
-      await tx.update(product).set({ fill }).where(eq(product.id, now.id));
-      return now.id;
-    }
-  }
-  await tx.update(product).set({ current: false }).where(eq(product.recipeId, recipeId));
-  if (same) {
-    await tx.update(product).set({ current: true }).where(eq(product.id, same.id));
-    return same.id;
-  }
-  const [fresh] = await tx.insert(product).values({ recipeId, fill }).returning({ id: product.id });
-  return fresh!.id;
+export interface RecipeIn extends VersionIn {
+  id?: number;
+  code: string;
+  /** Why it changed, if the maker says. */
+  note: string;
+  sizes: readonly SizeIn[];
 }
 
-/** Writes a new recipe, or over an old one when `id` is given. @throws Refused for a name or code that is taken */
-export function saveRecipe(db: Db, input: RecipeIn, doing: Doing, id?: number): Promise<Done> {
-  return perform(db, "saveRecipe", doing, async (tx) => {
-    const { lines, packaging, fill, ...head } = input;
-    const others = id === undefined ? undefined : ne(recipe.id, id);
-    const [sameName] = await tx
-      .select({ id: recipe.id })
-      .from(recipe)
-      .where(and(sql`lower(${recipe.name}) = lower(${head.name})`, others));
-    if (sameName) throw Refused.one("name", `There is already a recipe called ${head.name}.`);
-    const [sameCode] = await tx
-      .select({ name: recipe.name })
-      .from(recipe)
-      .where(and(eq(recipe.code, head.code), others));
-    if (sameCode) throw Refused.one("code", `${sameCode.name} has the letters ${head.code} already.`);
+/** @throws Refused for a name or code that is taken */
+async function nobodyElseIs(tx: Tx, input: RecipeIn): Promise<void> {
+  const others = input.id === undefined ? undefined : ne(recipe.id, input.id);
+  const [sameName] = await tx
+    .select({ id: recipe.id })
+    .from(recipe)
+    .where(and(sql`lower(${recipe.name}) = lower(${input.name})`, others));
+  if (sameName) throw Refused.one("name", `There is already a recipe called ${input.name}.`);
+  const [sameCode] = await tx
+    .select({ name: recipe.name })
+    .from(recipe)
+    .where(and(eq(recipe.code, input.code), others));
+  if (sameCode) throw Refused.one("code", `${sameCode.name} has the letters ${input.code} already.`);
+}
 
-    const [row] =
-      id === undefined
-        ? await tx.insert(recipe).values(head).returning({ id: recipe.id })
-        : await tx.update(recipe).set(head).where(eq(recipe.id, id)).returning({ id: recipe.id });
-    if (!row) throw Refused.one("", "That recipe isn't here any more.");
-    await tx.delete(recipeLine).where(eq(recipeLine.recipeId, row.id));
-    await tx.insert(recipeLine).values(lines.map((l, position) => ({ ...l, position, recipeId: row.id })));
-    const productId = await sizeFor(tx, row.id, fill);
-    await tx.delete(productPackaging).where(eq(productPackaging.productId, productId));
-    if (packaging.length > 0) await tx.insert(productPackaging).values(packaging.map((p) => ({ ...p, productId })));
-    return { path: `/recipes/${row.id}`, summary: `Saved ${head.name}` };
+const alike = (
+  a: Pick<SizeIn, "fillBy" | "fillText" | "containerId" | "fill">,
+  b: Pick<SizeIn, "fillBy" | "fillText" | "containerId" | "fill">,
+) => a.fillBy === b.fillBy && a.containerId === b.containerId && (a.fillBy === "weight" ? a.fill === b.fill : a.fillText === b.fillText);
+
+/** Whether anything was ever made, priced or ordered of these sizes; the ids of those. */
+async function everUsed(tx: Tx, ids: readonly number[]): Promise<Set<number>> {
+  if (ids.length === 0) return new Set();
+  const used = new Set<number>();
+  for (const [table, column] of [
+    [batchSize, batchSize.productId],
+    [giftItem, giftItem.productId],
+    [price, price.productId],
+  ] as const)
+    for (const r of await tx
+      .selectDistinct({ id: column })
+      .from(table)
+      .where(inArray(column, [...ids])))
+      used.add(r.id);
+  return used;
+}
+
+async function writeSize(tx: Tx, recipeId: number, position: number, size: SizeIn, id: number | null): Promise<number> {
+  const { packaging, id: _asked, ...rest } = size;
+  const [row] =
+    id === null
+      ? await tx
+          .insert(product)
+          .values({ ...rest, recipeId, position })
+          .returning({ id: product.id })
+      : await tx
+          .update(product)
+          .set({ ...rest, position })
+          .where(eq(product.id, id))
+          .returning({ id: product.id });
+  await tx.delete(productPackaging).where(eq(productPackaging.productId, row!.id));
+  if (packaging.length > 0) await tx.insert(productPackaging).values(packaging.map((p) => ({ ...p, productId: row!.id })));
+  return row!.id;
+}
+
+/**
+ * Writes the sizes of a recipe. A size that something was made, priced or ordered of keeps its fill for ever: filled otherwise it is
+ * another size, and the old one is put away. One that was put away and is written again is taken out.
+ */
+async function writeSizes(tx: Tx, recipeId: number, before: readonly WrittenSize[], sizes: readonly SizeIn[]): Promise<void> {
+  const used = await everUsed(
+    tx,
+    before.map((s) => s.id),
+  );
+  const kept = new Set<number>();
+  for (const [position, size] of sizes.entries()) {
+    const own = before.find((b) => b.id === size.id);
+    const same = own && (alike(own, size) || !used.has(own.id)) ? own : before.find((b) => b.retired && alike(b, size) && !kept.has(b.id));
+    kept.add(await writeSize(tx, recipeId, position, size, same?.id ?? null));
+  }
+  const gone = before.filter((b) => !kept.has(b.id));
+  const away = gone.filter((b) => used.has(b.id)).map((b) => b.id);
+  const unused = gone.filter((b) => !used.has(b.id)).map((b) => b.id);
+  if (away.length > 0) await tx.update(product).set({ retired: true }).where(inArray(product.id, away));
+  if (unused.length > 0) {
+    await tx.delete(productPackaging).where(inArray(productPackaging.productId, unused));
+    await tx.delete(product).where(inArray(product.id, unused));
+  }
+}
+
+const sameVersion = (
+  was: WrittenRecipe,
+  { name, type, makes, total, lossBp, keepsMonths, batchMinutes, overrunBp, method, lines }: RecipeIn,
+): boolean =>
+  JSON.stringify(versionFields(was)) ===
+  JSON.stringify({
+    ...{ name, type, makes, total, lossBp, keepsMonths, batchMinutes, overrunBp, method },
+    lines: lines.map(({ materialId, entered, form, weight }) => ({ materialId, entered, form, weight })),
   });
+
+/**
+ * Writes a new recipe, or over an old one when `id` is given.
+ * @throws Refused for a name or code that is taken; ChangedMeanwhile
+ */
+export const saveRecipe = defineAct({
+  kind: "saveRecipe",
+  run: async (tx, input: RecipeIn, { actId, day, seen }) => {
+    if (input.id !== undefined) {
+      const [held] = await tx.select({ id: recipe.id }).from(recipe).where(eq(recipe.id, input.id)).for("update");
+      if (!held) throw Refused.one("", "That recipe isn't here any more.");
+      await notChangedSince(tx, { kind: "recipe", id: input.id }, seen);
+    }
+    await nobodyElseIs(tx, input);
+    const was = input.id === undefined ? null : await readWhole(tx, input.id);
+    const rows = input.id === undefined ? { sizes: [], packaging: [] } : await sizeRows(tx, input.id);
+    let recipeId = input.id;
+    if (recipeId === undefined) {
+      const [row] = await tx.insert(recipe).values({ name: input.name, code: input.code }).returning({ id: recipe.id });
+      recipeId = row!.id;
+    } else await tx.update(recipe).set({ code: input.code }).where(eq(recipe.id, recipeId));
+    const { id: _id, code: _code, note, sizes, ...version } = input;
+    const n = was && sameVersion(was, input) ? null : await writeVersion(tx, recipeId, version, { actId, day, note });
+    await writeSizes(tx, recipeId, was?.sizes ?? [], sizes);
+    return {
+      path: `/recipes/${recipeId}`,
+      summary: n === null || n === 1 ? `Saved ${input.name}` : `Saved ${input.name}, version ${n}`,
+      about: [{ kind: "recipe", id: recipeId, changes: true }],
+      leaves: { recipeId, created: was === null, code: was?.recipe.code ?? "", ...rows },
+    };
+  },
+  leaves: object({
+    recipeId: leftId(),
+    created: boolean().required(),
+    code: leftText(),
+    sizes: array().of(leftRow(product)).required(),
+    packaging: array().of(leftRow(productPackaging)).required(),
+  }),
+  back: async (tx, left, { undoes }) => {
+    await nothingLater(tx, { kind: "recipe", id: left.recipeId }, undoes, ["saveRecipe"], "The recipe has been saved again since.");
+    await sizesBack(tx, left.recipeId, left);
+    if (left.created) {
+      await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, left.recipeId));
+      const versions = tx.select({ id: recipeVersion.id }).from(recipeVersion).where(eq(recipeVersion.recipeId, left.recipeId));
+      await tx.delete(recipeLine).where(inArray(recipeLine.versionId, versions));
+      await tx.delete(recipeVersion).where(eq(recipeVersion.recipeId, left.recipeId));
+      await tx.delete(recipe).where(eq(recipe.id, left.recipeId));
+      return "/recipes";
+    }
+    await tx.update(recipe).set({ code: left.code }).where(eq(recipe.id, left.recipeId));
+    await settleVersion(tx, left.recipeId);
+  },
+});
+
+interface SizeRows {
+  sizes: (typeof product.$inferSelect)[];
+  packaging: (typeof productPackaging.$inferSelect)[];
+}
+
+const sizeRows = async (tx: Tx, recipeId: number): Promise<SizeRows> => ({
+  sizes: await tx.select().from(product).where(eq(product.recipeId, recipeId)),
+  packaging: await tx
+    .select(getTableColumns(productPackaging))
+    .from(productPackaging)
+    .innerJoin(product, eq(product.id, productPackaging.productId))
+    .where(eq(product.recipeId, recipeId)),
+});
+
+/** The sizes as they were. @throws Refused when something was made, priced or ordered of one that was not there */
+async function sizesBack(tx: Tx, recipeId: number, was: SizeRows): Promise<void> {
+  const now = await sizeRows(tx, recipeId);
+  const before = new Set(was.sizes.map((s) => s.id));
+  const fresh = now.sizes.filter((s) => !before.has(s.id));
+  const used = await everUsed(
+    tx,
+    fresh.map((s) => s.id),
+  );
+  const [kept] = fresh.filter((s) => used.has(s.id));
+  if (kept)
+    throw Refused.one("", `Something has been set out, priced or ordered of the size ${kept.label} since. Take that back first.`, [
+      { to: `/prices/${kept.id}`, name: kept.label },
+    ]);
+  const all = [...now.sizes, ...was.sizes].map((s) => s.id);
+  if (all.length > 0) await tx.delete(productPackaging).where(inArray(productPackaging.productId, all));
+  if (fresh.length > 0)
+    await tx.delete(product).where(
+      inArray(
+        product.id,
+        fresh.map((s) => s.id),
+      ),
+    );
+  const there = new Set(now.sizes.map((s) => s.id));
+  for (const s of was.sizes) {
+    const { id, ...rest } = s;
+    if (there.has(id)) await tx.update(product).set(rest).where(eq(product.id, id));
+    else await tx.insert(product).overridingSystemValue().values(s);
+  }
+  if (was.packaging.length > 0) await tx.insert(productPackaging).overridingSystemValue().values(was.packaging);
 }

@@ -1,22 +1,68 @@
 /**
- * Acts: everything a person did that changed something, one row and one transaction each.
+ * Acts: everything a person did that changed something, one row and one transaction each, and the records each was about.
  *
- * `token` makes a form that is posted twice count once. `undoes` points at the act this one took back.
+ * `undoes` points at the act this one took back. Which acts count is one view, `standing_act`: neither taken back nor a taking back.
  */
-import { date, integer, jsonb, pgTable, text, timestamp, uuid, type AnyPgColumn } from "drizzle-orm/pg-core";
+import type { ActKind, SubjectKind } from "#core/act/kinds";
+import {
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  pgView,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+  type AnyPgColumn,
+} from "drizzle-orm/pg-core";
 
-export const act = pgTable("act", {
+const columns = {
   id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  kind: text().notNull(),
+  kind: text().$type<ActKind>().notNull(),
   day: date({ mode: "string" }).notNull(),
   at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  /** Who did it. */
+  who: text().notNull().default(""),
+  /** Made when the sheet was opened; belongs to this one act, its kind and its content (`digest`). */
   token: uuid().unique(),
+  digest: text(),
+  /** The newest act about what it changed when its sheet was opened: the version that was on the sheet. */
+  seen: integer(),
   summary: text().notNull().default(""),
   /** Where the application goes to show what came of it. */
   path: text().notNull().default("/"),
-  /** What it replaced, where taking it back must put that in place again. */
-  before: jsonb(),
+  /** What it leaves for the day it is taken back, as its definition writes and reads it. */
+  leaves: jsonb(),
   undoes: integer()
     .unique()
     .references((): AnyPgColumn => act.id),
-});
+};
+
+export const act = pgTable("act", columns, (t) => [index("act_kind").on(t.kind, t.id)]);
+
+/** Acts that stand. */
+export const standingAct = pgView("standing_act", {
+  id: integer().notNull(),
+  kind: text().$type<ActKind>().notNull(),
+  day: date({ mode: "string" }).notNull(),
+  summary: text().notNull(),
+  path: text().notNull(),
+}).existing();
+
+/** The records an act was about; a lot it moved is found through the ledger. */
+export const actSubject = pgTable(
+  "act_subject",
+  {
+    actId: integer()
+      .notNull()
+      .references(() => act.id),
+    kind: text().$type<SubjectKind>().notNull(),
+    subjectId: integer().notNull(),
+    /** Whether what stands on the record's own sheet is another since. */
+    changes: boolean().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kind, t.subjectId, t.actId] }), index("act_subject_act").on(t.actId)],
+);

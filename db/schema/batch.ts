@@ -1,10 +1,10 @@
-/** Batches on the bench: what was set out, weighed and poured. */
+/** Batches on the bench: what was set out of which version of a recipe, in which sizes, what was weighed and poured. */
 import { sql } from "drizzle-orm";
-import { date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { date, index, integer, pgTable, text, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { mgColumn, microsColumn } from "./columns.ts";
 import { material } from "./material.ts";
-import { product, recipe } from "./recipe.ts";
+import { product, recipe, recipeVersion } from "./recipe.ts";
 import { lot } from "./stock.ts";
 
 export const batch = pgTable(
@@ -14,17 +14,15 @@ export const batch = pgTable(
     recipeId: integer()
       .notNull()
       .references(() => recipe.id),
-    productId: integer()
+    /** What it is made from, for ever. */
+    versionId: integer()
       .notNull()
-      .references(() => product.id),
+      .references(() => recipeVersion.id),
     /** Day it was set out, then day it was poured. */
     day: date({ mode: "string" }).notNull(),
     plannedMg: mgColumn().notNull(),
-    plannedUnits: integer().notNull(),
     /** Set while poured; taken back by undo. */
     pouredActId: integer().references(() => act.id),
-    lotId: integer(),
-    units: integer(),
     leftover: mgColumn(),
     minutes: integer(),
     hourly: microsColumn(),
@@ -34,12 +32,35 @@ export const batch = pgTable(
     note: text().notNull().default(""),
   },
   (t) => [
-    index("batch_lot").on(t.lotId),
     index("batch_recipe").on(t.recipeId),
     index("batch_open")
       .on(t.id)
       .where(sql`${t.pouredActId} is null and ${t.clearedActId} is null`),
   ],
+);
+
+/** A size poured from the pot: planned, then counted, with the lot it became. What it was filled with stays as it was. */
+export const batchSize = pgTable(
+  "batch_size",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    batchId: integer()
+      .notNull()
+      .references(() => batch.id),
+    position: integer().notNull(),
+    productId: integer()
+      .notNull()
+      .references(() => product.id),
+    planned: integer().notNull(),
+    label: text().notNull(),
+    fill: mgColumn().notNull(),
+    unitMinutesHundredths: integer().notNull(),
+    /** Filled, once it is poured, and the minutes of the batch that fall on it, in hundredths. */
+    units: integer(),
+    minutesHundredths: integer(),
+    lotId: integer().references((): AnyPgColumn => lot.id),
+  },
+  (t) => [unique("batch_size_product").on(t.batchId, t.productId), index("batch_size_lot").on(t.lotId)],
 );
 
 export const batchTake = pgTable(
@@ -53,6 +74,8 @@ export const batchTake = pgTable(
     materialId: integer()
       .notNull()
       .references(() => material.id),
+    /** What the material was called. */
+    name: text().notNull(),
     lotId: integer()
       .notNull()
       .references(() => lot.id),

@@ -17,6 +17,8 @@ export const giftOrder = pgTable(
     note: text().notNull().default(""),
     /** Set while packed; taken back by undo. */
     packedActId: integer().references(() => act.id),
+    /** What an hour of wrapping was worth on the day it was packed. */
+    hourly: microsColumn(),
   },
   (t) => [index("gift_order_due").on(t.due)],
 );
@@ -31,6 +33,8 @@ export const giftItem = pgTable(
     productId: integer()
       .notNull()
       .references(() => product.id),
+    /** What it was called when the order was last written or packed. */
+    name: text().notNull(),
     units: integer().notNull(),
     price: microsColumn().notNull(),
   },
@@ -47,6 +51,7 @@ export const giftWrap = pgTable(
     materialId: integer()
       .notNull()
       .references(() => material.id),
+    name: text().notNull(),
     pieces: integer().notNull(),
   },
   (t) => [index("gift_wrap_order").on(t.giftOrderId)],

@@ -13,6 +13,10 @@ export const harvest = pgTable(
     materialId: integer()
       .notNull()
       .references(() => material.id),
+    /** What the herb was called. */
+    name: text().notNull(),
+    /** The act that noted the picking; null for what was there before it was kept. */
+    pickedActId: integer().references(() => act.id),
     picked: date({ mode: "string" }).notNull(),
     place: text().notNull().default(""),
     fresh: mgColumn().notNull(),

@@ -64,6 +64,8 @@ export const jarPart = pgTable(
     lotId: integer()
       .notNull()
       .references(() => lot.id),
+    /** What the material was called. */
+    name: text().notNull(),
     role: text().$type<"herb" | "carrier">().notNull(),
     cut: text().$type<Cut>(),
     qty: mgColumn().notNull(),

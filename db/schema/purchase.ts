@@ -39,6 +39,8 @@ export const purchaseLine = pgTable(
     materialId: integer()
       .notNull()
       .references(() => material.id),
+    /** What the material was called on the receipt's day. */
+    name: text().notNull(),
     lotId: integer()
       .unique()
       .references(() => lot.id),
@@ -88,6 +90,8 @@ export const attachment = pgTable(
     name: text().notNull(),
     mime: text().notNull(),
     bytes: bytea().notNull(),
+    /** Set once it is taken off. */
+    droppedActId: integer().references(() => act.id),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [index("attachment_purchase").on(t.purchaseId), index("attachment_jar").on(t.jarId)],

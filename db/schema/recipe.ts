@@ -1,8 +1,10 @@
-/** Recipes, and products: a recipe in one size with its packaging. */
+/** Recipes as a row of versions, and products: a recipe in a container, with its fill, packaging and prices. */
 import type { Form } from "#core/measure/mass";
+import type { FillBy } from "#core/recipe/sizes";
 import type { RecipeType } from "#core/recipe/types";
 import { sql } from "drizzle-orm";
-import { boolean, index, integer, pgTable, text, unique, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, pgTable, real, text, unique, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { act } from "./act.ts";
 import { mgColumn, microsColumn } from "./columns.ts";
 import { material } from "./material.ts";
 
@@ -10,43 +12,67 @@ export const recipe = pgTable(
   "recipe",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    /** What it is called now; each version keeps what it was called then. */
     name: text().notNull(),
     /** A few letters for its lot numbers. */
     code: text().notNull(),
+    /** The version it is made by now; set as soon as there is one. */
+    versionId: integer().references((): AnyPgColumn => recipeVersion.id),
+  },
+  (t) => [uniqueIndex("recipe_name").on(sql`lower(${t.name})`), uniqueIndex("recipe_code").on(t.code)],
+);
+
+/** What is made, as it was written on its day. A version is never changed: a change is another version. */
+export const recipeVersion = pgTable(
+  "recipe_version",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    recipeId: integer()
+      .notNull()
+      .references(() => recipe.id),
+    n: integer().notNull(),
+    /** The act that wrote it; null for what was there before versions were kept. */
+    actId: integer().references(() => act.id),
+    day: date({ mode: "string" }).notNull(),
+    note: text().notNull().default(""),
+    name: text().notNull(),
     type: text().$type<RecipeType>().notNull(),
     /** Batch weight that parts and per cent are taken of; null when the lines say it. */
     makes: mgColumn(),
-    /** The batch it was last saved with, in milligrams. */
+    /** What the lines come to, in milligrams. */
     total: mgColumn().notNull(),
     lossBp: integer().notNull(),
     keepsMonths: integer().notNull(),
     batchMinutes: integer().notNull(),
-    unitMinutesHundredths: integer().notNull(),
+    /** Air whipped in, of the volume before, in basis points. */
+    overrunBp: integer().notNull().default(0),
     method: text().notNull().default(""),
   },
-  (t) => [uniqueIndex("recipe_name").on(sql`lower(${t.name})`), uniqueIndex("recipe_code").on(t.code)],
+  (t) => [unique("recipe_version_n").on(t.recipeId, t.n)],
 );
 
 export const recipeLine = pgTable(
   "recipe_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    recipeId: integer()
+    versionId: integer()
       .notNull()
-      .references(() => recipe.id),
+      .references(() => recipeVersion.id),
     position: integer().notNull(),
     materialId: integer()
       .notNull()
       .references(() => material.id),
+    /** What the material was called. */
+    name: text().notNull(),
     /** As typed. */
     entered: text().notNull(),
     form: text().$type<Form>().notNull(),
     weight: mgColumn().notNull(),
   },
-  (t) => [index("recipe_line_recipe").on(t.recipeId, t.position)],
+  (t) => [index("recipe_line_version").on(t.versionId, t.position), index("recipe_line_material").on(t.materialId)],
 );
 
-/** Sizes that lots were made in stay; `current` is the one the recipe sheet shows. */
+/** A size that something was made in keeps its fill for ever; another fill is another size. */
 export const product = pgTable(
   "product",
   {
@@ -54,11 +80,22 @@ export const product = pgTable(
     recipeId: integer()
       .notNull()
       .references(() => recipe.id),
+    position: integer().notNull().default(0),
+    /** How it is called after the recipe's name: "60 g", "2 fl oz". */
+    label: text().notNull(),
+    fillBy: text().$type<FillBy>().notNull().default("weight"),
+    /** As typed; empty for a container that is simply filled. */
+    fillText: text().notNull().default(""),
+    /** What one unit weighs, worked out from the batch's density where it is filled by volume. */
     fill: mgColumn().notNull(),
-    current: boolean().notNull().default(true),
+    fillMl: real(),
+    containerId: integer().references(() => material.id),
+    unitMinutesHundredths: integer().notNull().default(0),
     ownPrice: microsColumn(),
+    /** Put away: no longer made; what there is of it is still sold, ordered and counted. */
+    retired: boolean().notNull().default(false),
   },
-  (t) => [unique("product_size").on(t.recipeId, t.fill)],
+  (t) => [index("product_recipe").on(t.recipeId, t.position)],
 );
 
 export const productPackaging = pgTable(

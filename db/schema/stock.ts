@@ -5,11 +5,12 @@
  * nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
 import type { Dryness } from "#core/infusion/dryness";
+import type { BestBy } from "#core/stock/bestBy";
 import type { Reason } from "#core/stock/reasons";
 import { sql } from "drizzle-orm";
 import { check, date, index, integer, pgTable, text, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { baseColumn, microsColumn } from "./columns.ts";
+import { baseColumn, mgColumn, microsColumn } from "./columns.ts";
 import { batch } from "./batch.ts";
 import { giftOrder } from "./gift.ts";
 import { jar } from "./jar.ts";
@@ -25,13 +26,18 @@ export const lot = pgTable(
     /** Exactly one of these two. */
     materialId: integer().references(() => material.id),
     productId: integer().references(() => product.id),
+    /** What it was called when it came to be, and how a finished one is filled: these stay. */
+    name: text().notNull(),
+    label: text().notNull().default(""),
+    fill: mgColumn(),
     supplierLot: text().notNull().default(""),
     arrived: date({ mode: "string" }).notNull(),
-    /** The day that counts: what is printed, or sooner once it was opened. */
-    bestBefore: date({ mode: "string" }),
-    /** Set when it was opened: the day, and the best-before it had sealed. */
+    /** What stands on it, or was worked out when it was made; null where nobody said. */
+    printed: date({ mode: "string" }),
     opened: date({ mode: "string" }),
-    sealedBestBefore: date({ mode: "string" }),
+    /** The day that counts, and what it follows from: printed, else the material's keeping time; sooner once opened. */
+    bestBefore: date({ mode: "string" }),
+    bestBy: text().$type<BestBy>().notNull().default(""),
     /** Herbs: whether it is dry enough to infuse, and the year it grew. */
     dryness: text().$type<Dryness>().notNull().default(""),
     grown: integer(),
@@ -73,6 +79,8 @@ export const movement = pgTable(
     marketDayId: integer().references(() => marketDay.id),
     giftOrderId: integer().references(() => giftOrder.id),
     jarId: integer().references(() => jar.id),
+    /** The one lot it went into, where the rest of the batch didn't: a size's own packaging. */
+    intoLotId: integer().references(() => lot.id),
     /** The movement whose value this one puts right. */
     restates: integer().references((): AnyPgColumn => movement.id),
   },

@@ -6,9 +6,12 @@ import { LEARN_DAYS, reorderPoint, toBuy, usedPerDay, type MonthUse, type Reorde
 import { groupBy } from "#core/collect";
 import { addDays, type Day } from "#core/when";
 import { and, asc, desc, eq, gte, inArray, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads } from "../client.ts";
-import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
+import { object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId, leftRow } from "../act/left.ts";
+import { stands } from "../act/standing.ts";
+import type { Reads } from "../client.ts";
+import { material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
 import { whileUnchanged } from "../kept.ts";
 import { prepared } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
@@ -41,9 +44,7 @@ export async function offersOf(db: Reads, ids?: readonly number[]): Promise<Seen
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(
-        and(sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`, ids && inArray(purchaseLine.materialId, [...ids])),
-      )
+      .where(and(stands(purchase.actId), ids && inArray(purchaseLine.materialId, [...ids])))
       .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day), desc(purchaseLine.id)),
   ]);
   const of = (n: number, packs: number): number => Math.round(n / packs);
@@ -66,19 +67,46 @@ export async function offersOf(db: Reads, ids?: readonly number[]): Promise<Seen
 export type OfferIn = Omit<typeof offer.$inferInsert, "id">;
 
 /** Notes an offer. */
-export function noteOffer(db: Db, input: OfferIn, doing: Doing): Promise<Done> {
-  return perform(db, "offer", doing, async (tx) => {
+export const noteOffer = defineAct({
+  kind: "offer",
+  run: async (tx, input: OfferIn) => {
     const [m] = await tx.select({ name: material.name }).from(material).where(eq(material.id, input.materialId));
     if (!m) throw Refused.one("", "That material isn't on the shelf any more.");
-    await tx.insert(offer).values(input);
-    return { path: `/shelf/${input.materialId}/buying`, summary: `Noted ${input.packSize} of ${m.name} at ${input.supplier}` };
-  });
-}
+    const [row] = await tx.insert(offer).values(input).returning({ id: offer.id });
+    return {
+      path: `/shelf/${input.materialId}/buying`,
+      summary: `Noted ${input.packSize} of ${m.name} at ${input.supplier}`,
+      about: [{ kind: "material", id: input.materialId }],
+      leaves: { id: row!.id },
+    };
+  },
+  leaves: object({ id: leftId() }),
+  back: async (tx, { id }) => {
+    await tx.delete(offer).where(eq(offer.id, id));
+  },
+});
 
-/** Forgets an offer that was noted. */
-export async function dropOffer(db: Db, materialId: number, id: number): Promise<void> {
-  await db.delete(offer).where(and(eq(offer.id, id), eq(offer.materialId, materialId)));
-}
+/** Forgets an offer that was noted. @throws Refused when it is gone already */
+export const dropOffer = defineAct({
+  kind: "dropOffer",
+  run: async (tx, { materialId, id }: { materialId: number; id: number }) => {
+    const [row] = await tx
+      .delete(offer)
+      .where(and(eq(offer.id, id), eq(offer.materialId, materialId)))
+      .returning();
+    if (!row) throw Refused.one("", "That offer isn't noted any more.");
+    return {
+      path: `/shelf/${materialId}/buying`,
+      summary: `Forgot ${row.packSize} at ${row.supplier}`,
+      about: [{ kind: "material", id: materialId }],
+      leaves: { row },
+    };
+  },
+  leaves: object({ row: leftRow(offer) }),
+  back: async (tx, { row }) => {
+    await tx.insert(offer).overridingSystemValue().values(row);
+  },
+});
 
 /** Every purchase of a material, oldest first, for its price history. */
 export const priceHistory = (db: Reads, materialId: number) =>
@@ -95,7 +123,7 @@ export const priceHistory = (db: Reads, materialId: number) =>
     })
     .from(purchaseLine)
     .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-    .where(and(eq(purchaseLine.materialId, materialId), sql`not exists (select 1 from ${act} u where u.undoes = ${purchase.actId})`))
+    .where(and(eq(purchaseLine.materialId, materialId), stands(purchase.actId)))
     .orderBy(asc(purchase.day), asc(purchaseLine.id));
 
 /** What was used of materials, month by month, as far back as it teaches anything. */
@@ -115,6 +143,7 @@ export interface Wanted {
   materialId: number;
   name: string;
   kind: (typeof material.$inferSelect)["kind"];
+  /** That can be used: what is on hold or past its day doesn't count. */
   onHand: Base;
   coming: Base;
   point: Base;
@@ -133,12 +162,12 @@ async function reminded(db: Reads, today: Day) {
         kind: material.kind,
         reorderBy: material.reorderBy,
         reorderAt: material.reorderAt,
-        onHand: sql`s.on_hand`.mapWith(Number),
+        onHand: sql`s.usable`.mapWith(Number),
         coming: sql`s.coming`.mapWith(Number),
       })
       .from(material)
       .innerJoin(sql`${stockLevels(sql.placeholder("today"))} s`, sql`s.id = ${material.id}`)
-      .where(sql`s.on_hand + s.coming < s.point`)
+      .where(sql`s.usable + s.coming < s.point`)
       .orderBy(asc(material.name)),
   ).execute({ today });
   const use = await monthlyUse(

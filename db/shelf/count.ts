@@ -4,9 +4,11 @@ import { type Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db } from "../client.ts";
-import { draw, foundValue, lockLots, unitCostOfLot } from "../ledger.ts";
+import { object, string } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId } from "../act/left.ts";
+import { nothingLater } from "../act/standing.ts";
+import { draw, foundValue, lockLots, unitCostOfLot } from "../ledger/lots.ts";
 import { lot, material, movement } from "../schema.ts";
 
 export interface CountIn {
@@ -18,8 +20,9 @@ export interface CountIn {
 }
 
 /** Sets a lot's on hand to what was counted, as a movement with its reason. @throws Refused when it moved meanwhile, or nothing changes */
-export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done> {
-  return perform(db, "count", doing, async (tx, actId) => {
+export const correctCount = defineAct({
+  kind: "count",
+  run: async (tx, input: CountIn, { actId }) => {
     const lots = await lockLots(tx, [input.lotId]);
     const at = lots.get(input.lotId);
     if (!at) throw Refused.one("counted", "That lot isn't here any more.");
@@ -43,11 +46,36 @@ export function correctCount(db: Db, input: CountIn, doing: Doing): Promise<Done
     return {
       path: row?.materialId ? `/shelf/${row.materialId}` : "/cabinet",
       summary: `Counted ${at.number}: ${show(input.counted)}, was ${show(was)}`,
+      about: row?.materialId ? [{ kind: "material" as const, id: row.materialId }] : [],
+      leaves: null,
     };
-  });
-}
+  },
+  leaves: null,
+  back: async () => {},
+});
 
-/** Puts a lot on hold with a reason, or frees it (null). A lot on hold is never taken by itself. */
-export async function holdLot(db: Db, lotId: number, reason: string | null): Promise<void> {
-  await db.update(lot).set({ holdReason: reason }).where(eq(lot.id, lotId));
-}
+/** Puts a lot on hold with a reason, or frees it (null). A lot on hold is used for nothing until it is free again. */
+export const holdLot = defineAct({
+  kind: "hold",
+  run: async (tx, input: { lotId: number; reason: string | null }) => {
+    const [before] = await tx.select().from(lot).where(eq(lot.id, input.lotId)).for("update");
+    if (!before) throw Refused.one("", "That lot isn't here any more.");
+    if (before.holdReason === input.reason)
+      throw Refused.one("reason", input.reason === null ? "That lot isn't on hold." : "It is on hold for that already.");
+    await tx.update(lot).set({ holdReason: input.reason }).where(eq(lot.id, before.id));
+    return {
+      path: `/lots/${encodeURIComponent(before.number)}`,
+      summary: input.reason === null ? `${before.number} is off hold` : `Put ${before.number} on hold: ${input.reason}`,
+      about: [
+        { kind: "lot" as const, id: before.id, changes: true },
+        ...(before.materialId === null ? [] : [{ kind: "material" as const, id: before.materialId }]),
+      ],
+      leaves: { lotId: before.id, was: before.holdReason },
+    };
+  },
+  leaves: object({ lotId: leftId(), was: string().nullable().defined() }),
+  back: async (tx, { lotId, was }, { undoes }) => {
+    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, ["hold"], "It was held or released again since.");
+    await tx.update(lot).set({ holdReason: was }).where(eq(lot.id, lotId));
+  },
+});

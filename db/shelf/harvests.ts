@@ -1,14 +1,17 @@
 /** Harvests: a picking, weighed again as it dries, becomes a herb lot with its year. */
 import { DRYING_METHODS, harvestValue, readDry, type DryingMethod, type HerbValue } from "#core/infusion/drying";
 import type { Dryness } from "#core/infusion/dryness";
-import { mg, type Mg } from "#core/measure/exact";
+import type { Mg } from "#core/measure/exact";
 import type { UnitCost } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { addMonths, type Day } from "#core/when";
-import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads, Tx } from "../client.ts";
+import { and, asc, desc, eq, inArray, isNull, or } from "drizzle-orm";
+import { object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId } from "../act/left.ts";
+import { nothingLater, stands } from "../act/standing.ts";
+import type { Reads, Tx } from "../client.ts";
 import { harvest, harvestCheck, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { makeLots } from "./receive.ts";
@@ -16,12 +19,12 @@ import { makeLots } from "./receive.ts";
 /** Harvests with their weighings, those still drying first; of one id, of one material, or all. */
 export async function listHarvests(db: Reads, only?: { id?: number; materialId?: number; drying?: boolean }) {
   const rows = await db
-    .select({ harvest, material: material.name, number: lot.number, onHand: lot.onHand, bestBefore: lot.bestBefore })
+    .select({ harvest, material: harvest.name, number: lot.number, onHand: lot.onHand, bestBefore: lot.bestBefore })
     .from(harvest)
-    .innerJoin(material, eq(material.id, harvest.materialId))
     .leftJoin(lot, eq(lot.id, harvest.lotId))
     .where(
       and(
+        or(isNull(harvest.pickedActId), stands(harvest.pickedActId)),
         only?.id === undefined ? undefined : eq(harvest.id, only.id),
         only?.materialId === undefined ? undefined : eq(harvest.materialId, only.materialId),
         only?.drying ? isNull(harvest.driedActId) : undefined,
@@ -50,36 +53,74 @@ export interface PickIn {
 }
 
 /** Notes a picking and how it is dried. @throws Refused for something that isn't a herb */
-export function pick(db: Db, input: PickIn, doing: Doing): Promise<Done> {
-  return perform(db, "pick", doing, async (tx) => {
+export const pick = defineAct({
+  kind: "pick",
+  run: async (tx, input: PickIn, { actId }) => {
     const [m] = await tx.select({ name: material.name, kind: material.kind }).from(material).where(eq(material.id, input.materialId));
     if (!m || m.kind !== "herb") throw Refused.one("material", "Choose one of the herbs of your shelf, or add it first.");
-    const [row] = await tx.insert(harvest).values(input).returning({ id: harvest.id });
+    const [row] = await tx
+      .insert(harvest)
+      .values({ ...input, name: m.name, pickedActId: actId })
+      .returning({ id: harvest.id });
     return {
       path: `/shelf/harvests/${row!.id}`,
       summary: `Picked ${grams(input.fresh)} of ${m.name}, drying: ${DRYING_METHODS[input.method].toLowerCase()}`,
+      about: aboutHarvest(row!.id, input.materialId),
+      leaves: { harvestId: row!.id },
     };
-  });
-}
+  },
+  leaves: object({ harvestId: leftId() }),
+  // A picking that was taken back is listed no more; that is asked of the act it was noted by.
+  back: async (tx, { harvestId }, { undoes }) => {
+    await nothingLater(tx, { kind: "harvest", id: harvestId }, undoes, ["weighHarvest", "harvest"], "It has been weighed or dried since.");
+    return "/shelf/harvests";
+  },
+});
+
+const aboutHarvest = (id: number, materialId: number) => [
+  { kind: "harvest" as const, id, changes: true },
+  { kind: "material" as const, id: materialId },
+];
 
 async function drying(tx: Tx, id: number): Promise<typeof harvest.$inferSelect> {
-  const [h] = await tx.select().from(harvest).where(eq(harvest.id, id)).for("update");
+  const [h] = await tx
+    .select()
+    .from(harvest)
+    .where(and(eq(harvest.id, id), or(isNull(harvest.pickedActId), stands(harvest.pickedActId))))
+    .for("update");
   if (!h || h.driedActId !== null) throw Refused.one("", "That harvest isn't drying any more.");
   return h;
 }
 
+export interface WeighHarvestIn {
+  harvestId: number;
+  day: Day;
+  weight: Mg;
+  celsius: number | null;
+  note: string;
+}
+
 /** Notes a weighing on the way. @throws Refused for more than was picked, or a day before it */
-export async function weighHarvest(
-  db: Db,
-  input: { harvestId: number; day: Day; weight: Mg; celsius: number | null; note: string },
-): Promise<void> {
-  await db.transaction(async (tx) => {
+export const weighHarvest = defineAct({
+  kind: "weighHarvest",
+  dayOf: (input: WeighHarvestIn) => input.day,
+  run: async (tx, input) => {
     const h = await drying(tx, input.harvestId);
     if (input.weight > h.fresh) throw Refused.one("weight", `That is more than the ${grams(h.fresh)} picked. Check the weight.`);
     if (input.day < h.picked) throw Refused.one("day", "That is before it was picked.");
-    await tx.insert(harvestCheck).values(input);
-  });
-}
+    const [row] = await tx.insert(harvestCheck).values(input).returning({ id: harvestCheck.id });
+    return {
+      path: `/shelf/harvests/${h.id}`,
+      summary: `Weighed ${h.name} as it dries: ${grams(input.weight)}`,
+      about: aboutHarvest(h.id, h.materialId),
+      leaves: { checkId: row!.id },
+    };
+  },
+  leaves: object({ checkId: leftId() }),
+  back: async (tx, { checkId }) => {
+    await tx.delete(harvestCheck).where(eq(harvestCheck.id, checkId));
+  },
+});
 
 export interface DryIn {
   harvestId: number;
@@ -96,23 +137,24 @@ export interface DryIn {
  * Puts a dried harvest on the shelf as a lot of its herb. One that doesn't snap is kept as not yet dry, and can't go into a shelf
  * infusion without a reason.
  */
-export function finishHarvest(db: Db, input: DryIn, doing: Doing): Promise<Done> {
-  return perform(db, "harvest", doing, async (tx, actId) => {
+export const finishHarvest = defineAct({
+  kind: "harvest",
+  run: async (tx, input: DryIn, { actId, day }) => {
     const h = await drying(tx, input.harvestId);
     const dry = readDry(h.fresh, input.dry, input.snaps);
     if (!dry.ok) throw Refused.one("dry", dry.problem.say);
-    if (doing.day < h.picked) throw Refused.one("dry", "It can't be dry before it was picked.");
+    if (day < h.picked) throw Refused.one("dry", "It can't be dry before it was picked.");
     const [m] = await tx.select().from(material).where(eq(material.id, h.materialId));
     const { hourly } = await readSettings(tx);
     const value = harvestValue(input.valuedBy, { ...input, hourly });
     const dryness: Dryness = input.snaps ? "dry" : "damp";
     const keeps = m!.keepsSealed ?? 12;
-    const [made] = await makeLots(tx, doing.day, [{ material: m!, supplierLot: "", bestBefore: addMonths(h.picked, keeps) }]);
+    const [made] = await makeLots(tx, day, [{ material: m!, supplierLot: "", bestBefore: addMonths(h.picked, keeps) }]);
     await tx
       .update(lot)
       .set({ dryness, grown: Number(h.picked.slice(0, 4)) })
       .where(eq(lot.id, made!.id));
-    await tx.insert(movement).values({ actId, lotId: made!.id, qty: mg(input.dry), value, reason: "harvested" });
+    await tx.insert(movement).values({ actId, lotId: made!.id, qty: input.dry, value, reason: "harvested" });
     await tx
       .update(harvest)
       .set({
@@ -125,6 +167,15 @@ export function finishHarvest(db: Db, input: DryIn, doing: Doing): Promise<Done>
         driedActId: actId,
       })
       .where(eq(harvest.id, h.id));
-    return { path: `/shelf/harvests/${h.id}`, summary: `${grams(input.dry)} of ${m!.name} dried into lot ${made!.number}` };
-  });
-}
+    return {
+      path: `/shelf/harvests/${h.id}`,
+      summary: `${grams(input.dry)} of ${m!.name} dried into lot ${made!.number}`,
+      about: aboutHarvest(h.id, h.materialId),
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    await tx.update(harvest).set({ driedActId: null, lotId: null }).where(eq(harvest.driedActId, undoes));
+  },
+});

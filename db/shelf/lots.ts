@@ -1,43 +1,64 @@
-/** Acts on one lot by hand: opening it, and taking some of it out for a reason. */
+/** Acts on one lot by hand: opening it, saying how dry it is, and taking some of it out for a reason. */
 import { DRYNESS, type Dryness } from "#core/infusion/dryness";
 import { kind } from "#core/material/kinds";
 import type { Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { openedBestBefore } from "#core/stock/lots";
 import { REASONS, type MoveOutReason } from "#core/stock/reasons";
+import { sayFullDay } from "#core/when";
 import { eq } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Tx } from "../client.ts";
-import { draw, lockLots } from "../ledger.ts";
-import type { OpenedBefore } from "../reopen.ts";
+import { object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId, leftOneOf } from "../act/left.ts";
+import { nothingLater } from "../act/standing.ts";
+import type { Tx } from "../client.ts";
+import { draw, lockLots } from "../ledger/lots.ts";
 import { lot, material, movement } from "../schema.ts";
+import { keepBestBefore } from "./bestBy.ts";
 
-/** A lot of a material with what it is measured in. @throws Refused beside `field` when it isn't there */
+/** A lot of a material with what it is measured in, held for this act. @throws Refused beside `field` when it isn't there */
 async function lotOfMaterial(tx: Tx, id: number, field: string) {
   const [row] = await tx
-    .select({ lot, name: material.name, kind: material.kind, keepsOpened: material.keepsOpened })
+    .select({ lot, name: material.name, kind: material.kind, materialId: material.id })
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
-    .where(eq(lot.id, id));
+    .where(eq(lot.id, id))
+    .for("update", { of: lot });
   if (!row) throw Refused.one(field, "That lot isn't here any more.");
   return row;
 }
+
+const aboutLot = (l: { lot: { id: number }; materialId: number }) => [
+  { kind: "lot" as const, id: l.lot.id, changes: true },
+  { kind: "material" as const, id: l.materialId },
+];
 
 /**
  * Notes that a lot was opened: from now on it keeps as long as its material does once opened, and never longer than it would have.
  * @throws Refused when it is open already
  */
-export function openLot(db: Db, lotId: number, doing: Doing): Promise<Done> {
-  return perform(db, "open", doing, async (tx) => {
-    const { lot: l, keepsOpened, name } = await lotOfMaterial(tx, lotId, "");
-    if (l.opened !== null) throw Refused.one("", "That lot is open already.");
-    const best = openedBestBefore(doing.day, l.bestBefore, keepsOpened);
-    await tx.update(lot).set({ opened: doing.day, sealedBestBefore: l.bestBefore, bestBefore: best }).where(eq(lot.id, lotId));
-    const before: OpenedBefore = { lotId, bestBefore: l.bestBefore };
-    return { path: `/shelf/${l.materialId}`, summary: `Opened ${l.number} of ${name}${best ? `, best before ${best}` : ""}`, before };
-  });
-}
+export const openLot = defineAct({
+  kind: "open",
+  run: async (tx, { lotId }: { lotId: number }, { day }) => {
+    const found = await lotOfMaterial(tx, lotId, "");
+    if (found.lot.opened !== null) throw Refused.one("", "That lot is open already.");
+    await tx.update(lot).set({ opened: day }).where(eq(lot.id, lotId));
+    await keepBestBefore(tx, [lotId]);
+    const { lot: now } = await lotOfMaterial(tx, lotId, "");
+    const until = now.bestBefore ? `, best before ${sayFullDay(now.bestBefore)}` : "";
+    return {
+      path: `/shelf/${found.materialId}`,
+      summary: `Opened ${now.number} of ${found.name}${until}`,
+      about: aboutLot(found),
+      leaves: { lotId },
+    };
+  },
+  leaves: object({ lotId: leftId() }),
+  back: async (tx, { lotId }) => {
+    await tx.update(lot).set({ opened: null }).where(eq(lot.id, lotId));
+    await keepBestBefore(tx, [lotId]);
+  },
+});
 
 export interface MoveOutIn {
   lotId: number;
@@ -47,23 +68,44 @@ export interface MoveOutIn {
 }
 
 /** Takes some of a lot off the shelf, to be thrown away, given, sent back or used oneself. @throws Refused when it hasn't got that much */
-export function moveOut(db: Db, input: MoveOutIn, doing: Doing): Promise<Done> {
-  return perform(db, "moveOut", doing, async (tx, actId) => {
-    const { lot: l, kind: k, name } = await lotOfMaterial(tx, input.lotId, "amount");
-    const show = (n: Base): string => showStock(n, kind(k).measured);
+export const moveOut = defineAct({
+  kind: "moveOut",
+  run: async (tx, input: MoveOutIn, { actId }) => {
+    const found = await lotOfMaterial(tx, input.lotId, "amount");
+    const show = (n: Base): string => showStock(n, kind(found.kind).measured);
     const locked = await lockLots(tx, [input.lotId]);
     const { reason, note } = input;
     await tx.insert(movement).values(draw(locked, input.lotId, input.amount, "amount", show, { actId, reason, note }));
-    return { path: `/shelf/${l.materialId}`, summary: `${show(input.amount)} of ${name}, ${l.number}: ${REASONS[reason]}` };
-  });
-}
+    return {
+      path: `/shelf/${found.materialId}`,
+      summary: `${show(input.amount)} of ${found.name}, ${found.lot.number}: ${REASONS[reason]}`,
+      about: [{ kind: "material", id: found.materialId }],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async () => {},
+});
+
+const DRYNESSES = Object.keys(DRYNESS) as Dryness[];
 
 /** Says how dry a herb lot is; what stands in jars already is not asked again. @throws Refused for anything but a herb */
-export function sayDryness(db: Db, lotId: number, dryness: Dryness, doing: Doing): Promise<Done> {
-  return perform(db, "dryness", doing, async (tx) => {
-    const { lot: l, kind: k, name } = await lotOfMaterial(tx, lotId, "dryness");
-    if (k !== "herb") throw Refused.one("dryness", `${name} isn't a herb.`);
-    await tx.update(lot).set({ dryness }).where(eq(lot.id, lotId));
-    return { path: `/shelf/${l.materialId}`, summary: `${l.number} of ${name}: ${DRYNESS[dryness]}` };
-  });
-}
+export const sayDryness = defineAct({
+  kind: "dryness",
+  run: async (tx, input: { lotId: number; dryness: Dryness }) => {
+    const found = await lotOfMaterial(tx, input.lotId, "dryness");
+    if (found.kind !== "herb") throw Refused.one("dryness", `${found.name} isn't a herb.`);
+    await tx.update(lot).set({ dryness: input.dryness }).where(eq(lot.id, input.lotId));
+    return {
+      path: `/shelf/${found.materialId}`,
+      summary: `${found.lot.number} of ${found.name}: ${DRYNESS[input.dryness]}`,
+      about: aboutLot(found),
+      leaves: { lotId: input.lotId, was: found.lot.dryness },
+    };
+  },
+  leaves: object({ lotId: leftId(), was: leftOneOf(DRYNESSES) }),
+  back: async (tx, { lotId, was }, { undoes }) => {
+    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, ["dryness"], "How dry it is was said again since.");
+    await tx.update(lot).set({ dryness: was }).where(eq(lot.id, lotId));
+  },
+});

@@ -2,33 +2,31 @@
  * What is on hand of each material, what is still to come, and the point below which it is time to buy: one piece of SQL for Today, the
  * shelf and the shopping list. The rule is that of core/stock/reorder, and a test holds the two together.
  */
-import { kind, KIND_IDS } from "#core/material/kinds";
+import { COUNTED_KINDS } from "#core/material/kinds";
 import { LEARN_DAYS } from "#core/stock/reorder";
 import { sql, type SQL } from "drizzle-orm";
 
-const counted = sql.raw(
-  KIND_IDS.filter((k) => kind(k).measured === "count")
-    .map((k) => `'${k}'`)
-    .join(", "),
-);
+const counted = sql.raw(COUNTED_KINDS.map((k) => `'${k}'`).join(", "));
 
 /** "weight" or "count", of a kind column. @example measuredOf(sql`m.kind`) */
 export const measuredOf = (column: SQL): SQL => sql`case when ${column} in (${counted}) then 'count' else 'weight' end`;
 
 /**
- * A row for each material that isn't put away: id, name, kind, on_hand, coming, point (null where nobody wants reminding).
+ * A row for each material that isn't put away: id, name, kind, on_hand, usable (neither on hold nor past its day), coming, point (null
+ * where nobody wants reminding).
  * @param today a parameter or placeholder of a day
  */
 export const stockLevels = (today: unknown): SQL => sql`(
-  select m.id, m.name, m.kind, coalesce(h.on_hand, 0) as on_hand, coalesce(h.value, 0) as value, coalesce(c.coming, 0) as coming,
+  select m.id, m.name, m.kind, coalesce(h.on_hand, 0) as on_hand, coalesce(h.usable, 0) as usable, coalesce(h.value, 0) as value, coalesce(c.coming, 0) as coming,
     case when m.reorder_by = 'hand' then m.reorder_at
       when m.reorder_by = 'use' and u.days >= 14
       then ceil(greatest(u.used, 0) / u.days * 2 * (select coalesce((data ->> 'leadDays')::int, 14) from settings where id = 1)) end as point
   from material m
-  left join (select material_id, sum(on_hand) as on_hand, sum(value) as value from lot where on_hand > 0 and material_id is not null group by 1) h
+  left join (select material_id, sum(on_hand) as on_hand, sum(value) as value,
+    sum(on_hand) filter (where hold_reason is null and (best_before is null or best_before >= ${today}::date)) as usable from lot where on_hand > 0 and material_id is not null group by 1) h
     on h.material_id = m.id
   left join (select pl.material_id, sum(pl.qty) as coming from purchase_line pl join purchase p on p.id = pl.purchase_id
-    where pl.lot_id is null and not exists (select 1 from act u where u.undoes = p.act_id) group by 1) c on c.material_id = m.id
+    where pl.lot_id is null and exists (select 1 from standing_act sa where sa.id = p.act_id) group by 1) c on c.material_id = m.id
   left join (select material_id, sum(used) as used, ${today}::date - min(month) as days from material_use
     where month >= date_trunc('month', ${today}::date - ${sql.raw(String(LEARN_DAYS))})::date and month <= ${today}::date and used <> 0 group by 1) u
     on u.material_id = m.id

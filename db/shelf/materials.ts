@@ -1,28 +1,8 @@
-/** Materials on the shelf: listing, one sheet, adding and changing. */
-import { kind } from "#core/material/kinds";
-import { libraryEntry, type LibraryEntry } from "#core/material/library";
-import { Refused } from "#core/refused";
-import { counted, wordList } from "#core/words";
-import { asc, count, eq, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
-import type { Db, Reads, Tx } from "../client.ts";
+/** Materials on the shelf: listing them, one with its lots, and what went in and out. */
+import { asc, eq, sql } from "drizzle-orm";
+import type { Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
-import { reweighRecipes } from "../recipe/reweigh.ts";
-import {
-  act,
-  giftWrap,
-  harvest,
-  jarPart,
-  lot,
-  material,
-  materialUse,
-  movement,
-  offer,
-  productPackaging,
-  purchase,
-  purchaseLine,
-  recipeLine,
-} from "../schema.ts";
+import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
 export type MaterialRow = typeof material.$inferSelect;
 
@@ -61,6 +41,7 @@ export async function readMaterial(db: Reads, id: number) {
         value: lot.value,
         arrived: lot.arrived,
         bestBefore: lot.bestBefore,
+        bestBy: lot.bestBy,
         hold: sql<boolean>`${lot.holdReason} is not null`,
         holdReason: lot.holdReason,
         opened: lot.opened,
@@ -99,8 +80,8 @@ export function materialMovements(db: Reads, id: number, limit = 40, before = LA
         reason: movement.reason,
         note: movement.note,
         value: movement.value,
+        actId: act.id,
         summary: act.summary,
-        path: act.path,
       })
       .from(movement)
       .innerJoin(lot, eq(lot.id, movement.lotId))
@@ -112,102 +93,3 @@ export function materialMovements(db: Reads, id: number, limit = 40, before = LA
 
 /** No movement has a number as high. */
 const LAST_ID = 2_147_483_647;
-
-/** Puts entries of the starter library on the shelf; what stands there already is passed over. @returns how many were new */
-export async function addFromLibrary(tx: Tx, keys: readonly string[]): Promise<number> {
-  const entries = [...new Set(keys)].flatMap((k) => libraryEntry(k) ?? []);
-  if (entries.length === 0) throw Refused.one("take", "Tick what you want on your shelf.");
-  const made = await tx.insert(material).values(entries.map(materialFromLibrary)).onConflictDoNothing().returning({ id: material.id });
-  return made.length;
-}
-
-export type MaterialIn = Omit<typeof material.$inferInsert, "id">;
-
-/** What a material taken from the starter library starts with. */
-export const materialFromLibrary = (e: LibraryEntry): MaterialIn => ({
-  name: e.name,
-  kind: e.kind,
-  inci: e.inci,
-  botanical: e.botanical,
-  densities: e.densities,
-  meltFrom: e.melts?.[0] ?? null,
-  meltTo: e.melts?.[1] ?? null,
-  keepsSealed: e.keepsSealed,
-  keepsOpened: e.keepsOpened,
-  dropsPerMl: e.dropsPerMl,
-  allergen: e.allergen,
-  cautions: [...e.cautions],
-  vegan: e.vegan,
-  refined: e.refined,
-  kept: e.kept,
-  libraryKey: e.key,
-});
-
-/**
- * Adds a material, or changes one when `id` is given: recipes that use it are weighed again in the same act.
- * @throws Refused for a name that is taken, or facts that a recipe could no longer be weighed by
- */
-export function saveMaterial(db: Db, input: MaterialIn, doing: Doing, id?: number): Promise<Done> {
-  return perform(db, "saveMaterial", doing, async (tx) => {
-    const [same] = await tx
-      .select({ id: material.id })
-      .from(material)
-      .where(sql`lower(${material.name}) = lower(${input.name})`);
-    const taken = () => Refused.one("name", `There is already a material called ${input.name}.`);
-    if (same && same.id !== id) throw taken();
-    if (id !== undefined) {
-      const [held] = await tx
-        .select({ kind: material.kind })
-        .from(material)
-        .innerJoin(lot, eq(lot.materialId, material.id))
-        .where(eq(material.id, id))
-        .limit(1);
-      if (held && kind(held.kind).measured !== kind(input.kind).measured)
-        throw Refused.one("kind", "It has lots already, so it can't change between weighed and counted.");
-    }
-    const [row] =
-      id === undefined
-        ? await tx.insert(material).values(input).onConflictDoNothing().returning({ id: material.id })
-        : await tx.update(material).set(input).where(eq(material.id, id)).returning({ id: material.id });
-    if (!row) throw taken();
-    if (id !== undefined) await reweighRecipes(tx, id);
-    return { path: `/shelf/${row.id}`, summary: `Kept ${input.name}` };
-  });
-}
-
-/** Puts a material away, or back: it is offered nowhere any more, and its history stays. */
-export function retireMaterial(db: Db, id: number, retired: boolean, doing: Doing): Promise<Done> {
-  return perform(db, "retire", doing, async (tx) => {
-    const [row] = await tx.update(material).set({ retired }).where(eq(material.id, id)).returning({ name: material.name });
-    if (!row) throw Refused.one("", "That material isn't on the shelf any more.");
-    return { path: `/shelf/${id}`, summary: retired ? `Put ${row.name} away` : `${row.name} is back on the shelf` };
-  });
-}
-
-/** Deletes a material nothing refers to. @throws Refused naming what does */
-export function deleteMaterial(db: Db, id: number, doing: Doing): Promise<Done> {
-  return perform(db, "deleteMaterial", doing, async (tx) => {
-    const [row] = await tx.select({ name: material.name }).from(material).where(eq(material.id, id)).for("update");
-    if (!row) throw Refused.one("", "That material isn't on the shelf any more.");
-    const uses: string[] = [];
-    for (const [table, column, one] of [
-      [lot, lot.materialId, "lot"],
-      [recipeLine, recipeLine.materialId, "recipe line"],
-      [productPackaging, productPackaging.materialId, "product's packaging"],
-      [purchaseLine, purchaseLine.materialId, "receipt line"],
-      [giftWrap, giftWrap.materialId, "order's wrapping"],
-      [jarPart, jarPart.materialId, "jar"],
-      [harvest, harvest.materialId, "harvest"],
-      [material, material.lidId, "container's lid"],
-    ] as const) {
-      const [n] = await tx.select({ n: count() }).from(table).where(eq(column, id));
-      if (n!.n > 0) uses.push(counted(n!.n, one));
-    }
-    if (uses.length > 0)
-      throw Refused.one("", `${row.name} can't be deleted: it is in ${wordList(uses)}. Put it away instead, and its history stays.`);
-    await tx.delete(offer).where(eq(offer.materialId, id));
-    await tx.delete(materialUse).where(eq(materialUse.materialId, id));
-    await tx.delete(material).where(eq(material.id, id));
-    return { path: "/shelf", summary: `Deleted ${row.name}` };
-  });
-}

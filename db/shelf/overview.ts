@@ -27,12 +27,12 @@ export function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
         kind: sql<KindId>`s.kind`,
         materials: number(sql`count(*)`),
         worth: sql`sum(s.value)`.mapWith((n) => Number(n) as Micros),
-        low: number(sql`count(*) filter (where s.on_hand + s.coming < s.point)`),
+        low: number(sql`count(*) filter (where s.usable + s.coming < s.point)`),
         soon: number(sql`coalesce(sum(b.soon), 0)`),
       })
       .from(
         sql`${stockLevels(day)} s
-        left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and best_before <= ${sql.placeholder("soon")} group by 1) b
+        left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and hold_reason is null and best_before <= ${sql.placeholder("soon")} group by 1) b
           on b.material_id = s.id`,
       )
       .groupBy(sql`s.kind`),
@@ -57,7 +57,7 @@ export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find
       ? sql`where s.kind = ${only.kind}`
       : sql``;
   const found = await db.execute<Record<Exclude<keyof OnShelf, "low">, string> & { low: boolean | null }>(sql`
-    select s.id, s.name, s.kind, s.on_hand as "onHand", s.value, s.coming, s.on_hand + s.coming < s.point as low
+    select s.id, s.name, s.kind, s.on_hand as "onHand", s.value, s.coming, s.usable + s.coming < s.point as low
     from ${stockLevels(today)} s ${where} order by s.name limit ${limit}`);
   return found.rows.map((r) => ({
     id: Number(r.id),

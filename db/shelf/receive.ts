@@ -11,11 +11,14 @@ import { landReceipt, RATE_1, splitLanded, type SpreadBy } from "#core/stock/rec
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { eq, inArray } from "drizzle-orm";
-import { perform, takenNumbers, type Doing, type Done } from "../act.ts";
-import type { Db, Tx } from "../client.ts";
+import { and, eq, gt, inArray, isNull, ne } from "drizzle-orm";
+import { defineAct, type About } from "../act/define.ts";
+import { nothingLater } from "../act/standing.ts";
+import type { Tx } from "../client.ts";
+import { takenNumbers } from "../ledger/numbers.ts";
 import { lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 import { readSettings } from "../settings.ts";
+import { keepBestBefore } from "./bestBy.ts";
 import type { MaterialRow } from "./materials.ts";
 
 export interface ReceiptLineIn {
@@ -83,13 +86,18 @@ export async function makeLots(tx: Tx, day: Day, rows: readonly NewLot[]): Promi
           piece.map((r) => ({
             number: next(KINDS[r.material.kind].label.slice(0, 2).toUpperCase()),
             materialId: r.material.id,
+            name: r.material.name,
             supplierLot: r.supplierLot,
             arrived: day,
-            bestBefore: r.bestBefore,
+            printed: r.bestBefore,
           })),
         )
         .returning({ id: lot.id, number: lot.number })),
     );
+  await keepBestBefore(
+    tx,
+    made.map((l) => l.id),
+  );
   return made;
 }
 
@@ -159,6 +167,7 @@ export async function writeReceipt(tx: Tx, actId: number, input: ReceiveIn): Pro
       piece.map((p) => ({
         purchaseId: bought!.id,
         materialId: p.materialId,
+        name: known.get(p.materialId)!.name,
         lotId: lotOf.get(p) ?? null,
         arrivedActId: p.here ? actId : null,
         packs: p.packs,
@@ -178,66 +187,103 @@ export async function writeReceipt(tx: Tx, actId: number, input: ReceiveIn): Pro
 const fromTo = (numbers: readonly string[]): string =>
   numbers.length === 0 ? "" : numbers.length === 1 ? ` (${numbers[0]})` : ` (${numbers[0]} … ${numbers.at(-1)})`;
 
+const REST_ON_RECEIPT = ["arrive", "correct"] as const;
+const aboutReceipt = (purchaseId: number, lines: readonly { materialId: number }[], changes = true): About[] => [
+  { kind: "receipt", id: purchaseId, changes },
+  ...lines.map((l) => ({ kind: "material" as const, id: l.materialId })),
+];
+
 /** Receives a purchase as one act. @throws Refused by field; then nothing is kept */
-export function receive(db: Db, input: ReceiveIn, doing: Omit<Doing, "day">): Promise<Done> {
-  return perform(db, "receive", { ...doing, day: input.day }, async (tx, actId) => {
+export const receive = defineAct({
+  kind: "receive",
+  dayOf: (input: ReceiveIn) => input.day,
+  run: async (tx, input, { actId }) => {
     const { purchaseId, numbers } = await writeReceipt(tx, actId, input);
     return {
       path: `/shelf/receipts/${purchaseId}`,
       summary: `Received ${counted(numbers.length, "lot")} from ${input.supplier}${fromTo(numbers)}`,
+      about: aboutReceipt(purchaseId, input.lines),
+      leaves: null,
     };
-  });
+  },
+  leaves: null,
+  back: (tx, _left, { undoes }) => receiptsBack(tx, undoes),
+});
+
+/** @throws Refused when more of a receipt arrived, or it was corrected, since */
+async function receiptsBack(tx: Tx, actId: number): Promise<string> {
+  for (const { id } of await tx.select({ id: purchase.id }).from(purchase).where(eq(purchase.actId, actId)))
+    await nothingLater(
+      tx,
+      { kind: "receipt", id },
+      actId,
+      REST_ON_RECEIPT,
+      "More of that receipt has arrived, or it was corrected, since.",
+    );
+  return "/shelf/receipts";
 }
 
-/** Materials to put on the shelf first, and the receipts once their numbers are known, in the same order. */
-export interface AddFirst {
+/** Receipts as they come out of a file, with the materials that are new. */
+export interface ReceiveManyIn {
+  /** Materials to put on the shelf first; a line's `materialId` of −1 stands for the first of them, −2 for the second, and so on. */
   add: readonly { name: string; kind: KindId }[];
-  then: (ids: readonly number[]) => readonly ReceiveIn[];
+  receipts: readonly ReceiveIn[];
 }
 
-/** Receives many receipts as one act, as they come out of a file, with the materials that are new. */
-export function receiveMany(db: Db, receipts: readonly ReceiveIn[], doing: Doing, first?: AddFirst): Promise<Done> {
-  return perform(db, "receiveFile", doing, async (tx, actId) => {
-    let all = receipts;
-    if (first) {
-      const ids: number[] = [];
-      for (const m of first.add) {
-        const [row] = await tx
-          .insert(material)
-          .values({ ...m, densities: KINDS[m.kind].start })
-          .onConflictDoNothing()
-          .returning({ id: material.id });
-        if (!row) throw Refused.one("", `There is already a material called ${m.name}.`);
-        ids.push(row.id);
-      }
-      all = first.then(ids);
+/** Receives many receipts as one act. @throws Refused by field; then nothing is kept */
+export const receiveMany = defineAct({
+  kind: "receiveFile",
+  run: async (tx, { add, receipts }: ReceiveManyIn, { actId }) => {
+    const ids: number[] = [];
+    for (const m of add) {
+      const [row] = await tx
+        .insert(material)
+        .values({ ...m, densities: KINDS[m.kind].start })
+        .onConflictDoNothing()
+        .returning({ id: material.id });
+      if (!row) throw Refused.one("", `There is already a material called ${m.name}.`);
+      ids.push(row.id);
     }
     let lots = 0;
     let path = "/shelf/receipts";
-    for (const r of all) {
-      const { purchaseId, numbers } = await writeReceipt(tx, actId, r);
+    const about: About[] = ids.map((id) => ({ kind: "material", id, changes: true }));
+    for (const r of receipts) {
+      const lines = r.lines.map((l) => ({ ...l, materialId: l.materialId < 0 ? (ids[-l.materialId - 1] ?? 0) : l.materialId }));
+      const { purchaseId, numbers } = await writeReceipt(tx, actId, { ...r, lines });
+      about.push(...aboutReceipt(purchaseId, lines));
       lots += numbers.length;
-      if (all.length === 1) path = `/shelf/receipts/${purchaseId}`;
+      if (receipts.length === 1) path = `/shelf/receipts/${purchaseId}`;
     }
-    return { path, summary: `Received ${counted(lots, "lot")} on ${counted(all.length, "receipt")} from a file` };
-  });
+    return {
+      path,
+      summary: `Received ${counted(lots, "lot")} on ${counted(receipts.length, "receipt")} from a file`,
+      about,
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: (tx, _left, { undoes }) => receiptsBack(tx, undoes),
+});
+
+export interface ArriveIn {
+  lineId: number;
+  packs: number;
+  supplierLot: string;
+  bestBefore: Day | null;
 }
 
 /**
  * Packs that were still to come have arrived: they become a lot at their share of the receipt's cost.
  * @throws Refused when the line isn't waiting, or more packs are said than are to come
  */
-export function arrive(
-  db: Db,
-  input: { lineId: number; packs: number; supplierLot: string; bestBefore: Day | null },
-  doing: Doing,
-): Promise<Done> {
-  return perform(db, "arrive", doing, async (tx, actId) => {
+export const arrive = defineAct({
+  kind: "arrive",
+  run: async (tx, input: ArriveIn, { actId, day }) => {
     const [line] = await tx.select().from(purchaseLine).where(eq(purchaseLine.id, input.lineId)).for("update");
     if (!line || line.lotId !== null) throw Refused.one("packs", "Those packs aren't waiting any more.");
     if (input.packs > line.packs) throw Refused.one("packs", `Only ${counted(line.packs, "pack")} of it are still to come.`);
     const known = await materialsOfLines(tx, [line]);
-    const [made] = await makeLots(tx, doing.day, [{ material: known.get(line.materialId)!, ...input }]);
+    const [made] = await makeLots(tx, day, [{ material: known.get(line.materialId)!, ...input }]);
     const rest = line.packs - input.packs;
     const qty = Math.round((line.qty / line.packs) * input.packs);
     const [now, later] = splitLanded(line.landed, input.packs, rest);
@@ -251,7 +297,45 @@ export function arrive(
     await tx.insert(movement).values({ actId, lotId: made!.id, qty, value: now, reason: "received" });
     return {
       path: `/shelf/receipts/${line.purchaseId}`,
-      summary: `${counted(input.packs, "more pack")} of ${known.get(line.materialId)!.name} arrived (${made!.number})`,
+      summary: `${counted(input.packs, "more pack")} of ${line.name} arrived (${made!.number})`,
+      about: aboutReceipt(line.purchaseId, [line]),
+      leaves: null,
     };
-  });
-}
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    const [line] = await tx.select().from(purchaseLine).where(eq(purchaseLine.arrivedActId, undoes)).for("update");
+    if (!line) throw Refused.one("", "That line isn't on the receipt any more.");
+    const { purchaseId, id: lineId } = line;
+    await nothingLater(tx, { kind: "receipt", id: purchaseId }, undoes, ["correct"], "That receipt has been corrected since.");
+    // What came waits again, on one line with whatever of the same packs is waiting still.
+    const [waiting] = await tx
+      .select()
+      .from(purchaseLine)
+      .where(
+        and(
+          eq(purchaseLine.purchaseId, purchaseId),
+          eq(purchaseLine.materialId, line.materialId),
+          eq(purchaseLine.packSize, line.packSize),
+          ne(purchaseLine.id, lineId),
+          gt(purchaseLine.id, lineId),
+          isNull(purchaseLine.lotId),
+        ),
+      )
+      .orderBy(purchaseLine.id)
+      .limit(1)
+      .for("update");
+    if (waiting) await tx.delete(purchaseLine).where(eq(purchaseLine.id, waiting.id));
+    await tx
+      .update(purchaseLine)
+      .set({
+        lotId: null,
+        arrivedActId: null,
+        packs: line.packs + (waiting?.packs ?? 0),
+        qty: line.qty + (waiting?.qty ?? 0),
+        price: micros(line.price + (waiting?.price ?? 0)),
+        landed: micros(line.landed + (waiting?.landed ?? 0)),
+      })
+      .where(eq(purchaseLine.id, lineId));
+  },
+});

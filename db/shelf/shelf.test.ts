@@ -3,14 +3,15 @@ import { micros } from "#core/measure/exact";
 import { STARTING_SETTINGS } from "#core/settings";
 import { costNeeds } from "#core/stock/schools";
 import { describe, expect, it } from "vitest";
-import { undoAct } from "../act.ts";
-import { againCosts, lotsOfMaterials } from "../ledger.ts";
+import { takeBack } from "../act/takeBack.ts";
+import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
 import { findLot, lotsLike } from "../lots/trace.ts";
 import { readSettings, saveSettings } from "../settings.ts";
 import { euro } from "../test/fresh.ts";
 import { buy, DAY, db, eachTestHasAWorkshop, finished, ids, lotsOf, make, onHand, refused } from "../test/workshop.ts";
 import { correctCount, holdLot } from "./count.ts";
-import { listMaterials, materialMovements, readMaterial, saveMaterial } from "./materials.ts";
+import { saveMaterial } from "./keepMaterial.ts";
+import { listMaterials, materialMovements, readMaterial } from "./materials.ts";
 import { receive } from "./receive.ts";
 
 eachTestHasAWorkshop();
@@ -30,19 +31,19 @@ describe("receiving", () => {
     await receive(
       db,
       { supplier: "Mill", day: DAY, postage: euro(5), lines: [line(ids.oil, 1000, 10), line(ids.wax, 1000, 20), line(ids.tin, 3, 0)] },
-      {},
+      { day: DAY },
     );
     const cost = async (id: number) => (await lotsOf(id)).at(-1)!.value;
     expect([await cost(ids.oil), await cost(ids.wax), await cost(ids.tin)]).toEqual([11_670_000, 23_330_000, 0]);
   });
   it("numbers lots by the workshop's scheme, one after the other, and across days anew", async () => {
-    await saveSettings(db, { ...STARTING_SETTINGS, receiptScheme: "{P}-{YY}{MM}{DD}.{NN}" });
+    await saveSettings(db, { ...STARTING_SETTINGS, receiptScheme: "{P}-{YY}{MM}{DD}.{NN}" }, { day: DAY });
     await receive(
       db,
       { supplier: "Mill", day: DAY, postage: euro(0), lines: [line(ids.oil, 5, 1), line(ids.wax, 5, 1), line(ids.oil, 5, 1)] },
-      {},
+      { day: DAY },
     );
-    await receive(db, { supplier: "Mill", day: "2026-05-05", postage: euro(0), lines: [line(ids.oil, 5, 1)] }, {});
+    await receive(db, { supplier: "Mill", day: "2026-05-05", postage: euro(0), lines: [line(ids.oil, 5, 1)] }, { day: DAY });
     const numbers = async (id: number) => (await lotsOf(id)).map((l) => l.number).filter((n) => n.includes("."));
     expect((await numbers(ids.oil)).sort()).toEqual(["LI-260504.01", "LI-260504.02", "LI-260505.01"]);
     expect(await numbers(ids.wax)).toEqual(["WA-260504.01"]);
@@ -64,7 +65,7 @@ describe("receiving", () => {
     const [need] = costNeeds([{ of: ids.oil, amount: 100_000 }], await lotsOfMaterials(db, [ids.oil]), await againCosts(db), DAY);
     // 1.8 kg are left of 2 kg that cost 21.01; the new kilo cost 50.00.
     expect(need!.cost).toEqual({ lot: 1_050_500, average: 2_461_036, again: 5_000_000 });
-    await undoAct(db, dear.actId, { day: DAY });
+    await takeBack(db, dear.actId, { day: DAY });
     expect(await again()).toEqual({ value: 21_010_000, per: 2_000_000 });
     expect((await lotsOfMaterials(db, [ids.oil])).length).toBe(1);
   });
@@ -74,7 +75,7 @@ describe("receiving", () => {
     expect(received).toMatchObject({ reason: "received", number: oil!.number, qty: 2_000_000 });
     const acts = await materialMovements(db, ids.wax);
     expect(acts.map((m) => m.reason)).toEqual(["used", "received"]);
-    const [problem] = await refused(undoAct(db, 5 + 1, { day: DAY }));
+    const [problem] = await refused(takeBack(db, 5 + 1, { day: DAY }));
     expect(problem!.say).toMatch(/has been used since|can't be taken back/);
   });
 });
@@ -120,13 +121,13 @@ describe("materials", () => {
     expect(await readMaterial(db, 99_999)).toBeNull();
   });
   it("change their facts but not into another's name", async () => {
-    await saveMaterial(db, { name: "Sweet oil", kind: "oil", densities: { liquid: 915 } }, { day: DAY }, ids.oil);
+    await saveMaterial(db, { name: "Sweet oil", kind: "oil", densities: { liquid: 915 }, id: ids.oil }, { day: DAY });
     expect((await listMaterials(db)).map((m) => m.name)).toEqual(["Box", "Sweet oil", "Tin", "Wax"]);
-    expect(await refused(saveMaterial(db, { name: "WAX", kind: "oil" }, { day: DAY }, ids.oil))).toMatchObject([{ field: "name" }]);
-    expect(await refused(saveMaterial(db, { name: "Sweet oil", kind: "container" }, { day: DAY }, ids.oil))).toMatchObject([
+    expect(await refused(saveMaterial(db, { name: "WAX", kind: "oil", id: ids.oil }, { day: DAY }))).toMatchObject([{ field: "name" }]);
+    expect(await refused(saveMaterial(db, { name: "Sweet oil", kind: "container", id: ids.oil }, { day: DAY }))).toMatchObject([
       { field: "kind" },
     ]);
-    expect(await refused(saveMaterial(db, { name: "Ghost", kind: "oil" }, { day: DAY }, 99_999))).toHaveLength(1);
+    expect(await refused(saveMaterial(db, { name: "Ghost", kind: "oil", id: 99_999 }, { day: DAY }))).toHaveLength(1);
   });
 });
 
@@ -143,11 +144,11 @@ describe("looking lots up", () => {
   });
   it("a held lot is not offered, whatever is asked of it", async () => {
     const [oil] = await lotsOf(ids.oil);
-    await holdLot(db, oil!.id, "recalled");
+    await holdLot(db, { lotId: oil!.id, reason: "recalled" }, { day: DAY });
     const [need] = costNeeds([{ of: ids.oil, amount: 10 }], await lotsOfMaterials(db, [ids.oil]), new Map(), DAY);
     expect(need!.plan).toEqual({ takes: [], short: 10 });
     await expect(make(1)).rejects.toThrow("short of");
-    await holdLot(db, oil!.id, null);
+    await holdLot(db, { lotId: oil!.id, reason: null }, { day: DAY });
     await make(1);
   });
 });
@@ -155,9 +156,9 @@ describe("looking lots up", () => {
 describe("settings", () => {
   it("start from the house's own and are kept whole", async () => {
     expect(await readSettings(db)).toEqual(STARTING_SETTINGS);
-    const mine = { ...STARTING_SETTINGS, workshop: "Test room", currency: "SEK", hourly: micros(200_000_000) };
-    await saveSettings(db, mine);
-    await saveSettings(db, mine);
+    const mine = { ...STARTING_SETTINGS, workshop: "Test room", maker: "Ines", hourly: micros(200_000_000) };
+    await saveSettings(db, mine, { day: DAY });
+    await saveSettings(db, mine, { day: DAY });
     expect(await readSettings(db)).toEqual(mine);
   });
 });

@@ -4,10 +4,10 @@ import type { Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
 import { Refused, type FieldProblem } from "#core/refused";
 import { counted as countOf } from "#core/words";
-import { asc, eq, gt, or, sql } from "drizzle-orm";
-import { perform, type Doing, type Done } from "../act.ts";
+import { asc, eq, gt, inArray, or, sql } from "drizzle-orm";
+import { defineAct } from "../act/define.ts";
 import type { Db, Reads } from "../client.ts";
-import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger.ts";
+import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
 import { lot, material, movement, stockCount } from "../schema.ts";
 
 /** Every lot with something on hand, shelf by shelf, with what has been counted of it so far. */
@@ -61,14 +61,16 @@ export const dropCounts = async (db: Db): Promise<void> => {
  * Posts all that was counted as one act.
  * @throws Refused when nothing was counted, or beside each lot that has moved since it was
  */
-export function postStocktake(db: Db, doing: Doing): Promise<Done> {
-  return perform(db, "stocktake", doing, async (tx, actId) => {
+export const postStocktake = defineAct({
+  kind: "stocktake",
+  run: async (tx, _input: object, { actId }) => {
     const rows = await tx
       .select({ count: stockCount, number: lot.number, kind: material.kind })
       .from(stockCount)
       .innerJoin(lot, eq(lot.id, stockCount.lotId))
       .innerJoin(material, eq(material.id, lot.materialId))
-      .orderBy(stockCount.lotId);
+      .orderBy(stockCount.lotId)
+      .for("update", { of: stockCount });
     if (rows.length === 0) throw Refused.one("", "Nothing has been counted yet.");
     const lots = await lockLots(
       tx,
@@ -94,10 +96,20 @@ export function postStocktake(db: Db, doing: Doing): Promise<Done> {
     }
     if (moved.length > 0) throw new Refused(moved);
     if (moves.length > 0) await tx.insert(movement).values(moves);
-    await tx.delete(stockCount);
+    // Only what was read is posted: a note made meanwhile waits for the next time.
+    await tx.delete(stockCount).where(
+      inArray(
+        stockCount.lotId,
+        rows.map((r) => r.count.lotId),
+      ),
+    );
     return {
       path: "/shelf",
       summary: `Stock-take: ${countOf(rows.length, "lot")} counted, ${moves.length === 0 ? "none" : moves.length} corrected`,
+      about: [],
+      leaves: null,
     };
-  });
-}
+  },
+  leaves: null,
+  back: async () => {},
+});

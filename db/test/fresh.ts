@@ -53,15 +53,15 @@ export async function expectLedgerTrue(db: OpenDb): Promise<void> {
   expect(lost.rows, "pouring neither makes nor loses value").toEqual([]);
   const standing = await db.execute(sql`
     select l.number from lot l left join lateral (
-      select sum(m.qty) as qty, sum(m.value) as value from movement m join act a on a.id = m.act_id
-      where m.lot_id = l.id and a.undoes is null and not exists (select 1 from act u where u.undoes = a.id)
-        and not exists (select 1 from movement o join act u on u.undoes = o.act_id where o.id = m.restates)) s on true
-    where l.on_hand <> coalesce(s.qty, 0) or l.value <> coalesce(s.value, 0)`);
+      select coalesce(sum(m.qty), 0) as qty, coalesce(sum(m.value), 0) as value
+      from movement m join movement b on b.id = coalesce(m.restates, m.id) join standing_act a on a.id = b.act_id
+      where m.lot_id = l.id and b.restates is null) s on true
+    where l.on_hand <> s.qty or l.value <> s.value`);
   expect(standing.rows, "the books are what they would be had nothing been done that was taken back").toEqual([]);
   const unbalanced = await db.execute(sql`
     with made as (
       select m.act_id, m.id from movement m join act a on a.id = m.act_id
-      where a.kind in ('pour', 'blend') and not exists (select 1 from act u where u.undoes = a.id))
+      where a.kind in ('pour', 'blend') and exists (select 1 from standing_act sa where sa.id = a.id))
     select made.act_id from made join movement m on m.id = made.id or m.restates = made.id group by made.act_id having sum(m.value) <> 0`);
   expect(unbalanced.rows, "a batch and a blend are worth what went into them, whatever was restated since").toEqual([]);
   const spilt = await db.execute(sql`

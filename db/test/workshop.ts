@@ -6,15 +6,16 @@ import { mg, type Mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach } from "vitest";
-import type { Done } from "../act.ts";
+import type { Done } from "../act/define.ts";
 import { pour } from "../bench/pour.ts";
 import { readBatch } from "../bench/read.ts";
 import { setOut } from "../bench/setOut.ts";
 import type { OpenDb } from "../client.ts";
 import { readRecipes } from "../recipe/read.ts";
-import { saveRecipe, type RecipeIn } from "../recipe/save.ts";
+import { saveRecipe, type RecipeIn, type SizeIn } from "../recipe/save.ts";
 import { lot } from "../schema.ts";
-import { readMaterial, saveMaterial } from "../shelf/materials.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { readMaterial } from "../shelf/materials.ts";
 import { receive } from "../shelf/receive.ts";
 import { euro, freshDb } from "./fresh.ts";
 
@@ -35,16 +36,37 @@ export const balm = (over: Partial<RecipeIn> = {}): RecipeIn => ({
   lossBp: 0,
   keepsMonths: 12,
   batchMinutes: 30,
-  unitMinutesHundredths: 200,
+  overrunBp: 0,
   method: "",
-  fill: mg(50_000),
+  note: "",
   lines: [
     { materialId: ids.oil, entered: "80 g", form: "liquid", weight: mg(80_000) },
     { materialId: ids.wax, entered: "20 g", form: "pellets", weight: mg(20_000) },
   ],
+  sizes: [size(50)],
+  ...over,
+});
+
+/** A size filled with so many grams into a tin. */
+export const size = (grams: number, over: Partial<SizeIn> = {}): SizeIn => ({
+  id: null,
+  label: `${grams} g`,
+  fillBy: "weight",
+  fillText: `${grams} g`,
+  fill: mg(grams * 1000),
+  fillMl: null,
+  containerId: ids.tin,
+  unitMinutesHundredths: 200,
+  retired: false,
   packaging: [{ materialId: ids.tin, pieces: 1 }],
   ...over,
 });
+
+/** Sets out so many units of the first size. */
+export const put = (units: number, doing: { token?: string } = {}) =>
+  setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), sizes: [{ productId: ids.product, units }] }, { day: DAY, ...doing });
+/** Units of the first size, as pouring counts them. */
+export const filled = (units: number) => [{ productId: ids.product, units }];
 export const buy = (materialId: number, qty: number, price: number, bestBefore: string | null = null) =>
   receive(
     db,
@@ -54,7 +76,7 @@ export const buy = (materialId: number, qty: number, price: number, bestBefore: 
       postage: euro(1.01),
       lines: [{ materialId, supplierLot: "S1", packs: 1, packSize: "1 kg", qty, price: euro(price), bestBefore }],
     },
-    { token: token() },
+    { day: DAY, token: token() },
   );
 export const lotsOf = async (materialId: number) => (await readMaterial(db, materialId))!.lots;
 export const onHand = async (materialId: number) => (await lotsOf(materialId)).reduce((a, l) => a + l.onHand, 0);
@@ -62,7 +84,7 @@ export const finished = () => db.select().from(lot).where(eq(lot.productId, ids.
 
 /** Sets out and pours so many units, weighing just what is planned. */
 export async function make(units: number): Promise<Done> {
-  const batchId = idIn(await setOut(db, { recipeId: ids.recipe, batchMg: mg(units * 50_000), units }, { day: DAY, token: token() }));
+  const batchId = idIn(await put(units, { token: token() }));
   const sheet = await readBatch(db, batchId);
   const takes = sheet!.takes.map(({ position, materialId, lotId, planned }) => ({
     position,
@@ -71,7 +93,7 @@ export async function make(units: number): Promise<Done> {
     planned,
     weighed: planned as Mg,
   }));
-  return pour(db, { batchId, takes, units, leftover: mg(0), minutes: 60, note: "" }, { day: DAY, token: token() });
+  return pour(db, { batchId, takes, sizes: filled(units), leftover: mg(0), minutes: 60, note: "" }, { day: DAY, token: token() });
 }
 export const refused = async (work: Promise<unknown>): Promise<{ field: string; say: string }[]> => {
   try {
@@ -98,7 +120,7 @@ export function eachTestHasAWorkshop(): void {
       product: 0,
     };
     ids.recipe = idIn(await saveRecipe(db, balm(), { day: DAY }));
-    ids.product = (await readRecipes(db, [ids.recipe]))[0]!.product.id;
+    ids.product = (await readRecipes(db, [ids.recipe]))[0]!.sizes[0]!.id;
     await buy(ids.oil, 2_000_000, 20);
     await buy(ids.wax, 500_000, 9);
     await buy(ids.tin, 40, 20);

@@ -1,0 +1,166 @@
+/** One act, opened: what it did, to which records, what it moved, and what it put right or was put right by. */
+import { ACTS_SAID, SUBJECTS } from "#core/act/kinds";
+import { kind, KINDS, type KindId } from "#core/material/kinds";
+import { REASONS } from "#core/stock/reasons";
+import { sayFullDay } from "#core/when";
+import { readAct } from "#db/act/book";
+import { Link } from "react-router";
+import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
+import { Money, showInColumn, When } from "../ui/amounts.tsx";
+import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { TakeBack } from "./actsOf.tsx";
+import type { Route } from "./+types/act";
+
+export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const found = await readAct(db(), idOf(params.id));
+  if (!found) throw new Response("Not found", { status: 404 });
+  return found;
+}
+
+const NAMES = {
+  material: "Material",
+  lot: "Lot",
+  receipt: "Receipt",
+  harvest: "Harvest",
+  jar: "Jar",
+  recipe: "Recipe",
+  product: "Product",
+  batch: "Batch",
+  market: "Market day",
+  order: "Order",
+  settings: "Settings",
+} as const;
+const measuredOf = (k: string | null) => (k !== null && k in KINDS ? kind(k as KindId).measured : "count");
+
+export default function Act({ loaderData: { act: a, about, moved, others, never } }: Route.ComponentProps) {
+  const other = (id: number | null) => others.find((o) => o.id === id);
+  const taken = other(a.undoneBy);
+  const undone = other(a.undoes);
+  const seen = other(a.seen);
+  const at = new Date(a.at);
+  return (
+    <>
+      <Heading title={a.summary} about={`${ACTS_SAID[a.kind].say}, ${sayFullDay(a.day)}.`}>
+        <Link to="/book" className="act">
+          The book
+        </Link>
+        {a.path !== "/" && (
+          <Link to={a.path} className="act">
+            Where it led
+          </Link>
+        )}
+        {a.undoneBy === null && never === null && <TakeBack actId={a.id} />}
+      </Heading>
+      <SideBySide
+        reckoner={
+          <Reckoner title="In short">
+            <Figure label="Who" value={a.who || "—"} />
+            <Figure label="Counts for" value={<When day={a.day} />} />
+            <Figure
+              label="Written"
+              value={at.toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}
+            />
+            <Figure label="Stands" value={a.undoneBy !== null ? "taken back" : a.undoes !== null ? "takes back another" : "yes"} />
+            {never !== null && a.undoes === null && (
+              <p className="py-2 text-[0.92rem] text-pine-soft">Not taken back by a press. {never}</p>
+            )}
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          {taken && (
+            <p className="mb-4">
+              Taken back by{" "}
+              <a href={`/book/${taken.id}`} className="underline underline-offset-4">
+                {taken.summary}
+              </a>
+            </p>
+          )}
+          {undone && (
+            <p className="mb-4">
+              Takes back{" "}
+              <a href={`/book/${undone.id}`} className="underline underline-offset-4">
+                {undone.summary}
+              </a>
+            </p>
+          )}
+          {seen && (
+            <p className="mb-4 text-pine-soft">
+              On the sheet stood what was kept by{" "}
+              <a href={`/book/${seen.id}`} className="underline underline-offset-4">
+                {seen.summary}
+              </a>
+            </p>
+          )}
+          {about.length > 0 && (
+            <Part title="About">
+              <ul className="flex flex-wrap gap-x-5 gap-y-1">
+                {about.map((s) => (
+                  <li key={`${s.kind} ${s.id}`}>
+                    {SUBJECTS[s.kind] === null ? (
+                      <span>{NAMES[s.kind]}</span>
+                    ) : (
+                      <a href={`${SUBJECTS[s.kind]}${s.id}`} className={`underline underline-offset-4 ${s.changes ? "text-amber" : ""}`}>
+                        {NAMES[s.kind]} {s.id}
+                      </a>
+                    )}
+                    {s.changes && <span className="text-[0.88rem] text-pine-soft"> changed</span>}
+                  </li>
+                ))}
+              </ul>
+            </Part>
+          )}
+          <Part title="What it moved">
+            {moved.length === 0 ? (
+              <p className="text-pine-soft">Nothing left or came onto the shelf by it.</p>
+            ) : (
+              <table className="ruled stack">
+                <thead>
+                  <tr>
+                    <th scope="col">Lot</th>
+                    <th scope="col">Of</th>
+                    <th scope="col">Why</th>
+                    <th scope="col" className="text-right!">
+                      Amount
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Value
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {moved.map((m) => (
+                    <tr key={m.id}>
+                      <td>
+                        <a href={`/lots/${encodeURIComponent(m.number)}`} className="weight underline underline-offset-4">
+                          {m.number}
+                        </a>
+                      </td>
+                      <td>
+                        {m.name}
+                        {m.label && <span className="text-pine-soft">, {m.label}</span>}
+                      </td>
+                      <td>
+                        {REASONS[m.reason]}
+                        {m.note && <span className="text-pine-soft">, {m.note}</span>}
+                      </td>
+                      <td data-label="Amount" className="num weight">
+                        {m.qty === 0 ? "—" : `${m.qty < 0 ? "−" : "+"}${showInColumn(Math.abs(m.qty), measuredOf(m.kind))}`}
+                      </td>
+                      <td data-label="Value" className="num">
+                        <Money of={m.value} />
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </Part>
+        </Sheet>
+      </SideBySide>
+    </>
+  );
+}

@@ -1,0 +1,136 @@
+/** The book of acts: everything that was done, newest first, to read, search and take back from. */
+import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, SUBJECTS, type Subject } from "#core/act/kinds";
+import { readDay } from "#core/when";
+import { readBook } from "#db/act/book";
+import { Form, Link } from "react-router";
+import { db } from "../db.server.ts";
+import { idOf } from "../forms/ids.ts";
+import { STATIONS } from "../ui/stations.ts";
+import { Choice, Text } from "../ui/form.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { ActRow } from "./actsOf.tsx";
+import { actLine } from "./lines.server.ts";
+import type { Route } from "./+types/book";
+
+export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
+
+const PAGE = 50;
+
+/** The record a page of the book is about. @example recordIn("recipe-4") // { kind: "recipe", id: 4 } */
+function recordIn(text: string): Subject | null {
+  const [kind = "", id = ""] = text.split("-");
+  return isSubjectKind(kind) && idOf(id) > 0 ? { kind, id: idOf(id) } : null;
+}
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const q = new URL(request.url).searchParams;
+  const text = (name: string): string => (q.get(name) ?? "").slice(0, 100).replaceAll("\0", "");
+  const day = (name: string) => {
+    const read = readDay(text(name));
+    return read.ok ? read.value : null;
+  };
+  const asked = {
+    find: text("find"),
+    station: text("station"),
+    kind: text("kind"),
+    from: text("from"),
+    to: text("to"),
+    about: text("about"),
+    standing: q.get("standing") === "yes",
+  };
+  const rows = await readBook(
+    db(),
+    {
+      ...asked,
+      kind: isActKind(asked.kind) ? asked.kind : null,
+      from: day("from"),
+      to: day("to"),
+      about: recordIn(asked.about),
+      before: idOf(q.get("before")) || null,
+    },
+    PAGE + 1,
+  );
+  const about = recordIn(asked.about);
+  return {
+    rows: rows.slice(0, PAGE).map(actLine),
+    more: rows.length > PAGE ? rows[PAGE - 1]!.id : null,
+    asked,
+    record: about && { name: `${about.kind} ${about.id}`, to: SUBJECTS[about.kind] === null ? null : `${SUBJECTS[about.kind]}${about.id}` },
+  };
+}
+
+export default function Book({ loaderData: { rows, more, asked, record } }: Route.ComponentProps) {
+  const older = new URLSearchParams(
+    Object.entries({ ...asked, standing: asked.standing ? "yes" : "", before: String(more ?? "") }).filter(([, v]) => v !== ""),
+  );
+  const kinds = ACT_KINDS.filter((k) => asked.station === "" || ACTS_SAID[k].station === asked.station);
+  return (
+    <>
+      <Heading
+        title="The book"
+        about="Everything that was done here, by whom and when. Open a line for what it moved; what can be taken back can be taken back from here, today or in a year."
+      />
+      <Sheet>
+        <Form method="get" className="no-print mb-5 grid items-end gap-3 sm:grid-cols-[1fr_9rem_12rem_9.5rem_9.5rem_auto]">
+          <Text label="Words" name="find" defaultValue={asked.find} placeholder="hand balm" />
+          <Choice
+            label="Station"
+            name="station"
+            defaultValue={asked.station}
+            options={[
+              ["", "All"],
+              ...STATIONS.map(([to, name]) => [to.slice(1), name] as const).filter(([id]) => id !== ""),
+              ["settings", "Settings"],
+            ]}
+          />
+          <Choice
+            label="What"
+            name="kind"
+            defaultValue={asked.kind}
+            options={[["", "Anything"], ...kinds.map((k) => [k, ACTS_SAID[k].say] as const)]}
+          />
+          <Text label="From" name="from" type="date" defaultValue={asked.from} />
+          <Text label="To" name="to" type="date" defaultValue={asked.to} />
+          <button className="act">Look</button>
+          <label className="flex items-center gap-2 text-[0.95rem] sm:col-span-6">
+            <input type="checkbox" name="standing" value="yes" defaultChecked={asked.standing} />
+            Only what stands: nothing that was taken back
+          </label>
+          {asked.about !== "" && <input type="hidden" name="about" value={asked.about} />}
+        </Form>
+        {record && (
+          <p className="mb-3 text-pine-soft">
+            Only what was done to{" "}
+            {record.to ? (
+              <a href={record.to} className="underline underline-offset-4">
+                {record.name}
+              </a>
+            ) : (
+              record.name
+            )}
+            .{" "}
+            <Link to="/book" className="underline underline-offset-4">
+              The whole book
+            </Link>
+          </p>
+        )}
+        {rows.length === 0 ? (
+          <Empty title="Nothing of that in the book">Every receipt, batch, sale, count and change is written here as it is done.</Empty>
+        ) : (
+          <ul className="divide-y divide-rule border-y border-rule">
+            {rows.map((a) => (
+              <ActRow key={a.id} act={a} />
+            ))}
+          </ul>
+        )}
+        {more !== null && (
+          <p className="mt-3">
+            <Link to={`/book?${older.toString()}`} className="act act-small">
+              Older
+            </Link>
+          </p>
+        )}
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+/** A recipe as its sheet says it. */
+import { weightText } from "#core/measure/read";
+import type { RecipeType } from "#core/recipe/types";
+import type { WrittenRecipe } from "#db/recipe/read";
+
+export const BLANK_LINE = { material: "", entered: "", form: "" };
+export const BLANK_PACK = { material: "", pieces: "1" };
+export const BLANK_SIZE = { id: "", container: "", fill: "", minutes: "2", away: "", packaging: [BLANK_PACK] };
+
+const NEW = {
+  name: "",
+  code: "",
+  type: "balm" as RecipeType,
+  makes: "",
+  loss: "2",
+  overrun: "",
+  keepsMonths: "12",
+  batchMinutes: "45",
+  method: "",
+  note: "",
+  lines: [BLANK_LINE, BLANK_LINE, BLANK_LINE],
+  sizes: [BLANK_SIZE],
+};
+export type RecipeTexts = typeof NEW;
+
+/** @param names of materials by id @example recipeTexts(null, new Map()).loss // "2" */
+export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, string>): RecipeTexts {
+  if (!w) return NEW;
+  const { recipe: r } = w;
+  const name = (id: number | null): string => (id === null ? "" : (names.get(id) ?? ""));
+  return {
+    name: r.name,
+    code: r.code,
+    type: r.type,
+    makes: weightText(r.makes),
+    loss: String(r.lossBp / 100),
+    overrun: r.overrunBp > 0 ? String(r.overrunBp / 100) : "",
+    keepsMonths: String(r.keepsMonths),
+    batchMinutes: String(r.batchMinutes),
+    method: r.method,
+    note: "",
+    lines: w.lines.map((l) => ({ material: name(l.materialId), entered: l.entered, form: l.form as string })),
+    sizes: w.sizes.map((s) => {
+      // The container is a piece of packaging that has a field of its own.
+      const own = s.packaging.findIndex((p) => p.materialId === s.containerId && p.pieces === 1);
+      const others = s.packaging.filter((_, i) => i !== own).map((p) => ({ material: name(p.materialId), pieces: String(p.pieces) }));
+      return {
+        id: String(s.id),
+        container: own >= 0 ? name(s.containerId) : "",
+        fill: s.fillText,
+        minutes: String(s.unitMinutesHundredths / 100),
+        away: s.retired ? "yes" : "",
+        packaging: others.length > 0 ? others : [BLANK_PACK],
+      };
+    }),
+  };
+}

@@ -1,0 +1,115 @@
+/** The sizes a recipe is made in: what one is filled with, its container, what else it takes, and its minutes. */
+import { grams } from "#core/measure/write";
+import type { ReadRecipe } from "#core/recipe/written";
+import { useFieldArray, type UseFormReturn } from "react-hook-form";
+import { problemAt } from "../forms/useSheet.ts";
+import { Button, Problem, Text } from "../ui/form.tsx";
+import { LineTable } from "../ui/lines.tsx";
+import { Part } from "../ui/sheet.tsx";
+import { BLANK_PACK, BLANK_SIZE, type RecipeTexts } from "./recipeTexts.ts";
+
+type SheetForm = Pick<UseFormReturn<RecipeTexts>, "control" | "register" | "setValue" | "getValues" | "formState"> & {
+  values: RecipeTexts;
+};
+
+export function Sizes({ sheet, read }: { sheet: SheetForm; read: ReadRecipe }) {
+  const { fields, append, remove } = useFieldArray({ control: sheet.control, name: "sizes", keyName: "key" });
+  return (
+    <Part title="Sizes" aside={<span className="text-[0.92rem] text-pine-soft">One pot can be poured into several.</span>}>
+      <div className="space-y-6">
+        {fields.map((f, i) => (
+          <Size key={f.key} i={i} sheet={sheet} read={read} only={fields.length === 1} remove={() => remove(i)} />
+        ))}
+      </div>
+      <Button small className="mt-4" onClick={() => append(BLANK_SIZE, { focusName: `sizes.${fields.length}.container` })}>
+        Add a size
+      </Button>
+    </Part>
+  );
+}
+
+function Size({ i, sheet, read, only, remove }: { i: number; sheet: SheetForm; read: ReadRecipe; only: boolean; remove: () => void }) {
+  const { errors } = sheet.formState;
+  const size = read.sizes[i];
+  const v = sheet.values.sizes[i];
+  const away = v?.away === "yes";
+  const at = (field: string): string | undefined => problemAt(errors, `sizes.${i}.${field}`);
+  const fill = size?.fill.ok ? size.fill.value : null;
+  const fluid = size?.asFluid;
+  return (
+    <fieldset className={`border-l-4 pl-4 ${away ? "border-rule" : "border-amber-glass"}`}>
+      <legend className="sr-only">Size {i + 1}</legend>
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
+        <span className={`font-display text-[1.1rem] ${away ? "text-pine-soft" : ""}`}>
+          {fill ? fill.label : `Size ${i + 1}`}
+          {away && ", put away"}
+        </span>
+        {fill && fill.by !== "weight" && <span className="weight text-pine-soft">{grams(fill.weight)}</span>}
+        <span className="ml-auto flex gap-3 text-[0.92rem]">
+          {v?.id !== "" && (
+            <button
+              type="button"
+              className="pressable"
+              onClick={() => sheet.setValue(`sizes.${i}.away`, away ? "" : "yes", { shouldDirty: true })}
+            >
+              {away ? "Take it out again" : "Put it away"}
+            </button>
+          )}
+          {v?.id === "" && !only && (
+            <button type="button" className="pressable" onClick={remove}>
+              Remove
+            </button>
+          )}
+        </span>
+      </div>
+      {away ? (
+        <p className="text-[0.92rem] text-pine-soft">No longer made; what there is of it can still be ordered, sold and counted.</p>
+      ) : (
+        <>
+          <div className="mb-3 grid gap-4 sm:grid-cols-[1fr_9rem_7rem]">
+            <Text
+              label="Container"
+              list="packaging"
+              placeholder="Screw tin, 80 mL"
+              {...sheet.register(`sizes.${i}.container`)}
+              problem={at("container")}
+            />
+            <Text
+              label="Filled with"
+              placeholder={size?.container ? "filled" : "60 g"}
+              hint={size?.container ? "g, fl oz or mL; empty: full." : "g, fl oz or mL."}
+              {...sheet.register(`sizes.${i}.fill`)}
+              problem={at("fill") ?? (v?.fill && size && !size.fill.ok ? size.fill.problem.say : undefined)}
+            />
+            <Text label="Minutes a unit" {...sheet.register(`sizes.${i}.minutes`)} problem={at("minutes")} />
+          </div>
+          {fluid && (
+            <button
+              type="button"
+              className="pressable mb-2 text-[0.92rem]"
+              onClick={() => sheet.setValue(`sizes.${i}.fill`, fluid.label, { shouldDirty: true })}
+            >
+              An ounce by weight, or a fluid ounce? {fluid.label} would be {grams(fluid.weight)}
+            </button>
+          )}
+          {size?.over && (
+            <p className="mb-2 font-semibold text-honey" role="note">
+              {size.over}
+            </p>
+          )}
+          <LineTable
+            form={sheet}
+            name={`sizes.${i}.packaging`}
+            blank={BLANK_PACK}
+            addLabel="Add packaging"
+            columns={[
+              { key: "material", label: "Lid, label, wrap …", list: "packaging", width: "60%" },
+              { key: "pieces", label: "Pieces for one", right: true, width: "8rem" },
+            ]}
+          />
+        </>
+      )}
+      <Problem say={at("root")} />
+    </fieldset>
+  );
+}

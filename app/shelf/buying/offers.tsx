@@ -1,0 +1,168 @@
+/** Suppliers' packs side by side: per gram delivered, and per gram used once what would expire unused is counted in. */
+import { delivered, forAYear, forOnce, type PackPlan } from "#core/stock/offers";
+import { money } from "#core/measure/money";
+import type { SeenOffer } from "#db/shelf/buying";
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import { useSheet } from "../../forms/useSheet.ts";
+import { PerUnit, showBase, When } from "../../ui/amounts.tsx";
+import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Part } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+
+interface Props {
+  offers: readonly SeenOffer[];
+  perDay: number | null;
+  keepsMonths: number | null;
+  measured: "weight" | "count";
+  products: readonly { recipeId: number; name: string; need: number }[];
+}
+
+/** Average days in a month. */
+const MONTH = 30.4;
+
+export function Offers({ offers, perDay, keepsMonths, measured, products }: Props) {
+  const { currency } = useWorkshop();
+  const drop = useFetcher();
+  const [wanted, setWanted] = useState(perDay ? "year" : products[0] ? String(products[0].recipeId) : "year");
+  const keepsDays = keepsMonths === null ? null : Math.round(keepsMonths * MONTH);
+  const recipe = products.find((p) => String(p.recipeId) === wanted);
+  const amount = wanted === "year" ? Math.round((perDay ?? 0) * 365) : (recipe?.need ?? 0);
+  const plans: PackPlan[] = amount > 0 ? (wanted === "year" ? forAYear : forOnce)(offers, { amount, perDay, keepsDays }) : [];
+  const planOf = new Map(plans.map((p) => [p.offer, p]));
+  const rows = plans.length > 0 ? plans.map((p) => p.offer as SeenOffer) : offers;
+  const need = (
+    <Choice
+      label="Cheapest for"
+      className="w-72"
+      value={wanted}
+      onChange={(e) => setWanted(e.target.value)}
+      options={[
+        ["year", perDay ? `a year's use, ${showBase(Math.round(perDay * 365), measured)}` : "a year's use (not known yet)"],
+        ...products.map((p) => [String(p.recipeId), `a batch of ${p.name}, ${showBase(p.need, measured)}`] as const),
+      ]}
+    />
+  );
+  return (
+    <Part title="Offers and packs" aside={offers.length > 0 && need}>
+      {offers.length === 0 ? (
+        <p className="text-pine-soft">Nobody is known to sell it. Note an offer below, or receive a purchase.</p>
+      ) : (
+        <table className="ruled stack">
+          <thead>
+            <tr>
+              <th scope="col">Supplier</th>
+              <th scope="col">Pack</th>
+              <th scope="col" className="text-right!">
+                Price
+              </th>
+              <th scope="col" className="text-right!">
+                Delivered
+              </th>
+              <th scope="col" className="text-right!">
+                Packs needed
+              </th>
+              <th scope="col" className="text-right!">
+                Would go off
+              </th>
+              <th scope="col" className="text-right!">
+                Per {measured === "weight" ? "gram" : "piece"} used
+              </th>
+              <th scope="col" aria-label="Forget" />
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((o, i) => {
+              const plan = planOf.get(o);
+              return (
+                <tr key={`${o.id ?? "b"}${o.supplier}${o.packSize}${o.seen}`}>
+                  <td>
+                    <span className="font-semibold">{o.supplier}</span>{" "}
+                    <span className="text-[0.9em] text-pine-soft">
+                      {o.id === null ? "bought" : "seen"} <When day={o.seen} />
+                    </span>
+                    {i === 0 && plan && (
+                      <span className="ml-2 rounded-sm bg-sage-wash px-1.5 text-[0.85rem] font-semibold text-sage">cheapest</span>
+                    )}
+                  </td>
+                  <td data-label="Pack" className="whitespace-nowrap">
+                    {o.packSize}
+                  </td>
+                  <td data-label="Price" className="num">
+                    {money(o.price, currency)}
+                    {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
+                  </td>
+                  <td data-label="Delivered" className="num">
+                    <PerUnit cost={delivered(o)} measured={measured} />
+                  </td>
+                  <td data-label="Packs needed" className="num">
+                    {plan ? `${plan.packs}, ${money(plan.paid, currency)}` : "—"}
+                  </td>
+                  <td data-label="Would go off" className={`num weight ${plan && plan.wasted > 0 ? "text-honey" : ""}`}>
+                    {plan ? (plan.wasted > 0 ? showBase(plan.wasted, measured) : "none") : "—"}
+                  </td>
+                  <td data-label="Per gram used" className="num font-semibold">
+                    <PerUnit cost={plan?.perUsed ?? null} measured={measured} />
+                  </td>
+                  <td className="text-right">
+                    {o.id !== null && (
+                      <button
+                        type="button"
+                        className="pressable"
+                        aria-label={`Forget ${o.packSize} at ${o.supplier}`}
+                        onClick={() =>
+                          void drop.submit({ intent: "drop", offer: String(o.id) } as never, {
+                            method: "post",
+                            encType: "application/json",
+                          })
+                        }
+                      >
+                        Forget
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {offers.length > 0 && (
+        <p className="mt-2 text-[0.92rem] text-pine-soft">
+          {keepsMonths === null
+            ? "It has no keeping time under its facts, so nothing is taken to go off."
+            : `It keeps ${keepsMonths} months unopened; what isn't used by then counts as gone.`}
+        </p>
+      )}
+    </Part>
+  );
+}
+
+export function OfferForm({ token, measured }: { token: string; measured: "weight" | "count" }) {
+  const sheet = useSheet({ supplier: "", packSize: "", price: "", postage: "" }, { token });
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send("offer")} className="mt-3 flex flex-wrap items-start gap-3">
+      <Text
+        label="An offer seen at"
+        placeholder="Supplier"
+        className="w-56"
+        {...sheet.register("supplier")}
+        problem={errors.supplier?.message}
+      />
+      <Text
+        label="Pack"
+        placeholder={measured === "weight" ? "1 kg" : "100"}
+        className="w-28"
+        {...sheet.register("packSize")}
+        problem={errors.packSize?.message}
+      />
+      <Text label="Price" placeholder="9.80" className="w-28" {...sheet.register("price")} problem={errors.price?.message} />
+      <Text label="Its postage" placeholder="0.00" className="w-28" {...sheet.register("postage")} problem={errors.postage?.message} />
+      <Button type="submit" className="mt-[1.4rem]" disabled={sheet.busy}>
+        Note the offer
+      </Button>
+      <Problem say={sheet.problem} see={sheet.see} />
+    </form>
+  );
+}

@@ -1,0 +1,88 @@
+/** What a price rise of one material would do to the unit cost of each product with it. */
+import { micros, type Micros } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { useState } from "react";
+import { percent } from "../../ui/amounts.tsx";
+import { Text } from "../../ui/form.tsx";
+import { Part } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { PriceRow } from "./priceHistory.tsx";
+
+interface Props {
+  products: readonly { id: number; name: string; share: Micros; unit: Micros | null }[];
+  history: readonly PriceRow[];
+}
+
+/** The last change of price, in whole per cent, to start from. */
+const lastChange = (rows: readonly PriceRow[]): number => {
+  const [before, now] = rows.slice(-2);
+  if (!before || !now || before.value === 0) return 10;
+  const n = Math.round((now.value / now.per / (before.value / before.per) - 1) * 100);
+  return n > 0 ? n : 10;
+};
+
+export function PriceRise({ products, history }: Props) {
+  const { currency } = useWorkshop();
+  const [text, setText] = useState(String(lastChange(history)));
+  const rise = Number(text.replace(",", ".").replace("%", ""));
+  const ok = text.trim() !== "" && Number.isFinite(rise) && rise >= -90 && rise <= 900;
+  if (products.length === 0) return null;
+  return (
+    <Part title="If its price rises">
+      <Text
+        label="By, %"
+        className="mb-3 w-32 [&_input]:text-right"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        problem={ok ? undefined : "Enter a number of per cent, such as 15."}
+      />
+      <table className="ruled stack">
+        <thead>
+          <tr>
+            <th scope="col">Product</th>
+            <th scope="col" className="text-right!">
+              One costs now
+            </th>
+            <th scope="col" className="text-right!">
+              Of it, this
+            </th>
+            <th scope="col" className="text-right!">
+              One would cost
+            </th>
+            <th scope="col" className="text-right!">
+              More
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {products.map((p) => {
+            const more = micros(ok ? Math.round((p.share * rise) / 100) : 0);
+            return (
+              <tr key={p.id}>
+                <td>
+                  <a href={`/prices/${p.id}`} className="font-semibold hover:underline">
+                    {p.name}
+                  </a>
+                </td>
+                <td data-label="One costs now" className="num">
+                  {p.unit === null ? "—" : money(p.unit, currency)}
+                </td>
+                <td data-label="Of it, this" className="num">
+                  {money(p.share, currency)}
+                  {p.unit ? <span className="text-[0.88em] text-pine-soft"> {percent(p.share / p.unit, 0)}</span> : ""}
+                </td>
+                <td data-label="One would cost" className="num font-semibold">
+                  {p.unit === null ? "—" : money(p.unit + more, currency)}
+                </td>
+                <td data-label="More" className="num">
+                  {more >= 0 ? "+" : "−"}
+                  {money(Math.abs(more), currency)}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </Part>
+  );
+}

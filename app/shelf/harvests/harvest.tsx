@@ -1,0 +1,254 @@
+/** One harvest: its drying log, the snap test, and the lot it becomes. */
+import { DRYING_METHODS, dryingState, HERB_VALUES, harvestValue, type HerbValue } from "#core/infusion/drying";
+import { micros } from "#core/measure/exact";
+import { money, parseMoney } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import { finishHarvest, listHarvests, weighHarvest } from "#db/shelf/harvests";
+import { againCosts } from "#db/ledger/lots";
+import { readSettings } from "#db/settings";
+import { today } from "#db/clock";
+import { Link } from "react-router";
+import { boolean, object } from "yup";
+import { db } from "../../db.server.ts";
+import { readWeight } from "#core/measure/read";
+import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
+import { idOf } from "../../forms/ids.ts";
+import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { useSheet } from "../../forms/useSheet.ts";
+import { LotTag, PerUnit, percent, When } from "../../ui/amounts.tsx";
+import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { Route } from "./+types/harvest";
+
+export const meta: Route.MetaFunction = () => [{ title: "Harvest · Zelbin" }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const [[row], settings] = await Promise.all([listHarvests(db(), { id: idOf(params.id) }), readSettings(db())]);
+  if (!row) throw new Response("Not found", { status: 404 });
+  const again = (await againCosts(db(), [row.harvest.materialId])).get(row.harvest.materialId) ?? null;
+  return { ...row, again, hourly: settings.hourly, herbValue: settings.herbValue, today: today(), token: crypto.randomUUID() };
+}
+
+const VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
+const weighSchema = object({ day: dayField(), weight: reads(readWeight), celsius: optional(between(5, 120, "°C", 1)), note: note(200) });
+const drySchema = object({
+  dry: reads(readWeight),
+  snaps: boolean().default(false),
+  minutes: wholeNumber(0, 10_000, "minutes", 0),
+  valuedBy: oneOf(VALUE_IDS),
+  market: optional(parseMoney),
+});
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const harvestId = idOf(params.id);
+  const pressed = await pressedSheet(request);
+  if (!pressed.ok) return pressed.reply;
+  if (pressed.intent === "weigh") {
+    const s = await pressed.read(weighSchema);
+    if (!s.ok) return s.reply;
+    if (s.value.day > today()) return refuseSheet([{ field: "day", say: "That day hasn't come yet." }]);
+    return act(() => weighHarvest(db(), { harvestId, ...s.value }, s.doing));
+  }
+  const s = await pressed.read(drySchema);
+  if (!s.ok) return s.reply;
+  const { market, ...v } = s.value;
+  if (v.valuedBy === "market" && market === null) return refuseSheet([{ field: "market", say: "Enter what a kilo of it costs to buy." }]);
+  return act(() => finishHarvest(db(), { harvestId, ...v, market: market === null ? null : { value: market, per: 1_000_000 } }, s.doing));
+}
+
+type Data = Route.ComponentProps["loaderData"];
+
+function Weigh({ harvest: h, today: day, token }: Data) {
+  const sheet = useSheet({ day, weight: "", celsius: h.celsius === null ? "" : String(h.celsius), note: "" }, { token });
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send("weigh")} className="grid items-end gap-3 sm:grid-cols-[10rem_7rem_6rem_1fr_auto]">
+      <Text label="Day" type="date" {...sheet.register("day")} problem={errors.day?.message} />
+      <Text label="Weighs" placeholder="180 g" {...sheet.register("weight")} problem={errors.weight?.message} />
+      <Text label="At, °C" {...sheet.register("celsius")} problem={errors.celsius?.message} />
+      <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
+      <Button type="submit" disabled={sheet.busy}>
+        Note it
+      </Button>
+      <Problem say={sheet.problem} see={sheet.see} />
+    </form>
+  );
+}
+
+function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
+  const { currency } = useWorkshop();
+  const sheet = useSheet(
+    {
+      dry: "",
+      snaps: false,
+      minutes: String(h.minutes),
+      valuedBy: herbValue as string,
+      market: again ? (((again.value / again.per) * 1_000_000) / 1e6).toFixed(2) : "",
+    },
+    { token },
+  );
+  const v = sheet.values;
+  const { errors } = sheet.formState;
+  const dry = readWeight(v.dry);
+  const market = parseMoney(v.market || "0");
+  const value =
+    dry.ok && v.valuedBy in HERB_VALUES
+      ? harvestValue(v.valuedBy as HerbValue, {
+          dry: dry.value,
+          minutes: Number(v.minutes) || 0,
+          hourly: micros(hourly),
+          market: market.ok ? { value: market.value, per: 1_000_000 } : null,
+        })
+      : null;
+  return (
+    <form onSubmit={sheet.send("dry")} className="mt-7">
+      <Part title="Dry? Put it on the shelf">
+        <Problem say={sheet.problem} see={sheet.see} />
+        <div className="grid gap-4 sm:grid-cols-4">
+          <Text
+            label="Dry weight"
+            placeholder={grams(checks.at(-1)?.weight ?? h.fresh, 0)}
+            {...sheet.register("dry")}
+            problem={errors.dry?.message}
+          />
+          <Text label="Minutes in all" {...sheet.register("minutes")} problem={errors.minutes?.message} />
+          <Choice label="Valued" options={VALUE_IDS.map((x) => [x, HERB_VALUES[x]] as const)} {...sheet.register("valuedBy")} />
+          {v.valuedBy === "market" && <Text label="A kilo costs to buy" {...sheet.register("market")} problem={errors.market?.message} />}
+        </div>
+        <label className="mt-3 flex items-center gap-2">
+          <input type="checkbox" className="h-5 w-5 accent-amber" {...sheet.register("snaps")} /> It snaps: stems break, leaves crumble
+        </label>
+        <p className="mt-1 text-[0.92rem] text-pine-soft">
+          Without the snap it goes on the shelf as not yet dry, and no shelf infusion takes it without a reason.
+        </p>
+        <div className="mt-4 flex flex-wrap items-center gap-4">
+          <Button type="submit" main disabled={sheet.busy}>
+            Put it on the shelf
+          </Button>
+          {value !== null && dry.ok && (
+            <p>
+              Worth {money(value, currency)}, <PerUnit cost={{ value, per: dry.value }} measured="weight" />
+            </p>
+          )}
+        </div>
+      </Part>
+    </form>
+  );
+}
+
+export default function Harvest({ loaderData }: Route.ComponentProps) {
+  const { harvest: h, material, checks, number, onHand, bestBefore, token } = loaderData;
+  const { currency } = useWorkshop();
+  const open = h.driedActId === null;
+  const state = dryingState(
+    h.fresh,
+    checks.map((c) => c.weight),
+  );
+  const now = h.dry ?? checks.at(-1)?.weight ?? h.fresh;
+  return (
+    <>
+      <Heading
+        title={material}
+        about={
+          <>
+            Picked <When day={h.picked} />
+            {h.place && `, ${h.place}`}
+          </>
+        }
+      >
+        <Link to="/shelf/harvests" className="act">
+          All harvests
+        </Link>
+      </Heading>
+      <SideBySide
+        reckoner={
+          <Reckoner>
+            <Figure label="Fresh" value={grams(h.fresh)} />
+            <Figure label={open ? "Now" : "Dry"} big value={grams(now)} />
+            <Figure
+              label="Left of the fresh weight"
+              value={percent(now / h.fresh, 0)}
+              how={<p>Most leaf and flower dry to between a fifth and a quarter; from memory.</p>}
+            />
+            {open ? (
+              <p className="py-2 font-semibold text-honey">{state.say}</p>
+            ) : (
+              <>
+                <Figure label="Snaps" value={h.snaps ? "yes" : "no"} tone={h.snaps ? "good" : "bad"} />
+                <Figure label={`Valued ${HERB_VALUES[h.valuedBy!].toLowerCase()}`} value={money(h.value!, currency)} />
+                <div className="py-2">{number && <LotTag lot={{ number, onHand: onHand ?? 0, bestBefore, hold: false }} />}</div>
+              </>
+            )}
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          <Part title="Drying log">
+            <table className="ruled stack">
+              <thead>
+                <tr>
+                  <th scope="col">Day</th>
+                  <th scope="col" className="text-right!">
+                    Weighs
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Left
+                  </th>
+                  <th scope="col" className="text-right!">
+                    °C
+                  </th>
+                  <th scope="col" className="pl-6!">
+                    Note
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr>
+                  <td>
+                    <When day={h.picked} />
+                  </td>
+                  <td data-label="Weighs" className="num weight">
+                    {grams(h.fresh)}
+                  </td>
+                  <td data-label="Left" className="num">
+                    100 %
+                  </td>
+                  <td data-label="°C" className="num">
+                    {h.celsius ?? ""}
+                  </td>
+                  <td className="pl-6!">
+                    picked, {DRYING_METHODS[h.method].toLowerCase()} {h.note && `· ${h.note}`}
+                  </td>
+                </tr>
+                {checks.map((c) => (
+                  <tr key={c.id}>
+                    <td>
+                      <When day={c.day} />
+                    </td>
+                    <td data-label="Weighs" className="num weight">
+                      {grams(c.weight)}
+                    </td>
+                    <td data-label="Left" className="num">
+                      {percent(c.weight / h.fresh, 0)}
+                    </td>
+                    <td data-label="°C" className="num">
+                      {c.celsius ?? ""}
+                    </td>
+                    <td className="pl-6!">{c.note}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {open && (
+              <div className="mt-4" key={token}>
+                <Weigh {...loaderData} />
+              </div>
+            )}
+          </Part>
+          {open && <Finish {...loaderData} />}
+        </Sheet>
+      </SideBySide>
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+/** Noting a picking. */
+import { DRYING_METHODS, HOTTEST_DRYING, type DryingMethod } from "#core/infusion/drying";
+import { pick } from "#db/shelf/harvests";
+import { listMaterials } from "#db/shelf/materials";
+import { today } from "#db/clock";
+import { Link } from "react-router";
+import { object } from "yup";
+import { db } from "../../db.server.ts";
+import { readWeight } from "#core/measure/read";
+import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { useSheet } from "../../forms/useSheet.ts";
+import { Area, Button, Choice, Problem, Suggestions, Text } from "../../ui/form.tsx";
+import { Caution, Heading, Sheet } from "../../ui/sheet.tsx";
+import type { Route } from "./+types/pick";
+
+export const meta: Route.MetaFunction = () => [{ title: "Note a picking · Zelbin" }];
+
+const herbs = async () => (await listMaterials(db())).filter((m) => m.kind === "herb" && !m.retired).map(({ id, name }) => ({ id, name }));
+export const loader = async () => ({ herbs: await herbs(), today: today(), token: crypto.randomUUID() });
+
+const METHOD_IDS = Object.keys(DRYING_METHODS) as DryingMethod[];
+const schema = object({
+  herb: words("the herb"),
+  picked: dayField(),
+  place: note(80),
+  fresh: reads(readWeight),
+  method: oneOf(METHOD_IDS),
+  celsius: optional(between(5, 120, "°C", 1)),
+  minutes: wholeNumber(0, 10_000, "minutes", 0),
+  note: note(500),
+});
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const { herb, ...v } = sheet.value;
+  const found = (await herbs()).find((h) => h.name.toLowerCase() === herb.trim().toLowerCase());
+  if (!found) return refuseSheet([{ field: "herb", say: `“${herb}” isn't a herb of your shelf. Choose one, or add it first.` }]);
+  if (v.picked > today()) return refuseSheet([{ field: "picked", say: "That day hasn't come yet." }]);
+  return act(() => pick(db(), { materialId: found.id, ...v }, sheet.doing));
+}
+
+export default function Pick({ loaderData: { herbs: names, today: day, token } }: Route.ComponentProps) {
+  const sheet = useSheet(
+    { herb: "", picked: day, place: "", fresh: "", method: "air" as string, celsius: "", minutes: "", note: "" },
+    { token },
+  );
+  const { errors } = sheet.formState;
+  const hot = Number(sheet.values.celsius.replace(",", ".")) > HOTTEST_DRYING;
+  return (
+    <form onSubmit={sheet.send()} className="max-w-3xl">
+      <Heading title="Note a picking" about="Picked when the dew is off. Weigh it fresh, then as it dries.">
+        <Link to="/shelf/harvests" className="act">
+          Leave
+        </Link>
+        <Button type="submit" main disabled={sheet.busy}>
+          Set it to dry
+        </Button>
+      </Heading>
+      <Sheet>
+        <Problem say={sheet.problem} see={sheet.see} />
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Text label="Herb" list="herbs" {...sheet.register("herb")} problem={errors.herb?.message} />
+          <Suggestions id="herbs" names={names.map((n) => n.name)} />
+          <Text label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
+          <Text label="Picked on" type="date" {...sheet.register("picked")} problem={errors.picked?.message} />
+          <Text label="Where" placeholder="South bed" {...sheet.register("place")} problem={errors.place?.message} />
+          <Choice label="Dried" options={METHOD_IDS.map((m) => [m, DRYING_METHODS[m]] as const)} {...sheet.register("method")} />
+          <Text label="At, °C" placeholder="45" hint="Empty in air." {...sheet.register("celsius")} problem={errors.celsius?.message} />
+          <Text
+            label="Minutes so far"
+            placeholder="0"
+            hint="Picking and garbling, for a value by hours."
+            {...sheet.register("minutes")}
+            problem={errors.minutes?.message}
+          />
+          <Area label="Note" rows={1} {...sheet.register("note")} problem={errors.note?.message} />
+        </div>
+        {hot && (
+          <div className="mt-4">
+            <Caution>
+              Above about {HOTTEST_DRYING} °C leaf and flower lose what they are dried for. Low and slow: about 50 °C for eight to ten
+              hours.
+            </Caution>
+          </div>
+        )}
+        <p className="mt-4 text-[0.92rem] text-pine-soft">
+          Be sure of what you pick, and take only where you may. Fresh plants go into oil only once they are dry.
+        </p>
+      </Sheet>
+    </form>
+  );
+}

@@ -1,0 +1,25 @@
+/** Adding a material. */
+import { saveMaterial } from "#db/shelf/keepMaterial";
+import { listMaterials } from "#db/shelf/materials";
+import { db } from "../../db.server.ts";
+import { act, readSheet } from "../../forms/sheet.server.ts";
+import { factsSchema, materialFrom } from "./facts.server.ts";
+import { FactsForm } from "./factsForm.tsx";
+import type { Route } from "./+types/add";
+
+export const meta: Route.MetaFunction = () => [{ title: "Add a material · Zelbin" }];
+export const loader = async () => ({ lids: await lids(), token: crypto.randomUUID() });
+
+const lids = async () => (await listMaterials(db())).filter((m) => m.kind === "closure").map(({ id, name }) => ({ id, name }));
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, factsSchema);
+  if (!sheet.ok) return sheet.reply;
+  const facts = materialFrom(sheet.value, await lids());
+  if (!facts.ok) return facts.reply;
+  return act(() => saveMaterial(db(), facts.value, sheet.doing));
+}
+
+export default function Add({ loaderData }: Route.ComponentProps) {
+  return <FactsForm material={null} opened={{ token: loaderData.token }} lids={loaderData.lids} locked={false} />;
+}

@@ -1,0 +1,39 @@
+/** Changing a material's facts. */
+import { saveMaterial } from "#db/shelf/keepMaterial";
+import { listMaterials, readMaterial } from "#db/shelf/materials";
+import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { act, readSheet } from "../../forms/sheet.server.ts";
+import { factsSchema, materialFrom } from "./facts.server.ts";
+import { factsText } from "./factsText.ts";
+import { opened } from "../../forms/opened.server.ts";
+import { FactsForm } from "./factsForm.tsx";
+import type { Route } from "./+types/facts";
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const found = await readMaterial(db(), idOf(params.id));
+  if (!found) throw new Response("Not found", { status: 404 });
+  return {
+    material: found.material,
+    locked: found.lots.length > 0,
+    lids: await lids(),
+    opened: await opened({ kind: "material", id: found.material.id }),
+  };
+}
+
+const lids = async () => (await listMaterials(db())).filter((m) => m.kind === "closure").map(({ id, name }) => ({ id, name }));
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const sheet = await readSheet(request, factsSchema);
+  if (!sheet.ok) return sheet.reply;
+  const facts = materialFrom(sheet.value, await lids());
+  if (!facts.ok) return facts.reply;
+  const id = idOf(params.id);
+  return act(() => saveMaterial(db(), { ...facts.value, id }, sheet.doing), {
+    theirs: async () => factsText((await readMaterial(db(), id))!.material, await lids()),
+  });
+}
+
+export default function ChangeFacts({ loaderData }: Route.ComponentProps) {
+  return <FactsForm {...loaderData} />;
+}

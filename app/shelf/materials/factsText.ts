@@ -1,0 +1,42 @@
+/** A material's facts as its sheet says them. */
+import { factsIn } from "#core/material/facts";
+import { KINDS, type KindId } from "#core/material/kinds";
+import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
+import { showStock } from "#core/measure/write";
+import type { MaterialRow } from "#db/shelf/materials";
+
+const shown = (n: number | undefined): string => (n === undefined ? "" : String(n / 1000));
+const text = (n: number | null | undefined): string => (n == null ? "" : String(Math.round(n * 100) / 100));
+export const densityTexts = (d: Densities): Record<Form, string> =>
+  Object.fromEntries(FORM_IDS.map((f) => [f, shown(d[f])])) as Record<Form, string>;
+
+/** What the sheet starts with. */
+export const factsText = (m: MaterialRow | null, lids: readonly { id: number; name: string }[]) => ({
+  name: m?.name ?? "",
+  kind: m?.kind ?? ("oil" as KindId),
+  inci: m?.inci ?? "",
+  botanical: m?.botanical ?? "",
+  allergen: m?.allergen ?? "",
+  note: m?.note ?? "",
+  reorderBy: (m?.reorderBy ?? "never") as string,
+  reorder: m?.reorderAt != null ? showStock(m.reorderAt, factsIn(m).measured).replace(/,/g, "") : "",
+  dropsPerMl: text(m?.dropsPerMl),
+  piece: m?.pieceMg ? `${m.pieceMg / 1000} g` : "",
+  densities: densityTexts(m?.densities ?? KINDS.oil.start),
+  meltFrom: text(m?.meltFrom),
+  meltTo: text(m?.meltTo),
+  keepsSealed: text(m?.keepsSealed),
+  keepsOpened: text(m?.keepsOpened),
+  vegan: (m?.vegan ?? "") as string,
+  refined: (m?.refined ?? "") as string,
+  kept: (m?.kept ?? "") as string,
+  oilKept: text(m?.oilKept),
+  cautions: (m?.cautions ?? []) as string[],
+  brim: text(m?.brimMl),
+  usable: text(m?.usableMl),
+  inner: text(m?.innerMm),
+  fill: text(m?.fillMm),
+  empty: m?.emptyMg ? `${m.emptyMg / 1000} g` : "",
+  madeOf: m?.madeOf ?? "",
+  lid: lids.find((l) => l.id === m?.lidId)?.name ?? "",
+});

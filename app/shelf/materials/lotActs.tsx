@@ -1,0 +1,125 @@
+/** Acts on one lot: correcting its count, opening it, and taking some out. */
+import type { readMaterial } from "#db/shelf/materials";
+import { DRYNESS } from "#core/infusion/dryness";
+import { MOVE_OUT_REASONS, REASONS } from "#core/stock/reasons";
+import { useFetcher } from "react-router";
+import type { Reply } from "../../forms/sheet.server.ts";
+import { useSheet } from "../../forms/useSheet.ts";
+import { LotTag, showBase, When } from "../../ui/amounts.tsx";
+import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+
+export type LotRow = NonNullable<Awaited<ReturnType<typeof readMaterial>>>["lots"][number];
+interface Props {
+  lot: LotRow;
+  measured: "weight" | "count";
+  token: string;
+}
+
+export function CountForm({ lot, measured, token }: Props) {
+  const sheet = useSheet({ lotId: lot.id, expected: lot.onHand, counted: "", reason: "" }, { token });
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send("count")} className="space-y-4">
+      <Problem say={sheet.problem} see={sheet.see} />
+      <p>
+        The shelf says <strong className="weight">{showBase(lot.onHand, measured)}</strong> of <LotTag lot={lot} plain />.
+      </p>
+      <Text
+        label="Counted or weighed"
+        placeholder={measured === "weight" ? "430 g" : "48"}
+        autoFocus
+        {...sheet.register("counted")}
+        problem={errors.counted?.message}
+      />
+      <Text
+        label="Why it differs"
+        hint="Spilt, misread, found another bag …"
+        {...sheet.register("reason")}
+        problem={errors.reason?.message}
+      />
+      <Button type="submit" main disabled={sheet.busy}>
+        Correct the count
+      </Button>
+    </form>
+  );
+}
+
+/** Taking some out for a reason of its own. */
+function TakeOut({ lot, measured, token }: Props) {
+  const sheet = useSheet({ lotId: lot.id, amount: "", why: "wasted" as string, note: "" }, { token });
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send("takeOut")} className="space-y-4">
+      <Problem say={sheet.problem} see={sheet.see} />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Text
+          label="Take out"
+          placeholder={measured === "weight" ? "50 g" : "3"}
+          hint={`${showBase(lot.onHand, measured)} on hand.`}
+          {...sheet.register("amount")}
+          problem={errors.amount?.message}
+        />
+        <Choice label="Because it is" options={MOVE_OUT_REASONS.map((r) => [r, REASONS[r]] as const)} {...sheet.register("why")} />
+      </div>
+      <Text label="Note" placeholder="Smelt of crayons; to whom; which return" {...sheet.register("note")} problem={errors.note?.message} />
+      <Button type="submit" main disabled={sheet.busy || lot.onHand === 0}>
+        Take it out
+      </Button>
+    </form>
+  );
+}
+
+/** How dry a herb is: bought ones are taken for dry until somebody says otherwise. */
+function Dry({ lot, token }: { lot: LotRow; token: string }) {
+  const sheet = useSheet({ lotId: lot.id, dryness: lot.dryness as string }, { token });
+  return (
+    <form onSubmit={sheet.send("dryness")} className="flex items-end gap-3 border-t border-rule pt-4">
+      <Choice
+        label="How dry it is"
+        hint="Only a dry herb goes into a shelf infusion without a reason."
+        className="flex-1"
+        options={Object.entries(DRYNESS)}
+        {...sheet.register("dryness")}
+        problem={sheet.formState.errors.dryness?.message}
+      />
+      <Button type="submit" disabled={sheet.busy} className="mb-6">
+        Say so
+      </Button>
+    </form>
+  );
+}
+
+/** Everything else that can be done with a lot. */
+export function LotActs({ lot, measured, token, keepsOpened, herb }: Props & { keepsOpened: number | null; herb: boolean }) {
+  const open = useFetcher<Reply | null>();
+  return (
+    <div className="space-y-6">
+      <TakeOut lot={lot} measured={measured} token={token} />
+      {herb && <Dry lot={lot} token={token} />}
+      <div className="border-t border-rule pt-4">
+        {lot.opened !== null ? (
+          <p>
+            Opened <When day={lot.opened} />, so best before <When day={lot.bestBefore} />.
+          </p>
+        ) : (
+          <>
+            <p className="mb-2">
+              {keepsOpened === null
+                ? "Say under its facts how long it keeps once opened, and opening a lot brings its best-before forward."
+                : `Once opened it keeps ${keepsOpened} months, and never longer than it would have.`}
+            </p>
+            <Problem say={open.data?.problems?.[0]?.say} />
+            <Button
+              disabled={open.state !== "idle"}
+              onClick={() =>
+                void open.submit({ intent: "open", lotId: lot.id, token } as never, { method: "post", encType: "application/json" })
+              }
+            >
+              Opened today
+            </Button>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,69 @@
+/** What can be done from a material's sheet, by the button pressed. */
+import { DRYNESS, type Dryness } from "#core/infusion/dryness";
+import { factsIn } from "#core/material/facts";
+import { readStock } from "#core/stock/packs";
+import { MOVE_OUT_REASONS } from "#core/stock/reasons";
+import { correctCount } from "#db/shelf/count";
+import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
+import { deleteMaterial, retireMaterial } from "#db/shelf/keepMaterial";
+import { readMaterial } from "#db/shelf/materials";
+import { object } from "yup";
+import { db } from "../../db.server.ts";
+import { idField, note, oneOf, wholeNumber, words } from "../../forms/fields.ts";
+import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
+
+const countSchema = object({
+  lotId: idField(),
+  expected: wholeNumber(0, 1e12, "units"),
+  counted: words("what you counted", 40),
+  reason: words("why it differs", 200),
+});
+const outSchema = object({ lotId: idField(), amount: words("how much", 40), why: oneOf(MOVE_OUT_REASONS), note: note(200) });
+const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYNESS) as Dryness[]) });
+const openSchema = object({ lotId: idField() });
+
+export async function materialAct(request: Request, id: number) {
+  const pressed = await pressedSheet(request);
+  if (!pressed.ok) return pressed.reply;
+  const found = await readMaterial(db(), id);
+  if (!found) throw new Response("Not found", { status: 404 });
+  const facts = factsIn(found.material);
+  const own = (lotId: number): boolean => found.lots.some((l) => l.id === lotId);
+  const notHere = (field: string) => refuseSheet([{ field, say: "That lot isn't of this material." }]);
+  const { doing } = pressed;
+
+  switch (pressed.intent) {
+    case "takeOut": {
+      const s = await pressed.read(outSchema);
+      if (!s.ok) return s.reply;
+      if (!own(s.value.lotId)) return notHere("amount");
+      const amount = readStock(s.value.amount, facts);
+      if (!amount.ok) return refuseSheet([{ field: "amount", say: amount.problem.say }]);
+      if (amount.value === 0) return refuseSheet([{ field: "amount", say: "Enter more than zero." }]);
+      return act(() => moveOut(db(), { lotId: s.value.lotId, amount: amount.value, reason: s.value.why, note: s.value.note }, doing));
+    }
+    case "open": {
+      const s = await pressed.read(openSchema);
+      if (!s.ok) return s.reply;
+      return own(s.value.lotId) ? act(() => openLot(db(), { lotId: s.value.lotId }, doing)) : notHere("");
+    }
+    case "dryness": {
+      const s = await pressed.read(drynessSchema);
+      if (!s.ok) return s.reply;
+      return own(s.value.lotId) ? act(() => sayDryness(db(), s.value, doing)) : notHere("dryness");
+    }
+    case "putAway":
+      return act(() => retireMaterial(db(), { id, retired: !found.material.retired }, doing));
+    case "delete":
+      return act(() => deleteMaterial(db(), { id }, doing));
+    default: {
+      const s = await pressed.read(countSchema);
+      if (!s.ok) return s.reply;
+      const { lotId, expected, reason, counted } = s.value;
+      if (!own(lotId)) return notHere("counted");
+      const amount = readStock(counted, facts);
+      if (!amount.ok) return refuseSheet([{ field: "counted", say: amount.problem.say }]);
+      return act(() => correctCount(db(), { lotId, expected, reason, counted: amount.value }, doing));
+    }
+  }
+}

@@ -1,0 +1,277 @@
+/** One material: its lots, what it costs by each school, what is known of it, and what went in and out. */
+import { CAUTIONS } from "#core/material/cautions";
+import { DRYNESS } from "#core/infusion/dryness";
+import { kind } from "#core/material/kinds";
+import { lotState, useFirst, whyFirst } from "#core/stock/lots";
+import { reorderPoint, usedPerDay } from "#core/stock/reorder";
+import { againCosts } from "#db/ledger/lots";
+import { monthlyUse } from "#db/shelf/buying";
+import { materialMovements, materialRow, readMaterial } from "#db/shelf/materials";
+import { stillToCome } from "#db/shelf/receipts";
+import { readSettings } from "#db/settings";
+import { today as now } from "#db/clock";
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { Link } from "react-router";
+import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { LotTag, PerUnit, showInColumn, When } from "../../ui/amounts.tsx";
+import { Button } from "../../ui/form.tsx";
+import { Modal } from "../../ui/modal.tsx";
+import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import { CountForm, LotActs, type LotRow } from "./lotActs.tsx";
+import { materialAct } from "./material.server.ts";
+import { MaterialFactsPart } from "./materialFacts.tsx";
+import { MaterialReckoner } from "./materialReckoner.tsx";
+import { Movements } from "./movements.tsx";
+import type { Route } from "./+types/material";
+
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: `${(data as { material?: { name: string } } | undefined)?.material?.name ?? "Material"} · Zelbin` },
+];
+
+const RECENT = 8;
+/** Lots shown, used-up ones filling up what those on hand leave. */
+const SHOWN = 6;
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const id = idOf(params.id);
+  const [found, movements, again, use, coming, rule] = await Promise.all([
+    readMaterial(db(), id),
+    materialMovements(db(), id, RECENT + 1),
+    againCosts(db(), [id]),
+    monthlyUse(db(), now(), [id]),
+    stillToCome(db(), [id]),
+    readSettings(db()),
+  ]);
+  if (!found) throw new Response("Not found", { status: 404 });
+  const lid = found.material.lidId === null ? null : await materialRow(db(), found.material.lidId);
+  const perDay = usedPerDay(use.get(id) ?? [], now());
+  const stock = {
+    onHand: 0,
+    coming: coming.get(id) ?? 0,
+    perDay,
+    reorderBy: found.material.reorderBy,
+    reorderAt: found.material.reorderAt,
+  };
+  // Those on hand, and the last ones used up; a material bought for years has a long tail of empty lots.
+  const live = found.lots.filter((l) => l.onHand > 0).sort(useFirst);
+  const gone = found.lots.filter((l) => l.onHand === 0).sort((a, b) => b.arrived.localeCompare(a.arrived));
+  const lots = [...live, ...gone.slice(0, Math.max(2, SHOWN - live.length))];
+  return {
+    material: found.material,
+    lots,
+    older: found.lots.length - lots.length,
+    movements: movements.slice(0, RECENT),
+    more: movements.length > RECENT,
+    again: again.get(id) ?? null,
+    reorder: { perDay, point: reorderPoint(stock, rule), coming: stock.coming },
+    lid: lid?.name ?? null,
+    token: crypto.randomUUID(),
+  };
+}
+
+export const action = ({ request, params }: Route.ActionArgs) => materialAct(request, idOf(params.id));
+
+/** Where a lot came from. */
+function From({ lot: l }: { lot: LotRow }) {
+  return (
+    <>
+      {l.purchaseId !== null ? (
+        <a href={`/shelf/receipts/${l.purchaseId}`} className="hover:underline">
+          {l.supplier}
+        </a>
+      ) : (
+        (l.grown && `own harvest, ${l.grown}`) || "made here"
+      )}{" "}
+      {l.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{l.supplierLot}</span>}
+      {l.dryness && l.dryness !== "dry" && <span className="ml-1 font-semibold text-berry">{DRYNESS[l.dryness]}</span>}
+      {l.opened && (
+        <span className="block text-[0.85em] text-pine-soft">
+          opened <When day={l.opened} />
+        </span>
+      )}
+    </>
+  );
+}
+
+export default function Material({ loaderData }: Route.ComponentProps) {
+  const { material, lots, older, movements, more, again, reorder, lid, token } = loaderData;
+  // Tied to the token: an act that was taken brings a new one, and with it the sheet closes.
+  const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(null);
+  const { today } = useWorkshop();
+  const { measured, group } = kind(material.kind);
+  const live = lots.filter((l) => l.onHand > 0);
+  const usable = live.filter((l) => ["good", "soon"].includes(lotState(l, today)));
+  const why = whyFirst(usable);
+  const lot = open?.token === token ? lots.find((l) => l.id === open.lot) : undefined;
+  return (
+    <>
+      <Heading
+        title={material.name}
+        about={[
+          material.retired && "Put away",
+          kind(material.kind).label,
+          material.inci,
+          material.allergen && `Allergen: ${material.allergen}`,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      >
+        <Link to={`/shelf/${material.id}/buying`} className="act">
+          Buying
+        </Link>
+        <Link to={`/shelf/${material.id}/facts`} className="act">
+          Change facts
+        </Link>
+        {(material.kind === "herb" || material.kind === "infusedOil") && (
+          <Link to={material.kind === "herb" ? `/jars/fill?material=${material.id}` : "/jars/fill"} className="act">
+            Fill a jar
+          </Link>
+        )}
+        <Link to={`/shelf/receive?material=${material.id}`} className="act act-main">
+          Receive more
+        </Link>
+      </Heading>
+      <SideBySide reckoner={<MaterialReckoner material={material} live={live} again={again} reorder={reorder} />}>
+        {material.kind === "essentialOil" && (
+          <Caution>
+            Measure by weight or mL. Keep off children, pets and broken skin, and mind its own ceiling on skin; the supplier's certificate
+            for the lot goes before any general figure.
+          </Caution>
+        )}
+        {group === "ingredient" &&
+          material.cautions
+            .filter((c) => c === "photosensitising" || c === "restricted" || c === "foodPlant")
+            .map((c) => <Caution key={c}>{CAUTIONS[c].say}</Caution>)}
+        <Sheet>
+          <Part
+            title="Lots"
+            aside={why && <span className="text-[0.95rem] text-pine-soft">{`Use ${usable[0]!.number} first: ${why}.`}</span>}
+          >
+            {lots.length === 0 ? (
+              <Empty
+                title="No lot of it yet"
+                act={
+                  <Link to={`/shelf/receive?material=${material.id}`} className="act act-main">
+                    Receive some
+                  </Link>
+                }
+              >
+                Each purchase becomes a lot with its own cost and best-before.
+              </Empty>
+            ) : (
+              <table className="ruled stack">
+                <thead>
+                  <tr>
+                    <th scope="col">Lot</th>
+                    <th scope="col">From</th>
+                    <th scope="col">Arrived</th>
+                    <th scope="col">Best before</th>
+                    <th scope="col" className="text-right!">
+                      On hand
+                    </th>
+                    <th scope="col" className="text-right!">
+                      Cost
+                    </th>
+                    <th scope="col" aria-label="Count, open, take out" />
+                  </tr>
+                </thead>
+                <tbody>
+                  {lots.map((l) => (
+                    <tr key={l.id}>
+                      <td>
+                        <LotTag lot={l} />
+                      </td>
+                      <td>
+                        <From lot={l} />
+                      </td>
+                      <td data-label="Arrived">
+                        <When day={l.arrived} />
+                      </td>
+                      <td data-label="Best before">
+                        <When day={l.bestBefore} />
+                      </td>
+                      <td data-label="On hand" className="num weight">
+                        {showInColumn(l.onHand, measured)}
+                      </td>
+                      <td data-label="Cost" className="num">
+                        <PerUnit
+                          cost={
+                            l.landed !== null && l.bought !== null
+                              ? { value: l.landed, per: l.bought }
+                              : l.onHand > 0
+                                ? { value: l.value, per: l.onHand }
+                                : null
+                          }
+                          measured={measured}
+                        />
+                      </td>
+                      <td className="text-right whitespace-nowrap">
+                        <Button small onClick={() => setOpen({ lot: l.id, token, what: "count" })} aria-label={`Count ${l.number}`}>
+                          Count
+                        </Button>
+                        {l.onHand > 0 && (
+                          <Button
+                            small
+                            className="ml-1"
+                            onClick={() => setOpen({ lot: l.id, token, what: "more" })}
+                            aria-label={`Open or take out ${l.number}`}
+                          >
+                            …
+                          </Button>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+            {older > 0 && (
+              <p className="pt-2 text-[0.92rem] text-pine-soft">
+                {older} older lots are used up:{" "}
+                <a href={`/lots?number=${encodeURIComponent(material.name)}`} className="text-amber underline underline-offset-4">
+                  find them under Lots
+                </a>
+              </p>
+            )}
+          </Part>
+          {movements.length > 0 && (
+            <Part
+              title="In and out"
+              aside={
+                more && (
+                  <a href={`/shelf/${material.id}/history`} className="pressable text-[0.95rem]">
+                    All of it
+                  </a>
+                )
+              }
+            >
+              <Movements rows={movements} measured={measured} />
+            </Part>
+          )}
+          <MaterialFactsPart material={material} lid={lid} />
+        </Sheet>
+      </SideBySide>
+      <Dialog.Root open={lot !== undefined} onOpenChange={(o) => !o && setOpen(null)}>
+        {lot && (
+          <Modal title={open!.what === "count" ? "Correct a count" : `Lot ${lot.number}`}>
+            {open!.what === "count" ? (
+              <CountForm key={`${lot.id}-${lot.onHand}`} lot={lot} measured={measured} token={token} />
+            ) : (
+              <LotActs
+                key={`${lot.id}-${lot.onHand}`}
+                lot={lot}
+                measured={measured}
+                token={token}
+                keepsOpened={material.keepsOpened}
+                herb={material.kind === "herb"}
+              />
+            )}
+          </Modal>
+        )}
+      </Dialog.Root>
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+/** Correcting a receipt, used lots and all: what was made of them is restated, visibly. */
+import { moneyField, type UnitCost } from "#core/measure/money";
+import { RATE_1 } from "#core/stock/receipt";
+import { againCosts } from "#db/ledger/lots";
+import { listMaterials } from "#db/shelf/materials";
+import { correctReceipt } from "#db/shelf/correct";
+import { readReceipt } from "#db/shelf/receipts";
+import { readSettings } from "#db/settings";
+import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { opened } from "../../forms/opened.server.ts";
+import { act, readSheet } from "../../forms/sheet.server.ts";
+import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
+import { ReceiptSheet, type ReceiptMaterial } from "./receiptSheet.tsx";
+import type { Route } from "./+types/correct";
+
+export const meta: Route.MetaFunction = () => [{ title: "Correct a receipt · Zelbin" }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const [found, all, again] = await Promise.all([readReceipt(db(), idOf(params.id)), listMaterials(db()), againCosts(db())]);
+  if (!found) throw new Response("Not found", { status: 404 });
+  const materials = all.map(({ id, name, kind, densities, dropsPerMl, pieceMg, emptyMg }): ReceiptMaterial => ({
+    id,
+    name,
+    kind,
+    densities,
+    dropsPerMl,
+    pieceMg,
+    emptyMg,
+  }));
+  return {
+    start: correctionTexts(found),
+    id: found.receipt.id,
+    materials,
+    again: [...again] as [number, UnitCost][],
+    opened: await opened({ kind: "receipt", id: found.receipt.id }),
+  };
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const sheet = await readSheet(request, receiptSchema);
+  if (!sheet.ok) return sheet.reply;
+  const read = await readReceiptSheet(sheet.value, (await readSettings(db())).currency);
+  if (!read.ok) return read.reply;
+  const id = idOf(params.id);
+  return act(() => correctReceipt(db(), { id, ...read.value }, sheet.doing), {
+    theirs: async () => correctionTexts((await readReceipt(db(), id))!),
+  });
+}
+
+const orNone = (n: number): string => (n === 0 ? "" : moneyField(n));
+
+/** A receipt as its sheet says it. */
+const correctionTexts = ({ receipt: r, lines }: NonNullable<Awaited<ReturnType<typeof readReceipt>>>) => ({
+  supplier: r.supplier,
+  day: r.day,
+  postage: orNone(r.postage),
+  tax: orNone(r.tax),
+  discount: orNone(r.discount),
+  spreadBy: r.spreadBy,
+  currency: r.currency,
+  rate: r.rate === RATE_1 ? "" : String(r.rate / RATE_1),
+  note: r.note,
+  lines: lines.map(({ line, material, lot }) => ({
+    id: String(line.id),
+    material,
+    packs: String(line.packs),
+    packSize: line.packSize,
+    price: moneyField(line.price),
+    arrived: "",
+    supplierLot: lot?.supplierLot ?? "",
+    bestBefore: lot?.printed ?? "",
+  })),
+});
+
+export default function Correct({ loaderData: { start, id, materials, again, opened: sheet } }: Route.ComponentProps) {
+  return (
+    <ReceiptSheet
+      title="Correct a receipt"
+      about="What was used of its lots stays used. Where a cost changes, the difference follows into jars, batches, market days, orders and what is left, as lines of its own."
+      start={start}
+      materials={materials}
+      again={again}
+      opened={sheet}
+      back={`/shelf/receipts/${id}`}
+      button="Keep the correction"
+      partial={false}
+    />
+  );
+}

@@ -1,0 +1,158 @@
+/** What a file of receipts would become: its columns, unknown names, lines that can't be read, and the first of those that can. */
+import { DATE_ORDERS, NUMBER_STYLES } from "#core/intake/loose";
+import { FIELDS, FIELD_IDS, NEEDED } from "#core/intake/receipt";
+import { KINDS, KIND_IDS } from "#core/material/kinds";
+import { money } from "#core/measure/money";
+import { counted } from "#core/words";
+import { When } from "../../ui/amounts.tsx";
+import { Choice, Problem, Text } from "../../ui/form.tsx";
+import { Part } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { Preview } from "./intake.server.ts";
+
+interface PreviewProps {
+  preview: Preview;
+  names: readonly string[];
+  columns: Record<string, string>;
+  setColumns: (c: Record<string, string>) => void;
+  matches: Record<string, string>;
+  setMatches: (m: Record<string, string>) => void;
+  setNumbers: (s: string) => void;
+  setDates: (s: string) => void;
+  supplier: string;
+  setSupplier: (s: string) => void;
+}
+
+export function FilePreview({
+  preview: p,
+  names,
+  columns,
+  setColumns,
+  matches,
+  setMatches,
+  setNumbers,
+  setDates,
+  supplier,
+  setSupplier,
+}: PreviewProps) {
+  const { currency } = useWorkshop();
+  const asked = [...new Set([...p.intake.unknown.map((u) => u.name), ...Object.keys(matches)])];
+  return (
+    <>
+      <Part title="Which column is which" aside={<span className="text-pine-soft">{counted(p.rows, "line")}</span>}>
+        <div className="grid gap-3 sm:grid-cols-4">
+          {FIELD_IDS.map((f) => (
+            <Choice
+              key={f}
+              label={FIELDS[f]}
+              value={p.mapping[f] === null ? "none" : String(p.mapping[f])}
+              onChange={(e) => setColumns({ ...columns, [f]: e.target.value })}
+              options={[
+                ["none", NEEDED.includes(f) ? "— choose —" : "not in it"],
+                ...p.header.map((h, i) => [String(i), `${h}${p.sample[0]?.[i] ? ` · ${p.sample[0][i]}` : ""}`] as const),
+              ]}
+            />
+          ))}
+          <Choice
+            label="Numbers are written"
+            hint={p.asks.numbers ? "The file doesn't tell: please look." : undefined}
+            value={p.numbers}
+            onChange={(e) => setNumbers(e.target.value)}
+            options={Object.entries(NUMBER_STYLES)}
+          />
+          <Choice
+            label="Dates are written"
+            hint={p.asks.dates ? "The file doesn't tell day from month: please look." : undefined}
+            value={p.dates}
+            onChange={(e) => setDates(e.target.value)}
+            options={Object.entries(DATE_ORDERS)}
+          />
+          {p.mapping.supplier === null && (
+            <Text label="All from" placeholder="Supplier" value={supplier} onChange={(e) => setSupplier(e.target.value)} />
+          )}
+        </div>
+        <Problem say={p.say} />
+      </Part>
+      {asked.length > 0 && (
+        <Part title="Names the shelf doesn't know">
+          <div className="grid gap-3 sm:grid-cols-3">
+            {asked.map((name) => (
+              <Choice
+                key={name}
+                label={name}
+                hint={
+                  p.intake.unknown.find((u) => u.name === name)
+                    ? `in ${counted(p.intake.unknown.find((u) => u.name === name)!.rows, "line")}`
+                    : undefined
+                }
+                value={matches[name] ?? ""}
+                onChange={(e) => setMatches({ ...matches, [name]: e.target.value })}
+                options={[
+                  ["", "leave these lines out"],
+                  ...KIND_IDS.map((k) => [`kind:${k}`, `add as: ${KINDS[k].label.toLowerCase()}`] as const),
+                  ...names.map((n) => [n, `is: ${n}`] as const),
+                ]}
+              />
+            ))}
+          </div>
+        </Part>
+      )}
+      {p.intake.problemCount > 0 && (
+        <Part title={`${counted(p.intake.problemCount, "thing")} can't be read`}>
+          <p className="mb-1 text-pine-soft">
+            These lines are left out; the others can be received. Mend them in the file, or by the choices above.
+          </p>
+          <ul className="max-h-52 space-y-0.5 overflow-y-auto text-[0.95rem]">
+            {p.intake.problems.map((x, i) => (
+              <li key={i} className="text-berry">
+                Line {x.row}, {FIELDS[x.field as keyof typeof FIELDS].toLowerCase()}: {x.say}
+              </li>
+            ))}
+            {p.intake.problemCount > p.intake.problems.length && <li>And {p.intake.problemCount - p.intake.problems.length} more.</li>}
+          </ul>
+        </Part>
+      )}
+      {p.intake.shown.length > 0 && (
+        <Part title="What it becomes">
+          <table className="ruled stack">
+            <thead>
+              <tr>
+                <th scope="col">Line</th>
+                <th scope="col">Material</th>
+                <th scope="col">Packs</th>
+                <th scope="col">From</th>
+                <th scope="col">Best before</th>
+                <th scope="col" className="text-right!">
+                  Price
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {p.intake.shown.map((l) => (
+                <tr key={l.row}>
+                  <td>{l.row}</td>
+                  <td>{l.material}</td>
+                  <td data-label="Packs">
+                    {l.packs} × {l.packSize}
+                  </td>
+                  <td data-label="From">
+                    {l.supplier}, <When day={l.day} />
+                  </td>
+                  <td data-label="Best before">
+                    <When day={l.bestBefore} />
+                  </td>
+                  <td data-label="Price" className="num">
+                    {money(l.price, currency)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {p.intake.lines > p.intake.shown.length && (
+            <p className="pt-2 text-pine-soft">And {counted(p.intake.lines - p.intake.shown.length, "more line")} like these.</p>
+          )}
+        </Part>
+      )}
+    </>
+  );
+}

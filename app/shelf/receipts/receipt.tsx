@@ -1,0 +1,231 @@
+/** One receipt: its lines and lots, what is still to come, its scans. */
+import { kind } from "#core/material/kinds";
+import { sum } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { RATE_1, SPREADS } from "#core/stock/receipt";
+import { counted } from "#core/words";
+import { dropScan, keepScan } from "#db/attachments";
+import { arrive } from "#db/shelf/receive";
+import { readReceipt } from "#db/shelf/receipts";
+import { today } from "#db/clock";
+import { Link, useFetcher } from "react-router";
+import { object } from "yup";
+import { db } from "../../db.server.ts";
+import { idField, note, optionalDay, wholeNumber } from "../../forms/fields.ts";
+import { postedFile } from "../../forms/files.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { act, pressedSheet } from "../../forms/sheet.server.ts";
+import { tokenFor, useSheet } from "../../forms/useSheet.ts";
+import { ActsOf } from "../../book/actsOf.tsx";
+import { actsOf } from "../../book/lines.server.ts";
+import type { Reply } from "../../forms/sheet.server.ts";
+import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
+import { Button, Problem, Text } from "../../ui/form.tsx";
+import { KeepFile } from "../../ui/keepFile.tsx";
+import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { Route } from "./+types/receipt";
+
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: `${(data as { receipt?: { supplier: string } } | undefined)?.receipt?.supplier ?? "Receipt"} · Zelbin` },
+];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const found = await readReceipt(db(), idOf(params.id));
+  if (!found) throw new Response("Not found", { status: 404 });
+  return { ...found, token: crypto.randomUUID(), book: await actsOf({ kind: "receipt", id: found.receipt.id }) };
+}
+
+const arriveSchema = object({
+  lineId: idField(),
+  packs: wholeNumber(1, 10_000, "packs"),
+  supplierLot: note(60),
+  bestBefore: optionalDay(),
+});
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const id = idOf(params.id);
+  if (!(await readReceipt(db(), id))) throw new Response("Not found", { status: 404 });
+  const type = request.headers.get("content-type") ?? "";
+  if (type.startsWith("multipart/"))
+    return act(async () => keepScan(db(), { purchaseId: id, file: await postedFile(request) }, { day: today() }));
+  const pressed = await pressedSheet(request);
+  if (!pressed.ok) return pressed.reply;
+  if (pressed.intent === "dropScan") {
+    const scan = await pressed.read(object({ scan: idField() }));
+    if (!scan.ok) return scan.reply;
+    return act(() => dropScan(db(), { purchaseId: id, id: scan.value.scan }, scan.doing));
+  }
+  const sheet = await pressed.read(arriveSchema);
+  if (!sheet.ok) return sheet.reply;
+  return act(() => arrive(db(), sheet.value, sheet.doing));
+}
+
+type Line = Route.ComponentProps["loaderData"]["lines"][number];
+
+/** Packs that have come after all. */
+function Arrive({ line, token }: { line: Line["line"]; token: string }) {
+  const sheet = useSheet(
+    { lineId: line.id, packs: String(line.packs), supplierLot: "", bestBefore: "" },
+    { token: tokenFor(token, line.id) },
+  );
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send("arrive")} className="flex flex-wrap items-end gap-2">
+      <Text label="Packs come" className="w-24 [&_input]:text-right" {...sheet.register("packs")} problem={errors.packs?.message} />
+      <Text label="Supplier's lot" className="w-32" {...sheet.register("supplierLot")} problem={errors.supplierLot?.message} />
+      <Text label="Best before" type="date" className="w-40" {...sheet.register("bestBefore")} problem={errors.bestBefore?.message} />
+      <Button type="submit" disabled={sheet.busy}>
+        Put on the shelf
+      </Button>
+      <Problem say={sheet.problem} see={sheet.see} />
+    </form>
+  );
+}
+
+function Scans({ scans, token }: { scans: Route.ComponentProps["loaderData"]["scans"]; token: string }) {
+  const drop = useFetcher<Reply | null>();
+  return (
+    <ul className="mb-3 flex flex-wrap gap-4">
+      {scans.map((s) => (
+        <li key={s.id} className="w-40 text-[0.9rem]">
+          <a href={`/files/${s.id}`} target="_blank" rel="noreferrer" className="block">
+            {s.mime.startsWith("image/") && s.mime !== "image/heic" ? (
+              <img src={`/files/${s.id}`} alt={s.name} loading="lazy" className="mb-1 h-28 w-40 rounded border border-rule object-cover" />
+            ) : (
+              <span className="mb-1 grid h-28 place-items-center rounded border border-rule bg-paper-deep font-display">PDF</span>
+            )}
+            <span className="block truncate text-amber underline underline-offset-4">{s.name}</span>
+          </a>
+          <button
+            type="button"
+            className="pressable"
+            onClick={() =>
+              void drop.submit({ intent: "dropScan", scan: String(s.id), token: tokenFor(token, s.id) } as never, {
+                method: "post",
+                encType: "application/json",
+              })
+            }
+          >
+            Take off
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+export default function Receipt({ loaderData: { receipt: r, lines, scans, token, book } }: Route.ComponentProps) {
+  const { currency } = useWorkshop();
+  const paidIn = r.currency || currency;
+  const goods = sum(lines.map((l) => l.line.price));
+  const waiting = lines.filter((l) => l.line.lotId === null);
+  return (
+    <>
+      <Heading
+        title={r.supplier}
+        about={
+          <>
+            Receipt of <When day={r.day} />. Write each lot's number on its bag or bottle.
+          </>
+        }
+      >
+        <Link to="/shelf/receipts" className="act">
+          All receipts
+        </Link>
+        <Link to={`/shelf/receipts/${r.id}/correct`} className="act">
+          Correct it
+        </Link>
+        <KeepFile to={`/shelf/receipts/${r.id}`} accept="image/*,application/pdf" label="Keep a scan" />
+      </Heading>
+      <SideBySide
+        reckoner={
+          <Reckoner title="In short">
+            <Figure label="Goods" value={money(goods, paidIn)} />
+            <Figure label="Postage" value={money(r.postage, paidIn)} how={<p>Shared {SPREADS[r.spreadBy]}, to the last cent.</p>} />
+            {r.tax > 0 && <Figure label="Tax" value={money(r.tax, paidIn)} />}
+            {r.discount > 0 && <Figure label="Discount" value={`− ${money(r.discount, paidIn)}`} />}
+            {r.rate !== RATE_1 && <Figure label={`One ${paidIn}`} value={money((r.rate / RATE_1) * 1e6, currency)} />}
+            <Figure label="Paid in all" big value={money(sum(lines.map((l) => l.line.landed)), currency)} />
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          <Part title="Lines">
+            <table className="ruled stack">
+              <thead>
+                <tr>
+                  <th scope="col">Material</th>
+                  <th scope="col">Lot</th>
+                  <th scope="col">Packs</th>
+                  <th scope="col">Best before</th>
+                  <th scope="col" className="text-right!">
+                    Price
+                  </th>
+                  <th scope="col" className="text-right!">
+                    Cost
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {lines.map(({ line, material, kind: k, lot }) => (
+                  <tr key={line.id}>
+                    <td>
+                      <a href={`/shelf/${line.materialId}`} className="font-semibold hover:underline">
+                        {material}
+                      </a>
+                    </td>
+                    <td>
+                      {lot ? (
+                        <LotTag lot={{ ...lot, hold: lot.holdReason !== null }} />
+                      ) : (
+                        <span className="font-semibold text-honey">to come</span>
+                      )}{" "}
+                      {lot?.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{lot.supplierLot}</span>}
+                    </td>
+                    <td data-label="Packs" className="whitespace-nowrap">
+                      {line.packs} × {line.packSize}
+                      {showBase(line.qty, kind(k).measured) !== line.packSize && (
+                        <span className="text-[0.88em] text-pine-soft"> {showBase(line.qty, kind(k).measured)}</span>
+                      )}
+                    </td>
+                    <td data-label="Best before" className="whitespace-nowrap">
+                      <When day={lot?.bestBefore ?? null} />
+                    </td>
+                    <td data-label="Price" className="num">
+                      {money(line.price, paidIn)}
+                    </td>
+                    <td data-label="Cost" className="num">
+                      <PerUnit cost={{ value: line.landed, per: line.qty }} measured={kind(k).measured} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {r.note && <p className="mt-3 text-pine-soft">{r.note}</p>}
+          </Part>
+          {waiting.length > 0 && (
+            <Part title="Still to come">
+              <ul className="space-y-4">
+                {waiting.map(({ line, material }) => (
+                  <li key={`${line.id}-${line.packs}`}>
+                    <p className="mb-1">
+                      {counted(line.packs, "pack")} of {line.packSize} {material}, paid for already
+                    </p>
+                    <Arrive line={line} token={token} />
+                  </li>
+                ))}
+              </ul>
+            </Part>
+          )}
+          {scans.length > 0 && (
+            <Part title="Scans">
+              <Scans scans={scans} token={token} />
+            </Part>
+          )}
+          <ActsOf {...book} />
+        </Sheet>
+      </SideBySide>
+    </>
+  );
+}

@@ -1,0 +1,231 @@
+/** A receipt on its sheet, line by line, with what each gram then costs beside it; for a new one and for a correction. */
+import { factsIn, type MaterialFacts } from "#core/material/facts";
+import { micros, sum } from "#core/measure/exact";
+import { parseMoney, type UnitCost } from "#core/measure/money";
+import { parseNumber } from "#core/measure/parse";
+import { packAmount, stockWeight } from "#core/stock/packs";
+import { landReceipt, RATE_1, SPREADS, type SpreadBy } from "#core/stock/receipt";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import { useSheet, type Opened } from "../../forms/useSheet.ts";
+import { showBase } from "../../ui/amounts.tsx";
+import { CURRENCIES } from "../../ui/currencies.ts";
+import { Button, Choice, Problem, Suggestions, Text } from "../../ui/form.tsx";
+import { LineTable, type Column } from "../../ui/lines.tsx";
+import { Meanwhile } from "../../ui/meanwhile.tsx";
+import { Heading, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import { ReceiptReckoner } from "./receiptReckoner.tsx";
+
+export interface ReceiptMaterial extends MaterialFacts {
+  id: number;
+  emptyMg: number | null;
+}
+
+export const BLANK_LINE = { id: "", material: "", packs: "1", packSize: "", price: "", supplierLot: "", bestBefore: "", arrived: "" };
+export const BLANK_RECEIPT = {
+  supplier: "",
+  day: "",
+  postage: "",
+  tax: "",
+  discount: "",
+  spreadBy: "value" as string,
+  currency: "",
+  rate: "",
+  note: "",
+  lines: [BLANK_LINE],
+};
+export type ReceiptTexts = typeof BLANK_RECEIPT;
+
+const COLUMNS: readonly Column[] = [
+  { key: "material", label: "Material", width: "24%", list: "materials" },
+  { key: "packs", label: "Packs", width: "3.4rem", right: true },
+  { key: "packSize", label: "Each holds", width: "5.6rem", placeholder: "500 g", right: true },
+  { key: "price", label: "Price of all", width: "6rem", placeholder: "12.50", right: true },
+  { key: "supplierLot", label: "Supplier's lot", width: "6.2rem" },
+  { key: "bestBefore", label: "Best before", type: "date" as const, width: "8.8rem" },
+];
+const ARRIVED: Column = { key: "arrived", label: "Come", width: "4.2rem", right: true, placeholder: "all" };
+
+const moneyOf = (text: string) => {
+  const m = parseMoney(text || "0");
+  return m.ok ? m.value : micros(0);
+};
+
+interface Props {
+  title: string;
+  about: ReactNode;
+  start: ReceiptTexts;
+  materials: readonly ReceiptMaterial[];
+  again: readonly [number, UnitCost][];
+  opened: Opened;
+  back: string;
+  button: string;
+  /** Packs can be still to come; on a correction that is done from the receipt. */
+  partial: boolean;
+  links?: ReactNode;
+}
+
+const FIELD_NAMES = {
+  supplier: "Supplier",
+  day: "Day",
+  postage: "Postage",
+  tax: "Tax",
+  discount: "Discount",
+  spreadBy: "Postage shared",
+  currency: "Currency",
+  rate: "Rate",
+  note: "Note",
+  lines: "Lines",
+};
+
+export function ReceiptSheet({ title, about, start, materials, again, opened, back, button, partial, links }: Props) {
+  const { currency } = useWorkshop();
+  const sheet = useSheet<ReceiptTexts>(start, opened);
+  const v = sheet.values;
+  const { errors } = sheet.formState;
+  const [more, setMore] = useState(start.tax !== "" || start.discount !== "" || start.currency !== "" || start.note !== "");
+  const [parts, setParts] = useState(false);
+  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
+  const paidIn = v.currency || currency;
+
+  const read = v.lines.map((l) => {
+    const m = byName.get(l.material.trim().toLowerCase());
+    const packs = parseNumber(l.packs || "1");
+    const price = parseMoney(l.price);
+    const qty = m && packs.ok ? packAmount(Number(packs.value.valueOf()), l.packSize, factsIn(m)) : null;
+    const amount = qty?.ok ? qty.value : null;
+    return {
+      m,
+      price: price.ok ? price.value : micros(0),
+      qty: amount,
+      weight: m && amount !== null ? stockWeight(amount, factsIn(m), m.emptyMg) : null,
+      say: l.packSize && qty && !qty.ok ? qty.problem.say : null,
+    };
+  });
+  const rate = Math.round(Number(v.rate.replace(",", ".")) * RATE_1);
+  const landed = landReceipt({
+    lines: read.map((r) => ({ price: r.price, weight: r.weight })),
+    postage: moneyOf(v.postage),
+    tax: moneyOf(v.tax),
+    discount: moneyOf(v.discount),
+    spreadBy: (v.spreadBy in SPREADS ? v.spreadBy : "value") as SpreadBy,
+    rate: v.currency && v.currency !== currency && rate > 0 ? rate : RATE_1,
+  });
+  return (
+    <form onSubmit={sheet.send()}>
+      <Heading title={title} about={about}>
+        {links}
+        <Link to={back} className="act">
+          Leave
+        </Link>
+        <Button type="submit" main disabled={sheet.busy}>
+          {button}
+        </Button>
+      </Heading>
+      <SideBySide
+        reckoner={<ReceiptReckoner read={read} goods={sum(read.map((r) => r.price))} landed={landed} again={again} paidIn={paidIn} />}
+      >
+        <Sheet>
+          <Problem say={sheet.problem} see={sheet.see} />
+          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+          <div className="mb-5 grid gap-4 sm:grid-cols-[1fr_11rem_8rem_9rem]">
+            <Text label="Supplier" {...sheet.register("supplier")} problem={errors.supplier?.message} />
+            <Text label="Arrived" type="date" {...sheet.register("day")} problem={errors.day?.message} />
+            <Text
+              label="Postage"
+              placeholder="0.00"
+              className="[&_input]:text-right"
+              {...sheet.register("postage")}
+              problem={errors.postage?.message}
+            />
+            <Choice
+              label="Shared out"
+              options={Object.entries(SPREADS)}
+              {...sheet.register("spreadBy")}
+              problem={errors.spreadBy?.message}
+            />
+            {more && (
+              <>
+                <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
+                <Choice
+                  label="Paid in"
+                  options={[["", currency], ...CURRENCIES.filter((c) => c !== currency).map((c) => [c, c] as const)]}
+                  {...sheet.register("currency")}
+                  problem={errors.currency?.message}
+                />
+                <Text
+                  label="Tax on top"
+                  placeholder="0.00"
+                  className="[&_input]:text-right"
+                  {...sheet.register("tax")}
+                  problem={errors.tax?.message}
+                />
+                <Text
+                  label="Discount"
+                  placeholder="0.00"
+                  className="[&_input]:text-right"
+                  {...sheet.register("discount")}
+                  problem={errors.discount?.message}
+                />
+                {v.currency && v.currency !== currency && (
+                  <Text
+                    label={`One ${v.currency} in ${currency}`}
+                    placeholder="0.93"
+                    className="[&_input]:text-right sm:col-start-2"
+                    {...sheet.register("rate")}
+                    problem={errors.rate?.message}
+                  />
+                )}
+              </>
+            )}
+          </div>
+          {(!more || (partial && !parts)) && (
+            <p className="-mt-2 mb-4 flex flex-wrap gap-x-6 text-[0.95rem]">
+              {!more && (
+                <button type="button" className="pressable" onClick={() => setMore(true)}>
+                  Tax, discount, another currency, a note
+                </button>
+              )}
+              {partial && !parts && (
+                <button type="button" className="pressable" onClick={() => setParts(true)}>
+                  Not all of it has come
+                </button>
+              )}
+            </p>
+          )}
+          <LineTable
+            form={sheet}
+            name="lines"
+            columns={partial && parts ? [...COLUMNS, ARRIVED] : COLUMNS}
+            blank={BLANK_LINE}
+            addLabel="Add a line"
+            derived={[
+              {
+                label: "In all",
+                cell: (i) => (
+                  <span className="weight">
+                    {read[i]?.qty ? (
+                      showBase(read[i].qty, read[i].m ? factsIn(read[i].m).measured : "weight")
+                    ) : read[i]?.say ? (
+                      <span title={read[i].say} className="font-semibold text-berry">
+                        ?
+                      </span>
+                    ) : (
+                      ""
+                    )}
+                  </span>
+                ),
+              },
+            ]}
+          />
+          <Suggestions id="materials" names={materials.map((m) => m.name)} />
+          <p className="mt-4 text-[0.92rem] text-pine-soft">
+            Leave best before empty where there is none. Rows paste in from a spreadsheet, in the order of the columns.
+            {parts && " Say how many packs have come so far; the rest waits on the receipt."}
+          </p>
+        </Sheet>
+      </SideBySide>
+    </form>
+  );
+}

@@ -1,0 +1,101 @@
+/** Receipts: the box they are kept in, newest first. */
+import { money } from "#core/measure/money";
+import { counted } from "#core/words";
+import { listReceipts } from "#db/shelf/receipts";
+import { Link } from "react-router";
+import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { When } from "../../ui/amounts.tsx";
+import { Empty, Heading, Sheet } from "../../ui/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { Route } from "./+types/receipts";
+
+export const meta: Route.MetaFunction = () => [{ title: "Receipts · Zelbin" }];
+
+const PAGE = 40;
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const page = idOf(new URL(request.url).searchParams.get("page"));
+  const rows = await listReceipts(db(), page, PAGE + 1);
+  return { rows: rows.slice(0, PAGE), page, more: rows.length > PAGE };
+}
+
+export default function Receipts({ loaderData: { rows, page, more } }: Route.ComponentProps) {
+  const { currency } = useWorkshop();
+  return (
+    <>
+      <Heading title="Receipts" about="What was bought, from whom, with a scan where there is one.">
+        <Link to="/shelf/receive/file" className="act">
+          From a file
+        </Link>
+        <Link to="/shelf/receive" className="act act-main">
+          Receive a purchase
+        </Link>
+      </Heading>
+      {rows.length === 0 ? (
+        <Empty
+          title="The receipt box is empty"
+          act={
+            <Link to="/shelf/receive" className="act act-main">
+              Receive a purchase
+            </Link>
+          }
+        >
+          Each receipt stays here with its lines, its lots and a scan.
+        </Empty>
+      ) : (
+        <Sheet>
+          <table className="ruled stack">
+            <thead>
+              <tr>
+                <th scope="col">Day</th>
+                <th scope="col">Supplier</th>
+                <th scope="col">Lines</th>
+                <th scope="col">Scan</th>
+                <th scope="col" className="text-right!">
+                  Paid
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.id}>
+                  <td>
+                    <When day={r.day} />
+                  </td>
+                  <td>
+                    <a href={`/shelf/receipts/${r.id}`} className="font-semibold hover:underline">
+                      {r.supplier}
+                    </a>
+                    {r.toCome > 0 && (
+                      <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">
+                        {counted(r.toCome, "line")} to come
+                      </span>
+                    )}
+                  </td>
+                  <td data-label="Lines">{r.lines}</td>
+                  <td data-label="Scan">{r.scans > 0 ? "kept" : ""}</td>
+                  <td data-label="Paid" className="num">
+                    {money(r.paid, currency)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="mt-4 flex gap-6">
+            {page > 0 && (
+              <a href={page > 1 ? `/shelf/receipts?page=${page - 1}` : "/shelf/receipts"} className="pressable">
+                Newer
+              </a>
+            )}
+            {more && (
+              <a href={`/shelf/receipts?page=${page + 1}`} className="pressable">
+                Older
+              </a>
+            )}
+          </p>
+        </Sheet>
+      )}
+    </>
+  );
+}

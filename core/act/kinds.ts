@@ -1,0 +1,80 @@
+/**
+ * Every kind of act there is, with what the book of acts calls it and the station it belongs to, and the kinds of record an act can be
+ * about. What an act does and how it is taken back stands in its definition beside its command; the compiler holds a definition for
+ * each kind named here.
+ */
+
+export const ACTS_SAID = {
+  saveMaterial: { say: "Material kept", station: "shelf" },
+  retire: { say: "Material put away or back", station: "shelf" },
+  deleteMaterial: { say: "Material deleted", station: "shelf" },
+  library: { say: "Taken from the library", station: "shelf" },
+  receive: { say: "Receipt", station: "shelf" },
+  receiveFile: { say: "Receipts from a file", station: "shelf" },
+  arrive: { say: "Packs arrived", station: "shelf" },
+  correct: { say: "Receipt corrected", station: "shelf" },
+  keepScan: { say: "Scan kept", station: "shelf" },
+  dropScan: { say: "Scan taken off", station: "shelf" },
+  count: { say: "Count corrected", station: "shelf" },
+  stocktake: { say: "Stock-take", station: "shelf" },
+  moveOut: { say: "Taken off the shelf", station: "shelf" },
+  open: { say: "Lot opened", station: "shelf" },
+  dryness: { say: "Dryness said", station: "shelf" },
+  hold: { say: "Held or released", station: "lots" },
+  offer: { say: "Offer noted", station: "shelf" },
+  dropOffer: { say: "Offer forgotten", station: "shelf" },
+  pick: { say: "Picking noted", station: "shelf" },
+  weighHarvest: { say: "Harvest weighed", station: "shelf" },
+  harvest: { say: "Harvest dried", station: "shelf" },
+  fillJar: { say: "Jar filled", station: "jars" },
+  topUp: { say: "Jar topped up", station: "jars" },
+  tend: { say: "Jar tended", station: "jars" },
+  heat: { say: "Heat on or off", station: "jars" },
+  keepPhoto: { say: "Photo kept", station: "jars" },
+  strain: { say: "Jar strained", station: "jars" },
+  spoil: { say: "Jar written off", station: "jars" },
+  blend: { say: "Oils blended", station: "jars" },
+  saveRecipe: { say: "Recipe kept", station: "recipes" },
+  setOut: { say: "Batch set out", station: "bench" },
+  pour: { say: "Batch poured", station: "bench" },
+  clearBatch: { say: "Batch cleared off", station: "bench" },
+  takeOut: { say: "Taken out of the cabinet", station: "cabinet" },
+  price: { say: "Prices kept", station: "prices" },
+  saveMarket: { say: "Market day kept", station: "markets" },
+  closeMarket: { say: "Market day closed", station: "markets" },
+  saveGift: { say: "Order kept", station: "gifts" },
+  packOrder: { say: "Order packed", station: "gifts" },
+  settings: { say: "Settings kept", station: "settings" },
+  undo: { say: "Taken back", station: "" },
+} as const satisfies Record<string, { say: string; station: string }>;
+
+export type ActKind = keyof typeof ACTS_SAID;
+export const ACT_KINDS = Object.keys(ACTS_SAID) as ActKind[];
+
+/** Kinds of record, with where one of them is found; null where its own number isn't its address. */
+export const SUBJECTS = {
+  material: "/shelf/",
+  lot: null,
+  receipt: "/shelf/receipts/",
+  harvest: "/shelf/harvests/",
+  jar: "/jars/",
+  recipe: "/recipes/",
+  product: "/prices/",
+  batch: "/bench/",
+  market: "/markets/",
+  order: "/gifts/",
+  settings: null,
+} as const satisfies Record<string, string | null>;
+export type SubjectKind = keyof typeof SUBJECTS;
+export const SUBJECT_KINDS = Object.keys(SUBJECTS) as SubjectKind[];
+
+/** A record an act is about. */
+export interface Subject {
+  kind: SubjectKind;
+  id: number;
+}
+
+/** @example isActKind("receive") // true */
+export const isActKind = (text: string): text is ActKind => Object.hasOwn(ACTS_SAID, text);
+/** @example isSubjectKind("jar") // true */
+export const isSubjectKind = (text: string): text is SubjectKind => Object.hasOwn(SUBJECTS, text);

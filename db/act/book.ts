@@ -1,0 +1,148 @@
+/** The book of acts: reading and searching what was done, of the whole workshop, of a station, or of one record. */
+import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
+import type { Day } from "#core/when";
+import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type SQL } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
+import type { Reads } from "../client.ts";
+import { act, actSubject, lot, movement } from "../schema.ts";
+import { neverBack } from "./takeBack.ts";
+
+const undoing = alias(act, "undoing");
+
+const columns = {
+  id: act.id,
+  kind: act.kind,
+  day: act.day,
+  at: act.at,
+  who: act.who,
+  summary: act.summary,
+  path: act.path,
+  undoes: act.undoes,
+  undoneBy: undoing.id,
+};
+
+const rows = (db: Reads) => db.select(columns).from(act).leftJoin(undoing, eq(undoing.undoes, act.id)).$dynamic();
+
+export type BookRow = Awaited<ReturnType<typeof rows>>[number];
+
+/** Whether an act can be taken back by a press: of a kind that can, and standing. */
+export const reversible = (a: Pick<BookRow, "kind" | "undoneBy">): boolean => a.undoneBy === null && neverBack(a.kind) === null;
+
+/** What an act did, for the note that says so, and whether it can still be taken back. */
+export async function whatWasDone(db: Reads, actId: number): Promise<{ id: number; summary: string; undoable: boolean } | null> {
+  const [row] = await rows(db).where(eq(act.id, actId));
+  return row ? { id: row.id, summary: row.summary, undoable: reversible(row) } : null;
+}
+
+export interface BookQuery {
+  /** Words that stand in what the book says, in any order. */
+  find?: string;
+  station?: string;
+  kind?: ActKind | null;
+  from?: Day | null;
+  to?: Day | null;
+  /** Acts about this record; a lot's with everything that moved it. */
+  about?: Subject | null;
+  /** Without acts that were taken back, nor the taking back of them. */
+  standing?: boolean;
+  /** Only acts older than this one, for the next page. */
+  before?: number | null;
+}
+
+/** Acts about a record: those that say so, and for a lot everything that moved it. */
+function aboutRecord({ kind, id }: Subject): SQL {
+  const said = sql`select s.act_id from ${actSubject} s where s.kind = ${kind} and s.subject_id = ${id}`;
+  return kind === "lot"
+    ? sql`${act.id} in (${said} union select m.act_id from ${movement} m where m.lot_id = ${id})`
+    : sql`${act.id} in (${said})`;
+}
+
+/** A page of the book, newest first. */
+export async function readBook(db: Reads, q: BookQuery, size = 50): Promise<BookRow[]> {
+  const words = (q.find ?? "").trim().split(/\s+/).filter(Boolean);
+  const kinds = q.kind ? [q.kind] : q.station ? stationKinds(q.station) : null;
+  return rows(db)
+    .where(
+      and(
+        ...words.map((w) => sql`${act.summary} ilike ${`%${w.replace(/[%_\\]/g, "\\$&")}%`}`),
+        kinds ? inArray(act.kind, kinds) : undefined,
+        q.from ? gte(act.day, q.from) : undefined,
+        q.to ? lte(act.day, q.to) : undefined,
+        q.about ? aboutRecord(q.about) : undefined,
+        q.standing ? sql`${act.undoes} is null and ${undoing.id} is null` : undefined,
+        q.before ? lt(act.id, q.before) : undefined,
+      ),
+    )
+    .orderBy(desc(act.id))
+    .limit(size);
+}
+
+const stationKinds = (station: string): ActKind[] =>
+  (Object.entries(ACTS_SAID) as [ActKind, { station: string }][]).filter(([, a]) => a.station === station).map(([k]) => k);
+
+/** The newest acts about a record, for its own sheet. */
+export const actsAbout = (db: Reads, about: Subject, size = 12): Promise<BookRow[]> => readBook(db, { about }, size);
+
+/** One act with what it did: the records it was about, what it moved, and what it put right or was put right by. */
+export async function readAct(db: Reads, id: number) {
+  const [row] = await db
+    .select({ ...columns, seen: act.seen, token: sql<boolean>`${act.token} is not null` })
+    .from(act)
+    .leftJoin(undoing, eq(undoing.undoes, act.id))
+    .where(eq(act.id, id));
+  if (!row) return null;
+  const [about, moved, others] = await Promise.all([
+    db
+      .select({ kind: actSubject.kind, id: actSubject.subjectId, changes: actSubject.changes })
+      .from(actSubject)
+      .where(eq(actSubject.actId, id)),
+    db
+      .select({
+        id: movement.id,
+        lotId: lot.id,
+        number: lot.number,
+        name: lot.name,
+        label: lot.label,
+        kind: sql<string | null>`(select m.kind from material m where m.id = ${lot.materialId})`,
+        qty: movement.qty,
+        value: movement.value,
+        reason: movement.reason,
+        note: movement.note,
+      })
+      .from(movement)
+      .innerJoin(lot, eq(lot.id, movement.lotId))
+      .where(eq(movement.actId, id))
+      .orderBy(asc(movement.id))
+      .limit(500),
+    db
+      .select({ id: act.id, summary: act.summary })
+      .from(act)
+      .where(or(eq(act.id, row.undoes ?? 0), eq(act.id, row.undoneBy ?? 0), eq(act.id, row.seen ?? 0))),
+  ]);
+  return { act: row, about, moved, others, never: neverBack(row.kind) };
+}
+
+export interface PutRight {
+  actId: number;
+  day: Day;
+  summary: string;
+  /** More or less than it was believed to cost. */
+  by: number;
+}
+
+/**
+ * By how much, when and why what a settled record cost was put right since.
+ * @param of the column of the ledger that names the record
+ */
+export async function putRight(db: Reads, of: "batchId" | "marketDayId" | "giftOrderId" | "jarId", id: number): Promise<PutRight[]> {
+  const base = alias(movement, "base");
+  return db
+    .select({ actId: act.id, day: act.day, summary: act.summary, by: sql`-sum(${movement.value})`.mapWith(Number) })
+    .from(movement)
+    .innerJoin(base, eq(base.id, movement.restates))
+    .innerJoin(act, eq(act.id, movement.actId))
+    .where(and(eq(movement[of], id), eq(movement.reason, "restated"), lt(base.qty, 0)))
+    .groupBy(act.id)
+    .having(sql`abs(sum(${movement.value})) >= 5000`)
+    .orderBy(asc(act.id));
+}

@@ -1,0 +1,168 @@
+/**
+ * An act in one place: what it reads and checks, what it does, what it leaves behind, how it is taken back, where it leads and what it
+ * says in the book.
+ *
+ * To add an act, write its definition beside its command with `defineAct`, name its kind in core/act/kinds and enter it in db/acts;
+ * the compiler asks for what is missing.
+ */
+import type { ActKind, Subject } from "#core/act/kinds";
+import { Refused } from "#core/refused";
+import type { Day } from "#core/when";
+import { eq, sql } from "drizzle-orm";
+import { createHash } from "node:crypto";
+import type { Schema } from "yup";
+import type { Db, Tx } from "../client.ts";
+import { act, actSubject } from "../schema.ts";
+
+export interface Doing {
+  /** The day it counts for; absent where the input says it. */
+  day?: Day;
+  /** From the form; absent in scripts. */
+  token?: string | undefined;
+  /** The newest act about the record when the sheet was opened. */
+  seen?: number | null;
+  /** Who does it; the workshop's maker when absent. */
+  who?: string;
+}
+
+export interface Done {
+  actId: number;
+  /** Where to go to see what came of it. */
+  path: string;
+}
+
+/** What an act knows of itself while it runs. */
+export interface At {
+  actId: number;
+  day: Day;
+  seen: number | null;
+}
+
+/** A record an act is about; `changes` where what stands on the record's own sheet is another afterwards. */
+export type About = Subject & { changes?: boolean };
+
+export interface Came<Leaves> {
+  path: string;
+  /** What the book says. */
+  summary: string;
+  about: readonly About[];
+  leaves: Leaves;
+}
+
+export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
+  kind: K;
+  /** The day, where the input says it. */
+  dayOf?: (input: In) => Day;
+  /** Reads, checks and does. @throws Refused; then nothing is kept */
+  run: (tx: Tx, input: In, at: At) => Promise<Came<Leaves>>;
+  /** How what it left is read again; null where it leaves nothing. */
+  leaves: Schema<Leaves> | null;
+  /**
+   * Puts back what it changed beside the ledger, whose movements go back by themselves; or why it is never taken back.
+   * @returns where to go then, when not to where the act led
+   */
+  back: ((tx: Tx, left: Leaves, at: At & { undoes: number }) => Promise<string | void>) | { never: string };
+}
+
+/** A definition whatever it reads and leaves. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- a record of definitions with different inputs has no common one
+export type AnyAct = ActDefinition<any, any>;
+
+export interface Command<In, K extends ActKind> {
+  (db: Db, input: In, doing: Doing): Promise<Done>;
+  readonly definition: AnyAct & { kind: K };
+}
+
+const isDbError = (e: unknown): e is { code: string; constraint?: string } => typeof (e as { code?: unknown } | null)?.code === "string";
+
+/** Of the shape in which acts keep what they leave. */
+export const LEAVES_VERSION = 1;
+
+/** The content of an act: alike only for the same input, whatever the order of its keys; files count by their bytes. */
+function digestOf(kind: ActKind, input: unknown): string {
+  const plain = (key: string, value: unknown, holder: Record<string, unknown>): unknown => {
+    const raw = key === "" ? value : holder[key];
+    if (raw instanceof Uint8Array) return createHash("sha256").update(raw).digest("hex");
+    if (raw instanceof Map) return [...raw.entries()];
+    if (raw && typeof raw === "object" && !Array.isArray(raw))
+      return Object.fromEntries(Object.entries(raw).sort(([a], [b]) => (a < b ? -1 : 1)));
+    return typeof raw === "function" ? undefined : value;
+  };
+  const text = JSON.stringify([kind, input], function (this: Record<string, unknown>, key, value) {
+    return plain(key, value, this);
+  });
+  return createHash("sha256").update(text).digest("base64url");
+}
+
+/**
+ * Runs an act in one transaction: the row in the book first, then the work.
+ * @returns the act; when its token was posted before with the same content, that earlier act, and nothing is done again
+ * @throws Refused from the work, for a token of another act, or when another window took stock away meanwhile
+ */
+export async function perform<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: Doing): Promise<Done> {
+  const day = def.dayOf?.(input) ?? doing.day;
+  if (day === undefined) throw new Error(`${def.kind} was given no day`);
+  const digest = digestOf(def.kind, input);
+  const seen = doing.seen ?? null;
+  try {
+    return await db.transaction(async (tx) => {
+      const [fresh] = await tx
+        .insert(act)
+        .values({
+          kind: def.kind,
+          day,
+          digest,
+          seen,
+          token: doing.token,
+          who: doing.who ?? sql`coalesce((select data ->> 'maker' from settings where id = 1), 'Maker')`,
+        })
+        .onConflictDoNothing({ target: act.token })
+        .returning({ id: act.id });
+      if (!fresh) return await sameAct(tx, doing.token!, def.kind, digest);
+      const came = await def.run(tx, input, { actId: fresh.id, day, seen });
+      await tx
+        .update(act)
+        .set({ path: came.path, summary: came.summary, leaves: came.leaves === null ? null : { v: LEAVES_VERSION, left: came.leaves } })
+        .where(eq(act.id, fresh.id));
+      await writeSubjects(tx, fresh.id, came.about);
+      return { actId: fresh.id, path: came.path };
+    });
+  } catch (e) {
+    const cause = e instanceof Error && e.cause ? e.cause : e;
+    if (isDbError(cause) && cause.constraint === "lot_never_negative")
+      throw Refused.one("", "Another window has just used that stock. Look again: nothing was moved.");
+    if (isDbError(cause) && cause.code === "40P01")
+      throw Refused.one("", "Two windows worked on the same lots at once. Try again: nothing was moved.");
+    throw e;
+  }
+}
+
+/** The act a token was used for, when it was this very one. @throws Refused when it was another */
+async function sameAct(tx: Tx, token: string, kind: ActKind, digest: string): Promise<Done> {
+  const [before] = await tx.select().from(act).where(eq(act.token, token));
+  // Acts kept before contents were have none to compare.
+  if (before!.kind !== kind || (before!.digest !== null && before!.digest !== digest))
+    throw Refused.one(
+      "",
+      `This sheet has already done something else: ${before!.summary}. What you typed is still here; reload the page before you send it.`,
+      [{ to: `/book/${before!.id}`, name: before!.summary }],
+    );
+  return { actId: before!.id, path: before!.path };
+}
+
+export async function writeSubjects(tx: Tx, actId: number, about: readonly About[]): Promise<void> {
+  const rows = new Map<string, typeof actSubject.$inferInsert>();
+  for (const { kind, id, changes = false } of about) {
+    const key = `${kind} ${id}`;
+    rows.set(key, { actId, kind, subjectId: id, changes: changes || (rows.get(key)?.changes ?? false) });
+  }
+  if (rows.size > 0) await tx.insert(actSubject).values([...rows.values()]);
+}
+
+/**
+ * Makes a command out of a definition.
+ * @example export const openLot = defineAct({ kind: "open", run: async (tx, input: { lotId: number }, at) => …, leaves: null, back: async (tx) => … })
+ */
+export function defineAct<const K extends ActKind, In, Leaves>(definition: ActDefinition<In, Leaves, K>): Command<In, K> {
+  return Object.assign((db: Db, input: In, doing: Doing) => perform(db, definition, input, doing), { definition });
+}

@@ -1,0 +1,46 @@
+/** Readers of what acts left behind: each figure is read back as what it was, not taken on trust. */
+import type { Mg, Micros } from "#core/measure/exact";
+import type { Day } from "#core/when";
+import { getTableColumns } from "drizzle-orm";
+import type { PgTable } from "drizzle-orm/pg-core";
+import { mixed, number, string } from "yup";
+
+const whole = (v: unknown): boolean => typeof v === "number" && Number.isSafeInteger(v);
+
+export const leftMicros = () => mixed((v): v is Micros => whole(v)).required();
+export const leftMg = () => mixed((v): v is Mg => whole(v)).required();
+export const leftId = () => number().integer().required();
+export const leftIdOrNone = () => number().integer().nullable().defined();
+export const leftText = () => string().defined();
+export const leftDay = () => mixed((v): v is Day => typeof v === "string" && /^\d{4}-\d{2}-\d{2}$/.test(v)).required();
+export const leftDayOrNone = () =>
+  mixed((v): v is Day => typeof v === "string" && /^\d{4}-\d{2}-\d{2}$/.test(v))
+    .nullable()
+    .defined();
+/** One of a list of words. @example leftOneOf(["value", "weight"] as const) */
+export const leftOneOf = <const T extends string>(words: readonly T[]) =>
+  mixed((v): v is T => typeof v === "string" && (words as readonly string[]).includes(v)).required();
+
+/** What each kind of column may hold once it has been through JSON. */
+const HOLDS: Record<string, (v: unknown) => boolean> = {
+  number: (v) => typeof v === "number" && Number.isFinite(v),
+  string: (v) => typeof v === "string",
+  boolean: (v) => typeof v === "boolean",
+  json: (v) => typeof v === "object",
+};
+
+/**
+ * A whole row of a table, as it was: every column there is, and each holding what it can.
+ * @example leftRow(material)
+ */
+export const leftRow = <T extends PgTable>(table: T) => {
+  const columns = Object.entries(getTableColumns(table));
+  return mixed(
+    (v): v is T["$inferSelect"] =>
+      typeof v === "object" &&
+      columns.every(([key, c]) => {
+        const held = (v as Record<string, unknown>)[key];
+        return held === null ? !c.notNull : (HOLDS[c.dataType]?.(held) ?? false);
+      }),
+  ).required();
+};

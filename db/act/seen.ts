@@ -1,0 +1,35 @@
+/**
+ * Which version of a record was on the sheet: the newest act that changed it. Saving over a newer one is refused and both are shown.
+ */
+import type { Subject } from "#core/act/kinds";
+import { ChangedMeanwhile } from "#core/refused";
+import { and, desc, eq, gt, sql } from "drizzle-orm";
+import type { Reads, Tx } from "../client.ts";
+import { act, actSubject } from "../schema.ts";
+
+const of = (s: Subject) => and(eq(actSubject.kind, s.kind), eq(actSubject.subjectId, s.id));
+
+/** The newest act that changed a record; 0 when none ever did. @example versionOf(db, { kind: "recipe", id: 4 }) */
+export async function versionOf(db: Reads, subject: Subject): Promise<number> {
+  const [row] = await db
+    .select({ newest: sql`coalesce(max(${actSubject.actId}), 0)`.mapWith(Number) })
+    .from(actSubject)
+    .where(and(of(subject), eq(actSubject.changes, true)));
+  return row!.newest;
+}
+
+/**
+ * Call once the record is locked. A sheet that says nothing of what it saw (a script) passes.
+ * @throws ChangedMeanwhile when another act changed the record since
+ */
+export async function notChangedSince(tx: Tx, subject: Subject, seen: number | null): Promise<void> {
+  if (seen === null) return;
+  const [newer] = await tx
+    .select({ actId: act.id, summary: act.summary, who: act.who, at: act.at })
+    .from(actSubject)
+    .innerJoin(act, eq(act.id, actSubject.actId))
+    .where(and(of(subject), eq(actSubject.changes, true), gt(actSubject.actId, seen)))
+    .orderBy(desc(act.id))
+    .limit(1);
+  if (newer) throw new ChangedMeanwhile({ ...newer, at: newer.at.toISOString() });
+}

@@ -1,0 +1,37 @@
+/** Which acts stand, asked in one way: the view standing_act. */
+import type { ActKind, Subject } from "#core/act/kinds";
+import { Refused } from "#core/refused";
+import { and, asc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import type { Tx } from "../client.ts";
+import { actSubject, standingAct } from "../schema.ts";
+
+/** Whether the act of that id stands. @example db.select().from(purchase).where(stands(purchase.actId)) */
+export const stands = (actId: SQLWrapper): SQL<boolean> => sql<boolean>`exists (select 1 from ${standingAct} sa where sa.id = ${actId})`;
+
+/** Where an act is read in the book. */
+export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });
+
+/**
+ * Acts of some kinds about a record that came after one and stand.
+ * @example await laterActs(tx, { kind: "receipt", id: 7 }, actId, ["arrive", "correct"])
+ */
+export const laterActs = (tx: Tx, subject: Subject, after: number, kinds: readonly ActKind[]) =>
+  tx
+    .select({ id: standingAct.id, summary: standingAct.summary })
+    .from(actSubject)
+    .innerJoin(standingAct, eq(standingAct.id, actSubject.actId))
+    .where(
+      and(
+        eq(actSubject.kind, subject.kind),
+        eq(actSubject.subjectId, subject.id),
+        gt(standingAct.id, after),
+        inArray(standingAct.kind, [...kinds]),
+      ),
+    )
+    .orderBy(asc(standingAct.id));
+
+/** @throws Refused, naming them, when such acts came after */
+export async function nothingLater(tx: Tx, subject: Subject, after: number, kinds: readonly ActKind[], why: string): Promise<void> {
+  const later = await laterActs(tx, subject, after, kinds);
+  if (later.length > 0) throw Refused.one("", `${why} Take that back first.`, later.slice(-5).map(inBook));
+}

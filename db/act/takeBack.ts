@@ -1,0 +1,126 @@
+/**
+ * Taking an act back, at any time: every movement of it is met by its opposite, what it changed beside the ledger is put back, and what
+ * followed from it is worked out anew, so that the books are as if it had never been. The ledger keeps both.
+ */
+import { micros } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import { and, eq, inArray, ne } from "drizzle-orm";
+import { ACTS } from "../acts.ts";
+import type { Db, Tx } from "../client.ts";
+import { GIVEN, rework, sumsOf, type Fact } from "../ledger/rework.ts";
+import { act, actSubject, movement } from "../schema.ts";
+import { LEAVES_VERSION, perform, type ActDefinition, type AnyAct, type Doing, type Done } from "./define.ts";
+import { stands } from "./standing.ts";
+
+/** The definition of a kind of act that is done from a sheet; null for a taking back. */
+export const definitionOf = (kind: (typeof act.$inferSelect)["kind"]): AnyAct | null => (kind === "undo" ? null : ACTS[kind].definition);
+
+/** Whether an act of that kind can ever be taken back; if not, why. @example neverBack("settings") // null */
+export function neverBack(kind: (typeof act.$inferSelect)["kind"]): string | null {
+  const def = definitionOf(kind);
+  if (!def) return "Taking back isn't taken back itself: do again what was done.";
+  return typeof def.back === "function" ? null : def.back.never;
+}
+
+const UNDO: ActDefinition<{ actId: number }, null> = {
+  kind: "undo",
+  leaves: null,
+  back: { never: "Taking back isn't taken back itself." },
+  run: async (tx, { actId }, at) => {
+    const [was] = await tx.select().from(act).where(eq(act.id, actId)).for("update");
+    if (!was) throw Refused.one("", "There is nothing of that number in the book.");
+    const never = neverBack(was.kind);
+    const def = definitionOf(was.kind);
+    if (!def || typeof def.back !== "function") throw Refused.one("", `That can't be taken back. ${never ?? ""}`.trim());
+    const [already] = await tx.select({ id: act.id, summary: act.summary }).from(act).where(eq(act.undoes, actId));
+    if (already) throw Refused.one("", "That has been taken back already.", [{ to: `/book/${already.id}`, name: already.summary }]);
+    await tx.update(act).set({ undoes: actId }).where(eq(act.id, at.actId));
+    const left: unknown = def.leaves ? await readLeft(def, was.leaves) : null;
+    const path = await def.back(tx, left, { ...at, undoes: actId });
+    await rework(tx, at.actId, await opposites(tx, actId, at.actId), {
+      field: () => "",
+      short: (number) =>
+        `Lot ${number} has been used since, so this can't be taken back. Take back what used it first, or correct the count.`,
+    });
+    const about = await tx.select().from(actSubject).where(eq(actSubject.actId, actId));
+    return {
+      path: path ?? was.path,
+      summary: `Took back: ${was.summary}`,
+      about: about.map((s) => ({ kind: s.kind, id: s.subjectId, changes: s.changes })),
+      leaves: null,
+    };
+  },
+};
+
+/**
+ * Takes an act back.
+ * @throws Refused when it was taken back before, can't be, or something that stands rests on it; that is named
+ */
+export const takeBack = (db: Db, actId: number, doing: Doing): Promise<Done> => perform(db, UNDO, { actId }, doing);
+
+/** What an act left, read as its definition says. @throws Refused for an act that was kept before that was noted */
+async function readLeft(def: AnyAct, stored: unknown): Promise<unknown> {
+  const { v, left } = (stored ?? {}) as { v?: unknown; left?: unknown };
+  if (v !== LEAVES_VERSION || !def.leaves?.isValidSync(left, { strict: true }))
+    throw Refused.one("", "That was kept before Zelbin noted what had been there, so it can't be taken back. Change it by hand.");
+  return def.leaves.validate(left, { strict: true });
+}
+
+/**
+ * The opposite of everything an act moved, to be posted: what of it was put right since goes back as it stands now. What it put right of
+ * others' purchases goes back as long as those stand; what merely followed from that is worked out anew.
+ */
+async function opposites(tx: Tx, actId: number, undoId: number): Promise<Fact[]> {
+  const own = await tx.select().from(movement).where(eq(movement.actId, actId)).orderBy(movement.id);
+  const bases = own.filter((m) => m.restates === null);
+  const since = new Map(
+    (
+      await sumsOf(
+        tx,
+        bases.map((m) => m.id),
+      )
+    ).map((s) => [s.of, s]),
+  );
+  const whole = bases.map((m) => ({
+    ...m,
+    restates: m.id,
+    qty: m.qty + (since.get(m.id)?.qty ?? 0),
+    value: micros(m.value + (since.get(m.id)?.value ?? 0)),
+  }));
+  const putRight = own.flatMap((m) => (m.restates === null ? [] : [{ ...m, restates: m.restates }]));
+  const given = new Set(
+    putRight.length === 0
+      ? []
+      : (
+          await tx
+            .select({ id: movement.id })
+            .from(movement)
+            .where(
+              and(
+                inArray(
+                  movement.id,
+                  putRight.map((m) => m.restates),
+                ),
+                inArray(movement.reason, [...GIVEN]),
+                ne(movement.actId, actId),
+                stands(movement.actId),
+              ),
+            )
+        ).map((m) => m.id),
+  );
+  return [...whole, ...putRight.filter((m) => given.has(m.restates))].map(
+    ({ lotId, qty, value, batchId, marketDayId, giftOrderId, jarId, intoLotId, restates }) => ({
+      actId: undoId,
+      lotId,
+      qty: -qty || 0,
+      value: micros(-value || 0),
+      reason: "undone" as const,
+      batchId,
+      marketDayId,
+      giftOrderId,
+      jarId,
+      intoLotId,
+      restates,
+    }),
+  );
+}

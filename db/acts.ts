@@ -1,0 +1,69 @@
+/**
+ * Every kind of act with its definition. The compiler holds this record complete: a kind named in core/act/kinds without a definition
+ * here doesn't compile, nor does a definition entered under another kind's name.
+ */
+import type { ActKind } from "#core/act/kinds";
+import type { AnyAct } from "./act/define.ts";
+import { dropScan, keepPhoto, keepScan } from "./attachments.ts";
+import { pour } from "./bench/pour.ts";
+import { clearBatch, setOut } from "./bench/setOut.ts";
+import { takeOut } from "./cabinet/cabinet.ts";
+import { saveGiftOrder } from "./gifts/gifts.ts";
+import { packGiftOrder } from "./gifts/pack.ts";
+import { fillJar, heat, tend, topUp } from "./jars/fill.ts";
+import { blend, spoilJar, strainJar } from "./jars/strain.ts";
+import { closeMarketDay, saveMarketDay } from "./markets/markets.ts";
+import { choosePrices } from "./prices/prices.ts";
+import { saveRecipe } from "./recipe/save.ts";
+import { saveSettings } from "./settings.ts";
+import { dropOffer, noteOffer } from "./shelf/buying.ts";
+import { correctReceipt } from "./shelf/correct.ts";
+import { correctCount, holdLot } from "./shelf/count.ts";
+import { finishHarvest, pick, weighHarvest } from "./shelf/harvests.ts";
+import { addFromLibrary, deleteMaterial, retireMaterial, saveMaterial } from "./shelf/keepMaterial.ts";
+import { moveOut, openLot, sayDryness } from "./shelf/lots.ts";
+import { arrive, receive, receiveMany } from "./shelf/receive.ts";
+import { postStocktake } from "./shelf/stocktake.ts";
+
+export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly definition: AnyAct & { kind: K } } } = {
+  saveMaterial,
+  retire: retireMaterial,
+  deleteMaterial,
+  library: addFromLibrary,
+  receive,
+  receiveFile: receiveMany,
+  arrive,
+  correct: correctReceipt,
+  keepScan,
+  dropScan,
+  count: correctCount,
+  stocktake: postStocktake,
+  moveOut,
+  open: openLot,
+  dryness: sayDryness,
+  hold: holdLot,
+  offer: noteOffer,
+  dropOffer,
+  pick,
+  weighHarvest,
+  harvest: finishHarvest,
+  fillJar,
+  topUp,
+  tend,
+  heat,
+  keepPhoto,
+  strain: strainJar,
+  spoil: spoilJar,
+  blend,
+  saveRecipe,
+  setOut,
+  pour,
+  clearBatch,
+  takeOut,
+  price: choosePrices,
+  saveMarket: saveMarketDay,
+  closeMarket: closeMarketDay,
+  saveGift: saveGiftOrder,
+  packOrder: packGiftOrder,
+  settings: saveSettings,
+};

@@ -1,0 +1,44 @@
+/** Finished units with everything that speaks for them, read for core/stock/promised. */
+import { whereUnitsStand, type ProductStand } from "#core/stock/promised";
+import type { Day } from "#core/when";
+import { and, asc, eq, gt, isNull } from "drizzle-orm";
+import type { Reads } from "../client.ts";
+import { lotsOfProducts } from "../ledger/lots.ts";
+import { prepared } from "../prepared.ts";
+import { giftItem, giftOrder, marketDay, marketLine } from "../schema.ts";
+
+/** Lots that are along to a market day that isn't closed. */
+const stalls = (db: Reads) =>
+  prepared(db, "open_stalls", () =>
+    db
+      .select({ dayId: marketDay.id, name: marketDay.name, lotId: marketLine.lotId, taken: marketLine.taken })
+      .from(marketLine)
+      .innerJoin(marketDay, eq(marketDay.id, marketLine.marketDayId))
+      .where(and(isNull(marketDay.closedActId), gt(marketLine.taken, 0)))
+      .orderBy(asc(marketDay.day), asc(marketDay.id)),
+  ).execute();
+
+/** What orders that aren't packed ask for. */
+const wishes = (db: Reads) =>
+  prepared(db, "open_wishes", () =>
+    db
+      .select({
+        orderId: giftOrder.id,
+        customer: giftOrder.customer,
+        due: giftOrder.due,
+        of: giftItem.productId,
+        units: giftItem.units,
+      })
+      .from(giftItem)
+      .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
+      .where(isNull(giftOrder.packedActId))
+      .orderBy(asc(giftItem.id)),
+  ).execute();
+
+/** Where every product's units stand. @param without a market day whose own lots are not yet spoken for */
+export async function unitsStand(db: Reads, today: Day, without?: number): Promise<Map<number, ProductStand>> {
+  // One after the other: an act asks on its own connection, which answers one question at a time.
+  const lots = await lotsOfProducts(db);
+  const along = (await stalls(db)).filter((s) => s.dayId !== without);
+  return whereUnitsStand(lots, along, await wishes(db), today);
+}

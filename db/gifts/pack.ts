@@ -1,0 +1,140 @@
+/** Packing an order out of finished lots, and what a packed one was packed out of and cost. */
+import { workIn } from "#core/batch/result";
+import { micros } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import { planTakes } from "#core/stock/lots";
+import { unitsFor, type ProductStand } from "#core/stock/promised";
+import { counted, wordList } from "#core/words";
+import { asc, eq, sql } from "drizzle-orm";
+import { defineAct } from "../act/define.ts";
+import { unitsStand } from "../cabinet/promised.ts";
+import type { Reads } from "../client.ts";
+import { draw, lockLots, lotsOfMaterials, useOf, type NewMovement } from "../ledger/lots.ts";
+import { batch, batchSize, giftOrder, lot, movement } from "../schema.ts";
+import { readSettings } from "../settings.ts";
+import { aboutOrder, listGiftOrders, unpacked, writeOrder, type GiftIn } from "./gifts.ts";
+
+export interface PackIn {
+  id: number;
+  /** Finished lots chosen by hand; a product without one is taken use-first. */
+  only: readonly { productId: number; lotId: number }[];
+  /** The sheet as it stands, written in the same act; the order as kept when absent. */
+  sheet?: Omit<GiftIn, "id">;
+}
+
+/** Lots of a product that an order may be packed from: what is on its way elsewhere stays out. */
+const openLots = (stand: ProductStand | undefined, chosen: number | undefined) =>
+  (stand?.lots ?? []).filter((l) => chosen === undefined || l.lot.id === chosen).map((l) => ({ ...l.lot, onHand: l.open }));
+
+/** Why there is less of a product than is here, in words; empty where all of it is free. */
+export function spokenFor(stand: ProductStand | undefined, orderId: number): string {
+  if (!stand) return "";
+  const others = stand.promised.filter((p) => p.orderId !== orderId && p.units > 0).map((p) => `${p.units} promised to ${p.customer}`);
+  const said = [
+    ...(stand.onTheWay > 0 ? [`${stand.onTheWay} on the way to a market`] : []),
+    ...others,
+    ...(stand.held > 0 ? [`${stand.held} on hold`] : []),
+    ...(stand.expired > 0 ? [`${stand.expired} past their day`] : []),
+  ];
+  return said.length > 0 ? ` (${said.join(", ")})` : "";
+}
+
+/**
+ * Packs an order: finished units and wrapping leave their lots, use-first. What is promised to other orders or on its way to a market
+ * is left alone.
+ * @throws Refused naming everything that is missing; then nothing is moved, and nothing of the sheet is kept
+ */
+export const packGiftOrder = defineAct({
+  kind: "packOrder",
+  run: async (tx, { id, only, sheet }: PackIn, { actId, day, seen }) => {
+    if (sheet) await writeOrder(tx, { ...sheet, id }, seen);
+    else await unpacked(tx, id);
+    const [order] = await listGiftOrders(tx, [id]);
+    const { items, wrapping: wraps, customer } = order!;
+    const stand = await unitsStand(tx, day);
+    const chosen = new Map(only.map((o) => [o.productId, o.lotId]));
+    const papers = await lotsOfMaterials(
+      tx,
+      wraps.map((w) => w.materialId),
+    );
+    const goods = items.flatMap((i) => openLots(stand.get(i.productId), chosen.get(i.productId)));
+    const locked = await lockLots(
+      tx,
+      [...goods, ...papers, ...chosen.values()].map((l) => (typeof l === "number" ? l : l.id)),
+    );
+    for (const [n, i] of items.entries()) {
+      const lotId = chosen.get(i.productId);
+      if (lotId !== undefined) useOf(locked, lotId, "order", day, `items.${n}.lot`);
+    }
+    const itemPlan = planTakes(
+      items.map((i) => ({ of: i.productId, amount: i.units })),
+      [...new Map(goods.map((l) => [l.id, l])).values()],
+      day,
+    );
+    const wrapPlan = planTakes(
+      wraps.map((w) => ({ of: w.materialId, amount: w.pieces })),
+      papers.map((l) => locked.get(l.id)!),
+      day,
+    );
+    // A product may be sure of less than its lots could give: what others are promised stays theirs.
+    const over = new Map<number, number>();
+    for (const i of items) over.set(i.productId, (over.get(i.productId) ?? 0) + i.units);
+    const lacks = [...over].flatMap(([of, units]) => {
+      const planned = items.reduce((a, i, n) => (i.productId === of ? a + itemPlan[n]!.short : a), 0);
+      const short = Math.max(planned, units - unitsFor(stand.get(of), id));
+      return short > 0 ? [`${short} × ${items.find((i) => i.productId === of)!.name}${spokenFor(stand.get(of), id)}`] : [];
+    });
+    const missing = [...lacks, ...wrapPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${wraps[i]!.name}`] : []))];
+    if (missing.length > 0) throw Refused.one("pack", `There is too little to pack it: ${wordList(missing)} missing. Nothing was moved.`);
+    const units = (n: number): string => counted(n, "unit");
+    const take = (plan: typeof itemPlan, reason: "ordered" | "wrapped"): NewMovement[] =>
+      plan.flatMap((p) => p.takes.map((t) => draw(locked, t.lotId, t.amount, "pack", units, { actId, reason, giftOrderId: id })));
+    await tx.insert(movement).values([...take(itemPlan, "ordered"), ...take(wrapPlan, "wrapped")]);
+    const { hourly } = await readSettings(tx);
+    await tx.update(giftOrder).set({ packedActId: actId, hourly }).where(eq(giftOrder.id, id));
+    return {
+      path: `/gifts/${id}`,
+      summary: `Packed the order for ${customer}`,
+      about: [...aboutOrder(id), ...[...over.keys()].map((p) => ({ kind: "product" as const, id: p }))],
+      leaves: null,
+    };
+  },
+  leaves: null,
+  back: async (tx, _left, { undoes }) => {
+    await tx.update(giftOrder).set({ packedActId: null, hourly: null }).where(eq(giftOrder.packedActId, undoes));
+  },
+});
+
+/** Lots that a packed order took, with how much, what their materials cost, and the work in them; what was put right since is in it. */
+export async function packedLots(db: Reads, orderId: number) {
+  const rows = await db
+    .select({
+      lotId: lot.id,
+      number: lot.number,
+      bestBefore: lot.bestBefore,
+      onHand: lot.onHand,
+      hold: sql<boolean>`${lot.holdReason} is not null`,
+      productId: lot.productId,
+      materialId: lot.materialId,
+      name: lot.name,
+      label: lot.label,
+      qty: sql`-sum(${movement.qty})`.mapWith(Number),
+      value: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))),
+      units: batchSize.units,
+      minutesHundredths: batchSize.minutesHundredths,
+      hourly: batch.hourly,
+      overheadHourly: batch.overheadHourly,
+    })
+    .from(movement)
+    .innerJoin(lot, eq(lot.id, movement.lotId))
+    .leftJoin(batchSize, eq(batchSize.lotId, lot.id))
+    .leftJoin(batch, eq(batch.id, batchSize.batchId))
+    .where(eq(movement.giftOrderId, orderId))
+    .groupBy(lot.id, batchSize.id, batch.id)
+    .having(sql`sum(${movement.qty}) <> 0`)
+    .orderBy(asc(lot.id));
+  return rows.map(({ units, minutesHundredths, hourly, overheadHourly, ...l }) => ({
+    ...l,
+    work: workIn(l.qty, { units, minutesHundredths, hourly, overheadHourly }),
+  }));
+}

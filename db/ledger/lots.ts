@@ -1,0 +1,185 @@
+/**
+ * Lots and movements: the one place that reads balances for a draw and writes the ledger.
+ */
+import { micros, type Base, type Micros } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import type { KindId } from "#core/material/kinds";
+import { drawValue, type Lot } from "#core/stock/lots";
+import { mayUse, type Use } from "#core/stock/use";
+import type { Day } from "#core/when";
+import { costOf, type UnitCost } from "#core/measure/money";
+import { and, asc, eq, gt, inArray, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
+import { unionAll } from "drizzle-orm/pg-core";
+import { stands } from "../act/standing.ts";
+import type { Reads, Tx } from "../client.ts";
+import { prepared } from "../prepared.ts";
+import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
+
+const columns = {
+  id: lot.id,
+  number: lot.number,
+  of: sql<number>`coalesce(${lot.materialId}, ${lot.productId})`,
+  onHand: lot.onHand,
+  value: lot.value,
+  arrived: lot.arrived,
+  bestBefore: lot.bestBefore,
+  hold: sql<boolean>`${lot.holdReason} is not null`,
+};
+
+const onHand = (db: Reads) => db.select(columns).from(lot).$dynamic();
+const among = (ids: readonly number[]) => [...new Set(ids)];
+
+/** Lots with something on hand of these materials; of all when none are named. */
+export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
+  if (!ids)
+    return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
+  return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.materialId, among(ids)), gt(lot.onHand, 0)));
+}
+
+/** Lots with something on hand of these products; of all when none are named. */
+export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
+  if (!ids) return prepared(db, "product_lots", () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`)).execute();
+  return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.productId, among(ids)), gt(lot.onHand, 0)));
+}
+
+/**
+ * What having a material again costs: its newest purchase as landed, or, where it is made here, its newest straining, blend or
+ * harvest; whichever is later. What was taken back doesn't count.
+ * @param ids all materials when absent
+ */
+export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
+  if (ids?.length === 0) return new Map();
+  const newest = (some: boolean) => {
+    const among = (column: SQLWrapper) => (some ? sql`${column} = any(${sql.placeholder("ids")}::int[])` : undefined);
+    const bought = db
+      .select({
+        of: sql<number>`${purchaseLine.materialId}`.as("of"),
+        value: sql<Micros>`${purchaseLine.landed}`.mapWith(Number).as("value"),
+        per: sql<number>`${purchaseLine.qty}`.mapWith(Number).as("per"),
+        day: sql<string>`${purchase.day}`.as("day"),
+        row: sql<number>`${purchaseLine.id}`.as("row"),
+      })
+      .from(purchaseLine)
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(and(stands(purchase.actId), among(purchaseLine.materialId)));
+    const made = db
+      .select({
+        of: sql<number>`${lot.materialId}`.as("of"),
+        value: sql<Micros>`${movement.value}`.mapWith(Number).as("value"),
+        per: sql<number>`${movement.qty}`.mapWith(Number).as("per"),
+        day: sql<string>`${act.day}`.as("day"),
+        row: sql<number>`${movement.id}`.as("row"),
+      })
+      .from(movement)
+      .innerJoin(lot, eq(lot.id, movement.lotId))
+      .innerJoin(act, eq(act.id, movement.actId))
+      .where(
+        and(
+          sql`${movement.reason} in ('strained', 'blended', 'harvested') and ${movement.qty} > 0`,
+          stands(movement.actId),
+          among(lot.materialId),
+        ),
+      );
+    const all = unionAll(bought, made).as("all_costs");
+    return db
+      .selectDistinctOn([all.of])
+      .from(all)
+      .orderBy(all.of, sql`${all.day} desc`, sql`${all.row} desc`);
+  };
+  const rows = await (ids
+    ? prepared(db, "again_costs_of", () => newest(true)).execute({ ids: `{${[...new Set(ids)].join(",")}}` })
+    : prepared(db, "again_costs", () => newest(false)).execute());
+  return new Map(rows.map((r) => [r.of, { value: micros(Number(r.value)), per: Number(r.per) }]));
+}
+
+/** A lot held for an act, with what decides whether it may be used. */
+export interface HeldLot extends Lot {
+  /** Null for finished units. */
+  kind: KindId | null;
+  /** What the material is called now; what a finished lot was called when it was poured. */
+  name: string;
+  holdReason: string | null;
+}
+
+/** Locks lots for this transaction, always in the same order so that two windows can't wait on each other. */
+export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<number, HeldLot>> {
+  if (ids.length === 0) return new Map();
+  const rows = await tx
+    .select({
+      ...columns,
+      kind: material.kind,
+      name: sql<string>`coalesce(${material.name}, ${lot.name})`,
+      holdReason: lot.holdReason,
+    })
+    .from(lot)
+    .leftJoin(material, eq(material.id, lot.materialId))
+    .where(inArray(lot.id, [...new Set(ids)]))
+    .orderBy(lot.id)
+    .for("update", { of: lot });
+  return new Map(rows.map((r) => [r.id, r]));
+}
+
+/** @throws Refused beside `field` when a lot is gone, of something else, on hold or past its day */
+export function useOf(lots: ReadonlyMap<number, HeldLot>, lotId: number, use: Use, day: Day, field: string): HeldLot {
+  const found = lots.get(lotId);
+  if (!found) throw Refused.one(field, "That lot isn't here any more.");
+  const may = mayUse(found, use, day);
+  if (!may.ok)
+    throw Refused.one(field, may.problem.say, [{ to: `/lots/${encodeURIComponent(found.number)}`, name: `Lot ${found.number}` }]);
+  return found;
+}
+
+export type NewMovement = typeof movement.$inferInsert;
+
+/**
+ * Draws from a locked lot in memory and gives the movement to write; call for each draw in turn, then insert them together.
+ * @throws Refused naming what is on hand when the lot hasn't got that much
+ */
+export function draw(
+  lots: ReadonlyMap<number, Lot>,
+  lotId: number,
+  amount: Base,
+  field: string,
+  show: (n: Base) => string,
+  rest: Omit<NewMovement, "lotId" | "qty" | "value">,
+): NewMovement {
+  const from = lots.get(lotId);
+  if (!from) throw Refused.one(field, "That lot isn't here any more.");
+  if (amount > from.onHand)
+    throw Refused.one(
+      field,
+      `Lot ${from.number} has ${show(from.onHand)}, ${show(amount - from.onHand)} less than this takes. Nothing was moved.`,
+    );
+  const value = drawValue(from, amount);
+  from.onHand -= amount;
+  from.value = micros(from.value - value);
+  return { ...rest, lotId, qty: -amount, value: micros(-value || 0) };
+}
+
+/** What a lot cost when it came in, corrections included, per base unit; from the first movement of it that stands. */
+export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost | null> {
+  const own = sql.raw('"movement"."id"');
+  const put = (column: "qty" | "value") =>
+    sql`coalesce((select sum(r.${sql.raw(column)}) from ${movement} r where r.restates = ${own}), 0)`;
+  const [first] = await tx
+    .select({
+      value: sql`${movement.value} + ${put("value")}`.mapWith((n) => micros(Number(n))),
+      per: sql`${movement.qty} + ${put("qty")}`.mapWith(Number),
+    })
+    .from(movement)
+    .where(
+      and(
+        eq(movement.lotId, lotId),
+        gt(movement.qty, 0),
+        isNull(movement.restates),
+        ne(movement.reason, "counted"),
+        stands(movement.actId),
+      ),
+    )
+    .orderBy(asc(movement.id))
+    .limit(1);
+  return first && first.per > 0 ? first : null;
+}
+
+/** Value of an amount found on top of what the books say: at what the lot cost. */
+export const foundValue = (amount: Base, cost: UnitCost | null) => (cost ? costOf(amount, cost) : micros(0));

@@ -1,0 +1,231 @@
+/**
+ * Working the books out anew where something turned out otherwise: a receipt corrected, an act taken back.
+ *
+ * The movements of each lot that still stand are gone through in their order (core/stock/replay), and where a draw is now worth another
+ * figure, what was made of it is too: a batch's sizes, a jar's bottles, a blend, down to market days and orders. Nothing of the ledger is
+ * changed; each difference is a movement of its own that says which one it puts right.
+ */
+import { stockValues } from "#core/batch/result";
+import { bottleValues } from "#core/infusion/strain";
+import { micros, type Micros } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import type { Reason } from "#core/stock/reasons";
+import { replay } from "#core/stock/replay";
+import { and, eq, inArray, isNull, ne, or, sql, type SQL } from "drizzle-orm";
+import { inBook, stands } from "../act/standing.ts";
+import type { Tx } from "../client.ts";
+import { act, batchSize, movement } from "../schema.ts";
+import { lockLots, type NewMovement } from "./lots.ts";
+
+/** What comes in at a figure somebody said: these are corrected, never worked out. */
+export const GIVEN = ["received", "harvested"] as const satisfies readonly Reason[];
+/** What comes in at the figure of what it was made of. */
+const MADE = ["filled", "strained", "blended"] as const satisfies readonly Reason[];
+const among = (reasons: readonly Reason[], r: Reason): boolean => reasons.includes(r);
+
+/** A movement that puts another one right, as a person said. */
+export type Fact = NewMovement & { restates: number; qty: number; value: Micros };
+
+type Row = typeof movement.$inferSelect;
+/** A movement that stands, with what it comes to after everything that put it right. */
+type Base = Row & { was: Micros };
+
+/** What was posted to put movements right, by the one it puts right. */
+export const sumsOf = async (tx: Tx, ids: readonly number[]): Promise<{ of: number; qty: number; value: Micros }[]> =>
+  ids.length === 0
+    ? []
+    : tx
+        .select({
+          of: sql<number>`${movement.restates}`,
+          qty: sql`sum(${movement.qty})`.mapWith(Number),
+          value: sql`sum(${movement.value})`.mapWith((n) => micros(Number(n))),
+        })
+        .from(movement)
+        .where(inArray(movement.restates, [...ids]))
+        .groupBy(movement.restates);
+
+export interface Says {
+  /** Beside which field to say that a lot hadn't enough, and how. */
+  field: (lotId: number) => string;
+  short: (number: string) => string;
+}
+
+/**
+ * Posts facts and everything that follows from them, as one set of movements.
+ * @throws Refused, naming what used it, when a lot would not have had enough for what was drawn from it
+ */
+export async function rework(tx: Tx, actId: number, facts: readonly Fact[], says: Says): Promise<void> {
+  if (facts.length === 0) return;
+  const books = new Books(tx, facts);
+  await books.open(facts.map((f) => f.lotId));
+  for (let lotId = books.next(); lotId !== null; lotId = books.next()) await books.goThrough(lotId, says);
+  await post(tx, [...facts, ...books.differences(actId)]);
+}
+
+/** Inserts movements so that no lot goes below zero on the way: first what adds, then what takes. */
+async function post(tx: Tx, rows: readonly NewMovement[]): Promise<void> {
+  const parts = rows.flatMap((r) =>
+    Math.sign(r.qty) * Math.sign(r.value) < 0
+      ? [
+          { ...r, value: micros(0) },
+          { ...r, qty: 0 },
+        ]
+      : [r],
+  );
+  const moves = parts.filter((r) => r.qty !== 0 || r.value !== 0);
+  const adds = (r: NewMovement): boolean => r.qty > 0 || r.value > 0;
+  for (const piece of [moves.filter(adds), moves.filter((r) => !adds(r))]) if (piece.length > 0) await tx.insert(movement).values(piece);
+}
+
+/** The part of the books that is being gone through, in memory until it is posted. */
+class Books {
+  readonly #tx: Tx;
+  readonly #facts: readonly Fact[];
+  readonly #lots = new Map<number, Base[]>();
+  readonly #waiting = new Set<number>();
+  #numbers = new Map<number, string>();
+
+  constructor(tx: Tx, facts: readonly Fact[]) {
+    this.#tx = tx;
+    this.#facts = facts;
+  }
+
+  /** Locks lots, reads their standing movements and puts them in line. */
+  async open(lotIds: readonly number[]): Promise<void> {
+    const fresh = [...new Set(lotIds)].filter((id) => !this.#lots.has(id));
+    for (const id of lotIds) this.#waiting.add(id);
+    if (fresh.length === 0) return;
+    for (const [id, l] of await lockLots(this.#tx, fresh)) this.#numbers.set(id, l.number);
+    for (const id of fresh) this.#lots.set(id, []);
+    for (const b of await this.#basesWhere(inArray(movement.lotId, fresh))) this.#lots.get(b.lotId)!.push(b);
+  }
+
+  /** The lot in line whose stock came in first: whatever is made of it comes later. */
+  next(): number | null {
+    let found: number | null = null;
+    const first = (id: number): number => this.#lots.get(id)![0]?.id ?? 0;
+    for (const id of this.#waiting) if (found === null || first(id) < first(found)) found = id;
+    if (found !== null) this.#waiting.delete(found);
+    return found;
+  }
+
+  async goThrough(lotId: number, says: Says): Promise<void> {
+    const bases = this.#lots.get(lotId)!;
+    for (const b of bases) if (among(MADE, b.reason) && b.qty > 0) b.value = await this.#madeOf(b);
+    const out = replay(
+      bases.map((b) => ({
+        how: b.qty < 0 ? "drawn" : b.reason === "counted" ? "found" : "came",
+        qty: Math.abs(b.qty),
+        value: b.value,
+      })),
+    );
+    if (out.shortAt !== null) throw await this.#short(lotId, says);
+    for (const [i, b] of bases.entries()) {
+      const value = b.qty < 0 ? micros(-out.values[i]! || 0) : out.values[i]!;
+      if (value === b.value) continue;
+      b.value = value;
+      if (b.qty < 0) await this.#follow(b);
+    }
+  }
+
+  /** What the movements that were gone through are worth more or less than the ledger says. */
+  differences(actId: number): NewMovement[] {
+    return [...this.#lots.values()].flat().flatMap((b) =>
+      b.value === b.was
+        ? []
+        : [
+            {
+              actId,
+              lotId: b.lotId,
+              qty: 0,
+              value: micros(b.value - b.was),
+              reason: "restated" as const,
+              restates: b.id,
+              batchId: b.batchId,
+              marketDayId: b.marketDayId,
+              giftOrderId: b.giftOrderId,
+              jarId: b.jarId,
+              intoLotId: b.intoLotId,
+            },
+          ],
+    );
+  }
+
+  /** Movements that stand and put nothing right themselves, with what they come to. */
+  async #basesWhere(which: SQL): Promise<Base[]> {
+    const rows = await this.#tx
+      .select()
+      .from(movement)
+      .where(and(which, isNull(movement.restates), ne(movement.reason, "undone"), stands(movement.actId)))
+      .orderBy(movement.id);
+    const known = new Set(rows.map((r) => r.id));
+    const sums = new Map((await sumsOf(this.#tx, [...known])).map((s) => [s.of, { ...s }]));
+    for (const f of this.#facts) {
+      if (!known.has(f.restates)) continue;
+      const s = sums.get(f.restates) ?? { of: f.restates, qty: 0, value: micros(0) };
+      sums.set(f.restates, { ...s, qty: s.qty + f.qty, value: micros(s.value + f.value) });
+    }
+    return rows.map((r) => {
+      const value = micros(r.value + (sums.get(r.id)?.value ?? 0));
+      return { ...r, qty: r.qty + (sums.get(r.id)?.qty ?? 0), value, was: value };
+    });
+  }
+
+  /** The same, as they have been gone through where they have. */
+  async #draws(which: SQL): Promise<Base[]> {
+    return (await this.#basesWhere(which)).map((b) => this.#lots.get(b.lotId)?.find((k) => k.id === b.id) ?? b);
+  }
+
+  /** What something made is worth: all that went into it, or its share. */
+  async #madeOf(made: Base): Promise<Micros> {
+    const worth = (rows: readonly Base[]): Micros => micros(-rows.reduce((a, r) => a + r.value, 0) || 0);
+    const fromAct = eq(movement.actId, made.actId);
+    if (made.reason === "blended") return worth((await this.#draws(fromAct)).filter((r) => r.qty < 0));
+    const out = (await this.#basesWhere(and(fromAct, eq(movement.reason, made.reason))!)).filter((r) => r.qty > 0);
+    const place = out.findIndex((r) => r.id === made.id);
+    if (made.reason === "strained") {
+      const inJar = await this.#draws(and(eq(movement.jarId, made.jarId!), eq(movement.reason, "infused"))!);
+      return bottleValues(
+        worth(inJar),
+        out.map((r) => r.qty),
+      )[place]!;
+    }
+    const used = await this.#draws(and(fromAct, eq(movement.reason, "used"))!);
+    const fills = new Map(
+      (
+        await this.#tx.select({ lotId: batchSize.lotId, fill: batchSize.fill }).from(batchSize).where(eq(batchSize.batchId, made.batchId!))
+      ).map((s) => [s.lotId, s.fill]),
+    );
+    return stockValues(
+      worth(used.filter((r) => r.intoLotId === null)),
+      out.map((r) => ({ units: r.qty, fill: fills.get(r.lotId)!, packaging: worth(used.filter((u) => u.intoLotId === r.lotId)) })),
+    )[place]!;
+  }
+
+  /** Puts the lots in line that something drawn went into. */
+  async #follow(draw: Base): Promise<void> {
+    const into =
+      draw.reason === "used" && draw.batchId !== null
+        ? and(eq(movement.actId, draw.actId), eq(movement.reason, "filled"))
+        : draw.reason === "infused" && draw.jarId !== null
+          ? and(eq(movement.jarId, draw.jarId), eq(movement.reason, "strained"))
+          : draw.reason === "blended"
+            ? and(eq(movement.actId, draw.actId), eq(movement.reason, "blended"))
+            : undefined;
+    if (!into) return;
+    const made = (await this.#basesWhere(into)).filter((r) => r.qty > 0);
+    await this.open(made.map((r) => r.lotId));
+  }
+
+  async #short(lotId: number, says: Says): Promise<Refused> {
+    const users = [...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.qty < 0 ? [b.actId] : [])))];
+    const rows = users.length
+      ? await this.#tx
+          .select({ id: act.id, summary: act.summary })
+          .from(act)
+          .where(or(...users.slice(-5).map((id) => eq(act.id, id))))
+          .orderBy(act.id)
+      : [];
+    return Refused.one(says.field(lotId), says.short(this.#numbers.get(lotId)!), rows.map(inBook));
+  }
+}

@@ -1,0 +1,38 @@
+/** Keeping each lot's best-before true to what it follows from: what is printed, its material's keeping time, the day it was opened. */
+import { bestBy } from "#core/stock/bestBy";
+import { and, eq, gt, inArray } from "drizzle-orm";
+import type { Tx } from "../client.ts";
+import { lot, material } from "../schema.ts";
+
+/** Works out the day that counts for these lots of materials, and what says so. */
+export async function keepBestBefore(tx: Tx, lotIds: readonly number[]): Promise<void> {
+  if (lotIds.length === 0) return;
+  const rows = await tx
+    .select({ lot, keepsSealed: material.keepsSealed, keepsOpened: material.keepsOpened })
+    .from(lot)
+    .innerJoin(material, eq(material.id, lot.materialId))
+    .where(inArray(lot.id, [...lotIds]))
+    .orderBy(lot.id);
+  // Lots of one receipt share few days; a statement for each of these, not for each lot.
+  const changed = new Map<string, ReturnType<typeof bestBy> & { ids: number[] }>();
+  for (const { lot: l, ...keeps } of rows) {
+    const { day, by } = bestBy(l, keeps);
+    if (day === l.bestBefore && by === l.bestBy) continue;
+    const alike = changed.get(`${day} ${by}`) ?? { day, by, ids: [] };
+    alike.ids.push(l.id);
+    changed.set(`${day} ${by}`, alike);
+  }
+  for (const { day, by, ids } of changed.values()) await tx.update(lot).set({ bestBefore: day, bestBy: by }).where(inArray(lot.id, ids));
+}
+
+/** The same for everything on hand of a material, when how long it keeps was said anew. */
+export async function keepBestBeforeOf(tx: Tx, materialId: number): Promise<void> {
+  const rows = await tx
+    .select({ id: lot.id })
+    .from(lot)
+    .where(and(eq(lot.materialId, materialId), gt(lot.onHand, 0)));
+  await keepBestBefore(
+    tx,
+    rows.map((r) => r.id),
+  );
+}
