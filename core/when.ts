@@ -29,11 +29,12 @@ export const dayOfYear = (day: Day): number => getDayOfYear(read(day));
 
 /**
  * Checks a typed date.
- * @returns problem `notDate` for anything that isn't a day of the calendar between 2000 and 2100
+ * @returns problem `empty`; `notDate` for anything that isn't a day of the calendar between 2000 and 2100
  * @example readDay("2026-02-30") // problem
  */
 export function readDay(text: string): Outcome<Day> {
   const day = text.trim();
+  if (day === "") return refuse("empty", "Enter a date, such as 2026-11-25.");
   // A day the calendar hasn't got (30 February) reads as another one.
   return /^20\d{2}-\d{2}-\d{2}$/.test(day) && write(read(day)) === day
     ? done(day)

@@ -5,9 +5,24 @@ import { join } from "node:path";
 import { randomBytes } from "node:crypto";
 import { sql } from "drizzle-orm";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
-import { afterEach, beforeEach, expect, it } from "vitest";
+import { gunzipSync } from "node:zlib";
+import { afterEach, expect, it } from "vitest";
 import { openDb, type OpenDb } from "./client.ts";
 import { takeBack } from "./act/takeBack.ts";
+import { finishedCost } from "#core/batch/result";
+import { dayResult } from "#core/market/day";
+import { eq } from "drizzle-orm";
+import { readBook } from "./act/book.ts";
+import { batchResult } from "./bench/pour.ts";
+import { readBatch } from "./bench/read.ts";
+import { listCabinet } from "./cabinet/cabinet.ts";
+import { packedLots } from "./gifts/pack.ts";
+import { readJar } from "./jars/read.ts";
+import { listMarketDays } from "./markets/markets.ts";
+import { costRecipes } from "./recipe/costs.ts";
+import { jar, lot } from "./schema.ts";
+import { readSettings } from "./settings.ts";
+import { refused } from "./test/workshop.ts";
 import { againCosts } from "./ledger/lots.ts";
 import { traceLot } from "./lots/trace.ts";
 import { monthlyUse } from "./shelf/buying.ts";
@@ -17,6 +32,21 @@ import { expectLedgerTrue } from "./test/fresh.ts";
 
 let db: OpenDb;
 let drop: () => Promise<void>;
+
+/** An empty database of its own. */
+async function emptyDb(): Promise<void> {
+  const server = process.env.DATABASE_URL!;
+  const name = `old_${randomBytes(5).toString("hex")}`;
+  const admin = openDb(server);
+  await admin.execute(sql.raw(`create database ${name}`));
+  db = openDb(server.replace(/\/[^/]*$/, `/${name}`));
+  drop = async () => {
+    await db.close();
+    await admin.execute(sql.raw(`drop database ${name} with (force)`));
+    await admin.close();
+  };
+}
+const packed = (file: string): string => gunzipSync(readFileSync(file)).toString("utf8");
 
 /** The first two migrations, as the version before this one had them. */
 function before(): string {
@@ -28,17 +58,8 @@ function before(): string {
   return folder;
 }
 
-beforeEach(async () => {
-  const server = process.env.DATABASE_URL!;
-  const name = `old_${randomBytes(5).toString("hex")}`;
-  const admin = openDb(server);
-  await admin.execute(sql.raw(`create database ${name}`));
-  db = openDb(server.replace(/\/[^/]*$/, `/${name}`));
-  drop = async () => {
-    await db.close();
-    await admin.execute(sql.raw(`drop database ${name} with (force)`));
-    await admin.close();
-  };
+async function oldest(): Promise<void> {
+  await emptyDb();
   const folder = before();
   await migrate(db, { migrationsFolder: folder });
   rmSync(folder, { recursive: true });
@@ -58,10 +79,11 @@ beforeEach(async () => {
   ])
     await db.execute(sql.raw(text));
   await migrate(db, { migrationsFolder: "db/migrations" });
-});
+}
 afterEach(() => drop());
 
 it("receipts know their materials and count as arrived, and cost what they did", async () => {
+  await oldest();
   expect(await listReceipts(db)).toMatchObject([{ supplier: "Mill", lines: 2, toCome: 0, paid: 22_000_000 }]);
   const r = (await readReceipt(db, 1))!;
   expect(r.receipt).toMatchObject({ tax: 0, discount: 0, spreadBy: "value", currency: "", rate: 1_000_000 });
@@ -73,6 +95,7 @@ it("receipts know their materials and count as arrived, and cost what they did",
 });
 
 it("a reminder that was set stays set by hand, and the rest stay silent", async () => {
+  await oldest();
   expect((await listMaterials(db)).map((m) => [m.name, m.reorderBy, m.reorderAt])).toEqual([
     ["Oil", "hand", 500_000],
     ["Wax", "never", null],
@@ -80,6 +103,7 @@ it("a reminder that was set stays set by hand, and the rest stay silent", async 
 });
 
 it("what was used before is known, tins lead back as before, and an old act can be taken back", async () => {
+  await oldest();
   const use = await monthlyUse(db, "2026-05-01", [1, 2]);
   expect([use.get(1), use.get(2)]).toEqual([
     [{ materialId: 1, month: "2026-03-01", used: 80_000 }],
@@ -89,5 +113,81 @@ it("what was used before is known, tins lead back as before, and an old act can 
   await expectLedgerTrue(db);
   await takeBack(db, 2, { day: "2026-05-01" });
   expect((await traceLot(db, 3)).back).toEqual([]);
+  await expectLedgerTrue(db);
+});
+
+/** The demo workshop as the version before this one kept it, with the figures that version showed. */
+interface Before {
+  lots: { number: string; onHand: number; value: number; bestBefore: string | null }[];
+  batches: { id: number; units: number | null; result: { yield: number; lost: number; perUnit: unknown } | null }[];
+  days: { id: number; name: string; takings: number; stockCost: number; profit: number; perHour: number | null }[];
+  orders: { id: number; packed: { number: string; qty: number; value: number }[] }[];
+  cabinet: { number: string; name: string; materials: number; full: number }[];
+  receipts: { id: number; paid: number }[];
+  jars: { number: string; value: number; bottles: { number: string; value: number }[] }[];
+  recipes: { name: string; batch: number; units: number; perUnit: unknown }[];
+}
+
+it("a copy of the demo from before versions and sizes: every figure is as it was", async () => {
+  await emptyDb();
+  await db.execute(sql.raw(packed("db/test/demoBefore.sql.gz")));
+  await migrate(db, { migrationsFolder: "db/migrations" });
+  const was = JSON.parse(packed("db/test/demoBefore.json.gz")) as Before;
+
+  const lots = await db.select().from(lot).orderBy(lot.id);
+  expect(lots.map(({ number, onHand, value }) => ({ number, onHand, value }))).toEqual(
+    was.lots.map(({ number, onHand, value }) => ({ number, onHand, value })),
+  );
+  // Best-before is as it was, but where nobody had printed one: there the material's keeping time says it now.
+  const dated = lots.filter((l, i) => l.bestBefore !== was.lots[i]!.bestBefore);
+  expect(dated.every((l) => l.printed === null && l.bestBy === "keeping" && l.onHand > 0)).toBe(true);
+
+  for (const b of was.batches) {
+    const read = (await readBatch(db, b.id))!;
+    const now = await batchResult(db, read.batch);
+    expect(now && { ...now, perUnit: now.perUnit[0] }).toEqual(b.result);
+    expect(read.sizes.map((s) => s.units)).toEqual([b.units]);
+  }
+  for (const d of await listMarketDays(db)) {
+    const { id, name, ...figures } = was.days.find((x) => x.id === d.id)!;
+    expect([d.name, dayResult({ ...d, hours: d.minutes / 60 })]).toEqual([name, figures]);
+  }
+  for (const o of was.orders)
+    expect((await packedLots(db, o.id)).map(({ number, qty, value }) => ({ number, qty, value }))).toEqual(o.packed);
+  expect((await listCabinet(db)).map((l) => ({ number: l.number, name: l.name, ...finishedCost(l, l) }))).toEqual(was.cabinet);
+  expect((await listReceipts(db, 0, 200)).map(({ id, paid }) => ({ id, paid }))).toEqual(
+    was.receipts.map(({ id, paid }) => ({ id, paid })),
+  );
+  for (const j of was.jars) {
+    const [row] = await db.select({ id: jar.id }).from(jar).where(eq(jar.number, j.number));
+    const read = (await readJar(db, row!.id))!;
+    expect([read.value, read.bottles.map((b) => b.value)]).toEqual([j.value, j.bottles.map((b) => b.value)]);
+  }
+  const costed = await costRecipes(db, await readSettings(db), "2026-11-25");
+  for (const r of was.recipes) {
+    const { cost } = costed.find((c) => c.recipe.name === r.name)!.sizes[0]!;
+    const usable = dated.every((l) => l.bestBefore! >= "2026-11-25");
+    if (usable)
+      expect({ batch: cost.batch, units: cost.units, perUnit: cost.perUnit }).toEqual({
+        batch: r.batch,
+        units: r.units,
+        perUnit: r.perUnit,
+      });
+  }
+  await expectLedgerTrue(db);
+});
+
+it("acts of the version before are in the book, about their records, and can still be taken back", async () => {
+  await emptyDb();
+  await db.execute(sql.raw(packed("db/test/demoBefore.sql.gz")));
+  await migrate(db, { migrationsFolder: "db/migrations" });
+  const packedOrder = (await readBook(db, { kind: "packOrder" }, 1))[0]!;
+  await takeBack(db, packedOrder.id, { day: "2026-11-25" });
+  expect(await readBook(db, { about: { kind: "recipe", id: 1 } })).not.toHaveLength(0);
+  // Its tins were on the way to no market and are free again; the batch it came from is blocked by what was sold of it.
+  const poured = (await readBook(db, { kind: "pour" }, 50)).at(-1)!;
+  const [why] = await refused(takeBack(db, poured.id, { day: "2026-11-25" }));
+  expect(why!.say).toContain("has been used since");
+  expect(why!.see!.length).toBeGreaterThan(0);
   await expectLedgerTrue(db);
 });

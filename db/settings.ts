@@ -44,15 +44,16 @@ export const saveSettings = defineAct({
     await write(tx, data);
     return { path: "/settings", summary: "Settings kept", about: [{ ...SETTINGS, changes: true }], leaves: { before } };
   },
-  leaves: object({ before: mixed((v): v is Settings => sameShape(v, STARTING_SETTINGS)).required() }),
+  leaves: object({ before: mixed((v): v is Partial<Settings> => sameShape(v, STARTING_SETTINGS)).required() }),
   back: async (tx, { before }, { undoes }) => {
     await nothingLater(tx, SETTINGS, undoes, ["settings"], "The settings have been changed again since.");
-    await write(tx, before);
+    await write(tx, whole(before));
   },
 });
 
-/** Whether something kept has every choice there is, each of the kind it should be. */
+/** Whether each choice kept is of the kind it should be. Choices that came later may be missing, dropped ones be over. */
 function sameShape(v: unknown, like: unknown): boolean {
   if (typeof like !== "object" || like === null) return typeof v === typeof like;
-  return typeof v === "object" && v !== null && Object.entries(like).every(([k, one]) => sameShape((v as Record<string, unknown>)[k], one));
+  const choices = like as Record<string, unknown>;
+  return typeof v === "object" && v !== null && Object.entries(v).every(([k, one]) => !(k in choices) || sameShape(one, choices[k]));
 }

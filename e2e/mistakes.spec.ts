@@ -59,7 +59,8 @@ test("a batch larger than the shelf says what is missing and nothing is set out"
   await expect(beside(page, /The shelf is short of .* of Shea butter, unrefined.* of Amber jar/)).toBeVisible();
   await expect(page.getByLabel("Units", { exact: true })).toHaveValue("400");
   await page.getByLabel("Units", { exact: true }).fill("2.5");
-  await expect(beside(page, "whole number of units")).toBeVisible();
+  await expect(beside(page, "Enter whole numbers of pots")).toBeVisible();
+  await page.getByLabel("Units", { exact: true }).fill("");
   await page.getByLabel("How large").selectOption("lot");
   await page.getByRole("button", { name: "Set out", exact: true }).click();
   await expect(beside(page, "Choose the lot to use up")).toBeVisible();

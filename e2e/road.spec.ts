@@ -55,8 +55,9 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     ).toContainText("56.78 g");
     await fillRow(page, 3, { Material: "Vitamin E, natural", Amount: "15 drops" });
     await expect(page.getByText("0.95 g", { exact: true })).toBeVisible();
+    await page.getByLabel("Container").fill("Screw tin, 80 mL");
     await page.getByLabel("Filled with").fill("2 oz");
-    await fillRow(page, 1, { "Container, lid, label …": "Screw tin, 80 mL", "Pieces for one": "1" });
+    await fillRow(page, 1, { "Lid, label, wrap …": "Round label, 50 mm", "Pieces for one": "1" });
     await expect(figure(page, "Fills")).toContainText("8 units");
     await expect(page.locator("aside").getByText("Running average")).toBeVisible();
     await expect(page.locator("aside").getByText("The shelf has all of it")).toBeVisible();
@@ -67,7 +68,7 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
   await test.step("Bench: set out, weigh, pour", async () => {
     await page.getByRole("link", { name: "Set out a batch" }).click();
     await page.getByLabel("Units", { exact: true }).fill("10");
-    await expect(figure(page, "Fills")).toContainText("10 × 56.7 g");
+    await expect(figure(page, "Fills")).toContainText("10 × 2 oz");
     await page.getByRole("button", { name: "Set out", exact: true }).click();
     await expect(page.getByText(/Weigh sheet for 10/)).toBeVisible();
     for (const input of await page.getByLabel(/^Weighed: /).all()) {
@@ -122,7 +123,7 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await open(page, "/gifts/new");
     await page.getByLabel("For", { exact: true }).fill("Lock keeper");
     await page.getByLabel("Due").fill("2099-12-01");
-    await fillRow(page, 1, { Product: "Hazel salve, 56.7 g", Units: "2" });
+    await fillRow(page, 1, { Product: "Hazel salve, 2 oz", Units: "2" });
     await expect(page.getByLabel("Price of one, row 1")).toHaveValue("10.00");
     await fillRow(page, 1, { "Box, ribbon, tissue …": "Gift box for two", "Pieces in all": "1" });
     await page.getByLabel("Asked for wrapping").fill("3");

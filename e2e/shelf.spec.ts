@@ -138,7 +138,7 @@ test("what is low is on the shopping list by supplier, as CSV too; an offer is c
   await page.getByRole("link", { name: "Castor oil" }).click();
   await page.getByRole("link", { name: "Change facts" }).click();
   await page.getByLabel("Remind me to buy").selectOption("hand");
-  await page.getByLabel("Remind me below").fill("2 kg");
+  await page.getByLabel("Remind me below").fill("9 kg");
   await does(page, "Keep", "Kept Castor oil");
   await page.getByRole("link", { name: "Buying" }).click();
   await page.getByLabel("An offer seen at").fill("Wether Mill");

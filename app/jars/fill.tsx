@@ -66,6 +66,7 @@ const schema = object({
   method: note(20),
   methodName: note(80),
   ownDays: note(20),
+  ownHours: note(20),
   day: note(20),
   wished: note(20),
   by: note(20),
@@ -110,7 +111,7 @@ export async function action({ request }: Route.ActionArgs) {
         day: plan.day,
         ready: plan.ready,
         wished: plan.wished,
-        heatMinutes: plan.heated ? plan.times.best * 60 : null,
+        heatMinutes: plan.heated ? Math.round(plan.times.best * 60) : null,
         why: v.why,
         note: v.note,
         expected,
@@ -131,6 +132,7 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
       method: "shelf" as string,
       methodName: "",
       ownDays: "14",
+      ownHours: "",
       day,
       wished: "",
       by: "ratio" as string,
@@ -150,6 +152,7 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
   const v = sheet.values;
   const { errors } = sheet.formState;
   const plan = useMemo(() => readPlan(v, materials, lots, past, day), [v, materials, lots, past, day]);
+  const usual = METHODS[plan.method].times;
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
   const herbNames = materials.filter((m) => m.kind === "herb").map((m) => m.name);
   const oilNames = materials.filter((m) => m.kind !== "herb").map((m) => m.name);
@@ -292,6 +295,15 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
                   <Text label="What you call it" {...sheet.register("methodName")} problem={errors.methodName?.message} />
                   <Text label="Days it takes" {...sheet.register("ownDays")} problem={errors.ownDays?.message} />
                 </>
+              )}
+              {plan.heated && (
+                <Text
+                  label="Hours on the heat"
+                  placeholder={`${usual.earliest}–${usual.latest}`}
+                  hint={`Empty for the usual ${usual.earliest} to ${usual.latest}.`}
+                  {...sheet.register("ownHours")}
+                  problem={errors.ownHours?.message}
+                />
               )}
               <Text label="Filled on" type="date" {...sheet.register("day")} problem={errors.day?.message} />
               <Text

@@ -126,7 +126,12 @@ const FIELD_NAMES = {
   channels: "Channel",
 };
 
-export default function SettingsPage({ loaderData: { settings: s, fixed, opened: sheetOpened, book } }: Route.ComponentProps) {
+// What was kept meanwhile, or taken back, is on a fresh sheet.
+export default function SettingsPage({ loaderData }: Route.ComponentProps) {
+  return <SettingsSheet key={loaderData.opened.seen} {...loaderData} />;
+}
+
+function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.ComponentProps["loaderData"]) {
   const { today: day } = useWorkshop();
   const sheet = useSheet(settingsTexts(s), sheetOpened);
   const { batchScheme, receiptScheme, jarScheme } = sheet.values;
@@ -134,7 +139,7 @@ export default function SettingsPage({ loaderData: { settings: s, fixed, opened:
   const example = (scheme: string, code: string): string =>
     readScheme(scheme).ok ? `The next one today would be like ${lotNumber(scheme, { code, day, serial: 1 })}.` : "";
   return (
-    <form onSubmit={sheet.send()} className="max-w-4xl" key={sheetOpened.seen}>
+    <form onSubmit={sheet.send()} className="max-w-4xl">
       <Heading title="Settings">
         <Button type="submit" main disabled={sheet.busy}>
           Keep

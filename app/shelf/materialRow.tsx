@@ -1,6 +1,6 @@
 /** A material's row on the shelf: on hand, worth, average cost, and its lots with the one to use first in front. */
 import { kind } from "#core/material/kinds";
-import { money } from "#core/measure/money";
+import { money, perWeight, type PerWeight, type UnitCost } from "#core/measure/money";
 import { useFirst, type Lot } from "#core/stock/lots";
 import type { OnShelf } from "#db/shelf/overview";
 import type { ReactNode } from "react";
@@ -35,7 +35,14 @@ export function ShelfTable({ children }: { children: ReactNode }) {
   );
 }
 
-export function MaterialRow({ material: m, lots }: { material: OnShelf; lots: readonly Lot[] }) {
+/** What what is on hand costs; null when nothing is. */
+const averageOf = (m: OnShelf): UnitCost | null => (m.onHand > 0 ? { value: m.value, per: m.onHand } : null);
+
+/** The unit weighed materials' average costs are told in, under each other. */
+export const perWeightOf = (materials: readonly OnShelf[]): PerWeight =>
+  perWeight(materials.filter((m) => kind(m.kind).measured === "weight").map(averageOf));
+
+export function MaterialRow({ material: m, lots, per }: { material: OnShelf; lots: readonly Lot[]; per: PerWeight }) {
   const { currency } = useWorkshop();
   const measured = kind(m.kind).measured;
   const own = [...lots].sort(useFirst);
@@ -55,7 +62,7 @@ export function MaterialRow({ material: m, lots }: { material: OnShelf; lots: re
         {money(m.value, currency)}
       </td>
       <td data-label="Average cost" className="num">
-        <PerUnit cost={m.onHand > 0 ? { value: m.value, per: m.onHand } : null} measured={measured} />
+        <PerUnit cost={averageOf(m)} measured={measured} per={per} />
       </td>
       <td className="pl-6!">
         <span className="flex flex-wrap gap-1.5">

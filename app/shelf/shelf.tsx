@@ -15,7 +15,7 @@ import { Form, Link } from "react-router";
 import { db } from "../db.server.ts";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { MaterialRow, ShelfTable } from "./materialRow.tsx";
+import { MaterialRow, perWeightOf, ShelfTable } from "./materialRow.tsx";
 import { Worth } from "./worth.tsx";
 import type { Route } from "./+types/shelf";
 
@@ -90,7 +90,9 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
   const visible = boards
     .filter((b) => (find || (whole && typed) ? byKind.has(b.kind) : true))
     .sort((a, b) => KIND_IDS.indexOf(a.kind) - KIND_IDS.indexOf(b.kind));
-  const rows = (k: KindId) => byKind.get(k)?.map((m) => <MaterialRow key={m.id} material={m} lots={byMaterial.get(m.id) ?? []} />);
+  const per = perWeightOf(materials);
+  const rows = (k: KindId) =>
+    byKind.get(k)?.map((m) => <MaterialRow key={m.id} material={m} lots={byMaterial.get(m.id) ?? []} per={per} />);
 
   return (
     <>

@@ -1,6 +1,6 @@
 /** Figures with their unit: weights, counts, money and days, the way every screen writes them. */
 import { gramsIn, showStock } from "#core/measure/write";
-import { money, showUnitCost, type UnitCost } from "#core/measure/money";
+import { money, showUnitCost, type PerWeight, type UnitCost } from "#core/measure/money";
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
 import { useWorkshop } from "./workshop.ts";
@@ -17,9 +17,9 @@ export function Money({ of }: { of: number | null }) {
   return <span className="tabular-nums">{of === null ? "—" : money(of, currency)}</span>;
 }
 
-export function PerUnit({ cost, measured }: { cost: UnitCost | null; measured: "weight" | "count" }) {
+export function PerUnit({ cost, measured, per }: { cost: UnitCost | null; measured: "weight" | "count"; per?: PerWeight }) {
   const { currency } = useWorkshop();
-  return <span className="tabular-nums">{cost ? showUnitCost(cost, measured, currency) : "—"}</span>;
+  return <span className="tabular-nums">{cost ? showUnitCost(cost, measured, currency, per) : "—"}</span>;
 }
 
 export function When({ day }: { day: Day | null }) {

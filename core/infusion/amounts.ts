@@ -1,7 +1,7 @@
 /**
  * How much herb and oil go into a jar: by weight, by cups, by how full the jar is, or all of a lot in hand.
  */
-import { allocate, mg, type Mg } from "../measure/exact.ts";
+import { mg, shares, type Mg } from "../measure/exact.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 
 export const AMOUNT_BY = { ratio: "By weight", cups: "By cups", fill: "By how full the jar is", lot: "All of the herb in hand" } as const;
@@ -84,9 +84,9 @@ export function amounts(input: AmountIn, herbs: readonly HerbFacts[], oilDensity
   if (herbMg <= 0) return refuse("zero", "Enter more than zero.");
   if (oilMg <= 0) return refuse("noRoom", "That leaves no room for oil. Take less herb or a bigger jar.");
   return done({
-    herbs: allocate(
+    herbs: shares(
       herbMg,
-      herbs.map((h) => Math.round(h.parts * 1000)),
+      herbs.map((h) => h.parts),
     ).map(mg),
     herb: herbMg,
     oil: oilMg,

@@ -91,6 +91,12 @@ export const METHOD_IDS = Object.keys(METHODS) as MethodId[];
 /** @example method("cooker").times.latest // 14 */
 export const method = (id: MethodId): Method => METHODS[id];
 
+/**
+ * Hours on gentle heat as a maker gives them: one number, or from the earliest to the latest with the best halfway.
+ * @example ownHours(2, 4) // { earliest: 2, best: 3, latest: 4 }
+ */
+export const ownHours = (earliest: number, latest: number): Times => ({ earliest, best: (earliest + latest) / 2, latest });
+
 /** What a maker's own way takes: half of it at the earliest, twice at the latest. @example ownTimes(10).earliest // 120 h */
 export const ownTimes = (daysBest: number): Times => days(Math.ceil(daysBest / 2), daysBest, daysBest * 2);
 

@@ -54,6 +54,7 @@ const texts = (over: Partial<PlanTexts> = {}): PlanTexts => ({
   name: "",
   method: "shelf",
   ownDays: "14",
+  ownHours: "",
   day: DAY,
   wished: "",
   by: "ratio",
@@ -74,6 +75,12 @@ const herb = (name: string, over: object = {}) => ({ material: name, lot: "", cu
 const oil = (name: string, over: object = {}) => ({ material: name, lot: "", parts: "1", ...over });
 
 describe("how much", () => {
+  it("parts may be as small as they like", () => {
+    const [most, least] = ["0.0003", "0.0001"];
+    expect(weights({ herbs: [herb("Calendula petals, dried", { lot: "11", parts: least })] })).toEqual([50, 500]);
+    const two = [oil("Olive oil", { parts: most }), oil("Jojoba oil", { parts: least })];
+    expect(weights({ carriers: two })).toEqual([50, 375, 125]);
+  });
   it("by weight, in any unit of oil", () => {
     expect(weights({})).toEqual([50, 500]);
     expect(weights({ oil: "1 L" })).toEqual([91.3, 913]);
@@ -181,6 +188,11 @@ describe("when", () => {
   it("a way of one's own takes the days one says", () => {
     expect(plan({ method: "own", ownDays: "10" }).ready).toEqual({ earliest: "2026-11-30", best: "2026-12-05", latest: "2026-12-15" });
     expect(problems({ method: "own", ownDays: "" })).toEqual(["ownDays"]);
+    expect(plan({ method: "cooker", ownHours: "2–4 h" }).times).toEqual({ earliest: 2, best: 3, latest: 4 });
+    expect(plan({ method: "cooker", ownHours: "2 to 4" }).ready.best).toBe(plan({}).day);
+    expect(plan({ method: "cooker", ownHours: "" }).times).toEqual(METHODS.cooker.times);
+    expect(plan({ method: "shelf", ownHours: "soon" }).problems).toEqual([]);
+    for (const ownHours of ["4–2", "1-2-3", "soon", "0", "400"]) expect(problems({ method: "bath", ownHours })).toEqual(["ownHours"]);
     expect(problems({ method: "shelf", ownDays: "" })).toEqual([]);
   });
 });

@@ -3,17 +3,28 @@
  */
 import { expectedBack, isCut, keeping, type Cut, type Keeping, type Straining } from "./absorption.ts";
 import { amounts, type AmountBy, type AmountIn, type Amounts } from "./amounts.ts";
-import { METHODS, methodsInTime, ownTimes, readyDays, suits, type MethodId, type Ready, type Suits, type Times } from "./methods.ts";
+import {
+  METHODS,
+  methodsInTime,
+  ownHours,
+  ownTimes,
+  readyDays,
+  suits,
+  type MethodId,
+  type Ready,
+  type Suits,
+  type Times,
+} from "./methods.ts";
 import { jarWarnings, usableMl, type Warning } from "./warnings.ts";
 import { factsIn, type MaterialFacts } from "../material/facts.ts";
 import type { CautionId } from "../material/cautions.ts";
 import { CARRIER_KINDS } from "../material/kinds.ts";
-import { allocate, mg, micros, sum, type Mg, type Micros } from "../measure/exact.ts";
+import { mg, micros, shares, sum, type Mg, type Micros } from "../measure/exact.ts";
 import { massOf } from "../measure/mass.ts";
 import { parseAmount, parseNumber } from "../measure/parse.ts";
 import { unit } from "../measure/units.ts";
 import { grams } from "../measure/write.ts";
-import { refuse, type Outcome } from "../outcome.ts";
+import { done, refuse, type Outcome } from "../outcome.ts";
 import type { FieldProblem } from "../refused.ts";
 import { drawValue, useFirst, type Lot } from "../stock/lots.ts";
 import type { Dryness } from "./dryness.ts";
@@ -37,6 +48,8 @@ export interface PlanTexts {
   name: string;
   method: string;
   ownDays: string;
+  /** On gentle heat, "12" or "2–4"; empty takes what is usual. */
+  ownHours: string;
   day: string;
   wished: string;
   by: string;
@@ -85,12 +98,27 @@ const KINDS = { herb: ["herb"], carrier: CARRIER_KINDS } as const;
 export const lotsOf = (lots: readonly JarLot[], materialId: number): JarLot[] =>
   lots.filter((l) => l.of === materialId && !l.hold).sort(useFirst);
 
+/** Longer on the heat than a week is a slip of the keys. */
+const MOST_HOURS = 168;
+
 const readPositive = (text: string, what: string): Outcome<number> => {
   const n = parseNumber(text);
   if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${what}.`) : n;
   const value = Number(n.value.valueOf());
   return value > 0 && value <= 1000 ? { ok: true, value } : refuse("range", `Enter ${what}, between 0 and 1,000.`);
 };
+
+/** Hours on the heat as one number or a span. @example readHours("2–4") // { earliest: 2, best: 3, latest: 4 } */
+function readHours(text: string): Outcome<Times> {
+  const ends = text.replace(/\s*(h|hrs?|hours?)\.?\s*$/i, "").split(/\s*(?:-|–|—|to)\s*/);
+  const read = ends.map((t) => readPositive(t, "how many hours it takes, such as 12 or 2–4"));
+  const bad = read.find((r) => !r.ok);
+  if (bad && !bad.ok) return bad;
+  const [from, to = from] = read.flatMap((r) => (r.ok ? [r.value] : []));
+  if (ends.length > 2 || from === undefined || to === undefined || to < from || to > MOST_HOURS)
+    return refuse("range", `Enter how many hours it takes, such as 12 or 2–4, up to ${MOST_HOURS}.`);
+  return done(ownHours(from, to));
+}
 
 /** The short name of a herb or an oil in the name of what it becomes. @example short("Calendula petals, dried") // "Calendula petals" */
 const short = (name: string): string => name.split(",")[0]!;
@@ -150,8 +178,9 @@ export function readPlan(
 
   const method = (t.method in METHODS ? t.method : "shelf") as MethodId;
   const ownDays = method === "own" ? read("ownDays", readPositive(t.ownDays, "how many days it takes")) : null;
-  const times: Times = method === "own" ? ownTimes(Math.max(1, Math.round(ownDays ?? 14))) : METHODS[method].times;
   const heated = METHODS[method].heat === "gentle";
+  const hours = heated && t.ownHours.trim() !== "" ? read("ownHours", readHours(t.ownHours)) : null;
+  const times: Times = method === "own" ? ownTimes(Math.max(1, Math.round(ownDays ?? 14))) : (hours ?? METHODS[method].times);
   const day = read("day", readDay(t.day)) ?? today;
   if (day > today) problems.push({ field: "day", say: "That day hasn't come yet." });
   const wished = t.wished.trim() === "" ? null : read("wished", readDay(t.wished));
@@ -160,10 +189,12 @@ export function readPlan(
   const needsVessel = t.by === "fill";
   const vesselMl = t.holds.trim() === "" && !needsVessel ? null : read("holds", readMl(t.holds));
   const made = herbs.length > 0 && carriers.length > 0 ? readAmounts(amountIn(t, herbs, carriers, vesselMl, heated), problems) : null;
-  const oilParts = carriers.map((c) => Math.round(c.parts * 1000));
   if (made) {
     herbs.forEach((h, i) => (h.qty = made.herbs[i]!));
-    allocate(made.oil, oilParts).forEach((q, i) => (carriers[i]!.qty = mg(q)));
+    shares(
+      made.oil,
+      carriers.map((c) => c.parts),
+    ).forEach((q, i) => (carriers[i]!.qty = mg(q)));
     parts.forEach((p) => {
       const i = (p.role === "herb" ? herbs : carriers).indexOf(p);
       if (p.qty !== null && p.qty > p.lot.onHand)

@@ -7,7 +7,7 @@
 import type { CautionId } from "../material/cautions.ts";
 import { CAUTIONS } from "../material/cautions.ts";
 import { SOLID_KINDS, type KindId } from "../material/kinds.ts";
-import { addDays, type Day } from "../when.ts";
+import { addDays, sayFullDay, type Day } from "../when.ts";
 import { isDry, type Dryness } from "./dryness.ts";
 import { method, type MethodId, type Ready } from "./methods.ts";
 
@@ -98,7 +98,7 @@ export function jarWarnings(f: JarFacts): Warning[] {
       warn(
         "shortLived",
         "mind",
-        `${c.name} is best before ${c.bestBefore}: little of its life is left once the jar is ready.`,
+        `${c.name} is best before ${sayFullDay(c.bestBefore)}: little of its life is left once the jar is ready.`,
         "Take a lot with more life, a longer-keeping oil, or a quicker method.",
       );
     else if (c.keepsSealed !== null && c.keepsSealed <= SHORT_LIVED_MONTHS && !heated)

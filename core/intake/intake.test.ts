@@ -101,18 +101,50 @@ describe("numbers", () => {
 describe("dates", () => {
   it.each([
     [["2026-11-25"], "ymd"],
-    [["03/04/26", "25/04/26"], "dmy"],
-    [["03/04/26", "04/25/26"], "mdy"],
-    [["3.4.2026"], "dmy"],
-    [["3 Apr 2026"], "dmy"],
-    [["03/04/26"], null],
-    [["soon"], null],
-  ])("%j is written %s", (texts, order) => expect(dateOrder(texts as string[])).toBe(order));
+    [["03/04/2026", "25/04/2026"], "dmy"],
+    [["03/04/2026", "04/25/2026"], "mdy"],
+    [["31/04/26", "03/04/26"], "ymd"],
+    [["31/03/26"], ["31/03/26", "2031-03-26"]],
+    [["03.11.2025"], "dmy"],
+    [["5/5/2026", "3 Apr 2026", "2026-03-04"], "dmy"],
+    [["3 Apr 2026"], "ymd"],
+    [["03/04/2026"], ["03/04/2026", "2026-04-03"]],
+    [["26-03-05"], ["26-03-05", "2026-03-05"]],
+    [["soon", ""], "ymd"],
+  ])("%j is written %s", (texts, told) => {
+    const t = dateOrder([{ texts: texts as string[] }]);
+    expect("order" in t ? t.order : [t.text, t.could[0]]).toEqual(told);
+  });
+  it("what would be after today tells a year from a day", () => {
+    const texts = ["28-02-26", "26-03-05"];
+    expect(dateOrder([{ texts, latest: "2026-11-25" }])).toEqual({ order: "dmy" });
+    expect(dateOrder([{ texts }])).toHaveProperty("could");
+  });
+  it("a column is never read as days it could also not be", () => {
+    const days = fc.array(
+      fc.record({ y: fc.integer({ min: 2000, max: 2099 }), m: fc.integer({ min: 1, max: 12 }), d: fc.integer({ min: 1, max: 28 }) }),
+      {
+        minLength: 1,
+        maxLength: 12,
+      },
+    );
+    const two = (n: number): string => String(n % 100).padStart(2, "0");
+    fc.assert(
+      fc.property(days, fc.constantFrom("ymd", "dmy", "mdy"), fc.constantFrom("-", "/"), (all, order, mark) => {
+        const texts = all.map(({ y, m, d }) => [...order].map((c) => two({ y, m, d }[c]!)).join(mark));
+        const told = dateOrder([{ texts }]);
+        if (!("order" in told)) return;
+        const want = all.map(({ y, m, d }) => ({ ok: true, value: `${y}-${two(m)}-${two(d)}` }));
+        expect(texts.map((t) => looseDay(t, told.order))).toEqual(want);
+      }),
+    );
+  });
   it.each([
     ["5.3.26", "dmy", "2026-03-05"],
     ["03/05/2026", "mdy", "2026-03-05"],
     ["2026/3/5", "dmy", "2026-03-05"],
     ["5 March 2026", "dmy", "2026-03-05"],
+    ["26-03-05", "ymd", "2026-03-05"],
     ["2026-03-05T10:00:00Z", "ymd", "2026-03-05"],
   ] as const)("%s in %s is %s", (text, order, day) => expect(looseDay(text, order)).toEqual({ ok: true, value: day }));
   it.each(["31.02.2026", "25/13/2026", "soon", "", "5 Foo 2026"])("%j is refused", (text) => expect(looseDay(text, "dmy").ok).toBe(false));
@@ -134,8 +166,9 @@ describe("receipts", () => {
   const read = (text: string): Intake => {
     const t = table(text);
     const m = guessColumns(t.header);
-    const s = guessStyles(t, m);
-    const r = readIntake(t, m, { numbers: s.numbers ?? "point", dates: s.dates ?? "ymd" }, known, { supplier: "Mill", day: "2026-11-25" });
+    const { styles, asked } = guessStyles(t, m, "2026-11-25");
+    expect(asked).toEqual({ numbers: "", dates: "" });
+    const r = readIntake(t, m, styles, known, { supplier: "Mill", day: "2026-11-25" });
     if (!r.ok) throw new Error(r.problem.say);
     return r.value;
   };
@@ -146,6 +179,12 @@ describe("receipts", () => {
       { day: 0, supplier: 1, material: 2, packSize: 3, price: 4, bestBefore: 5, supplierLot: 6 },
     ],
   ])("%j is matched by its words", (header, want) => expect(guessColumns(header)).toMatchObject(want));
+  it("what a file doesn't tell is asked, with the cell that could be two things", () => {
+    const t = table("item;size;total;date\nOlive oil;1 L;1,234;03/04/2026");
+    const { asked } = guessStyles(t, guessColumns(t.header), "2026-11-25");
+    expect(asked.numbers).toContain("“1,234”");
+    expect(asked.dates).toContain("Friday 3 April 2026 or Wednesday 4 March 2026");
+  });
   it("reads lines with their supplier and day, in the style of their columns", () => {
     const r = read(
       "item;qty;size;total;best before;shop;date\nOlive oil;2;1,5 L;1.024,50 €;31.12.2027;Press;3.11.2026\nTin;1;100 pcs;46;;;",

@@ -42,6 +42,13 @@ export function numberStyle(texts: readonly string[]): NumberStyle | null {
   return point === 0 && comma === 0 ? null : point >= comma ? "point" : "comma";
 }
 
+/** The first number of a column that is one thing with a decimal point and another with a comma. @example ambiguousNumber(["7", "1,234"]) // "1,234" */
+export const ambiguousNumber = (texts: readonly string[]): string | null =>
+  texts.find((t) => {
+    const [point, comma] = [looseNumber(t, "point"), looseNumber(t, "comma")];
+    return point.ok && comma.ok && Number(point.value) !== Number(comma.value);
+  }) ?? null;
+
 /**
  * A number in a known style, as plain text "1234.5".
  * @returns problems `empty`, `notNumber`, `negative`
@@ -66,42 +73,61 @@ export function looseMoney(text: string, style: NumberStyle): Outcome<Micros> {
 
 export const DATE_ORDERS = { ymd: "2026-11-25", dmy: "25.11.2026", mdy: "11/25/2026" } as const;
 export type DateOrder = keyof typeof DATE_ORDERS;
+const DATE_ORDER_IDS = Object.keys(DATE_ORDERS) as DateOrder[];
 
 const PARTS = /^(\d{1,4})[-./ ](\d{1,2}|[A-Za-z]{3,9})[-./ ,]+(\d{1,4})(?:[T ].*)?$/;
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
-const partsOf = (text: string): [string, string, string] | null => {
-  const m = PARTS.exec(text.trim());
-  return m ? [m[1]!, m[2]!, m[3]!] : null;
-};
+
+/** What tells how a column of dates is written: the one order they fit, or two days one of them could be. */
+export type DatesTold = { order: DateOrder } | { text: string; could: [Day, Day] };
 
 /**
- * The order of day, month and year in a column; null when nothing in it tells day from month.
- * @example dateOrder(["03/04/26", "25/04/26"]) // "dmy"
+ * The order of day, month and year in columns of dates: the one that reads them all. Where several do and a cell is another day
+ * in each, it is not guessed; where they agree, or nothing can be read, the first will do.
+ * @param columns with the last day a column can hold, if it has one (nothing is bought after today)
+ * @returns what is told, or a date that could be two days
+ * @example dateOrder([{ texts: ["03/04/26", "04/25/26"] }]) // { order: "mdy" }
+ * @example dateOrder([{ texts: ["26-03-05"] }]) // { text: "26-03-05", could: ["2026-03-05", "2005-03-26"] }
  */
-export function dateOrder(texts: readonly string[]): DateOrder | null {
-  for (const text of texts) {
-    const p = partsOf(text);
-    if (!p) continue;
-    if (p[0].length === 4) return "ymd";
-    // Points between the parts are only written day first.
-    if (/[A-Za-z]/.test(p[1]) || Number(p[0]) > 12 || /^\d+\.\d+\.\d+/.test(text.trim())) return "dmy";
-    if (Number(p[1]) > 12) return "mdy";
+export function dateOrder(columns: readonly { texts: readonly string[]; latest?: Day }[]): DatesTold {
+  const cells = columns.flatMap(({ texts, latest }) =>
+    texts.map((text) => ({
+      text,
+      days: DATE_ORDER_IDS.map((o): Day | null => {
+        // Points between the parts are never written month first.
+        if (o === "mdy" && text.includes(".")) return null;
+        const day = looseDay(text, o);
+        return day.ok && (latest === undefined || day.value <= latest) ? day.value : null;
+      }),
+    })),
+  );
+  const dated = cells.filter((c) => c.days.some((d) => d !== null));
+  // The orders that read most: one line mistyped doesn't decide how the others are written.
+  const reads = DATE_ORDER_IDS.map((_, i) => dated.filter((c) => c.days[i] !== null).length);
+  const most = Math.max(...reads);
+  const fit = DATE_ORDER_IDS.flatMap((_, i) => (reads[i] === most ? [i] : []));
+  for (const { text, days } of dated) {
+    const could = [...new Set(fit.flatMap((i) => days[i] ?? []))];
+    if (could.length > 1) return { text, could: [could[0]!, could[1]!] };
   }
-  return null;
+  return { order: DATE_ORDER_IDS[fit[0]!]! };
 }
 
 /**
- * A date in a known order.
+ * A date in a known order. A year of four digits in front and a month in letters are read in any.
  * @returns problem `notDate`
  * @example looseDay("5.3.26", "dmy") // "2026-03-05"
+ * @example looseDay("26-03-05", "ymd") // "2026-03-05"
  */
 export function looseDay(text: string, order: DateOrder): Outcome<Day> {
   const bad = refuse("notDate", `“${text}” isn't a date written like ${DATE_ORDERS[order]}.`);
-  const p = partsOf(text);
+  const p = PARTS.exec(text.trim());
   if (!p) return bad;
-  const [a, b, c] = p;
-  const [y, m, d] = a.length === 4 ? [a, b, c] : order === "mdy" && !/[A-Za-z]/.test(b) ? [c, a, b] : [c, b, a];
-  const month = /[A-Za-z]/.test(m) ? MONTHS.indexOf(m.slice(0, 3).toLowerCase()) + 1 : Number(m);
+  const [a, b, c] = [p[1]!, p[2]!, p[3]!];
+  const inLetters = /[A-Za-z]/.test(b);
+  const [y, m, d] = a.length === 4 || (order === "ymd" && !inLetters) ? [a, b, c] : order === "mdy" && !inLetters ? [c, a, b] : [c, b, a];
+  if (d.length > 2 || y.length === 3) return bad;
+  const month = inLetters ? MONTHS.indexOf(m.slice(0, 3).toLowerCase()) + 1 : Number(m);
   const year = y.length <= 2 ? `20${y.padStart(2, "0")}` : y;
   const day = readDay(`${year}-${String(month).padStart(2, "0")}-${d.padStart(2, "0")}`);
   return day.ok ? day : bad;

@@ -7,8 +7,8 @@ import { factsIn, type MaterialFacts } from "../material/facts.ts";
 import type { Base, Micros } from "../measure/exact.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import { packAmount } from "../stock/packs.ts";
-import type { Day } from "../when.ts";
-import { dateOrder, looseDay, looseMoney, looseNumber, numberStyle, type DateOrder, type NumberStyle } from "./loose.ts";
+import { sayFullDay, type Day } from "../when.ts";
+import { ambiguousNumber, dateOrder, looseDay, looseMoney, looseNumber, numberStyle, type DateOrder, type NumberStyle } from "./loose.ts";
 import type { Table } from "./table.ts";
 
 export const FIELDS = {
@@ -64,10 +64,32 @@ export interface Styles {
   dates: DateOrder;
 }
 
-/** The styles the mapped columns are written in; null where nothing tells. */
-export function guessStyles(t: Table, m: Mapping): { numbers: NumberStyle | null; dates: DateOrder | null } {
+/** What a file doesn't tell by itself, in words; empty where it does. */
+export interface Asked {
+  numbers: string;
+  dates: string;
+}
+
+/**
+ * The styles the mapped columns are written in, and what has to be asked because a cell could be two things.
+ * @param today nothing has been bought after it, which often tells a day from a year
+ */
+export function guessStyles(t: Table, m: Mapping, today: Day): { styles: Styles; asked: Asked } {
   const column = (f: FieldId): string[] => (m[f] === null ? [] : t.rows.map((r) => r[m[f]!] ?? ""));
-  return { numbers: numberStyle([...column("price"), ...column("packs")]), dates: dateOrder([...column("day"), ...column("bestBefore")]) };
+  const amounts = [...column("price"), ...column("packs")];
+  const numbers = numberStyle(amounts);
+  const unclear = numbers === null ? ambiguousNumber(amounts) : null;
+  const dates = dateOrder([{ texts: column("day"), latest: today }, { texts: column("bestBefore") }]);
+  return {
+    styles: { numbers: numbers ?? "point", dates: "order" in dates ? dates.order : "ymd" },
+    asked: {
+      numbers: unclear === null ? "" : `“${unclear}” could have a decimal or a thousands mark. Say how numbers are written.`,
+      dates:
+        "order" in dates
+          ? ""
+          : `“${dates.text}” could be ${sayFullDay(dates.could[0])} or ${sayFullDay(dates.could[1])}. Say how dates are written.`,
+    },
+  };
 }
 
 export interface IntakeLine {

@@ -76,6 +76,19 @@ export function allocate(total: number, weights: readonly number[], quantum = 1)
   return shares.map((s) => (s === 0 ? 0 : s * sign));
 }
 
+/** Largest whole weight `shares` makes: beyond any balance's resolution, well inside a whole number. */
+const FINEST = 2 ** 40;
+
+/**
+ * Splits a whole total by parts that needn't be whole: scaled to the largest, so that however small they all are none is lost.
+ * @param parts ≥ 0, not all zero unless total is 0
+ * @example shares(100, [0.0001, 0.0003]) // [25, 75]
+ */
+export const shares = (total: number, parts: readonly number[]): number[] => {
+  const most = Math.max(...parts);
+  return allocate(total, most > 0 ? parts.map((p) => Math.round((p / most) * FINEST)) : parts);
+};
+
 /** Adds up branded numbers. @example sum([mg(1), mg(2)]) // 3 mg */
 export const sum = <T extends number>(xs: readonly T[]): T =>
   whole(

@@ -69,12 +69,22 @@ export function money(m: Micros | number, currency: string): string {
 /** Money as a plain number for an input field. @example moneyField(micros(1_250_000)) // "1.25" */
 export const moneyField = (m: Micros | number): string => (m / 1e6).toFixed(2);
 
+/** The weight a column of unit costs is compared by. */
+export type PerWeight = "g" | "kg";
+
 /**
- * A unit cost as people compare it: per kg while a gram costs less than ten cents, else per gram; per piece for pieces.
+ * Per gram where every gram costs ten cents or more, else per kilogram: costs under each other are told in one unit.
+ * @example perWeight([{ value: micros(9_000_000), per: 1_000_000 }]) // "kg"
+ */
+export const perWeight = (costs: readonly (UnitCost | null)[]): PerWeight =>
+  costs.every((c) => c === null || costOf(1000, c) >= 10 * CENT) ? "g" : "kg";
+
+/**
+ * A unit cost as people compare it: per gram or kilogram, or per piece for pieces.
+ * @param per of its column; alone it follows `perWeight`
  * @example showUnitCost({ value: micros(9_000_000), per: 1_000_000 }, "weight", "EUR") // "€9.00/kg"
  */
-export function showUnitCost(cost: UnitCost, measured: "weight" | "count", currency: string): string {
+export function showUnitCost(cost: UnitCost, measured: "weight" | "count", currency: string, per: PerWeight = perWeight([cost])): string {
   if (measured === "count") return `${money(costOf(1, cost), currency)}/pc`;
-  const gram = costOf(1000, cost);
-  return gram < 10 * CENT ? `${money(costOf(1_000_000, cost), currency)}/kg` : `${money(gram, currency)}/g`;
+  return `${money(costOf(per === "kg" ? 1_000_000 : 1000, cost), currency)}/${per}`;
 }

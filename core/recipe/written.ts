@@ -166,9 +166,15 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
     overrunBp: overrun.ok ? Math.round(Number(overrun.value.valueOf()) * 100) : 0,
   };
   const sizes = texts.sizes.map((s, i) => readSize(s, `sizes.${i}`, pot, find));
+  // One that was put away may be written anew: it is then taken out again.
   texts.sizes.forEach((s, i) => {
     const twin = texts.sizes.findIndex(
-      (o, n) => n < i && o.fill.trim() === s.fill.trim() && o.container.trim().toLowerCase() === s.container.trim().toLowerCase(),
+      (o, n) =>
+        n < i &&
+        o.away !== "yes" &&
+        s.away !== "yes" &&
+        o.fill.trim() === s.fill.trim() &&
+        o.container.trim().toLowerCase() === s.container.trim().toLowerCase(),
     );
     if (twin >= 0) sizes[i]!.problems.push({ field: `sizes.${i}.fill`, say: "That size stands there already." });
   });

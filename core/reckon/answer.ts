@@ -28,7 +28,9 @@ export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<A
   const weight = massOf(amount, facts);
   const from = unit(amount.unit);
   const perMl = facts.dropsPerMl ?? USUAL_DROPS_PER_ML;
-  const show = (n: Fraction): string => `${showAmount(amount)} ${facts.name} = ${showAmount({ n, unit: to })}`;
+  // A scale shows hundredths; kitchen fractions stay as they are.
+  const rounded = (n: Fraction): Fraction => (n.d <= 8n ? n : n.round(n.compare(1) < 0 ? 3 : 2));
+  const show = (n: Fraction): string => `${showAmount(amount)} ${facts.name} = ${showAmount({ n: rounded(n), unit: to })}`;
   if (target.kind === "volume" && from.kind === "volume") {
     const ml = volumeMl(amount, perMl);
     if (!ml.ok) return ml;

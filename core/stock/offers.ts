@@ -20,6 +20,9 @@ export interface Offer {
 /** Price and postage over what is in it. */
 export const delivered = (o: Offer): UnitCost => ({ value: micros(o.price + o.postage), per: o.qty });
 
+/** The cheapest delivered in front; what there is to go by while nobody knows how much is used. */
+export const byDelivered = (a: Offer, b: Offer): number => dearer(delivered(a), delivered(b));
+
 export interface PackPlan {
   offer: Offer;
   packs: number;

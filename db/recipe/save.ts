@@ -101,9 +101,11 @@ async function writeSizes(tx: Tx, recipeId: number, before: readonly WrittenSize
     before.map((s) => s.id),
   );
   const kept = new Set<number>();
-  for (const [position, size] of sizes.entries()) {
+  for (const [position, size] of [...sizes.entries()].sort(([, a], [, b]) => Number(a.retired) - Number(b.retired))) {
+    if (size.id !== null && kept.has(size.id)) continue;
     const own = before.find((b) => b.id === size.id);
-    const same = own && (alike(own, size) || !used.has(own.id)) ? own : before.find((b) => b.retired && alike(b, size) && !kept.has(b.id));
+    const away = before.find((b) => b.retired && b.id !== size.id && alike(b, size) && !kept.has(b.id));
+    const same = own && alike(own, size) ? own : (away ?? (own && !used.has(own.id) ? own : undefined));
     kept.add(await writeSize(tx, recipeId, position, size, same?.id ?? null));
   }
   const gone = before.filter((b) => !kept.has(b.id));

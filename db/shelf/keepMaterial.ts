@@ -115,7 +115,7 @@ export const addFromLibrary = defineAct({
     const n = made.length;
     return {
       path: "/shelf",
-      summary: n === 0 ? "All of it is on your shelf already" : `Took ${counted(n, "material")} from the library`,
+      summary: n === 0 ? "All of it is on your shelf already" : `${counted(n, "material")} taken from the library`,
       about: made.flatMap((m) => aboutMaterial(m.id)),
       leaves: { ids: made.map((m) => m.id) },
     };

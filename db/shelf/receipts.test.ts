@@ -319,7 +319,7 @@ describe("acts on the shelf", () => {
   it("the library goes on the shelf once", async () => {
     const take = async (...keys: string[]) => (await whatWasDone(db, (await addFromLibrary(db, { keys }, doing)).actId))!.summary;
     expect(await take("jojoba", "olive", "jojoba", "nonsense")).toContain("2 materials");
-    expect(await take("jojoba", "castor")).toContain("1 material from");
+    expect(await take("jojoba", "castor")).toContain("1 material taken");
     const [j] = await onShelf(db, DAY, { find: "jojoba" }, 9);
     expect((await readMaterial(db, j!.id))!.material).toMatchObject({ libraryKey: "jojoba", keepsSealed: 48, densities: { liquid: 866 } });
   });

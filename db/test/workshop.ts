@@ -3,7 +3,7 @@
  * Every test gets its own, so that none depends on what another left behind.
  */
 import { mg, type Mg } from "#core/measure/exact";
-import { Refused } from "#core/refused";
+import { Refused, type FieldProblem } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach } from "vitest";
 import type { Done } from "../act/define.ts";
@@ -95,7 +95,7 @@ export async function make(units: number): Promise<Done> {
   }));
   return pour(db, { batchId, takes, sizes: filled(units), leftover: mg(0), minutes: 60, note: "" }, { day: DAY, token: token() });
 }
-export const refused = async (work: Promise<unknown>): Promise<{ field: string; say: string }[]> => {
+export const refused = async (work: Promise<unknown>): Promise<FieldProblem[]> => {
   try {
     await work;
   } catch (e) {
@@ -105,26 +105,41 @@ export const refused = async (work: Promise<unknown>): Promise<{ field: string; 
   throw new Error("It was not refused.");
 };
 
-/** Every test has a workshop of its own: 2 kg of oil, 500 g of wax, 40 tins, 10 boxes, and five finished balms. */
+export interface Workshop {
+  db: OpenDb;
+  ids: typeof ids;
+}
+
+/** A workshop of 2 kg of oil, 500 g of wax, 40 tins and 10 boxes, with one recipe; nothing made yet. */
+export async function aWorkshop(): Promise<Workshop & { drop: () => Promise<void> }> {
+  const fresh = await freshDb();
+  const outer = { db, ids };
+  db = fresh.db;
+  const add = async (name: string, kind: "oil" | "wax" | "container" | "box") =>
+    idIn(await saveMaterial(db, { name, kind, densities: {} }, { day: DAY }));
+  ids = {
+    oil: await add("Oil", "oil"),
+    wax: await add("Wax", "wax"),
+    tin: await add("Tin", "container"),
+    box: await add("Box", "box"),
+    recipe: 0,
+    product: 0,
+  };
+  ids.recipe = idIn(await saveRecipe(db, balm(), { day: DAY }));
+  ids.product = (await readRecipes(db, [ids.recipe]))[0]!.sizes[0]!.id;
+  await buy(ids.oil, 2_000_000, 20);
+  await buy(ids.wax, 500_000, 9);
+  await buy(ids.tin, 40, 20);
+  await buy(ids.box, 10, 5);
+  const made = { db, ids, drop: fresh.drop };
+  ({ db, ids } = outer);
+  return made;
+}
+
+/** Every test has a workshop of its own, with five finished balms. */
 export function eachTestHasAWorkshop(): void {
   beforeEach(async () => {
-    ({ db, drop } = await freshDb());
-    const add = async (name: string, kind: "oil" | "wax" | "container" | "box") =>
-      idIn(await saveMaterial(db, { name, kind, densities: {} }, { day: DAY }));
-    ids = {
-      oil: await add("Oil", "oil"),
-      wax: await add("Wax", "wax"),
-      tin: await add("Tin", "container"),
-      box: await add("Box", "box"),
-      recipe: 0,
-      product: 0,
-    };
-    ids.recipe = idIn(await saveRecipe(db, balm(), { day: DAY }));
-    ids.product = (await readRecipes(db, [ids.recipe]))[0]!.sizes[0]!.id;
-    await buy(ids.oil, 2_000_000, 20);
-    await buy(ids.wax, 500_000, 9);
-    await buy(ids.tin, 40, 20);
-    await buy(ids.box, 10, 5);
+    ({ db, ids, drop } = await aWorkshop());
     await make(5);
   });
   afterEach(() => drop());

@@ -97,7 +97,7 @@ export default function Buying({ loaderData: { material, offers, history, perDay
         </Link>
       </Heading>
       <Sheet>
-        <Offers offers={offers} perDay={perDay} keepsMonths={material.keepsSealed} measured={measured} products={products} />
+        <Offers offers={offers} perDay={perDay} material={material} products={products} />
         <OfferForm key={token} token={token} measured={measured} />
         <PriceHistory rows={history} measured={measured} />
         <PriceRise products={products} history={history} />

@@ -1,6 +1,9 @@
 /** Suppliers' packs side by side: per gram delivered, and per gram used once what would expire unused is counted in. */
-import { delivered, forAYear, forOnce, type PackPlan } from "#core/stock/offers";
-import { money } from "#core/measure/money";
+import { factsIn, type MaterialFacts } from "#core/material/facts";
+import { kind } from "#core/material/kinds";
+import { byDelivered, delivered, forAYear, forOnce, type PackPlan } from "#core/stock/offers";
+import { money, perWeight } from "#core/measure/money";
+import { readStock } from "#core/stock/packs";
 import type { SeenOffer } from "#db/shelf/buying";
 import { useState } from "react";
 import { useFetcher } from "react-router";
@@ -12,36 +15,55 @@ import { useWorkshop } from "../../ui/workshop.ts";
 
 interface Props {
   offers: readonly SeenOffer[];
+  /** As learnt from what was used; null when none was. */
   perDay: number | null;
-  keepsMonths: number | null;
-  measured: "weight" | "count";
+  material: MaterialFacts & { keepsSealed: number | null };
   products: readonly { recipeId: number; name: string; need: number }[];
 }
 
 /** Average days in a month. */
 const MONTH = 30.4;
 
-export function Offers({ offers, perDay, keepsMonths, measured, products }: Props) {
+export function Offers({ offers, perDay: learnt, material, products }: Props) {
   const { currency } = useWorkshop();
   const drop = useFetcher();
-  const [wanted, setWanted] = useState(perDay ? "year" : products[0] ? String(products[0].recipeId) : "year");
+  const { measured } = kind(material.kind);
+  const keepsMonths = material.keepsSealed;
+  const [monthly, setMonthly] = useState("");
+  const typed = monthly.trim() === "" ? null : readStock(monthly, factsIn(material));
+  const perDay = typed === null ? learnt : typed.ok ? typed.value / MONTH : null;
+  const [wanted, setWanted] = useState(learnt || !products[0] ? "year" : String(products[0].recipeId));
   const keepsDays = keepsMonths === null ? null : Math.round(keepsMonths * MONTH);
   const recipe = products.find((p) => String(p.recipeId) === wanted);
   const amount = wanted === "year" ? Math.round((perDay ?? 0) * 365) : (recipe?.need ?? 0);
   const plans: PackPlan[] = amount > 0 ? (wanted === "year" ? forAYear : forOnce)(offers, { amount, perDay, keepsDays }) : [];
   const planOf = new Map(plans.map((p) => [p.offer, p]));
-  const rows = plans.length > 0 ? plans.map((p) => p.offer as SeenOffer) : offers;
+  const rows = plans.length > 0 ? plans.map((p) => p.offer as SeenOffer) : [...offers].sort(byDelivered);
+  const per = perWeight([...offers.map(delivered), ...plans.map((p) => p.perUsed)]);
   const need = (
-    <Choice
-      label="Cheapest for"
-      className="w-72"
-      value={wanted}
-      onChange={(e) => setWanted(e.target.value)}
-      options={[
-        ["year", perDay ? `a year's use, ${showBase(Math.round(perDay * 365), measured)}` : "a year's use (not known yet)"],
-        ...products.map((p) => [String(p.recipeId), `a batch of ${p.name}, ${showBase(p.need, measured)}`] as const),
-      ]}
-    />
+    <span className="flex flex-wrap items-start gap-3">
+      <Text
+        label="Used in a month"
+        className="w-40"
+        value={monthly}
+        onChange={(e) => {
+          setMonthly(e.target.value);
+          setWanted("year");
+        }}
+        placeholder={learnt ? showBase(Math.round(learnt * MONTH), measured) : measured === "weight" ? "250 g" : "40"}
+        problem={typed && !typed.ok ? typed.problem.say : undefined}
+      />
+      <Choice
+        label="Cheapest for"
+        className="w-72"
+        value={wanted}
+        onChange={(e) => setWanted(e.target.value)}
+        options={[
+          ["year", perDay ? `a year's use, ${showBase(Math.round(perDay * 365), measured)}` : "what is delivered"],
+          ...products.map((p) => [String(p.recipeId), `a batch of ${p.name}, ${showBase(p.need, measured)}`] as const),
+        ]}
+      />
+    </span>
   );
   return (
     <Part title="Offers and packs" aside={offers.length > 0 && need}>
@@ -66,7 +88,7 @@ export function Offers({ offers, perDay, keepsMonths, measured, products }: Prop
                 Would go off
               </th>
               <th scope="col" className="text-right!">
-                Per {measured === "weight" ? "gram" : "piece"} used
+                {measured === "weight" ? "By weight" : "Per piece"} used
               </th>
               <th scope="col" aria-label="Forget" />
             </tr>
@@ -81,7 +103,7 @@ export function Offers({ offers, perDay, keepsMonths, measured, products }: Prop
                     <span className="text-[0.9em] text-pine-soft">
                       {o.id === null ? "bought" : "seen"} <When day={o.seen} />
                     </span>
-                    {i === 0 && plan && (
+                    {i === 0 && rows.length > 1 && (
                       <span className="ml-2 rounded-sm bg-sage-wash px-1.5 text-[0.85rem] font-semibold text-sage">cheapest</span>
                     )}
                   </td>
@@ -93,7 +115,7 @@ export function Offers({ offers, perDay, keepsMonths, measured, products }: Prop
                     {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
                   </td>
                   <td data-label="Delivered" className="num">
-                    <PerUnit cost={delivered(o)} measured={measured} />
+                    <PerUnit cost={delivered(o)} measured={measured} per={per} />
                   </td>
                   <td data-label="Packs needed" className="num">
                     {plan ? `${plan.packs}, ${money(plan.paid, currency)}` : "—"}
@@ -101,8 +123,8 @@ export function Offers({ offers, perDay, keepsMonths, measured, products }: Prop
                   <td data-label="Would go off" className={`num weight ${plan && plan.wasted > 0 ? "text-honey" : ""}`}>
                     {plan ? (plan.wasted > 0 ? showBase(plan.wasted, measured) : "none") : "—"}
                   </td>
-                  <td data-label="Per gram used" className="num font-semibold">
-                    <PerUnit cost={plan?.perUsed ?? null} measured={measured} />
+                  <td data-label="Used" className="num font-semibold">
+                    <PerUnit cost={plan?.perUsed ?? null} measured={measured} per={per} />
                   </td>
                   <td className="text-right">
                     {o.id !== null && (
@@ -129,6 +151,8 @@ export function Offers({ offers, perDay, keepsMonths, measured, products }: Prop
       )}
       {offers.length > 0 && (
         <p className="mt-2 text-[0.92rem] text-pine-soft">
+          {plans.length === 0 &&
+            "Nothing of it has been used yet, so they are compared as delivered. Say how much is used in a month to count in what would go off. "}
           {keepsMonths === null
             ? "It has no keeping time under its facts, so nothing is taken to go off."
             : `It keeps ${keepsMonths} months unopened; what isn't used by then counts as gone.`}

@@ -1,4 +1,5 @@
 /** What a material cost at each purchase: a chart, and the same figures as a table. */
+import { perWeight } from "#core/measure/money";
 import type { priceHistory } from "#db/shelf/buying";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { PerUnit, percent, When } from "../../ui/amounts.tsx";
@@ -14,6 +15,7 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
   const [drawn, setDrawn] = useState(false);
   useEffect(() => setDrawn(true), []);
   if (rows.length === 0) return null;
+  const per = perWeight(rows.map((r) => ({ value: r.value, per: r.per })));
   return (
     <Part title="What it cost">
       {rows.length > 1 && (
@@ -58,7 +60,7 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
                     {r.packs} × {r.packSize}
                   </td>
                   <td data-label="Delivered" className="num">
-                    <PerUnit cost={{ value: r.value, per: r.per }} measured={measured} />
+                    <PerUnit cost={{ value: r.value, per: r.per }} measured={measured} per={per} />
                   </td>
                   <td data-label="Change" className={`num ${change !== null && change > 0.1 ? "font-semibold text-honey" : ""}`}>
                     {change === null ? "" : `${change >= 0 ? "+" : "−"}${percent(Math.abs(change))}`}

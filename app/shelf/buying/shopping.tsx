@@ -1,7 +1,7 @@
 /** The shopping list: what is below its point, by supplier, in whole packs. */
 import { kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
-import { money } from "#core/measure/money";
+import { money, perWeight } from "#core/measure/money";
 import { delivered, shoppingList } from "#core/stock/offers";
 import { counted } from "#core/words";
 import { whatToBuy } from "#db/shelf/buying";
@@ -30,6 +30,11 @@ export async function loader() {
 export default function Shopping({ loaderData: { groups, rule, facts } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   const of = new Map(facts.map((f) => [f.materialId, f]));
+  const per = perWeight(
+    groups.flatMap((g) =>
+      g.lines.flatMap((l) => (l.offer && kind(of.get(l.materialId)!.kind).measured === "weight" ? [delivered(l.offer)] : [])),
+    ),
+  );
   return (
     <>
       <Heading
@@ -117,7 +122,7 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                           {l.offer ? `${l.packs} × ${l.offer.packSize}` : "—"}
                         </td>
                         <td data-label="Delivered" className="num">
-                          <PerUnit cost={l.offer ? delivered(l.offer) : null} measured={measured} />
+                          <PerUnit cost={l.offer ? delivered(l.offer) : null} measured={measured} per={per} />
                         </td>
                         <td data-label="Price" className="num">
                           {l.offer ? money(l.cost, currency) : "—"}

@@ -2,6 +2,7 @@
 import { CAUTIONS } from "#core/material/cautions";
 import { DRYNESS } from "#core/infusion/dryness";
 import { kind } from "#core/material/kinds";
+import { perWeight, type UnitCost } from "#core/measure/money";
 import { lotState, useFirst, whyFirst } from "#core/stock/lots";
 import { reorderPoint, usedPerDay } from "#core/stock/reorder";
 import { againCosts } from "#db/ledger/lots";
@@ -74,6 +75,10 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 export const action = ({ request, params }: Route.ActionArgs) => materialAct(request, idOf(params.id));
 
+/** What a lot cost as delivered, or, made here, what is left of it is worth. */
+const costOfLot = (l: LotRow): UnitCost | null =>
+  l.landed !== null && l.bought !== null ? { value: l.landed, per: l.bought } : l.onHand > 0 ? { value: l.value, per: l.onHand } : null;
+
 /** Where a lot came from. */
 function From({ lot: l }: { lot: LotRow }) {
   return (
@@ -105,6 +110,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
   const live = lots.filter((l) => l.onHand > 0);
   const usable = live.filter((l) => ["good", "soon"].includes(lotState(l, today)));
   const why = whyFirst(usable);
+  const per = perWeight(lots.map(costOfLot));
   const lot = open?.token === token ? lots.find((l) => l.id === open.lot) : undefined;
   return (
     <>
@@ -197,16 +203,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                         {showInColumn(l.onHand, measured)}
                       </td>
                       <td data-label="Cost" className="num">
-                        <PerUnit
-                          cost={
-                            l.landed !== null && l.bought !== null
-                              ? { value: l.landed, per: l.bought }
-                              : l.onHand > 0
-                                ? { value: l.value, per: l.onHand }
-                                : null
-                          }
-                          measured={measured}
-                        />
+                        <PerUnit cost={costOfLot(l)} measured={measured} per={per} />
                       </td>
                       <td className="text-right whitespace-nowrap">
                         <Button small onClick={() => setOpen({ lot: l.id, token, what: "count" })} aria-label={`Count ${l.number}`}>

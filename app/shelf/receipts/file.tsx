@@ -50,7 +50,9 @@ export async function action({ request }: Route.ActionArgs) {
   const read = await readFile({ ...sheet.value, columns: textsIn(posted.columns), matches: textsIn(posted.matches) }, today());
   if (!read.ok) return refuseSheet([{ field: "text", say: read.problem.say }]);
   if (sheet.value.intent !== "receive") return data({ preview: read.value.preview });
-  const { receipts, add } = read.value;
+  const { receipts, add, preview } = read.value;
+  const asked = preview.asked.numbers || preview.asked.dates;
+  if (asked) return refuseSheet([{ field: "", say: asked }]);
   if (receipts.length === 0)
     return refuseSheet([{ field: "", say: "No line of it can be received yet. Match the columns and the names first." }]);
   if (receipts.some((r) => r.day > today()))

@@ -23,6 +23,12 @@ interface PreviewProps {
   setSupplier: (s: string) => void;
 }
 
+/** The choices, with a blank one as long as nobody has chosen. */
+const asking = (value: string, of: Readonly<Record<string, string>>): (readonly [string, string])[] => [
+  ...(value === "" ? [["", "— choose —"] as const] : []),
+  ...Object.entries(of),
+];
+
 export function FilePreview({
   preview: p,
   names,
@@ -55,17 +61,17 @@ export function FilePreview({
           ))}
           <Choice
             label="Numbers are written"
-            hint={p.asks.numbers ? "The file doesn't tell: please look." : undefined}
+            problem={p.asked.numbers || undefined}
             value={p.numbers}
             onChange={(e) => setNumbers(e.target.value)}
-            options={Object.entries(NUMBER_STYLES)}
+            options={asking(p.numbers, NUMBER_STYLES)}
           />
           <Choice
             label="Dates are written"
-            hint={p.asks.dates ? "The file doesn't tell day from month: please look." : undefined}
+            problem={p.asked.dates || undefined}
             value={p.dates}
             onChange={(e) => setDates(e.target.value)}
-            options={Object.entries(DATE_ORDERS)}
+            options={asking(p.dates, DATE_ORDERS)}
           />
           {p.mapping.supplier === null && (
             <Text label="All from" placeholder="Supplier" value={supplier} onChange={(e) => setSupplier(e.target.value)} />

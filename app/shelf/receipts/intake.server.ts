@@ -1,7 +1,7 @@
 /** Receipts out of a file: read on the server, since a file may have twenty thousand lines. */
 import { groupBy } from "#core/collect";
 import { DATE_ORDERS, NUMBER_STYLES, type DateOrder, type NumberStyle } from "#core/intake/loose";
-import { FIELD_IDS, guessColumns, guessStyles, readIntake, type Intake, type Mapping } from "#core/intake/receipt";
+import { FIELD_IDS, guessColumns, guessStyles, readIntake, type Asked, type Intake, type Mapping } from "#core/intake/receipt";
 import { readTable } from "#core/intake/table";
 import { KIND_IDS, KINDS, type KindId } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
@@ -30,10 +30,10 @@ export interface Preview {
   rows: number;
   sample: string[][];
   mapping: Mapping;
-  numbers: NumberStyle;
-  dates: DateOrder;
-  /** True where the file doesn't tell and something had to be taken. */
-  asks: { numbers: boolean; dates: boolean };
+  /** Empty where the file doesn't tell and nobody has said. */
+  numbers: NumberStyle | "";
+  dates: DateOrder | "";
+  asked: Asked;
   intake: {
     lines: number;
     problems: { row: number; field: string; say: string }[];
@@ -79,9 +79,12 @@ export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<Intake
       return [f, said === "none" || !Number.isInteger(n) || n < 0 || n >= header.length ? null : n];
     }),
   ) as Mapping;
-  const styles = guessStyles(table.value, mapping);
-  const numbers = t.numbers in NUMBER_STYLES ? (t.numbers as NumberStyle) : (styles.numbers ?? "point");
-  const dates = t.dates in DATE_ORDERS ? (t.dates as DateOrder) : (styles.dates ?? "ymd");
+  const { styles, asked } = guessStyles(table.value, mapping, day);
+  const said = {
+    numbers: t.numbers in NUMBER_STYLES ? (t.numbers as NumberStyle) : null,
+    dates: t.dates in DATE_ORDERS ? (t.dates as DateOrder) : null,
+  };
+  const open = { numbers: said.numbers ? "" : asked.numbers, dates: said.dates ? "" : asked.dates };
 
   const materials = await listMaterials(db());
   const known = new Map<string, MaterialRow>(materials.map((m) => [m.name.toLowerCase(), m]));
@@ -107,9 +110,11 @@ export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<Intake
       });
     }
   }
-  const read = readIntake(table.value, mapping, { numbers, dates }, known, { supplier: t.supplier.trim(), day });
+  const styled = { numbers: said.numbers ?? styles.numbers, dates: said.dates ?? styles.dates };
+  const read = readIntake(table.value, mapping, styled, known, { supplier: t.supplier.trim(), day });
   const empty: Intake = { lines: [], problems: [], unknown: [] };
-  const intake = read.ok ? read.value : empty;
+  // What could be two things is asked first: nothing of a guess is shown or received.
+  const intake = read.ok && !open.numbers && !open.dates ? read.value : empty;
   const names = new Map([...known.values()].map((m) => [m.id, m.name]));
   return {
     ok: true,
@@ -121,9 +126,9 @@ export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<Intake
         rows: rows.length,
         sample: rows.slice(0, 4),
         mapping,
-        numbers,
-        dates,
-        asks: { numbers: styles.numbers === null, dates: styles.dates === null && (mapping.day !== null || mapping.bestBefore !== null) },
+        numbers: open.numbers ? "" : styled.numbers,
+        dates: open.dates ? "" : styled.dates,
+        asked: open,
         say: read.ok ? null : read.problem.say,
         intake: {
           lines: intake.lines.length,

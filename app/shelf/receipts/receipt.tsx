@@ -1,7 +1,7 @@
 /** One receipt: its lines and lots, what is still to come, its scans. */
 import { kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
-import { money } from "#core/measure/money";
+import { money, perWeight } from "#core/measure/money";
 import { RATE_1, SPREADS } from "#core/stock/receipt";
 import { counted } from "#core/words";
 import { dropScan, keepScan } from "#db/attachments";
@@ -118,6 +118,7 @@ function Scans({ scans, token }: { scans: Route.ComponentProps["loaderData"]["sc
 export default function Receipt({ loaderData: { receipt: r, lines, scans, token, book } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   const paidIn = r.currency || currency;
+  const per = perWeight(lines.filter((l) => kind(l.kind).measured === "weight").map(({ line }) => ({ value: line.landed, per: line.qty })));
   const goods = sum(lines.map((l) => l.line.price));
   const waiting = lines.filter((l) => l.line.lotId === null);
   return (
@@ -196,7 +197,7 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
                       {money(line.price, paidIn)}
                     </td>
                     <td data-label="Cost" className="num">
-                      <PerUnit cost={{ value: line.landed, per: line.qty }} measured={kind(k).measured} />
+                      <PerUnit cost={{ value: line.landed, per: line.qty }} measured={kind(k).measured} per={per} />
                     </td>
                   </tr>
                 ))}
