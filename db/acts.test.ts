@@ -334,9 +334,10 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
 
 it("keeps its promises through any sequence of acts", async () => {
   const done = new Map<string, number>();
+  let herbs = 0;
   await fc.assert(
     fc.asyncProperty(fc.array(step, { minLength: 8, maxLength: 16 }), async (steps) => {
-      herb = idIn(await saveMaterial(db, { name: `Herb ${Math.random()}`, kind: "herb", densities: {} }, doing));
+      herb = idIn(await saveMaterial(db, { name: `Herb ${++herbs}`, kind: "herb", densities: {} }, doing));
       await receive(
         db,
         {
@@ -363,7 +364,7 @@ it("keeps its promises through any sequence of acts", async () => {
       }
       await expectLedgerTrue(db);
     }),
-    { numRuns: 36 },
+    { numRuns: 36, endOnFailure: true },
   );
   // A test that never did an act would say nothing of it.
   for (const kind of new Set(KINDS)) expect(done.get(kind) ?? 0, `${kind} was never done`).toBeGreaterThan(0);

@@ -27,7 +27,7 @@ export async function whileUnchanged<T>(db: Reads, name: string, given: string, 
   ).execute();
   const { at } = row!;
   let own = kept.get(db);
-  if (!own) kept.set(db, (own = new Map()));
+  if (!own) kept.set(db, (own = new Map<string, Kept>()));
   const before = own.get(name);
   if (before?.at === at && before.given === given) return before.answer as Promise<T>;
   const answer = work();

@@ -89,7 +89,7 @@ it("agrees with an exact model through any purchases, counts and batches", async
         }
       await expectLedgerTrue(db);
     }),
-    { numRuns: 10 },
+    { numRuns: 10, endOnFailure: true },
   );
 });
 

@@ -12,7 +12,7 @@ const kept = new WeakMap<Reads, Map<string, unknown>>();
  */
 export function prepared<P>(db: Reads, name: string, build: () => { prepare: (name: string) => P }): P {
   let own = kept.get(db);
-  if (!own) kept.set(db, (own = new Map()));
+  if (!own) kept.set(db, (own = new Map<string, unknown>()));
   let statement = own.get(name) as P | undefined;
   if (!statement) own.set(name, (statement = build().prepare(name)));
   return statement;

@@ -53,7 +53,7 @@ const material = (key: MaterialKey): DemoMaterial => MATERIALS[key];
 function packQty(key: MaterialKey, text: string): number {
   const m = material(key);
   const amount = must(parseAmount(text));
-  return amount.unit === "pc" ? Number(amount.n.valueOf()) : must(massOf(amount, factsOf(m, KINDS[m.kind].forms[0]!)));
+  return amount.unit === "pc" ? amount.n.valueOf() : must(massOf(amount, factsOf(m, KINDS[m.kind].forms[0]!)));
 }
 
 export interface World {

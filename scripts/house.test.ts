@@ -1,16 +1,27 @@
 /** The rules of the house: which way imports may point, who may reach the server, and one start at a time. */
-import { ESLint } from "eslint";
+import { ESLint, type Linter } from "eslint";
 import { createServer } from "node:net";
+import tseslint from "typescript-eslint";
 import { describe, expect, it } from "vitest";
 import { freePort } from "./postgres.ts";
 import { loopbackOnly } from "./server.ts";
 
-const eslint = new ESLint();
-/** Rules a line of code would break if it stood in that file. */
-const breaks = async (file: string, code: string): Promise<(string | null)[]> => {
+/** Rules a line of code would break if it stood in that file; a file that isn't there has no types to ask. */
+const breaks = async (file: string, code: string, types = false): Promise<(string | null)[]> => {
+  const untyped = [tseslint.configs.disableTypeChecked as Linter.Config, { rules: { "zelbin/brands": "off" } } as const];
+  const eslint = new ESLint(types ? {} : { overrideConfig: untyped });
   const [result] = await eslint.lintText(`${code}\n`, { filePath: file });
   return result!.messages.map((m) => m.ruleId);
 };
+
+it("grams aren't money: measures of two kinds can't be added, taken away or compared", async () => {
+  const file = (expression: string): string =>
+    `import { mg, micros, sum } from "./exact.ts";\nexport const a = mg(5);\nexport const b = micros(7);\nexport const c = ${expression};\nexport { sum };`;
+  for (const mixed of ["a + b", "a - b", "a < b", "sum([a]) + b"])
+    expect(await breaks("core/measure/money.ts", file(mixed), true), mixed).toEqual(["zelbin/brands"]);
+  for (const fine of ["a + a", "a * 2 + 1", "b - micros(1)", "(a / 1000) * b"])
+    expect(await breaks("core/measure/money.ts", file(fine), true), fine).toEqual([]);
+}, 120_000);
 
 describe("imports point one way", () => {
   it.each([

@@ -30,19 +30,22 @@ function run(bin: string, program: string, args: string[]): { ok: boolean; out: 
   const command = join(bin, program);
   const [file, argv] = user ? ["runuser", ["-u", "postgres", "--", command, ...args]] : [command, args];
   // pg_ctl's server keeps its output open, so nothing of it may be a pipe we would wait on.
-  const done = spawnSync(file as string, argv as string[], {
+  const done = spawnSync(file, argv, {
     cwd: "/",
     encoding: "utf8",
     stdio: ["ignore", program === "pg_ctl" ? "ignore" : "pipe", program === "pg_ctl" ? "ignore" : "pipe"],
   });
-  return { ok: done.status === 0, out: `${done.stdout ?? ""}${done.stderr ?? ""}` };
+  return { ok: done.status === 0, out: [done.stdout, done.stderr].join("") };
 }
 
 /** A TCP port that is free on loopback right now. */
 export const freePort = (wanted = 0): Promise<number> =>
   new Promise((done, fail) => {
     const probe = createServer();
-    probe.once("error", (e) => (wanted ? freePort(0).then(done, fail) : fail(e)));
+    probe.once("error", (e) => {
+      if (wanted) freePort(0).then(done, fail);
+      else fail(e);
+    });
     probe.listen(wanted, "127.0.0.1", () => {
       const { port } = probe.address() as { port: number };
       probe.close(() => done(port));

@@ -2,6 +2,7 @@
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
+import type { ServerBuild } from "react-router";
 import type { Server } from "node:http";
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
@@ -20,7 +21,7 @@ export function loopbackOnly(host: string): string {
 export async function serve(db: OpenDb, port: number, host = "127.0.0.1"): Promise<{ url: string; close: () => Promise<void> }> {
   loopbackOnly(host);
   globalThis.zelbinDb = db;
-  const build = await import(pathToFileURL(resolve("build/server/index.js")).href);
+  const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
   const app = express();
   app.disable("x-powered-by");
   // A page elsewhere must not reach this server under a name of its own that points at loopback.

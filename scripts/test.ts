@@ -3,6 +3,7 @@
  * database cluster. Ends with one line of counts.
  */
 import { spawn } from "node:child_process";
+import { randomInt } from "node:crypto";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { openDb } from "#db/client";
@@ -94,6 +95,11 @@ for (const signal of ["SIGINT", "SIGTERM"] as const)
     child?.kill();
     void finish(1);
   });
+
+if (process.env.ZELBIN_SEED === "random") process.env.ZELBIN_SEED = String(randomInt(1, 2 ** 31));
+console.log(
+  `Property tests are drawn from seed ${process.env.ZELBIN_SEED ?? 1}; ZELBIN_SEED=random draws another, ZELBIN_SEED=n repeats one.`,
+);
 
 try {
   chromium();

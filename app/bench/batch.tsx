@@ -19,7 +19,7 @@ import { BatchRecord } from "./record.tsx";
 import { WeighSheet } from "./weighSheet.tsx";
 import type { Route } from "./+types/batch";
 
-export const meta: Route.MetaFunction = ({ data: d }) => [
+export const meta: Route.MetaFunction = ({ loaderData: d }) => [
   { title: `${(d as { sheet?: { recipe: { name: string } } } | undefined)?.sheet?.recipe.name ?? "Batch"} · Zelbin` },
 ];
 

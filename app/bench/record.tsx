@@ -33,7 +33,7 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
         about={
           <>
             Batch record. Poured <When day={batch.day} />, by version {recipe.n}
-            {!current && <>, which is no longer the newest</>}.
+            {!current && <span className="no-print">, which is no longer the newest</span>}.
           </>
         }
       >

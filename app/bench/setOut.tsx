@@ -73,8 +73,8 @@ export default function SetOut({ loaderData }: Route.ComponentProps) {
   const { recipes, lots, again, settings, names, wanted } = loaderData;
   const { currency, today: day } = useWorkshop();
   const first = recipes.find((r) => String(r.recipe.id) === wanted) ?? recipes[0];
-  const sheet = useSheet(
-    { recipe: String(first?.recipe.id ?? ""), mode: "pots" as SizeMode, weight: "", lot: "", units: ["12"] as string[] },
+  const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
+    { recipe: String(first?.recipe.id ?? ""), mode: "pots", weight: "", lot: "", units: ["12"] },
     loaderData.opened,
   );
   const v = sheet.values;

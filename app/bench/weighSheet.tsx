@@ -56,7 +56,7 @@ export function WeighSheet({
         planned: exactText(t.planned),
         weighed: t.weighed === null ? "" : exactText(t.weighed),
       })),
-      sizes: sizes.map((s) => ({ productId: s.productId, label: s.label, fill: s.fill as number, units: s.units ? String(s.units) : "" })),
+      sizes: sizes.map((s) => ({ productId: s.productId, label: s.label, fill: s.fill, units: s.units ? String(s.units) : "" })),
       leftover: batch.leftover === null ? "" : exactText(batch.leftover),
       minutes: batch.minutes === null ? "" : String(batch.minutes),
       note: batch.note,
@@ -76,7 +76,7 @@ export function WeighSheet({
     if (now === kept.current) return;
     const wait = setTimeout(() => {
       kept.current = now;
-      void submit({ ...form.getValues(), intent: "keep" } as never, { method: "post", encType: "application/json" });
+      void submit({ ...form.getValues(), intent: "keep" }, { method: "post", encType: "application/json" });
     }, KEEP_AFTER_MS);
     return () => clearTimeout(wait);
   }, [now, submit, form]);

@@ -21,14 +21,14 @@ export interface ActLine {
 /** The press that takes an act back, with what stands in the way when it can't be. */
 export function TakeBack({ actId, label }: { actId: number; label?: string | undefined }) {
   const back = useFetcher<Reply | null>();
-  const problem = back.data?.problems?.[0];
+  const problem = back.data?.problems[0];
   return (
     <>
       <Button
         small
         aria-label={label}
         disabled={back.state !== "idle"}
-        onClick={() => void back.submit({ actId } as never, { method: "post", action: "/take-back", encType: "application/json" })}
+        onClick={() => void back.submit({ actId }, { method: "post", action: "/take-back", encType: "application/json" })}
       >
         Take it back
       </Button>

@@ -70,7 +70,7 @@ function spokenFor(s: Stand | undefined): string[] {
 }
 
 function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
-  const sheet = useSheet({ lotId: lot.id, units: "1", reason: "tester" as string, note: "" }, { token });
+  const sheet = useSheet({ lotId: lot.id, units: "1", reason: "tester", note: "" }, { token });
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="space-y-4">

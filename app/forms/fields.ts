@@ -24,7 +24,9 @@ export function reads<T>(read: (text: string) => Outcome<T>): Schema<T> {
   };
   return mixed()
     .nullable()
-    .transform((_value, original: unknown) => valueOf(original == null ? "" : String(original).replaceAll("\0", "")))
+    .transform((_value, original: unknown) =>
+      valueOf(typeof original === "string" || typeof original === "number" ? String(original).replaceAll("\0", "") : ""),
+    )
     .test("reads", (value, context) => (value instanceof Unread ? context.createError({ message: value.say }) : true))
     .default(() => valueOf("") as NonNullable<T>) as unknown as Schema<T>;
 }
@@ -43,7 +45,7 @@ export const wholeNumber = (least: number, most: number, what: string, empty?: n
     if (blank(text)) return empty === undefined ? refuse("empty", `Enter how many ${what}.`) : done(empty);
     const n = parseNumber(text);
     if (!n.ok) return n;
-    const value = Number(n.value.valueOf());
+    const value = n.value.valueOf();
     if (!Number.isInteger(value)) return refuse("whole", `Enter a whole number of ${what}.`);
     if (value < least) return refuse("least", least === 1 ? "Enter at least 1." : `Enter ${least} or more.`);
     return value > most
@@ -57,7 +59,7 @@ export const between =
   (text: string): Outcome<number> => {
     const n = parseNumber(text.replace("%", ""));
     if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${least} to ${most} ${what}.`) : n;
-    const value = Number(n.value.valueOf());
+    const value = n.value.valueOf();
     return value < least || value > most ? refuse("range", `Enter ${least} to ${most} ${what}.`) : done(Math.round(value * scale));
   };
 

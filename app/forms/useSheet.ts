@@ -51,11 +51,14 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, open
     form.clearErrors();
     setSee(undefined);
     return form.handleSubmit((entered) =>
-      fetcher.submit({ ...entered, token: opened.token, seen: seen.current, intent: intent ?? null } as never, {
-        method: "post",
-        encType: "application/json",
-        action,
-      }),
+      fetcher.submit(
+        { ...entered, token: opened.token, seen: seen.current, intent: intent ?? null },
+        {
+          method: "post",
+          encType: "application/json",
+          action,
+        },
+      ),
     )(event);
   };
   /** Goes on with what was chosen of both sheets; theirs counts as seen from now on. */

@@ -25,8 +25,8 @@ import { OrderSheet } from "./orderSheet.tsx";
 import { orderTexts } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { order?: { customer: string } } | undefined)?.order?.customer ?? "Write an order"} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { order?: { customer: string } } | undefined)?.order?.customer ?? "Write an order"} · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
@@ -125,7 +125,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     const m = materials.get(w.material.trim().toLowerCase());
     if (!m || kind(m.kind).measured !== "count")
       problems.push({ field: `wrapping.${i}.material`, say: `“${w.material}” isn't wrapping on the shelf.` });
-    const pieces = field(`wrapping.${i}.pieces`, () => piecesField.validateSync(w.pieces) as number);
+    const pieces = field(`wrapping.${i}.pieces`, () => piecesField.validateSync(w.pieces));
     return m && pieces !== null ? [{ materialId: m.id, pieces }] : [];
   });
   if (problems.length === 0 && readItems.length === 0) problems.push({ field: "items.0.product", say: "Enter at least one product." });

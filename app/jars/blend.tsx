@@ -124,7 +124,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
             derived={[
               {
                 label: "Left after",
-                cell: (i) => <span className="weight">{read[i]?.lot ? grams(read[i].lot!.onHand - read[i].qty) : ""}</span>,
+                cell: (i) => <span className="weight">{read[i]?.lot ? grams(read[i].lot.onHand - read[i].qty) : ""}</span>,
               },
             ]}
           />

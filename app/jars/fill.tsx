@@ -129,13 +129,13 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
   const sheet = useSheet(
     {
       name: "",
-      method: "shelf" as string,
+      method: "shelf",
       methodName: "",
       ownDays: "14",
       ownHours: "",
       day,
       wished: "",
-      by: "ratio" as string,
+      by: "ratio",
       oil: "500 g",
       ratio: "8",
       herbCups: "2 cups",

@@ -15,7 +15,7 @@ const celsius = () =>
     const fahrenheit = /f\s*$/i.test(text.trim());
     const n = parseNumber(text.replace(/[°\s]*[cf]?\s*$/i, ""));
     if (!n.ok) return n.problem.code === "empty" ? refuse("empty", "Enter the temperature.") : n;
-    const read = Number(n.value.valueOf());
+    const read = n.value.valueOf();
     const c = fahrenheit ? ((read - 32) * 5) / 9 : read;
     return c >= 0 && c <= 150
       ? done(Math.round(c * 10) / 10)

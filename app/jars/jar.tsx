@@ -24,8 +24,8 @@ import { StrainForm } from "./strainForm.tsx";
 import { Tending } from "./tending.tsx";
 import type { Route } from "./+types/jar";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { jar?: { number: string } } | undefined)?.jar?.number ?? "Jar"} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { jar?: { number: string } } | undefined)?.jar?.number ?? "Jar"} · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

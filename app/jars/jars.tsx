@@ -82,7 +82,7 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
 export default function Jars({ loaderData: { standing, past, token } }: Route.ComponentProps) {
   const { today: day } = useWorkshop();
   const hand = useFetcher<Reply | null>();
-  const shake = (jars: number[]): void => void hand.submit({ jars, token } as never, { method: "post", encType: "application/json" });
+  const shake = (jars: number[]): void => void hand.submit({ jars, token }, { method: "post", encType: "application/json" });
   const due = standing.filter((j) => wantsShake(j.jar, j.shaken, day)).map((j) => j.jar.id);
   return (
     <>
@@ -102,7 +102,7 @@ export default function Jars({ loaderData: { standing, past, token } }: Route.Co
           Fill a jar
         </Link>
       </Heading>
-      <Problem say={hand.data?.problems?.[0]?.say} />
+      <Problem say={hand.data?.problems[0]?.say} />
       {standing.length === 0 ? (
         <Empty
           title="No jar is standing"

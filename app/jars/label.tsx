@@ -31,7 +31,7 @@ function Line({ name, children }: { name: string; children: React.ReactNode }) {
 }
 
 export default function Label({ loaderData: { jar, parts, bottles, workshop } }: Route.ComponentProps) {
-  const of = (role: "herb" | "carrier") => wordList([...new Set(parts.filter((p) => p.role === role).map((p) => p.material.name))]);
+  const of = (role: "herb" | "carrier") => wordList([...new Set(parts.filter((p) => p.role === role).map((p) => p.name))]);
   const allergens = [...new Set(parts.map((p) => p.material.allergen).filter(Boolean))];
   const cautions = [...new Set(parts.flatMap((p) => p.material.cautions))].filter(
     (c) => c === "photosensitising" || c === "restricted" || c === "irritant",

@@ -36,7 +36,7 @@ function Line({
         label={label}
         placeholder={placeholder}
         {...sheet.register(field)}
-        problem={(sheet.formState.errors[field]?.message as string | undefined) ?? sheet.problem ?? undefined}
+        problem={sheet.formState.errors[field]?.message ?? sheet.problem ?? undefined}
       />
       <Button type="submit" disabled={sheet.busy}>
         {button}
@@ -79,11 +79,11 @@ export function Tending({
   token: string;
 }) {
   const press = useFetcher<Reply | null>();
-  const hit = (intent: string): void => void press.submit({ intent, token } as never, { method: "post", encType: "application/json" });
+  const hit = (intent: string): void => void press.submit({ intent, token }, { method: "post", encType: "application/json" });
   const method = METHODS[jar.method];
   return (
     <Part title="Tend it">
-      <Problem say={press.data?.problems?.[0]?.say} see={press.data?.problems?.[0]?.see} />
+      <Problem say={press.data?.problems[0]?.say} see={press.data?.problems[0]?.see} />
       <div key={token} className="grid items-end gap-x-8 gap-y-4 sm:grid-cols-2">
         <div className="flex flex-wrap gap-2">
           {method.shaken && (

@@ -154,7 +154,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
             )}
             {lot.supplier && ` from ${lot.supplier}`}
             {lot.supplierLot && `, their lot ${lot.supplierLot}`}
-            {lot.calledNow && <span>, now called {lot.calledNow}</span>}
+            {lot.calledNow && <span className="no-print">, now called {lot.calledNow}</span>}
           </>
         }
       >

@@ -22,8 +22,8 @@ import { DaySheet } from "./daySheet.tsx";
 import { dayTexts } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { day?: { name: string } } | undefined)?.day?.name ?? "Plan a market day"} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { day?: { name: string } } | undefined)?.day?.name ?? "Plan a market day"} · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -44,7 +44,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
     const line = { taken: whole(l.taken), sold: whole(l.sold), given: whole(l.given), damaged: whole(l.damaged), price: cash(l.price) };
     const out = line.sold + line.given + line.damaged;
     const gone = closed
-      ? (day!.lines[i]?.gone ?? micros(0))
+      ? (day.lines[i]?.gone ?? micros(0))
       : lot && lot.onHand > 0
         ? micros(mulDiv(lot.value, Math.min(out, lot.onHand), lot.onHand))
         : micros(0);
@@ -205,7 +205,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
           {closed && (
             <Part title="Lots that went along">
               <p className="flex flex-wrap gap-2">
-                {day!.lines.map((l) => (
+                {day.lines.map((l) => (
                   <LotTag key={l.id} lot={l} />
                 ))}
               </p>

@@ -26,8 +26,8 @@ import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } fr
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/product";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { name?: string } | undefined)?.name ?? "Prices"}, prices · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { name?: string } | undefined)?.name ?? "Prices"}, prices · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -82,7 +82,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
       <div key={i}>
         <HowLine
           label={l.name}
-          value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school]!, currency)}
+          value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school], currency)}
         />
         {school === "lot" && (
           <p className="text-[0.85rem] text-pine-soft">
@@ -98,7 +98,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
       <HowLine
         key={i}
         label={`${p.pieces} × ${p.name}`}
-        value={cost.packaging[i]!.cost[school] === null ? "no cost yet" : perUnit(cost.packaging[i]!.cost[school]!)}
+        value={cost.packaging[i]!.cost[school] === null ? "no cost yet" : perUnit(cost.packaging[i]!.cost[school])}
       />
     )),
     work: (

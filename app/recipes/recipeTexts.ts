@@ -39,7 +39,7 @@ export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, 
     batchMinutes: String(r.batchMinutes),
     method: r.method,
     note: "",
-    lines: w.lines.map((l) => ({ material: name(l.materialId), entered: l.entered, form: l.form as string })),
+    lines: w.lines.map((l) => ({ material: name(l.materialId), entered: l.entered, form: l.form })),
     sizes: w.sizes.map((s) => {
       // The container is a piece of packaging that has a field of its own.
       const own = s.packaging.findIndex((p) => p.materialId === s.containerId && p.pieces === 1);

@@ -20,8 +20,8 @@ import { recipeTexts } from "./recipeTexts.ts";
 import { Versions } from "./versions.tsx";
 import type { Route } from "./+types/write";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { written?: { recipe: { name: string } } } | undefined)?.written?.recipe.name ?? "Write a recipe"} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { written?: { recipe: { name: string } } } | undefined)?.written?.recipe.name ?? "Write a recipe"} · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

@@ -100,7 +100,7 @@ const settingsTexts = (s: Settings) => ({
       {
         share: String(s.pricing.channels[c].shareBp / 100),
         fee: String(s.pricing.channels[c].feeBp / 100),
-        point: s.pricing.channels[c].point as string,
+        point: s.pricing.channels[c].point,
       },
     ]),
   ) as Record<ChannelId, { share: string; fee: string; point: string }>,

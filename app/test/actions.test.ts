@@ -200,7 +200,7 @@ describe("rubbish", () => {
         );
         expect([404, 422]).toContain(status);
       }),
-      { numRuns: 25 },
+      { numRuns: 25, endOnFailure: true },
     );
     expect(await state()).toEqual(before);
   });

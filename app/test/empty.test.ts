@@ -51,8 +51,8 @@ beforeAll(async () => {
 afterAll(() => drop());
 
 type Loader = (args: { request: Request; params: Record<string, string>; context: object }) => unknown;
-const open = async (loader: unknown, path = "/", params: Record<string, string> = {}): Promise<unknown> =>
-  (loader as Loader)({ request: new Request(`http://127.0.0.1${path}`), params, context: {} });
+const open = (loader: unknown, path = "/", params: Record<string, string> = {}): Promise<unknown> =>
+  Promise.resolve((loader as Loader)({ request: new Request(`http://127.0.0.1${path}`), params, context: {} }));
 /** The status a page of something missing answers with. */
 const status = async (loader: unknown, id: string): Promise<number> => {
   try {

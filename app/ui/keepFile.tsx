@@ -26,7 +26,7 @@ export function KeepFile({ to, accept, label }: { to: string; accept: string; la
           }}
         />
       </label>
-      <Problem say={keep.data?.problems?.[0]?.say} />
+      <Problem say={keep.data?.problems[0]?.say} />
     </span>
   );
 }

@@ -3,7 +3,7 @@
  * and what the tool works out for a row stands at its end.
  */
 import { useId, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
-import { useFieldArray, type FieldValues, type UseFormReturn } from "react-hook-form";
+import { useFieldArray, type UseFormReturn } from "react-hook-form";
 import { problemAt } from "../forms/useSheet.ts";
 import { Button, Problem } from "./form.tsx";
 
@@ -35,7 +35,7 @@ interface Props {
 }
 
 export function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked }: Props) {
-  const sheet = form as UseFormReturn<FieldValues>;
+  const sheet = form as UseFormReturn;
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name });
   const id = useId();
   const errors = sheet.formState.errors;

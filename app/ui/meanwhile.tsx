@@ -15,7 +15,8 @@ interface Open {
 function inWords(value: unknown): string {
   if (value === undefined || value === null || value === "") return "nothing";
   if (typeof value === "boolean") return value ? "yes" : "no";
-  if (typeof value !== "object") return String(value);
+  if (typeof value === "string" || typeof value === "number") return String(value);
+  if (typeof value !== "object") return "";
   const parts = Array.isArray(value)
     ? value.map(inWords)
     : Object.entries(value).flatMap(([k, v]) => (k === "id" || v === "" ? [] : [inWords(v)]));

@@ -56,7 +56,7 @@ function readUnits(texts: readonly string[]): Outcome<(number | null)[]> {
     }
     const n = parseNumber(text);
     if (!n.ok) return n;
-    const units = Number(n.value.valueOf());
+    const units = n.value.valueOf();
     if (!Number.isInteger(units)) return refuse("whole", "Enter whole numbers of pots.");
     out.push(units);
   }

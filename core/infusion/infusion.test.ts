@@ -20,7 +20,7 @@ const unwrap = <T>(o: { ok: true; value: T } | { ok: false; problem: { say: stri
 };
 const said = (o: { ok: boolean; problem?: { code: string } }): string => (o.ok ? "ok" : o.problem!.code);
 const amount = (text: string) => unwrap(parseAmount(text));
-const ml = (text: string): number => Number(unwrap(volumeMl(amount(text))).valueOf());
+const ml = (text: string): number => unwrap(volumeMl(amount(text))).valueOf();
 const olive = libraryEntry("olive")!;
 const plantain = libraryEntry("plantain")!;
 

@@ -104,7 +104,7 @@ const MOST_HOURS = 168;
 const readPositive = (text: string, what: string): Outcome<number> => {
   const n = parseNumber(text);
   if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${what}.`) : n;
-  const value = Number(n.value.valueOf());
+  const value = n.value.valueOf();
   return value > 0 && value <= 1000 ? { ok: true, value } : refuse("range", `Enter ${what}, between 0 and 1,000.`);
 };
 
@@ -112,8 +112,8 @@ const readPositive = (text: string, what: string): Outcome<number> => {
 function readHours(text: string): Outcome<Times> {
   const ends = text.replace(/\s*(h|hrs?|hours?)\.?\s*$/i, "").split(/\s*(?:-|–|—|to)\s*/);
   const read = ends.map((t) => readPositive(t, "how many hours it takes, such as 12 or 2–4"));
-  const bad = read.find((r) => !r.ok);
-  if (bad && !bad.ok) return bad;
+  const bad = read.find((r): r is Extract<typeof r, { ok: false }> => !r.ok);
+  if (bad) return bad;
   const [from, to = from] = read.flatMap((r) => (r.ok ? [r.value] : []));
   if (ends.length > 2 || from === undefined || to === undefined || to < from || to > MOST_HOURS)
     return refuse("range", `Enter how many hours it takes, such as 12 or 2–4, up to ${MOST_HOURS}.`);

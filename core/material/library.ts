@@ -57,7 +57,7 @@ export function originsOf(m: Figures, from: LibraryEntry | null): Origin[] {
       SOURCES[form === "liquid" || form === "melted" ? (from?.densitySource ?? "memory") : "memory"],
     );
   if (m.meltFrom !== null || m.meltTo !== null) {
-    const same = m.meltFrom === from?.melts?.[0] && m.meltTo === from?.melts?.[1];
+    const same = m.meltFrom === (from?.melts?.[0] ?? null) && m.meltTo === (from?.melts?.[1] ?? null);
     origins.push({ figure: "melting range", source: same ? SOURCES.memory : "yours" });
   }
   say("keeps unopened", m.keepsSealed, from?.keepsSealed, SOURCES.memory);

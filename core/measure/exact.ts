@@ -89,6 +89,9 @@ export const shares = (total: number, parts: readonly number[]): number[] => {
   return allocate(total, most > 0 ? parts.map((p) => Math.round((p / most) * FINEST)) : parts);
 };
 
+/** A branded number below zero, never -0. @example minus(mg(5)) // -5 mg */
+export const minus = <T extends number>(n: T): T => (0 - n || 0) as T;
+
 /** Adds up branded numbers. @example sum([mg(1), mg(2)]) // 3 mg */
 export const sum = <T extends number>(xs: readonly T[]): T =>
   whole(

@@ -44,7 +44,7 @@ export const USUAL_DROPS_PER_ML = 20;
 export const ABSURD_MG = mg(1_000_000_000);
 
 /** Rounds an exact number of milligrams half up. */
-const toMg = (milligrams: Fraction): Mg => mg(Number(milligrams.round().valueOf()));
+const toMg = (milligrams: Fraction): Mg => mg(milligrams.round().valueOf());
 
 /**
  * Millilitres in an amount of volume.

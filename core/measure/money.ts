@@ -35,7 +35,7 @@ export function parseMoney(text: string): Outcome<Micros> {
   const inCents = n.value.mul(100);
   if (inCents.d !== 1n) return refuse("cents", "Money has at most two decimals here.");
   if (n.value.compare(1_000_000) > 0) return refuse("absurd", "That is over a million. Check the amount.");
-  return done(micros(Number(inCents.valueOf()) * CENT));
+  return done(micros(inCents.valueOf() * CENT));
 }
 
 /** Rounds micros to the cent, half away from zero. @example toCent(micros(14_999)) // 10 000 micros, 0.01 */

@@ -17,7 +17,7 @@ export function readMl(text: string): Outcome<number> {
   if (!amount.ok) return amount;
   const ml = volumeMl(amount.value);
   if (!ml.ok) return refuse("notVolume", "Enter a volume, such as 500 mL, 1 L or 2 cups.");
-  const n = Number(ml.value.valueOf());
+  const n = ml.value.valueOf();
   return n > 0 && n <= 100_000 ? done(n) : refuse("range", "Enter between 0 and 100 L.");
 }
 

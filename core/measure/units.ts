@@ -61,7 +61,7 @@ export type UnitId = keyof typeof UNITS;
 /** @example unit("oz").label // "oz" */
 export const unit = (id: UnitId): Unit => UNITS[id];
 
-const byWord = new Map<string, UnitId>(Object.values(UNITS).flatMap((u) => u.words.map((w) => [w, u.id as UnitId] as const)));
+const byWord = new Map<string, UnitId>(Object.values(UNITS).flatMap((u) => u.words.map((w) => [w, u.id] as const)));
 
 /**
  * The unit a word stands for, or null. A lone capital T is a tablespoon and a lone small t a teaspoon, as on kitchen cards.

@@ -92,7 +92,7 @@ const total = (costs: readonly NeedCost[], school: School): Micros | null => {
 export function costMix(input: MixIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): MixCost {
   const batch = sum(input.lines.map((l) => l.weight));
   const needs = [
-    ...input.lines.map((l) => ({ of: l.of, amount: l.weight as number })),
+    ...input.lines.map((l) => ({ of: l.of, amount: l.weight })),
     ...input.sizes.flatMap((s) => s.packaging.map((p) => ({ of: p.of, amount: p.pieces * s.units }))),
   ];
   const costs = costNeeds(needs, lots, again, today);

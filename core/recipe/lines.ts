@@ -63,7 +63,7 @@ export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeW
     total = makes;
   } else if (percents.compare(0) > 0) {
     if (percents.compare(100) === 0) return stop("over100", "The per cent lines leave nothing for the weighed ones.");
-    total = mg(Number(new Fraction(fixedTotal).mul(100).div(new Fraction(100).sub(percents)).round().valueOf()));
+    total = mg(new Fraction(fixedTotal).mul(100).div(new Fraction(100).sub(percents)).round().valueOf());
   } else total = fixedTotal;
 
   // What the weighed lines leave open. Without parts all of it is the per cent lines', to the milligram that rounding the whole left;
@@ -82,7 +82,7 @@ export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeW
     if (fixed[i]) return zero;
     return amount.unit === "percent" ? percentOf(amount.n) : left.mul(amount.n).div(parts);
   });
-  const milli = weights.map((w) => Number(w.mul(1000).round().valueOf()));
+  const milli = weights.map((w) => w.mul(1000).round().valueOf());
   const shares = open > 0 && milli.some((w) => w > 0) ? allocate(open, milli) : weights.map(() => 0);
   return {
     total,

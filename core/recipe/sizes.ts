@@ -87,7 +87,7 @@ export function readFill(text: string, pot: Pot, container: (ContainerFacts & { 
   if (kind === "volume") {
     const ml = volumeMl(amount.value);
     if (!ml.ok) return ml;
-    const room = Number(ml.value.valueOf());
+    const room = ml.value.valueOf();
     const weight = inMl(room);
     if (!weight.ok) return weight;
     return weight.value > 0 ? done({ by: "volume", weight: weight.value, ml: room, label }) : refuse("zero", "Enter more than zero.");

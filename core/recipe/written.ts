@@ -114,7 +114,7 @@ function readLine(l: LineText, find: Find): ReadLine {
 
 const wholePieces = (text: string): number | null => {
   const n = parseNumber(text || "1");
-  return n.ok && n.value.d === 1n && n.value.compare(0) > 0 ? Number(n.value.valueOf()) : null;
+  return n.ok && n.value.d === 1n && n.value.compare(0) > 0 ? n.value.valueOf() : null;
 };
 
 function readSize(s: SizeText, at: string, pot: Pot, find: Find): ReadSize {
@@ -163,7 +163,7 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
       : batchDensity(
           open.flatMap((l) => (l.out.ok ? [{ name: l.material!.name, weight: l.out.weight, density: densityInPot(l.material!) }] : [])),
         ),
-    overrunBp: overrun.ok ? Math.round(Number(overrun.value.valueOf()) * 100) : 0,
+    overrunBp: overrun.ok ? Math.round(overrun.value.valueOf() * 100) : 0,
   };
   const sizes = texts.sizes.map((s, i) => readSize(s, `sizes.${i}`, pot, find));
   // One that was put away may be written anew: it is then taken out again.

@@ -61,6 +61,7 @@ export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
    * Puts back what it changed beside the ledger, whose movements go back by themselves; or why it is never taken back.
    * @returns where to go then, when not to where the act led
    */
+  // eslint-disable-next-line @typescript-eslint/no-invalid-void-type -- most lead back to where the act led and say nothing
   back: ((tx: Tx, left: Leaves, at: At & { undoes: number }) => Promise<string | void>) | { never: string };
 }
 

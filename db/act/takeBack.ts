@@ -2,7 +2,7 @@
  * Taking an act back, at any time: every movement of it is met by its opposite, what it changed beside the ledger is put back, and what
  * followed from it is worked out anew, so that the books are as if it had never been. The ledger keeps both.
  */
-import { micros } from "#core/measure/exact";
+import { micros, minus } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { and, eq, inArray, ne } from "drizzle-orm";
 import { ACTS } from "../acts.ts";
@@ -113,7 +113,7 @@ async function opposites(tx: Tx, actId: number, undoId: number): Promise<Fact[]>
       actId: undoId,
       lotId,
       qty: -qty || 0,
-      value: micros(-value || 0),
+      value: minus(value),
       reason: "undone" as const,
       batchId,
       marketDayId,

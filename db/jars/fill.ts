@@ -230,9 +230,7 @@ export const heat = defineAct({
       .set(minutes === null ? { heatOn: null } : { heatOn: sql`now()`, heatMinutes: minutes })
       .where(eq(jar.id, jarId));
     const ran =
-      minutes === null
-        ? `${counted(Math.round((Date.now() - j.heatOn!.getTime()) / 60_000), "minute")}`
-        : `for ${counted(minutes, "minute")}`;
+      minutes === null ? counted(Math.round((Date.now() - j.heatOn!.getTime()) / 60_000), "minute") : `for ${counted(minutes, "minute")}`;
     await tx.insert(jarEvent).values({ jarId, kind: minutes === null ? "heatOff" : "heatOn", day, note: ran, actId });
     return {
       path: `/jars/${jarId}`,

@@ -1,8 +1,8 @@
 /** Jars: the wall of them, one whole, and what the workshop's strainings teach. */
-import type { Cut, Straining } from "#core/infusion/absorption";
+import type { Straining } from "#core/infusion/absorption";
 import type { Dryness } from "#core/infusion/dryness";
 import { CARRIER_KINDS } from "#core/material/kinds";
-import { micros, mg, type Micros, type Mg } from "#core/measure/exact";
+import { micros, mg, type Micros } from "#core/measure/exact";
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
@@ -145,9 +145,9 @@ export async function pastStrainings(db: Reads, herbIds?: readonly number[]): Pr
     .limit(200);
   return rows.map((r) => ({
     materialId: r.materialId,
-    cut: r.cut ?? ("cut" as Cut),
+    cut: r.cut ?? "cut",
     herb: mg(r.herb),
-    kept: mg(r.oil - (r.back ?? 0)) as Mg,
+    kept: mg(r.oil - (r.back ?? 0)),
     pressed: r.pressed ?? false,
   }));
 }

@@ -1,7 +1,7 @@
 /** Straining a jar into bottles, blending oils, and writing a spoiled jar off. */
 import { infusedBestBefore, strain } from "#core/infusion/strain";
 import { BLENDED_KINDS, kind } from "#core/material/kinds";
-import { micros, mg, sum, type Mg } from "#core/measure/exact";
+import { mg, minus, sum, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
@@ -206,7 +206,7 @@ export const blend = defineAct({
         actId,
         lotId: made!.id,
         qty: mg(sum(input.takes.map((t) => t.qty))),
-        value: micros(-sum(draws.map((d) => d.value)) || 0),
+        value: minus(sum(draws.map((d) => d.value))),
         reason: "blended" as const,
         note: input.note,
       },

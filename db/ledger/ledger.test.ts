@@ -114,6 +114,7 @@ describe("in any order", () => {
       // One run that does everything, then whatever chance brings.
       {
         numRuns: 12,
+        endOnFailure: true,
         examples: [
           [
             [

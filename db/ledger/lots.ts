@@ -1,7 +1,7 @@
 /**
  * Lots and movements: the one place that reads balances for a draw and writes the ledger.
  */
-import { micros, type Base, type Micros } from "#core/measure/exact";
+import { micros, minus, type Base, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { KindId } from "#core/material/kinds";
 import { drawValue, type Lot } from "#core/stock/lots";
@@ -89,7 +89,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
   const rows = await (ids
     ? prepared(db, "again_costs_of", () => newest(true)).execute({ ids: `{${[...new Set(ids)].join(",")}}` })
     : prepared(db, "again_costs", () => newest(false)).execute());
-  return new Map(rows.map((r) => [r.of, { value: micros(Number(r.value)), per: Number(r.per) }]));
+  return new Map(rows.map((r) => [r.of, { value: micros(r.value), per: r.per }]));
 }
 
 /** A lot held for an act, with what decides whether it may be used. */
@@ -153,7 +153,7 @@ export function draw(
   const value = drawValue(from, amount);
   from.onHand -= amount;
   from.value = micros(from.value - value);
-  return { ...rest, lotId, qty: -amount, value: micros(-value || 0) };
+  return { ...rest, lotId, qty: -amount, value: minus(value) };
 }
 
 /** What a lot cost when it came in, corrections included, per base unit; from the first movement of it that stands. */

@@ -7,7 +7,7 @@
  */
 import { stockValues } from "#core/batch/result";
 import { bottleValues } from "#core/infusion/strain";
-import { micros, type Micros } from "#core/measure/exact";
+import { micros, minus, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
@@ -121,7 +121,7 @@ class Books {
     );
     if (out.shortAt !== null) throw await this.#short(lotId, says);
     for (const [i, b] of bases.entries()) {
-      const value = b.qty < 0 ? micros(-out.values[i]! || 0) : out.values[i]!;
+      const value = b.qty < 0 ? minus(out.values[i]!) : out.values[i]!;
       if (value === b.value) continue;
       b.value = value;
       if (b.qty < 0) await this.#follow(b);

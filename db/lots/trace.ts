@@ -55,7 +55,7 @@ export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 
 /**
  * Links of every lot that can be reached from one, in both directions. A batch joins what was used in it to what was filled, a jar
- * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands.
+ * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands. In the order the lots came to be.
  */
 async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
   const found = await db.execute<{ from: number; to: number }>(sql`
@@ -65,7 +65,8 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
       select ${lotId}::int union select k.to_lot from forth join lot_link k on k.from_lot = forth.id
     )
     select distinct k.from_lot as "from", k.to_lot as "to" from lot_link k where k.to_lot in (select id from back)
-    union select distinct k.from_lot, k.to_lot from lot_link k where k.from_lot in (select id from forth)`);
+    union select distinct k.from_lot, k.to_lot from lot_link k where k.from_lot in (select id from forth)
+    order by 1, 2`);
   return found.rows;
 }
 

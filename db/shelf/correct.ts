@@ -3,7 +3,7 @@
  * out anew.
  */
 import { kind } from "#core/material/kinds";
-import { micros } from "#core/measure/exact";
+import { micros, minus } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { SPREADS, type SpreadBy } from "#core/stock/receipt";
 import { sayFullDay, type Day } from "#core/when";
@@ -193,7 +193,7 @@ export const correctReceipt = defineAct({
     for (const old of was.lines.filter((l) => !kept.has(l.id))) {
       if (old.lotId !== null) {
         if (used.has(old.lotId)) throw Refused.one("lines", "A line that was taken off has been used since. Take that back first.");
-        putRight(old.lotId, "lines", -old.qty, -old.landed);
+        putRight(old.lotId, "lines", -old.qty, minus(old.landed));
       }
       await tx.delete(purchaseLine).where(eq(purchaseLine.id, old.id));
     }

@@ -1,5 +1,5 @@
 /** Receipts after the fact: partial deliveries, corrections that follow what was used, and the acts on a shelf that change no receipt. */
-import { micros, mg } from "#core/measure/exact";
+import { mg, micros, minus } from "#core/measure/exact";
 import { reorderPoint, toBuy, usedPerDay } from "#core/stock/reorder";
 import { STARTING_SETTINGS } from "#core/settings";
 import { addDays } from "#core/when";
@@ -96,7 +96,7 @@ describe("correcting a receipt", () => {
         .filter((m) => m.reason === "restated" || m.reason === "corrected")
         .map((m) => m.value)
         .sort((x, y) => x - y),
-    ).toEqual([-euro(2), euro(20)]);
+    ).toEqual([minus(euro(2)), euro(20)]);
     await expectLedgerTrue(db);
     await takeBack(db, done.actId, doing);
     expect(await newest(ids.oil)).toMatchObject({ value: oil!.value, landed: oil!.landed });

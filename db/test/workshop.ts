@@ -2,7 +2,7 @@
  * A small workshop for database tests: two ingredients, a tin and a box, one recipe, and the acts a maker does with them.
  * Every test gets its own, so that none depends on what another left behind.
  */
-import { mg, type Mg } from "#core/measure/exact";
+import { mg } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach } from "vitest";
@@ -91,7 +91,7 @@ export async function make(units: number): Promise<Done> {
     materialId,
     lotId,
     planned,
-    weighed: planned as Mg,
+    weighed: planned,
   }));
   return pour(db, { batchId, takes, sizes: filled(units), leftover: mg(0), minutes: 60, note: "" }, { day: DAY, token: token() });
 }

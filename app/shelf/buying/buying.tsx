@@ -23,8 +23,8 @@ import { PriceHistory } from "./priceHistory.tsx";
 import { PriceRise } from "./priceRise.tsx";
 import type { Route } from "./+types/buying";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `Buying ${(data as { material?: { name: string } } | undefined)?.material?.name ?? ""} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Buying ${(loaderData as { material?: { name: string } } | undefined)?.material?.name ?? ""} · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {

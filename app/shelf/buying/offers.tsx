@@ -133,10 +133,13 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
                         className="pressable"
                         aria-label={`Forget ${o.packSize} at ${o.supplier}`}
                         onClick={() =>
-                          void drop.submit({ intent: "drop", offer: String(o.id) } as never, {
-                            method: "post",
-                            encType: "application/json",
-                          })
+                          void drop.submit(
+                            { intent: "drop", offer: String(o.id) },
+                            {
+                              method: "post",
+                              encType: "application/json",
+                            },
+                          )
                         }
                       >
                         Forget

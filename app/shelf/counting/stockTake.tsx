@@ -55,13 +55,16 @@ function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined })
   const send = (text: string): void => {
     if (text.trim() === said.current.trim()) return;
     said.current = text;
-    void keep.submit({ intent: "note", lotId: r.id, counted: text, note: r.note ?? "" } as never, {
-      method: "post",
-      encType: "application/json",
-    });
+    void keep.submit(
+      { intent: "note", lotId: r.id, counted: text, note: r.note ?? "" },
+      {
+        method: "post",
+        encType: "application/json",
+      },
+    );
   };
   const diff = r.counted === null ? null : r.counted - r.expected!;
-  const say = keep.data?.problems?.[0]?.say ?? problem;
+  const say = keep.data?.problems[0]?.say ?? problem;
   return (
     <tr>
       <td>{r.material}</td>
@@ -119,7 +122,7 @@ function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined })
 
 export default function StockTake({ loaderData: { rows, token } }: Route.ComponentProps) {
   const post = useFetcher<Reply | null>();
-  const hit = (intent: string): void => void post.submit({ intent, token } as never, { method: "post", encType: "application/json" });
+  const hit = (intent: string): void => void post.submit({ intent, token }, { method: "post", encType: "application/json" });
   const done = rows.filter((r) => r.counted !== null);
   const differ = done.filter((r) => r.counted !== r.expected);
   const problems = new Map((post.data?.problems ?? []).map((p) => [p.field, p.say]));

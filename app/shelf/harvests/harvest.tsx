@@ -83,7 +83,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
       dry: "",
       snaps: false,
       minutes: String(h.minutes),
-      valuedBy: herbValue as string,
+      valuedBy: herbValue,
       market: again ? (((again.value / again.per) * 1_000_000) / 1e6).toFixed(2) : "",
     },
     { token },
@@ -94,7 +94,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
   const market = parseMoney(v.market || "0");
   const value =
     dry.ok && v.valuedBy in HERB_VALUES
-      ? harvestValue(v.valuedBy as HerbValue, {
+      ? harvestValue(v.valuedBy, {
           dry: dry.value,
           minutes: Number(v.minutes) || 0,
           hourly: micros(hourly),

@@ -42,10 +42,7 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function Pick({ loaderData: { herbs: names, today: day, token } }: Route.ComponentProps) {
-  const sheet = useSheet(
-    { herb: "", picked: day, place: "", fresh: "", method: "air" as string, celsius: "", minutes: "", note: "" },
-    { token },
-  );
+  const sheet = useSheet({ herb: "", picked: day, place: "", fresh: "", method: "air", celsius: "", minutes: "", note: "" }, { token });
   const { errors } = sheet.formState;
   const hot = Number(sheet.values.celsius.replace(",", ".")) > HOTTEST_DRYING;
   return (

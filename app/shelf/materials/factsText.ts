@@ -1,6 +1,6 @@
 /** A material's facts as its sheet says them. */
 import { factsIn } from "#core/material/facts";
-import { KINDS, type KindId } from "#core/material/kinds";
+import { KINDS } from "#core/material/kinds";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
 import { showStock } from "#core/measure/write";
 import type { MaterialRow } from "#db/shelf/materials";
@@ -13,7 +13,7 @@ export const densityTexts = (d: Densities): Record<Form, string> =>
 /** What the sheet starts with. */
 export const factsText = (m: MaterialRow | null, lids: readonly { id: number; name: string }[]) => ({
   name: m?.name ?? "",
-  kind: m?.kind ?? ("oil" as KindId),
+  kind: m?.kind ?? "oil",
   inci: m?.inci ?? "",
   botanical: m?.botanical ?? "",
   allergen: m?.allergen ?? "",

@@ -39,7 +39,7 @@ export default function Library({ loaderData: { have, token } }: Route.Component
   const [find, setFind] = useState("");
   const mine = new Set(have);
   const wanted = find.trim().toLowerCase();
-  const taken = sheet.values.take ?? [];
+  const taken = sheet.values.take;
   return (
     <form onSubmit={sheet.send()}>
       <Heading
@@ -62,7 +62,7 @@ export default function Library({ loaderData: { have, token } }: Route.Component
         </Button>
       </Heading>
       <Sheet>
-        <Problem say={sheet.problem ?? (sheet.formState.errors.take?.message as string | undefined)} />
+        <Problem say={sheet.problem ?? sheet.formState.errors.take?.message} />
         <table className="ruled stack">
           <thead>
             <tr>

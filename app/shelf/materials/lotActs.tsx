@@ -46,7 +46,7 @@ export function CountForm({ lot, measured, token }: Props) {
 
 /** Taking some out for a reason of its own. */
 function TakeOut({ lot, measured, token }: Props) {
-  const sheet = useSheet({ lotId: lot.id, amount: "", why: "wasted" as string, note: "" }, { token });
+  const sheet = useSheet({ lotId: lot.id, amount: "", why: "wasted", note: "" }, { token });
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("takeOut")} className="space-y-4">
@@ -71,7 +71,7 @@ function TakeOut({ lot, measured, token }: Props) {
 
 /** How dry a herb is: bought ones are taken for dry until somebody says otherwise. */
 function Dry({ lot, token }: { lot: LotRow; token: string }) {
-  const sheet = useSheet({ lotId: lot.id, dryness: lot.dryness as string }, { token });
+  const sheet = useSheet({ lotId: lot.id, dryness: lot.dryness }, { token });
   return (
     <form onSubmit={sheet.send("dryness")} className="flex items-end gap-3 border-t border-rule pt-4">
       <Choice
@@ -108,12 +108,10 @@ export function LotActs({ lot, measured, token, keepsOpened, herb }: Props & { k
                 ? "Say under its facts how long it keeps once opened, and opening a lot brings its best-before forward."
                 : `Once opened it keeps ${keepsOpened} months, and never longer than it would have.`}
             </p>
-            <Problem say={open.data?.problems?.[0]?.say} />
+            <Problem say={open.data?.problems[0]?.say} />
             <Button
               disabled={open.state !== "idle"}
-              onClick={() =>
-                void open.submit({ intent: "open", lotId: lot.id, token } as never, { method: "post", encType: "application/json" })
-              }
+              onClick={() => void open.submit({ intent: "open", lotId: lot.id, token }, { method: "post", encType: "application/json" })}
             >
               Opened today
             </Button>

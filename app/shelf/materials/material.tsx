@@ -28,8 +28,8 @@ import { MaterialReckoner } from "./materialReckoner.tsx";
 import { Movements } from "./movements.tsx";
 import type { Route } from "./+types/material";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { material?: { name: string } } | undefined)?.material?.name ?? "Material"} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { material?: { name: string } } | undefined)?.material?.name ?? "Material"} · Zelbin` },
 ];
 
 const RECENT = 8;

@@ -13,7 +13,7 @@ const months = (n: number | null): string | null => (n === null ? null : counted
 
 export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow; lid: string | null }) {
   const away = useFetcher<Reply | null>();
-  const hit = (intent: string): void => void away.submit({ intent } as never, { method: "post", encType: "application/json" });
+  const hit = (intent: string): void => void away.submit({ intent }, { method: "post", encType: "application/json" });
   const rows: (readonly [string, string | null])[] = [
     ["Botanical name", m.botanical || null],
     ["Melts at", m.meltFrom !== null || m.meltTo !== null ? `${m.meltFrom ?? "?"}–${m.meltTo ?? "?"} °C` : null],
@@ -43,7 +43,7 @@ export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow;
         </span>
       }
     >
-      {away.data?.problems?.[0] && (
+      {away.data?.problems[0] && (
         <div className="mb-3">
           <Problem say={away.data.problems[0].say} />
           {!m.retired && (

@@ -76,10 +76,7 @@ export default function FromFile({ loaderData: { names, token } }: Route.Compone
   const key = JSON.stringify([text.length, fileName, columns, matches, numbers, dates, supplier]);
   useEffect(() => {
     if (text.trim() === "") return;
-    const wait = setTimeout(
-      () => void look.submit({ ...sheet, intent: "look" } as never, { method: "post", encType: "application/json" }),
-      250,
-    );
+    const wait = setTimeout(() => void look.submit({ ...sheet, intent: "look" }, { method: "post", encType: "application/json" }), 250);
     return () => clearTimeout(wait);
     // What is looked at follows from the key.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -108,7 +105,7 @@ export default function FromFile({ loaderData: { names, token } }: Route.Compone
         <Button
           main
           disabled={!preview || preview.intake.lines === 0 || put.state !== "idle"}
-          onClick={() => void put.submit({ ...sheet, token, intent: "receive" } as never, { method: "post", encType: "application/json" })}
+          onClick={() => void put.submit({ ...sheet, token, intent: "receive" }, { method: "post", encType: "application/json" })}
         >
           {put.state !== "idle"
             ? "Putting on the shelf …"

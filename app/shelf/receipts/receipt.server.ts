@@ -75,7 +75,7 @@ export async function readReceiptSheet(v: InferType<typeof receiptSchema>, own: 
       {
         id: Number(l.id) || null,
         materialId: m.id,
-        supplierLot: supplierLot ?? "",
+        supplierLot,
         packs,
         arrived: l.arrived ?? packs,
         packSize,

@@ -26,8 +26,8 @@ import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/she
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipt";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: `${(data as { receipt?: { supplier: string } } | undefined)?.receipt?.supplier ?? "Receipt"} · Zelbin` },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${(loaderData as { receipt?: { supplier: string } } | undefined)?.receipt?.supplier ?? "Receipt"} · Zelbin` },
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
@@ -101,10 +101,13 @@ function Scans({ scans, token }: { scans: Route.ComponentProps["loaderData"]["sc
             type="button"
             className="pressable"
             onClick={() =>
-              void drop.submit({ intent: "dropScan", scan: String(s.id), token: tokenFor(token, s.id) } as never, {
-                method: "post",
-                encType: "application/json",
-              })
+              void drop.submit(
+                { intent: "dropScan", scan: String(s.id), token: tokenFor(token, s.id) },
+                {
+                  method: "post",
+                  encType: "application/json",
+                },
+              )
             }
           >
             Take off

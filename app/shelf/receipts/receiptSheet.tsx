@@ -93,7 +93,7 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
     const m = byName.get(l.material.trim().toLowerCase());
     const packs = parseNumber(l.packs || "1");
     const price = parseMoney(l.price);
-    const qty = m && packs.ok ? packAmount(Number(packs.value.valueOf()), l.packSize, factsIn(m)) : null;
+    const qty = m && packs.ok ? packAmount(packs.value.valueOf(), l.packSize, factsIn(m)) : null;
     const amount = qty?.ok ? qty.value : null;
     return {
       m,
