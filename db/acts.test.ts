@@ -2,6 +2,7 @@
  * Random sequences of every act the ledger knows, taken back at random: on hand is the sum of the movements, value is neither made nor
  * lost, nothing goes below zero, and no lot is made of itself. An act that is refused leaves everything as it was.
  */
+import { addDays } from "#core/when";
 import { mg } from "#core/measure/exact";
 import { METHODS, readyDays } from "#core/infusion/methods";
 import { Refused } from "#core/refused";
@@ -59,6 +60,7 @@ const KINDS = [
 const step = fc.record({ do: fc.constantFrom(...KINDS), a: fc.nat(997), b: fc.integer({ min: 1, max: 1000 }) });
 type Step = { do: (typeof KINDS)[number]; a: number; b: number };
 
+let orders = 0;
 const pickOf = <T>(rows: readonly T[], n: number): T | undefined => (rows.length ? rows[n % rows.length] : undefined);
 const lotsOn = (kinds: string[]) =>
   db
@@ -298,7 +300,8 @@ async function run({ do: what, a, b }: Step): Promise<Done | null> {
         db,
         {
           customer: "Choir",
-          due: DAY,
+          // Sooner than any before, so that none that couldn't be packed has first call on what there is.
+          due: addDays(DAY, -++orders),
           extra: euro(1),
           discountBp: 0,
           wrapMinutes: 5,
@@ -344,10 +347,18 @@ it("keeps its promises through any sequence of acts", async () => {
           supplier: "Mill",
           day: DAY,
           postage: euro(0),
-          lines: [{ materialId: herb, supplierLot: "", packs: 1, packSize: "200 g", qty: 200_000, price: euro(4), bestBefore: null }],
+          // Enough to fill and to make from, whatever the runs before used up.
+          lines: [
+            [herb, 200_000] as const,
+            [ids.oil, 500_000] as const,
+            [ids.wax, 200_000] as const,
+            [ids.tin, 20] as const,
+            [ids.box, 2] as const,
+          ].map(([materialId, qty]) => ({ materialId, supplierLot: "", packs: 1, packSize: "1", qty, price: euro(4), bestBefore: null })),
         },
         {},
       );
+      await make(2);
       for (const s of steps) {
         const before = await db.execute(
           sql`select sum(on_hand) as qty, sum(value) as value, (select count(*) from movement) as moves from lot`,

@@ -51,6 +51,9 @@ const SCREENS = [
   "/lots",
   "/lots?number=zzz",
   "/settings",
+  "/book",
+  "/book/1",
+  "/book?find=poured",
 ];
 
 test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider than a phone, and nothing fails on the way", async ({

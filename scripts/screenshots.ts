@@ -74,6 +74,7 @@ const VIEWS: readonly View[] = [
   ["market-day", "/markets/4"],
   ["gift-order", "/gifts/6"],
   ["lot", "/lots/SB260827-1"],
+  ["book", "/book"],
   [
     "reckon",
     "/",

@@ -99,27 +99,34 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
         }
       >
         <Sheet>
-          {sizes.map(
-            (s) =>
-              s.lot && (
-                <div key={s.id} className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2 text-[1.1rem] last-of-type:mb-5">
-                  <LotTag lot={{ ...s.lot, hold: s.lot.holdReason !== null }} />
-                  {many && <span className="font-display">{s.label}</span>}
-                  <span>
-                    Best before{" "}
-                    <strong>
-                      <When day={s.lot.bestBefore} />
-                    </strong>
-                  </span>
-                  <span>
-                    {s.lot.onHand} of {s.units} still here
-                  </span>
-                  <Link to={`/lots/${encodeURIComponent(s.lot.number)}`} className="no-print text-amber underline underline-offset-4">
-                    Where it came from and went
-                  </Link>
-                </div>
-              ),
-          )}
+          <div
+            className={`mb-5 grid gap-x-6 gap-y-3 text-[1.1rem] max-sm:gap-y-1 ${many ? "sm:grid-cols-[auto_auto_auto_1fr_auto]" : "sm:grid-cols-[auto_auto_1fr_auto]"}`}
+          >
+            {sizes.map(
+              (s) =>
+                s.lot && (
+                  <div
+                    key={s.id}
+                    className="items-center max-sm:flex max-sm:flex-wrap max-sm:gap-x-4 sm:col-span-full sm:grid sm:grid-cols-subgrid"
+                  >
+                    <LotTag lot={{ ...s.lot, hold: s.lot.holdReason !== null }} />
+                    {many && <span className="font-display">{s.label}</span>}
+                    <span>
+                      Best before{" "}
+                      <strong>
+                        <When day={s.lot.bestBefore} />
+                      </strong>
+                    </span>
+                    <span>
+                      {s.lot.onHand} of {s.units} still here
+                    </span>
+                    <Link to={`/lots/${encodeURIComponent(s.lot.number)}`} className="no-print text-amber underline underline-offset-4">
+                      From and into
+                    </Link>
+                  </div>
+                ),
+            )}
+          </div>
           <Part title="Weighed">
             <table className="ruled stack">
               <thead>

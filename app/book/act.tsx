@@ -1,6 +1,7 @@
 /** One act, opened: what it did, to which records, what it moved, and what it put right or was put right by. */
-import { ACTS_SAID, SUBJECTS } from "#core/act/kinds";
+import { ACTS_SAID, SUBJECTS, type SubjectKind } from "#core/act/kinds";
 import { kind, KINDS, type KindId } from "#core/material/kinds";
+import { micros } from "#core/measure/exact";
 import { REASONS } from "#core/stock/reasons";
 import { sayFullDay } from "#core/when";
 import { readAct } from "#db/act/book";
@@ -35,6 +36,18 @@ const NAMES = {
 } as const;
 const measuredOf = (k: string | null) => (k !== null && k in KINDS ? kind(k as KindId).measured : "count");
 
+/** A record by its name, with the way to it as long as it is there. */
+function Named({ subject: s }: { subject: { kind: SubjectKind; id: number; called: string | null } }) {
+  if (s.kind === "settings") return <Link to="/settings">of the workshop</Link>;
+  if (s.called === null) return <span>no longer here</span>;
+  const to = s.kind === "lot" ? `/lots/${encodeURIComponent(s.called)}` : `${SUBJECTS[s.kind]}${s.id}`;
+  return (
+    <a href={to} className="underline underline-offset-4">
+      {s.called}
+    </a>
+  );
+}
+
 export default function Act({ loaderData: { act: a, about, moved, others, never } }: Route.ComponentProps) {
   const other = (id: number | null) => others.find((o) => o.id === id);
   const taken = other(a.undoneBy);
@@ -52,7 +65,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
             Where it led
           </Link>
         )}
-        {a.undoneBy === null && never === null && <TakeBack actId={a.id} />}
+        {a.undoneBy === null && never === null && <TakeBack actId={a.id} main />}
       </Heading>
       <SideBySide
         reckoner={
@@ -97,17 +110,11 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
           )}
           {about.length > 0 && (
             <Part title="About">
-              <ul className="flex flex-wrap gap-x-5 gap-y-1">
+              <ul className="grid gap-x-6 gap-y-1 sm:grid-cols-2">
                 {about.map((s) => (
                   <li key={`${s.kind} ${s.id}`}>
-                    {SUBJECTS[s.kind] === null ? (
-                      <span>{NAMES[s.kind]}</span>
-                    ) : (
-                      <a href={`${SUBJECTS[s.kind]}${s.id}`} className={`underline underline-offset-4 ${s.changes ? "text-amber" : ""}`}>
-                        {NAMES[s.kind]} {s.id}
-                      </a>
-                    )}
-                    {s.changes && <span className="text-[0.88rem] text-pine-soft"> changed</span>}
+                    <span className="text-[0.9rem] text-pine-soft">{NAMES[s.kind]}</span> <Named subject={s} />
+                    {s.changes && <span className="text-[0.9rem] text-pine-soft">, changed</span>}
                   </li>
                 ))}
               </ul>
@@ -151,7 +158,8 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
                         {m.qty === 0 ? "—" : `${m.qty < 0 ? "−" : "+"}${showInColumn(Math.abs(m.qty), measuredOf(m.kind))}`}
                       </td>
                       <td data-label="Value" className="num">
-                        <Money of={m.value} />
+                        {m.value < 0 && "−"}
+                        <Money of={micros(Math.abs(m.value))} />
                       </td>
                     </tr>
                   ))}

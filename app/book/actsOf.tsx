@@ -4,7 +4,7 @@ import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
 import { When } from "../ui/amounts.tsx";
 import { money } from "#core/measure/money";
-import { Button, Problem } from "../ui/form.tsx";
+import { Problem } from "../ui/form.tsx";
 import { Part } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
@@ -18,20 +18,24 @@ export interface ActLine {
   reversible: boolean;
 }
 
-/** The press that takes an act back, with what stands in the way when it can't be. */
-export function TakeBack({ actId, label }: { actId: number; label?: string | undefined }) {
+/**
+ * The press that takes an act back, with what stands in the way when it can't be.
+ * @param label says of which act, in a list of them, where it stands back behind the words
+ */
+export function TakeBack({ actId, label, main }: { actId: number; label?: string; main?: boolean }) {
   const back = useFetcher<Reply | null>();
   const problem = back.data?.problems[0];
   return (
     <>
-      <Button
-        small
+      <button
+        type="button"
+        className={label ? "pressable text-[0.92rem]" : main ? "act" : "act act-small"}
         aria-label={label}
         disabled={back.state !== "idle"}
         onClick={() => void back.submit({ actId }, { method: "post", action: "/take-back", encType: "application/json" })}
       >
         Take it back
-      </Button>
+      </button>
       <Problem say={problem?.say} see={problem?.see} />
     </>
   );

@@ -147,7 +147,9 @@ export function OrderSheet({ d }: { d: OrderData }) {
                 ))}
             />
             <Figure label="Wrapping and card" value={money(cash(v.extra), currency)} />
-            <Figure label="Discount" value={`− ${money(result.goods + cash(v.extra) - result.price, currency)}`} />
+            {result.goods + cash(v.extra) > result.price && (
+              <Figure label="Discount" value={`− ${money(result.goods + cash(v.extra) - result.price, currency)}`} />
+            )}
             <Figure label="Price" big value={money(result.price, currency)} />
             <Figure
               label="Costs"

@@ -157,7 +157,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
                 fixed={closed}
                 onPicked={onPicked}
                 columns={[
-                  { key: "lot", label: "Lot", list: "finished", width: "36%" },
+                  { key: "lot", label: "Lot", list: "finished", width: "44%" },
                   { key: "taken", label: "Taken", right: true },
                   { key: "sold", label: "Sold", right: true },
                   { key: "given", label: "Given", right: true },

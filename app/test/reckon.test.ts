@@ -20,11 +20,11 @@ const ask = (q: string) =>
 
 describe("amounts", () => {
   it.each([
-    ["2 1/2 cups sunflower oil high in g", "2 1/2 cups Sunflower oil, high oleic = 541.196 g"],
-    ["1 cup of jojoba in oz", "1 cup Jojoba oil = 7.219 oz"],
-    ["100 g shea in tbsp", "100 g Shea butter, unrefined = 7.351 tbsp"],
+    ["2 1/2 cups sunflower oil high in g", "2 1/2 cups Sunflower oil, high oleic = 541.2 g"],
+    ["1 cup of jojoba in oz", "1 cup Jojoba oil = 7.22 oz"],
+    ["100 g shea in tbsp", "100 g Shea butter, unrefined = 7.35 tbsp"],
     ["30 drops vitamin e in mL", "30 drops Vitamin E, natural = 2 mL"],
-    ["1/2 cup beeswax in g", "1/2 cup Beeswax, yellow = 56.781 g"],
+    ["1/2 cup beeswax in g", "1/2 cup Beeswax, yellow = 56.78 g"],
   ])("%s", async (q, say) => expect(await ask(q)).toMatchObject({ say }));
   it("shows the steps and the way to the material", async () => {
     const answer = await ask("2 tbsp castor oil in g");

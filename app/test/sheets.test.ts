@@ -131,9 +131,18 @@ describe("a file of receipts", () => {
   it("is looked at first: columns and styles found, unknown names told, nothing kept", async () => {
     const before = await listReceipts(db, 0, 500);
     const p = await look(csv);
-    expect(p).toMatchObject({ rows: 2, numbers: "comma", asks: { numbers: false, dates: false }, say: null });
+    expect(p).toMatchObject({ rows: 2, numbers: "comma", asked: { numbers: "", dates: "" }, say: null });
     expect(p.intake).toMatchObject({ lines: 1, problemCount: 1, unknown: [{ name: "Moon dust", rows: 1 }] });
     expect(await listReceipts(db, 0, 500)).toEqual(before);
+  });
+  it("dates that could be two days are asked about, and nothing is received by a guess", async () => {
+    const dated = "item;qty;size;total;date\nCastor oil;1;250 mL;5,40;26-03-05\n";
+    const p = await look(dated);
+    expect(p).toMatchObject({ dates: "", intake: { lines: 0 } });
+    expect(p.asked.dates).toContain("Thursday 5 March 2026 or Saturday 26 March 2005");
+    const sheet = { intent: "receive", text: dated, numbers: "", dates: "", supplier: "Mill", columns: {}, matches: {} };
+    expect(await post(fromFile, sheet)).toMatchObject({ status: 422, fields: [""] });
+    expect((await look(dated, { dates: "ymd" })).intake.shown[0]).toMatchObject({ day: "2026-03-05" });
   });
   it("a name can be taken for a material or added as one; a column can be said to be another, or none", async () => {
     expect((await look(csv, { matches: { "Moon dust": "Arrowroot starch" } })).intake).toMatchObject({ lines: 2, unknown: [] });

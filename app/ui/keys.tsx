@@ -48,7 +48,7 @@ export function Keys() {
   }, [go]);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="act act-small" aria-label="Keys of this screen">
+      <Dialog.Trigger className="act act-small max-sm:hidden" aria-label="Keys of this screen">
         ?
       </Dialog.Trigger>
       <Modal title="Keys">

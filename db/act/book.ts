@@ -83,6 +83,19 @@ const stationKinds = (station: string): ActKind[] =>
 /** The newest acts about a record, for its own sheet. */
 export const actsAbout = (db: Reads, about: Subject, size = 12): Promise<BookRow[]> => readBook(db, { about }, size);
 
+/** What a record an act is about is called now; null when it is gone, or has no name. */
+const called = sql<string | null>`case ${actSubject.kind}
+  when 'material' then (select m.name from material m where m.id = ${actSubject.subjectId})
+  when 'lot' then (select l.number from lot l where l.id = ${actSubject.subjectId})
+  when 'receipt' then (select p.supplier from purchase p where p.id = ${actSubject.subjectId})
+  when 'harvest' then (select h.name from harvest h where h.id = ${actSubject.subjectId})
+  when 'jar' then (select j.number from jar j where j.id = ${actSubject.subjectId})
+  when 'recipe' then (select r.name from recipe r where r.id = ${actSubject.subjectId})
+  when 'product' then (select r.name || ', ' || p.label from product p join recipe r on r.id = p.recipe_id where p.id = ${actSubject.subjectId})
+  when 'batch' then (select v.name from batch b join recipe_version v on v.id = b.version_id where b.id = ${actSubject.subjectId})
+  when 'market' then (select d.name from market_day d where d.id = ${actSubject.subjectId})
+  when 'order' then (select o.customer from gift_order o where o.id = ${actSubject.subjectId}) end`;
+
 /** One act with what it did: the records it was about, what it moved, and what it put right or was put right by. */
 export async function readAct(db: Reads, id: number) {
   const [row] = await db
@@ -93,7 +106,7 @@ export async function readAct(db: Reads, id: number) {
   if (!row) return null;
   const [about, moved, others] = await Promise.all([
     db
-      .select({ kind: actSubject.kind, id: actSubject.subjectId, changes: actSubject.changes })
+      .select({ kind: actSubject.kind, id: actSubject.subjectId, changes: actSubject.changes, called })
       .from(actSubject)
       .where(eq(actSubject.actId, id)),
     db

@@ -88,7 +88,7 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
                 Would go off
               </th>
               <th scope="col" className="text-right!">
-                {measured === "weight" ? "By weight" : "Per piece"} used
+                Once used
               </th>
               <th scope="col" aria-label="Forget" />
             </tr>
@@ -111,8 +111,10 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
                     {o.packSize}
                   </td>
                   <td data-label="Price" className="num">
-                    {money(o.price, currency)}
-                    {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
+                    <span>
+                      {money(o.price, currency)}
+                      {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
+                    </span>
                   </td>
                   <td data-label="Delivered" className="num">
                     <PerUnit cost={delivered(o)} measured={measured} per={per} />
@@ -123,7 +125,7 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
                   <td data-label="Would go off" className={`num weight ${plan && plan.wasted > 0 ? "text-honey" : ""}`}>
                     {plan ? (plan.wasted > 0 ? showBase(plan.wasted, measured) : "none") : "—"}
                   </td>
-                  <td data-label="Used" className="num font-semibold">
+                  <td data-label="Once used" className="num font-semibold">
                     <PerUnit cost={plan?.perUsed ?? null} measured={measured} per={per} />
                   </td>
                   <td className="text-right">
