@@ -6,6 +6,7 @@ export * from "./schema/harvest.ts";
 export * from "./schema/jar.ts";
 export * from "./schema/market.ts";
 export * from "./schema/material.ts";
+export * from "./schema/movement.ts";
 export * from "./schema/price.ts";
 export * from "./schema/purchase.ts";
 export * from "./schema/recipe.ts";

@@ -34,6 +34,7 @@ import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
 import { PURCHASES } from "./purchases.ts";
 import { harvestEvents, jarEvents } from "./steep.ts";
+import { idIn, type DemoEvent, type World } from "./world.ts";
 import { BATCHES, COUNTS, GIFTS, MARKETS, NEXT_MARKET, TAKEN_OUT } from "./year.ts";
 
 const must = <T>(o: Outcome<T>): T => {
@@ -55,21 +56,6 @@ function packQty(key: MaterialKey, text: string): number {
   const amount = must(parseAmount(text));
   return amount.unit === "pc" ? amount.n.valueOf() : must(massOf(amount, factsOf(m, KINDS[m.kind].forms[0]!)));
 }
-
-export interface World {
-  db: Db;
-  today: Day;
-  materials: Record<MaterialKey, number>;
-  /** `productId` is the size it is mostly made in, `smallId` the smaller one. */
-  recipes: Record<RecipeKey, { id: number; productId: number; smallId: number | null }>;
-}
-
-export interface DemoEvent {
-  daysAgo: number;
-  run: () => Promise<unknown>;
-}
-
-export const idIn = (done: { path: string }): number => Number(done.path.split("/").at(-1));
 
 /** A demo material with what the starter library knows of it. */
 function factsToKeep(m: DemoMaterial): MaterialIn {

@@ -10,7 +10,7 @@ import { lotsOfMaterials } from "#db/ledger/lots";
 import { finishHarvest, pick, weighHarvest } from "#db/shelf/harvests";
 import { HARVESTS, JARS } from "./jars.ts";
 import { MATERIALS, type MaterialKey } from "./materials.ts";
-import { idIn, type DemoEvent, type World } from "./load.ts";
+import { idIn, type DemoEvent, type World } from "./world.ts";
 
 const g = (grams: number): Mg => mg(grams * 1000);
 

@@ -1,6 +1,8 @@
 /** The rules of the house: which way imports may point, who may reach the server, and one start at a time. */
 import { ESLint, type Linter } from "eslint";
+import { readdirSync, readFileSync } from "node:fs";
 import { createServer } from "node:net";
+import { posix } from "node:path";
 import tseslint from "typescript-eslint";
 import { describe, expect, it } from "vitest";
 import { freePort } from "./postgres.ts";
@@ -54,6 +56,54 @@ describe("imports point one way", () => {
     expect(await breaks("core/new.ts", "export const x = new Date(2026, 1, 1);")).toEqual([]);
   });
 }, 60_000);
+
+describe("nothing goes in circles", () => {
+  const files = ["core", "db", "app", "demo"].flatMap((room) =>
+    readdirSync(room, { recursive: true, encoding: "utf8" })
+      .filter((f) => /\.tsx?$/.test(f) && !f.includes(".test."))
+      .map((f) => `${room}/${f}`),
+  );
+  const found = new Set(files);
+  const importsOf = (file: string): string[] =>
+    [...readFileSync(file, "utf8").matchAll(/^(?:import|export)[^;]*?from "([#.][^"]+)"/gm)].flatMap((m) => {
+      const to = m[1]!.startsWith("#") ? m[1]!.slice(1) : posix.join(posix.dirname(file), m[1]!);
+      return [to, `${to}.ts`].filter((f) => found.has(f));
+    });
+  const graph = new Map(files.map((f) => [f, importsOf(f)]));
+  /** The way round, where there is one. */
+  function circle(of: ReadonlyMap<string, readonly string[]>): string[] {
+    const done = new Set<string>();
+    const walk = (at: string, way: string[]): string[] => {
+      if (way.includes(at)) return [...way.slice(way.indexOf(at)), at];
+      if (done.has(at)) return [];
+      for (const next of of.get(at) ?? []) {
+        const round = walk(next, [...way, at]);
+        if (round.length > 0) return round;
+      }
+      done.add(at);
+      return [];
+    };
+    for (const start of of.keys()) {
+      const round = walk(start, []);
+      if (round.length > 0) return round;
+    }
+    return [];
+  }
+  it("between files, types included", () => {
+    expect([...graph.values()].flat().length).toBeGreaterThan(500);
+    expect(circle(graph)).toEqual([]);
+    expect(circle(new Map([...graph, ["core/outcome.ts", ["core/recipe/lines.ts"]]]))).toContain("core/outcome.ts");
+  });
+  it("between core's rooms", () => {
+    const roomOf = (f: string): string => (/^core\/\w+\//.test(f) ? f.split("/")[1]! : "");
+    const rooms = new Map<string, string[]>();
+    for (const [file, imports] of graph)
+      if (roomOf(file))
+        rooms.set(roomOf(file), [...(rooms.get(roomOf(file)) ?? []), ...imports.map(roomOf).filter((r) => r && r !== roomOf(file))]);
+    expect(rooms.size).toBeGreaterThan(5);
+    expect(circle(rooms)).toEqual([]);
+  });
+});
 
 describe("the server is for this machine only", () => {
   it.each(["127.0.0.1", "127.0.0.53", "localhost", "::1", "[::1]"])("%s may listen", (host) => expect(loopbackOnly(host)).toBe(host));

@@ -5,7 +5,7 @@ import { overfull } from "#core/recipe/sizes";
 import { useFieldArray, type Control, type UseFormRegister } from "react-hook-form";
 import { problemAt } from "../forms/useSheet.ts";
 import { Text } from "../ui/form.tsx";
-import type { BatchSheet } from "./weighSheet.tsx";
+import type { BatchSheet } from "#db/bench/read";
 
 /** What a size goes into, as far as it is known. */
 export type Container = ContainerFacts & { productId: number; name: string };

@@ -11,7 +11,7 @@ import { Tin } from "../ui/drawings.tsx";
 import { Button } from "../ui/form.tsx";
 import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import type { BatchSheet } from "./weighSheet.tsx";
+import type { BatchSheet } from "#db/bench/read";
 
 interface Props {
   sheet: BatchSheet;

@@ -7,7 +7,7 @@ import { money } from "#core/measure/money";
 import { fillMix, onScale, SCALE_STEPS, showSteps, type Scale } from "#core/recipe/scale";
 import type { WorkRates } from "#core/recipe/cost";
 import { drawValue, lotState } from "#core/stock/lots";
-import type { readBatch } from "#db/bench/read";
+import type { BatchSheet } from "#db/bench/read";
 import { useEffect, useRef, useState } from "react";
 import { useFieldArray } from "react-hook-form";
 import { useFetcher } from "react-router";
@@ -20,8 +20,6 @@ import { Area, Button, Problem, Text } from "../ui/form.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
-
-export type BatchSheet = NonNullable<Awaited<ReturnType<typeof readBatch>>>;
 
 const KEEP_AFTER_MS = 700;
 const exactText = (m: Mg): string => `${m / 1000} g`;

@@ -5,7 +5,7 @@ import { mg, type Mg } from "../measure/exact.ts";
  * A round tin or jar, from its inner diameter and the height it is filled to: a cylinder, π d² h / 4.
  * @param innerMm,fillMm millimetres
  * @returns millilitres
- * @example roundCapacityMl(60, 25) // 70.7
+ * @example roundCapacityMl(60, 25) // about 70.7 mL
  */
 export const roundCapacityMl = (innerMm: number, fillMm: number): number => (Math.PI * innerMm * innerMm * fillMm) / 4 / 1000;
 

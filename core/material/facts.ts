@@ -1,8 +1,12 @@
 /** A material's facts, gathered the way weighing and counting take them. */
 import type { Mg } from "../measure/exact.ts";
-import type { Densities, Form } from "../measure/mass.ts";
-import type { StockFacts } from "../stock/packs.ts";
+import type { Densities, Form, MassFacts } from "../measure/mass.ts";
 import { kind, type KindId } from "./kinds.ts";
+
+/** What weighing or counting a material takes to know. */
+export interface StockFacts extends MassFacts {
+  measured: "weight" | "count";
+}
 
 export type Vegan = "" | "yes" | "no";
 export type Refined = "" | "refined" | "unrefined";

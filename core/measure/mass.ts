@@ -50,7 +50,7 @@ const toMg = (milligrams: Fraction): Mg => mg(milligrams.round().valueOf());
  * Millilitres in an amount of volume.
  * @param dropsPerMl drops to the mL for this liquid
  * @returns problem `notVolume`
- * @example volumeMl({ n: 60, unit: "drop" }, 20) // 3 mL
+ * @example volumeMl({ n: new Fraction(60), unit: "drop" }, 20) // 3 mL
  */
 export function volumeMl(amount: Amount, dropsPerMl: number = USUAL_DROPS_PER_ML): Outcome<Fraction> {
   const u = unit(amount.unit);
@@ -61,7 +61,7 @@ export function volumeMl(amount: Amount, dropsPerMl: number = USUAL_DROPS_PER_ML
 /**
  * What an amount of a material weighs, in whole milligrams.
  * @returns problems `zero`, `absurd`, `noDensity`, `wrongKind`
- * @example massOf({ n: 2, unit: "tbsp" }, { name: "Beeswax", form: "pellets", densities: { pellets: 480 } }) // 14 195 mg
+ * @example massOf({ n: new Fraction(2), unit: "tbsp" }, { name: "Beeswax", form: "pellets", densities: { pellets: 480 } }) // 14 195 mg
  */
 export function massOf(amount: Amount, facts: MassFacts): Outcome<Mg> {
   const u = unit(amount.unit);

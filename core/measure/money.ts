@@ -38,7 +38,7 @@ export function parseMoney(text: string): Outcome<Micros> {
   return done(micros(inCents.valueOf() * CENT));
 }
 
-/** Rounds micros to the cent, half away from zero. @example toCent(micros(14_999)) // 10 000 micros, 0.01 */
+/** Rounds micros to the cent, half away from zero. @example toCent(micros(14_999)) // 0.01 */
 export const toCent = (m: Micros): Micros => micros(mulDiv(m, 1, CENT) * CENT);
 
 const formats = new Map<string, Intl.NumberFormat>();

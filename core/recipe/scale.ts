@@ -43,7 +43,7 @@ export const ofSteps = (steps: number, scale: Scale): Mg => mg(mulDiv(steps * sc
 
 /**
  * Rounds a weight to what the scale reads.
- * @example onScale(mg(3250), { unit: "g", step: 100 }) // { steps: 33, weight: 3300, outOfReach: false, shift: 0.015 }
+ * @example onScale(mg(3250), { unit: "g", step: 100 }) // { steps: 33, weight: 3300, outOfReach: false, shift: 50 / 3250 }
  */
 export function onScale(weight: Mg, scale: Scale): Reading {
   const { n, d } = UNIT[scale.unit];

@@ -21,7 +21,7 @@ export interface Answer {
 /**
  * An amount of a material in another unit.
  * @returns problems of `massOf`, and `noTarget` for parts and per cent
- * @example convert({ n: 60, unit: "drop" }, "ml", lavender) // "60 drops = 3 mL"
+ * @example convert({ n: new Fraction(60), unit: "drop" }, "ml", lavender) // "60 drops = 3 mL"
  */
 export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<Answer> {
   const target = unit(to);

@@ -2,14 +2,11 @@
  * Amounts of stock as they are bought and counted: "500 g", "1 L", "100 pcs", in the material's base unit.
  */
 import { mg, type Base, type Mg } from "../measure/exact.ts";
-import { massOf, type MassFacts } from "../measure/mass.ts";
+import type { StockFacts } from "../material/facts.ts";
+import { massOf } from "../measure/mass.ts";
 import { parseAmount, parseNumber } from "../measure/parse.ts";
 import { unit } from "../measure/units.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
-
-export interface StockFacts extends MassFacts {
-  measured: "weight" | "count";
-}
 
 /** More pieces than any workroom holds of one thing. */
 const ABSURD_PIECES = 1_000_000;

@@ -4,7 +4,8 @@ import { describe, expect, it } from "vitest";
 import { micros, type Micros } from "../measure/exact.ts";
 import { addDays, daysBetween, readDay, saturdayBefore, sayDay } from "../when.ts";
 import { drawValue, lotState, planTakes, useFirst, type Lot } from "./lots.ts";
-import { packAmount, readStock, stockWeight, type StockFacts } from "./packs.ts";
+import type { StockFacts } from "../material/facts.ts";
+import { packAmount, readStock, stockWeight } from "./packs.ts";
 import { landReceipt, RATE_1 } from "./receipt.ts";
 import { costNeeds, runningAverage } from "./schools.ts";
 

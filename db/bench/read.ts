@@ -114,3 +114,6 @@ export async function readBatch(db: Reads, id: number) {
     .orderBy(asc(lot.bestBefore), asc(lot.arrived));
   return { ...row, sizes: sizes.map(({ size, ...rest }) => ({ ...size, ...rest })), others, takes, lots };
 }
+
+/** A batch with everything its sheet shows. */
+export type BatchSheet = NonNullable<Awaited<ReturnType<typeof readBatch>>>;

@@ -1,20 +1,12 @@
 /**
- * Lots, and the ledger of everything that went in and out of them.
- *
- * `movement` is append-only, and `lot.onHand` and `lot.value` are its running sums: a trigger keeps them, a second one lets
- * nothing else touch them, and a check keeps them from going below zero (migration 0001).
+ * Lots, and what a stock-take has noted of them. `lot.onHand` and `lot.value` are the running sums of the ledger (`movement.ts`): a trigger
+ * keeps them, a second one lets nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
 import type { Dryness } from "#core/infusion/dryness";
 import type { BestBy } from "#core/stock/bestBy";
-import type { Reason } from "#core/stock/reasons";
 import { sql } from "drizzle-orm";
-import { check, date, index, integer, pgTable, text, type AnyPgColumn } from "drizzle-orm/pg-core";
-import { act } from "./act.ts";
+import { check, date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
 import { baseColumn, mgColumn, microsColumn } from "./columns.ts";
-import { batch } from "./batch.ts";
-import { giftOrder } from "./gift.ts";
-import { jar } from "./jar.ts";
-import { marketDay } from "./market.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
 
@@ -58,43 +50,6 @@ export const lot = pgTable(
     index("lot_best_before")
       .on(t.bestBefore)
       .where(sql`${t.onHand} > 0`),
-  ],
-);
-
-export const movement = pgTable(
-  "movement",
-  {
-    id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    actId: integer()
-      .notNull()
-      .references(() => act.id),
-    lotId: integer()
-      .notNull()
-      .references(() => lot.id),
-    qty: baseColumn().notNull(),
-    value: microsColumn().notNull(),
-    reason: text().$type<Reason>().notNull(),
-    note: text().notNull().default(""),
-    batchId: integer().references(() => batch.id),
-    marketDayId: integer().references(() => marketDay.id),
-    giftOrderId: integer().references(() => giftOrder.id),
-    jarId: integer().references(() => jar.id),
-    /** The one lot it went into, where the rest of the batch didn't: a size's own packaging. */
-    intoLotId: integer().references(() => lot.id),
-    /** The movement whose value this one puts right. */
-    restates: integer().references((): AnyPgColumn => movement.id),
-  },
-  (t) => [
-    index("movement_lot").on(t.lotId, t.id),
-    index("movement_act").on(t.actId),
-    index("movement_batch").on(t.batchId),
-    index("movement_market").on(t.marketDayId),
-    index("movement_gift").on(t.giftOrderId),
-    index("movement_jar").on(t.jarId),
-    index("movement_restates").on(t.restates),
-    index("movement_made")
-      .on(t.lotId)
-      .where(sql`${t.reason} in ('strained', 'blended', 'harvested')`),
   ],
 );
 

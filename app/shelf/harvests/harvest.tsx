@@ -9,6 +9,8 @@ import { readSettings } from "#db/settings";
 import { today } from "#db/clock";
 import { Link } from "react-router";
 import { boolean, object } from "yup";
+import { ActsOf } from "../../book/actsOf.tsx";
+import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
 import { readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
@@ -27,7 +29,15 @@ export async function loader({ params }: Route.LoaderArgs) {
   const [[row], settings] = await Promise.all([listHarvests(db(), { id: idOf(params.id) }), readSettings(db())]);
   if (!row) throw new Response("Not found", { status: 404 });
   const again = (await againCosts(db(), [row.harvest.materialId])).get(row.harvest.materialId) ?? null;
-  return { ...row, again, hourly: settings.hourly, herbValue: settings.herbValue, today: today(), token: crypto.randomUUID() };
+  return {
+    ...row,
+    again,
+    hourly: settings.hourly,
+    herbValue: settings.herbValue,
+    today: today(),
+    book: await actsOf({ kind: "harvest", id: row.harvest.id }),
+    token: crypto.randomUUID(),
+  };
 }
 
 const VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
@@ -247,6 +257,7 @@ export default function Harvest({ loaderData }: Route.ComponentProps) {
             )}
           </Part>
           {open && <Finish {...loaderData} />}
+          <ActsOf {...loaderData.book} />
         </Sheet>
       </SideBySide>
     </>

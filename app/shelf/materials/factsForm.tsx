@@ -10,8 +10,6 @@ import { Heading, Part, Sheet } from "../../ui/sheet.tsx";
 import { densityTexts, factsText } from "./factsText.ts";
 import { Cautions, ContainerFacts, Densities as DensityFields, Keeping } from "./factsParts.tsx";
 
-export type FactsSheet = ReturnType<typeof useSheet<ReturnType<typeof factsText>>>;
-
 const FIELD_NAMES = {
   name: "Name",
   kind: "Kind",

@@ -6,7 +6,7 @@ import { FORMS } from "#core/measure/mass";
 import { writeNumber } from "#core/measure/write";
 import { Choice, Suggestions, Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
-import type { FactsSheet } from "./factsForm.tsx";
+import type { FactsSheet } from "./factsText.ts";
 
 const RIGHT = "[&_input]:text-right";
 

@@ -4,6 +4,7 @@ import { KINDS } from "#core/material/kinds";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
 import { showStock } from "#core/measure/write";
 import type { MaterialRow } from "#db/shelf/materials";
+import type { useSheet } from "../../forms/useSheet.ts";
 
 const shown = (n: number | undefined): string => (n === undefined ? "" : String(n / 1000));
 const text = (n: number | null | undefined): string => (n == null ? "" : String(Math.round(n * 100) / 100));
@@ -40,3 +41,6 @@ export const factsText = (m: MaterialRow | null, lids: readonly { id: number; na
   madeOf: m?.madeOf ?? "",
   lid: lids.find((l) => l.id === m?.lidId)?.name ?? "",
 });
+
+/** A material's facts being filled in. */
+export type FactsSheet = ReturnType<typeof useSheet<ReturnType<typeof factsText>>>;

@@ -2,6 +2,7 @@
 import { CAUTIONS } from "#core/material/cautions";
 import { DRYNESS } from "#core/infusion/dryness";
 import { kind } from "#core/material/kinds";
+import { BEST_BY } from "#core/stock/bestBy";
 import { perWeight, type UnitCost } from "#core/measure/money";
 import { lotState, useFirst, whyFirst } from "#core/stock/lots";
 import { reorderPoint, usedPerDay } from "#core/stock/reorder";
@@ -14,6 +15,8 @@ import { today as now } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
+import { ActsOf } from "../../book/actsOf.tsx";
+import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { LotTag, PerUnit, showInColumn, When } from "../../ui/amounts.tsx";
@@ -69,6 +72,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     again: again.get(id) ?? null,
     reorder: { perDay, point: reorderPoint(stock, rule), coming: stock.coming },
     lid: lid?.name ?? null,
+    book: await actsOf({ kind: "material", id }),
     token: crypto.randomUUID(),
   };
 }
@@ -102,7 +106,7 @@ function From({ lot: l }: { lot: LotRow }) {
 }
 
 export default function Material({ loaderData }: Route.ComponentProps) {
-  const { material, lots, older, movements, more, again, reorder, lid, token } = loaderData;
+  const { material, lots, older, movements, more, again, reorder, lid, book, token } = loaderData;
   // Tied to the token: an act that was taken brings a new one, and with it the sheet closes.
   const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(null);
   const { today } = useWorkshop();
@@ -197,7 +201,12 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                         <When day={l.arrived} />
                       </td>
                       <td data-label="Best before">
-                        <When day={l.bestBefore} />
+                        <span>
+                          <When day={l.bestBefore} />
+                          {(l.bestBy === "keeping" || l.bestBy === "opened") && (
+                            <span className="block text-[0.85em] text-pine-soft">{BEST_BY[l.bestBy]}</span>
+                          )}
+                        </span>
                       </td>
                       <td data-label="On hand" className="num weight">
                         {showInColumn(l.onHand, measured)}
@@ -249,6 +258,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
             </Part>
           )}
           <MaterialFactsPart material={material} lid={lid} />
+          <ActsOf {...book} />
         </Sheet>
       </SideBySide>
       <Dialog.Root open={lot !== undefined} onOpenChange={(o) => !o && setOpen(null)}>

@@ -11,7 +11,8 @@ import { idOf } from "../../forms/ids.ts";
 import { opened } from "../../forms/opened.server.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
-import { ReceiptSheet, type ReceiptMaterial } from "./receiptSheet.tsx";
+import { ReceiptSheet } from "./receiptSheet.tsx";
+import type { ReceiptMaterial } from "./receiptTexts.ts";
 import type { Route } from "./+types/correct";
 
 export const meta: Route.MetaFunction = () => [{ title: "Correct a receipt · Zelbin" }];

@@ -7,7 +7,7 @@ import type { Receipt } from "#core/stock/receipt";
 import { PerUnit, percent, showBase } from "../../ui/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/sheet.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import type { ReceiptMaterial } from "./receiptSheet.tsx";
+import type { ReceiptMaterial } from "./receiptTexts.ts";
 
 interface Props {
   read: readonly { m: ReceiptMaterial | undefined; price: Micros; qty: Base | null }[];

@@ -1,5 +1,5 @@
 /** A receipt on its sheet, line by line, with what each gram then costs beside it; for a new one and for a correction. */
-import { factsIn, type MaterialFacts } from "#core/material/facts";
+import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
 import { parseMoney, type UnitCost } from "#core/measure/money";
 import { parseNumber } from "#core/measure/parse";
@@ -16,26 +16,7 @@ import { Meanwhile } from "../../ui/meanwhile.tsx";
 import { Heading, Sheet, SideBySide } from "../../ui/sheet.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { ReceiptReckoner } from "./receiptReckoner.tsx";
-
-export interface ReceiptMaterial extends MaterialFacts {
-  id: number;
-  emptyMg: number | null;
-}
-
-export const BLANK_LINE = { id: "", material: "", packs: "1", packSize: "", price: "", supplierLot: "", bestBefore: "", arrived: "" };
-export const BLANK_RECEIPT = {
-  supplier: "",
-  day: "",
-  postage: "",
-  tax: "",
-  discount: "",
-  spreadBy: "value" as string,
-  currency: "",
-  rate: "",
-  note: "",
-  lines: [BLANK_LINE],
-};
-export type ReceiptTexts = typeof BLANK_RECEIPT;
+import { BLANK_LINE, type ReceiptMaterial, type ReceiptTexts } from "./receiptTexts.ts";
 
 const COLUMNS: readonly Column[] = [
   { key: "material", label: "Material", width: "24%", list: "materials" },

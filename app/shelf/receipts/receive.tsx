@@ -9,7 +9,8 @@ import { Link } from "react-router";
 import { db } from "../../db.server.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
-import { BLANK_LINE, BLANK_RECEIPT, ReceiptSheet, type ReceiptMaterial } from "./receiptSheet.tsx";
+import { ReceiptSheet } from "./receiptSheet.tsx";
+import { BLANK_LINE, BLANK_RECEIPT, type ReceiptMaterial } from "./receiptTexts.ts";
 import type { Route } from "./+types/receive";
 
 export const meta: Route.MetaFunction = () => [{ title: "Receive a purchase · Zelbin" }];
