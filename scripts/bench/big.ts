@@ -31,10 +31,12 @@ async function fill(db: OpenDb, materials: number): Promise<void> {
     insert into material (name, kind, densities, reorder_by, reorder_at, keeps_sealed)
     select 'Material ' || lpad(i::text, 4, '0'), ${kinds}[1 + i % ${n(KINDS.length)}], '{"liquid": 920}', case when i > 4 and i % 2 = 0 then 'use' else 'hand' end,
       case when i <= 4 then 100000 else 10000 end, 18 from generate_series(1, ${n(materials)}) i`);
+  await db.execute(sql`insert into recipe (name, code) values ('Balm', 'BA')`);
   await db.execute(
-    sql`insert into recipe (name, code, type, total, loss_bp, keeps_months, batch_minutes, unit_minutes_hundredths) values ('Balm', 'BA', 'balm', 100000, 0, 12, 60, 100)`,
+    sql`insert into recipe_version (recipe_id, n, day, name, type, total, loss_bp, keeps_months, batch_minutes) values (1, 1, ${day}::date - 1800, 'Balm', 'balm', 100000, 0, 12, 60)`,
   );
-  await db.execute(sql`insert into product (recipe_id, fill) values (1, 50000)`);
+  await db.execute(sql`update recipe set version_id = 1`);
+  await db.execute(sql`insert into product (recipe_id, label, fill_text, fill) values (1, '50 g', '50 g', 50000)`);
   // Purchases of five lines each, then batches, each with its act, over five years.
   await db.execute(sql`
     insert into act (kind, day, summary, path) select 'receive', ${day}::date - 1800 + (i * 1790 / ${n(lots / 5)})::int, 'Received 5 lots', '/shelf' from generate_series(1, ${n(lots / 5)}) i`);
@@ -43,17 +45,20 @@ async function fill(db: OpenDb, materials: number): Promise<void> {
   await db.execute(sql`
     insert into purchase (act_id, supplier, day, postage, tax, discount) select a.id, 'Supplier ' || (a.id % 12), a.day, 0, 0, 0 from act a where a.kind = 'receive' order by a.id`);
   await db.execute(sql`
-    insert into batch (recipe_id, product_id, day, planned_mg, planned_units, poured_act_id, units, leftover, minutes, hourly, overhead_hourly)
-    select 1, 1, a.day, 1000000, 20, a.id, 20, 0, 60, 0, 0 from act a where a.kind = 'pour' order by a.id`);
+    insert into batch (recipe_id, version_id, day, planned_mg, poured_act_id, leftover, minutes, hourly, overhead_hourly)
+    select 1, 1, a.day, 1000000, a.id, 0, 60, 0, 0 from act a where a.kind = 'pour' order by a.id`);
+  await db.execute(sql`
+    insert into batch_size (batch_id, product_id, position, label, fill, unit_minutes_hundredths, planned, units)
+    select b.id, 1, 0, '50 g', 50000, 100, 20, 20 from batch b`);
   // Lot n is of material n mod m: the oldest first, the last rounds still on hand.
   await db.execute(sql`
-    insert into lot (number, material_id, arrived, best_before)
-    select 'L' || lpad(i::text, 6, '0'), 1 + (i - 1) % ${n(materials)}, p.day,
-      case when i > ${n(lots - materials * LIVE)} then ${day}::date + 20 + (i * 37 % 700) else p.day + 500 end
+    insert into lot (number, material_id, name, arrived, best_before, best_by)
+    select 'L' || lpad(i::text, 6, '0'), 1 + (i - 1) % ${n(materials)}, 'Material ' || lpad((1 + (i - 1) % ${n(materials)})::text, 4, '0'), p.day,
+      case when i > ${n(lots - materials * LIVE)} then ${day}::date + 20 + (i * 37 % 700) else p.day + 500 end, 'printed'
     from generate_series(1, ${n(lots)}) i join purchase p on p.id = 1 + (i - 1) / 5`);
   await db.execute(sql`
-    insert into purchase_line (purchase_id, material_id, lot_id, arrived_act_id, packs, pack_size, qty, price, landed)
-    select 1 + (l.id - 1) / 5, l.material_id, l.id, 1 + (l.id - 1) / 5, 1, '88 g', 88000, 8800000, 8800000 from lot l order by l.id`);
+    insert into purchase_line (purchase_id, material_id, name, lot_id, arrived_act_id, packs, pack_size, qty, price, landed)
+    select 1 + (l.id - 1) / 5, l.material_id, l.name, l.id, 1 + (l.id - 1) / 5, 1, '88 g', 88000, 8800000, 8800000 from lot l order by l.id`);
   await db.execute(sql`
     insert into movement (act_id, lot_id, qty, value, reason) select arrived_act_id, lot_id, 88000, 8800000, 'received' from purchase_line order by id`);
   await db.execute(sql`
