@@ -187,7 +187,7 @@ it("acts of the version before are in the book, about their records, and can sti
   // Its tins were on the way to no market and are free again; the batch it came from is blocked by what was sold of it.
   const poured = (await readBook(db, { kind: "pour" }, 50)).at(-1)!;
   const [why] = await refused(takeBack(db, poured.id, { day: "2026-11-25" }));
-  expect(why!.say).toContain("has been used since");
+  expect(why!.say).toContain("has been used or counted since");
   expect(why!.see!.length).toBeGreaterThan(0);
   await expectLedgerTrue(db);
 });

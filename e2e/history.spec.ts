@@ -106,7 +106,7 @@ test("two sizes from one pot become two lots, go to a market and into an order; 
     expect(await paid()).toEqual(before);
     await open(page, "/book?find=poured+tollgate");
     await page.getByRole("button", { name: /^Take back: Poured/ }).click();
-    await expect(page.getByRole("alert")).toContainText("has been used since");
+    await expect(page.getByRole("alert")).toContainText("has been used or counted since");
     await expect(page.getByRole("alert").getByRole("link").first()).toBeVisible();
   });
 });

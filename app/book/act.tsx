@@ -1,5 +1,5 @@
 /** One act, opened: what it did, to which records, what it moved, and what it put right or was put right by. */
-import { ACTS_SAID, SUBJECTS, type SubjectKind } from "#core/act/kinds";
+import { ACTS_SAID } from "#core/act/kinds";
 import { kind, KINDS, type KindId } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
 import { REASONS } from "#core/stock/reasons";
@@ -11,6 +11,7 @@ import { idOf } from "../forms/ids.ts";
 import { Money, showInColumn, When } from "../ui/amounts.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { TakeBack } from "./actsOf.tsx";
+import { Record } from "./record.tsx";
 import type { Route } from "./+types/act";
 
 export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
@@ -21,32 +22,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   return found;
 }
 
-const NAMES = {
-  material: "Material",
-  lot: "Lot",
-  receipt: "Receipt",
-  harvest: "Harvest",
-  jar: "Jar",
-  recipe: "Recipe",
-  product: "Product",
-  batch: "Batch",
-  market: "Market day",
-  order: "Order",
-  settings: "Settings",
-} as const;
 const measuredOf = (k: string | null) => (k !== null && k in KINDS ? kind(k as KindId).measured : "count");
-
-/** A record by its name, with the way to it as long as it is there. */
-function Named({ subject: s }: { subject: { kind: SubjectKind; id: number; called: string | null } }) {
-  if (s.kind === "settings") return <Link to="/settings">of the workshop</Link>;
-  if (s.called === null) return <span>no longer here</span>;
-  const to = s.kind === "lot" ? `/lots/${encodeURIComponent(s.called)}` : `${SUBJECTS[s.kind]}${s.id}`;
-  return (
-    <a href={to} className="underline underline-offset-4">
-      {s.called}
-    </a>
-  );
-}
 
 export default function Act({ loaderData: { act: a, about, moved, others, never } }: Route.ComponentProps) {
   const other = (id: number | null) => others.find((o) => o.id === id);
@@ -113,7 +89,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
               <ul className="grid gap-x-6 gap-y-1 sm:grid-cols-2">
                 {about.map((s) => (
                   <li key={`${s.kind} ${s.id}`}>
-                    <span className="text-[0.9rem] text-pine-soft">{NAMES[s.kind]}</span> <Named subject={s} />
+                    <Record of={s} />
                     {s.changes && <span className="text-[0.9rem] text-pine-soft">, changed</span>}
                   </li>
                 ))}
@@ -158,8 +134,10 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
                         {m.qty === 0 ? "—" : `${m.qty < 0 ? "−" : "+"}${showInColumn(Math.abs(m.qty), measuredOf(m.kind))}`}
                       </td>
                       <td data-label="Value" className="num">
-                        {m.value < 0 && "−"}
-                        <Money of={micros(Math.abs(m.value))} />
+                        <span>
+                          {m.value < 0 && "−"}
+                          <Money of={micros(Math.abs(m.value))} />
+                        </span>
                       </td>
                     </tr>
                   ))}

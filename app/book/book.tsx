@@ -1,7 +1,7 @@
 /** The book of acts: everything that was done, newest first, to read, search and take back from. */
-import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, SUBJECTS, type Subject } from "#core/act/kinds";
+import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, type Subject } from "#core/act/kinds";
 import { readDay } from "#core/when";
-import { readBook } from "#db/act/book";
+import { nameOf, readBook } from "#db/act/book";
 import { Form, Link } from "react-router";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
@@ -10,6 +10,7 @@ import { Choice, Text } from "../ui/form.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { ActRow } from "./actsOf.tsx";
 import { actLine } from "./lines.server.ts";
+import { Record } from "./record.tsx";
 import type { Route } from "./+types/book";
 
 export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
@@ -55,7 +56,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     rows: rows.slice(0, PAGE).map(actLine),
     more: rows.length > PAGE ? rows[PAGE - 1]!.id : null,
     asked,
-    record: about && { name: `${about.kind} ${about.id}`, to: SUBJECTS[about.kind] === null ? null : `${SUBJECTS[about.kind]}${about.id}` },
+    record: about && { ...about, called: await nameOf(db(), about) },
   };
 }
 
@@ -100,15 +101,7 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
         </Form>
         {record && (
           <p className="mb-3 text-pine-soft">
-            Only what was done to{" "}
-            {record.to ? (
-              <a href={record.to} className="underline underline-offset-4">
-                {record.name}
-              </a>
-            ) : (
-              record.name
-            )}
-            .{" "}
+            Only what was done to one record: <Record of={record} />.{" "}
             <Link to="/book" className="underline underline-offset-4">
               The whole book
             </Link>

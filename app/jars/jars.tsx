@@ -4,7 +4,7 @@ import { JAR_STATES, jarProgress, jarState, wantsShake } from "#core/infusion/te
 import { grams } from "#core/measure/write";
 import { daysBetween } from "#core/when";
 import { tend } from "#db/jars/fill";
-import { pastJars, standingJars, type WallJar } from "#db/jars/read";
+import { pastJars, steepingJars, type WallJar } from "#db/jars/read";
 import { Link, useFetcher } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
@@ -21,8 +21,8 @@ import type { Route } from "./+types/jars";
 export const meta: Route.MetaFunction = () => [{ title: "Jars · Zelbin" }];
 
 export async function loader() {
-  const [standing, past] = await Promise.all([standingJars(db()), pastJars(db())]);
-  return { standing, past, token: crypto.randomUUID() };
+  const [steeping, past] = await Promise.all([steepingJars(db()), pastJars(db())]);
+  return { steeping, past, token: crypto.randomUUID() };
 }
 
 const schema = object({ jars: array().of(idField()).min(1, "Choose a jar.").required() });
@@ -79,16 +79,16 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
   );
 }
 
-export default function Jars({ loaderData: { standing, past, token } }: Route.ComponentProps) {
+export default function Jars({ loaderData: { steeping, past, token } }: Route.ComponentProps) {
   const { today: day } = useWorkshop();
   const hand = useFetcher<Reply | null>();
   const shake = (jars: number[]): void => void hand.submit({ jars, token }, { method: "post", encType: "application/json" });
-  const due = standing.filter((j) => wantsShake(j.jar, j.shaken, day)).map((j) => j.jar.id);
+  const due = steeping.filter((j) => wantsShake(j.jar, j.shaken, day)).map((j) => j.jar.id);
   return (
     <>
       <Heading
         title="Jars"
-        about={standing.length > 0 ? `${standing.length === 1 ? "One jar is" : `${standing.length} jars are`} standing.` : undefined}
+        about={steeping.length > 0 ? `${steeping.length === 1 ? "One jar is" : `${steeping.length} jars are`} steeping.` : undefined}
       >
         {due.length > 1 && (
           <Button disabled={hand.state !== "idle"} onClick={() => shake(due)}>
@@ -103,9 +103,9 @@ export default function Jars({ loaderData: { standing, past, token } }: Route.Co
         </Link>
       </Heading>
       <Problem say={hand.data?.problems[0]?.say} />
-      {standing.length === 0 ? (
+      {steeping.length === 0 ? (
         <Empty
-          title="No jar is standing"
+          title="No jar is steeping"
           act={
             <Link to="/jars/fill" className="act act-main">
               Fill a jar
@@ -116,7 +116,7 @@ export default function Jars({ loaderData: { standing, past, token } }: Route.Co
         </Empty>
       ) : (
         <ul className="grid gap-x-8 gap-y-6 sm:grid-cols-2 lg:grid-cols-3">
-          {standing.map((j) => (
+          {steeping.map((j) => (
             <OnTheWall key={j.jar.id} jar={j} shake={shake} busy={hand.state !== "idle"} />
           ))}
         </ul>

@@ -76,7 +76,7 @@ describe("an empty workshop", () => {
     ["pick", pick, { herbs: [] }],
     ["library", library, { have: [] }],
     ["worth", worth, { ingredient: { lot: 0, average: 0, again: 0 }, packaging: { lot: 0, average: 0, again: 0 } }],
-    ["jars", jars, { standing: [], past: [] }],
+    ["jars", jars, { steeping: [], past: [] }],
     ["fill a jar", fill, { materials: [], lots: [], past: [], start: null }],
     ["blend", blend, { lots: [] }],
     ["workroom", workroom, { counts: {}, heated: [], done: null }],

@@ -11,7 +11,7 @@ import { takeBack } from "#db/act/takeBack";
 import type { OpenDb } from "#db/client";
 import { listGiftOrders } from "#db/gifts/gifts";
 import { heat, tend } from "#db/jars/fill";
-import { readJar, standingJars } from "#db/jars/read";
+import { readJar, steepingJars } from "#db/jars/read";
 import { listMarketDays } from "#db/markets/markets";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
 import { readWhole } from "#db/recipe/read";
@@ -119,7 +119,7 @@ describe("a token belongs to one act", () => {
 });
 
 describe("small acts, taken back a week later, leave what was", () => {
-  const jarId = async () => (await standingJars(db))[0]!.jar.id;
+  const jarId = async () => (await steepingJars(db))[0]!.jar.id;
   const offerSeen = {
     materialId: 8,
     supplier: "Wether Mill",

@@ -1,5 +1,5 @@
 /** Sheets of shelf and jars as a browser posts them, on the demo workshop: what is right is kept, what is wrong is said beside its field. */
-import { lotsForJars, readJar, standingJars } from "#db/jars/read";
+import { lotsForJars, readJar, steepingJars } from "#db/jars/read";
 import { listHarvests } from "#db/shelf/harvests";
 import { listMaterials } from "#db/shelf/materials";
 import { listReceipts, readReceipt, stillToCome } from "#db/shelf/receipts";
@@ -291,11 +291,11 @@ describe("jars", () => {
       "why",
     ],
   ])("%s is refused", async (_, over, field) => {
-    const before = await standingJars(db);
+    const before = await steepingJars(db);
     const a = await post(fill, sheet(over));
     expect(a.status).toBe(422);
     expect(a.fields).toContain(field);
-    expect(await standingJars(db)).toEqual(before);
+    expect(await steepingJars(db)).toEqual(before);
   });
   it("filled from its sheet it draws what the sheet says, is named by itself, and is strained from its own", async () => {
     const grams = async (name: string) => {

@@ -51,20 +51,20 @@ export const ACTS_SAID = {
 export type ActKind = keyof typeof ACTS_SAID;
 export const ACT_KINDS = Object.keys(ACTS_SAID) as ActKind[];
 
-/** Kinds of record, with where one of them is found; null where its own number isn't its address. */
+/** Kinds of record, what one is called, and where it is found; null where its own number isn't its address. */
 export const SUBJECTS = {
-  material: "/shelf/",
-  lot: null,
-  receipt: "/shelf/receipts/",
-  harvest: "/shelf/harvests/",
-  jar: "/jars/",
-  recipe: "/recipes/",
-  product: "/prices/",
-  batch: "/bench/",
-  market: "/markets/",
-  order: "/gifts/",
-  settings: null,
-} as const satisfies Record<string, string | null>;
+  material: { say: "Material", at: "/shelf/" },
+  lot: { say: "Lot", at: null },
+  receipt: { say: "Receipt", at: "/shelf/receipts/" },
+  harvest: { say: "Harvest", at: "/shelf/harvests/" },
+  jar: { say: "Jar", at: "/jars/" },
+  recipe: { say: "Recipe", at: "/recipes/" },
+  product: { say: "Product", at: "/prices/" },
+  batch: { say: "Batch", at: "/bench/" },
+  market: { say: "Market day", at: "/markets/" },
+  order: { say: "Order", at: "/gifts/" },
+  settings: { say: "Settings", at: null },
+} as const satisfies Record<string, { say: string; at: string | null }>;
 export type SubjectKind = keyof typeof SUBJECTS;
 export const SUBJECT_KINDS = Object.keys(SUBJECTS) as SubjectKind[];
 

@@ -116,6 +116,7 @@ describe("going through a lot again", () => {
       shortAt: null,
     });
     expect(replay([of("came", 100, 30), of("drawn", 101)]).shortAt).toBe(1);
+    expect(replay([of("found", 10)]).shortAt).toBe(0);
   });
 });
 

@@ -22,7 +22,7 @@ export interface Replayed {
   /** Value of each entry, in order; of what was drawn as a positive figure. */
   values: Micros[];
   left: { onHand: Base; value: Micros };
-  /** The first draw the lot hadn't enough for, by its place; nothing after it is worked out. */
+  /** The first draw the lot hadn't enough for, or find in a lot that never came, by its place; nothing after it is worked out. */
   shortAt: number | null;
 }
 
@@ -43,6 +43,8 @@ export function replay(entries: readonly Entry[]): Replayed {
       values.push(value);
       continue;
     }
+    // What was found by counting was found in something: with what brought it gone, it can't stay behind by itself.
+    if (e.how === "found" && !first) return { values, left, shortAt: i };
     const value = e.how === "came" ? e.value : first && first.qty > 0 ? costOf(e.qty, { value: first.value, per: first.qty }) : micros(0);
     left.onHand += e.qty;
     left.value = micros(left.value + value);

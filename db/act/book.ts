@@ -1,7 +1,7 @@
 /** The book of acts: reading and searching what was done, of the whole workshop, of a station, or of one record. */
 import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
 import type { Day } from "#core/when";
-import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type SQL } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import type { Reads } from "../client.ts";
 import { act, actSubject, lot, movement } from "../schema.ts";
@@ -84,17 +84,23 @@ const stationKinds = (station: string): ActKind[] =>
 export const actsAbout = (db: Reads, about: Subject, size = 12): Promise<BookRow[]> => readBook(db, { about }, size);
 
 /** What a record an act is about is called now; null when it is gone, or has no name. */
-const called = sql<string | null>`case ${actSubject.kind}
-  when 'material' then (select m.name from material m where m.id = ${actSubject.subjectId})
-  when 'lot' then (select l.number from lot l where l.id = ${actSubject.subjectId})
-  when 'receipt' then (select p.supplier from purchase p where p.id = ${actSubject.subjectId})
-  when 'harvest' then (select h.name from harvest h where h.id = ${actSubject.subjectId})
-  when 'jar' then (select j.number from jar j where j.id = ${actSubject.subjectId})
-  when 'recipe' then (select r.name from recipe r where r.id = ${actSubject.subjectId})
-  when 'product' then (select r.name || ', ' || p.label from product p join recipe r on r.id = p.recipe_id where p.id = ${actSubject.subjectId})
-  when 'batch' then (select v.name from batch b join recipe_version v on v.id = b.version_id where b.id = ${actSubject.subjectId})
-  when 'market' then (select d.name from market_day d where d.id = ${actSubject.subjectId})
-  when 'order' then (select o.customer from gift_order o where o.id = ${actSubject.subjectId}) end`;
+const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) => sql<string | null>`case ${kind}
+  when 'material' then (select m.name from material m where m.id = ${id})
+  when 'lot' then (select l.number from lot l where l.id = ${id})
+  when 'receipt' then (select p.supplier from purchase p where p.id = ${id})
+  when 'harvest' then (select h.name from harvest h where h.id = ${id})
+  when 'jar' then (select j.number from jar j where j.id = ${id})
+  when 'recipe' then (select r.name from recipe r where r.id = ${id})
+  when 'product' then (select r.name || ', ' || p.label from product p join recipe r on r.id = p.recipe_id where p.id = ${id})
+  when 'batch' then (select v.name from batch b join recipe_version v on v.id = b.version_id where b.id = ${id})
+  when 'market' then (select d.name from market_day d where d.id = ${id})
+  when 'order' then (select o.customer from gift_order o where o.id = ${id}) end`;
+
+/** What a record is called now; null when it is gone, or has no name. @example nameOf(db, { kind: "jar", id: 4 }) // "J26103-1" */
+export async function nameOf(db: Reads, { kind, id }: Subject): Promise<string | null> {
+  const { rows: found } = await db.execute<{ called: string | null }>(sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
+  return found[0]!.called;
+}
 
 /** One act with what it did: the records it was about, what it moved, and what it put right or was put right by. */
 export async function readAct(db: Reads, id: number) {
@@ -106,7 +112,12 @@ export async function readAct(db: Reads, id: number) {
   if (!row) return null;
   const [about, moved, others] = await Promise.all([
     db
-      .select({ kind: actSubject.kind, id: actSubject.subjectId, changes: actSubject.changes, called })
+      .select({
+        kind: actSubject.kind,
+        id: actSubject.subjectId,
+        changes: actSubject.changes,
+        called: calledOf(actSubject.kind, actSubject.subjectId),
+      })
       .from(actSubject)
       .where(eq(actSubject.actId, id)),
     db

@@ -1,6 +1,6 @@
 /** Readers of what acts left behind: each figure is read back as what it was, not taken on trust. */
 import type { Mg, Micros } from "#core/measure/exact";
-import type { Day } from "#core/when";
+import { readDay, type Day } from "#core/when";
 import { getTableColumns } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
 import { mixed, number, string } from "yup";
@@ -12,11 +12,9 @@ export const leftMg = () => mixed((v): v is Mg => whole(v)).required();
 export const leftId = () => number().integer().required();
 export const leftIdOrNone = () => number().integer().nullable().defined();
 export const leftText = () => string().defined();
-export const leftDay = () => mixed((v): v is Day => typeof v === "string" && /^\d{4}-\d{2}-\d{2}$/.test(v)).required();
-export const leftDayOrNone = () =>
-  mixed((v): v is Day => typeof v === "string" && /^\d{4}-\d{2}-\d{2}$/.test(v))
-    .nullable()
-    .defined();
+const isDay = (v: unknown): v is Day => typeof v === "string" && readDay(v).ok;
+export const leftDay = () => mixed(isDay).required();
+export const leftDayOrNone = () => mixed(isDay).nullable().defined();
 /** One of a list of words. @example leftOneOf(["value", "weight"] as const) */
 export const leftOneOf = <const T extends string>(words: readonly T[]) =>
   mixed((v): v is T => typeof v === "string" && (words as readonly string[]).includes(v)).required();

@@ -2,6 +2,7 @@
  * Taking an act back, at any time: every movement of it is met by its opposite, what it changed beside the ledger is put back, and what
  * followed from it is worked out anew, so that the books are as if it had never been. The ledger keeps both.
  */
+import type { ActKind } from "#core/act/kinds";
 import { micros, minus } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { and, eq, inArray, ne } from "drizzle-orm";
@@ -12,26 +13,23 @@ import { act, actSubject, movement } from "../schema.ts";
 import { LEAVES_VERSION, perform, type ActDefinition, type AnyAct, type Doing, type Done } from "./define.ts";
 import { stands } from "./standing.ts";
 
-/** The definition of a kind of act that is done from a sheet; null for a taking back. */
-export const definitionOf = (kind: (typeof act.$inferSelect)["kind"]): AnyAct | null => (kind === "undo" ? null : ACTS[kind].definition);
+const definitionOf = (kind: ActKind): AnyAct => (kind === "undo" ? UNDO : ACTS[kind].definition);
 
 /** Whether an act of that kind can ever be taken back; if not, why. @example neverBack("settings") // null */
-export function neverBack(kind: (typeof act.$inferSelect)["kind"]): string | null {
-  const def = definitionOf(kind);
-  if (!def) return "Taking back isn't taken back itself: do again what was done.";
-  return typeof def.back === "function" ? null : def.back.never;
+export function neverBack(kind: ActKind): string | null {
+  const { back } = definitionOf(kind);
+  return typeof back === "function" ? null : back.never;
 }
 
 const UNDO: ActDefinition<{ actId: number }, null> = {
   kind: "undo",
   leaves: null,
-  back: { never: "Taking back isn't taken back itself." },
+  back: { never: "Taking back isn't taken back itself: do again what was done." },
   run: async (tx, { actId }, at) => {
     const [was] = await tx.select().from(act).where(eq(act.id, actId)).for("update");
     if (!was) throw Refused.one("", "There is nothing of that number in the book.");
-    const never = neverBack(was.kind);
     const def = definitionOf(was.kind);
-    if (!def || typeof def.back !== "function") throw Refused.one("", `That can't be taken back. ${never ?? ""}`.trim());
+    if (typeof def.back !== "function") throw Refused.one("", `That can't be taken back. ${def.back.never}`);
     const [already] = await tx.select({ id: act.id, summary: act.summary }).from(act).where(eq(act.undoes, actId));
     if (already) throw Refused.one("", "That has been taken back already.", [{ to: `/book/${already.id}`, name: already.summary }]);
     await tx.update(act).set({ undoes: actId }).where(eq(act.id, at.actId));
@@ -40,7 +38,7 @@ const UNDO: ActDefinition<{ actId: number }, null> = {
     await rework(tx, at.actId, await opposites(tx, actId, at.actId), {
       field: () => "",
       short: (number) =>
-        `Lot ${number} has been used since, so this can't be taken back. Take back what used it first, or correct the count.`,
+        `Lot ${number} has been used or counted since, so this can't be taken back. Take that back first, or correct the count.`,
     });
     const about = await tx.select().from(actSubject).where(eq(actSubject.actId, actId));
     return {

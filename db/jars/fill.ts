@@ -138,7 +138,7 @@ const aboutJar = (id: number, parts: readonly { materialId: number }[] = []) => 
 ];
 
 /** A jar that is standing, held for this act. @throws Refused when it was strained or written off */
-export async function standing(tx: Tx, jarId: number) {
+export async function steeping(tx: Tx, jarId: number) {
   const [row] = await tx
     .select()
     .from(jar)
@@ -158,7 +158,7 @@ export interface TopUpIn {
 export const topUp = defineAct({
   kind: "topUp",
   run: async (tx, input: TopUpIn, { actId, day }) => {
-    const j = await standing(tx, input.jarId);
+    const j = await steeping(tx, input.jarId);
     const locked = await lockLots(tx, [input.lotId]);
     const { name, of } = useOf(locked, input.lotId, "carrier", day, "lot");
     const move = draw(locked, input.lotId, input.qty, "qty", grams, { actId, reason: "infused", jarId: j.id });
@@ -202,7 +202,7 @@ export const tend = defineAct({
     if (ids.length === 0) throw Refused.one("", "Choose a jar.");
     const numbers: string[] = [];
     for (const jarId of ids) {
-      numbers.push((await standing(tx, jarId)).number);
+      numbers.push((await steeping(tx, jarId)).number);
       await tx.insert(jarEvent).values({ jarId, kind, day, celsius, note, actId });
     }
     const what = { shaken: "Shook", temperature: `${celsius} °C in`, note: "Noted of" }[kind];
@@ -223,7 +223,7 @@ export const tend = defineAct({
 export const heat = defineAct({
   kind: "heat",
   run: async (tx, { jarId, minutes }: { jarId: number; minutes: number | null }, { actId, day }) => {
-    const j = await standing(tx, jarId);
+    const j = await steeping(tx, jarId);
     if (minutes === null && j.heatOn === null) throw Refused.one("", `Jar ${j.number} isn't on heat.`);
     await tx
       .update(jar)

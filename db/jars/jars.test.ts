@@ -16,7 +16,7 @@ import { expectLedgerTrue } from "../test/fresh.ts";
 import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, refused } from "../test/workshop.ts";
 import { whatWaits } from "../today.ts";
 import { fillJar, heat, heatedJars, tend, topUp, type FillIn } from "./fill.ts";
-import { pastStrainings, readJar, standingJars, valueOfJar } from "./read.ts";
+import { pastStrainings, readJar, steepingJars, valueOfJar } from "./read.ts";
 import { blend, spoilJar, strainJar, type StrainJarIn } from "./strain.ts";
 
 eachTestHasAWorkshop();
@@ -87,14 +87,14 @@ describe("filling", () => {
     const j = (await readJar(db, id))!;
     expect(j).toMatchObject({ oil: 600_000, herb: 50_000 });
     expect(j.value).toBe(h.value - (await lotOf(herb)).value + o.value - (await lotOf(ids.oil)).value);
-    expect((await standingJars(db)).map((x) => x.jar.number)).toEqual(["J26124-1"]);
+    expect((await steepingJars(db)).map((x) => x.jar.number)).toEqual(["J26124-1"]);
     expect((await readJar(db, await fill()))!.jar.number).toBe("J26124-2");
   });
   it("more than a lot has is said beside that part, and nothing has moved", async () => {
     const before = (await lotOf(herb)).onHand;
     expect(await refused(fillJar(db, await plan({}, 50, 9000), {}))).toMatchObject([{ field: "parts.1.qty" }]);
     expect((await lotOf(herb)).onHand).toBe(before);
-    expect(await standingJars(db)).toEqual([]);
+    expect(await steepingJars(db)).toEqual([]);
   });
   it("a lot that isn't dry needs a reason for the shelf, and none for gentle heat", async () => {
     await db.update(lot).set({ dryness: "damp" }).where(eq(lot.materialId, herb));
@@ -151,7 +151,7 @@ describe("tending", () => {
     await takeBack(db, spoilt.actId, doing);
     await takeBack(db, top.actId, doing);
     await takeBack(db, filled.actId, doing);
-    expect(await standingJars(db)).toEqual([]);
+    expect(await steepingJars(db)).toEqual([]);
     await expectLedgerTrue(db);
   });
   it("heat runs on a timer until it is turned off or the jar is strained", async () => {
@@ -213,7 +213,7 @@ describe("straining", () => {
     const id = await fill();
     expect(await refused(strainJar(db, straining(id, { back: mg(600_001) }), doing))).toMatchObject([{ field: "back" }]);
     expect(await refused(strainJar(db, straining(id), { day: addDays(DAY, -1) }))).toMatchObject([{ field: "" }]);
-    expect((await standingJars(db)).length).toBe(1);
+    expect((await steepingJars(db)).length).toBe(1);
   });
   it("teaches what the herb keeps", async () => {
     await strainJar(db, straining(await fill(), { pressed: true }), doing);
@@ -238,7 +238,7 @@ describe("straining", () => {
       },
       doing,
     );
-    expect((await refused(takeBack(db, again.actId, doing)))[0]!.say).toContain("has been used since");
+    expect((await refused(takeBack(db, again.actId, doing)))[0]!.say).toContain("has been used or counted since");
     await expectLedgerTrue(db);
   });
   it("a second infusion over new herb has two herb lots in its ancestry", async () => {
@@ -327,9 +327,9 @@ describe("blending and spoiling", () => {
   it("a spoiled jar is written off with what it cost, and comes back when that was a slip", async () => {
     const id = await fill();
     const done = await spoilJar(db, { jarId: id, why: "mould" }, doing);
-    expect(await standingJars(db)).toEqual([]);
+    expect(await steepingJars(db)).toEqual([]);
     expect((await refused(strainJar(db, straining(id), doing)))[0]!.say).toContain("isn't standing");
     await takeBack(db, done.actId, doing);
-    expect((await standingJars(db)).length).toBe(1);
+    expect((await steepingJars(db)).length).toBe(1);
   });
 });

@@ -22,7 +22,7 @@ const columns = {
 };
 
 /** Jars standing on the wall, the one ready first in front. */
-export const standingJars = (db: Reads) =>
+export const steepingJars = (db: Reads) =>
   db
     .select(columns)
     .from(jar)
@@ -39,7 +39,7 @@ export const pastJars = (db: Reads, page = 0, size = 30) =>
     .limit(size)
     .offset(page * size);
 
-export type WallJar = Awaited<ReturnType<typeof standingJars>>[number];
+export type WallJar = Awaited<ReturnType<typeof steepingJars>>[number];
 
 /** What everything that went into a jar cost, restatements included. */
 export async function valueOfJar(db: Reads, jarId: number): Promise<Micros> {

@@ -17,7 +17,7 @@ import { jar, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { keepBestBefore } from "../shelf/bestBy.ts";
 import { makeLots } from "../shelf/receive.ts";
-import { standing } from "./fill.ts";
+import { steeping } from "./fill.ts";
 import { partsOf, valueOfJar, type JarPartRow } from "./read.ts";
 
 export interface StrainJarIn {
@@ -78,7 +78,7 @@ const letters = (n: number): string => (n < 26 ? "" : letters(Math.floor(n / 26)
 export const strainJar = defineAct({
   kind: "strain",
   run: async (tx, input: StrainJarIn, { actId, day }) => {
-    const j = await standing(tx, input.jarId);
+    const j = await steeping(tx, input.jarId);
     const parts = await partsOf(tx, j.id);
     const of = (role: "herb" | "carrier") => parts.filter((p) => p.role === role);
     const value = await valueOfJar(tx, j.id);
@@ -145,7 +145,7 @@ export const strainJar = defineAct({
 export const spoilJar = defineAct({
   kind: "spoil",
   run: async (tx, { jarId, why }: { jarId: number; why: string }, { actId }) => {
-    const j = await standing(tx, jarId);
+    const j = await steeping(tx, jarId);
     const value = await valueOfJar(tx, jarId);
     const { currency } = await readSettings(tx);
     await tx

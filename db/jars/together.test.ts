@@ -10,7 +10,7 @@ import { readReceipt } from "../shelf/receipts.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
 import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, onHand, token } from "../test/workshop.ts";
 import { fillJar, topUp } from "./fill.ts";
-import { readJar, standingJars } from "./read.ts";
+import { readJar, steepingJars } from "./read.ts";
 import { spoilJar, strainJar } from "./strain.ts";
 
 eachTestHasAWorkshop();
@@ -63,7 +63,7 @@ it("two jars that both count on the last of an oil: one is filled", async () => 
   expect(said.filter((s) => s === "done")).toHaveLength(1);
   expect(said.find((s) => s !== "done")).toMatch(/less than this takes|just used that stock|at once/);
   expect(await onHand(ids.oil)).toBe(300_000);
-  expect(await standingJars(db)).toHaveLength(1);
+  expect(await steepingJars(db)).toHaveLength(1);
   await expectLedgerTrue(db);
 });
 
@@ -75,7 +75,7 @@ it("one press that is posted twice fills one jar", async () => {
       () => fill(100, at),
     ),
   ).toEqual(["done", "done"]);
-  expect(await standingJars(db)).toHaveLength(1);
+  expect(await steepingJars(db)).toHaveLength(1);
   expect(await onHand(ids.oil)).toBe(1_700_000);
 });
 

@@ -11,7 +11,7 @@ import { micros, minus, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
-import { and, eq, inArray, isNull, ne, or, sql, type SQL } from "drizzle-orm";
+import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
 import { inBook, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { act, batchSize, movement } from "../schema.ts";
@@ -218,12 +218,12 @@ class Books {
   }
 
   async #short(lotId: number, says: Says): Promise<Refused> {
-    const users = [...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.qty < 0 ? [b.actId] : [])))];
+    const users = [...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.qty < 0 || b.reason === "counted" ? [b.actId] : [])))];
     const rows = users.length
       ? await this.#tx
           .select({ id: act.id, summary: act.summary })
           .from(act)
-          .where(or(...users.slice(-5).map((id) => eq(act.id, id))))
+          .where(inArray(act.id, users.slice(-5)))
           .orderBy(act.id)
       : [];
     return Refused.one(says.field(lotId), says.short(this.#numbers.get(lotId)!), rows.map(inBook));

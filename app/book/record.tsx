@@ -1,0 +1,21 @@
+/** A record an act is about, by its kind and its name. */
+import { SUBJECTS, type Subject } from "#core/act/kinds";
+
+/** With the way to it as long as it is there. */
+export function Record({ of: { kind, id, called } }: { of: Subject & { called: string | null } }) {
+  const { say, at } = SUBJECTS[kind];
+  const to = kind === "settings" ? "/settings" : kind === "lot" ? `/lots/${encodeURIComponent(called ?? "")}` : `${at}${id}`;
+  const name = kind === "settings" ? "of the workshop" : called;
+  return (
+    <>
+      <span className="text-[0.9em] text-pine-soft">{say}</span>{" "}
+      {name === null ? (
+        <span>no longer here</span>
+      ) : (
+        <a href={to} className="underline underline-offset-4">
+          {name}
+        </a>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,164 @@
+/** By dice: what is steeped, blended and made of the shelf, and where it goes. */
+import { METHODS, readyDays } from "#core/infusion/methods";
+import { mg } from "#core/measure/exact";
+import { addDays } from "#core/when";
+import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
+import { pour } from "../../bench/pour.ts";
+import { readBatch } from "../../bench/read.ts";
+import { setOut } from "../../bench/setOut.ts";
+import { takeOut } from "../../cabinet/cabinet.ts";
+import type { OpenDb } from "../../client.ts";
+import { saveGiftOrder } from "../../gifts/gifts.ts";
+import { packGiftOrder } from "../../gifts/pack.ts";
+import { fillJar, topUp } from "../../jars/fill.ts";
+import { readJar } from "../../jars/read.ts";
+import { blend, spoilJar, strainJar } from "../../jars/strain.ts";
+import { closeMarketDay } from "../../markets/markets.ts";
+import { jar, lot } from "../../schema.ts";
+import { euro } from "../fresh.ts";
+import { DAY, idIn } from "../workshop.ts";
+import { at, doing, onHand, part, pickOf, type Throw } from "./world.ts";
+
+let orders = 0;
+const finishedOn = (db: OpenDb) =>
+  db
+    .select()
+    .from(lot)
+    .where(and(isNotNull(lot.productId), gt(lot.onHand, 0)))
+    .orderBy(lot.id);
+const openJars = (db: OpenDb) =>
+  db
+    .select()
+    .from(jar)
+    .where(and(isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
+    .orderBy(jar.id);
+
+export const MAKING = {
+  fill: async (db, a, b) => {
+    const h = pickOf(await onHand(db, ["herb"]), a);
+    const o = pickOf(await onHand(db, ["oil", "infusedOil"]), b);
+    if (!h || !o) return null;
+    return async (v) => {
+      const materialOf = async (lotId: number) => (await v.db.select({ of: lot.materialId }).from(lot).where(eq(lot.id, lotId)))[0]!.of!;
+      const [herbLot, oilLot] = [at(v.lots, h.id), at(v.lots, o.id)];
+      return fillJar(
+        v.db,
+        {
+          ...{
+            name: `Steeped ${a % 3}`,
+            method: "cooker",
+            methodName: "",
+            vessel: "",
+            vesselMl: null,
+            fillMl: null,
+            looseMl: null,
+            day: DAY,
+          },
+          ...{
+            ready: readyDays(DAY, METHODS.shelf.times),
+            wished: null,
+            heatMinutes: null,
+            why: "for a trial",
+            note: "",
+            expected: mg(o.onHand),
+          },
+          parts: [
+            { role: "herb", materialId: await materialOf(herbLot), lotId: herbLot, cut: "cut", qty: mg(part(h.onHand, b)) },
+            { role: "carrier", materialId: await materialOf(oilLot), lotId: oilLot, cut: null, qty: mg(part(o.onHand, b)) },
+          ],
+        },
+        doing,
+      );
+    };
+  },
+
+  topUp: async (db, a, b) => {
+    const [j, o] = [pickOf(await openJars(db), a), pickOf(await onHand(db, ["oil"]), b)];
+    return j && o ? (v) => topUp(v.db, { jarId: at(v.jars, j.id), lotId: at(v.lots, o.id), qty: mg(part(o.onHand, b)) }, doing) : null;
+  },
+
+  strain: async (db, a, b) => {
+    const j = pickOf(await openJars(db), a);
+    if (!j) return null;
+    const back = Math.max(3, part((await readJar(db, j.id))!.oil, b));
+    const first = Math.max(1, Math.floor(back / 3));
+    const out = {
+      back: mg(back),
+      secondBack: null,
+      sediment: mg(0),
+      herbOut: null,
+      pressed: false,
+      bottles: [mg(first), mg(back - first)],
+    };
+    return (v) => strainJar(v.db, { jarId: at(v.jars, j.id), ...out }, doing);
+  },
+
+  spoil: async (db, a, b) => {
+    const j = pickOf(await openJars(db), a);
+    return j && b % 2 === 0 ? (v) => spoilJar(v.db, { jarId: at(v.jars, j.id), why: "mould" }, doing) : null;
+  },
+
+  blend: async (db, a, b) => {
+    const oils = await onHand(db, ["oil", "infusedOil"]);
+    const [x, y] = [pickOf(oils, a), pickOf(oils, b)];
+    if (!x || !y || x.id === y.id) return null;
+    return (v) =>
+      blend(
+        v.db,
+        { name: `Blend ${a % 2}`, note: "", takes: [x, y].map((t) => ({ lotId: at(v.lots, t.id), qty: mg(part(t.onHand, b)) })) },
+        doing,
+      );
+  },
+
+  make: async (db, a, b) => {
+    const units = 1 + (a % 3);
+    const [oil, wax] = [pickOf(await onHand(db, ["oil"]), a), pickOf(await onHand(db, ["wax"]), b)];
+    if (!oil || !wax || oil.onHand < units * 41_000 || wax.onHand < units * 11_000) return null;
+    const weighed = [mg(units * 40_000 + (b % 900)), mg(units * 10_000 + (a % 90))];
+    return async (v) => {
+      const set = await setOut(
+        v.db,
+        { recipeId: v.ids.recipe, batchMg: mg(units * 50_000), sizes: [{ productId: v.ids.product, units }] },
+        doing,
+      );
+      const { takes } = (await readBatch(v.db, idIn(set)))!;
+      const lots = [at(v.lots, oil.id), at(v.lots, wax.id)];
+      const chosen = [0, 1].map((position) => {
+        const { materialId, planned } = takes.find((t) => t.position === position)!;
+        return { position, materialId, planned, lotId: lots[position]!, weighed: weighed[position]! };
+      });
+      return pour(
+        v.db,
+        { batchId: idIn(set), takes: chosen, sizes: [{ productId: v.ids.product, units }], leftover: mg(0), minutes: 30, note: "" },
+        doing,
+      );
+    };
+  },
+
+  takeOut: async (db, a) => {
+    const l = pickOf(await finishedOn(db), a);
+    return l ? (v) => takeOut(v.db, { lotId: at(v.lots, l.id), units: 1, reason: "tester", note: "" }, doing) : null;
+  },
+
+  market: async (db, a, b) => {
+    const l = pickOf(await finishedOn(db), a);
+    if (!l) return null;
+    const sold = part(l.onHand, b);
+    const costs = { stallFee: euro(10), travel: euro(2), byCard: euro(0), cardFeeBp: 175, minutes: 60 };
+    const lines = (lotId: number) => [{ lotId, taken: l.onHand, sold, given: 0, damaged: 0, price: euro(5) }];
+    return (v) => closeMarketDay(v.db, { name: "Fair", day: DAY, note: "", ...costs, lines: lines(at(v.lots, l.id)) }, doing);
+  },
+
+  order: async (db, a, b) => {
+    const l = pickOf(await finishedOn(db), a);
+    if (!l) return null;
+    // Sooner than any before, so that none that couldn't be packed has first call on what there is.
+    const due = addDays(DAY, -++orders);
+    const order = { customer: "Choir", due, extra: euro(1), discountBp: 0, wrapMinutes: 5, note: "", wrapping: [] };
+    return async (v) => {
+      const items = [{ productId: v.ids.product, units: part(l.onHand, b), price: euro(6) }];
+      const saved = await saveGiftOrder(v.db, { ...order, items }, doing);
+      return packGiftOrder(v.db, { id: idIn(saved), only: [{ productId: v.ids.product, lotId: at(v.lots, l.id) }] }, doing);
+    };
+  },
+} satisfies Record<string, Throw>;

@@ -1,0 +1,161 @@
+/** By dice: what comes onto the shelf, is counted, corrected, opened, held and taken off it. */
+import { mg } from "#core/measure/exact";
+import { eq, gt } from "drizzle-orm";
+import { lot, purchase, stockCount } from "../../schema.ts";
+import { correctReceipt } from "../../shelf/correct.ts";
+import { correctCount, holdLot } from "../../shelf/count.ts";
+import { finishHarvest, pick } from "../../shelf/harvests.ts";
+import { moveOut, openLot } from "../../shelf/lots.ts";
+import { arrive, receive, receiveMany } from "../../shelf/receive.ts";
+import { readReceipt } from "../../shelf/receipts.ts";
+import { noteCount, postStocktake } from "../../shelf/stocktake.ts";
+import { euro } from "../fresh.ts";
+import { DAY, idIn } from "../workshop.ts";
+import { at, doing, onHand, part, pickOf, WEIGHED, type Throw } from "./world.ts";
+
+export const SHELF = {
+  receive: (_db, a, b) => {
+    const packs = 1 + (b % 4);
+    const arrived = a % (packs + 1);
+    const herb = a % 3 === 2;
+    return (v) =>
+      receive(
+        v.db,
+        {
+          supplier: "Mill",
+          day: DAY,
+          postage: euro(b / 100),
+          tax: euro((a % 50) / 100),
+          discount: euro(0.01 * (b % 7)),
+          rate: a % 2 ? 1_000_000 : 934_567,
+          lines: [
+            {
+              materialId: herb ? v.herb : v.ids.oil,
+              supplierLot: "",
+              packs,
+              arrived,
+              packSize: "100 g",
+              qty: packs * 100_000,
+              price: euro(3 + b / 50),
+              bestBefore: null,
+            },
+            {
+              materialId: v.ids.wax,
+              supplierLot: "",
+              packs: 1,
+              packSize: "50 g",
+              qty: 50_000,
+              price: euro(1 + a / 100),
+              bestBefore: null,
+            },
+          ],
+        },
+        doing,
+      );
+  },
+
+  arrive: async (db, _a, b) => {
+    const all = await db.select({ id: purchase.id }).from(purchase).orderBy(purchase.id);
+    for (const { id } of all) {
+      const waiting = (await readReceipt(db, id))?.lines.find((l) => l.line.lotId === null);
+      if (!waiting) continue;
+      const packs = 1 + (b % waiting.line.packs);
+      return async (v) => {
+        const theirs = (await readReceipt(v.db, at(v.receipts, id)))!.lines.find((l) => l.line.lotId === null)!;
+        return arrive(v.db, { lineId: theirs.line.id, packs, supplierLot: "", bestBefore: null }, doing);
+      };
+    }
+    return null;
+  },
+
+  correct: async (db, a, b) => {
+    const bought = pickOf(await db.select({ id: purchase.id }).from(purchase).orderBy(purchase.id), a);
+    const found = bought && (await readReceipt(db, bought.id));
+    if (!found) return null;
+    const wanted = found.lines.map(({ line }, i) => ({
+      lotId: line.lotId,
+      packs: line.packs,
+      packSize: line.packSize,
+      qty: i === 0 && b % 3 === 0 ? part(line.qty * 2, b) : line.qty,
+      price: euro(((a * 7 + b + i) % 4000) / 100),
+    }));
+    return async (v) => {
+      const id = at(v.receipts, bought.id);
+      const theirs = (await readReceipt(v.db, id))!.lines;
+      const lines = wanted.map(({ lotId, ...l }) => {
+        const { line } = theirs.find((t) => t.line.lotId === (lotId === null ? null : at(v.lots, lotId)))!;
+        return { id: line.id, materialId: line.materialId, supplierLot: "", bestBefore: null, ...l };
+      });
+      // Now and then a line was never bought at all.
+      const kept = b % 11 === 0 && lines.length > 1 ? lines.slice(1) : lines;
+      return correctReceipt(v.db, { id, supplier: "Mill", day: DAY, postage: euro(b / 90), lines: kept }, doing);
+    };
+  },
+
+  file: (_db, _a, b) => {
+    const line = { materialId: 0, supplierLot: "", packs: 2, packSize: "10", qty: 2 * b, price: euro(b / 100), bestBefore: null };
+    return (v) => {
+      const one = { supplier: "Filed", day: DAY, postage: euro(0), lines: [{ ...line, materialId: v.ids.wax }] };
+      return receiveMany(v.db, { add: [], receipts: [one, { ...one, supplier: "Another" }] }, doing);
+    };
+  },
+
+  count: async (db, a, b) => {
+    const l = pickOf(await onHand(db, WEIGHED), a);
+    const change = b % 2 ? -part((l?.onHand ?? 0) / 2, b) : b % 40;
+    if (!l || change === 0) return null;
+    return async (v) => {
+      const lotId = at(v.lots, l.id);
+      const [now] = await v.db.select().from(lot).where(eq(lot.id, lotId));
+      return correctCount(v.db, { lotId, expected: now!.onHand, counted: now!.onHand + change, reason: "weighed" }, doing);
+    };
+  },
+
+  stocktake: async (db, a, b) => {
+    const changes = (await onHand(db, WEIGHED)).slice(0, 1 + (a % 4)).map((l) => ({ id: l.id, by: b % 2 ? -part(l.onHand / 2, b) : b }));
+    return async (v) => {
+      await v.db.delete(stockCount);
+      for (const { id, by } of changes) {
+        const [now] = await v.db
+          .select()
+          .from(lot)
+          .where(eq(lot.id, at(v.lots, id)));
+        await noteCount(v.db, now!.id, Math.max(0, now!.onHand + by), "");
+      }
+      return postStocktake(v.db, {}, doing);
+    };
+  },
+
+  moveOut: async (db, a, b) => {
+    const l = pickOf(await onHand(db, WEIGHED), a);
+    const reason = (["wasted", "given", "returned", "own"] as const)[b % 4]!;
+    return l ? (v) => moveOut(v.db, { lotId: at(v.lots, l.id), amount: part(l.onHand, b), reason, note: "" }, doing) : null;
+  },
+
+  open: async (db, a) => {
+    const l = pickOf(await onHand(db, ["oil", "herb"]), a);
+    return l ? (v) => openLot(v.db, { lotId: at(v.lots, l.id) }, doing) : null;
+  },
+
+  hold: async (db, a, b) => {
+    const l = pickOf(await db.select().from(lot).where(gt(lot.onHand, 0)).orderBy(lot.id), a);
+    return l ? (v) => holdLot(v.db, { lotId: at(v.lots, l.id), reason: b % 3 ? `Why ${b}` : null }, doing) : null;
+  },
+
+  harvest: (_db, a, b) => {
+    return async (v) => {
+      const picking = {
+        materialId: v.herb,
+        picked: DAY,
+        place: "",
+        fresh: mg(b * 1000),
+        method: "air",
+        celsius: null,
+        note: "",
+      } as const;
+      const picked = await pick(v.db, { ...picking, minutes: a % 90 }, doing);
+      const dry = { dry: mg(b * 200), snaps: a % 3 > 0, minutes: a % 90, market: null };
+      return finishHarvest(v.db, { harvestId: idIn(picked), ...dry, valuedBy: a % 2 ? "hours" : "nothing" }, doing);
+    };
+  },
+} satisfies Record<string, Throw>;
