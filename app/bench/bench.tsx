@@ -7,6 +7,7 @@ import { db } from "../db.server.ts";
 import { LotTag, When } from "../ui/amounts.tsx";
 import { Tin } from "../ui/drawings.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import type { Route } from "./+types/bench";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Zelbin" }];
@@ -56,70 +57,60 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
           )}
           {made.length > 0 && (
             <Part title="Poured">
-              <table className="ruled stack">
-                <thead>
-                  <tr>
-                    <th scope="col">Lot</th>
-                    <th scope="col">Product</th>
-                    <th scope="col">Poured</th>
-                    <th scope="col" className="text-right!">
-                      Filled
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Planned
-                    </th>
-                    <th scope="col">Best before</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {made.map((b) => (
-                    <tr key={b.id}>
-                      <td>
-                        <span className="flex flex-wrap gap-1.5">
-                          {b.sizes.map(
-                            (s) =>
-                              s.number &&
-                              s.units !== 0 && (
-                                <LotTag
-                                  key={s.number}
-                                  lot={{ number: s.number, onHand: s.onHand ?? 0, bestBefore: s.bestBefore, hold: s.hold }}
-                                />
-                              ),
-                          )}
-                        </span>
-                      </td>
-                      <td>
+              <Table
+                rows={made}
+                by={(b) => b.id}
+                columns={[
+                  {
+                    head: "Lot",
+                    cell: (b) => (
+                      <span className="flex flex-wrap gap-1.5">
+                        {b.sizes.map(
+                          (s) =>
+                            s.number &&
+                            s.units !== 0 && (
+                              <LotTag
+                                key={s.number}
+                                lot={{ number: s.number, onHand: s.onHand ?? 0, bestBefore: s.bestBefore, hold: s.hold }}
+                              />
+                            ),
+                        )}
+                      </span>
+                    ),
+                  },
+                  {
+                    head: "Product",
+                    plain: true,
+                    cell: (b) => (
+                      <>
                         <a href={`/bench/${b.id}`} className="font-semibold hover:underline">
                           {b.recipe}
                         </a>{" "}
                         <span className="text-pine-soft">{RECIPE_TYPES[b.type].label}</span>
-                      </td>
-                      <td data-label="Poured">
-                        <When day={b.day} />
-                      </td>
-                      <td data-label="Filled" className="num weight">
-                        {b.sizes
-                          .filter((s) => s.units)
-                          .map((s) => (
-                            <div key={s.label}>
-                              {s.units} × {s.label}
-                            </div>
-                          ))}
-                      </td>
-                      <td data-label="Planned" className="num weight">
-                        {b.sizes
-                          .filter((s) => s.units)
-                          .map((s) => (
-                            <div key={s.label}>{s.planned}</div>
-                          ))}
-                      </td>
-                      <td data-label="Best before">
-                        <When day={b.sizes.find((s) => s.units)?.bestBefore ?? null} />
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      </>
+                    ),
+                  },
+                  { head: "Poured", cell: (b) => <When day={b.day} /> },
+                  {
+                    head: "Filled",
+                    as: "weight",
+                    cell: (b) =>
+                      b.sizes
+                        .filter((s) => s.units)
+                        .map((s) => (
+                          <div key={s.label}>
+                            {s.units} × {s.label}
+                          </div>
+                        )),
+                  },
+                  {
+                    head: "Planned",
+                    as: "weight",
+                    cell: (b) => b.sizes.filter((s) => s.units).map((s) => <div key={s.label}>{s.planned}</div>),
+                  },
+                  { head: "Best before", cell: (b) => <When day={b.sizes.find((s) => s.units)?.bestBefore ?? null} /> },
+                ]}
+              />
             </Part>
           )}
         </Sheet>

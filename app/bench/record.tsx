@@ -10,6 +10,7 @@ import { LotTag, percent, When } from "../ui/amounts.tsx";
 import { Tin } from "../ui/drawings.tsx";
 import { Button } from "../ui/form.tsx";
 import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { BatchSheet } from "#db/bench/read";
 
@@ -128,43 +129,38 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
             )}
           </div>
           <Part title="Weighed">
-            <table className="ruled stack">
-              <thead>
-                <tr>
-                  <th scope="col">Material</th>
-                  <th scope="col">Lot</th>
-                  <th scope="col" className="text-right!">
-                    Planned
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Weighed
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Off by
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {takes.map((t, i) => {
-                  const off = (t.weighed ?? 0) - t.planned;
-                  return (
-                    <tr key={i}>
-                      <td>{t.material}</td>
-                      <td>{byId.get(t.lotId) && <LotTag lot={byId.get(t.lotId)!} />}</td>
-                      <td data-label="Planned" className="num weight">
-                        {gramsIn(1)(t.planned)}
-                      </td>
-                      <td data-label="Weighed" className="num weight font-semibold">
-                        {gramsIn(1)(t.weighed ?? 0)}
-                      </td>
-                      <td data-label="Off by" className="num weight text-pine-soft">
-                        {Math.abs(off) < 50 ? "" : `${off > 0 ? "+" : "−"}${gramsIn(1)(Math.abs(off))}`}
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
+            <Table
+              rows={takes.map((t) => ({ ...t, off: (t.weighed ?? 0) - t.planned }))}
+              by={(_, i) => i}
+              columns={[
+                {
+                  head: "Material",
+                  cell: (t) => t.material,
+                },
+                {
+                  head: "Lot",
+                  plain: true,
+                  cell: (t) => byId.get(t.lotId) && <LotTag lot={byId.get(t.lotId)!} />,
+                },
+                {
+                  head: "Planned",
+                  as: "weight",
+                  cell: (t) => gramsIn(1)(t.planned),
+                },
+                {
+                  head: "Weighed",
+                  as: "weight",
+                  className: "font-semibold",
+                  cell: (t) => gramsIn(1)(t.weighed ?? 0),
+                },
+                {
+                  head: "Off by",
+                  as: "weight",
+                  className: "text-pine-soft",
+                  cell: (t) => (Math.abs(t.off) < 50 ? "" : `${t.off > 0 ? "+" : "−"}${gramsIn(1)(Math.abs(t.off))}`),
+                },
+              ]}
+            />
           </Part>
           {batch.note && (
             <Part title="What happened">

@@ -4,6 +4,7 @@ import type { Lot, NeedPlan } from "#core/stock/lots";
 import { grams } from "#core/measure/write";
 import type { Mg } from "#core/measure/exact";
 import { LotTag, showBase } from "../ui/amounts.tsx";
+import { Table } from "../ui/table.tsx";
 
 interface Props {
   lines: readonly { id: number; materialId: number; entered: string }[];
@@ -18,67 +19,45 @@ export function ToWeigh({ lines, weights, plan, lots, names, scale }: Props) {
   const readings = weights.map((w) => onScale(w, scale).steps);
   const together = readings.reduce((a, n) => a + n, 0);
   return (
-    <table className="ruled stack">
-      <thead>
-        <tr>
-          <th scope="col">Material</th>
-          <th scope="col" className="text-right!">
-            Weigh
-          </th>
-          {scale.unit === "oz" && (
-            <th scope="col" className="text-right!">
-              Grams
-            </th>
-          )}
-          <th scope="col" className="pl-6!">
-            Out of
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map((l, i) => (
-          <tr key={l.id}>
-            <td>
+    <Table
+      rows={lines.map((l, i) => ({ ...l, reading: readings[i]!, takes: plan[i]!.takes, short: plan[i]!.short }))}
+      by={(l) => l.id}
+      columns={[
+        {
+          head: "Material",
+          cell: (l) => (
+            <>
               {names.get(l.materialId)} <span className="text-[0.88rem] text-pine-soft">written as {l.entered}</span>
-            </td>
-            <td data-label="Weigh" className="num weight">
-              {showSteps(readings[i]!, scale)}
-            </td>
-            {scale.unit === "oz" && (
-              <td data-label="Grams" className="num weight text-pine-soft">
-                {grams(ofSteps(readings[i]!, scale))}
-              </td>
-            )}
-            <td className="pl-6!">
-              <span className="flex flex-wrap gap-1.5">
-                {plan[i]!.takes.map((t) => (
-                  <span key={t.lotId} className="inline-flex items-baseline gap-1.5">
-                    <LotTag lot={lots.get(t.lotId)!} />
-                    {plan[i]!.takes.length > 1 && <span className="weight text-[0.85rem]">{grams(t.amount)}</span>}
-                  </span>
-                ))}
-                {plan[i]!.short > 0 && <span className="font-semibold text-berry">{showBase(plan[i]!.short, "weight")} missing</span>}
-              </span>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr>
-          <th scope="row" className="text-[1rem]! text-pine!">
-            Together
-          </th>
-          <td data-label="Weigh" className="num weight font-semibold">
-            {showSteps(together, scale)}
-          </td>
-          {scale.unit === "oz" && (
-            <td data-label="Grams" className="num weight text-pine-soft">
-              {grams(ofSteps(together, scale))}
-            </td>
-          )}
-          <td />
-        </tr>
-      </tfoot>
-    </table>
+            </>
+          ),
+          foot: "Together",
+        },
+        { head: "Weigh", as: "weight", cell: (l) => showSteps(l.reading, scale), foot: showSteps(together, scale) },
+        scale.unit === "oz" && {
+          head: "Grams",
+          as: "weight",
+          className: "text-pine-soft",
+          cell: (l) => grams(ofSteps(l.reading, scale)),
+          foot: grams(ofSteps(together, scale)),
+        },
+        {
+          head: "Out of",
+          plain: true,
+          headClass: "pl-6!",
+          className: "pl-6!",
+          cell: (l) => (
+            <span className="flex flex-wrap gap-1.5">
+              {l.takes.map((t) => (
+                <span key={t.lotId} className="inline-flex items-baseline gap-1.5">
+                  <LotTag lot={lots.get(t.lotId)!} />
+                  {l.takes.length > 1 && <span className="weight text-[0.85rem]">{grams(t.amount)}</span>}
+                </span>
+              ))}
+              {l.short > 0 && <span className="font-semibold text-berry">{showBase(l.short, "weight")} missing</span>}
+            </span>
+          ),
+        },
+      ]}
+    />
   );
 }

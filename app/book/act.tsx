@@ -12,6 +12,7 @@ import { Money, showInColumn, When } from "../ui/amounts.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { TakeBack } from "./actsOf.tsx";
 import { Record } from "./record.tsx";
+import { Table } from "../ui/table.tsx";
 import type { Route } from "./+types/act";
 
 export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
@@ -100,49 +101,55 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
             {moved.length === 0 ? (
               <p className="text-pine-soft">Nothing left or came onto the shelf by it.</p>
             ) : (
-              <table className="ruled stack">
-                <thead>
-                  <tr>
-                    <th scope="col">Lot</th>
-                    <th scope="col">Of</th>
-                    <th scope="col">Why</th>
-                    <th scope="col" className="text-right!">
-                      Amount
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Value
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {moved.map((m) => (
-                    <tr key={m.id}>
-                      <td>
-                        <a href={`/lots/${encodeURIComponent(m.number)}`} className="weight underline underline-offset-4">
-                          {m.number}
-                        </a>
-                      </td>
-                      <td>
+              <Table
+                rows={moved}
+                by={(m) => m.id}
+                columns={[
+                  {
+                    head: "Lot",
+                    cell: (m) => (
+                      <a href={`/lots/${encodeURIComponent(m.number)}`} className="weight underline underline-offset-4">
+                        {m.number}
+                      </a>
+                    ),
+                  },
+                  {
+                    head: "Of",
+                    plain: true,
+                    cell: (m) => (
+                      <>
                         {m.name}
                         {m.label && <span className="text-pine-soft">, {m.label}</span>}
-                      </td>
-                      <td>
+                      </>
+                    ),
+                  },
+                  {
+                    head: "Why",
+                    plain: true,
+                    cell: (m) => (
+                      <>
                         {REASONS[m.reason]}
                         {m.note && <span className="text-pine-soft">, {m.note}</span>}
-                      </td>
-                      <td data-label="Amount" className="num weight">
-                        {m.qty === 0 ? "—" : `${m.qty < 0 ? "−" : "+"}${showInColumn(Math.abs(m.qty), measuredOf(m.kind))}`}
-                      </td>
-                      <td data-label="Value" className="num">
-                        <span>
-                          {m.value < 0 && "−"}
-                          <Money of={micros(Math.abs(m.value))} />
-                        </span>
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      </>
+                    ),
+                  },
+                  {
+                    head: "Amount",
+                    as: "weight",
+                    cell: (m) => (m.qty === 0 ? "—" : `${m.qty < 0 ? "−" : "+"}${showInColumn(Math.abs(m.qty), measuredOf(m.kind))}`),
+                  },
+                  {
+                    head: "Value",
+                    as: "figure",
+                    cell: (m) => (
+                      <span>
+                        {m.value < 0 && "−"}
+                        <Money of={micros(Math.abs(m.value))} />
+                      </span>
+                    ),
+                  },
+                ]}
+              />
             )}
           </Part>
         </Sheet>

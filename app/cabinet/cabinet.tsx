@@ -20,6 +20,7 @@ import { LotTag, When } from "../ui/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { Modal } from "../ui/modal.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/cabinet";
 
@@ -126,79 +127,45 @@ export default function Cabinet({ loaderData: { lots, stand, token } }: Route.Co
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Lot</th>
-                <th scope="col">Poured</th>
-                <th scope="col" className="text-right!">
-                  Age
-                </th>
-                <th scope="col">Best before</th>
-                <th scope="col" className="text-right!">
-                  Here
-                </th>
-                <th scope="col" className="text-right!">
-                  Materials, one
-                </th>
-                <th scope="col" className="text-right!">
-                  All costs, one
-                </th>
-                <th scope="col" aria-label="Take out" />
-              </tr>
-            </thead>
-            {products.map((rows) => (
-              <tbody key={rows[0]!.of}>
-                <tr className="group">
-                  <th colSpan={8} scope="rowgroup" className="text-pine!">
-                    <span className="font-display text-[1.15rem] font-normal">{rows[0]!.name}</span>{" "}
-                    <span className="font-normal text-pine-soft">
-                      {[
-                        rows[0]!.label,
-                        ...(rows[0]!.type ? [RECIPE_TYPES[rows[0]!.type].label] : []),
-                        `${rows.reduce((a, l) => a + l.onHand, 0)} here`,
-                        ...spokenFor(standOf.get(rows[0]!.of)),
-                        ...(rows[0]!.retired ? ["no longer made"] : []),
-                      ].join(" · ")}
-                    </span>
-                  </th>
-                </tr>
-                {rows.map((l) => {
-                  const cost = finishedCost(l, l);
-                  return (
-                    <tr key={l.id}>
-                      <td>
-                        <LotTag lot={l} />
-                      </td>
-                      <td data-label="Poured">
-                        <When day={l.arrived} />
-                      </td>
-                      <td data-label="Age" className="num">
-                        {daysBetween(l.arrived, day)} days
-                      </td>
-                      <td data-label="Best before">
-                        <When day={l.bestBefore} />
-                      </td>
-                      <td data-label="Here" className="num weight font-semibold">
-                        {l.onHand}
-                      </td>
-                      <td data-label="Materials, one" className="num">
-                        {money(cost.materials, currency)}
-                      </td>
-                      <td data-label="All costs, one" className="num">
-                        {money(cost.full, currency)}
-                      </td>
-                      <td className="text-right">
-                        <Button small onClick={() => setTaking({ lot: l.id, token })} aria-label={`Take out of ${l.number}`}>
-                          Take out
-                        </Button>
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            ))}
-          </table>
+          <Table
+            groups={products.map((rows) => ({
+              key: rows[0]!.of,
+              head: (
+                <>
+                  {rows[0]!.name}{" "}
+                  <span className="font-sans text-[0.86rem] text-pine-soft">
+                    {[
+                      rows[0]!.label,
+                      ...(rows[0]!.type ? [RECIPE_TYPES[rows[0]!.type].label] : []),
+                      `${rows.reduce((a, l) => a + l.onHand, 0)} here`,
+                      ...spokenFor(standOf.get(rows[0]!.of)),
+                      ...(rows[0]!.retired ? ["no longer made"] : []),
+                    ].join(" · ")}
+                  </span>
+                </>
+              ),
+              rows: rows.map((l) => ({ ...l, cost: finishedCost(l, l) })),
+            }))}
+            by={(l) => l.id}
+            columns={[
+              { head: "Lot", cell: (l) => <LotTag lot={l} /> },
+              { head: "Poured", cell: (l) => <When day={l.arrived} /> },
+              { head: "Age", as: "figure", cell: (l) => `${daysBetween(l.arrived, day)} days` },
+              { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
+              { head: "Here", as: "weight", className: "font-semibold", cell: (l) => l.onHand },
+              { head: "Materials, one", as: "figure", cell: (l) => money(l.cost.materials, currency) },
+              { head: "All costs, one", as: "figure", cell: (l) => money(l.cost.full, currency) },
+              {
+                head: "Take out",
+                as: "press",
+                cell: (l) => (
+                  <Button small onClick={() => setTaking({ lot: l.id, token })} aria-label={`Take out of ${l.number}`}>
+                    Take out
+                  </Button>
+                ),
+              },
+            ]}
+          />
         </Sheet>
       )}
       <Dialog.Root open={lot !== undefined} onOpenChange={(open) => !open && setTaking(null)}>

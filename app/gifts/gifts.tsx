@@ -8,6 +8,7 @@ import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { When } from "../ui/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/gifts";
 
@@ -46,42 +47,39 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
     return n < 0 ? `${-n} days late` : n === 0 ? "today" : n === 1 ? "tomorrow" : `in ${n} days`;
   };
   const table = (rows: typeof orders) => (
-    <table className="ruled stack">
-      <thead>
-        <tr>
-          <th scope="col">For</th>
-          <th scope="col">Due</th>
-          <th scope="col">What</th>
-          <th scope="col" className="text-right!">
-            Price
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((o) => (
-          <tr key={o.id}>
-            <td>
+    <Table
+      rows={rows}
+      by={(o) => o.id}
+      columns={[
+        {
+          head: "For",
+          cell: (o) => (
+            <>
               <a href={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">
                 {o.customer}
               </a>
               {o.note && <span className="block text-[0.88rem] text-pine-soft">{o.note}</span>}
-            </td>
-            <td data-label="Due" className="whitespace-nowrap">
+            </>
+          ),
+        },
+        {
+          head: "Due",
+          className: "whitespace-nowrap",
+          cell: (o) => (
+            <>
               <When day={o.due} />
               {!o.packed && (
                 <span className={`block text-[0.88rem] font-semibold ${daysBetween(today, o.due) < 0 ? "text-berry" : "text-honey"}`}>
                   {inDays(o.due)}
                 </span>
               )}
-            </td>
-            <td>{o.items}</td>
-            <td data-label="Price" className="num font-semibold">
-              {money(o.price, currency)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+            </>
+          ),
+        },
+        { head: "What", plain: true, cell: (o) => o.items },
+        { head: "Price", as: "figure", className: "font-semibold", cell: (o) => money(o.price, currency) },
+      ]}
+    />
   );
   const open = orders.filter((o) => !o.packed);
   const packed = orders.filter((o) => o.packed);

@@ -15,6 +15,7 @@ import { idOf } from "../forms/ids.ts";
 import { LotTag, PerUnit, percent, When } from "../ui/amounts.tsx";
 import { Jar as JarDrawing } from "../ui/drawings.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
@@ -136,89 +137,51 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
         )}
         <Sheet>
           <Part title="In the jar">
-            <table className="ruled stack">
-              <thead>
-                <tr>
-                  <th scope="col">What</th>
-                  <th scope="col">Lot</th>
-                  <th scope="col">Best before</th>
-                  <th scope="col" className="text-right!">
-                    Weighed in
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {parts.map((p) => (
-                  <tr key={p.id}>
-                    <td>
+            <Table
+              rows={parts}
+              by={(p) => p.id}
+              columns={[
+                {
+                  head: "What",
+                  cell: (p) => (
+                    <>
                       <a href={`/shelf/${p.material.id}`} className="hover:underline">
                         {p.name}
                       </a>
                       {p.lot.grown && <span className="text-pine-soft"> · grown {p.lot.grown}</span>}
-                    </td>
-                    <td>
-                      <LotTag lot={p.lot} />
-                    </td>
-                    <td data-label="Best before">
-                      <When day={p.lot.bestBefore} />
-                    </td>
-                    <td data-label="Weighed in" className="num weight">
-                      {grams(p.qty)}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                { head: "Lot", plain: true, cell: (p) => <LotTag lot={p.lot} /> },
+                { head: "Best before", cell: (p) => <When day={p.lot.bestBefore} /> },
+                { head: "Weighed in", as: "weight", cell: (p) => grams(p.qty) },
+              ]}
+            />
             {jar.note && <p className="mt-3 whitespace-pre-line text-pine-soft">{jar.note}</p>}
           </Part>
           {bottles.length > 0 && (
             <Part title="Bottles">
-              <table className="ruled stack">
-                <thead>
-                  <tr>
-                    <th scope="col">Lot</th>
-                    <th scope="col">Best before</th>
-                    <th scope="col" className="text-right!">
-                      Bottled
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Left
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Cost
-                    </th>
-                    <th scope="col" aria-label="Steep it again" />
-                  </tr>
-                </thead>
-                <tbody>
-                  {bottles.map((b) => (
-                    <tr key={b.id}>
-                      <td>
-                        <LotTag lot={b} />
-                      </td>
-                      <td data-label="Best before">
-                        <When day={b.bestBefore} />
-                      </td>
-                      <td data-label="Bottled" className="num weight">
-                        {grams(b.qty)}
-                      </td>
-                      <td data-label="Left" className="num weight">
-                        {grams(b.onHand)}
-                      </td>
-                      <td data-label="Cost" className="num">
-                        {money(b.value, currency)}
-                      </td>
-                      <td className="text-right">
-                        {b.onHand > 0 && (
-                          <a href={`/jars/fill?lot=${b.id}`} className="pressable">
-                            Over new herb
-                          </a>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+              <Table
+                rows={bottles}
+                by={(b) => b.id}
+                columns={[
+                  { head: "Lot", cell: (b) => <LotTag lot={b} /> },
+                  { head: "Best before", cell: (b) => <When day={b.bestBefore} /> },
+                  { head: "Bottled", as: "weight", cell: (b) => grams(b.qty) },
+                  { head: "Left", as: "weight", cell: (b) => grams(b.onHand) },
+                  { head: "Cost", as: "figure", cell: (b) => money(b.value, currency) },
+                  {
+                    head: "Steep it again",
+                    as: "press",
+                    cell: (b) =>
+                      b.onHand > 0 && (
+                        <a href={`/jars/fill?lot=${b.id}`} className="pressable">
+                          Over new herb
+                        </a>
+                      ),
+                  },
+                ]}
+              />
               {bottles[0]?.materialId && (
                 <p className="mt-2 text-[0.92rem] text-pine-soft">
                   On the shelf as{" "}

@@ -3,6 +3,7 @@ import { writeNumber } from "#core/measure/write";
 import type { readJar } from "#db/jars/read";
 import { When } from "../ui/amounts.tsx";
 import { Part } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 
 type Event = NonNullable<Awaited<ReturnType<typeof readJar>>>["events"][number];
 
@@ -19,14 +20,17 @@ const SAYS: Record<Event["kind"], string> = {
 export function JarLog({ events }: { events: readonly Event[] }) {
   return (
     <Part title="So far">
-      <table className="ruled stack">
-        <tbody>
-          {events.map((e) => (
-            <tr key={e.id}>
-              <td className="w-28">
-                <When day={e.day} />
-              </td>
-              <td>
+      <Table
+        quiet
+        rows={events}
+        by={(e) => e.id}
+        columns={[
+          { head: "Day", className: "w-28", cell: (e) => <When day={e.day} /> },
+          {
+            head: "What",
+            plain: true,
+            cell: (e) => (
+              <>
                 {SAYS[e.kind]}
                 {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber((e.celsius * 9) / 5 + 32, 0, 0)} °F)`}
                 {e.note && <span className="text-pine-soft"> · {e.note}</span>}
@@ -40,11 +44,11 @@ export function JarLog({ events }: { events: readonly Event[] }) {
                     />
                   </a>
                 )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+        ]}
+      />
     </Part>
   );
 }

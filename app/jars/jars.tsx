@@ -14,6 +14,7 @@ import { percent, When } from "../ui/amounts.tsx";
 import { Jar } from "../ui/drawings.tsx";
 import { Button, Problem } from "../ui/form.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Reply } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/jars";
@@ -125,51 +126,40 @@ export default function Jars({ loaderData: { steeping, past, token } }: Route.Co
         <div className="mt-8">
           <Sheet>
             <Part title="Strained before">
-              <table className="ruled stack">
-                <thead>
-                  <tr>
-                    <th scope="col">Jar</th>
-                    <th scope="col">Method</th>
-                    <th scope="col">Filled</th>
-                    <th scope="col" className="text-right!">
-                      Oil in
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Oil back
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Against expected
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {past.map((j) => (
-                    <tr key={j.jar.id}>
-                      <td>
+              <Table
+                rows={past}
+                by={(j) => j.jar.id}
+                columns={[
+                  {
+                    head: "Jar",
+                    cell: (j) => (
+                      <>
                         <a href={`/jars/${j.jar.id}`} className="font-semibold hover:underline">
                           {j.jar.name}
                         </a>{" "}
                         <span className="weight text-[0.88em] text-pine-soft">{j.jar.number}</span>
-                      </td>
-                      <td data-label="Method">{methodOf(j)}</td>
-                      <td data-label="Filled">
-                        <When day={j.jar.day} />
-                      </td>
-                      <td data-label="Oil in" className="num weight">
-                        {grams(j.oil, 0)}
-                      </td>
-                      <td data-label="Oil back" className="num weight">
-                        {j.jar.spoiledActId !== null ? <span className="font-sans text-berry">spoiled</span> : grams(j.jar.back ?? 0, 0)}
-                      </td>
-                      <td data-label="Against expected" className="num">
-                        {j.jar.back !== null && j.jar.spoiledActId === null && j.jar.expected > 0
-                          ? percent(j.jar.back / j.jar.expected, 0)
-                          : "—"}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      </>
+                    ),
+                  },
+                  { head: "Method", cell: (j) => methodOf(j) },
+                  { head: "Filled", cell: (j) => <When day={j.jar.day} /> },
+                  { head: "Oil in", as: "weight", cell: (j) => grams(j.oil, 0) },
+                  {
+                    head: "Oil back",
+                    as: "weight",
+                    cell: (j) =>
+                      j.jar.spoiledActId !== null ? <span className="font-sans text-berry">spoiled</span> : grams(j.jar.back ?? 0, 0),
+                  },
+                  {
+                    head: "Against expected",
+                    as: "figure",
+                    cell: (j) =>
+                      j.jar.back !== null && j.jar.spoiledActId === null && j.jar.expected > 0
+                        ? percent(j.jar.back / j.jar.expected, 0)
+                        : "—",
+                  },
+                ]}
+              />
             </Part>
           </Sheet>
         </div>

@@ -17,6 +17,7 @@ import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { LotTag, Money, showBase, showInColumn, When } from "../ui/amounts.tsx";
 import { Button, Problem } from "../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/lot";
 
@@ -103,30 +104,28 @@ function Went({ row }: { row: HistoryRow }) {
 /** A lot's own comings and goings. */
 function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
   return (
-    <table className="ruled stack">
-      <tbody>
-        {rows.map((r) => (
-          <tr key={r.id}>
-            <td className="w-32">
-              <When day={r.day} />
-            </td>
-            <td>
-              <Went row={r} />
-            </td>
-            <td data-label="Amount" className="num weight">
-              {r.qty === 0 ? (
-                <Money of={r.value} />
-              ) : (
-                <>
-                  {r.qty < 0 ? "−" : "+"}
-                  {showInColumn(Math.abs(r.qty), measureOf(lot))}
-                </>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      quiet
+      rows={rows}
+      by={(r) => r.id}
+      columns={[
+        { head: "Day", className: "w-32", cell: (r) => <When day={r.day} /> },
+        { head: "What", plain: true, cell: (r) => <Went row={r} /> },
+        {
+          head: "Amount",
+          as: "weight",
+          cell: (r) =>
+            r.qty === 0 ? (
+              <Money of={r.value} />
+            ) : (
+              <>
+                {r.qty < 0 ? "−" : "+"}
+                {showInColumn(Math.abs(r.qty), measureOf(lot))}
+              </>
+            ),
+        },
+      ]}
+    />
   );
 }
 
@@ -196,41 +195,38 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
         <Sheet>
           {back.length > 0 && (
             <Part title="Came from">
-              <table className="ruled stack">
-                <thead>
-                  <tr>
-                    <th scope="col">Lot</th>
-                    <th scope="col">Of</th>
-                    <th scope="col">Supplier</th>
-                    <th scope="col">Best before</th>
-                    <th scope="col" className="text-right!">
-                      In it
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {back.map((s) => (
-                    <tr key={s.lot.id}>
-                      <td>
-                        <LotTag lot={s.lot} />
-                      </td>
-                      <td>
+              <Table
+                rows={back}
+                by={(s) => s.lot.id}
+                columns={[
+                  { head: "Lot", cell: (s) => <LotTag lot={s.lot} /> },
+                  {
+                    head: "Of",
+                    plain: true,
+                    cell: (s) => (
+                      <>
                         {s.lot.name}
                         {s.lot.label && <span className="text-pine-soft">, {s.lot.label}</span>}
-                      </td>
-                      <td>
+                      </>
+                    ),
+                  },
+                  {
+                    head: "Supplier",
+                    plain: true,
+                    cell: (s) => (
+                      <>
                         {s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span>
-                      </td>
-                      <td data-label="Best before">
-                        <When day={s.lot.bestBefore} />
-                      </td>
-                      <td data-label="In it" className="num weight">
-                        {amountIn(s.lot.id, s.via) === null ? "" : showInColumn(amountIn(s.lot.id, s.via)!, measureOf(s.lot))}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      </>
+                    ),
+                  },
+                  { head: "Best before", cell: (s) => <When day={s.lot.bestBefore} /> },
+                  {
+                    head: "In it",
+                    as: "weight",
+                    cell: (s) => (amountIn(s.lot.id, s.via) === null ? "" : showInColumn(amountIn(s.lot.id, s.via)!, measureOf(s.lot))),
+                  },
+                ]}
+              />
             </Part>
           )}
           <Part title={lot.productId ? "Where it went" : "In and out"}>

@@ -5,6 +5,7 @@ import { db } from "../db.server.ts";
 import { LotTag, showInColumn, When } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { kind } from "#core/material/kinds";
+import { Table } from "../ui/table.tsx";
 import type { Route } from "./+types/lots";
 
 export const meta: Route.MetaFunction = () => [{ title: "Lots · Zelbin" }];
@@ -44,45 +45,35 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Lot</th>
-                <th scope="col">Of</th>
-                <th scope="col">From</th>
-                <th scope="col">Since</th>
-                <th scope="col">Best before</th>
-                <th scope="col" className="text-right!">
-                  Left
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {found.map((l) => (
-                <tr key={l.id}>
-                  <td>
-                    <LotTag lot={l} />
-                  </td>
-                  <td>
+          <Table
+            rows={found}
+            by={(l) => l.id}
+            columns={[
+              { head: "Lot", cell: (l) => <LotTag lot={l} /> },
+              {
+                head: "Of",
+                plain: true,
+                cell: (l) => (
+                  <>
                     {l.name} {l.label && <span className="weight text-[0.9rem] text-pine-soft">{l.label}</span>}
-                  </td>
-                  <td>
+                  </>
+                ),
+              },
+              {
+                head: "From",
+                plain: true,
+                cell: (l) => (
+                  <>
                     {l.supplier ?? (l.productId ? "our bench" : "")}{" "}
                     <span className="weight text-[0.85rem] text-pine-soft">{l.supplierLot}</span>
-                  </td>
-                  <td data-label="Since">
-                    <When day={l.arrived} />
-                  </td>
-                  <td data-label="Best before">
-                    <When day={l.bestBefore} />
-                  </td>
-                  <td data-label="Left" className="num weight">
-                    {showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count")}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              { head: "Since", cell: (l) => <When day={l.arrived} /> },
+              { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
+              { head: "Left", as: "weight", cell: (l) => showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count") },
+            ]}
+          />
         </Sheet>
       )}
     </>

@@ -8,6 +8,7 @@ import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { When } from "../ui/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/markets";
 
@@ -66,73 +67,38 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
             </Part>
           )}
           <Part title="Days">
-            <table className="ruled stack">
-              <thead>
-                <tr>
-                  <th scope="col">Market</th>
-                  <th scope="col">Day</th>
-                  <th scope="col" className="text-right!">
-                    Taken
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Sold
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Takings
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Stock
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Fees, travel
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Profit
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Each hour there
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {days.map((d) => (
-                  <tr key={d.id}>
-                    <td>
+            <Table
+              rows={days}
+              by={(d) => d.id}
+              columns={[
+                {
+                  head: "Market",
+                  cell: (d) => (
+                    <>
                       <a href={`/markets/${d.id}`} className="font-semibold hover:underline">
                         {d.name}
                       </a>
                       {!d.closed && (
                         <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>
                       )}
-                    </td>
-                    <td data-label="Day">
-                      <When day={d.day} />
-                    </td>
-                    <td data-label="Taken" className="num">
-                      {d.taken}
-                    </td>
-                    <td data-label="Sold" className="num">
-                      {d.closed ? d.unitsSold : "—"}
-                    </td>
-                    <td data-label="Takings" className="num">
-                      {d.closed ? money(d.takings, currency) : "—"}
-                    </td>
-                    <td data-label="Stock" className="num">
-                      {d.closed ? money(d.stockCost, currency) : "—"}
-                    </td>
-                    <td data-label="Fees, travel" className="num">
-                      {money(d.fees + d.cardFee, currency)}
-                    </td>
-                    <td data-label="Profit" className={`num font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`}>
-                      {d.closed ? money(d.profit, currency) : "—"}
-                    </td>
-                    <td data-label="Each hour there" className="num">
-                      {d.closed && d.perHour !== null ? money(d.perHour, currency) : "—"}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                { head: "Day", cell: (d) => <When day={d.day} /> },
+                { head: "Taken", as: "figure", cell: (d) => d.taken },
+                { head: "Sold", as: "figure", cell: (d) => (d.closed ? d.unitsSold : "—") },
+                { head: "Takings", as: "figure", cell: (d) => (d.closed ? money(d.takings, currency) : "—") },
+                { head: "Stock", as: "figure", cell: (d) => (d.closed ? money(d.stockCost, currency) : "—") },
+                { head: "Fees, travel", as: "figure", cell: (d) => money(d.fees + d.cardFee, currency) },
+                {
+                  head: "Profit",
+                  as: "figure",
+                  className: (d) => `font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`,
+                  cell: (d) => (d.closed ? money(d.profit, currency) : "—"),
+                },
+                { head: "Each hour there", as: "figure", cell: (d) => (d.closed && d.perHour !== null ? money(d.perHour, currency) : "—") },
+              ]}
+            />
           </Part>
         </Sheet>
       )}

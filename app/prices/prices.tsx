@@ -9,6 +9,7 @@ import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { percent } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { Table, type Column } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/prices";
 
@@ -58,53 +59,47 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Product</th>
-                <th scope="col" className="text-right!">
-                  Costs
-                </th>
-                {CHANNEL_IDS.map((c) => (
-                  <th key={c} scope="col" className="text-right!">
-                    {CHANNELS[c]}
-                  </th>
-                ))}
-                <th scope="col" className="text-right!">
-                  An hour brings
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {loaderData.map((p) => (
-                <tr key={p.id}>
-                  <td>
+          <Table
+            rows={loaderData}
+            by={(p) => p.id}
+            columns={[
+              {
+                head: "Product",
+                cell: (p) => (
+                  <>
                     <a href={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
                       {p.name}
                     </a>{" "}
                     <span className="weight text-[0.9rem] text-pine-soft">{p.label}</span>
-                  </td>
-                  <td data-label="Costs" className="num">
-                    {p.cost === null ? "—" : money(p.cost, currency)}
-                  </td>
-                  {p.views.map((v, i) => (
-                    <td key={CHANNEL_IDS[i]} data-label={CHANNELS[CHANNEL_IDS[i]!]} className="num">
-                      {v === null ? <span className="text-pine-soft">no price</span> : <strong>{money(v.price, currency)}</strong>}
+                  </>
+                ),
+              },
+              { head: "Costs", as: "figure", cell: (p) => (p.cost === null ? "—" : money(p.cost, currency)) },
+              ...CHANNEL_IDS.map((c, i): Column<(typeof loaderData)[number]> => ({
+                head: CHANNELS[c],
+                as: "figure",
+                cell: ({ views }) => {
+                  const v = views[i];
+                  return (
+                    <>
+                      {v ? <strong>{money(v.price, currency)}</strong> : <span className="text-pine-soft">no price</span>}
                       {v?.view && (
                         <span className={`block text-[0.88rem] ${v.view.margin < 0 ? "font-semibold text-berry" : "text-pine-soft"}`}>
                           {v.view.margin < 0 ? "loses " : ""}
                           {percent(Math.abs(v.view.marginShare), 0)}
                         </span>
                       )}
-                    </td>
-                  ))}
-                  <td data-label="An hour brings" className="num">
-                    {p.views[0]?.view?.perHour != null ? money(p.views[0].view.perHour, currency) : "—"}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                    </>
+                  );
+                },
+              })),
+              {
+                head: "An hour brings",
+                as: "figure",
+                cell: (p) => (p.views[0]?.view?.perHour != null ? money(p.views[0].view.perHour, currency) : "—"),
+              },
+            ]}
+          />
           <p className="mt-3 text-[0.9rem] text-pine-soft">
             An hour brings: at the market price, what is left for each hour of making after materials, overhead and fee.
           </p>

@@ -23,6 +23,7 @@ import { percent } from "../ui/amounts.tsx";
 import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Button, Problem, Text } from "../ui/form.tsx";
 import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Table, type Column } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/product";
 
@@ -83,6 +84,29 @@ export async function action({ request, params }: Route.ActionArgs) {
       return priceTexts(product?.ownPrice ?? null, (await chosenPrices(db())).get(productId) ?? {});
     },
   });
+}
+
+/** What a school says to ask in a channel; pressed, that is the price. */
+function Suggested({ view, channel, take }: { view: ReturnType<typeof priceBy>; channel: string; take: (price: Micros) => void }) {
+  const { currency } = useWorkshop();
+  if (view === null) return "—";
+  const say = `Take ${money(view.price, currency)} for ${channel}`;
+  return (
+    <button
+      type="button"
+      title={say}
+      aria-label={say}
+      className="inline-flex cursor-pointer flex-col items-end rounded px-1.5 py-0.5 hover:bg-honey-wash"
+      onClick={() => take(view.price)}
+    >
+      <strong className="underline decoration-dotted underline-offset-4">{money(view.price, currency)}</strong>
+      <span className={`text-[0.86rem] ${view.margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
+        {view.margin < 0 ? "loses " : ""}
+        {percent(Math.abs(view.marginShare), 0)}
+      </span>
+      {view.perHour !== null && <span className="text-[0.86rem] text-pine-soft">{money(view.perHour, currency)}/h</span>}
+    </button>
+  );
 }
 
 const SCHOOL_ROWS = Object.keys(PRICE_SCHOOLS) as PriceSchool[];
@@ -171,23 +195,17 @@ export default function ProductPrices({
           <Problem say={sheet.problem} see={sheet.see} />
           <Meanwhile sheet={sheet} names={{ own: "Own figure", ...CHANNELS }} />
           <Part title="What the schools say">
-            <table className="ruled stack">
-              <thead>
-                <tr>
-                  <th scope="col">School</th>
-                  {CHANNEL_IDS.map((c) => (
-                    <th key={c} scope="col" className="text-right!">
-                      {CHANNELS[c]}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {SCHOOL_ROWS.map((s) => (
-                  <tr key={s}>
-                    <th scope="row" className="text-[1rem]! text-pine! align-top border-b! border-rule!">
-                      {PRICE_SCHOOLS[s]}
-                      <span className="block text-[0.86rem] font-normal text-pine-soft">{explain[s]}</span>
+            <Table
+              rows={SCHOOL_ROWS}
+              by={(s) => s}
+              columns={[
+                {
+                  head: "School",
+                  className: "align-top",
+                  cell: (s) => (
+                    <>
+                      <strong>{PRICE_SCHOOLS[s]}</strong>
+                      <span className="block text-[0.86rem] text-pine-soft">{explain[s]}</span>
                       {s === "own" && (
                         <Text
                           label={<span className="sr-only">Own figure</span>}
@@ -197,38 +215,23 @@ export default function ProductPrices({
                           problem={errors.own?.message}
                         />
                       )}
-                    </th>
-                    {CHANNEL_IDS.map((c) => {
-                      const view = priceBy(s, c, one, rules, own.ok ? own.value : null, minutes);
-                      return (
-                        <td key={c} data-label={CHANNELS[c]} className="num align-top">
-                          {view === null ? (
-                            "—"
-                          ) : (
-                            <button
-                              type="button"
-                              title={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`}
-                              aria-label={`Take ${money(view.price, currency)} for ${CHANNELS[c]}`}
-                              className="cursor-pointer rounded px-1.5 py-0.5 text-right hover:bg-honey-wash"
-                              onClick={() => sheet.setValue(c, moneyField(view.price), { shouldDirty: true })}
-                            >
-                              <strong className="underline decoration-dotted underline-offset-4">{money(view.price, currency)}</strong>
-                              <span className={`block text-[0.86rem] ${view.margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
-                                {view.margin < 0 ? "loses " : ""}
-                                {percent(Math.abs(view.marginShare), 0)}
-                              </span>
-                              {view.perHour !== null && (
-                                <span className="block text-[0.86rem] text-pine-soft">{money(view.perHour, currency)}/h</span>
-                              )}
-                            </button>
-                          )}
-                        </td>
-                      );
-                    })}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                ...CHANNEL_IDS.map((c): Column<PriceSchool> => ({
+                  head: CHANNELS[c],
+                  as: "figure",
+                  className: "align-top",
+                  cell: (s) => (
+                    <Suggested
+                      view={priceBy(s, c, one, rules, own.ok ? own.value : null, minutes)}
+                      channel={CHANNELS[c]}
+                      take={(price) => sheet.setValue(c, moneyField(price), { shouldDirty: true })}
+                    />
+                  ),
+                })),
+              ]}
+            />
           </Part>
           <Part title="What you ask">
             <div className="grid gap-4 sm:grid-cols-4">

@@ -11,6 +11,7 @@ import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { percent } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { Table, type Column } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/recipes";
 
@@ -68,73 +69,39 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Recipe</th>
-                <th scope="col" className="text-right!">
-                  Size
-                </th>
-                <th scope="col" className="text-right!">
-                  Batch
-                </th>
-                <th scope="col" className="text-right!">
-                  Fills
-                </th>
-                <th scope="col" className="text-right!">
-                  Wax
-                </th>
-                {SCHOOL_IDS.map((s) => (
-                  <th key={s} scope="col" className={`text-right! ${s === school ? "text-pine!" : ""}`}>
-                    {SCHOOLS[s]}
-                    {s === school && " ●"}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {loaderData.map((r) =>
-                r.sizes.map((size, n) => (
-                  <tr key={size.id}>
-                    <td className={n > 0 ? "max-sm:hidden" : ""}>
-                      {n === 0 && (
-                        <>
-                          <a href={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
-                            {r.name}
-                          </a>
-                          <div className="text-[0.88rem] text-pine-soft">
-                            {RECIPE_TYPES[r.type].label}, lots start with {r.code}, version {r.n}
-                            {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
-                          </div>
-                        </>
-                      )}
-                    </td>
-                    <td data-label="Size" className="num weight">
-                      {size.label}
-                    </td>
-                    <td data-label="Batch" className="num weight">
-                      {n === 0 ? gramsIn(1)(r.batch) : ""}
-                    </td>
-                    <td data-label="Fills" className="num">
-                      {size.units} units
-                    </td>
-                    <td data-label="Wax" className="num">
-                      {n === 0 ? percent(r.wax) : ""}
-                    </td>
-                    {size.perUnit.map((c, i) => (
-                      <td
-                        key={SCHOOL_IDS[i]}
-                        data-label={SCHOOLS[SCHOOL_IDS[i]!]}
-                        className={`num ${SCHOOL_IDS[i] === school ? "font-semibold" : ""}`}
-                      >
-                        {c === null ? "—" : money(c, currency)}
-                      </td>
-                    ))}
-                  </tr>
-                )),
-              )}
-            </tbody>
-          </table>
+          <Table
+            rows={loaderData.flatMap((recipe) => recipe.sizes.map((size, n) => ({ recipe, size, first: n === 0 })))}
+            by={({ size }) => size.id}
+            columns={[
+              {
+                head: "Recipe",
+                className: ({ first }) => (first ? "" : "max-sm:hidden"),
+                cell: ({ recipe: r, first }) =>
+                  first && (
+                    <>
+                      <a href={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
+                        {r.name}
+                      </a>
+                      <div className="text-[0.88rem] text-pine-soft">
+                        {RECIPE_TYPES[r.type].label}, lots start with {r.code}, version {r.n}
+                        {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
+                      </div>
+                    </>
+                  ),
+              },
+              { head: "Size", as: "weight", cell: ({ size }) => size.label },
+              { head: "Batch", as: "weight", cell: ({ recipe, first }) => first && gramsIn(1)(recipe.batch) },
+              { head: "Fills", as: "figure", cell: ({ size }) => `${size.units} units` },
+              { head: "Wax", as: "figure", cell: ({ recipe, first }) => first && percent(recipe.wax) },
+              ...SCHOOL_IDS.map((s, i): Column<{ size: { perUnit: readonly (number | null)[] } }> => ({
+                head: SCHOOLS[s] + (s === school ? " ●" : ""),
+                as: "figure",
+                headClass: s === school ? "text-pine!" : "",
+                className: s === school ? "font-semibold" : "",
+                cell: ({ size }) => (size.perUnit[i] == null ? "—" : money(size.perUnit[i], currency)),
+              })),
+            ]}
+          />
           <p className="mt-3 text-[0.9rem] text-pine-soft">● is the school this workshop goes by; change it in Settings.</p>
         </Sheet>
       )}

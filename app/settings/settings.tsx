@@ -20,6 +20,7 @@ import { actsOf } from "../book/lines.server.ts";
 import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet.tsx";
 import { CURRENCIES } from "../ui/currencies.ts";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/settings";
 
@@ -241,46 +242,47 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
             <Text label="Wished margin, %" {...sheet.register("margin")} problem={errors.margin?.message} />
             <Text label="Card fee at markets, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
           </div>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Channel</th>
-                <th scope="col">% of the full price</th>
-                <th scope="col">Fee of each sale, %</th>
-                <th scope="col">Rounded to</th>
-              </tr>
-            </thead>
-            <tbody>
-              {CHANNEL_IDS.map((c) => (
-                <tr key={c}>
-                  <th scope="row" className="text-[1rem]! text-pine!">
-                    {CHANNELS[c]}
-                  </th>
-                  <td data-label="% of the full price">
+          <Table
+            rows={CHANNEL_IDS}
+            by={(c) => c}
+            columns={[
+              { head: "Channel", cell: (c) => CHANNELS[c] },
+              {
+                head: "% of the full price",
+                cell: (c) => (
+                  <>
                     <input
                       className="cell"
                       aria-label={`${CHANNELS[c]}: share of the full price`}
                       {...sheet.register(`channels.${c}.share`)}
                     />
                     <Problem say={errors.channels?.[c]?.share?.message} />
-                  </td>
-                  <td data-label="Fee, %">
+                  </>
+                ),
+              },
+              {
+                head: "Fee of each sale, %",
+                cell: (c) => (
+                  <>
                     <input className="cell" aria-label={`${CHANNELS[c]}: fee`} {...sheet.register(`channels.${c}.fee`)} />
                     <Problem say={errors.channels?.[c]?.fee?.message} />
-                  </td>
-                  <td data-label="Rounded to">
-                    <select className="cell" aria-label={`${CHANNELS[c]}: rounded to`} {...sheet.register(`channels.${c}.point`)}>
-                      {POINT_IDS.map((p) => (
-                        <option key={p} value={p}>
-                          {PRICE_POINTS[p].label}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              {
+                head: "Rounded to",
+                cell: (c) => (
+                  <select className="cell" aria-label={`${CHANNELS[c]}: rounded to`} {...sheet.register(`channels.${c}.point`)}>
+                    {POINT_IDS.map((p) => (
+                      <option key={p} value={p}>
+                        {PRICE_POINTS[p].label}
+                      </option>
+                    ))}
+                  </select>
+                ),
+              },
+            ]}
+          />
         </Part>
         <ActsOf {...book} />
       </Sheet>

@@ -3,7 +3,7 @@
  * boards, one for each kind, opened one at a time.
  */
 import { groupBy } from "#core/collect";
-import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
+import { KINDS, KIND_IDS, kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
@@ -15,7 +15,7 @@ import { Form, Link } from "react-router";
 import { db } from "../db.server.ts";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { MaterialRow, perWeightOf, ShelfTable } from "./materialRow.tsx";
+import { ShelfTable } from "./shelfTable.tsx";
 import { Worth } from "./worth.tsx";
 import type { Route } from "./+types/shelf";
 
@@ -51,30 +51,26 @@ export async function loader({ request }: Route.LoaderArgs) {
 function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; folds: boolean }) {
   const { currency } = useWorkshop();
   return (
-    <tr className="group">
-      <th colSpan={5} scope="rowgroup" className="text-pine!">
-        <span className="flex flex-wrap items-baseline gap-x-4">
-          {folds ? (
-            <a
-              href={open ? "/shelf" : `/shelf?board=${b.kind}`}
-              aria-expanded={open}
-              className="font-display text-[1.15rem] font-normal hover:underline"
-            >
-              {KINDS[b.kind].plural}
-            </a>
-          ) : (
-            <span className="font-display text-[1.1rem] font-normal">{KINDS[b.kind].plural}</span>
-          )}
-          {folds && (
-            <span className="text-[0.92rem] font-normal text-pine-soft">
-              {counted(b.materials, "material")}, {money(b.worth, currency)}
-              {b.low > 0 && <span className="ml-3 font-semibold text-honey">{b.low} low</span>}
-              {b.soon > 0 && <span className="ml-3 font-semibold text-honey">{counted(b.soon, "lot")} to use first</span>}
-            </span>
-          )}
+    <span className="flex flex-wrap items-baseline gap-x-4">
+      {folds ? (
+        <a
+          href={open ? "/shelf" : `/shelf?board=${b.kind}`}
+          aria-expanded={open}
+          className="font-display text-[1.15rem] font-normal hover:underline"
+        >
+          {KINDS[b.kind].plural}
+        </a>
+      ) : (
+        <span className="font-display text-[1.1rem] font-normal">{KINDS[b.kind].plural}</span>
+      )}
+      {folds && (
+        <span className="text-[0.92rem] font-normal text-pine-soft">
+          {counted(b.materials, "material")}, {money(b.worth, currency)}
+          {b.low > 0 && <span className="ml-3 font-semibold text-honey">{b.low} low</span>}
+          {b.soon > 0 && <span className="ml-3 font-semibold text-honey">{counted(b.soon, "lot")} to use first</span>}
         </span>
-      </th>
-    </tr>
+      )}
+    </span>
   );
 }
 
@@ -90,9 +86,6 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
   const visible = boards
     .filter((b) => (find || (whole && typed) ? byKind.has(b.kind) : true))
     .sort((a, b) => KIND_IDS.indexOf(a.kind) - KIND_IDS.indexOf(b.kind));
-  const per = perWeightOf(materials);
-  const rows = (k: KindId) =>
-    byKind.get(k)?.map((m) => <MaterialRow key={m.id} material={m} lots={byMaterial.get(m.id) ?? []} per={per} />);
 
   return (
     <>
@@ -159,14 +152,14 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
         </Empty>
       ) : (
         <Sheet>
-          <ShelfTable>
-            {visible.map((b) => (
-              <tbody key={b.kind}>
-                <BoardHead board={b} open={board === b.kind} folds={!whole && !find} />
-                {rows(b.kind)}
-              </tbody>
-            ))}
-          </ShelfTable>
+          <ShelfTable
+            boards={visible.map((b) => ({
+              key: b.kind,
+              head: <BoardHead board={b} open={board === b.kind} folds={!whole && !find} />,
+              rows: byKind.get(b.kind) ?? [],
+            }))}
+            lots={byMaterial}
+          />
           {visible.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find || typed}”.</p>}
           {materials.length === MOST && <p className="pt-3 text-pine-soft">The first {MOST} are shown. Find the others by name.</p>}
         </Sheet>

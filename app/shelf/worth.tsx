@@ -2,6 +2,7 @@
 import { money } from "#core/measure/money";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { useFetcher } from "react-router";
+import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { loader } from "./worthBySchool.ts";
 
@@ -15,30 +16,16 @@ export function Worth() {
     >
       <summary className="pressable list-none">Worth by each school</summary>
       {worth.data && (
-        <table className="ruled mt-2 w-auto!">
-          <thead>
-            <tr>
-              <th scope="col">On hand, by</th>
-              <th scope="col" className="text-right!">
-                Ingredients
-              </th>
-              <th scope="col" className="text-right!">
-                Packaging
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {SCHOOL_IDS.map((s) => (
-              <tr key={s}>
-                <th scope="row" className="text-[1rem]! font-normal text-pine!">
-                  {SCHOOLS[s]}
-                </th>
-                <td className="num">{money(worth.data!.ingredient[s], currency)}</td>
-                <td className="num">{money(worth.data!.packaging[s], currency)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          className="mt-2 w-auto!"
+          rows={SCHOOL_IDS}
+          by={(s) => s}
+          columns={[
+            { head: "On hand, by", cell: (s) => SCHOOLS[s] },
+            { head: "Ingredients", as: "figure", cell: (s) => money(worth.data!.ingredient[s], currency) },
+            { head: "Packaging", as: "figure", cell: (s) => money(worth.data!.packaging[s], currency) },
+          ]}
+        />
       )}
     </details>
   );

@@ -27,7 +27,7 @@ export function When({ day }: { day: Day | null }) {
   return day === null ? (
     <span>—</span>
   ) : (
-    <time dateTime={day} title={sayFullDay(day)}>
+    <time className="whitespace-nowrap" dateTime={day} title={sayFullDay(day)}>
       {sayDay(day, today)}
     </time>
   );

@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 import { bothSheets, joined, type Field, type Side } from "../forms/bothSheets.ts";
 import type { Reply } from "../forms/sheet.server.ts";
 import { Button } from "./form.tsx";
+import { Table, type Column } from "./table.tsx";
 
 interface Open {
   changed: Reply["changed"] | null | undefined;
@@ -57,38 +58,28 @@ function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Rep
           ? "Nothing was changed on both sheets; both changes stand below."
           : "Choose for each field that was changed on both."}
       </p>
-      <table className="ruled stack">
-        <thead>
-          <tr>
-            <th scope="col">Field</th>
-            <th scope="col">Yours</th>
-            <th scope="col">Theirs</th>
-          </tr>
-        </thead>
-        <tbody>
-          {fields.map((f) => (
-            <tr key={f.path}>
-              <th scope="row" className="text-[0.95rem]! text-pine!">
-                {nameOf(f.path)}
-              </th>
-              {(["mine", "theirs"] as const).map((side) => (
-                <td key={side} data-label={side === "mine" ? "Yours" : "Theirs"}>
-                  <label className={`flex items-baseline gap-2 ${sideOf(f) === side ? "font-semibold" : "text-pine-soft"}`}>
-                    <input
-                      type="radio"
-                      name={`both-${f.path}`}
-                      checked={sideOf(f) === side}
-                      disabled={f.settled !== null}
-                      onChange={() => choose({ ...chosen, [f.path]: side })}
-                    />
-                    <span>{inWords(f[side])}</span>
-                  </label>
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        rows={fields}
+        by={(f) => f.path}
+        columns={[
+          { head: "Field", className: "font-semibold!", cell: (f) => nameOf(f.path) },
+          ...(["mine", "theirs"] as const).map((side): Column<Field> => ({
+            head: side === "mine" ? "Yours" : "Theirs",
+            cell: (f) => (
+              <label className={`flex items-baseline gap-2 ${sideOf(f) === side ? "font-semibold" : "text-pine-soft"}`}>
+                <input
+                  type="radio"
+                  name={`both-${f.path}`}
+                  checked={sideOf(f) === side}
+                  disabled={f.settled !== null}
+                  onChange={() => choose({ ...chosen, [f.path]: side })}
+                />
+                <span>{inWords(f[side])}</span>
+              </label>
+            ),
+          })),
+        ]}
+      />
       <Button
         small
         className="mt-2"

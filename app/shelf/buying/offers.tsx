@@ -11,6 +11,7 @@ import { useSheet } from "../../forms/useSheet.ts";
 import { PerUnit, showBase, When } from "../../ui/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
 interface Props {
@@ -70,89 +71,86 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
       {offers.length === 0 ? (
         <p className="text-pine-soft">Nobody is known to sell it. Note an offer below, or receive a purchase.</p>
       ) : (
-        <table className="ruled stack">
-          <thead>
-            <tr>
-              <th scope="col">Supplier</th>
-              <th scope="col">Pack</th>
-              <th scope="col" className="text-right!">
-                Price
-              </th>
-              <th scope="col" className="text-right!">
-                Delivered
-              </th>
-              <th scope="col" className="text-right!">
-                Packs needed
-              </th>
-              <th scope="col" className="text-right!">
-                Would go off
-              </th>
-              <th scope="col" className="text-right!">
-                Once used
-              </th>
-              <th scope="col" aria-label="Forget" />
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((o, i) => {
-              const plan = planOf.get(o);
-              return (
-                <tr key={`${o.id ?? "b"}${o.supplier}${o.packSize}${o.seen}`}>
-                  <td>
-                    <span className="font-semibold">{o.supplier}</span>{" "}
-                    <span className="text-[0.9em] text-pine-soft">
-                      {o.id === null ? "bought" : "seen"} <When day={o.seen} />
-                    </span>
-                    {i === 0 && rows.length > 1 && (
-                      <span className="ml-2 rounded-sm bg-sage-wash px-1.5 text-[0.85rem] font-semibold text-sage">cheapest</span>
-                    )}
-                  </td>
-                  <td data-label="Pack" className="whitespace-nowrap">
-                    {o.packSize}
-                  </td>
-                  <td data-label="Price" className="num">
-                    <span>
-                      {money(o.price, currency)}
-                      {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
-                    </span>
-                  </td>
-                  <td data-label="Delivered" className="num">
-                    <PerUnit cost={delivered(o)} measured={measured} per={per} />
-                  </td>
-                  <td data-label="Packs needed" className="num">
-                    {plan ? `${plan.packs}, ${money(plan.paid, currency)}` : "—"}
-                  </td>
-                  <td data-label="Would go off" className={`num weight ${plan && plan.wasted > 0 ? "text-honey" : ""}`}>
-                    {plan ? (plan.wasted > 0 ? showBase(plan.wasted, measured) : "none") : "—"}
-                  </td>
-                  <td data-label="Once used" className="num font-semibold">
-                    <PerUnit cost={plan?.perUsed ?? null} measured={measured} per={per} />
-                  </td>
-                  <td className="text-right">
-                    {o.id !== null && (
-                      <button
-                        type="button"
-                        className="pressable"
-                        aria-label={`Forget ${o.packSize} at ${o.supplier}`}
-                        onClick={() =>
-                          void drop.submit(
-                            { intent: "drop", offer: String(o.id) },
-                            {
-                              method: "post",
-                              encType: "application/json",
-                            },
-                          )
-                        }
-                      >
-                        Forget
-                      </button>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <Table
+          rows={rows.map((o) => ({ ...o, plan: planOf.get(o) }))}
+          by={(o) => `${o.id ?? "b"}${o.supplier}${o.packSize}${o.seen}`}
+          columns={[
+            {
+              head: "Supplier",
+              cell: (o, i) => (
+                <>
+                  <span className="font-semibold">{o.supplier}</span>{" "}
+                  <span className="text-[0.9em] text-pine-soft">
+                    {o.id === null ? "bought" : "seen"} <When day={o.seen} />
+                  </span>
+                  {i === 0 && rows.length > 1 && (
+                    <span className="ml-2 rounded-sm bg-sage-wash px-1.5 text-[0.85rem] font-semibold text-sage">cheapest</span>
+                  )}
+                </>
+              ),
+            },
+            {
+              head: "Pack",
+              className: "whitespace-nowrap",
+              cell: (o) => o.packSize,
+            },
+            {
+              head: "Price",
+              as: "figure",
+              cell: (o) => (
+                <span>
+                  {money(o.price, currency)}
+                  {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
+                </span>
+              ),
+            },
+            {
+              head: "Delivered",
+              as: "figure",
+              cell: (o) => <PerUnit cost={delivered(o)} measured={measured} per={per} />,
+            },
+            {
+              head: "Packs needed",
+              as: "figure",
+              cell: (o) => (o.plan ? `${o.plan.packs}, ${money(o.plan.paid, currency)}` : "—"),
+            },
+            {
+              head: "Would go off",
+              as: "weight",
+              className: (o) => (o.plan && o.plan.wasted > 0 ? "text-honey" : ""),
+              cell: (o) => (o.plan ? (o.plan.wasted > 0 ? showBase(o.plan.wasted, measured) : "none") : "—"),
+            },
+            {
+              head: "Once used",
+              as: "figure",
+              className: "font-semibold",
+              cell: (o) => <PerUnit cost={o.plan?.perUsed ?? null} measured={measured} per={per} />,
+            },
+            {
+              head: "Forget",
+              as: "press",
+              cell: (o) =>
+                o.id !== null && (
+                  <button
+                    type="button"
+                    className="pressable"
+                    aria-label={`Forget ${o.packSize} at ${o.supplier}`}
+                    onClick={() =>
+                      void drop.submit(
+                        { intent: "drop", offer: String(o.id) },
+                        {
+                          method: "post",
+                          encType: "application/json",
+                        },
+                      )
+                    }
+                  >
+                    Forget
+                  </button>
+                ),
+            },
+          ]}
+        />
       )}
       {offers.length > 0 && (
         <p className="mt-2 text-[0.92rem] text-pine-soft">

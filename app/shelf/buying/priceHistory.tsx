@@ -4,6 +4,7 @@ import type { priceHistory } from "#db/shelf/buying";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { PerUnit, percent, When } from "../../ui/amounts.tsx";
 import { Part } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
 const PriceChart = lazy(() => import("./priceChart.tsx"));
@@ -16,6 +17,12 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
   useEffect(() => setDrawn(true), []);
   if (rows.length === 0) return null;
   const per = perWeight(rows.map((r) => ({ value: r.value, per: r.per })));
+  const told = rows
+    .map((r, i) => {
+      const before = rows[i - 1];
+      return { ...r, change: before && before.value > 0 ? r.value / r.per / (before.value / before.per) - 1 : null };
+    })
+    .reverse();
   return (
     <Part title="What it cost">
       {rows.length > 1 && (
@@ -27,50 +34,34 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
           )}
         </div>
       )}
-      <table className="ruled stack">
-        <thead>
-          <tr>
-            <th scope="col">Day</th>
-            <th scope="col">Supplier</th>
-            <th scope="col">Pack</th>
-            <th scope="col" className="text-right!">
-              Delivered
-            </th>
-            <th scope="col" className="text-right!">
-              Change
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows
-            .map((r, i) => {
-              const before = rows[i - 1];
-              const change = before && before.value > 0 ? r.value / r.per / (before.value / before.per) - 1 : null;
-              return (
-                <tr key={r.id}>
-                  <td>
-                    <When day={r.day} />
-                  </td>
-                  <td>
-                    <a href={`/shelf/receipts/${r.purchaseId}`} className="hover:underline">
-                      {r.supplier}
-                    </a>
-                  </td>
-                  <td data-label="Pack">
-                    {r.packs} × {r.packSize}
-                  </td>
-                  <td data-label="Delivered" className="num">
-                    <PerUnit cost={{ value: r.value, per: r.per }} measured={measured} per={per} />
-                  </td>
-                  <td data-label="Change" className={`num ${change !== null && change > 0.1 ? "font-semibold text-honey" : ""}`}>
-                    {change === null ? "" : `${change >= 0 ? "+" : "−"}${percent(Math.abs(change))}`}
-                  </td>
-                </tr>
-              );
-            })
-            .reverse()}
-        </tbody>
-      </table>
+      <Table
+        rows={told}
+        by={(r) => r.id}
+        columns={[
+          { head: "Day", cell: (r) => <When day={r.day} /> },
+          {
+            head: "Supplier",
+            plain: true,
+            cell: (r) => (
+              <a href={`/shelf/receipts/${r.purchaseId}`} className="hover:underline">
+                {r.supplier}
+              </a>
+            ),
+          },
+          { head: "Pack", cell: (r) => `${r.packs} × ${r.packSize}` },
+          {
+            head: "Delivered",
+            as: "figure",
+            cell: (r) => <PerUnit cost={{ value: r.value, per: r.per }} measured={measured} per={per} />,
+          },
+          {
+            head: "Change",
+            as: "figure",
+            className: (r) => (r.change !== null && r.change > 0.1 ? "font-semibold text-honey" : ""),
+            cell: (r) => (r.change === null ? "" : `${r.change >= 0 ? "+" : "−"}${percent(Math.abs(r.change))}`),
+          },
+        ]}
+      />
     </Part>
   );
 }

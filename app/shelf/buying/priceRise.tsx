@@ -5,6 +5,7 @@ import { useState } from "react";
 import { percent } from "../../ui/amounts.tsx";
 import { Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { PriceRow } from "./priceHistory.tsx";
 
@@ -36,53 +37,51 @@ export function PriceRise({ products, history }: Props) {
         onChange={(e) => setText(e.target.value)}
         problem={ok ? undefined : "Enter a number of per cent, such as 15."}
       />
-      <table className="ruled stack">
-        <thead>
-          <tr>
-            <th scope="col">Product</th>
-            <th scope="col" className="text-right!">
-              One costs now
-            </th>
-            <th scope="col" className="text-right!">
-              Of it, this
-            </th>
-            <th scope="col" className="text-right!">
-              One would cost
-            </th>
-            <th scope="col" className="text-right!">
-              More
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {products.map((p) => {
-            const more = micros(ok ? Math.round((p.share * rise) / 100) : 0);
-            return (
-              <tr key={p.id}>
-                <td>
-                  <a href={`/prices/${p.id}`} className="font-semibold hover:underline">
-                    {p.name}
-                  </a>
-                </td>
-                <td data-label="One costs now" className="num">
-                  {p.unit === null ? "—" : money(p.unit, currency)}
-                </td>
-                <td data-label="Of it, this" className="num">
-                  {money(p.share, currency)}
-                  {p.unit ? <span className="text-[0.88em] text-pine-soft"> {percent(p.share / p.unit, 0)}</span> : ""}
-                </td>
-                <td data-label="One would cost" className="num font-semibold">
-                  {p.unit === null ? "—" : money(p.unit + more, currency)}
-                </td>
-                <td data-label="More" className="num">
-                  {more >= 0 ? "+" : "−"}
-                  {money(Math.abs(more), currency)}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        rows={products.map((p) => ({ ...p, more: micros(ok ? Math.round((p.share * rise) / 100) : 0) }))}
+        by={(p) => p.id}
+        columns={[
+          {
+            head: "Product",
+            cell: (p) => (
+              <a href={`/prices/${p.id}`} className="font-semibold hover:underline">
+                {p.name}
+              </a>
+            ),
+          },
+          {
+            head: "One costs now",
+            as: "figure",
+            cell: (p) => (p.unit === null ? "—" : money(p.unit, currency)),
+          },
+          {
+            head: "Of it, this",
+            as: "figure",
+            cell: (p) => (
+              <>
+                {money(p.share, currency)}
+                {p.unit ? <span className="text-[0.88em] text-pine-soft"> {percent(p.share / p.unit, 0)}</span> : ""}
+              </>
+            ),
+          },
+          {
+            head: "One would cost",
+            as: "figure",
+            className: "font-semibold",
+            cell: (p) => (p.unit === null ? "—" : money(p.unit + p.more, currency)),
+          },
+          {
+            head: "More",
+            as: "figure",
+            cell: (p) => (
+              <>
+                {p.more >= 0 ? "+" : "−"}
+                {money(Math.abs(p.more), currency)}
+              </>
+            ),
+          },
+        ]}
+      />
     </Part>
   );
 }

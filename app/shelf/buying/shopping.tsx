@@ -12,6 +12,7 @@ import { db } from "../../db.server.ts";
 import { PerUnit, showBase } from "../../ui/amounts.tsx";
 import { Button } from "../../ui/form.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/shopping";
 
@@ -29,10 +30,10 @@ export async function loader() {
 
 export default function Shopping({ loaderData: { groups, rule, facts } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
-  const of = new Map(facts.map((f) => [f.materialId, f]));
+  const forecast = new Map(facts.map((f) => [f.materialId, f]));
   const per = perWeight(
     groups.flatMap((g) =>
-      g.lines.flatMap((l) => (l.offer && kind(of.get(l.materialId)!.kind).measured === "weight" ? [delivered(l.offer)] : [])),
+      g.lines.flatMap((l) => (l.offer && kind(forecast.get(l.materialId)!.kind).measured === "weight" ? [delivered(l.offer)] : [])),
     ),
   );
   return (
@@ -81,57 +82,58 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                 )
               }
             >
-              <table className="ruled stack sm:table-fixed">
-                <thead>
-                  <tr>
-                    <th scope="col" style={{ width: "30%" }}>
-                      Material
-                    </th>
-                    <th scope="col">Left</th>
-                    <th scope="col">Lasts</th>
-                    <th scope="col">Wanted</th>
-                    <th scope="col">Buy</th>
-                    <th scope="col" className="text-right!">
-                      Delivered
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Price
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {g.lines.map((l) => {
-                    const f = of.get(l.materialId)!;
-                    const measured = kind(f.kind).measured;
-                    return (
-                      <tr key={l.materialId}>
-                        <td>
-                          <a href={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
-                            {l.name}
-                          </a>
-                        </td>
-                        <td data-label="Left" className="whitespace-nowrap">
-                          {f.onHand === 0 ? "none" : showBase(f.onHand, measured)}
-                          {f.coming > 0 && <span className="text-pine-soft"> + {showBase(f.coming, measured)} to come</span>}
-                        </td>
-                        <td data-label="Lasts">{f.perDay ? counted(Math.round(f.onHand / f.perDay), "day") : "—"}</td>
-                        <td data-label="Wanted" className="whitespace-nowrap">
-                          {showBase(l.amount, measured)}
-                        </td>
-                        <td data-label="Buy" className="font-semibold whitespace-nowrap">
-                          {l.offer ? `${l.packs} × ${l.offer.packSize}` : "—"}
-                        </td>
-                        <td data-label="Delivered" className="num">
-                          <PerUnit cost={l.offer ? delivered(l.offer) : null} measured={measured} per={per} />
-                        </td>
-                        <td data-label="Price" className="num">
-                          {l.offer ? money(l.cost, currency) : "—"}
-                        </td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </table>
+              <Table
+                className="sm:table-fixed"
+                rows={g.lines.map((l) => {
+                  const of = forecast.get(l.materialId)!;
+                  return { ...l, of, measured: kind(of.kind).measured };
+                })}
+                by={(l) => l.materialId}
+                columns={[
+                  {
+                    head: "Material",
+                    cell: (l) => (
+                      <a href={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
+                        {l.name}
+                      </a>
+                    ),
+                  },
+                  {
+                    head: "Left",
+                    className: "whitespace-nowrap",
+                    cell: (l) => (
+                      <>
+                        {l.of.onHand === 0 ? "none" : showBase(l.of.onHand, l.measured)}
+                        {l.of.coming > 0 && <span className="text-pine-soft"> + {showBase(l.of.coming, l.measured)} to come</span>}
+                      </>
+                    ),
+                  },
+                  {
+                    head: "Lasts",
+                    cell: (l) => (l.of.perDay ? counted(Math.round(l.of.onHand / l.of.perDay), "day") : "—"),
+                  },
+                  {
+                    head: "Wanted",
+                    className: "whitespace-nowrap",
+                    cell: (l) => showBase(l.amount, l.measured),
+                  },
+                  {
+                    head: "Buy",
+                    className: "font-semibold whitespace-nowrap",
+                    cell: (l) => (l.offer ? `${l.packs} × ${l.offer.packSize}` : "—"),
+                  },
+                  {
+                    head: "Delivered",
+                    as: "figure",
+                    cell: (l) => <PerUnit cost={l.offer ? delivered(l.offer) : null} measured={l.measured} per={per} />,
+                  },
+                  {
+                    head: "Price",
+                    as: "figure",
+                    cell: (l) => (l.offer ? money(l.cost, currency) : "—"),
+                  },
+                ]}
+              />
             </Part>
           ))}
           <p className="mt-5 text-right font-semibold">In all about {money(sum(groups.map((g) => g.cost)), currency)}, without postage</p>

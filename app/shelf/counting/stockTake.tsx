@@ -17,6 +17,7 @@ import { act, asked, readSheet, refuseSheet, type Reply } from "../../forms/shee
 import { LotTag, showBase, showInColumn } from "../../ui/amounts.tsx";
 import { Button, Problem } from "../../ui/form.tsx";
 import { Empty, Heading, Sheet } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/stockTake";
 
@@ -45,8 +46,8 @@ export async function action({ request }: Route.ActionArgs) {
   });
 }
 
-function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined }) {
-  const { currency } = useWorkshop();
+/** What was found of a lot: kept as it is left, the next one a press of Enter away. */
+function Count({ row: r, problem }: { row: WalkRow; problem: string | undefined }) {
   const keep = useFetcher<Reply | null>();
   const input = useRef<HTMLInputElement>(null);
   const measured = kind(r.kind).measured;
@@ -63,18 +64,10 @@ function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined })
       },
     );
   };
-  const diff = r.counted === null ? null : r.counted - r.expected!;
   const say = keep.data?.problems[0]?.say ?? problem;
   return (
-    <tr>
-      <td>{r.material}</td>
-      <td>
-        <LotTag lot={r} />
-      </td>
-      <td data-label="Expected" className="num weight">
-        {showInColumn(r.onHand, measured)}
-      </td>
-      <td data-label="Counted" className="w-40">
+    <>
+      <span className="flex items-baseline gap-2">
         <input
           ref={input}
           className="cell text-right tabular-nums"
@@ -93,11 +86,9 @@ function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined })
           }}
           data-count
         />
-        <Problem id={`count-${r.id}`} say={say} />
-      </td>
-      <td className="whitespace-nowrap">
         <Button
           small
+          className="no-print flex-none"
           aria-label={`As expected, ${r.number}`}
           onClick={() => {
             const text = showBase(r.onHand, measured).replace(/,/g, "");
@@ -107,16 +98,31 @@ function Row({ row: r, problem }: { row: WalkRow; problem: string | undefined })
         >
           As expected
         </Button>
-      </td>
-      <td data-label="Differs" className={`num weight ${diff ? "font-semibold" : ""} ${diff && diff < 0 ? "text-berry" : ""}`}>
-        {diff === null ? "" : diff === 0 ? "as expected" : `${diff > 0 ? "+" : "−"}${showBase(Math.abs(diff), measured)}`}
-        {diff !== null && diff !== 0 && r.onHand > 0 && (
-          <span className="block font-sans text-[0.85em] text-pine-soft">
-            {money(costOf(Math.abs(diff), { value: r.value, per: r.onHand }), currency)}
-          </span>
-        )}
-      </td>
-    </tr>
+      </span>
+      <Problem id={`count-${r.id}`} say={say} />
+    </>
+  );
+}
+
+/** By how much a count differs; null where nothing was counted. */
+const differs = (r: WalkRow): number | null => (r.counted === null ? null : r.counted - r.expected!);
+
+/** By how much a count differs, and what that is worth. */
+function Difference({ row: r }: { row: WalkRow }) {
+  const { currency } = useWorkshop();
+  const diff = differs(r);
+  if (diff === null) return null;
+  if (diff === 0) return "as expected";
+  return (
+    <>
+      {diff > 0 ? "+" : "−"}
+      {showBase(Math.abs(diff), kind(r.kind).measured)}
+      {r.onHand > 0 && (
+        <span className="block font-sans text-[0.85em] text-pine-soft">
+          {money(costOf(Math.abs(diff), { value: r.value, per: r.onHand }), currency)}
+        </span>
+      )}
+    </>
   );
 }
 
@@ -165,36 +171,28 @@ export default function StockTake({ loaderData: { rows, token } }: Route.Compone
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Material</th>
-                <th scope="col">Lot</th>
-                <th scope="col" className="text-right!">
-                  Expected
-                </th>
-                <th scope="col" className="text-right!">
-                  Counted
-                </th>
-                <th scope="col" aria-label="As expected" />
-                <th scope="col" className="text-right!">
-                  Differs
-                </th>
-              </tr>
-            </thead>
-            {KIND_IDS.filter((k) => boards.has(k)).map((k) => (
-              <tbody key={k}>
-                <tr className="group">
-                  <th colSpan={6} scope="rowgroup" className="font-display text-[1.1rem]! font-normal text-pine!">
-                    {KINDS[k].plural}
-                  </th>
-                </tr>
-                {boards.get(k)!.map((r) => (
-                  <Row key={`${r.id}-${r.onHand}`} row={r} problem={problems.get(`lot.${r.id}`)} />
-                ))}
-              </tbody>
-            ))}
-          </table>
+          <Table
+            groups={KIND_IDS.filter((k) => boards.has(k)).map((k) => ({ key: k, head: KINDS[k].plural, rows: boards.get(k)! }))}
+            by={(r) => `${r.id}-${r.onHand}`}
+            columns={[
+              { head: "Material", cell: (r) => r.material },
+              { head: "Lot", plain: true, cell: (r) => <LotTag lot={r} /> },
+              { head: "Expected", as: "weight", cell: (r) => showInColumn(r.onHand, kind(r.kind).measured) },
+              {
+                head: "Counted",
+                headClass: "text-right!",
+                className: "w-72",
+                cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} />,
+              },
+              {
+                head: "Differs",
+                headClass: "w-36",
+                as: "weight",
+                className: (r) => (differs(r) ? `font-semibold ${differs(r)! < 0 ? "text-berry" : ""}` : ""),
+                cell: (r) => <Difference row={r} />,
+              },
+            ]}
+          />
         </Sheet>
       )}
     </>

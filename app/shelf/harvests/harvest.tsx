@@ -20,6 +20,7 @@ import { useSheet } from "../../forms/useSheet.ts";
 import { LotTag, PerUnit, percent, When } from "../../ui/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/harvest";
 
@@ -195,61 +196,26 @@ export default function Harvest({ loaderData }: Route.ComponentProps) {
       >
         <Sheet>
           <Part title="Drying log">
-            <table className="ruled stack">
-              <thead>
-                <tr>
-                  <th scope="col">Day</th>
-                  <th scope="col" className="text-right!">
-                    Weighs
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Left
-                  </th>
-                  <th scope="col" className="text-right!">
-                    °C
-                  </th>
-                  <th scope="col" className="pl-6!">
-                    Note
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr>
-                  <td>
-                    <When day={h.picked} />
-                  </td>
-                  <td data-label="Weighs" className="num weight">
-                    {grams(h.fresh)}
-                  </td>
-                  <td data-label="Left" className="num">
-                    100 %
-                  </td>
-                  <td data-label="°C" className="num">
-                    {h.celsius ?? ""}
-                  </td>
-                  <td className="pl-6!">
-                    picked, {DRYING_METHODS[h.method].toLowerCase()} {h.note && `· ${h.note}`}
-                  </td>
-                </tr>
-                {checks.map((c) => (
-                  <tr key={c.id}>
-                    <td>
-                      <When day={c.day} />
-                    </td>
-                    <td data-label="Weighs" className="num weight">
-                      {grams(c.weight)}
-                    </td>
-                    <td data-label="Left" className="num">
-                      {percent(c.weight / h.fresh, 0)}
-                    </td>
-                    <td data-label="°C" className="num">
-                      {c.celsius ?? ""}
-                    </td>
-                    <td className="pl-6!">{c.note}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Table
+              rows={[
+                {
+                  id: 0,
+                  day: h.picked,
+                  weight: h.fresh,
+                  celsius: h.celsius,
+                  note: `picked, ${DRYING_METHODS[h.method].toLowerCase()}${h.note && ` · ${h.note}`}`,
+                },
+                ...checks,
+              ]}
+              by={(c) => c.id}
+              columns={[
+                { head: "Day", cell: (c) => <When day={c.day} /> },
+                { head: "Weighs", as: "weight", cell: (c) => grams(c.weight) },
+                { head: "Left", as: "figure", cell: (c) => percent(c.weight / h.fresh, 0) },
+                { head: "°C", as: "figure", cell: (c) => c.celsius },
+                { head: "Note", plain: true, headClass: "pl-6!", className: "pl-6!", cell: (c) => c.note },
+              ]}
+            />
             {open && (
               <div className="mt-4" key={token}>
                 <Weigh {...loaderData} />

@@ -7,6 +7,7 @@ import { Link } from "react-router";
 import { db } from "../../db.server.ts";
 import { LotTag, percent, When } from "../../ui/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import type { Route } from "./+types/harvests";
 
 export const meta: Route.MetaFunction = () => [{ title: "Harvests · Zelbin" }];
@@ -14,58 +15,65 @@ export const loader = () => listHarvests(db());
 
 function Rows({ rows }: { rows: readonly HarvestRow[] }) {
   return (
-    <table className="ruled stack">
-      <thead>
-        <tr>
-          <th scope="col">Picked</th>
-          <th scope="col">Herb</th>
-          <th scope="col">Drying</th>
-          <th scope="col" className="text-right!">
-            Fresh
-          </th>
-          <th scope="col" className="text-right!">
-            Now
-          </th>
-          <th scope="col">Lot</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ harvest: h, material, checks, number, onHand, bestBefore }) => {
-          const state = dryingState(
-            h.fresh,
-            checks.map((c) => c.weight),
-          );
-          return (
-            <tr key={h.id}>
-              <td>
-                <When day={h.picked} />
-              </td>
-              <td>
-                <a href={`/shelf/harvests/${h.id}`} className="font-semibold hover:underline">
-                  {material}
-                </a>
-                {h.place && <span className="text-pine-soft"> · {h.place}</span>}
-              </td>
-              <td data-label="Drying">
-                {DRYING_METHODS[h.method].toLowerCase()}
-                {h.celsius !== null && `, ${h.celsius} °C`}
-                {h.driedActId === null && <span className="block text-[0.9em] text-honey">{state.say}</span>}
-              </td>
-              <td data-label="Fresh" className="num weight">
-                {grams(h.fresh, 0)}
-              </td>
-              <td data-label="Now" className="num weight">
-                {grams(h.dry ?? checks.at(-1)?.weight ?? h.fresh, 0)}{" "}
-                <span className="font-sans text-[0.85em] text-pine-soft">
-                  {percent((h.dry ?? checks.at(-1)?.weight ?? h.fresh) / h.fresh, 0)}
-                </span>
-              </td>
-              <td>{number && <LotTag lot={{ number, onHand: onHand ?? 0, bestBefore, hold: false }} />}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Table
+      rows={rows.map(({ harvest, checks, ...r }) => ({
+        ...harvest,
+        ...r,
+        now: harvest.dry ?? checks.at(-1)?.weight ?? harvest.fresh,
+        say: dryingState(
+          harvest.fresh,
+          checks.map((c) => c.weight),
+        ).say,
+      }))}
+      by={(h) => h.id}
+      columns={[
+        {
+          head: "Picked",
+          cell: (h) => <When day={h.picked} />,
+        },
+        {
+          head: "Herb",
+          plain: true,
+          cell: (h) => (
+            <>
+              <a href={`/shelf/harvests/${h.id}`} className="font-semibold hover:underline">
+                {h.material}
+              </a>
+              {h.place && <span className="text-pine-soft"> · {h.place}</span>}
+            </>
+          ),
+        },
+        {
+          head: "Drying",
+          cell: (h) => (
+            <>
+              {DRYING_METHODS[h.method].toLowerCase()}
+              {h.celsius !== null && `, ${h.celsius} °C`}
+              {h.driedActId === null && <span className="block text-[0.9em] text-honey">{h.say}</span>}
+            </>
+          ),
+        },
+        {
+          head: "Fresh",
+          as: "weight",
+          cell: (h) => grams(h.fresh, 0),
+        },
+        {
+          head: "Now",
+          as: "weight",
+          cell: (h) => (
+            <>
+              {grams(h.now, 0)} <span className="font-sans text-[0.85em] text-pine-soft">{percent(h.now / h.fresh, 0)}</span>
+            </>
+          ),
+        },
+        {
+          head: "Lot",
+          plain: true,
+          cell: (h) => h.number && <LotTag lot={{ number: h.number, onHand: h.onHand ?? 0, bestBefore: h.bestBefore, hold: false }} />,
+        },
+      ]}
+    />
   );
 }
 

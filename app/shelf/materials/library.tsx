@@ -1,6 +1,6 @@
 /** The starter library: common materials with their figures, to be taken onto the shelf. */
 import { libraryByKind, LIBRARY } from "#core/material/library";
-import { SOURCES } from "#core/material/library/entry";
+import { SOURCES, type LibraryEntry } from "#core/material/library/entry";
 import { CAUTIONS } from "#core/material/cautions";
 import { KINDS, kind } from "#core/material/kinds";
 import { FORMS, type Form } from "#core/measure/mass";
@@ -15,6 +15,7 @@ import { act, readSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { Button, Problem } from "../../ui/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import type { Route } from "./+types/library";
 
 export const meta: Route.MetaFunction = () => [{ title: "Library of materials · Zelbin" }];
@@ -33,6 +34,29 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 const range = (a: number, b: number): string => (a === b ? `${a}` : `${a}–${b}`);
+
+const SMALL = "text-[0.92rem]";
+const FIGURES = "text-[0.92rem] whitespace-nowrap tabular-nums";
+
+/** What a material weighs in each form it is measured in, and who says so. */
+function Densities({ of: e }: { of: LibraryEntry }) {
+  const source = SOURCES[e.densitySource];
+  return (
+    <>
+      {(Object.entries(e.densities) as [Form, number][])
+        .filter(([f]) => kind(e.kind).forms.includes(f))
+        .map(([f, d]) => (
+          <span key={f} className="mr-2 inline-block">
+            {Object.keys(e.densities).length > 1 && `${FORMS[f]} `}
+            <span className="tabular-nums">{(d / 1000).toFixed(2)}</span>
+          </span>
+        ))}
+      <span className="block text-[0.8rem] text-pine-soft" title={source}>
+        {e.densitySource === "memory" ? source : source.split(" (")[0]}
+      </span>
+    </>
+  );
+}
 
 export default function Library({ loaderData: { have, token } }: Route.ComponentProps) {
   const sheet = useSheet<{ take: string[] }>({ take: [] }, { token });
@@ -63,81 +87,52 @@ export default function Library({ loaderData: { have, token } }: Route.Component
       </Heading>
       <Sheet>
         <Problem say={sheet.problem ?? sheet.formState.errors.take?.message} />
-        <table className="ruled stack">
-          <thead>
-            <tr>
-              <th scope="col">Material</th>
-              <th scope="col">INCI name</th>
-              <th scope="col">Density, g/mL</th>
-              <th scope="col">Melts</th>
-              <th scope="col">Keeps, months</th>
-              <th scope="col">Mind</th>
-            </tr>
-          </thead>
-          {[...libraryByKind()].map(([k, all]) => {
+        <Table
+          groups={[...libraryByKind()].flatMap(([k, all]) => {
             const entries = all.filter((e) => `${e.name} ${e.inci} ${e.botanical}`.toLowerCase().includes(wanted));
-            if (entries.length === 0) return null;
-            return (
-              <tbody key={k}>
-                <tr className="group">
-                  <th colSpan={6} scope="rowgroup" className="font-display text-[1.1rem]! font-normal text-pine!">
-                    {KINDS[k].plural}
-                  </th>
-                </tr>
-                {entries.map((e) => {
-                  const there = mine.has(e.key) || mine.has(e.name.toLowerCase());
-                  const source = SOURCES[e.densitySource];
-                  return (
-                    <tr key={e.key}>
-                      <td>
-                        <label className="flex items-baseline gap-2">
-                          <input
-                            type="checkbox"
-                            value={e.key}
-                            disabled={there}
-                            className="h-4 w-4 flex-none accent-amber"
-                            {...sheet.register("take")}
-                          />
-                          <span>
-                            <span className="font-semibold">{e.name}</span>
-                            {there && <span className="ml-2 text-[0.85rem] text-sage">on your shelf</span>}
-                            {e.botanical && <span className="block text-[0.85rem] text-pine-soft italic">{e.botanical}</span>}
-                          </span>
-                        </label>
-                      </td>
-                      <td className="text-[0.92rem]">{e.inci}</td>
-                      <td data-label="Density, g/mL" className="text-[0.92rem]">
-                        <span className="block min-w-0">
-                          {(Object.entries(e.densities) as [Form, number][])
-                            .filter(([f]) => kind(e.kind).forms.includes(f))
-                            .map(([f, d]) => (
-                              <span key={f} className="mr-2 inline-block">
-                                {Object.keys(e.densities).length > 1 && `${FORMS[f]} `}
-                                <span className="tabular-nums">{(d / 1000).toFixed(2)}</span>
-                              </span>
-                            ))}
-                          <span className="block text-[0.8rem] text-pine-soft" title={source}>
-                            {e.densitySource === "memory" ? source : source.split(" (")[0]}
-                          </span>
-                        </span>
-                      </td>
-                      <td data-label="Melts" className="text-[0.92rem] whitespace-nowrap tabular-nums">
-                        {e.melts ? `${range(...e.melts)} °C` : ""}
-                      </td>
-                      <td data-label="Keeps, months" className="text-[0.92rem] whitespace-nowrap tabular-nums">
-                        {e.keepsSealed ?? "—"}
-                        {e.keepsOpened !== null && e.keepsOpened !== e.keepsSealed && `, open ${e.keepsOpened}`}
-                      </td>
-                      <td className="text-[0.92rem]">
-                        {[e.allergen, ...e.cautions.map((c) => CAUTIONS[c].label)].filter(Boolean).join(", ")}
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            );
+            return entries.length === 0 ? [] : [{ key: k, head: KINDS[k].plural, rows: entries }];
           })}
-        </table>
+          by={(e) => e.key}
+          columns={[
+            {
+              head: "Material",
+              cell: (e) => {
+                const there = mine.has(e.key) || mine.has(e.name.toLowerCase());
+                return (
+                  <label className="flex items-baseline gap-2">
+                    <input
+                      type="checkbox"
+                      value={e.key}
+                      disabled={there}
+                      className="h-4 w-4 flex-none accent-amber"
+                      {...sheet.register("take")}
+                    />
+                    <span>
+                      <span className="font-semibold">{e.name}</span>
+                      {there && <span className="ml-2 text-[0.85rem] text-sage">on your shelf</span>}
+                      {e.botanical && <span className="block text-[0.85rem] text-pine-soft italic">{e.botanical}</span>}
+                    </span>
+                  </label>
+                );
+              },
+            },
+            { head: "INCI name", plain: true, className: SMALL, cell: (e) => e.inci },
+            { head: "Density, g/mL", className: SMALL, cell: (e) => <Densities of={e} /> },
+            { head: "Melts", className: FIGURES, cell: (e) => e.melts && `${range(...e.melts)} °C` },
+            {
+              head: "Keeps, months",
+              className: FIGURES,
+              cell: (e) =>
+                `${e.keepsSealed ?? "—"}${e.keepsOpened !== null && e.keepsOpened !== e.keepsSealed ? `, open ${e.keepsOpened}` : ""}`,
+            },
+            {
+              head: "Mind",
+              plain: true,
+              className: SMALL,
+              cell: (e) => [e.allergen, ...e.cautions.map((c) => CAUTIONS[c].label)].filter(Boolean).join(", "),
+            },
+          ]}
+        />
         <p className="mt-4 text-[0.9rem] text-pine-soft">
           Sources of densities: {SOURCES.codex210}; {SOURCES.codex33}; everything else from memory. Melting ranges, keeping times and drops
           are from memory.

@@ -23,6 +23,7 @@ import { LotTag, PerUnit, showInColumn, When } from "../../ui/amounts.tsx";
 import { Button } from "../../ui/form.tsx";
 import { Modal } from "../../ui/modal.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { CountForm, LotActs, type LotRow } from "./lotActs.tsx";
 import { materialAct } from "./material.server.ts";
@@ -172,49 +173,31 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                 Each purchase becomes a lot with its own cost and best-before.
               </Empty>
             ) : (
-              <table className="ruled stack">
-                <thead>
-                  <tr>
-                    <th scope="col">Lot</th>
-                    <th scope="col">From</th>
-                    <th scope="col">Arrived</th>
-                    <th scope="col">Best before</th>
-                    <th scope="col" className="text-right!">
-                      On hand
-                    </th>
-                    <th scope="col" className="text-right!">
-                      Cost
-                    </th>
-                    <th scope="col" aria-label="Count, open, take out" />
-                  </tr>
-                </thead>
-                <tbody>
-                  {lots.map((l) => (
-                    <tr key={l.id}>
-                      <td>
-                        <LotTag lot={l} />
-                      </td>
-                      <td>
-                        <From lot={l} />
-                      </td>
-                      <td data-label="Arrived">
-                        <When day={l.arrived} />
-                      </td>
-                      <td data-label="Best before">
-                        <span>
-                          <When day={l.bestBefore} />
-                          {(l.bestBy === "keeping" || l.bestBy === "opened") && (
-                            <span className="block text-[0.85em] text-pine-soft">{BEST_BY[l.bestBy]}</span>
-                          )}
-                        </span>
-                      </td>
-                      <td data-label="On hand" className="num weight">
-                        {showInColumn(l.onHand, measured)}
-                      </td>
-                      <td data-label="Cost" className="num">
-                        <PerUnit cost={costOfLot(l)} measured={measured} per={per} />
-                      </td>
-                      <td className="text-right whitespace-nowrap">
+              <Table
+                rows={lots}
+                by={(l) => l.id}
+                columns={[
+                  { head: "Lot", cell: (l) => <LotTag lot={l} /> },
+                  { head: "From", plain: true, cell: (l) => <From lot={l} /> },
+                  { head: "Arrived", cell: (l) => <When day={l.arrived} /> },
+                  {
+                    head: "Best before",
+                    cell: (l) => (
+                      <span>
+                        <When day={l.bestBefore} />
+                        {(l.bestBy === "keeping" || l.bestBy === "opened") && (
+                          <span className="block text-[0.85em] text-pine-soft">{BEST_BY[l.bestBy]}</span>
+                        )}
+                      </span>
+                    ),
+                  },
+                  { head: "On hand", as: "weight", cell: (l) => showInColumn(l.onHand, measured) },
+                  { head: "Cost", as: "figure", cell: (l) => <PerUnit cost={costOfLot(l)} measured={measured} per={per} /> },
+                  {
+                    head: "Count, open, take out",
+                    as: "press",
+                    cell: (l) => (
+                      <>
                         <Button small onClick={() => setOpen({ lot: l.id, token, what: "count" })} aria-label={`Count ${l.number}`}>
                           Count
                         </Button>
@@ -228,11 +211,11 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                             …
                           </Button>
                         )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      </>
+                    ),
+                  },
+                ]}
+              />
             )}
             {older > 0 && (
               <p className="pt-2 text-[0.92rem] text-pine-soft">

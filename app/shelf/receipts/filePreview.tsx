@@ -7,6 +7,7 @@ import { counted } from "#core/words";
 import { When } from "../../ui/amounts.tsx";
 import { Choice, Problem, Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Preview } from "./intake.server.ts";
 
@@ -120,40 +121,32 @@ export function FilePreview({
       )}
       {p.intake.shown.length > 0 && (
         <Part title="What it becomes">
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Line</th>
-                <th scope="col">Material</th>
-                <th scope="col">Packs</th>
-                <th scope="col">From</th>
-                <th scope="col">Best before</th>
-                <th scope="col" className="text-right!">
-                  Price
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {p.intake.shown.map((l) => (
-                <tr key={l.row}>
-                  <td>{l.row}</td>
-                  <td>{l.material}</td>
-                  <td data-label="Packs">
+          <Table
+            rows={p.intake.shown}
+            by={(l) => l.row}
+            columns={[
+              { head: "Line", cell: (l) => l.row },
+              { head: "Material", plain: true, cell: (l) => l.material },
+              {
+                head: "Packs",
+                cell: (l) => (
+                  <>
                     {l.packs} × {l.packSize}
-                  </td>
-                  <td data-label="From">
+                  </>
+                ),
+              },
+              {
+                head: "From",
+                cell: (l) => (
+                  <>
                     {l.supplier}, <When day={l.day} />
-                  </td>
-                  <td data-label="Best before">
-                    <When day={l.bestBefore} />
-                  </td>
-                  <td data-label="Price" className="num">
-                    {money(l.price, currency)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
+              { head: "Price", as: "figure", cell: (l) => money(l.price, currency) },
+            ]}
+          />
           {p.intake.lines > p.intake.shown.length && (
             <p className="pt-2 text-pine-soft">And {counted(p.intake.lines - p.intake.shown.length, "more line")} like these.</p>
           )}

@@ -23,6 +23,7 @@ import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
 import { Button, Problem, Text } from "../../ui/form.tsx";
 import { KeepFile } from "../../ui/keepFile.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipt";
 
@@ -156,56 +157,57 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
       >
         <Sheet>
           <Part title="Lines">
-            <table className="ruled stack">
-              <thead>
-                <tr>
-                  <th scope="col">Material</th>
-                  <th scope="col">Lot</th>
-                  <th scope="col">Packs</th>
-                  <th scope="col">Best before</th>
-                  <th scope="col" className="text-right!">
-                    Price
-                  </th>
-                  <th scope="col" className="text-right!">
-                    Cost
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {lines.map(({ line, material, kind: k, lot }) => (
-                  <tr key={line.id}>
-                    <td>
-                      <a href={`/shelf/${line.materialId}`} className="font-semibold hover:underline">
-                        {material}
-                      </a>
-                    </td>
-                    <td>
-                      {lot ? (
-                        <LotTag lot={{ ...lot, hold: lot.holdReason !== null }} />
+            <Table
+              rows={lines}
+              by={(l) => l.line.id}
+              columns={[
+                {
+                  head: "Material",
+                  cell: (l) => (
+                    <a href={`/shelf/${l.line.materialId}`} className="font-semibold hover:underline">
+                      {l.material}
+                    </a>
+                  ),
+                },
+                {
+                  head: "Lot",
+                  plain: true,
+                  cell: (l) => (
+                    <>
+                      {l.lot ? (
+                        <LotTag lot={{ ...l.lot, hold: l.lot.holdReason !== null }} />
                       ) : (
                         <span className="font-semibold text-honey">to come</span>
                       )}{" "}
-                      {lot?.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{lot.supplierLot}</span>}
-                    </td>
-                    <td data-label="Packs" className="whitespace-nowrap">
-                      {line.packs} × {line.packSize}
-                      {showBase(line.qty, kind(k).measured) !== line.packSize && (
-                        <span className="text-[0.88em] text-pine-soft"> {showBase(line.qty, kind(k).measured)}</span>
+                      {l.lot?.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{l.lot.supplierLot}</span>}
+                    </>
+                  ),
+                },
+                {
+                  head: "Packs",
+                  className: "whitespace-nowrap",
+                  cell: (l) => (
+                    <>
+                      {l.line.packs} × {l.line.packSize}
+                      {showBase(l.line.qty, kind(l.kind).measured) !== l.line.packSize && (
+                        <span className="text-[0.88em] text-pine-soft"> {showBase(l.line.qty, kind(l.kind).measured)}</span>
                       )}
-                    </td>
-                    <td data-label="Best before" className="whitespace-nowrap">
-                      <When day={lot?.bestBefore ?? null} />
-                    </td>
-                    <td data-label="Price" className="num">
-                      {money(line.price, paidIn)}
-                    </td>
-                    <td data-label="Cost" className="num">
-                      <PerUnit cost={{ value: line.landed, per: line.qty }} measured={kind(k).measured} per={per} />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                {
+                  head: "Best before",
+                  className: "whitespace-nowrap",
+                  cell: (l) => <When day={l.lot?.bestBefore ?? null} />,
+                },
+                { head: "Price", as: "figure", cell: (l) => money(l.line.price, paidIn) },
+                {
+                  head: "Cost",
+                  as: "figure",
+                  cell: (l) => <PerUnit cost={{ value: l.line.landed, per: l.line.qty }} measured={kind(l.kind).measured} per={per} />,
+                },
+              ]}
+            />
             {r.note && <p className="mt-3 text-pine-soft">{r.note}</p>}
           </Part>
           {waiting.length > 0 && (

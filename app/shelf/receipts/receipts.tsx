@@ -7,6 +7,7 @@ import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { When } from "../../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../../ui/sheet.tsx";
+import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipts";
 
@@ -45,25 +46,16 @@ export default function Receipts({ loaderData: { rows, page, more } }: Route.Com
         </Empty>
       ) : (
         <Sheet>
-          <table className="ruled stack">
-            <thead>
-              <tr>
-                <th scope="col">Day</th>
-                <th scope="col">Supplier</th>
-                <th scope="col">Lines</th>
-                <th scope="col">Scan</th>
-                <th scope="col" className="text-right!">
-                  Paid
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.id}>
-                  <td>
-                    <When day={r.day} />
-                  </td>
-                  <td>
+          <Table
+            rows={rows}
+            by={(r) => r.id}
+            columns={[
+              { head: "Day", cell: (r) => <When day={r.day} /> },
+              {
+                head: "Supplier",
+                plain: true,
+                cell: (r) => (
+                  <>
                     <a href={`/shelf/receipts/${r.id}`} className="font-semibold hover:underline">
                       {r.supplier}
                     </a>
@@ -72,16 +64,14 @@ export default function Receipts({ loaderData: { rows, page, more } }: Route.Com
                         {counted(r.toCome, "line")} to come
                       </span>
                     )}
-                  </td>
-                  <td data-label="Lines">{r.lines}</td>
-                  <td data-label="Scan">{r.scans > 0 ? "kept" : ""}</td>
-                  <td data-label="Paid" className="num">
-                    {money(r.paid, currency)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              { head: "Lines", cell: (r) => r.lines },
+              { head: "Scan", cell: (r) => (r.scans > 0 ? "kept" : "") },
+              { head: "Paid", as: "figure", cell: (r) => money(r.paid, currency) },
+            ]}
+          />
           <p className="mt-4 flex gap-6">
             {page > 0 && (
               <a href={page > 1 ? `/shelf/receipts?page=${page - 1}` : "/shelf/receipts"} className="pressable">

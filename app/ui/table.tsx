@@ -1,0 +1,148 @@
+/**
+ * A table, written as its columns: what stands above each, and what it says of a row. How figures align, which cell is a card's headline at
+ * the stall and which are named beside it, how groups and sums are ruled off: all that is the table's, so that every table reads alike.
+ *
+ * For what is read. Lines to fill in, that grow on Enter and take a spreadsheet's paste, are `Lines`.
+ *
+ * @example
+ * <Table
+ *   rows={days}
+ *   by={(d) => d.id}
+ *   columns={[
+ *     { head: "Market", cell: (d) => d.name },
+ *     { head: "Profit", as: "figure", cell: (d) => money(d.profit, currency) },
+ *   ]}
+ * />
+ */
+import type { Key, ReactNode } from "react";
+
+/** How a column's cells stand: words, a figure on its decimal, a weight (a figure in the monospaced face), or something to press. */
+type Kind = "words" | "figure" | "weight" | "press";
+
+export interface Column<R> {
+  /** What stands above it; on a phone, beside each of its cells. */
+  head: string;
+  cell: (row: R, n: number) => ReactNode;
+  as?: Kind;
+  /** Needs no name on a phone: what it says speaks for itself. The first column never has one, since it heads the card. */
+  plain?: boolean;
+  /** What makes one cell differ. */
+  className?: string | ((row: R, n: number) => string);
+  headClass?: string;
+  width?: string;
+  /** What stands under the column: a sum. */
+  foot?: ReactNode;
+}
+
+/** Rows that belong together, under a line that says what they are. */
+export interface Group<R> {
+  key: Key;
+  head: ReactNode;
+  rows: readonly R[];
+}
+
+type Rows<R> = { rows: readonly R[]; groups?: undefined } | { groups: readonly Group<R>[]; rows?: undefined };
+
+const CELL: Record<Kind, string> = { words: "", figure: "num", weight: "num weight", press: "text-right whitespace-nowrap" };
+const FIGURES: ReadonlySet<Kind | undefined> = new Set(["figure", "weight"]);
+const classes = (...all: (string | false | undefined)[]): string | undefined => all.filter(Boolean).join(" ") || undefined;
+
+/** One row; its first cell is what it is called, also to a screen reader. */
+function Row<R>({ row, n, columns, className }: { row: R; n: number; columns: readonly Column<R>[]; className: string | undefined }) {
+  return (
+    <tr className={className}>
+      {columns.map((c, i) => {
+        const own = typeof c.className === "function" ? c.className(row, n) : c.className;
+        const looks = classes(CELL[c.as ?? "words"], own);
+        return i === 0 ? (
+          <th key={c.head} scope="row" className={looks}>
+            {c.cell(row, n)}
+          </th>
+        ) : (
+          <td key={c.head} data-label={c.plain || c.as === "press" ? undefined : c.head} className={looks}>
+            <div>{c.cell(row, n)}</div>
+          </td>
+        );
+      })}
+    </tr>
+  );
+}
+
+function Heads<R>({ columns, quiet }: { columns: readonly Column<R>[]; quiet: boolean }) {
+  return (
+    <thead className={quiet ? "sr-only" : undefined}>
+      <tr>
+        {columns.map((c) =>
+          c.as === "press" ? (
+            <th key={c.head} scope="col" aria-label={c.head} />
+          ) : (
+            <th key={c.head} scope="col" style={{ width: c.width }} className={classes(FIGURES.has(c.as) && "text-right!", c.headClass)}>
+              {c.head}
+            </th>
+          ),
+        )}
+      </tr>
+    </thead>
+  );
+}
+
+function Feet<R>({ columns }: { columns: readonly Column<R>[] }) {
+  return (
+    <tfoot>
+      <tr>
+        {columns.map((c, i) =>
+          i === 0 ? (
+            <th key={c.head} scope="row" className="font-semibold">
+              {c.foot}
+            </th>
+          ) : (
+            <td
+              key={c.head}
+              data-label={c.foot === undefined ? undefined : c.head}
+              className={classes(CELL[c.as ?? "words"], "font-semibold")}
+            >
+              <div>{c.foot}</div>
+            </td>
+          ),
+        )}
+      </tr>
+    </tfoot>
+  );
+}
+
+interface Looks<R> {
+  /** A column that doesn't apply today is left out by being false. */
+  columns: readonly (Column<R> | false)[];
+  /** What tells a row from the others. */
+  by: (row: R, n: number) => Key;
+  /** Columns whose names go without saying are told to a screen reader only. */
+  quiet?: boolean;
+  className?: string;
+  rowClass?: (row: R, n: number) => string;
+}
+
+export function Table<R>({ columns: all, by, quiet = false, className, rowClass, ...of }: Rows<R> & Looks<R>) {
+  const columns = all.filter((c) => c !== false);
+  const lines = (rows: readonly R[]) =>
+    rows.map((row, n) => <Row key={by(row, n)} row={row} n={n} columns={columns} className={rowClass?.(row, n)} />);
+  return (
+    <table className={classes("ruled stack", className)}>
+      <Heads columns={columns} quiet={quiet} />
+      {of.groups ? (
+        of.groups.map((g) => (
+          <tbody key={g.key}>
+            <tr className="group">
+              <th colSpan={columns.length} scope="rowgroup">
+                {g.head}
+              </th>
+            </tr>
+            {lines(g.rows)}
+          </tbody>
+        ))
+      ) : (
+        <tbody>{lines(of.rows)}</tbody>
+      )}
+      {columns.some((c) => c.foot !== undefined) && <Feet columns={columns} />}
+    </table>
+  );
+}
