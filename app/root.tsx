@@ -1,5 +1,5 @@
 /** The document every screen stands in. */
-import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse, type LinksFunction } from "react-router";
+import { isRouteErrorResponse, Link, Links, type LinksFunction, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import type { Route } from "./+types/root";
 import styles from "./app.css?url";
 
@@ -42,9 +42,9 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
           ? "The page may have been moved, or the address mistyped."
           : "What you entered before is safe. Go back and try again; if it keeps happening, stop Zelbin with Ctrl-C and start it again."}
       </p>
-      <a className="act mt-6" href="/">
+      <Link reloadDocument className="act mt-6" to="/">
         Back to Today
-      </a>
+      </Link>
     </main>
   );
 }

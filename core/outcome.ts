@@ -16,5 +16,5 @@ export type Outcome<T> = { ok: true; value: T } | { ok: false; problem: Problem 
 /** @example done(3) // { ok: true, value: 3 } */
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
-/** @example refuse("negative", "Enter more than zero.") // { ok: false, problem: { … } } */
+/** @example refuse("negative", "Enter more than zero.") // problem negative */
 export const refuse = (code: string, say: string): Outcome<never> => ({ ok: false, problem: { code, say } });

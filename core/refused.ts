@@ -19,7 +19,7 @@ export class Refused extends Error {
     this.name = "Refused";
     this.problems = problems;
   }
-  /** @example throw Refused.one("name", "Another material has this name.") */
+  /** @example Refused.one("name", "Another material has this name.").problems // [{ field: "name", say: "Another material has this name." }] */
   static one(field: string, say: string, see?: FieldProblem["see"]): Refused {
     return new Refused([see && see.length > 0 ? { field, say, see } : { field, say }]);
   }

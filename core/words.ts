@@ -3,5 +3,5 @@
 /** @example wordList(["oil", "wax", "honey"]) // "oil, wax and honey" */
 export const wordList = (xs: readonly string[]): string => (xs.length < 2 ? xs.join("") : `${xs.slice(0, -1).join(", ")} and ${xs.at(-1)}`);
 
-/** @example counted(1, "tin") // "1 tin"; counted(2, "tin") // "2 tins" */
+/** @example counted(2, "tin") // "2 tins" */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

@@ -38,7 +38,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <ul className="divide-y divide-rule border-y border-rule">
                 {open.map((b) => (
                   <li key={b.id}>
-                    <a href={`/bench/${b.id}`} className="flex items-center gap-5 px-1 py-3 hover:bg-honey-wash">
+                    <Link to={`/bench/${b.id}`} className="flex items-center gap-5 px-1 py-3 hover:bg-honey-wash">
                       <Tin share={b.lines ? b.weighed / b.lines : 0} label={`${b.weighed} of ${b.lines} weighed`} />
                       <span className="min-w-0 flex-1">
                         <span className="block font-display text-[1.25rem]">{b.recipe}</span>
@@ -49,7 +49,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                       <span className="text-pine-soft max-sm:hidden">
                         since <When day={b.day} />
                       </span>
-                    </a>
+                    </Link>
                   </li>
                 ))}
               </ul>
@@ -83,9 +83,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                     plain: true,
                     cell: (b) => (
                       <>
-                        <a href={`/bench/${b.id}`} className="font-semibold hover:underline">
+                        <Link to={`/bench/${b.id}`} className="font-semibold hover:underline">
                           {b.recipe}
-                        </a>{" "}
+                        </Link>{" "}
                         <span className="text-pine-soft">{RECIPE_TYPES[b.type].label}</span>
                       </>
                     ),

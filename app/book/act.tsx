@@ -64,25 +64,25 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
           {taken && (
             <p className="mb-4">
               Taken back by{" "}
-              <a href={`/book/${taken.id}`} className="underline underline-offset-4">
+              <Link to={`/book/${taken.id}`} className="underline underline-offset-4">
                 {taken.summary}
-              </a>
+              </Link>
             </p>
           )}
           {undone && (
             <p className="mb-4">
               Takes back{" "}
-              <a href={`/book/${undone.id}`} className="underline underline-offset-4">
+              <Link to={`/book/${undone.id}`} className="underline underline-offset-4">
                 {undone.summary}
-              </a>
+              </Link>
             </p>
           )}
           {seen && (
             <p className="mb-4 text-pine-soft">
               On the sheet stood what was kept by{" "}
-              <a href={`/book/${seen.id}`} className="underline underline-offset-4">
+              <Link to={`/book/${seen.id}`} className="underline underline-offset-4">
                 {seen.summary}
-              </a>
+              </Link>
             </p>
           )}
           {about.length > 0 && (
@@ -108,9 +108,9 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
                   {
                     head: "Lot",
                     cell: (m) => (
-                      <a href={`/lots/${encodeURIComponent(m.number)}`} className="weight underline underline-offset-4">
+                      <Link to={`/lots/${encodeURIComponent(m.number)}`} className="weight underline underline-offset-4">
                         {m.number}
-                      </a>
+                      </Link>
                     ),
                   },
                   {

@@ -1,6 +1,6 @@
 /** What was done to a record: its own page of the book, with the way to take each act back. */
 import type { PutRight as Correction } from "#db/act/book";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
 import { When } from "../ui/amounts.tsx";
 import { money } from "#core/measure/money";
@@ -49,18 +49,18 @@ export function ActRow({ act: a }: { act: ActLine }) {
       <span className="w-24 shrink-0 text-pine-soft">
         <When day={a.day} />
       </span>
-      <a
-        href={`/book/${a.id}`}
+      <Link
+        to={`/book/${a.id}`}
         className={`min-w-0 flex-1 basis-60 hover:underline ${gone || a.undoes !== null ? "text-pine-soft" : ""} ${gone ? "line-through" : ""}`}
       >
         {a.summary}
-      </a>
+      </Link>
       <span className="text-[0.9rem] text-pine-soft">{a.who}</span>
       <span className="no-print w-28 text-right max-sm:w-auto">
         {gone ? (
-          <a href={`/book/${a.undoneBy}`} className="text-[0.9rem] text-pine-soft underline underline-offset-4">
+          <Link to={`/book/${a.undoneBy}`} className="text-[0.9rem] text-pine-soft underline underline-offset-4">
             taken back
-          </a>
+          </Link>
         ) : (
           a.reversible && <TakeBack actId={a.id} label={`Take back: ${a.summary}`} />
         )}
@@ -81,9 +81,9 @@ export function ActsOf({ acts, more }: { acts: readonly ActLine[]; more: string 
         ))}
       </ul>
       <p className="mt-1.5 text-[0.92rem]">
-        <a href={more} className="text-amber underline underline-offset-4">
+        <Link to={more} className="text-amber underline underline-offset-4">
           All of it in the book
-        </a>
+        </Link>
       </p>
     </details>
   );
@@ -105,9 +105,9 @@ export function PutRight({ rows }: { rows: readonly Correction[] }) {
             <span className="text-pine-soft">
               <When day={r.day} />
             </span>
-            <a href={`/book/${r.actId}`} className="text-amber underline underline-offset-4">
+            <Link to={`/book/${r.actId}`} className="text-amber underline underline-offset-4">
               {r.summary}
-            </a>
+            </Link>
           </li>
         ))}
       </ul>

@@ -17,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
 
 const PAGE = 50;
 
-/** The record a page of the book is about. @example recordIn("recipe-4") // { kind: "recipe", id: 4 } */
+/** The record a page of the book is about. "recipe-4" is recipe 4. */
 function recordIn(text: string): Subject | null {
   const [kind = "", id = ""] = text.split("-");
   return isSubjectKind(kind) && idOf(id) > 0 ? { kind, id: idOf(id) } : null;

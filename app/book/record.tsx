@@ -1,5 +1,6 @@
 /** A record an act is about, by its kind and its name. */
 import { SUBJECTS, type Subject } from "#core/act/kinds";
+import { Link } from "react-router";
 
 /** With the way to it as long as it is there. */
 export function Record({ of: { kind, id, called } }: { of: Subject & { called: string | null } }) {
@@ -12,9 +13,9 @@ export function Record({ of: { kind, id, called } }: { of: Subject & { called: s
       {name === null ? (
         <span>no longer here</span>
       ) : (
-        <a href={to} className="underline underline-offset-4">
+        <Link to={to} className="underline underline-offset-4">
           {name}
-        </a>
+        </Link>
       )}
     </>
   );

@@ -30,7 +30,7 @@ function fieldsOf(sheet: Sheet): Map<string, unknown> {
 
 /**
  * Every field in which the sheets differ.
- * @example bothSheets({ name: "Oil" }, { name: "Oil, cold" }, { name: "Oil" }) // [{ path: "name", settled: "mine", … }]
+ * @example bothSheets({ name: "Oil" }, { name: "Oil, cold" }, { name: "Oil" }) // [{ path: "name", settled: "mine" }]
  */
 export function bothSheets(base: Sheet, mine: Sheet, theirs: Sheet): Field[] {
   const [b, m, t] = [fieldsOf(base), fieldsOf(mine), fieldsOf(theirs)];

@@ -1,4 +1,5 @@
 /** Reading a posted sheet, and answering it. */
+import { toldOf } from "./flash.server.ts";
 import { ChangedMeanwhile, Refused } from "#core/refused";
 import { parseMoney } from "#core/measure/money";
 import { describe, expect, it } from "vitest";
@@ -67,12 +68,17 @@ describe("reading", () => {
 });
 
 describe("answering", () => {
-  it("an act done leads to its place with the note of it", async () => {
+  it("an act done leads to its place, and the next page tells of it once", async () => {
     const answer = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }))) as Response;
-    expect(answer.status).toBe(302);
-    expect(answer.headers.get("location")).toBe("/shelf?did=12");
+    expect([answer.status, answer.headers.get("location")]).toEqual([302, "/shelf"]);
+    const next = (from: Headers) =>
+      toldOf(new Request("http://127.0.0.1/shelf", { headers: { Cookie: from.get("set-cookie")!.split(";")[0]! } }));
+    const told = await next(answer.headers);
+    expect(told?.actId).toBe(12);
+    expect(await next(new Headers(told!.headers))).toBeNull();
+    expect(await next(new Headers({ "set-cookie": "zelbin-did=eyJkaWQiOiI5In0" }))).toBeNull();
     const elsewhere = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }), { path: () => "/bench" })) as Response;
-    expect(elsewhere.headers.get("location")).toBe("/bench?did=12");
+    expect(elsewhere.headers.get("location")).toBe("/bench");
   });
   it("a refusal goes back with its fields; anything else is not swallowed", async () => {
     const answer = await act(() => Promise.reject(Refused.one("units", "There are only 2.")));

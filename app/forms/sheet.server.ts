@@ -5,6 +5,7 @@ import { today } from "#db/clock";
 import { data, redirect } from "react-router";
 import { object, ValidationError, type AnyObjectSchema, type InferType } from "yup";
 import { note } from "./fields.ts";
+import { tell } from "./flash.server.ts";
 
 export interface Reply {
   problems: FieldProblem[];
@@ -68,7 +69,7 @@ export async function pressedSheet(request: Request) {
 }
 
 /** Where an act leads, with the note that offers to take it back. */
-export const leadsTo = (done: Done, path = done.path) => redirect(`${path}?did=${done.actId}`);
+const leadsTo = async (done: Done, path = done.path) => redirect(path, { headers: await tell(done.actId) });
 
 /**
  * Runs a command; what it refuses goes back to the sheet.
@@ -78,7 +79,7 @@ export const leadsTo = (done: Done, path = done.path) => redirect(`${path}?did=$
 export async function act(work: () => Promise<Done>, how: { path?: (done: Done) => string; theirs?: () => Promise<object> } = {}) {
   try {
     const done = await work();
-    return leadsTo(done, how.path?.(done));
+    return await leadsTo(done, how.path?.(done));
   } catch (e) {
     if (e instanceof ChangedMeanwhile && how.theirs)
       return data<Reply>(

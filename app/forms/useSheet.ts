@@ -15,7 +15,7 @@ export interface Opened {
 
 /**
  * A token of its own for each of several sheets on one page.
- * @example tokenFor("0b0e7e6e-6d1c-4a53-9b1e-3b6f8f0a1c2d", 7) // another, and always the same
+ * @example tokenFor("0b0e7e6e-6d1c-4a53-9b1e-3b6f8f0a1c2d", 7) // "0b0e7e6e-6d1c-4a53-9b1e-3b6f8f0a1c2a"
  */
 export const tokenFor = (token: string, part: number): string =>
   `${token.slice(0, 24)}${(BigInt(`0x${token.slice(24)}`) ^ BigInt(part)).toString(16).padStart(12, "0")}`;
@@ -85,7 +85,7 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, open
   };
 }
 
-/** The message of a field by its path. @example problemAt(errors, "lines.2.price") */
+/** The message of a field by its path. @example problemAt({ lines: [{ price: { message: "Enter a price." } }] }, "lines.0.price") // "Enter a price." */
 export function problemAt(errors: object, path: string): string | undefined {
   const found = path.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);
   return (found as { message?: string } | undefined)?.message;

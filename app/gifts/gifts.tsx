@@ -55,9 +55,9 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
           head: "For",
           cell: (o) => (
             <>
-              <a href={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">
+              <Link to={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">
                 {o.customer}
-              </a>
+              </Link>
               {o.note && <span className="block text-[0.88rem] text-pine-soft">{o.note}</span>}
             </>
           ),

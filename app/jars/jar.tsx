@@ -145,9 +145,9 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
                   head: "What",
                   cell: (p) => (
                     <>
-                      <a href={`/shelf/${p.material.id}`} className="hover:underline">
+                      <Link to={`/shelf/${p.material.id}`} className="hover:underline">
                         {p.name}
-                      </a>
+                      </Link>
                       {p.lot.grown && <span className="text-pine-soft"> · grown {p.lot.grown}</span>}
                     </>
                   ),
@@ -175,9 +175,9 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
                     as: "press",
                     cell: (b) =>
                       b.onHand > 0 && (
-                        <a href={`/jars/fill?lot=${b.id}`} className="pressable">
+                        <Link to={`/jars/fill?lot=${b.id}`} className="pressable">
                           Over new herb
-                        </a>
+                        </Link>
                       ),
                   },
                 ]}
@@ -185,9 +185,9 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
               {bottles[0]?.materialId && (
                 <p className="mt-2 text-[0.92rem] text-pine-soft">
                   On the shelf as{" "}
-                  <a href={`/shelf/${bottles[0].materialId}`} className="text-amber underline underline-offset-4">
+                  <Link to={`/shelf/${bottles[0].materialId}`} className="text-amber underline underline-offset-4">
                     {jar.name}
-                  </a>
+                  </Link>
                   , for any recipe.
                 </p>
               )}

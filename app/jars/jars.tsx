@@ -45,9 +45,9 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
     <li className="flex gap-4 border-b-[3px] border-rule-strong pb-3">
       <Jar share={jarProgress(j.jar, day)} done={state !== "steeping"} label={`${j.jar.name}: ${JAR_STATES[state]}`} />
       <div className="flex min-w-0 flex-1 flex-col">
-        <a href={`/jars/${j.jar.id}`} className="font-display text-[1.15rem] leading-snug hover:underline">
+        <Link to={`/jars/${j.jar.id}`} className="font-display text-[1.15rem] leading-snug hover:underline">
           {j.jar.name}
-        </a>
+        </Link>
         <span className="text-[0.92rem] text-pine-soft">
           <span className="weight">{j.jar.number}</span> · {methodOf(j)}
         </span>
@@ -68,9 +68,9 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
               Shaken
             </Button>
           ) : state === "ready" || state === "late" ? (
-            <a href={`/jars/${j.jar.id}#strain`} className="act act-small">
+            <Link to={`/jars/${j.jar.id}#strain`} className="act act-small">
               Strain it
-            </a>
+            </Link>
           ) : (
             j.shaken === day && <span className="text-[0.92rem] text-sage">shaken today</span>
           )}
@@ -134,9 +134,9 @@ export default function Jars({ loaderData: { steeping, past, token } }: Route.Co
                     head: "Jar",
                     cell: (j) => (
                       <>
-                        <a href={`/jars/${j.jar.id}`} className="font-semibold hover:underline">
+                        <Link to={`/jars/${j.jar.id}`} className="font-semibold hover:underline">
                           {j.jar.name}
-                        </a>{" "}
+                        </Link>{" "}
                         <span className="weight text-[0.88em] text-pine-soft">{j.jar.number}</span>
                       </>
                     ),

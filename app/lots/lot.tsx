@@ -5,7 +5,7 @@ import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
-import { redirect } from "react-router";
+import { Link, redirect } from "react-router";
 import { object } from "yup";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
@@ -70,28 +70,28 @@ const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
 function Went({ row }: { row: HistoryRow }) {
   if (row.marketDayId !== null)
     return (
-      <a href={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">
+      <Link to={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">
         {REASONS[row.reason]} at {row.market}
-      </a>
+      </Link>
     );
   if (row.giftOrderId !== null)
     return (
-      <a href={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">
+      <Link to={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">
         {REASONS[row.reason]} for {row.customer}
-      </a>
+      </Link>
     );
   if (row.jarId !== null)
     return (
-      <a href={`/jars/${row.jarId}`} className="text-amber underline underline-offset-4">
+      <Link to={`/jars/${row.jarId}`} className="text-amber underline underline-offset-4">
         {REASONS[row.reason]}, {row.jar}
-      </a>
+      </Link>
     );
   if (row.batchId !== null)
     return (
-      <a href={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
+      <Link to={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
         {REASONS[row.reason]}
         {row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}
-      </a>
+      </Link>
     );
   return (
     <span>
@@ -143,13 +143,13 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
         about={
           <>
             {lot.productId ? (
-              <a href={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">
+              <Link to={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">
                 {lot.name}, {lot.label}
-              </a>
+              </Link>
             ) : (
-              <a href={`/shelf/${lot.materialId}`} className="underline underline-offset-4">
+              <Link to={`/shelf/${lot.materialId}`} className="underline underline-offset-4">
                 {lot.name}
-              </a>
+              </Link>
             )}
             {lot.supplier && ` from ${lot.supplier}`}
             {lot.supplierLot && `, their lot ${lot.supplierLot}`}

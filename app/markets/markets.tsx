@@ -75,9 +75,9 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
                   head: "Market",
                   cell: (d) => (
                     <>
-                      <a href={`/markets/${d.id}`} className="font-semibold hover:underline">
+                      <Link to={`/markets/${d.id}`} className="font-semibold hover:underline">
                         {d.name}
-                      </a>
+                      </Link>
                       {!d.closed && (
                         <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>
                       )}

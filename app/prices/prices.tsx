@@ -67,9 +67,9 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                 head: "Product",
                 cell: (p) => (
                   <>
-                    <a href={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
+                    <Link to={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
                       {p.name}
-                    </a>{" "}
+                    </Link>{" "}
                     <span className="weight text-[0.9rem] text-pine-soft">{p.label}</span>
                   </>
                 ),

@@ -79,9 +79,9 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
                 cell: ({ recipe: r, first }) =>
                   first && (
                     <>
-                      <a href={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
+                      <Link to={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
                         {r.name}
-                      </a>
+                      </Link>
                       <div className="text-[0.88rem] text-pine-soft">
                         {RECIPE_TYPES[r.type].label}, lots start with {r.code}, version {r.n}
                         {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}

@@ -53,13 +53,13 @@ function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; fol
   return (
     <span className="flex flex-wrap items-baseline gap-x-4">
       {folds ? (
-        <a
-          href={open ? "/shelf" : `/shelf?board=${b.kind}`}
+        <Link
+          to={open ? "/shelf" : `/shelf?board=${b.kind}`}
           aria-expanded={open}
           className="font-display text-[1.15rem] font-normal hover:underline"
         >
           {KINDS[b.kind].plural}
-        </a>
+        </Link>
       ) : (
         <span className="font-display text-[1.1rem] font-normal">{KINDS[b.kind].plural}</span>
       )}
@@ -127,9 +127,9 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
             ["/shelf/library", "Library"],
           ] as const
         ).map(([to, name]) => (
-          <a key={to} href={to} className="pressable">
+          <Link key={to} to={to} className="pressable">
             {name}
-          </a>
+          </Link>
         ))}
         {boards.length > 0 && <Worth />}
       </nav>

@@ -3,6 +3,7 @@ import { kind } from "#core/material/kinds";
 import { money, perWeight, type UnitCost } from "#core/measure/money";
 import { useFirst, type Lot } from "#core/stock/lots";
 import type { OnShelf } from "#db/shelf/overview";
+import { Link } from "react-router";
 import { LotTag, PerUnit, showInColumn } from "../ui/amounts.tsx";
 import { Table, type Group } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -39,9 +40,9 @@ export function ShelfTable({ boards, lots }: { boards: readonly Group<OnShelf>[]
           head: "Material",
           cell: (m) => (
             <>
-              <a href={`/shelf/${m.id}`} className="font-semibold hover:underline">
+              <Link to={`/shelf/${m.id}`} className="font-semibold hover:underline">
                 {m.name}
-              </a>
+              </Link>
               {m.low && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>}
               {m.coming > 0 && (
                 <span className="ml-2 text-[0.85rem] text-pine-soft">{showInColumn(m.coming, kind(m.kind).measured)} to come</span>

@@ -79,7 +79,7 @@ describe("an empty workshop", () => {
     ["jars", jars, { steeping: [], past: [] }],
     ["fill a jar", fill, { materials: [], lots: [], past: [], start: null }],
     ["blend", blend, { lots: [] }],
-    ["workroom", workroom, { counts: {}, heated: [], done: null }],
+    ["workroom", workroom, { data: { counts: {}, heated: [], done: null } }],
   ])("%s opens and has nothing", async (_, loader, want) => expect(await open(loader)).toMatchObject(want as object));
   it.each<[string, unknown]>([
     ["recipes", recipes],

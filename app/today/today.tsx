@@ -192,9 +192,9 @@ function More({ rows, all }: { rows: Waiting[]; all?: readonly [to: string, name
     <p className="pt-2 text-[0.92rem] text-pine-soft">
       {more > 0 && `And ${more} more. `}
       {all && (
-        <a href={all[0]} className="text-amber underline underline-offset-4">
+        <Link to={all[0]} className="text-amber underline underline-offset-4">
           {all[1]}
-        </a>
+        </Link>
       )}
     </p>
   );
@@ -233,10 +233,10 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
                     const s = say(w, day);
                     return (
                       <li key={`${w.kind}${w.id}${w.number}`}>
-                        <a href={s.to} className="flex items-baseline justify-between gap-4 py-2 hover:bg-honey-wash">
+                        <Link to={s.to} className="flex items-baseline justify-between gap-4 py-2 hover:bg-honey-wash">
                           <span className="min-w-0">{s.what}</span>
                           <span className="flex-none text-[0.92rem] font-semibold text-amber">{s.do}</span>
-                        </a>
+                        </Link>
                       </li>
                     );
                   })}

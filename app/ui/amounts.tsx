@@ -3,6 +3,7 @@ import { gramsIn, showStock } from "#core/measure/write";
 import { money, showUnitCost, type PerWeight, type UnitCost } from "#core/measure/money";
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
+import { Link } from "react-router";
 import { useWorkshop } from "./workshop.ts";
 
 /** An amount in a material's base unit. @example showBase(1500, "weight") // "1.5 g" */
@@ -51,9 +52,9 @@ export function LotTag({ lot, plain }: { lot: Pick<Lot, "number" | "onHand" | "b
       {inside}
     </span>
   ) : (
-    <a href={`/lots/${encodeURIComponent(lot.number)}`} className={`lot lot-${state}`} title={title}>
+    <Link to={`/lots/${encodeURIComponent(lot.number)}`} className={`lot lot-${state}`} title={title}>
       {inside}
-    </a>
+    </Link>
   );
 }
 

@@ -1,6 +1,7 @@
 /** Fields with their label, hint and problem, and the buttons. */
 import type { FieldProblem } from "#core/refused";
 import { useEffect, useId, useState, type ComponentProps, type ReactNode } from "react";
+import { Link } from "react-router";
 
 interface FieldProps {
   label: ReactNode;
@@ -38,9 +39,9 @@ export function Problem({ id, say, see }: { id?: string; say?: string | null; se
         <ul className="mt-0.5 list-disc pl-5">
           {see.map((s) => (
             <li key={s.to}>
-              <a href={s.to} className="underline underline-offset-4">
+              <Link to={s.to} className="underline underline-offset-4">
                 {s.name}
-              </a>
+              </Link>
             </li>
           ))}
         </ul>

@@ -1,6 +1,7 @@
 /** Timers of jars on gentle heat: they show on every screen, since a warm jar must not be forgotten. */
 import { heatLeft } from "#core/infusion/tend";
 import { useEffect, useState } from "react";
+import { Link } from "react-router";
 
 interface Heated {
   id: number;
@@ -10,7 +11,7 @@ interface Heated {
   heatMinutes: number | null;
 }
 
-/** @example span(135) // "2 h 15 min" */
+/** Minutes as a timer says them: "2 h 15 min". */
 export const span = (minutes: number): string => {
   const [h, m] = [Math.floor(minutes / 60), minutes % 60];
   return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
@@ -33,10 +34,10 @@ export function HeatTimers({ jars }: { jars: readonly Heated[] }) {
           const left = now === null || j.heatOn === null ? null : heatLeft(j.heatMinutes ?? 0, new Date(j.heatOn).getTime(), now);
           return (
             <li key={j.id}>
-              <a href={`/jars/${j.id}`} className="font-semibold text-honey hover:underline">
+              <Link to={`/jars/${j.id}`} className="font-semibold text-honey hover:underline">
                 {j.name} <span className="weight text-[0.9em]">{j.number}</span>:{" "}
                 {left === null ? "on heat" : left > 0 ? `${span(left)} of heat left` : `heat off! ${span(-left)} over`}
-              </a>
+              </Link>
             </li>
           );
         })}

@@ -1,5 +1,6 @@
 /** Somebody kept the record while this sheet was open: both are shown, field by field, and neither is lost. */
 import { useMemo, useState } from "react";
+import { Link } from "react-router";
 import { bothSheets, joined, type Field, type Side } from "../forms/bothSheets.ts";
 import type { Reply } from "../forms/sheet.server.ts";
 import { Button } from "./form.tsx";
@@ -50,9 +51,9 @@ function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Rep
       <h2 className="text-[1.15rem]">Changed meanwhile</h2>
       <p className="mb-2">
         {changed.who} kept it at {at}:{" "}
-        <a href={`/book/${changed.actId}`} className="underline underline-offset-4">
+        <Link to={`/book/${changed.actId}`} className="underline underline-offset-4">
           {changed.summary}
-        </a>
+        </Link>
         .{" "}
         {asked.length === 0
           ? "Nothing was changed on both sheets; both changes stand below."

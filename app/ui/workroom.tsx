@@ -4,10 +4,10 @@ import { whatWasDone } from "#db/act/book";
 import { today } from "#db/clock";
 import { waitingCounts } from "#db/today";
 import { heatedJars } from "#db/jars/fill";
-import { useEffect, type MouseEvent } from "react";
-import { Link, Outlet, useLocation, useNavigate } from "react-router";
+import { useEffect } from "react";
+import { data, Link, NavLink, Outlet, useLocation } from "react-router";
 import { db } from "../db.server.ts";
-import { idOf } from "../forms/ids.ts";
+import { toldOf } from "../forms/flash.server.ts";
 import type { Route } from "./+types/workroom";
 import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
@@ -18,15 +18,15 @@ import { WorkshopContext, type Workshop } from "./workshop.ts";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
-  const did = idOf(new URL(request.url).searchParams.get("did"));
+  const told = await toldOf(request);
   const [settings, counts, heated, done] = await Promise.all([
     readSettings(db()),
     waitingCounts(db(), day),
     heatedJars(db()),
-    did ? whatWasDone(db(), did) : null,
+    told && whatWasDone(db(), told.actId),
   ]);
   const workshop: Workshop = { name: settings.workshop, currency: settings.currency, school: settings.school, today: day };
-  return { workshop, counts, heated, done };
+  return data({ workshop, counts, heated, done }, { headers: told?.headers });
 }
 
 export default function Workroom({ loaderData: { workshop, counts, heated, done } }: Route.ComponentProps) {
@@ -38,65 +38,51 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done 
     // In braces: newer browsers give a promise back, which React would take for a clean-up.
     document.querySelector(".jar[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [pathname]);
-  // Plain addresses are followed without a reload; long tables of them cost the server much less than links that do so themselves.
-  const go = useNavigate();
-  const follow = (e: MouseEvent): void => {
-    const href = e.target instanceof Element ? e.target.closest("a[href^='/']:not([download]):not([target])")?.getAttribute("href") : null;
-    if (!href || e.defaultPrevented || e.button !== 0 || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey) return;
-    e.preventDefault();
-    void go(href);
-  };
   return (
     <WorkshopContext value={workshop}>
-      <div onClick={follow}>
-        <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
-          Skip to the work
-        </a>
-        <header className="no-print">
-          <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
-            <Link to="/" className="flex items-baseline gap-3 whitespace-nowrap">
-              <span className="font-display text-[1.5rem]">Zelbin</span>
-              <span className="hidden text-[0.95rem] text-pine-soft sm:inline">{workshop.name}</span>
+      <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
+        Skip to the work
+      </a>
+      <header className="no-print">
+        <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
+          <Link to="/" className="flex items-baseline gap-3 whitespace-nowrap">
+            <span className="font-display text-[1.5rem]">Zelbin</span>
+            <span className="hidden text-[0.95rem] text-pine-soft sm:inline">{workshop.name}</span>
+          </Link>
+          <div className="flex items-center gap-2">
+            <ReckonBar />
+            <Keys />
+            <Link to="/book" className="act act-small">
+              Book
             </Link>
-            <div className="flex items-center gap-2">
-              <ReckonBar />
-              <Keys />
-              <Link to="/book" className="act act-small">
-                Book
-              </Link>
-              <Link to="/settings" className="act act-small">
-                Settings
-              </Link>
-            </div>
+            <Link to="/settings" className="act act-small">
+              Settings
+            </Link>
           </div>
-          <nav aria-label="Stations" className="mt-1.5 overflow-x-auto border-b-[3px] border-pine [scrollbar-width:none]">
-            <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
-              {STATIONS.map(([to, name]) => (
-                <li key={to}>
-                  <a
-                    href={to}
-                    className="jar"
-                    aria-current={(to === "/" ? pathname === "/" : pathname.startsWith(to)) ? "page" : undefined}
-                  >
-                    {name}
-                    {counts[to] ? (
-                      <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
-                        {counts[to]}
-                        <span className="sr-only"> waiting</span>
-                      </span>
-                    ) : null}
-                  </a>
-                </li>
-              ))}
-            </ul>
-          </nav>
-        </header>
-        <HeatTimers jars={heated} />
-        <DoneNote key={key} done={done} />
-        <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
-          <Outlet />
-        </main>
-      </div>
+        </div>
+        <nav aria-label="Stations" className="mt-1.5 overflow-x-auto border-b-[3px] border-pine [scrollbar-width:none]">
+          <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
+            {STATIONS.map(([to, name]) => (
+              <li key={to}>
+                <NavLink to={to} end={to === "/"} className="jar">
+                  {name}
+                  {counts[to] ? (
+                    <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
+                      {counts[to]}
+                      <span className="sr-only"> waiting</span>
+                    </span>
+                  ) : null}
+                </NavLink>
+              </li>
+            ))}
+          </ul>
+        </nav>
+      </header>
+      <HeatTimers jars={heated} />
+      <DoneNote key={key} done={done} />
+      <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
+        <Outlet />
+      </main>
     </WorkshopContext>
   );
 }

@@ -38,7 +38,7 @@ export const FILL_TOLERANCE = 0.02;
 /**
  * @param p.sizes those with a unit in them
  * @returns null when the figures can't be true: clearly more was filled and left over than was weighed in, or nothing was filled
- * @example pourResult({ weighed: mg(1000), sizes: [{ units: 2, fill: mg(450), … }], leftover: mg(50), … }).lost // 50
+ * @example pourResult({ weighed: mg(1000), ingredients: micros(0), sizes: [{ units: 2, fill: mg(450), packaging: micros(0), minutes: 1 }], leftover: mg(50), rates }).lost // 50
  */
 export function pourResult(p: PourIn): PourResult | null {
   const weights = p.sizes.map((s) => s.units * s.fill);
@@ -104,7 +104,7 @@ export function workIn(units: number, size: SizeWork): Micros {
 /**
  * What one unit of a finished lot cost: its materials as the ledger has them, and all costs with its share of the batch's work.
  * @param lot with something on hand
- * @example finishedCost({ onHand: 5, value: micros(10_000_000) }, { units: 10, minutesHundredths: 6000, … }).materials // 2.00
+ * @example finishedCost({ onHand: 5, value: micros(10_000_000) }, size).materials // 2.00
  */
 export function finishedCost(lot: { onHand: number; value: Micros }, size: SizeWork): { materials: Micros; full: Micros } {
   const materials = micros(mulDiv(lot.value, 1, lot.onHand));

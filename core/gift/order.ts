@@ -25,7 +25,7 @@ export interface OrderResult {
 
 /**
  * Price = items + wrapping charge − discount, to the cent; cost includes wrapping materials and time.
- * @example orderResult({ items: [{ units: 2, price: micros(9e6), cost: micros(4e6) }], … }).goods // 18.00
+ * @example orderResult({ ...order, items: [{ units: 2, price: micros(9e6), cost: micros(4e6) }] }).goods // 18.00
  */
 export function orderResult(o: OrderIn): OrderResult {
   const goods = sum(o.items.map((i) => micros(i.units * i.price)));

@@ -62,7 +62,7 @@ export function keeping(materialId: number, cut: Cut, own: number | null, past: 
 /**
  * Oil expected back from a jar.
  * @returns never below zero
- * @example expectedBack(mg(648_000), [{ herb: mg(52_000), perGram: 2.1 }], false) // 538.8 g of 648 g
+ * @example expectedBack(mg(648_000), [{ herb: mg(52_000), perGram: 2.1 }], false) // 538.8 g
  */
 export function expectedBack(oil: Mg, herbs: readonly { herb: Mg; perGram: number }[], pressed: boolean): Mg {
   const kept = herbs.reduce((a, h) => a + h.herb * h.perGram, 0) * (pressed ? PRESSED_LEAVES : 1);

@@ -61,7 +61,7 @@ function looseOf(herbs: readonly HerbFacts[]): number | string {
  * @param herbs at least one
  * @param oilDensity mg/mL
  * @returns problems `noHerb`, `noLoose` (cups or jar fill of a herb whose loose weight nobody has given), `noRoom`, `zero`
- * @example amounts({ by: "ratio", oil: mg(453_592), oilPerHerb: 32 }, [petals], 913).herb // 14.2 g, half an ounce
+ * @example amounts({ by: "ratio", oil: mg(453_592), oilPerHerb: 32 }, [petals], 913).value.herb // 14.2 g
  */
 export function amounts(input: AmountIn, herbs: readonly HerbFacts[], oilDensity: number): Outcome<Amounts> {
   if (herbs.length === 0) return refuse("noHerb", "Choose the herb first.");

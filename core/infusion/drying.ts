@@ -32,7 +32,7 @@ export interface DryingState {
 
 /**
  * How far a drying is by its weights, oldest first.
- * @example dryingState(mg(500_000), [mg(120_000), mg(119_000)]) // { left: 0.238, steady: true, … }
+ * @example dryingState(mg(500_000), [mg(120_000), mg(119_000)]) // { left: 0.238, steady: true }
  */
 export function dryingState(fresh: Mg, weights: readonly Mg[]): DryingState {
   const now = weights.at(-1) ?? fresh;
@@ -68,7 +68,7 @@ export type HerbValue = keyof typeof HERB_VALUES;
 /**
  * What the dry herb is worth when it goes on the shelf.
  * @param market price per base unit; needed for "market"
- * @example harvestValue("hours", { dry, minutes: 90, hourly: micros(16_000_000), market: null }) // 24.00
+ * @example harvestValue("hours", { dry: mg(1), minutes: 90, hourly: micros(16_000_000), market: null }) // 24.00
  */
 export function harvestValue(by: HerbValue, h: { dry: Mg; minutes: number; hourly: Micros; market: UnitCost | null }): Micros {
   if (by === "nothing") return micros(0);

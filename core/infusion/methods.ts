@@ -97,7 +97,7 @@ export const method = (id: MethodId): Method => METHODS[id];
  */
 export const ownHours = (earliest: number, latest: number): Times => ({ earliest, best: (earliest + latest) / 2, latest });
 
-/** What a maker's own way takes: half of it at the earliest, twice at the latest. @example ownTimes(10).earliest // 120 h */
+/** What a maker's own way takes: half of it at the earliest, twice at the latest. @example ownTimes(10).earliest // 120 */
 export const ownTimes = (daysBest: number): Times => days(Math.ceil(daysBest / 2), daysBest, daysBest * 2);
 
 export interface Ready {
@@ -123,7 +123,7 @@ export const suits = (ready: Ready, wished: Day): Suits => (ready.best <= wished
 
 /**
  * Methods that still make a day, the slowest first, since slow is gentle.
- * @example methodsInTime("2026-12-01", "2026-12-02") // plate, cooker, alcohol (best next day), bath
+ * @example methodsInTime("2026-12-01", "2026-12-02") // ["alcohol", "cooker", "plate", "bath"]
  */
 export const methodsInTime = (day: Day, wished: Day): MethodId[] =>
   METHOD_IDS.filter((id) => id !== "own" && suits(readyDays(day, METHODS[id].times), wished) !== "late").sort(

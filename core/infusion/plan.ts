@@ -108,7 +108,7 @@ const readPositive = (text: string, what: string): Outcome<number> => {
   return value > 0 && value <= 1000 ? { ok: true, value } : refuse("range", `Enter ${what}, between 0 and 1,000.`);
 };
 
-/** Hours on the heat as one number or a span. @example readHours("2–4") // { earliest: 2, best: 3, latest: 4 } */
+/** Hours on the heat as one number or a span. "2–4" is at best 3. */
 function readHours(text: string): Outcome<Times> {
   const ends = text.replace(/\s*(h|hrs?|hours?)\.?\s*$/i, "").split(/\s*(?:-|–|—|to)\s*/);
   const read = ends.map((t) => readPositive(t, "how many hours it takes, such as 12 or 2–4"));
@@ -120,7 +120,7 @@ function readHours(text: string): Outcome<Times> {
   return done(ownHours(from, to));
 }
 
-/** The short name of a herb or an oil in the name of what it becomes. @example short("Calendula petals, dried") // "Calendula petals" */
+/** The short name of a herb or an oil in the name of what it becomes. "Calendula petals, dried" are "Calendula petals". */
 const short = (name: string): string => name.split(",")[0]!;
 
 /** What the oil would be called when nobody says otherwise. */

@@ -42,7 +42,7 @@ export interface Strained {
 /**
  * Works out a straining.
  * @returns problems `noBottle`, `moreBack`, `moreSecond`, `moreBottled`, each with the `field` it belongs to in its code
- * @example strain({ oilIn: mg(600_000), herbIn: mg(50_000), back: mg(500_000), bottles: [mg(250_000), mg(250_000)], … })
+ * @example strain({ ...strained, back: mg(500_000), bottles: [mg(250_000), mg(250_000)] }) // { keptPerGram: 2, lost: 0 }
  */
 export function strain(s: StrainIn): Outcome<Strained> {
   if (s.bottles.length === 0 || s.bottles.some((b) => b <= 0)) return refuse("bottles.0.amount", "Enter what went into each bottle.");

@@ -18,11 +18,11 @@ export interface Standing extends Ready {
   method: MethodId;
 }
 
-/** @example jarState({ earliest: "2026-01-10", best: "2026-01-20", latest: "2026-02-20", … }, "2026-01-12") // "usable" */
+/** @example jarState({ ...steeping, earliest: "2026-01-10", best: "2026-01-20" }, "2026-01-12") // "usable" */
 export const jarState = (jar: Ready, today: Day): JarState =>
   today > jar.latest ? "late" : today >= jar.best ? "ready" : today >= jar.earliest ? "usable" : "steeping";
 
-/** How far it is to its best day, 0 to 1. @example jarProgress({ day: "2026-01-01", best: "2026-01-11", … }, "2026-01-06") // 0.5 */
+/** How far it is to its best day, 0 to 1. @example jarProgress({ ...steeping, day: "2026-01-01", best: "2026-01-11" }, "2026-01-06") // 0.5 */
 export function jarProgress(jar: Standing, today: Day): number {
   const all = daysBetween(jar.day, jar.best);
   return all <= 0 ? 1 : Math.max(0, Math.min(1, daysBetween(jar.day, today) / all));

@@ -49,7 +49,7 @@ const LEFT_DAYS = 90;
 /** What a vessel may be filled to, in mL. @example usableMl(500, true) // 425 */
 export const usableMl = (vesselMl: number, heated: boolean): number => vesselMl * (heated ? HEADSPACE.heated : HEADSPACE.cold);
 
-/** @example jarWarnings({ method: "shelf", herbs: [{ name: "Mint", dryness: "fresh", cautions: [] }], … })[0].code // "wet" */
+/** @example jarWarnings({ ...jar, herbs: [{ name: "Mint", dryness: "fresh", cautions: [] }] })[0].code // "wet" */
 export function jarWarnings(f: JarFacts): Warning[] {
   const m = method(f.method);
   const heated = f.heated ?? m.heat === "gentle";

@@ -39,7 +39,7 @@ export function lotNumber(scheme: string, at: { code: string; day: Day; serial: 
 
 /**
  * Gives numbers of the scheme that aren't taken, one after the other; each call takes the one it gives.
- * @example numberer("R{NN}", day, new Set(["R01"]))("") // "R02"
+ * @example numberer("R{NN}", today, new Set(["R01"]))("") // "R02"
  */
 export function numberer(scheme: string, day: Day, taken: ReadonlySet<string>): (code: string) => string {
   const given = new Set(taken);

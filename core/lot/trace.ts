@@ -24,7 +24,7 @@ export interface Step {
 /**
  * Every lot reachable from `start`, nearest first, without `start` itself.
  * @param direction "back" to what it came from, "forward" to what it went into
- * @example trace(3, [{ from: 1, to: 2 }, { from: 2, to: 3 }], "back") // lots 2 (depth 1), 1 (depth 2)
+ * @example trace(3, [{ from: 1, to: 2 }, { from: 2, to: 3 }], "back") // [{ lot: 2, depth: 1 }, { lot: 1, depth: 2 }]
  */
 export function trace(start: number, links: readonly Link[], direction: "back" | "forward"): Step[] {
   const [near, far] = direction === "back" ? (["to", "from"] as const) : (["from", "to"] as const);

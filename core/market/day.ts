@@ -36,7 +36,7 @@ export interface DayResult {
   perHour: Micros | null;
 }
 
-/** @example dayResult({ lines: [], stallFee: micros(20_000_000), … }).profit // -20.00 */
+/** @example dayResult({ ...day, stallFee: micros(20_000_000) }).profit // -20.00 */
 export function dayResult(day: DayIn): DayResult {
   const takings = sum(day.lines.map((l) => micros(l.sold * l.price)));
   const stockCost = sum(day.lines.map((l) => l.gone));

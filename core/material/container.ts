@@ -5,7 +5,7 @@ import { mg, type Mg } from "../measure/exact.ts";
  * A round tin or jar, from its inner diameter and the height it is filled to: a cylinder, π d² h / 4.
  * @param innerMm,fillMm millimetres
  * @returns millilitres
- * @example roundCapacityMl(60, 25) // about 70.7 mL
+ * @example roundCapacityMl(60, 25) // 70.7 mL
  */
 export const roundCapacityMl = (innerMm: number, fillMm: number): number => (Math.PI * innerMm * innerMm * fillMm) / 4 / 1000;
 
@@ -25,7 +25,7 @@ export interface Holds {
 /** Without a measured figure, what is left below the brim for a lid to close; common practice, no source. */
 const BELOW_BRIM = 0.95;
 
-/** The usable capacity: measured, else from its size, else a little below the brim. @example holds({ innerMm: 60, fillMm: 25, … })?.by // "its size" */
+/** The usable capacity: measured, else from its size, else a little below the brim. @example holds({ ...tin, innerMm: 60, fillMm: 25 })?.by // "its size" */
 export function holds(c: ContainerFacts): Holds | null {
   if (c.usableMl) return { ml: c.usableMl, by: "measured" };
   if (c.innerMm && c.fillMm) return { ml: roundCapacityMl(c.innerMm, c.fillMm), by: "its size" };

@@ -41,7 +41,7 @@ export interface Origin {
 
 /**
  * Where each figure of a material comes from: the library's source while it is the library's figure, else "yours".
- * @example originsOf({ densities: { liquid: 900 }, … }, libraryEntry("jojoba")) // [{ figure: "density, liquid", source: "yours" }, …]
+ * @example originsOf({ ...libraryEntry("jojoba"), densities: { liquid: 900 } }, libraryEntry("jojoba"))[0] // { figure: "density, liquid", source: "yours" }
  */
 export function originsOf(m: Figures, from: LibraryEntry | null): Origin[] {
   const origins: Origin[] = [];

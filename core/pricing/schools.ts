@@ -53,7 +53,7 @@ export interface PriceView {
  * What a school asks on a channel before rounding, or null where it has no answer (no own figure, an impossible margin).
  * A shelf price is scaled by the channel's share; doubling has a wholesale price of its own, and a margin is wished of each
  * channel as it is.
- * @example askedPrice("doubled", "wholesale", cost, rules, null) // all costs × 2
+ * @example askedPrice("doubled", "wholesale", cost, rules, null) // 9.00
  */
 export function askedPrice(
   school: PriceSchool,
@@ -81,7 +81,7 @@ export function askedPrice(
 /**
  * What a price means on a channel.
  * @param minutes work in one unit
- * @example viewPrice(micros(9_000_000), cost, channel, 4).marginShare
+ * @example viewPrice(micros(9_000_000), cost, 0, 4).marginShare // 0.5
  */
 export function viewPrice(price: Micros, cost: UnitCosts, feeBp: number, minutes: number): PriceView {
   const fee = micros(mulDiv(price, feeBp, 10_000));
@@ -98,7 +98,7 @@ export function viewPrice(price: Micros, cost: UnitCosts, feeBp: number, minutes
 
 /**
  * A school's rounded price on a channel with what it implies.
- * @example priceBy("multiple", "market", cost, rules, null, 4)?.price
+ * @example priceBy("multiple", "market", cost, rules, null, 4)?.price // 10.50
  */
 export function priceBy(
   school: PriceSchool,

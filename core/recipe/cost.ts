@@ -87,7 +87,7 @@ const total = (costs: readonly NeedCost[], school: School): Micros | null => {
  * Costs a batch poured into a mix of sizes against a shelf.
  * @param lots lots of every material in it
  * @param again newest landed unit cost per material
- * @example costMix({ lines, sizes: [{ units: 6, … }, { units: 12, … }], work }, lots, again, today).sizes[1].perUnit.lot?.total
+ * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, [lot(3, 900)], again, today).sizes[0].perUnit.lot?.total // 450000
  */
 export function costMix(input: MixIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): MixCost {
   const batch = sum(input.lines.map((l) => l.weight));
@@ -138,7 +138,7 @@ export function costMix(input: MixIn, lots: readonly Lot[], again: ReadonlyMap<n
 
 /**
  * Costs a batch of a recipe that goes into one size, as many units as it fills.
- * @example costRecipe(input, lots, again, today).perUnit.lot?.total
+ * @example costRecipe({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, [lot(3, 900)], again, today).units // 2
  */
 export function costRecipe(input: CostIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): RecipeCost {
   const fill = fillPlan(sum(input.lines.map((l) => l.weight)), input.fill, input.lossBp);

@@ -32,7 +32,7 @@ const problemLine = (code: string, say: string): LineOut => ({ ok: false, proble
  * Weighs every line of a recipe. A line with a problem carries it and the rest are still weighed.
  * @param makes batch weight the parts (or per cent alone) are taken of; null when the lines say it themselves
  * @returns recipe problems `noLines`, `partsNeedWhole`, `over100`, `overWhole`
- * @example weighRecipe([{ amount: parts(1), … }, { amount: parts(3), … }], mg(400_000)).lines[0] // 100 g, share 0.25
+ * @example weighRecipe([{ amount: amount("1 part"), facts: shea }, { amount: amount("3 parts"), facts: shea }], mg(400_000)).lines[0].share // 0.25
  */
 export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeWeights {
   const zero = new Fraction(0);

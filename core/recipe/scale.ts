@@ -102,7 +102,7 @@ export interface FillPlan {
 
 /**
  * How many units of one size a batch fills and what is left over.
- * @example fillPlan(mg(1_000_000), mg(60_000), 200) // { units: 16, potLoss: 20 g, leftover: 20 g }
+ * @example fillPlan(mg(1_000_000), mg(60_000), 200) // { units: 16, potLoss: 20_000, leftover: 20_000 }
  */
 export function fillPlan(batch: Mg, fill: Mg, lossBp: number): FillPlan {
   const { units, potLoss, leftover } = fillMix(batch, lossBp, [{ fill, units: null }]);

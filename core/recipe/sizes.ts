@@ -68,7 +68,7 @@ export interface Fill {
  * What one unit is filled with, as typed: "60 g", "2 fl oz", or nothing for a container that is simply filled.
  * @param container what it goes into; needed where nothing is typed
  * @returns problems `empty`, `noCapacity`, `noDensity` and those of reading an amount
- * @example readFill("60 mL", { density: done(900), overrunBp: 0 }, null) // 54 g
+ * @example readFill("60 mL", pot, null).value.weight // 54 g
  */
 export function readFill(text: string, pot: Pot, container: (ContainerFacts & { name: string }) | null): Outcome<Fill> {
   const inMl = (ml: number): Outcome<Mg> =>
@@ -103,7 +103,7 @@ const BY_EYE = 1.02;
 
 /**
  * Whether more goes into a container than it holds, in words; null when it fits or nobody knows.
- * @example overfull(75, { name: "Tin", usableMl: 60, … }) // "75 mL is more than the 60 mL Tin holds."
+ * @example overfull(75, { ...tin, usableMl: 60 }) // "75 mL is more than the 60 mL Tin holds."
  */
 export function overfull(ml: number | null, container: (ContainerFacts & { name: string }) | null): string | null {
   const room = container && holds(container);

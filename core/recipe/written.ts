@@ -181,7 +181,7 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
   return { lines, sizes, makes, pot, total: mg(weighed.total), problem: weighed.problem };
 }
 
-/** Everything that keeps a sheet from being kept, each beside its field. @example problemsOf(read, texts)[0] // { field: "lines.0.entered", say } */
+/** Everything that keeps a sheet from being kept, each beside its field. In the order they stand on it. */
 export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] {
   const problems: FieldProblem[] = read.lines.flatMap((l, i) =>
     isBlank(texts.lines[i]!) || l.out.ok ? [] : [{ field: `lines.${i}.${l.field}`, say: l.out.problem.say }],

@@ -9,7 +9,7 @@ import { showAmount, type Amount } from "../measure/parse.ts";
 import { unit, type UnitId } from "../measure/units.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 
-/** @example weighs(30 drops, 1328 mg) // "30 drops weigh 1.33 g" */
+/** "30 drops weigh 1.33 g" */
 const weighs = (amount: Amount, weight: Mg): string =>
   `${showAmount(amount)} ${amount.n.compare(1) > 0 ? "weigh" : "weighs"} ${grams(weight, 2)}`;
 
@@ -21,7 +21,7 @@ export interface Answer {
 /**
  * An amount of a material in another unit.
  * @returns problems of `massOf`, and `noTarget` for parts and per cent
- * @example convert({ n: new Fraction(60), unit: "drop" }, "ml", lavender) // "60 drops = 3 mL"
+ * @example convert(amount("60 drops"), "ml", lavender).value.say // "60 drops Lavender = 3 mL"
  */
 export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<Answer> {
   const target = unit(to);
@@ -55,7 +55,7 @@ export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<A
 /**
  * How strong an amount is in a whole.
  * @param whole a weight
- * @example strength(30 drops, lavender, 400 g) // "0.33 %"
+ * @example strength(amount("30 drops"), lavender, amount("400 g")).value.say // "30 drops Lavender in 400 g is 0.33 %"
  */
 export function strength(amount: Amount, facts: MassFacts, whole: Amount): Outcome<Answer> {
   const part = massOf(amount, facts);

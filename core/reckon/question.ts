@@ -43,7 +43,7 @@ export function readQuestion(input: string): Question {
 
 /**
  * The name that fits a few typed words best: all words must start a word of it; fewer extra words win.
- * @example bestName("olive", [{ name: "Olive oil" }, …])
+ * @example bestName("olive", [{ name: "Clay" }, { name: "Olive oil" }]).name // "Olive oil"
  */
 export function bestName<T extends { name: string }>(query: string, of: readonly T[]): T | null {
   const plain = (s: string): string[] =>

@@ -26,7 +26,7 @@ export type LotState = "good" | "soon" | "expired" | "hold" | "empty";
 /** A lot is worth using up when less than this is left; common practice, no source. */
 export const SOON_DAYS = 60;
 
-/** @example lotState({ onHand: 0, … }, "2026-01-01") // "empty" */
+/** @example lotState(lot(3, 0), "2026-01-01") // "empty" */
 export function lotState(lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today: Day): LotState {
   if (lot.onHand === 0) return "empty";
   if (lot.hold) return "hold";
@@ -47,7 +47,7 @@ export const useFirst = (a: Lot, b: Lot): number =>
 
 /**
  * Why a lot is used before the next one, in words; null where there is nothing to choose between.
- * @example whyFirst([soon, later]) // "its best before is the sooner"
+ * @example whyFirst([lot(3, 1, "2027-01-01"), lot(4, 1, "2027-06-01")]) // "its best before is the sooner"
  */
 export function whyFirst([first, next]: readonly Lot[]): string | null {
   if (!first || !next) return null;
@@ -88,7 +88,7 @@ export interface NeedPlan {
 /**
  * Plans draws for several needs from one shelf, use-first, splitting over lots; needs of the same material share its lots.
  * Nothing is changed: the caller's lots are copied.
- * @example planTakes([{ of: 1, amount: 5 }], [lot(3), lot(4)], today) // [{ takes: [3, 2], short: 0 }]
+ * @example planTakes([{ of: 1, amount: 5 }], [lot(3, 3), lot(4, 9)], today)[0].takes // [{ lotId: 3, amount: 3 }, { lotId: 4, amount: 2 }]
  */
 export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: Day): NeedPlan[] {
   const shelf = groupBy(

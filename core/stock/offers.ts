@@ -47,7 +47,7 @@ export const dearer = (a: UnitCost, b: UnitCost): number => Math.sign(a.value * 
 
 /**
  * For one recipe's need: enough packs of each offer at once, cheapest per gram used first.
- * @example forOnce(offers, { amount: 300_000, perDay: null, keepsDays: 365 })[0].offer.packSize
+ * @example forOnce([offer], { amount: 300_000, perDay: null, keepsDays: 365 })[0].wasted // 700_000
  */
 export function forOnce(offers: readonly Offer[], need: NeedFor): PackPlan[] {
   return offers
@@ -100,7 +100,7 @@ export interface ShoppingLine extends WantedLine {
 
 /**
  * A shopping list, each line rounded up to whole packs of its cheapest offer, by supplier; lines without one come last.
- * @example shoppingList([{ name: "Shea", amount: 700_000, offers: [oneKilo] }])[0] // { supplier: "…", lines: [1 × 1 kg] }
+ * @example shoppingList([{ name: "Shea", amount: 700_000, offers: [offer] }])[0] // { supplier: "Far Shore", lines: [{ packs: 1 }] }
  */
 export function shoppingList(wanted: readonly WantedLine[]): { supplier: string | null; lines: ShoppingLine[]; cost: Micros }[] {
   const bySupplier = new Map<string | null, ShoppingLine[]>();

@@ -64,7 +64,7 @@ function standOfLot(lot: Lot, stalls: readonly Stall[], today: Day): LotStand {
 /**
  * Where every product stands.
  * @param lots finished lots with something on hand
- * @example whereUnitsStand(lots, [{ dayId: 1, lotId: 7, taken: 4, … }], [], today).get(3)?.free
+ * @example whereUnitsStand([lot(7, 10)], [{ dayId: 1, lotId: 7, taken: 4 }], [], today).get(1)?.free // 6
  */
 export function whereUnitsStand(
   lots: readonly Lot[],
@@ -103,7 +103,7 @@ export function whereUnitsStand(
 
 /**
  * Units an order can be packed with: what it is promised, and what is free. Other orders' and the markets' are left alone.
- * @example unitsFor(stand, 12)
+ * @example unitsFor({ free: 3, promised: [{ orderId: 12, units: 2 }, { orderId: 13, units: 9 }] }, 12) // 5
  */
 export const unitsFor = (stand: ProductStand | undefined, orderId: number | null): number =>
   (stand?.free ?? 0) + sum((stand?.promised ?? []).filter((p) => p.orderId === orderId).map((p) => p.units));
@@ -112,7 +112,7 @@ export const unitsFor = (stand: ProductStand | undefined, orderId: number | null
  * Units of one lot that could go along to a market: neither on their way elsewhere nor promised.
  * @param stand where the product stands without the day that asks
  * @param along units of the product's other lots that go along to it
- * @example unitsForStall(stand, 7, 0)
+ * @example unitsForStall({ free: 9, lots: [{ lot: lot(7, 10), open: 10 }] }, 7, 0) // 9
  */
 export function unitsForStall(stand: ProductStand | undefined, lotId: number, along: number): number {
   const own = stand?.lots.find((l) => l.lot.id === lotId);

@@ -47,7 +47,7 @@ const orAlike = (weights: readonly number[]): readonly number[] => (weights.some
  * Shares a receipt out over its lines.
  * @param r.lines at least one
  * @returns problems `discount` (more than the goods), `noWeight` (by weight, but a line has none)
- * @example landReceipt({ lines: [{ price: 10.00 }, { price: 30.00 }], postage: 4.00, … }).lines.map((l) => l.landed) // 11.00, 33.00
+ * @example landReceipt({ ...receipt, lines: [{ price: micros(10e6) }, { price: micros(30e6) }], postage: micros(4e6) }).value.lines // [{ landed: 11e6 }, { landed: 33e6 }]
  */
 export function landReceipt(r: ReceiptIn): Outcome<Receipt> {
   const prices = r.lines.map((l) => l.price);
@@ -79,7 +79,7 @@ export function landReceipt(r: ReceiptIn): Outcome<Receipt> {
 
 /**
  * A line's cost, split between the packs that have come and those still to come.
- * @example splitLanded(micros(10_000_000), 1, 2) // [3.33, 6.67]
+ * @example splitLanded(micros(10_000_000), 1, 2) // [3.33e6, 6.67e6]
  */
 export const splitLanded = (landed: Micros, arrived: number, rest: number): [arrived: Micros, rest: Micros] =>
   allocate(landed, [arrived, rest], CENT).map(micros) as [Micros, Micros];

@@ -46,7 +46,7 @@ export interface StockLine {
   perDay: number | null;
 }
 
-/** Below this it is time to buy; null where nobody wants reminding, or nothing is known. @example reorderPoint({ reorderBy: "use", perDay: 10, … }, { leadDays: 14, … }) // 280 */
+/** Below this it is time to buy; null where nobody wants reminding, or nothing is known. @example reorderPoint(stock, { leadDays: 14, coverDays: 60 }) // 280 */
 export function reorderPoint(s: StockLine, rule: ReorderRule): Base | null {
   if (s.reorderBy === "hand") return s.reorderAt;
   if (s.reorderBy === "never" || s.perDay === null) return null;
@@ -55,7 +55,7 @@ export function reorderPoint(s: StockLine, rule: ReorderRule): Base | null {
 
 /**
  * How much to buy now; 0 when there is enough.
- * @example toBuy({ onHand: 100, coming: 0, reorderBy: "use", perDay: 10, … }, { leadDays: 14, coverDays: 60 }) // 780
+ * @example toBuy(stock, { leadDays: 14, coverDays: 60 }) // 780
  */
 export function toBuy(s: StockLine, rule: ReorderRule): Base {
   const point = reorderPoint(s, rule);

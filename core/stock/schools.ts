@@ -31,7 +31,7 @@ export interface NeedCost {
 /**
  * What each need costs by each school.
  * @param again newest landed unit cost per material; absent if never bought
- * @example costNeeds([{ of: 1, amount: 100 }], lots, again, today)[0].cost.average
+ * @example costNeeds([{ of: 1, amount: 100 }], [lot(3, 900)], again, today)[0].cost // { lot: 100_000, average: 100_000, again: 200 }
  */
 export function costNeeds(needs: readonly Need[], lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): NeedCost[] {
   const plans = planTakes(needs, lots, today);

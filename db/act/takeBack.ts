@@ -15,7 +15,7 @@ import { stands } from "./standing.ts";
 
 const definitionOf = (kind: ActKind): AnyAct => (kind === "undo" ? UNDO : ACTS[kind].definition);
 
-/** Whether an act of that kind can ever be taken back; if not, why. @example neverBack("settings") // null */
+/** Whether an act of that kind can ever be taken back; if not, why. */
 export function neverBack(kind: ActKind): string | null {
   const { back } = definitionOf(kind);
   return typeof back === "function" ? null : back.never;

@@ -71,7 +71,7 @@ async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Pro
   return made!.id;
 }
 
-/** Bottle letters after the jar's own number: A to Z, then AA, AB … @example letters(27) // "AB" */
+/** Bottle letters after the jar's own number: A to Z, then AA, AB … */
 const letters = (n: number): string => (n < 26 ? "" : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
 
 /** Strains a jar as one act: each bottle becomes a lot, and all the jar cost falls on them. @throws Refused by field */

@@ -2,6 +2,7 @@
 import { perWeight } from "#core/measure/money";
 import type { priceHistory } from "#db/shelf/buying";
 import { lazy, Suspense, useEffect, useState } from "react";
+import { Link } from "react-router";
 import { PerUnit, percent, When } from "../../ui/amounts.tsx";
 import { Part } from "../../ui/sheet.tsx";
 import { Table } from "../../ui/table.tsx";
@@ -43,9 +44,9 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
             head: "Supplier",
             plain: true,
             cell: (r) => (
-              <a href={`/shelf/receipts/${r.purchaseId}`} className="hover:underline">
+              <Link to={`/shelf/receipts/${r.purchaseId}`} className="hover:underline">
                 {r.supplier}
-              </a>
+              </Link>
             ),
           },
           { head: "Pack", cell: (r) => `${r.packs} × ${r.packSize}` },

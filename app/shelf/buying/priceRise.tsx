@@ -2,6 +2,7 @@
 import { micros, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { useState } from "react";
+import { Link } from "react-router";
 import { percent } from "../../ui/amounts.tsx";
 import { Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
@@ -44,9 +45,9 @@ export function PriceRise({ products, history }: Props) {
           {
             head: "Product",
             cell: (p) => (
-              <a href={`/prices/${p.id}`} className="font-semibold hover:underline">
+              <Link to={`/prices/${p.id}`} className="font-semibold hover:underline">
                 {p.name}
-              </a>
+              </Link>
             ),
           },
           {

@@ -72,12 +72,12 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                 g.supplier && (
                   <span className="flex items-baseline gap-4">
                     <span className="tabular-nums">about {money(g.cost, currency)}</span>
-                    <a
+                    <Link
                       className="pressable no-print"
-                      href={`/shelf/receive?supplier=${encodeURIComponent(g.supplier)}&${g.lines.map((l) => `material=${l.materialId}`).join("&")}`}
+                      to={`/shelf/receive?supplier=${encodeURIComponent(g.supplier)}&${g.lines.map((l) => `material=${l.materialId}`).join("&")}`}
                     >
                       It has come
-                    </a>
+                    </Link>
                   </span>
                 )
               }
@@ -93,9 +93,9 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                   {
                     head: "Material",
                     cell: (l) => (
-                      <a href={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
+                      <Link to={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
                         {l.name}
-                      </a>
+                      </Link>
                     ),
                   },
                   {

@@ -36,9 +36,9 @@ function Rows({ rows }: { rows: readonly HarvestRow[] }) {
           plain: true,
           cell: (h) => (
             <>
-              <a href={`/shelf/harvests/${h.id}`} className="font-semibold hover:underline">
+              <Link to={`/shelf/harvests/${h.id}`} className="font-semibold hover:underline">
                 {h.material}
-              </a>
+              </Link>
               {h.place && <span className="text-pine-soft"> · {h.place}</span>}
             </>
           ),

@@ -43,14 +43,14 @@ export default function History({ loaderData: { material, rows, more, first } }:
           <Movements rows={rows} measured={kind(material.kind).measured} />
           <p className="mt-4 flex gap-6">
             {!first && (
-              <a href={`/shelf/${material.id}/history`} className="pressable">
+              <Link to={`/shelf/${material.id}/history`} className="pressable">
                 Newest
-              </a>
+              </Link>
             )}
             {more && (
-              <a href={`/shelf/${material.id}/history?before=${rows.at(-1)!.id}`} className="pressable">
+              <Link to={`/shelf/${material.id}/history?before=${rows.at(-1)!.id}`} className="pressable">
                 Older
-              </a>
+              </Link>
             )}
           </p>
         </Sheet>

@@ -89,9 +89,9 @@ function From({ lot: l }: { lot: LotRow }) {
   return (
     <>
       {l.purchaseId !== null ? (
-        <a href={`/shelf/receipts/${l.purchaseId}`} className="hover:underline">
+        <Link to={`/shelf/receipts/${l.purchaseId}`} className="hover:underline">
           {l.supplier}
-        </a>
+        </Link>
       ) : (
         (l.grown && `own harvest, ${l.grown}`) || "made here"
       )}{" "}
@@ -220,9 +220,9 @@ export default function Material({ loaderData }: Route.ComponentProps) {
             {older > 0 && (
               <p className="pt-2 text-[0.92rem] text-pine-soft">
                 {older} older lots are used up:{" "}
-                <a href={`/lots?number=${encodeURIComponent(material.name)}`} className="text-amber underline underline-offset-4">
+                <Link to={`/lots?number=${encodeURIComponent(material.name)}`} className="text-amber underline underline-offset-4">
                   find them under Lots
-                </a>
+                </Link>
               </p>
             )}
           </Part>
@@ -231,9 +231,9 @@ export default function Material({ loaderData }: Route.ComponentProps) {
               title="In and out"
               aside={
                 more && (
-                  <a href={`/shelf/${material.id}/history`} className="pressable text-[0.95rem]">
+                  <Link to={`/shelf/${material.id}/history`} className="pressable text-[0.95rem]">
                     All of it
-                  </a>
+                  </Link>
                 )
               }
             >

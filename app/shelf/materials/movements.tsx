@@ -1,6 +1,7 @@
 /** A material's comings and goings, as a table. */
 import type { materialMovements } from "#db/shelf/materials";
 import { REASONS } from "#core/stock/reasons";
+import { Link } from "react-router";
 import { Money, showInColumn, When } from "../../ui/amounts.tsx";
 import { Table } from "../../ui/table.tsx";
 
@@ -18,9 +19,9 @@ export function Movements({ rows, measured }: { rows: readonly MovementRow[]; me
           plain: true,
           cell: (m) => (
             <>
-              <a href={`/book/${m.actId}`} className="hover:underline">
+              <Link to={`/book/${m.actId}`} className="hover:underline">
                 {m.summary || REASONS[m.reason]}
-              </a>
+              </Link>
               {m.reason === "restated" && <span className="text-pine-soft"> · {REASONS.restated}</span>}
               {m.note && <span className="text-pine-soft"> · {m.note}</span>}
             </>

@@ -164,9 +164,9 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
                 {
                   head: "Material",
                   cell: (l) => (
-                    <a href={`/shelf/${l.line.materialId}`} className="font-semibold hover:underline">
+                    <Link to={`/shelf/${l.line.materialId}`} className="font-semibold hover:underline">
                       {l.material}
-                    </a>
+                    </Link>
                   ),
                 },
                 {

@@ -56,9 +56,9 @@ export default function Receipts({ loaderData: { rows, page, more } }: Route.Com
                 plain: true,
                 cell: (r) => (
                   <>
-                    <a href={`/shelf/receipts/${r.id}`} className="font-semibold hover:underline">
+                    <Link to={`/shelf/receipts/${r.id}`} className="font-semibold hover:underline">
                       {r.supplier}
-                    </a>
+                    </Link>
                     {r.toCome > 0 && (
                       <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">
                         {counted(r.toCome, "line")} to come
@@ -74,14 +74,14 @@ export default function Receipts({ loaderData: { rows, page, more } }: Route.Com
           />
           <p className="mt-4 flex gap-6">
             {page > 0 && (
-              <a href={page > 1 ? `/shelf/receipts?page=${page - 1}` : "/shelf/receipts"} className="pressable">
+              <Link to={page > 1 ? `/shelf/receipts?page=${page - 1}` : "/shelf/receipts"} className="pressable">
                 Newer
-              </a>
+              </Link>
             )}
             {more && (
-              <a href={`/shelf/receipts?page=${page + 1}`} className="pressable">
+              <Link to={`/shelf/receipts?page=${page + 1}`} className="pressable">
                 Older
-              </a>
+              </Link>
             )}
           </p>
         </Sheet>
