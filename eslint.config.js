@@ -60,6 +60,20 @@ export default tseslint.config(
     },
   },
   mayNot(["db/**/*.ts"], ["app", "demo", "scripts", "e2e"], "db/ knows core/ only."),
+  {
+    files: ["db/**/*.ts"],
+    ignores: ["**/*.test.ts", "db/test/**"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector:
+            "TaggedTemplateExpression[tag.name='sql'] > TSTypeParameterInstantiation, MemberExpression[property.name='$type'], CallExpression[callee.property.name='execute'] > TSTypeParameterInstantiation",
+          message: "What the database answers is read, not taken for its type: use a column's reader, or one of columnsOf.ts.",
+        },
+      ],
+    },
+  },
   mayNot(["demo/**/*.ts"], ["app", "scripts", "e2e"], "demo/ does what a maker does, through db/."),
   mayNot(["app/**/*.{ts,tsx}"], ["demo", "scripts", "e2e"], "app/ runs without the demo and the scripts."),
 );

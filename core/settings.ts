@@ -59,3 +59,12 @@ export const STARTING_SETTINGS: Settings = {
     },
   },
 };
+
+/** Whether `v` has what it has of `example` as `example` has it; what one of them lacks says nothing. */
+const like = (v: unknown, example: unknown): boolean =>
+  typeof v === "object" && v !== null && typeof example === "object" && example !== null
+    ? Object.entries(v).every(([key, part]) => !(key in example) || like(part, (example as Record<string, unknown>)[key]))
+    : typeof v === typeof example && v !== null;
+
+/** Choices as they are kept; those that came later may be missing. */
+export const isSettings = (v: unknown): v is Partial<Settings> => typeof v === "object" && like(v, STARTING_SETTINGS);

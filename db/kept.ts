@@ -5,6 +5,7 @@
  * something. PostgreSQL's own snapshot says exactly whether anything was committed since: while it is the same, so is the answer.
  */
 import { sql } from "drizzle-orm";
+import { words } from "./columnsOf.ts";
 import type { Reads } from "./client.ts";
 import { prepared } from "./prepared.ts";
 
@@ -23,7 +24,7 @@ const kept = new WeakMap<Reads, Map<string, Kept>>();
  */
 export async function whileUnchanged<T>(db: Reads, name: string, given: string, work: () => Promise<T>): Promise<T> {
   const [row] = await prepared(db, "snapshot", () =>
-    db.select({ at: sql<string>`pg_current_snapshot()::text` }).from(sql`(select 1) one`),
+    db.select({ at: words(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`),
   ).execute();
   const { at } = row!;
   let own = kept.get(db);

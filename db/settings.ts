@@ -7,6 +7,7 @@ import { defineAct } from "./act/define.ts";
 import { notChangedSince } from "./act/seen.ts";
 import { nothingLater } from "./act/standing.ts";
 import type { Reads, Tx } from "./client.ts";
+import { rowsOf } from "./columnsOf.ts";
 import { prepared } from "./prepared.ts";
 import { giftOrder, lot, marketDay, price, purchase, settings } from "./schema.ts";
 
@@ -23,9 +24,13 @@ export async function readSettings(db: Reads): Promise<Settings> {
 
 /** Whether any money is in the books: from then on its currency is fixed. */
 export async function moneyIsIn(db: Reads): Promise<boolean> {
-  const { rows } = await db.execute<{ any: boolean }>(sql`select exists (select 1 from ${purchase}) or exists (select 1 from ${price})
-    or exists (select 1 from ${marketDay}) or exists (select 1 from ${giftOrder}) or exists (select 1 from ${lot} l where l.value <> 0) as any`);
-  return rows[0]!.any;
+  const [found] = await rowsOf(
+    db,
+    { any: Boolean },
+    sql`select exists (select 1 from ${purchase}) or exists (select 1 from ${price})
+    or exists (select 1 from ${marketDay}) or exists (select 1 from ${giftOrder}) or exists (select 1 from ${lot} l where l.value <> 0) as any`,
+  );
+  return found!.any;
 }
 
 const write = (tx: Tx, data: Settings) =>

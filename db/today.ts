@@ -3,32 +3,38 @@ import { METHOD_IDS, method } from "#core/infusion/methods";
 import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql } from "drizzle-orm";
+import { number, numberOrNone, orNull, words, wordsOrNone } from "./columnsOf.ts";
 import type { Reads } from "./client.ts";
 import { ordersReady } from "./gifts/ready.ts";
 import { whileUnchanged } from "./kept.ts";
 import { prepared } from "./prepared.ts";
+import { oneOf } from "./schema/columns.ts";
 import { measuredOf, stockLevels } from "./shelf/low.ts";
 
 /** How far ahead Today looks. */
 export const AHEAD_DAYS = 21;
 
+const WAITS_AT = ["shelf", "jars", "bench", "cabinet", "prices", "markets", "gifts"] as const;
+const WAITS_AS = [
+  "expired",
+  "soon",
+  "held",
+  "low",
+  "drying",
+  "shake",
+  "ready",
+  "late",
+  "open",
+  "unpriced",
+  "toClose",
+  "comingUp",
+  "toPack",
+  "toMake",
+] as const;
+
 export interface Waiting {
-  station: "shelf" | "jars" | "bench" | "cabinet" | "prices" | "markets" | "gifts";
-  kind:
-    | "expired"
-    | "soon"
-    | "held"
-    | "low"
-    | "drying"
-    | "shake"
-    | "ready"
-    | "late"
-    | "open"
-    | "unpriced"
-    | "toClose"
-    | "comingUp"
-    | "toPack"
-    | "toMake";
+  station: (typeof WAITS_AT)[number];
+  kind: (typeof WAITS_AS)[number];
   id: number;
   name: string;
   number: string | null;
@@ -91,19 +97,18 @@ export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
 }
 
 async function listed(db: Reads, day: Day): Promise<Waiting[]> {
-  const column = <K extends keyof Waiting>(name: K) => sql<Waiting[K]>`${sql.identifier(name)}`;
   const statement = prepared(db, "what_waits", () =>
     db
       .select({
-        station: column("station"),
-        kind: column("kind"),
-        id: column("id"),
-        name: column("name"),
-        number: column("number"),
-        day: column("day"),
-        amount: column("amount"),
-        measured: column("measured"),
-        total: sql`total`.mapWith(Number),
+        station: sql`station`.mapWith(oneOf(WAITS_AT)),
+        kind: sql`kind`.mapWith(oneOf(WAITS_AS)),
+        id: number(sql`id`),
+        name: words(sql`name`),
+        number: wordsOrNone(sql`number`),
+        day: wordsOrNone(sql`day`),
+        amount: numberOrNone(sql`amount`),
+        measured: orNull(sql`measured`.mapWith(oneOf(["weight", "count"]))),
+        total: number(sql`total`),
       })
       .from(
         sql`(select waiting.*, count(*) over (partition by station, kind) as total, row_number() over (partition by station, kind order by day nulls last, name, id) as place from ${waiting}) listed`,
@@ -121,7 +126,7 @@ export const waitingCounts = (db: Reads, day: Day): Promise<Record<string, numbe
 async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>> {
   const statement = prepared(db, "waiting_counts", () =>
     db
-      .select({ station: sql<string>`station`, n: sql`count(*)`.mapWith(Number) })
+      .select({ station: words(sql`station`), n: number(sql`count(*)`) })
       .from(waiting)
       .groupBy(sql`station`),
   );

@@ -60,7 +60,7 @@ describe("so much by weight", () => {
   it.each([
     ["20 g", "small"],
     ["900 kg", "absurd"],
-    ["2 cups", "noDensity"],
+    ["2 cups", "notWeight"],
     ["", "empty"],
   ])("refuses %j as %s", (text, problem) => expect(code(size("grams", text))).toBe(problem));
 });

@@ -4,6 +4,7 @@ import type { Straining } from "./absorption.ts";
 import { mg, micros } from "../measure/exact.ts";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { keepSaid } from "../said/said.ts";
 import { lotsOf, readPlan, suggestName, waitDays, type JarMaterial, type PlanTexts, type JarLot } from "./plan.ts";
 
 const DAY = "2026-11-25";
@@ -247,4 +248,84 @@ describe("the name", () => {
     expect(plan().name).toBe("Calendula petals in olive oil");
     expect(plan({ name: " Gold " }).name).toBe("Gold");
   });
+});
+
+it("says what is wrong beside its field, and what a plan comes to", () => {
+  const sheets: Partial<PlanTexts>[] = [
+    {},
+    { herbs: [], carriers: [] },
+    { herbs: [herb(" ")], carriers: [oil("")] },
+    { herbs: [herb("Olive oil"), herb("")], carriers: [oil("Bark, dried"), oil(" ")] },
+    { herbs: [herb(" Bark, dried ", { lot: "11" })], carriers: [oil("Jojoba oil", { lot: "99" })] },
+    { herbs: [herb("Calendula petals, dried", { parts: "0", cut: "shredded" })], carriers: [oil("Olive oil", { parts: "1001" })] },
+    { herbs: [herb("Calendula petals, dried", { parts: " " })], carriers: [oil("Olive oil", { parts: "1000" })] },
+    { method: "own", ownDays: "" },
+    { method: "own", ownDays: "x" },
+    { method: "own", ownDays: "0.2" },
+    ...[
+      "",
+      " ",
+      "2–4",
+      "2 - 4 h",
+      "2 to 4 hours.",
+      "12hrs",
+      "12 hr",
+      "12 hour",
+      "4–2",
+      "3-3",
+      "1-2-3",
+      "168",
+      "169",
+      "h",
+      "2–x",
+      "x 2",
+      "h 2",
+    ].map((ownHours) => ({ method: "bath", ownHours })),
+    { method: "nothing known" },
+    { day: "", wished: " " },
+    { day: "2026-11-26", wished: "x" },
+    { day: "2026-11-01", wished: "2026-12-20" },
+    { day: "2026-11-01", wished: "2026-11-03" },
+    { holds: "" },
+    { holds: " ", by: "fill" },
+    { holds: "x" },
+    { by: "fill", share: "" },
+    { by: "fill", share: "50 %" },
+    { by: "fill", share: "100" },
+    { by: "fill", share: "101" },
+    { by: "fill", herbs: [herb("Bark, dried")] },
+    { by: "fill", herbs: [herb("Calendula petals, dried", { cut: "powder" })] },
+    { ratio: "" },
+    { ratio: "x", by: "lot" },
+    { by: "lot", ratio: "10" },
+    { by: "lot", ratio: "10", herbs: [herb("Calendula petals, dried"), herb("Plantain leaf, dried")] },
+    { oil: "" },
+    { oil: "5 %" },
+    { oil: "1 cup", carriers: [oil("Shea butter")] },
+    { oil: "2 kg", ratio: "20" },
+    { oil: "2.001 kg", ratio: "20.01" },
+    { oil: "1000 g", ratio: "10" },
+    { by: "cups", herbCups: "" },
+    { by: "cups", herbCups: "2 cups", oil: "3" },
+    { by: "cups", herbCups: "2 cups", oil: " 1 1/2 " },
+    { by: "cups", herbCups: "2 cups", oil: "3 cups" },
+    { by: "cups", herbCups: "2 cups", oil: "700 mL" },
+    { by: "cups", herbCups: "2 cups", oil: "300 g" },
+    { by: "cups", herbCups: "2 cups", oil: "" },
+    { by: "cups", herbCups: "2 cups", oil: "0" },
+    { by: "cups", herbCups: "2 cups", oil: "5 %" },
+    { by: "cups", herbs: [herb("Bark, dried")], oil: "3 cups" },
+    { name: " Summer oil ", carriers: [oil("Olive oil"), oil("Jojoba oil", { parts: "3" })], oil: "100 g" },
+  ];
+  return keepSaid(
+    "../said/plans",
+    sheets.map((over) => {
+      const p = plan(over);
+      const took = p.parts.map((x) => `${x.role} ${x.lot.number} ${x.cut ?? ""} ${x.parts} ${x.qty}`);
+      return [
+        JSON.stringify(over),
+        [p.name, p.method, p.times, p.ready, p.suits, p.inTime, p.vesselMl, took, p.amounts, p.expected, p.cost, p.problems],
+      ];
+    }),
+  );
 });

@@ -28,3 +28,4 @@ export const CAUTIONS = {
 
 export type CautionId = keyof typeof CAUTIONS;
 export const CAUTION_IDS = Object.keys(CAUTIONS) as CautionId[];
+export const areCautions = (v: unknown): v is CautionId[] => Array.isArray(v) && v.every((c) => typeof c === "string" && c in CAUTIONS);

@@ -26,6 +26,8 @@ export const FORM_IDS = Object.keys(FORMS) as Form[];
 
 /** Density in milligrams per millilitre (= kg/m³), whole numbers, per form. */
 export type Densities = Partial<Record<Form, number>>;
+export const isDensities = (v: unknown): v is Densities =>
+  typeof v === "object" && v !== null && Object.entries(v).every(([form, d]) => form in FORMS && typeof d === "number" && d > 0);
 
 export interface MassFacts {
   name: string;

@@ -3,12 +3,15 @@ import { done, refuse, type Outcome } from "../outcome.ts";
 import { mg, type Mg } from "./exact.ts";
 import { massOf, volumeMl } from "./mass.ts";
 import { parseAmount, parseNumber } from "./parse.ts";
+import { unit } from "./units.ts";
 import { grams } from "./write.ts";
 
 /** A plain weight such as "60 g" or "2 oz"; a bare number is grams. @example readWeight("60") // 60 g */
 export const readWeight = (text: string): Outcome<Mg> => {
   const amount = parseAmount(text, "g");
-  return amount.ok ? massOf(amount.value, { name: "A weight", form: "block", densities: {} }) : amount;
+  if (!amount.ok) return amount;
+  if (unit(amount.value.unit).kind !== "mass") return refuse("notWeight", "Enter a weight, such as 60 g or 2 oz.");
+  return massOf(amount.value, { name: "", form: "block", densities: {} });
 };
 
 /** A volume such as "2 1/2 cups", "1 L" or "80", in mL. */

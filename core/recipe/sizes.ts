@@ -92,7 +92,8 @@ export function readFill(text: string, pot: Pot, container: (ContainerFacts & { 
     if (!weight.ok) return weight;
     return weight.value > 0 ? done({ by: "volume", weight: weight.value, ml: room, label }) : refuse("zero", "Enter more than zero.");
   }
-  const weight = massOf(amount.value, { name: "A unit", form: "block", densities: {} });
+  if (kind !== "mass") return refuse("wrongKind", "Enter a weight or a volume, such as 60 g or 2 fl oz.");
+  const weight = massOf(amount.value, { name: "", form: "block", densities: {} });
   if (!weight.ok) return weight;
   const ml = pot.density.ok ? weight.value / filledDensity(pot.density.value, pot.overrunBp) : null;
   return done({ by: "weight", weight: weight.value, ml, label });

@@ -3,6 +3,7 @@ import type { KindId } from "../material/kinds.ts";
 import type { Densities } from "../measure/mass.ts";
 import { mg } from "../measure/exact.ts";
 import { describe, expect, it } from "vitest";
+import { keepSaid } from "../said/said.ts";
 import { isBlank, problemsOf, readWritten, type LineText, type MaterialChoice, type SizeText } from "./written.ts";
 
 const material = (id: number, name: string, kind: KindId, densities: Densities = {}, pieceMg: number | null = null): MaterialChoice => ({
@@ -139,4 +140,64 @@ describe("one size", () => {
     expect(recipe(WAX, { container: "Crate" }).problems.map((p) => p.field)).toEqual(["sizes.0.container"]);
     expect(recipe(WAX, { away: "yes" }).problems[0]!.say).toContain("one size at least");
   });
+});
+
+it("says what is wrong beside its field, and what a sheet comes to", () => {
+  const salve = [line("Beeswax", "20 g", "block"), line("Sunflower oil", "80 g")];
+  const size = (over: Partial<SizeText> = {}): SizeText => ({
+    id: "",
+    container: "Tin",
+    fill: "60 g",
+    minutes: "2",
+    away: "",
+    packaging: [],
+    ...over,
+  });
+  const pack = (name: string, pieces: string) => size({ packaging: [{ material: name, pieces }] });
+  const shows = (lines: LineText[], sizes: SizeText[], makes = "", overrun = "") => {
+    const texts = { lines, sizes, makes, overrun };
+    const read = readWritten(texts, SHELF);
+    return [
+      JSON.stringify({ lines: lines.map((l) => `${l.entered} ${l.material}`), sizes, makes, overrun }),
+      [
+        read.lines.map((l) => [l.form, l.field, l.asFluid, l.out.ok ? l.out.weight : l.out.problem.code]),
+        read.sizes.map((s) => [s.fill, s.asFluid?.label, s.over, s.packaging.map((p) => `${p.pieces} ${p.material.name}`)]),
+        read.pot.density,
+        problemsOf(read, texts),
+      ],
+    ] as const;
+  };
+  return keepSaid("../said/recipes", [
+    shows(salve, [size()]),
+    shows([], []),
+    shows([line(" ", " ")], [size({ away: "yes" })]),
+    shows([line("", "5 g"), line(" Ghost ", "5 g"), line("Tin", "5"), line("Beeswax", ""), line("Beeswax", "0 %")], [size()]),
+    shows([line("Sunflower oil", "2 oz"), line("Capsules", "3 pcs"), line("Nettle, dried", "1 g")], [size()]),
+    shows([line("Mystery wax", "20 g"), line("Sunflower oil", "80 g")], [size({ fill: "60 mL" }), size({ fill: "" }), size()]),
+    ...["1 part", "0 parts", "100 %", "50 %", "101 %", "0.0001 g"].flatMap((entered) =>
+      ["", "100 g", "x", "2 cups", " "].map((makes) => shows([line("Sunflower oil", entered), line("Beeswax", "10 g")], [size()], makes)),
+    ),
+    shows([line("Sunflower oil", "60 %"), line("Beeswax", "30 %")], [size()], "100 g"),
+    shows([line("Sunflower oil", "60 %"), line("Beeswax", "40 %")], [size()], "100 g"),
+    shows([line("Sunflower oil", "60 g"), line("Beeswax", "40 %"), line("Mystery wax", "1 part")], [size()], "100 g"),
+    shows([line("Sunflower oil", "60 g"), line("Beeswax", "39.99 %"), line("Mystery wax", "1 part")], [size()], "100 g"),
+    ...["60 g", "60 mL", "2 oz", "2 fl oz", "81 g", "75 g", "0 g", "0.0001 mL", " ", "5 %", "3 pcs", "x", "20 drops"].map((fill) =>
+      shows(salve, [size({ fill })]),
+    ),
+    ...["", " tin ", "Ghost", "Beeswax", "Box"].map((container) => shows(salve, [size({ container, fill: "" })])),
+    shows(salve, [
+      pack("Box", "1"),
+      pack("box", ""),
+      pack("Box", "0"),
+      pack("Box", "1.5"),
+      pack(" Ghost ", "1"),
+      pack("Beeswax", "1"),
+      pack(" ", "x"),
+    ]),
+    shows(salve, [size(), size({ fill: " 60 g ", container: " TIN " })]),
+    shows(salve, [size({ away: "yes" }), size()]),
+    shows(salve, [size(), size({ away: "yes" })]),
+    shows(salve, [size(), size({ fill: "61 g" }), size({ container: "Box" }), size({ fill: "61 g" })]),
+    ...["10", "x", "50.5"].map((overrun) => shows(salve, [size({ fill: "60 mL" })], "", overrun)),
+  ]);
 });

@@ -3,6 +3,7 @@ import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
+import { flag, number, orNone, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { act, actSubject, lot, movement } from "../schema.ts";
 import { neverBack } from "./takeBack.ts";
@@ -84,7 +85,8 @@ const stationKinds = (station: string): ActKind[] =>
 export const actsAbout = (db: Reads, about: Subject, size = 12): Promise<BookRow[]> => readBook(db, { about }, size);
 
 /** What a record an act is about is called now; null when it is gone, or has no name. */
-const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) => sql<string | null>`case ${kind}
+const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) =>
+  wordsOrNone(sql`case ${kind}
   when 'material' then (select m.name from material m where m.id = ${id})
   when 'lot' then (select l.number from lot l where l.id = ${id})
   when 'receipt' then (select p.supplier from purchase p where p.id = ${id})
@@ -94,18 +96,18 @@ const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) => sql<str
   when 'product' then (select r.name || ', ' || p.label from product p join recipe r on r.id = p.recipe_id where p.id = ${id})
   when 'batch' then (select v.name from batch b join recipe_version v on v.id = b.version_id where b.id = ${id})
   when 'market' then (select d.name from market_day d where d.id = ${id})
-  when 'order' then (select o.customer from gift_order o where o.id = ${id}) end`;
+  when 'order' then (select o.customer from gift_order o where o.id = ${id}) end`);
 
 /** What a record is called now; null when it is gone, or has no name. @example nameOf(db, { kind: "jar", id: 4 }) // "J26103-1" */
 export async function nameOf(db: Reads, { kind, id }: Subject): Promise<string | null> {
-  const { rows: found } = await db.execute<{ called: string | null }>(sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
-  return found[0]!.called;
+  const [found] = await rowsOf(db, { called: orNone(String) }, sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
+  return found!.called;
 }
 
 /** One act with what it did: the records it was about, what it moved, and what it put right or was put right by. */
 export async function readAct(db: Reads, id: number) {
   const [row] = await db
-    .select({ ...columns, seen: act.seen, token: sql<boolean>`${act.token} is not null` })
+    .select({ ...columns, seen: act.seen, token: flag(sql`${act.token} is not null`) })
     .from(act)
     .leftJoin(undoing, eq(undoing.undoes, act.id))
     .where(eq(act.id, id));
@@ -127,7 +129,7 @@ export async function readAct(db: Reads, id: number) {
         number: lot.number,
         name: lot.name,
         label: lot.label,
-        kind: sql<string | null>`(select m.kind from material m where m.id = ${lot.materialId})`,
+        kind: wordsOrNone(sql`(select m.kind from material m where m.id = ${lot.materialId})`),
         qty: movement.qty,
         value: movement.value,
         reason: movement.reason,
@@ -161,7 +163,7 @@ export interface PutRight {
 export async function putRight(db: Reads, of: "batchId" | "marketDayId" | "giftOrderId" | "jarId", id: number): Promise<PutRight[]> {
   const base = alias(movement, "base");
   return db
-    .select({ actId: act.id, day: act.day, summary: act.summary, by: sql`-sum(${movement.value})`.mapWith(Number) })
+    .select({ actId: act.id, day: act.day, summary: act.summary, by: number(sql`-sum(${movement.value})`) })
     .from(movement)
     .innerJoin(base, eq(base.id, movement.restates))
     .innerJoin(act, eq(act.id, movement.actId))

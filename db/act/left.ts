@@ -1,7 +1,7 @@
 /** Readers of what acts left behind: each figure is read back as what it was, not taken on trust. */
 import type { Mg, Micros } from "#core/measure/exact";
 import { readDay, type Day } from "#core/when";
-import { getTableColumns } from "drizzle-orm";
+import { getTableColumns, type Column } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
 import { mixed, number, string } from "yup";
 
@@ -27,6 +27,16 @@ const HOLDS: Record<string, (v: unknown) => boolean> = {
   json: (v) => typeof v === "object",
 };
 
+/** Whether a column of our own kind can read it. */
+function readable(c: Column, held: unknown): boolean {
+  try {
+    c.mapFromDriverValue(held);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /**
  * A whole row of a table, as it was: every column there is, and each holding what it can.
  * @example leftRow(material)
@@ -38,7 +48,7 @@ export const leftRow = <T extends PgTable>(table: T) => {
       typeof v === "object" &&
       columns.every(([key, c]) => {
         const held = (v as Record<string, unknown>)[key];
-        return held === null ? !c.notNull : (HOLDS[c.dataType]?.(held) ?? false);
+        return held === null ? !c.notNull : c.dataType === "custom" ? readable(c, held) : (HOLDS[c.dataType]?.(held) ?? false);
       }),
   ).required();
 };

@@ -4,6 +4,7 @@
 import type { Subject } from "#core/act/kinds";
 import { ChangedMeanwhile } from "#core/refused";
 import { and, desc, eq, gt, sql } from "drizzle-orm";
+import { number } from "../columnsOf.ts";
 import type { Reads, Tx } from "../client.ts";
 import { act, actSubject } from "../schema.ts";
 
@@ -12,7 +13,7 @@ const of = (s: Subject) => and(eq(actSubject.kind, s.kind), eq(actSubject.subjec
 /** The newest act that changed a record; 0 when none ever did. @example versionOf(db, { kind: "recipe", id: 4 }) */
 export async function versionOf(db: Reads, subject: Subject): Promise<number> {
   const [row] = await db
-    .select({ newest: sql`coalesce(max(${actSubject.actId}), 0)`.mapWith(Number) })
+    .select({ newest: number(sql`coalesce(max(${actSubject.actId}), 0)`) })
     .from(actSubject)
     .where(and(of(subject), eq(actSubject.changes, true)));
   return row!.newest;

@@ -2,11 +2,12 @@
 import type { ActKind, Subject } from "#core/act/kinds";
 import { Refused } from "#core/refused";
 import { and, asc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import { flag } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
 import { actSubject, standingAct } from "../schema.ts";
 
 /** Whether the act of that id stands. @example db.select().from(purchase).where(stands(purchase.actId)) */
-export const stands = (actId: SQLWrapper): SQL<boolean> => sql<boolean>`exists (select 1 from ${standingAct} sa where sa.id = ${actId})`;
+export const stands = (actId: SQLWrapper): SQL<boolean> => flag(sql`exists (select 1 from ${standingAct} sa where sa.id = ${actId})`);
 
 /** Where an act is read in the book. */
 export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });

@@ -246,7 +246,7 @@ export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Prom
     )
     .groupBy(movement.intoLotId);
   const [takes] = await tx
-    .select({ weighed: sql`coalesce(sum(${batchTake.weighed}), 0)`.mapWith((n) => Number(n) as Mg) })
+    .select({ weighed: sql`coalesce(sum(${batchTake.weighed}), 0)`.mapWith(batchTake.planned) })
     .from(batchTake)
     .where(eq(batchTake.batchId, b.id));
   const sizes = await tx

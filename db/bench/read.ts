@@ -1,18 +1,19 @@
 /** Batches: the bench, one sheet, and what was made before. */
 import { and, asc, desc, eq, getTableColumns, gt, inArray, or, sql } from "drizzle-orm";
+import { flag, held, jsonRows, number, orNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { batch, batchSize, batchTake, lot, product, recipe, recipeVersion } from "../schema.ts";
 
-/** A size as the bench lists it. */
-export interface ListedSize {
-  label: string;
-  planned: number;
-  units: number | null;
-  number: string | null;
-  onHand: number | null;
-  bestBefore: string | null;
-  hold: boolean;
-}
+/** A size as the bench lists it; without a lot until it is poured. */
+const listedSize = {
+  label: batchSize.label,
+  planned: batchSize.planned,
+  units: batchSize.units,
+  number: orNone(String),
+  onHand: orNone(Number),
+  bestBefore: lot.bestBefore,
+  hold: Boolean,
+};
 
 /** Batches, open ones first, then newest. */
 export const listBatches = (db: Reads, limit = 60) =>
@@ -24,13 +25,16 @@ export const listBatches = (db: Reads, limit = 60) =>
       type: recipeVersion.type,
       version: recipeVersion.n,
       plannedMg: batch.plannedMg,
-      poured: sql<boolean>`${batch.pouredActId} is not null`,
-      cleared: sql<boolean>`${batch.clearedActId} is not null`,
-      sizes: sql<ListedSize[]>`(select coalesce(json_agg(json_build_object('label', s.label, 'planned', s.planned, 'units', s.units,
+      poured: flag(sql`${batch.pouredActId} is not null`),
+      cleared: flag(sql`${batch.clearedActId} is not null`),
+      sizes: jsonRows(
+        sql`(select coalesce(json_agg(json_build_object('label', s.label, 'planned', s.planned, 'units', s.units,
         'number', l.number, 'onHand', l.on_hand, 'bestBefore', l.best_before, 'hold', l.hold_reason is not null) order by s.position), '[]')
         from ${batchSize} s left join ${lot} l on l.id = s.lot_id where s.batch_id = ${batch.id})`,
-      lines: sql<number>`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id})`,
-      weighed: sql<number>`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id} and t.weighed is not null)`,
+        listedSize,
+      ),
+      lines: number(sql`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id})`),
+      weighed: number(sql`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id} and t.weighed is not null)`),
     })
     .from(batch)
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
@@ -43,7 +47,7 @@ export async function readBatch(db: Reads, id: number) {
     .select({
       batch,
       recipe: { ...getTableColumns(recipeVersion), id: recipe.id },
-      current: sql<boolean>`${recipe.versionId} = ${batch.versionId}`,
+      current: flag(sql`${recipe.versionId} = ${batch.versionId}`),
     })
     .from(batch)
     .innerJoin(recipe, eq(recipe.id, batch.recipeId))
@@ -85,13 +89,13 @@ export async function readBatch(db: Reads, id: number) {
   const lots = await db
     .select({
       id: lot.id,
-      of: sql<number>`${lot.materialId}`,
+      of: number(sql`${lot.materialId}`),
       number: lot.number,
       onHand: lot.onHand,
       value: lot.value,
       arrived: lot.arrived,
       bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
     })
     .from(lot)
     .where(

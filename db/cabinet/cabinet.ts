@@ -2,7 +2,8 @@
 import { REASONS, type TakeOutReason } from "#core/stock/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { asc, eq, gt, sql } from "drizzle-orm";
+import { asc, eq, gt } from "drizzle-orm";
+import { held } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
 import { draw, lockLots } from "../ledger/lots.ts";
@@ -19,7 +20,7 @@ export const listCabinet = (db: Reads) =>
       value: lot.value,
       arrived: lot.arrived,
       bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
       name: lot.name,
       label: lot.label,
       retired: product.retired,

@@ -4,6 +4,7 @@ import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
 import { asc, eq, inArray, sql } from "drizzle-orm";
 import { array, object } from "yup";
+import { words } from "../columnsOf.ts";
 import { defineAct, type At } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
@@ -44,7 +45,7 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
       id: giftItem.id,
       orderId: giftItem.giftOrderId,
       productId: giftItem.productId,
-      name: sql<string>`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`,
+      name: words(sql`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`),
       units: giftItem.units,
       price: giftItem.price,
     })
@@ -59,7 +60,7 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
       id: giftWrap.id,
       orderId: giftWrap.giftOrderId,
       materialId: giftWrap.materialId,
-      name: sql<string>`case when ${packed} then ${giftWrap.name} else ${material.name} end`,
+      name: words(sql`case when ${packed} then ${giftWrap.name} else ${material.name} end`),
       pieces: giftWrap.pieces,
     })
     .from(giftWrap)
@@ -80,7 +81,7 @@ async function namesNow(tx: Tx, input: Pick<GiftIn, "items" | "wrapping">) {
     (products.length === 0
       ? []
       : await tx
-          .select({ id: product.id, name: sql<string>`${recipe.name} || ', ' || ${product.label}` })
+          .select({ id: product.id, name: words(sql`${recipe.name} || ', ' || ${product.label}`) })
           .from(product)
           .innerJoin(recipe, eq(recipe.id, product.recipeId))
           .where(inArray(product.id, products))

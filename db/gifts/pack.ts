@@ -6,6 +6,7 @@ import { planTakes } from "#core/stock/lots";
 import { unitsFor, type ProductStand } from "#core/stock/promised";
 import { counted, wordList } from "#core/words";
 import { asc, eq, sql } from "drizzle-orm";
+import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import { unitsStand } from "../cabinet/promised.ts";
 import type { Reads } from "../client.ts";
@@ -113,12 +114,12 @@ export async function packedLots(db: Reads, orderId: number) {
       number: lot.number,
       bestBefore: lot.bestBefore,
       onHand: lot.onHand,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
       productId: lot.productId,
       materialId: lot.materialId,
       name: lot.name,
       label: lot.label,
-      qty: sql`-sum(${movement.qty})`.mapWith(Number),
+      qty: number(sql`-sum(${movement.qty})`),
       value: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))),
       units: batchSize.units,
       minutesHundredths: batchSize.minutesHundredths,

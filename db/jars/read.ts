@@ -1,9 +1,9 @@
 /** Jars: the wall of them, one whole, and what the workshop's strainings teach. */
 import type { Straining } from "#core/infusion/absorption";
-import type { Dryness } from "#core/infusion/dryness";
 import { CARRIER_KINDS } from "#core/material/kinds";
 import { micros, mg, type Micros } from "#core/measure/exact";
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import { held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
@@ -14,11 +14,11 @@ const own = sql.raw('"jar"."id"');
 
 const columns = {
   jar,
-  oil: sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier'), 0)`.mapWith(Number),
-  herb: sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb'), 0)`.mapWith(Number),
-  contents: sql<string>`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb')`,
-  carriers: sql<string>`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier')`,
-  shaken: sql<string | null>`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`,
+  oil: number(sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier'), 0)`),
+  herb: number(sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb'), 0)`),
+  contents: words(sql`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb')`),
+  carriers: words(sql`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier')`),
+  shaken: wordsOrNone(sql`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`),
 };
 
 /** Jars standing on the wall, the one ready first in front. */
@@ -44,7 +44,7 @@ export type WallJar = Awaited<ReturnType<typeof steepingJars>>[number];
 /** What everything that went into a jar cost, restatements included. */
 export async function valueOfJar(db: Reads, jarId: number): Promise<Micros> {
   const [row] = await db
-    .select({ value: sql`coalesce(-sum(${movement.value}), 0)`.mapWith(Number) })
+    .select({ value: number(sql`coalesce(-sum(${movement.value}), 0)`) })
     .from(movement)
     .where(and(eq(movement.jarId, jarId), sql`${movement.lotId} in (select p.lot_id from ${jarPart} p where p.jar_id = ${jarId})`));
   return micros(row!.value);
@@ -78,7 +78,7 @@ export const partsOf = (db: Reads, jarId: number) =>
         bestBefore: lot.bestBefore,
         dryness: lot.dryness,
         grown: lot.grown,
-        hold: sql<boolean>`${lot.holdReason} is not null`,
+        hold: held,
       },
     })
     .from(jarPart)
@@ -97,7 +97,7 @@ const bottlesOf = (db: Reads, strainedActId: number) =>
       number: lot.number,
       onHand: lot.onHand,
       bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
       materialId: lot.materialId,
       qty: sql`${movement.qty}`.mapWith((n) => mg(Number(n))),
       value:
@@ -157,14 +157,14 @@ export const lotsForJars = (db: Reads) =>
   db
     .select({
       id: lot.id,
-      of: sql<number>`${lot.materialId}`.mapWith(Number),
+      of: number(sql`${lot.materialId}`),
       number: lot.number,
       onHand: lot.onHand,
       value: lot.value,
       arrived: lot.arrived,
       bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
-      dryness: sql<Dryness>`${lot.dryness}`,
+      hold: held,
+      dryness: lot.dryness,
       grown: lot.grown,
     })
     .from(lot)

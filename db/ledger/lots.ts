@@ -1,7 +1,7 @@
 /**
  * Lots and movements: the one place that reads balances for a draw and writes the ledger.
  */
-import { micros, minus, type Base, type Micros } from "#core/measure/exact";
+import { micros, minus, type Base } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { KindId } from "#core/material/kinds";
 import { drawValue, type Lot } from "#core/stock/lots";
@@ -10,6 +10,7 @@ import type { Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
 import { and, asc, eq, gt, inArray, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
+import { held, number, words } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
 import { prepared } from "../prepared.ts";
@@ -18,12 +19,12 @@ import { act, lot, material, movement, purchase, purchaseLine } from "../schema.
 const columns = {
   id: lot.id,
   number: lot.number,
-  of: sql<number>`coalesce(${lot.materialId}, ${lot.productId})`,
+  of: number(sql`coalesce(${lot.materialId}, ${lot.productId})`),
   onHand: lot.onHand,
   value: lot.value,
   arrived: lot.arrived,
   bestBefore: lot.bestBefore,
-  hold: sql<boolean>`${lot.holdReason} is not null`,
+  hold: held,
 };
 
 const onHand = (db: Reads) => db.select(columns).from(lot).$dynamic();
@@ -53,22 +54,22 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
     const among = (column: SQLWrapper) => (some ? sql`${column} = any(${sql.placeholder("ids")}::int[])` : undefined);
     const bought = db
       .select({
-        of: sql<number>`${purchaseLine.materialId}`.as("of"),
-        value: sql<Micros>`${purchaseLine.landed}`.mapWith(Number).as("value"),
-        per: sql<number>`${purchaseLine.qty}`.mapWith(Number).as("per"),
-        day: sql<string>`${purchase.day}`.as("day"),
-        row: sql<number>`${purchaseLine.id}`.as("row"),
+        of: number(sql`${purchaseLine.materialId}`).as("of"),
+        value: sql`${purchaseLine.landed}`.mapWith(purchaseLine.landed).as("value"),
+        per: number(sql`${purchaseLine.qty}`).as("per"),
+        day: words(sql`${purchase.day}`).as("day"),
+        row: number(sql`${purchaseLine.id}`).as("row"),
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
       .where(and(stands(purchase.actId), among(purchaseLine.materialId)));
     const made = db
       .select({
-        of: sql<number>`${lot.materialId}`.as("of"),
-        value: sql<Micros>`${movement.value}`.mapWith(Number).as("value"),
-        per: sql<number>`${movement.qty}`.mapWith(Number).as("per"),
-        day: sql<string>`${act.day}`.as("day"),
-        row: sql<number>`${movement.id}`.as("row"),
+        of: number(sql`${lot.materialId}`).as("of"),
+        value: sql`${movement.value}`.mapWith(movement.value).as("value"),
+        per: number(sql`${movement.qty}`).as("per"),
+        day: words(sql`${act.day}`).as("day"),
+        row: number(sql`${movement.id}`).as("row"),
       })
       .from(movement)
       .innerJoin(lot, eq(lot.id, movement.lotId))
@@ -108,7 +109,7 @@ export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<numb
     .select({
       ...columns,
       kind: material.kind,
-      name: sql<string>`coalesce(${material.name}, ${lot.name})`,
+      name: words(sql`coalesce(${material.name}, ${lot.name})`),
       holdReason: lot.holdReason,
     })
     .from(lot)
@@ -164,7 +165,7 @@ export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost 
   const [first] = await tx
     .select({
       value: sql`${movement.value} + ${put("value")}`.mapWith((n) => micros(Number(n))),
-      per: sql`${movement.qty} + ${put("qty")}`.mapWith(Number),
+      per: number(sql`${movement.qty} + ${put("qty")}`),
     })
     .from(movement)
     .where(

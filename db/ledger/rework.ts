@@ -12,6 +12,7 @@ import { Refused } from "#core/refused";
 import type { Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
 import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
+import { number } from "../columnsOf.ts";
 import { inBook, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { act, batchSize, movement } from "../schema.ts";
@@ -36,8 +37,8 @@ export const sumsOf = async (tx: Tx, ids: readonly number[]): Promise<{ of: numb
     ? []
     : tx
         .select({
-          of: sql<number>`${movement.restates}`,
-          qty: sql`sum(${movement.qty})`.mapWith(Number),
+          of: number(sql`${movement.restates}`),
+          qty: number(sql`sum(${movement.qty})`),
           value: sql`sum(${movement.value})`.mapWith((n) => micros(Number(n))),
         })
         .from(movement)

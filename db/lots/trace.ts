@@ -1,7 +1,7 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
 import { trace, type Link } from "#core/lot/trace";
-import type { Reason } from "#core/stock/reasons";
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { held, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import {
@@ -32,14 +32,14 @@ const namedLots = (db: Reads) =>
       value: lot.value,
       supplierLot: lot.supplierLot,
       holdReason: lot.holdReason,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
       materialId: lot.materialId,
       productId: lot.productId,
       kind: material.kind,
       /** What it was called when it came to be, and what that is called now where it is another name. */
       name: lot.name,
       label: lot.label,
-      calledNow: sql<string | null>`nullif(coalesce(${material.name}, ${recipe.name}), ${lot.name})`,
+      calledNow: wordsOrNone(sql`nullif(coalesce(${material.name}, ${recipe.name}), ${lot.name})`),
       bestBy: lot.bestBy,
       supplier: purchase.supplier,
     })
@@ -58,7 +58,10 @@ export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
  * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands. In the order the lots came to be.
  */
 async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
-  const found = await db.execute<{ from: number; to: number }>(sql`
+  return rowsOf(
+    db,
+    { from: Number, to: Number },
+    sql`
     with recursive back(id) as (
       select ${lotId}::int union select k.from_lot from back join lot_link k on k.to_lot = back.id
     ), forth(id) as (
@@ -66,8 +69,8 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
     )
     select distinct k.from_lot as "from", k.to_lot as "to" from lot_link k where k.to_lot in (select id from back)
     union select distinct k.from_lot, k.to_lot from lot_link k where k.from_lot in (select id from forth)
-    order by 1, 2`);
-  return found.rows;
+    order by 1, 2`,
+  );
 }
 
 /** Standing movements of lots (nothing that was taken back), with where they went. */
@@ -80,7 +83,7 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
       day: act.day,
       qty: movement.qty,
       value: movement.value,
-      reason: sql<Reason>`${movement.reason}`,
+      reason: movement.reason,
       note: movement.note,
       batchId: movement.batchId,
       market: marketDay.name,
@@ -89,9 +92,9 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
       giftOrderId: giftOrder.id,
       jarId: movement.jarId,
       jar: jar.number,
-      batchNumber: sql<
-        string | null
-      >`(select string_agg(l.number, ', ' order by s.position) from ${batchSize} s join ${lot} l on l.id = s.lot_id where s.batch_id = ${movement.batchId} and s.units > 0)`,
+      batchNumber: wordsOrNone(
+        sql`(select string_agg(l.number, ', ' order by s.position) from ${batchSize} s join ${lot} l on l.id = s.lot_id where s.batch_id = ${movement.batchId} and s.units > 0)`,
+      ),
     })
     .from(movement)
     .innerJoin(act, eq(act.id, movement.actId))
@@ -132,8 +135,10 @@ export async function traceLot(db: Reads, lotId: number) {
     .innerJoin(batch, eq(batch.id, batchSize.batchId))
     .where(inArray(batchSize.lotId, ids));
   // Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own.
-  const inLot = (
-    await db.execute<{ from: number; to: number; qty: string }>(sql`
+  const inLot = await rowsOf(
+    db,
+    { from: Number, to: Number, qty: Number },
+    sql`
     select ing.lot_id as "from", made.lot_id as "to",
       round(-sum(ing.qty * case when ing.into_lot_id is not null then 1 else s.units::numeric * s.fill / pot.filled end)) as qty
       from movement made join batch b on b.poured_act_id = made.act_id join batch_size s on s.batch_id = b.id and s.lot_id = made.lot_id
@@ -145,8 +150,8 @@ export async function traceLot(db: Reads, lotId: number) {
       where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
     union all
     select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = 'blended' and ing.qty < 0
-      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`)
-  ).rows.map((r) => ({ ...r, qty: Number(r.qty) }));
+      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`,
+  );
   const named = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
   return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, inLot };
 }

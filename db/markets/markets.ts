@@ -7,6 +7,7 @@ import { counted } from "#core/words";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { array, object } from "yup";
+import { held, words } from "../columnsOf.ts";
 import { defineAct, type At } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
@@ -34,7 +35,7 @@ export interface MarketIn {
 export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]): Promise<Map<string, number>> {
   if (numbers.length === 0) return new Map();
   const rows = await db
-    .select({ id: lot.id, number: sql<string>`upper(${lot.number})` })
+    .select({ id: lot.id, number: words(sql`upper(${lot.number})`) })
     .from(lot)
     .where(and(isNotNull(lot.productId), inArray(sql`upper(${lot.number})`, [...numbers])));
   return new Map(rows.map((r) => [r.number, r.id]));
@@ -66,7 +67,7 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], limit =
       number: lot.number,
       bestBefore: lot.bestBefore,
       onHand: lot.onHand,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
       name: lot.name,
       label: lot.label,
       taken: marketLine.taken,

@@ -3,12 +3,16 @@ import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
+import { jsonRows, readRow, rowsOf, type RowOf } from "../columnsOf.ts";
 import { prepared } from "../prepared.ts";
 import { batch, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
 export type ProductRow = typeof product.$inferSelect;
-export type WrittenLine = Pick<typeof recipeLine.$inferSelect, "id" | "materialId" | "entered" | "form" | "weight" | "name">;
-export type WrittenPack = Pick<typeof productPackaging.$inferSelect, "materialId" | "pieces">;
+const { id, materialId, entered, form, weight, name } = recipeLine;
+const lineShape = { id, materialId, entered, form, weight, name };
+const packShape = { materialId: productPackaging.materialId, pieces: productPackaging.pieces };
+export type WrittenLine = RowOf<typeof lineShape>;
+export type WrittenPack = RowOf<typeof packShape>;
 export type WrittenSize = ProductRow & { packaging: WrittenPack[] };
 
 const { id: _version, recipeId: _recipe, name: _then, actId: _act, ...ofVersion } = getTableColumns(recipeVersion);
@@ -23,14 +27,19 @@ export interface WrittenRecipe {
   lines: WrittenLine[];
 }
 
-const linesOf = sql<
-  WrittenLine[]
->`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight, 'name', l.name) order by l.position), '[]') from ${recipeLine} l where l.version_id = ${recipeVersion.id})`;
-const sizesOf = (which: "made" | "all") => sql<WrittenSize[]>`(select coalesce(json_agg(json_build_object(
+const linesOf = jsonRows(
+  sql`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight, 'name', l.name) order by l.position), '[]') from ${recipeLine} l where l.version_id = ${recipeVersion.id})`,
+  lineShape,
+);
+const sizesOf = (which: "made" | "all") =>
+  jsonRows(
+    sql`(select coalesce(json_agg(json_build_object(
     'id', p.id, 'recipeId', p.recipe_id, 'position', p.position, 'label', p.label, 'fillBy', p.fill_by, 'fillText', p.fill_text, 'fill', p.fill,
     'fillMl', p.fill_ml, 'containerId', p.container_id, 'unitMinutesHundredths', p.unit_minutes_hundredths, 'ownPrice', p.own_price, 'retired', p.retired,
     'packaging', (select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = p.id)
-  ) order by p.retired, p.position, p.id), '[]') from ${product} p where p.recipe_id = ${recipe.id} ${which === "made" ? sql`and not p.retired` : sql``})`;
+  ) order by p.retired, p.position, p.id), '[]') from ${product} p where p.recipe_id = ${recipe.id} ${which === "made" ? sql`and not p.retired` : sql``})`,
+    { ...getTableColumns(product), packaging: (rows: readonly unknown[]) => rows.map(readRow(packShape)) },
+  );
 
 const written = (db: Reads, which: "made" | "all", some?: readonly number[]) =>
   db
@@ -101,8 +110,12 @@ export const listProducts = (db: Reads) =>
 
 /** Recipes that take a material as they are written now, as an ingredient or as packaging of a size they are made in. */
 export async function recipesWith(db: Reads, materialId: number): Promise<number[]> {
-  const rows = await db.execute<{ id: number }>(sql`
+  const rows = await rowsOf(
+    db,
+    { id: recipe.id },
+    sql`
     select r.id from recipe r join recipe_line l on l.version_id = r.version_id where l.material_id = ${materialId}
-    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and not p.retired where k.material_id = ${materialId}`);
-  return rows.rows.map((r) => r.id);
+    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and not p.retired where k.material_id = ${materialId}`,
+  );
+  return rows.map((r) => r.id);
 }

@@ -4,6 +4,7 @@ import type { Form } from "#core/measure/mass";
 import type { RecipeType } from "#core/recipe/types";
 import type { Day } from "#core/when";
 import { and, desc, eq, inArray, isNull, or, sql } from "drizzle-orm";
+import { number } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { material, recipe, recipeLine, recipeVersion } from "../schema.ts";
@@ -30,7 +31,7 @@ export async function writeVersion(
   by: { actId: number; day: Day; note: string },
 ): Promise<number> {
   const [last] = await tx
-    .select({ n: sql`coalesce(max(${recipeVersion.n}), 0)`.mapWith(Number) })
+    .select({ n: number(sql`coalesce(max(${recipeVersion.n}), 0)`) })
     .from(recipeVersion)
     .where(eq(recipeVersion.recipeId, recipeId));
   const n = last!.n + 1;

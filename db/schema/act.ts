@@ -3,7 +3,7 @@
  *
  * `undoes` points at the act this one took back. Which acts count is one view, `standing_act`: neither taken back nor a taking back.
  */
-import type { ActKind, SubjectKind } from "#core/act/kinds";
+import { ACTS_SAID, SUBJECTS } from "#core/act/kinds";
 import {
   boolean,
   date,
@@ -18,10 +18,11 @@ import {
   uuid,
   type AnyPgColumn,
 } from "drizzle-orm/pg-core";
+import { wordColumn } from "./columns.ts";
 
 const columns = {
   id: integer().primaryKey().generatedAlwaysAsIdentity(),
-  kind: text().$type<ActKind>().notNull(),
+  kind: wordColumn(ACTS_SAID).notNull(),
   day: date({ mode: "string" }).notNull(),
   at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   /** Who did it. */
@@ -46,7 +47,7 @@ export const act = pgTable("act", columns, (t) => [index("act_kind").on(t.kind, 
 /** Acts that stand. */
 export const standingAct = pgView("standing_act", {
   id: integer().notNull(),
-  kind: text().$type<ActKind>().notNull(),
+  kind: wordColumn(ACTS_SAID).notNull(),
   day: date({ mode: "string" }).notNull(),
   summary: text().notNull(),
   path: text().notNull(),
@@ -59,7 +60,7 @@ export const actSubject = pgTable(
     actId: integer()
       .notNull()
       .references(() => act.id),
-    kind: text().$type<SubjectKind>().notNull(),
+    kind: wordColumn(SUBJECTS).notNull(),
     subjectId: integer().notNull(),
     /** Whether what stands on the record's own sheet is another since. */
     changes: boolean().notNull(),

@@ -1,8 +1,8 @@
 /** Harvests: a picking, its drying log, and the herb lot it became. */
-import type { DryingMethod, HerbValue } from "#core/infusion/drying";
+import { DRYING_METHODS, HERB_VALUES } from "#core/infusion/drying";
 import { boolean, date, index, integer, pgTable, real, text } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { mgColumn, microsColumn } from "./columns.ts";
+import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { lot } from "./stock.ts";
 
@@ -20,14 +20,14 @@ export const harvest = pgTable(
     picked: date({ mode: "string" }).notNull(),
     place: text().notNull().default(""),
     fresh: mgColumn().notNull(),
-    method: text().$type<DryingMethod>().notNull(),
+    method: wordColumn(DRYING_METHODS).notNull(),
     celsius: real(),
     /** Picking, garbling and tending, for a value by hours. */
     minutes: integer().notNull().default(0),
     note: text().notNull().default(""),
     dry: mgColumn(),
     snaps: boolean(),
-    valuedBy: text().$type<HerbValue>(),
+    valuedBy: wordColumn(HERB_VALUES),
     value: microsColumn(),
     lotId: integer().references(() => lot.id),
     /** Set while it is put on the shelf; taken back by undo. */

@@ -1,9 +1,9 @@
 /** Jars: herbs steeping in oil, what went in, how they were tended, and what was strained from them. */
-import type { Cut } from "#core/infusion/absorption";
-import type { MethodId } from "#core/infusion/methods";
+import { CUTS } from "#core/infusion/absorption";
+import { METHODS } from "#core/infusion/methods";
 import { boolean, date, index, integer, pgTable, real, text, timestamp } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { mgColumn } from "./columns.ts";
+import { mgColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { lot } from "./stock.ts";
 
@@ -15,7 +15,7 @@ export const jar = pgTable(
     number: text().notNull().unique(),
     /** What the oil will be called on the shelf. */
     name: text().notNull(),
-    method: text().$type<MethodId>().notNull(),
+    method: wordColumn(METHODS).notNull(),
     /** For a maker's own method. */
     methodName: text().notNull().default(""),
     vessel: text().notNull().default(""),
@@ -66,8 +66,8 @@ export const jarPart = pgTable(
       .references(() => lot.id),
     /** What the material was called. */
     name: text().notNull(),
-    role: text().$type<"herb" | "carrier">().notNull(),
-    cut: text().$type<Cut>(),
+    role: wordColumn(["herb", "carrier"]).notNull(),
+    cut: wordColumn(CUTS),
     qty: mgColumn().notNull(),
   },
   (t) => [index("jar_part_jar").on(t.jarId), index("jar_part_lot").on(t.lotId), index("jar_part_act").on(t.actId)],
@@ -81,7 +81,7 @@ export const jarEvent = pgTable(
     jarId: integer()
       .notNull()
       .references(() => jar.id),
-    kind: text().$type<"shaken" | "temperature" | "toppedUp" | "photo" | "note" | "heatOn" | "heatOff">().notNull(),
+    kind: wordColumn(["shaken", "temperature", "toppedUp", "photo", "note", "heatOn", "heatOff"]).notNull(),
     day: date({ mode: "string" }).notNull(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
     celsius: real(),

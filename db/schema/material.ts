@@ -1,24 +1,24 @@
 /** Materials: what the workroom keeps, with the facts that turn a measure into grams. */
-import type { Densities } from "#core/measure/mass";
-import type { CautionId } from "#core/material/cautions";
-import type { KindId } from "#core/material/kinds";
-import type { Kept, Refined, ReorderBy, Vegan } from "#core/material/facts";
+import { isDensities } from "#core/measure/mass";
+import { areCautions } from "#core/material/cautions";
+import { KINDS } from "#core/material/kinds";
+import { KEPT, REORDER_BY } from "#core/material/facts";
 import { sql } from "drizzle-orm";
-import { boolean, date, index, integer, jsonb, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
-import { baseColumn, mgColumn } from "./columns.ts";
+import { boolean, date, index, integer, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { baseColumn, jsonColumn, mgColumn, wordColumn } from "./columns.ts";
 
 export const material = pgTable(
   "material",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
     name: text().notNull(),
-    kind: text().$type<KindId>().notNull(),
+    kind: wordColumn(KINDS).notNull(),
     inci: text().notNull().default(""),
-    densities: jsonb().$type<Densities>().notNull().default({}),
+    densities: jsonColumn(isDensities).notNull().default({}),
     dropsPerMl: real(),
     pieceMg: mgColumn(),
     /** Whether to remind, and by what: a point set by hand, or one learned from use. */
-    reorderBy: text().$type<ReorderBy>().notNull().default("never"),
+    reorderBy: wordColumn(REORDER_BY).notNull().default("never"),
     /** Below this much on hand it is time to buy; where it is learned, the last one worked out. */
     reorderAt: baseColumn(),
     allergen: text().notNull().default(""),
@@ -30,10 +30,10 @@ export const material = pgTable(
     /** Months it keeps, unopened and once opened. */
     keepsSealed: integer(),
     keepsOpened: integer(),
-    vegan: text().$type<Vegan>().notNull().default(""),
-    refined: text().$type<Refined>().notNull().default(""),
-    kept: text().$type<Kept>().notNull().default(""),
-    cautions: jsonb().$type<CautionId[]>().notNull().default([]),
+    vegan: wordColumn(["", "yes", "no"]).notNull().default(""),
+    refined: wordColumn(["", "refined", "unrefined"]).notNull().default(""),
+    kept: wordColumn(KEPT).notNull().default(""),
+    cautions: jsonColumn(areCautions).notNull().default([]),
     /** The entry of the starter library it came from, so that its figures can be told from the maker's own. */
     libraryKey: text(),
     /** The maker's own figure for a herb: grams of oil a gram of it keeps. */

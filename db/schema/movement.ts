@@ -1,10 +1,10 @@
 /** The ledger: everything that went in and out of lots, append-only (migration 0001). */
-import type { Reason } from "#core/stock/reasons";
+import { REASONS } from "#core/stock/reasons";
 import { sql } from "drizzle-orm";
 import { index, integer, pgTable, text, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { batch } from "./batch.ts";
-import { baseColumn, microsColumn } from "./columns.ts";
+import { baseColumn, microsColumn, wordColumn } from "./columns.ts";
 import { giftOrder } from "./gift.ts";
 import { jar } from "./jar.ts";
 import { marketDay } from "./market.ts";
@@ -22,7 +22,7 @@ export const movement = pgTable(
       .references(() => lot.id),
     qty: baseColumn().notNull(),
     value: microsColumn().notNull(),
-    reason: text().$type<Reason>().notNull(),
+    reason: wordColumn(REASONS).notNull(),
     note: text().notNull().default(""),
     batchId: integer().references(() => batch.id),
     marketDayId: integer().references(() => marketDay.id),

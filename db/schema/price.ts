@@ -1,8 +1,8 @@
 /** Chosen prices: a row for each decision, the newest one counts. */
-import type { ChannelId } from "#core/pricing/schools";
-import { index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { CHANNELS } from "#core/pricing/schools";
+import { index, integer, pgTable } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { microsColumn } from "./columns.ts";
+import { microsColumn, wordColumn } from "./columns.ts";
 import { product } from "./recipe.ts";
 
 export const price = pgTable(
@@ -15,7 +15,7 @@ export const price = pgTable(
     productId: integer()
       .notNull()
       .references(() => product.id),
-    channel: text().$type<ChannelId>().notNull(),
+    channel: wordColumn(CHANNELS).notNull(),
     price: microsColumn().notNull(),
   },
   (t) => [index("price_product").on(t.productId, t.channel, t.id)],

@@ -1,8 +1,8 @@
 /** Purchases: receipts with their lines, what is still to come, offers seen, and scans kept with them. */
-import type { SpreadBy } from "#core/stock/receipt";
+import { SPREADS } from "#core/stock/receipt";
 import { customType, date, index, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { baseColumn, microsColumn } from "./columns.ts";
+import { baseColumn, microsColumn, wordColumn } from "./columns.ts";
 import { jar } from "./jar.ts";
 import { material } from "./material.ts";
 import { lot } from "./stock.ts";
@@ -20,7 +20,7 @@ export const purchase = pgTable(
     postage: microsColumn().notNull(),
     tax: microsColumn().notNull(),
     discount: microsColumn().notNull(),
-    spreadBy: text().$type<SpreadBy>().notNull().default("value"),
+    spreadBy: wordColumn(SPREADS).notNull().default("value"),
     currency: text().notNull().default(""),
     rate: integer().notNull().default(1_000_000),
     note: text().notNull().default(""),

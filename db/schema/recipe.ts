@@ -1,11 +1,11 @@
 /** Recipes as a row of versions, and products: a recipe in a container, with its fill, packaging and prices. */
-import type { Form } from "#core/measure/mass";
-import type { FillBy } from "#core/recipe/sizes";
-import type { RecipeType } from "#core/recipe/types";
+import { FORMS } from "#core/measure/mass";
+import { FILL_BY } from "#core/recipe/sizes";
+import { RECIPE_TYPES } from "#core/recipe/types";
 import { sql } from "drizzle-orm";
 import { boolean, date, index, integer, pgTable, real, text, unique, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { mgColumn, microsColumn } from "./columns.ts";
+import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 
 export const recipe = pgTable(
@@ -36,7 +36,7 @@ export const recipeVersion = pgTable(
     day: date({ mode: "string" }).notNull(),
     note: text().notNull().default(""),
     name: text().notNull(),
-    type: text().$type<RecipeType>().notNull(),
+    type: wordColumn(RECIPE_TYPES).notNull(),
     /** Batch weight that parts and per cent are taken of; null when the lines say it. */
     makes: mgColumn(),
     /** What the lines come to, in milligrams. */
@@ -66,7 +66,7 @@ export const recipeLine = pgTable(
     name: text().notNull(),
     /** As typed. */
     entered: text().notNull(),
-    form: text().$type<Form>().notNull(),
+    form: wordColumn(FORMS).notNull(),
     weight: mgColumn().notNull(),
   },
   (t) => [index("recipe_line_version").on(t.versionId, t.position), index("recipe_line_material").on(t.materialId)],
@@ -83,7 +83,7 @@ export const product = pgTable(
     position: integer().notNull().default(0),
     /** How it is called after the recipe's name: "60 g", "2 fl oz". */
     label: text().notNull(),
-    fillBy: text().$type<FillBy>().notNull().default("weight"),
+    fillBy: wordColumn(FILL_BY).notNull().default("weight"),
     /** As typed; empty for a container that is simply filled. */
     fillText: text().notNull().default(""),
     /** What one unit weighs, worked out from the batch's density where it is filled by volume. */

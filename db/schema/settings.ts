@@ -1,8 +1,9 @@
 /** The workshop's own choices; one row. */
-import type { Settings } from "#core/settings";
-import { integer, jsonb, pgTable } from "drizzle-orm/pg-core";
+import { isSettings } from "#core/settings";
+import { integer, pgTable } from "drizzle-orm/pg-core";
+import { jsonColumn } from "./columns.ts";
 
 export const settings = pgTable("settings", {
   id: integer().primaryKey(),
-  data: jsonb().$type<Settings>().notNull(),
+  data: jsonColumn(isSettings).notNull(),
 });

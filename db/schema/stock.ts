@@ -2,11 +2,11 @@
  * Lots, and what a stock-take has noted of them. `lot.onHand` and `lot.value` are the running sums of the ledger (`movement.ts`): a trigger
  * keeps them, a second one lets nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
-import type { Dryness } from "#core/infusion/dryness";
-import type { BestBy } from "#core/stock/bestBy";
+import { DRYNESS } from "#core/infusion/dryness";
+import { BEST_BY } from "#core/stock/bestBy";
 import { sql } from "drizzle-orm";
 import { check, date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
-import { baseColumn, mgColumn, microsColumn } from "./columns.ts";
+import { baseColumn, mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
 
@@ -29,9 +29,9 @@ export const lot = pgTable(
     opened: date({ mode: "string" }),
     /** The day that counts, and what it follows from: printed, else the material's keeping time; sooner once opened. */
     bestBefore: date({ mode: "string" }),
-    bestBy: text().$type<BestBy>().notNull().default(""),
+    bestBy: wordColumn(BEST_BY).notNull().default(""),
     /** Herbs: whether it is dry enough to infuse, and the year it grew. */
-    dryness: text().$type<Dryness>().notNull().default(""),
+    dryness: wordColumn(DRYNESS).notNull().default(""),
     grown: integer(),
     holdReason: text(),
     onHand: baseColumn().notNull().default(0),

@@ -7,6 +7,7 @@ import { groupBy } from "#core/collect";
 import { addDays, type Day } from "#core/when";
 import { and, asc, desc, eq, gte, inArray, sql } from "drizzle-orm";
 import { object } from "yup";
+import { number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { stands } from "../act/standing.ts";
@@ -162,8 +163,8 @@ async function reminded(db: Reads, today: Day) {
         kind: material.kind,
         reorderBy: material.reorderBy,
         reorderAt: material.reorderAt,
-        onHand: sql`s.usable`.mapWith(Number),
-        coming: sql`s.coming`.mapWith(Number),
+        onHand: number(sql`s.usable`),
+        coming: number(sql`s.coming`),
       })
       .from(material)
       .innerJoin(sql`${stockLevels(sql.placeholder("today"))} s`, sql`s.id = ${material.id}`)

@@ -1,5 +1,6 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
 import { asc, eq, sql } from "drizzle-orm";
+import { held, number } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
@@ -36,13 +37,13 @@ export async function readMaterial(db: Reads, id: number) {
       .select({
         id: lot.id,
         number: lot.number,
-        of: sql<number>`${lot.materialId}`,
+        of: number(sql`${lot.materialId}`),
         onHand: lot.onHand,
         value: lot.value,
         arrived: lot.arrived,
         bestBefore: lot.bestBefore,
         bestBy: lot.bestBy,
-        hold: sql<boolean>`${lot.holdReason} is not null`,
+        hold: held,
         holdReason: lot.holdReason,
         opened: lot.opened,
         dryness: lot.dryness,

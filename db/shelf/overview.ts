@@ -5,7 +5,9 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
+import { number, rowsOf } from "../columnsOf.ts";
 import { prepared } from "../prepared.ts";
+import { lot, material } from "../schema.ts";
 import { stockLevels } from "./low.ts";
 
 export interface Board {
@@ -20,13 +22,12 @@ export interface Board {
 /** A line for each kind that has materials, whatever is on hand of them. */
 export function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
   const day = sql.placeholder("today");
-  const number = (what: SQL) => what.mapWith(Number);
   return prepared(db, "shelf_boards", () =>
     db
       .select({
-        kind: sql<KindId>`s.kind`,
+        kind: sql`s.kind`.mapWith(material.kind),
         materials: number(sql`count(*)`),
-        worth: sql`sum(s.value)`.mapWith((n) => Number(n) as Micros),
+        worth: sql`sum(s.value)`.mapWith(lot.value),
         low: number(sql`count(*) filter (where s.usable + s.coming < s.point)`),
         soon: number(sql`coalesce(sum(b.soon), 0)`),
       })
@@ -56,16 +57,20 @@ export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find
     : only.kind
       ? sql`where s.kind = ${only.kind}`
       : sql``;
-  const found = await db.execute<Record<Exclude<keyof OnShelf, "low">, string> & { low: boolean | null }>(sql`
+  const shape = {
+    id: material.id,
+    name: material.name,
+    kind: material.kind,
+    onHand: Number,
+    value: lot.value,
+    coming: Number,
+    low: Boolean,
+  };
+  return rowsOf(
+    db,
+    shape,
+    sql`
     select s.id, s.name, s.kind, s.on_hand as "onHand", s.value, s.coming, s.usable + s.coming < s.point as low
-    from ${stockLevels(today)} s ${where} order by s.name limit ${limit}`);
-  return found.rows.map((r) => ({
-    id: Number(r.id),
-    name: r.name,
-    kind: r.kind as KindId,
-    onHand: Number(r.onHand),
-    value: Number(r.value) as Micros,
-    coming: Number(r.coming),
-    low: r.low ?? false,
-  }));
+    from ${stockLevels(today)} s ${where} order by s.name limit ${limit}`,
+  );
 }

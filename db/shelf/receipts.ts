@@ -1,6 +1,7 @@
 /** Receipts: listing them, and one whole. */
 import type { Base } from "#core/measure/exact";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
+import { number } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
@@ -13,10 +14,10 @@ export const listReceipts = (db: Reads, page = 0, size = 40) =>
       id: purchase.id,
       supplier: purchase.supplier,
       day: purchase.day,
-      lines: sql<number>`count(${purchaseLine.id})::int`,
-      toCome: sql<number>`count(${purchaseLine.id}) filter (where ${purchaseLine.lotId} is null)::int`,
-      paid: sql`coalesce(sum(${purchaseLine.landed}), 0)`.mapWith(Number),
-      scans: sql<number>`(select count(*)::int from ${attachment} a where a.purchase_id = ${purchase.id} and a.dropped_act_id is null)`,
+      lines: number(sql`count(${purchaseLine.id})::int`),
+      toCome: number(sql`count(${purchaseLine.id}) filter (where ${purchaseLine.lotId} is null)::int`),
+      paid: number(sql`coalesce(sum(${purchaseLine.landed}), 0)`),
+      scans: number(sql`(select count(*)::int from ${attachment} a where a.purchase_id = ${purchase.id} and a.dropped_act_id is null)`),
     })
     .from(purchase)
     .leftJoin(purchaseLine, eq(purchaseLine.purchaseId, purchase.id))
@@ -53,7 +54,7 @@ export async function readReceipt(db: Reads, id: number) {
 export async function stillToCome(db: Reads, ids?: readonly number[]): Promise<Map<number, Base>> {
   const rows = await prepared(db, ids ? "still_to_come_of" : "still_to_come", () =>
     db
-      .select({ of: purchaseLine.materialId, qty: sql`sum(${purchaseLine.qty})`.mapWith(Number) })
+      .select({ of: purchaseLine.materialId, qty: number(sql`sum(${purchaseLine.qty})`) })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
       .where(

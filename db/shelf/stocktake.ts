@@ -5,6 +5,7 @@ import { showStock } from "#core/measure/write";
 import { Refused, type FieldProblem } from "#core/refused";
 import { counted as countOf } from "#core/words";
 import { asc, eq, gt, inArray, or, sql } from "drizzle-orm";
+import { held } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Db, Reads } from "../client.ts";
 import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
@@ -19,7 +20,7 @@ export const walkShelf = (db: Reads) =>
       onHand: lot.onHand,
       value: lot.value,
       bestBefore: lot.bestBefore,
-      hold: sql<boolean>`${lot.holdReason} is not null`,
+      hold: held,
       materialId: material.id,
       material: material.name,
       kind: material.kind,

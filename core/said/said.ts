@@ -1,0 +1,35 @@
+/**
+ * What the core says, word for word, kept beside it as text to be read and judged: every refusal, warning and answer as a maker reads it,
+ * and the figures just on either side of each edge. A change of words or of an edge shows as a change of that text.
+ */
+import { expect } from "vitest";
+import type { Outcome } from "../outcome.ts";
+
+const isOutcome = (v: unknown): v is Outcome<unknown> => typeof v === "object" && v !== null && "ok" in v && typeof v.ok === "boolean";
+
+/** A value in a line. */
+export function inWords(v: unknown): string {
+  if (isOutcome(v)) return v.ok ? inWords(v.value) : `✗ ${v.problem.code}: ${v.problem.say}`;
+  if (typeof v === "string") return v;
+  if (typeof v === "object" && v !== null && "toFraction" in v) return String(v);
+  return JSON.stringify(v, (_, x: unknown) => (typeof x === "bigint" ? Number(x) : x instanceof Map ? [...x] : x)).replace(
+    /"([^"]*)":/g,
+    "$1: ",
+  );
+}
+
+/** Keeps what each asked thing comes to, one a line, as `asked → said`. */
+export const keepSaid = (file: string, said: readonly (readonly [asked: string, said: unknown])[]): Promise<void> =>
+  expect(`${said.map(([asked, v]) => `${asked} → ${inWords(v)}`).join("\n")}\n`).toMatchFileSnapshot(`${file}.txt`);
+
+/** What becomes of each of some texts. */
+export const each = <T extends string>(texts: readonly T[], read: (text: T) => unknown) => texts.map((t) => [`“${t}”`, read(t)] as const);
+
+/** What becomes of a call that may throw. */
+export function trying(work: () => unknown): unknown {
+  try {
+    return work();
+  } catch (e) {
+    return `throws ${(e as Error).name}: ${(e as Error).message}`;
+  }
+}
