@@ -2,11 +2,13 @@
 export default {
   testRunner: "vitest",
   vitest: { configFile: "scripts/mutate/vitest.config.ts" },
-  mutate: ["core/**/*.ts", "!core/**/*.test.ts", "!core/material/library/*.ts"],
+  mutate: ["core/**/*.ts", "!core/**/*.test.ts", "!core/material/library/*.ts", "!core/said/*.ts"],
   incremental: true,
   incrementalFile: ".data/mutation-incremental.json",
   ignorePatterns: ["app", "build", "demo", "docs", "e2e", "public", ".data", "test-results"],
   concurrency: 2,
+  // What is worked out once, as a file is loaded, would take the whole run anew for each.
+  ignoreStatic: true,
   reporters: ["clear-text", "progress-append-only", "json"],
   jsonReporter: { fileName: ".data/mutation.json" },
   tempDirName: ".data/mutating",

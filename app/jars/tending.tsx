@@ -7,7 +7,7 @@ import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../ui/form.tsx";
-import { KeepFile } from "../ui/keepFile.tsx";
+import { KeepFile } from "../files/keepFile.tsx";
 import { Part } from "../ui/sheet.tsx";
 
 /** One line with its button. */

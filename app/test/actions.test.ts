@@ -32,7 +32,7 @@ import { action as prices } from "../prices/product.tsx";
 import { action as market } from "../markets/day.tsx";
 import { action as gift } from "../gifts/order.tsx";
 import { action as settings } from "../settings/settings.tsx";
-import { action as takeBack } from "../ui/takeBack.ts";
+import { action as takeBack } from "../book/takeBack.ts";
 
 type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
 const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fields: readonly string[]; intent?: string }> = {

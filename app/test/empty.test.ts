@@ -38,7 +38,7 @@ import { loader as shoppingCsv } from "../shelf/buying/shoppingCsv.ts";
 import { loader as stockTake } from "../shelf/counting/stockTake.tsx";
 import { loader as worth } from "../shelf/worthBySchool.ts";
 import { loader as today } from "../today/today.tsx";
-import { loader as file } from "../ui/file.ts";
+import { loader as file } from "../files/file.ts";
 import { loader as workroom } from "../ui/workroom.tsx";
 
 let db: OpenDb;

@@ -19,7 +19,7 @@ import { action as stockTake } from "../shelf/counting/stockTake.tsx";
 import { action as fill } from "../jars/fill.tsx";
 import { action as jar } from "../jars/jar.tsx";
 import { action as photo } from "../jars/photo.ts";
-import { loader as readFile } from "../ui/file.ts";
+import { loader as readFile } from "../files/file.ts";
 import type { Preview } from "../shelf/receipts/intake.server.ts";
 
 let db: OpenDb;

@@ -318,7 +318,7 @@ it("says what is wrong beside its field, and what a plan comes to", () => {
     { name: " Summer oil ", carriers: [oil("Olive oil"), oil("Jojoba oil", { parts: "3" })], oil: "100 g" },
   ];
   return keepSaid(
-    "../said/plans",
+    "plans",
     sheets.map((over) => {
       const p = plan(over);
       const took = p.parts.map((x) => `${x.role} ${x.lot.number} ${x.cut ?? ""} ${x.parts} ${x.qty}`);

@@ -167,7 +167,7 @@ it("says what is wrong beside its field, and what a sheet comes to", () => {
       ],
     ] as const;
   };
-  return keepSaid("../said/recipes", [
+  return keepSaid("recipes", [
     shows(salve, [size()]),
     shows([], []),
     shows([line(" ", " ")], [size({ away: "yes" })]),

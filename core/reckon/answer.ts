@@ -36,7 +36,7 @@ export function convert(amount: Amount, to: UnitId, facts: MassFacts): Outcome<A
     if (!ml.ok) return ml;
     return done({
       say: show(target.size ? ml.value.div(target.size) : ml.value.mul(perMl)),
-      steps: [`${showAmount(amount)} is ${ml.value.toString(4)} mL`],
+      steps: [`${showAmount(amount)} ${amount.n.compare(1) > 0 ? "are" : "is"} ${ml.value.toString(4)} mL`],
     });
   }
   if (!weight.ok) return weight;

@@ -24,7 +24,8 @@ export function readStock(text: string, facts: StockFacts): Outcome<Base> {
   if (amount.value.n.equals(0)) return done(0);
   if (facts.measured === "weight") return massOf(amount.value, facts);
   const u = unit(amount.value.unit);
-  if (u.kind !== "count") return refuse("wrongKind", `${facts.name} is counted, not measured in ${u.label}. Enter a number of pieces.`);
+  if (u.kind !== "count")
+    return refuse("wrongKind", `${facts.name} is counted, not measured in ${u.plural ?? u.label}. Enter a number of pieces.`);
   const pieces = amount.value.n.valueOf();
   if (!Number.isInteger(pieces)) return refuse("wholePieces", "Enter a whole number of pieces.");
   return pieces > ABSURD_PIECES ? refuse("absurd", "That is over a million pieces. Check the number.") : done(pieces);

@@ -21,7 +21,7 @@ import { actsOf } from "../../book/lines.server.ts";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
 import { Button, Problem, Text } from "../../ui/form.tsx";
-import { KeepFile } from "../../ui/keepFile.tsx";
+import { KeepFile } from "../../files/keepFile.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
 import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";

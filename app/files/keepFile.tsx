@@ -2,7 +2,7 @@
 import { useId } from "react";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
-import { Problem } from "./form.tsx";
+import { Problem } from "../ui/form.tsx";
 
 export function KeepFile({ to, accept, label }: { to: string; accept: string; label: string }) {
   const id = useId();
