@@ -74,7 +74,7 @@ export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeW
   const hasParts = parts.compare(0) > 0;
   if (open < 0 || (hasParts && left.compare(1) < 0))
     return stop("overWhole", "The weighed and per cent lines already fill the whole batch; nothing is left for the parts.");
-  if (!hasParts && fixedTotal === 0 && percents.compare(100) < 0)
+  if (!hasParts && fixedTotal === 0 && percents.compare(0) > 0 && percents.compare(100) < 0)
     return stop("over100", `The per cent lines add up to ${percents.toString(2)} %, not to 100 %.`);
 
   // Shares of the open weight, as whole numbers on one denominator, so that the grams add up to the total to the milligram.
@@ -83,7 +83,7 @@ export function weighRecipe(lines: readonly LineIn[], makes: Mg | null): RecipeW
     return amount.unit === "percent" ? percentOf(amount.n) : left.mul(amount.n).div(parts);
   });
   const milli = weights.map((w) => w.mul(1000).round().valueOf());
-  const shares = open > 0 && milli.some((w) => w > 0) ? allocate(open, milli) : weights.map(() => 0);
+  const shares = milli.some((w) => w > 0) ? allocate(open, milli) : weights.map(() => 0);
   return {
     total,
     problem: null,

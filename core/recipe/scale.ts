@@ -115,7 +115,5 @@ export function fillPlan(batch: Mg, fill: Mg, lossBp: number): FillPlan {
  */
 export function batchFor(sizes: readonly { units: number; fill: Mg }[], lossBp: number): Mg {
   const filled = sizes.reduce((a, s) => a + s.units * s.fill, 0);
-  let batch = Math.ceil((filled * 10_000) / (10_000 - lossBp));
-  while (fillMix(mg(batch), lossBp, sizes).leftover < 0) batch++;
-  return mg(batch);
+  return mg(Math.ceil((filled * 10_000) / (10_000 - lossBp)));
 }

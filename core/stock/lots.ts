@@ -100,7 +100,6 @@ export function planTakes(needs: readonly Need[], lots: readonly Lot[], today: D
     const takes: Take[] = [];
     let open = amount;
     for (const lot of shelf.get(of) ?? []) {
-      if (open === 0) break;
       const take = Math.min(open, lot.onHand);
       if (take === 0) continue;
       const value = drawValue(lot, take);
