@@ -3,9 +3,11 @@ import Fraction from "fraction.js";
 import { it } from "vitest";
 import { isActKind, isSubjectKind } from "../act/kinds.ts";
 import { lotNumber, numberHead, readScheme } from "../lot/number.ts";
+import { areCautions } from "../material/cautions.ts";
+import { isSettings, STARTING_SETTINGS } from "../settings.ts";
 import { libraryByKind, libraryEntry, originsOf } from "../material/library.ts";
 import { allocate, mg, micros, mulDiv, shares } from "../measure/exact.ts";
-import { massOf, otherOunce, volumeMl, type MassFacts } from "../measure/mass.ts";
+import { isDensities, massOf, otherOunce, volumeMl, type MassFacts } from "../measure/mass.ts";
 import { money, moneyField, parseMoney, perWeight, showUnitCost } from "../measure/money.ts";
 import { parseAmount, parseNumber, showAmount, type Amount } from "../measure/parse.ts";
 import { readMl, readWeighed, readWeight, weightText } from "../measure/read.ts";
@@ -249,6 +251,31 @@ it("days, lot numbers and refusals", () =>
     ...each(["pour", "toString", "x"], isActKind),
     ...each(["jar", "toString", "x"], isSubjectKind),
   ]));
+it("what is kept is what it claims to be", () => {
+  const market = { ...STARTING_SETTINGS.pricing.channels.market, feeBp: "1" };
+  return keepSaid("kept", [
+    ...[
+      {},
+      STARTING_SETTINGS,
+      { unheard: 1 },
+      { workshop: 1 },
+      { hourly: null },
+      { scale: "g" },
+      { scale: { unit: "oz" } },
+      { scale: { step: "1" } },
+      { pricing: { channels: { market } } },
+      { workshop: {} },
+      null,
+      "x",
+    ].map((v) => [`settings ${JSON.stringify(v)}`, isSettings(v)] as const),
+    ...[{}, { liquid: 900 }, { liquid: 900, melted: 0 }, { liquid: "900" }, { ghost: 900 }, null, 900].map(
+      (v) => [`densities ${JSON.stringify(v)}`, isDensities(v)] as const,
+    ),
+    ...[[], ["irritant"], ["irritant", "ghost"], [1], "irritant", null].map(
+      (v) => [`cautions ${JSON.stringify(v)}`, areCautions(v)] as const,
+    ),
+  ]);
+});
 it("where a material's figures come from", () => {
   const jojoba = libraryEntry("jojoba")!;
   const own = { meltFrom: null, meltTo: null, keepsSealed: null, keepsOpened: null, dropsPerMl: null };

@@ -15,7 +15,7 @@ export type SpreadBy = keyof typeof SPREADS;
 export const RATE_1 = 1_000_000;
 
 export interface ReceiptIn {
-  /** In the receipt's currency. `weight` is null for things that are counted and whose piece nobody has weighed. */
+  /** In the receipt's currency, whole cents as all its money. `weight` is null for things that are counted and whose piece nobody has weighed. */
   lines: readonly { price: Micros; weight: Mg | null }[];
   postage: Micros;
   tax: Micros;
@@ -58,18 +58,12 @@ export function landReceipt(r: ReceiptIn): Outcome<Receipt> {
   const byValue = orAlike(prices);
   const postage = allocate(r.postage, r.spreadBy === "weight" ? orAlike(r.lines.map((l) => l.weight ?? 0)) : byValue, CENT);
   const tax = allocate(r.tax, byValue, CENT);
-  // What a line can bear of the discount is its price; by value it never gets more, but for the cents of rounding.
-  const discount = allocate(r.discount, byValue, CENT).map((d, i) => Math.min(d, prices[i]!));
-  let over = r.discount - discount.reduce((a, d) => a + d, 0);
-  for (const [i, d] of discount.entries()) {
-    const more = Math.min(over, prices[i]! - d);
-    discount[i] = d + more;
-    over -= more;
-  }
+  // By value and in whole cents, no line gets more of the discount than it costs.
+  const discount = allocate(r.discount, byValue, CENT);
   const own = r.lines.map((l, i) => micros(l.price + postage[i]! + tax[i]! - discount[i]!));
   const paid = sum(own);
-  const paidHere = r.rate === RATE_1 ? paid : toCent(micros(mulDiv(paid, r.rate, RATE_1)));
-  const landed = r.rate === RATE_1 ? own : allocate(paidHere, orAlike(own), CENT).map(micros);
+  const paidHere = toCent(micros(mulDiv(paid, r.rate, RATE_1)));
+  const landed = allocate(paidHere, orAlike(own), CENT).map(micros);
   return done({
     paid,
     paidHere,
