@@ -47,25 +47,32 @@ const CELL: Record<Kind, string> = { words: "", figure: "num", weight: "num weig
 const FIGURES: ReadonlySet<Kind | undefined> = new Set(["figure", "weight"]);
 const classes = (...all: (string | false | undefined)[]): string | undefined => all.filter(Boolean).join(" ") || undefined;
 
-/** One row; its first cell is what it is called, also to a screen reader. */
-function Row<R>({ row, n, columns, className }: { row: R; n: number; columns: readonly Column<R>[]; className: string | undefined }) {
-  return (
-    <tr className={className}>
-      {columns.map((c, i) => {
-        const own = typeof c.className === "function" ? c.className(row, n) : c.className;
-        const looks = classes(CELL[c.as ?? "words"], own);
-        return i === 0 ? (
-          <th key={c.head} scope="row" className={looks}>
-            {c.cell(row, n)}
-          </th>
-        ) : (
-          <td key={c.head} data-label={c.plain || c.as === "press" ? undefined : c.head} className={looks}>
-            <div>{c.cell(row, n)}</div>
-          </td>
-        );
-      })}
-    </tr>
-  );
+/** One row's cells; the first is what the row is called, also to a screen reader. Plain functions: a long table is mostly cells. */
+function cellsOf<R>(columns: readonly Column<R>[], row: R, n: number): ReactNode[] {
+  return columns.map((c, i) => {
+    const own = typeof c.className === "function" ? c.className(row, n) : c.className;
+    const kind = CELL[c.as ?? "words"];
+    const looks = own ? (kind ? `${kind} ${own}` : own) : kind || undefined;
+    const content = c.cell(row, n);
+    if (i === 0)
+      return (
+        <th key={c.head} scope="row" className={looks}>
+          {content}
+        </th>
+      );
+    if (c.plain || c.as === "press")
+      return (
+        <td key={c.head} className={looks}>
+          {content}
+        </td>
+      );
+    return (
+      <td key={c.head} data-label={c.head} className={looks}>
+        {/* On a phone its name stands at the left and all of this at the right. */}
+        <div>{content}</div>
+      </td>
+    );
+  });
 }
 
 function Heads<R>({ columns, quiet }: { columns: readonly Column<R>[]; quiet: boolean }) {
@@ -118,13 +125,11 @@ interface Looks<R> {
   /** Columns whose names go without saying are told to a screen reader only. */
   quiet?: boolean;
   className?: string;
-  rowClass?: (row: R, n: number) => string;
 }
 
-export function Table<R>({ columns: all, by, quiet = false, className, rowClass, ...of }: Rows<R> & Looks<R>) {
+export function Table<R>({ columns: all, by, quiet = false, className, ...of }: Rows<R> & Looks<R>) {
   const columns = all.filter((c) => c !== false);
-  const lines = (rows: readonly R[]) =>
-    rows.map((row, n) => <Row key={by(row, n)} row={row} n={n} columns={columns} className={rowClass?.(row, n)} />);
+  const lines = (rows: readonly R[]) => rows.map((row, n) => <tr key={by(row, n)}>{cellsOf(columns, row, n)}</tr>);
   return (
     <table className={classes("ruled stack", className)}>
       <Heads columns={columns} quiet={quiet} />

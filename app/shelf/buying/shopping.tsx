@@ -92,6 +92,7 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                 columns={[
                   {
                     head: "Material",
+                    width: "30%",
                     cell: (l) => (
                       <Link to={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
                         {l.name}
