@@ -1,5 +1,6 @@
 /** Each closed day's takings, split into stock, fees and what was left; the table beneath has the same figures. */
 import { money } from "#core/measure/money";
+import { useState } from "react";
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 
 interface Day {
@@ -11,6 +12,8 @@ interface Day {
 }
 
 export default function DayChart({ days, currency }: { days: Day[]; currency: string }) {
+  // On a phone the days' names may take no more than their share.
+  const [width, setWidth] = useState(800);
   const rows = days.map((d) => ({
     name: d.label,
     Stock: d.stockCost / 1e6,
@@ -19,11 +22,11 @@ export default function DayChart({ days, currency }: { days: Day[]; currency: st
   }));
   const show = (n: unknown): string => money(Math.round(Number(n) * 1e6), currency);
   return (
-    <ResponsiveContainer width="100%" height="100%">
+    <ResponsiveContainer width="100%" height="100%" onResize={setWidth}>
       <BarChart data={rows} layout="vertical" margin={{ left: 8, right: 24, top: 0, bottom: 0 }} barSize={18} accessibilityLayer>
         <CartesianGrid horizontal={false} stroke="var(--color-rule)" />
         <XAxis type="number" tickFormatter={(n: number) => show(n).replace(/\.00$/, "")} stroke="var(--color-pine-soft)" fontSize={13} />
-        <YAxis type="category" dataKey="name" width={270} stroke="var(--color-pine-soft)" fontSize={13} tickLine={false} />
+        <YAxis type="category" dataKey="name" width={width < 560 ? 128 : 270} stroke="var(--color-pine-soft)" fontSize={13} tickLine={false} />
         <Tooltip formatter={show} contentStyle={{ background: "var(--color-sheet)", borderColor: "var(--color-rule-strong)" }} />
         <Legend iconType="square" formatter={(name: string) => <span style={{ color: "var(--color-pine)" }}>{name}</span>} />
         <Bar dataKey="Stock" stackId="day" fill="var(--color-pine-soft)" isAnimationActive={false} />

@@ -180,7 +180,6 @@ export default function StockTake({ loaderData: { rows, token } }: Route.Compone
               { head: "Expected", as: "weight", cell: (r) => showInColumn(r.onHand, kind(r.kind).measured) },
               {
                 head: "Counted",
-                headClass: "text-right!",
                 className: "w-72",
                 cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} />,
               },
