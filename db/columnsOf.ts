@@ -31,6 +31,7 @@ export const orNone =
     v === null ? null : read(v);
 
 function readBy(reader: Reader, v: unknown, key: string): unknown {
+  if (v === undefined) throw new TypeError(`${key} wasn't asked for`);
   if (is(reader, Column)) {
     if (v === null && reader.notNull) throw new TypeError(`${key} is missing`);
     return v === null ? null : reader.mapFromDriverValue(v);

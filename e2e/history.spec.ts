@@ -1,11 +1,29 @@
 /** What was done stays done, and can be taken back: sizes from one pot, a correction that reaches everything, two windows on one sheet. */
 import { addDays } from "#core/when";
 import { expect, test } from "@playwright/test";
+import { openDb } from "#db/client";
+import { freePort } from "#scripts/postgres";
+import { serve } from "#scripts/server";
 import { does, figure, fillRow, open } from "./hand.ts";
+
+/** The same workroom a week on: the same books, served on that day. */
+async function aWeekOn() {
+  const day = addDays(new Date().toISOString().slice(0, 10), 7);
+  process.env.ZELBIN_TODAY = day;
+  const db = openDb(process.env.ZELBIN_DATABASE!);
+  const site = await serve(db, await freePort());
+  const close = async (): Promise<void> => {
+    await site.close();
+    await db.close();
+    delete process.env.ZELBIN_TODAY;
+  };
+  return { day, url: site.url, close };
+}
 
 test("two sizes from one pot become two lots, go to a market and into an order; the receipt is corrected after, and that is taken back later", async ({
   page,
 }) => {
+  test.setTimeout(120_000);
   await test.step("a purchase, and a recipe in two sizes: one by weight, one a pot that is simply filled", async () => {
     await open(page, "/shelf/receive");
     await page.getByLabel("Supplier", { exact: true }).fill("Tollgate Oils");
@@ -93,8 +111,9 @@ test("two sizes from one pot become two lots, go to a market and into an order; 
     }
   });
 
-  await test.step("what stands in the way is named with a link; the correction itself goes back, and every figure is as it was", async () => {
-    await open(page, "/book?find=tollgate");
+  await test.step("a week later: what stands in the way is named with a link; the correction itself goes back, and every figure is as it was", async () => {
+    const week = await aWeekOn();
+    await open(page, `${week.url}/book?find=tollgate`);
     const received = page.getByRole("listitem").filter({ hasText: "Received 1 lot from Tollgate Oils" });
     await received.getByRole("button").click();
     await expect(received.getByRole("alert")).toContainText("Take that back first");
@@ -103,6 +122,10 @@ test("two sizes from one pot become two lots, go to a market and into an order; 
     await expect(page.getByRole("row", { name: /receipt corrected/ })).toBeVisible();
     await page.getByRole("button", { name: "Take it back" }).click();
     await expect(page.getByRole("status")).toContainText("Took back: Corrected the receipt");
+    await open(page, `${week.url}/book?find=took+back`);
+    const last = page.getByRole("listitem").filter({ hasText: "Took back: Corrected the receipt from Tollgate Oils" });
+    await expect(last.locator(`time[datetime="${week.day}"]`)).toBeVisible();
+    await week.close();
     expect(await paid()).toEqual(before);
     await open(page, "/book?find=poured+tollgate");
     await page.getByRole("button", { name: /^Take back: Poured/ }).click();

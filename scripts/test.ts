@@ -73,10 +73,11 @@ async function throwAwayDatabase(server: string): Promise<string> {
   return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
 }
 
-async function interfaceTests(url: string): Promise<boolean> {
+async function interfaceTests(url: string, database: string): Promise<boolean> {
   const file = join(reports, "interface.json");
   const ok = await run([bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"], {
     ZELBIN_URL: url,
+    ZELBIN_DATABASE: database,
     CHROMIUM: chromium(),
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,
   });
@@ -117,11 +118,12 @@ try {
   await step("database tests", () => vitest("database", { DATABASE_URL: server }));
   await step("interface tests", async () => {
     buildIfStale();
-    const db = await prepareDb(await throwAwayDatabase(server));
+    const database = await throwAwayDatabase(server);
+    const db = await prepareDb(database);
     undo.push(db.close);
     const site = await serve(db, await freePort());
     undo.push(site.close);
-    return interfaceTests(site.url);
+    return interfaceTests(site.url, database);
   });
 } catch (e) {
   failed++;

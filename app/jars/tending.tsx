@@ -1,4 +1,4 @@
-/** Tending a standing jar: one press for a shake, a line for a temperature, a top-up, a photo, a word; gentle heat with its timer. */
+/** Tending a steeping jar: one press for a shake, a line for a temperature, a top-up, a photo, a word; gentle heat with its timer. */
 import { METHODS } from "#core/infusion/methods";
 import { grams } from "#core/measure/write";
 import type { JarRow } from "#db/jars/read";

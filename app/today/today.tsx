@@ -135,7 +135,7 @@ function say(w: Waiting, day: string): Said {
         do: "Strain it",
       };
     case "jars late":
-      return { to: `/jars/${w.id}`, what: <>{jarName}, standing too long</>, do: "Strain it now" };
+      return { to: `/jars/${w.id}`, what: <>{jarName}, steeping too long</>, do: "Strain it now" };
     case "shelf low":
       return {
         to: `/shelf/receive?material=${w.id}`,

@@ -1,5 +1,5 @@
 /** Setting out a batch: a version of a recipe at a size, poured into which containers, with the lots to take. Nothing moves yet. */
-import type { Mg } from "#core/measure/exact";
+import { mg, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { scaleTo } from "#core/recipe/scale";
 import { wordList } from "#core/words";
@@ -85,7 +85,7 @@ export const setOut = defineAct({
           materialId,
           name: names.get(materialId)!,
           lotId: t.lotId,
-          planned: t.amount as Mg,
+          planned: mg(t.amount),
         })),
       ),
     );

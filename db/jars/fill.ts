@@ -137,14 +137,14 @@ const aboutJar = (id: number, parts: readonly { materialId: number }[] = []) => 
   ...parts.map((p) => ({ kind: "material" as const, id: p.materialId })),
 ];
 
-/** A jar that is standing, held for this act. @throws Refused when it was strained or written off */
+/** A jar that is steeping, held for this act. @throws Refused when it was strained or written off */
 export async function steeping(tx: Tx, jarId: number) {
   const [row] = await tx
     .select()
     .from(jar)
     .where(and(eq(jar.id, jarId), isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
     .for("update");
-  if (!row) throw Refused.one("", "This jar isn't standing any more.");
+  if (!row) throw Refused.one("", "This jar isn't steeping any more.");
   return row;
 }
 
@@ -194,7 +194,7 @@ export interface TendIn {
   note?: string;
 }
 
-/** Notes a shake, a temperature or a word, of one jar or several. @throws Refused when one isn't standing any more */
+/** Notes a shake, a temperature or a word, of one jar or several. @throws Refused when one isn't steeping any more */
 export const tend = defineAct({
   kind: "tend",
   run: async (tx, { jarIds, kind, celsius = null, note = "" }: TendIn, { actId, day }) => {
@@ -219,7 +219,7 @@ export const tend = defineAct({
   },
 });
 
-/** Turns a jar's heat on, with how long it is meant to run, or off. @throws Refused when it isn't standing, or not on heat */
+/** Turns a jar's heat on, with how long it is meant to run, or off. @throws Refused when it isn't steeping, or not on heat */
 export const heat = defineAct({
   kind: "heat",
   run: async (tx, { jarId, minutes }: { jarId: number; minutes: number | null }, { actId, day }) => {

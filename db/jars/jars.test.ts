@@ -163,7 +163,7 @@ describe("tending", () => {
     await heat(db, { jarId: id, minutes: 60 }, doing);
     await strainJar(db, straining(id), doing);
     expect(await heatedJars(db)).toEqual([]);
-    expect((await refused(heat(db, { jarId: id, minutes: 60 }, doing)))[0]!.say).toContain("isn't standing");
+    expect((await refused(heat(db, { jarId: id, minutes: 60 }, doing)))[0]!.say).toContain("isn't steeping");
   });
   it("is on Today when it wants shaking, when it is ready, and when it has stood too long", async () => {
     const id = await fill();
@@ -328,7 +328,7 @@ describe("blending and spoiling", () => {
     const id = await fill();
     const done = await spoilJar(db, { jarId: id, why: "mould" }, doing);
     expect(await steepingJars(db)).toEqual([]);
-    expect((await refused(strainJar(db, straining(id), doing)))[0]!.say).toContain("isn't standing");
+    expect((await refused(strainJar(db, straining(id), doing)))[0]!.say).toContain("isn't steeping");
     await takeBack(db, done.actId, doing);
     expect((await steepingJars(db)).length).toBe(1);
   });

@@ -21,7 +21,7 @@ const columns = {
   shaken: wordsOrNone(sql`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`),
 };
 
-/** Jars standing on the wall, the one ready first in front. */
+/** Jars on the wall, the one ready first in front. */
 export const steepingJars = (db: Reads) =>
   db
     .select(columns)

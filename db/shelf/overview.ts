@@ -1,4 +1,4 @@
-/** The shelf at a glance: its boards, and the materials standing on one of them. */
+/** The shelf at a glance: its boards, and the materials on one of them. */
 import type { KindId } from "#core/material/kinds";
 import type { Base, Micros } from "#core/measure/exact";
 import { SOON_DAYS } from "#core/stock/lots";
