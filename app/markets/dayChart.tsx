@@ -26,7 +26,14 @@ export default function DayChart({ days, currency }: { days: Day[]; currency: st
       <BarChart data={rows} layout="vertical" margin={{ left: 8, right: 24, top: 0, bottom: 0 }} barSize={18} accessibilityLayer>
         <CartesianGrid horizontal={false} stroke="var(--color-rule)" />
         <XAxis type="number" tickFormatter={(n: number) => show(n).replace(/\.00$/, "")} stroke="var(--color-pine-soft)" fontSize={13} />
-        <YAxis type="category" dataKey="name" width={width < 560 ? 128 : 270} stroke="var(--color-pine-soft)" fontSize={13} tickLine={false} />
+        <YAxis
+          type="category"
+          dataKey="name"
+          width={width < 560 ? 128 : 270}
+          stroke="var(--color-pine-soft)"
+          fontSize={13}
+          tickLine={false}
+        />
         <Tooltip formatter={show} contentStyle={{ background: "var(--color-sheet)", borderColor: "var(--color-rule-strong)" }} />
         <Legend iconType="square" formatter={(name: string) => <span style={{ color: "var(--color-pine)" }}>{name}</span>} />
         <Bar dataKey="Stock" stackId="day" fill="var(--color-pine-soft)" isAnimationActive={false} />
