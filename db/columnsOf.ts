@@ -6,11 +6,29 @@ import { is, sql, Column, type SQL } from "drizzle-orm";
 import type { Reads } from "./client.ts";
 import { lot } from "./schema/stock.ts";
 
+const not = (what: string, v: unknown): TypeError => new TypeError(`not ${what}: ${JSON.stringify(v)}`);
+
+/** Readers of a single value. @throws TypeError for nothing, and for anything else */
+export function aFlag(v: unknown): boolean {
+  if (typeof v !== "boolean") throw not("a yes or no", v);
+  return v;
+}
+export function aText(v: unknown): string {
+  if (typeof v !== "string") throw not("a text", v);
+  return v;
+}
+/** Whole and other numbers; the large ones come as text. */
+export function aNumber(v: unknown): number {
+  const n = typeof v === "string" && v !== "" ? Number(v) : v;
+  if (typeof n !== "number" || !Number.isFinite(n)) throw not("a number", v);
+  return n;
+}
+
 /** A yes or no. @example flag(sql`${batch.pouredActId} is not null`) */
-export const flag = (of: SQL): SQL<boolean> => of.mapWith(Boolean);
-export const number = (of: SQL): SQL<number> => of.mapWith(Number);
-export const words = (of: SQL): SQL<string> => of.mapWith(String);
-/** Of something that may be nothing, which its reader is never asked to read. */
+export const flag = (of: SQL): SQL<boolean> => of.mapWith(aFlag);
+export const number = (of: SQL): SQL<number> => of.mapWith(aNumber);
+export const words = (of: SQL): SQL<string> => of.mapWith(aText);
+/** Of something that may be nothing. The query builder asks no reader about nothing, so that this has to be said by whoever writes it. */
 export const orNull = <T>(of: SQL<T>): SQL<T | null> => of;
 export const wordsOrNone = (of: SQL): SQL<string | null> => orNull(words(of));
 export const numberOrNone = (of: SQL): SQL<number | null> => orNull(number(of));
@@ -19,12 +37,12 @@ export const numberOrNone = (of: SQL): SQL<number | null> => orNull(number(of));
 export const held = flag(sql`${lot.holdReason} is not null`);
 
 /** How a value is read: by the column it comes from, or by a function. Only what may be nothing is read as nothing. */
-type Reader = Column | ((v: never) => unknown);
+type Reader = Column | ((v: unknown) => unknown);
 type Read<R> =
-  R extends Column<infer C> ? (C["notNull"] extends true ? C["data"] : C["data"] | null) : R extends (v: never) => infer T ? T : never;
+  R extends Column<infer C> ? (C["notNull"] extends true ? C["data"] : C["data"] | null) : R extends (v: unknown) => infer T ? T : never;
 export type RowOf<S extends Record<string, Reader>> = { [K in keyof S]: Read<S[K]> };
 
-/** What may be nothing. @example orNone(Number) */
+/** What may be nothing. @example orNone(aNumber) */
 export const orNone =
   <T>(read: (v: unknown) => T) =>
   (v: unknown): T | null =>
@@ -36,22 +54,29 @@ function readBy(reader: Reader, v: unknown, key: string): unknown {
     if (v === null && reader.notNull) throw new TypeError(`${key} is missing`);
     return v === null ? null : reader.mapFromDriverValue(v);
   }
-  return (reader as (v: unknown) => unknown)(v);
+  return reader(v);
 }
 
 /** Reads a row, each field by its reader. @throws TypeError when one is missing, or isn't what it has to be */
-export const readRow =
+const readRow =
   <S extends Record<string, Reader>>(shape: S) =>
   (row: unknown): RowOf<S> =>
     Object.fromEntries(
       Object.entries(shape).map(([key, reader]) => [key, readBy(reader, (row as Record<string, unknown>)[key], key)]),
     ) as RowOf<S>;
 
-/** Rows that a statement folded into JSON. @example jsonRows(sql`(select json_agg(…) from …)`, { label: product.label }) */
-export const jsonRows = <S extends Record<string, Reader>>(of: SQL, shape: S): SQL<RowOf<S>[]> =>
-  of.mapWith((rows: unknown[]) => rows.map(readRow(shape)));
+/** Rows within a row. @example { packaging: rowsIn({ pieces: productPackaging.pieces }) } */
+export const rowsIn =
+  <S extends Record<string, Reader>>(shape: S) =>
+  (v: unknown): RowOf<S>[] => {
+    if (!Array.isArray(v)) throw not("rows", v);
+    return v.map(readRow(shape));
+  };
 
-/** Rows of a statement of its own. @example await rowsOf(db, { id: Number }, sql`select id from …`) */
+/** Rows that a statement folded into JSON. @example jsonRows(sql`(select json_agg(…) from …)`, { label: product.label }) */
+export const jsonRows = <S extends Record<string, Reader>>(of: SQL, shape: S): SQL<RowOf<S>[]> => of.mapWith(rowsIn(shape));
+
+/** Rows of a statement of its own. @example await rowsOf(db, { id: aNumber }, sql`select id from …`) */
 export async function rowsOf<S extends Record<string, Reader>>(db: Reads, shape: S, statement: SQL): Promise<RowOf<S>[]> {
   const { rows } = await db.execute(statement);
   return rows.map(readRow(shape));

@@ -7,7 +7,7 @@ import { defineAct } from "./act/define.ts";
 import { notChangedSince } from "./act/seen.ts";
 import { nothingLater } from "./act/standing.ts";
 import type { Reads, Tx } from "./client.ts";
-import { rowsOf } from "./columnsOf.ts";
+import { aFlag, rowsOf } from "./columnsOf.ts";
 import { prepared } from "./prepared.ts";
 import { giftOrder, lot, marketDay, price, purchase, settings } from "./schema.ts";
 
@@ -26,7 +26,7 @@ export async function readSettings(db: Reads): Promise<Settings> {
 export async function moneyIsIn(db: Reads): Promise<boolean> {
   const [found] = await rowsOf(
     db,
-    { any: Boolean },
+    { any: aFlag },
     sql`select exists (select 1 from ${purchase}) or exists (select 1 from ${price})
     or exists (select 1 from ${marketDay}) or exists (select 1 from ${giftOrder}) or exists (select 1 from ${lot} l where l.value <> 0) as any`,
   );

@@ -3,7 +3,7 @@ import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { flag, number, orNone, rowsOf, wordsOrNone } from "../columnsOf.ts";
+import { aText, flag, number, orNone, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { act, actSubject, lot, movement } from "../schema.ts";
 import { neverBack } from "./takeBack.ts";
@@ -100,7 +100,7 @@ const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) =>
 
 /** What a record is called now; null when it is gone, or has no name. @example nameOf(db, { kind: "jar", id: 4 }) // "J26103-1" */
 export async function nameOf(db: Reads, { kind, id }: Subject): Promise<string | null> {
-  const [found] = await rowsOf(db, { called: orNone(String) }, sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
+  const [found] = await rowsOf(db, { called: orNone(aText) }, sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
   return found!.called;
 }
 

@@ -235,7 +235,7 @@ function sharedMinutes(minutes: number, batchMinutes: number, sizes: readonly Fi
 export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Promise<PourResult | null> {
   if (b.pouredActId === null) return null;
   const spent = await tx
-    .select({ into: movement.intoLotId, value: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))) })
+    .select({ into: movement.intoLotId, value: sql`-sum(${movement.value})`.mapWith(movement.value) })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
     .where(

@@ -1,7 +1,8 @@
 /** Batches: the bench, one sheet, and what was made before. */
 import { and, asc, desc, eq, getTableColumns, gt, inArray, or, sql } from "drizzle-orm";
-import { flag, held, jsonRows, number, orNone } from "../columnsOf.ts";
+import { aFlag, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
+import { lotColumns } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, product, recipe, recipeVersion } from "../schema.ts";
 
 /** A size as the bench lists it; without a lot until it is poured. */
@@ -9,10 +10,10 @@ const listedSize = {
   label: batchSize.label,
   planned: batchSize.planned,
   units: batchSize.units,
-  number: orNone(String),
-  onHand: orNone(Number),
+  number: orNone(aText),
+  onHand: orNone(aNumber),
   bestBefore: lot.bestBefore,
-  hold: Boolean,
+  hold: aFlag,
 };
 
 /** Batches, open ones first, then newest. */
@@ -87,16 +88,7 @@ export async function readBatch(db: Reads, id: number) {
       .orderBy(asc(batchTake.position), asc(batchTake.id)),
   ]);
   const lots = await db
-    .select({
-      id: lot.id,
-      of: number(sql`${lot.materialId}`),
-      number: lot.number,
-      onHand: lot.onHand,
-      value: lot.value,
-      arrived: lot.arrived,
-      bestBefore: lot.bestBefore,
-      hold: held,
-    })
+    .select(lotColumns)
     .from(lot)
     .where(
       or(

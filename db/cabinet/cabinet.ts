@@ -3,24 +3,16 @@ import { REASONS, type TakeOutReason } from "#core/stock/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import { asc, eq, gt } from "drizzle-orm";
-import { held } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
-import { draw, lockLots } from "../ledger/lots.ts";
+import { draw, lockLots, lotColumns } from "../ledger/lots.ts";
 import { batch, batchSize, lot, movement, product, recipeVersion } from "../schema.ts";
 
 /** Every finished lot with units left, with what its batch cost in work; called what it was called when it was poured. */
 export const listCabinet = (db: Reads) =>
   db
     .select({
-      id: lot.id,
-      number: lot.number,
-      of: product.id,
-      onHand: lot.onHand,
-      value: lot.value,
-      arrived: lot.arrived,
-      bestBefore: lot.bestBefore,
-      hold: held,
+      ...lotColumns,
       name: lot.name,
       label: lot.label,
       retired: product.retired,

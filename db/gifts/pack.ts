@@ -1,6 +1,5 @@
 /** Packing an order out of finished lots, and what a packed one was packed out of and cost. */
 import { workIn } from "#core/batch/result";
-import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { planTakes } from "#core/stock/lots";
 import { unitsFor, type ProductStand } from "#core/stock/promised";
@@ -120,7 +119,7 @@ export async function packedLots(db: Reads, orderId: number) {
       name: lot.name,
       label: lot.label,
       qty: number(sql`-sum(${movement.qty})`),
-      value: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))),
+      value: sql`-sum(${movement.value})`.mapWith(movement.value),
       units: batchSize.units,
       minutesHundredths: batchSize.minutesHundredths,
       hourly: batch.hourly,

@@ -1,5 +1,4 @@
 /** Jars through the database: filling, tending, straining, a second infusion, a blend, a jar that spoils, and the way back from each. */
-import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg, sum } from "#core/measure/exact";
 import { addDays, addMonths } from "#core/when";
 import { eq } from "drizzle-orm";
@@ -13,7 +12,7 @@ import { lot, material } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
-import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, refused } from "../test/workshop.ts";
+import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, refused } from "../test/workshop.ts";
 import { whatWaits } from "../today.ts";
 import { fillJar, heat, heatedJars, tend, topUp, type FillIn } from "./fill.ts";
 import { pastStrainings, readJar, steepingJars, valueOfJar } from "./read.ts";
@@ -25,27 +24,14 @@ const doing = { day: DAY };
 let herb: number;
 const lotOf = async (id: number) => (await lotsOf(id)).filter((l) => l.onHand > 0)[0]!;
 
-const plan = async (over: Partial<FillIn> = {}, herbGrams = 50, oilGrams = 600): Promise<FillIn> => ({
-  name: "Calendula in oil",
-  method: "shelf",
-  methodName: "",
-  vessel: "Litre jar",
-  vesselMl: 1000,
-  fillMl: 700,
-  looseMl: 500,
-  day: DAY,
-  ready: readyDays(DAY, METHODS.shelf.times),
-  wished: null,
-  heatMinutes: null,
-  why: "",
-  note: "",
-  expected: mg(500_000),
-  parts: [
-    { role: "herb", materialId: herb, lotId: (await lotOf(herb)).id, cut: "whole", qty: mg(herbGrams * 1000) },
-    { role: "carrier", materialId: ids.oil, lotId: (await lotOf(ids.oil)).id, cut: null, qty: mg(oilGrams * 1000) },
-  ],
-  ...over,
-});
+const plan = async (over: Partial<FillIn> = {}, herbGrams = 50, oilGrams = 600): Promise<FillIn> =>
+  jarOf(
+    [
+      { role: "herb", materialId: herb, lotId: (await lotOf(herb)).id, cut: "whole", qty: mg(herbGrams * 1000) },
+      { role: "carrier", materialId: ids.oil, lotId: (await lotOf(ids.oil)).id, cut: null, qty: mg(oilGrams * 1000) },
+    ],
+    { name: "Calendula in oil", vessel: "Litre jar", vesselMl: 1000, fillMl: 700, looseMl: 500, expected: mg(500_000), ...over },
+  );
 const fill = async (over: Partial<FillIn> = {}): Promise<number> => idIn(await fillJar(db, await plan(over), {}));
 const straining = (jarId: number, over: Partial<StrainJarIn> = {}): StrainJarIn => ({
   jarId,

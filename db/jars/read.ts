@@ -3,8 +3,9 @@ import type { Straining } from "#core/infusion/absorption";
 import { CARRIER_KINDS } from "#core/material/kinds";
 import { micros, mg, type Micros } from "#core/measure/exact";
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
-import { held, number, words, wordsOrNone } from "../columnsOf.ts";
+import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
+import { lotColumns } from "../ledger/lots.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
 export type JarRow = typeof jar.$inferSelect;
@@ -99,10 +100,10 @@ const bottlesOf = (db: Reads, strainedActId: number) =>
       bestBefore: lot.bestBefore,
       hold: held,
       materialId: lot.materialId,
-      qty: sql`${movement.qty}`.mapWith((n) => mg(Number(n))),
+      qty: sql`${movement.qty}`.mapWith((n) => mg(aNumber(n))),
       value:
         sql`${movement.value} + coalesce((select sum(r.value) from ${movement} r where r.restates = ${movement.id} and r.lot_id = ${movement.lotId}), 0)`.mapWith(
-          (n) => micros(Number(n)),
+          movement.value,
         ),
     })
     .from(movement)
@@ -156,14 +157,7 @@ export async function pastStrainings(db: Reads, herbIds?: readonly number[]): Pr
 export const lotsForJars = (db: Reads) =>
   db
     .select({
-      id: lot.id,
-      of: number(sql`${lot.materialId}`),
-      number: lot.number,
-      onHand: lot.onHand,
-      value: lot.value,
-      arrived: lot.arrived,
-      bestBefore: lot.bestBefore,
-      hold: held,
+      ...lotColumns,
       dryness: lot.dryness,
       grown: lot.grown,
     })

@@ -1,5 +1,4 @@
 /** Two windows at the same jars and lots: one act wins, the other says why, and the ledger stays true. */
-import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { beforeEach, expect, it } from "vitest";
@@ -8,7 +7,7 @@ import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { arrive, receive } from "../shelf/receive.ts";
 import { readReceipt } from "../shelf/receipts.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, onHand, token } from "../test/workshop.ts";
+import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, onHand, token } from "../test/workshop.ts";
 import { fillJar, topUp } from "./fill.ts";
 import { readJar, steepingJars } from "./read.ts";
 import { spoilJar, strainJar } from "./strain.ts";
@@ -25,26 +24,10 @@ beforeEach(async () => {
 const fill = async (grams: number, at = token()) =>
   fillJar(
     db,
-    {
-      name: "Mint in oil",
-      method: "shelf",
-      methodName: "",
-      vessel: "",
-      vesselMl: null,
-      fillMl: null,
-      looseMl: null,
-      day: DAY,
-      ready: readyDays(DAY, METHODS.shelf.times),
-      wished: null,
-      heatMinutes: null,
-      why: "",
-      note: "",
-      expected: mg(1000),
-      parts: [
-        { role: "herb", materialId: herb, lotId: (await lotsOf(herb))[0]!.id, cut: "cut", qty: mg(1000) },
-        { role: "carrier", materialId: ids.oil, lotId: (await lotsOf(ids.oil))[0]!.id, cut: null, qty: mg(grams * 1000) },
-      ],
-    },
+    jarOf([
+      { role: "herb", materialId: herb, lotId: (await lotsOf(herb))[0]!.id, cut: "cut", qty: mg(1000) },
+      { role: "carrier", materialId: ids.oil, lotId: (await lotsOf(ids.oil))[0]!.id, cut: null, qty: mg(grams * 1000) },
+    ]),
     { token: at },
   );
 /** What became of acts begun at the same moment: done, or the words of the refusal. */

@@ -16,7 +16,8 @@ import type { Reads, Tx } from "../client.ts";
 import { prepared } from "../prepared.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
-const columns = {
+/** A lot as the core takes it. */
+export const lotColumns = {
   id: lot.id,
   number: lot.number,
   of: number(sql`coalesce(${lot.materialId}, ${lot.productId})`),
@@ -27,7 +28,7 @@ const columns = {
   hold: held,
 };
 
-const onHand = (db: Reads) => db.select(columns).from(lot).$dynamic();
+const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
 const among = (ids: readonly number[]) => [...new Set(ids)];
 
 /** Lots with something on hand of these materials; of all when none are named. */
@@ -107,7 +108,7 @@ export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<numb
   if (ids.length === 0) return new Map();
   const rows = await tx
     .select({
-      ...columns,
+      ...lotColumns,
       kind: material.kind,
       name: words(sql`coalesce(${material.name}, ${lot.name})`),
       holdReason: lot.holdReason,
@@ -164,7 +165,7 @@ export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost 
     sql`coalesce((select sum(r.${sql.raw(column)}) from ${movement} r where r.restates = ${own}), 0)`;
   const [first] = await tx
     .select({
-      value: sql`${movement.value} + ${put("value")}`.mapWith((n) => micros(Number(n))),
+      value: sql`${movement.value} + ${put("value")}`.mapWith(movement.value),
       per: number(sql`${movement.qty} + ${put("qty")}`),
     })
     .from(movement)

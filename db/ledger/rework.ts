@@ -39,7 +39,7 @@ export const sumsOf = async (tx: Tx, ids: readonly number[]): Promise<{ of: numb
         .select({
           of: number(sql`${movement.restates}`),
           qty: number(sql`sum(${movement.qty})`),
-          value: sql`sum(${movement.value})`.mapWith((n) => micros(Number(n))),
+          value: sql`sum(${movement.value})`.mapWith(movement.value),
         })
         .from(movement)
         .where(inArray(movement.restates, [...ids]))

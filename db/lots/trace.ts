@@ -1,7 +1,7 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
 import { trace, type Link } from "#core/lot/trace";
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
-import { held, rowsOf, wordsOrNone } from "../columnsOf.ts";
+import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import {
@@ -60,7 +60,7 @@ export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
   return rowsOf(
     db,
-    { from: Number, to: Number },
+    { from: aNumber, to: aNumber },
     sql`
     with recursive back(id) as (
       select ${lotId}::int union select k.from_lot from back join lot_link k on k.to_lot = back.id
@@ -137,7 +137,7 @@ export async function traceLot(db: Reads, lotId: number) {
   // Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own.
   const inLot = await rowsOf(
     db,
-    { from: Number, to: Number, qty: Number },
+    { from: aNumber, to: aNumber, qty: aNumber },
     sql`
     select ing.lot_id as "from", made.lot_id as "to",
       round(-sum(ing.qty * case when ing.into_lot_id is not null then 1 else s.units::numeric * s.fill / pot.filled end)) as qty

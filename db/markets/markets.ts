@@ -44,7 +44,7 @@ export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]
 /** What left stock on a market day, per lot; what was put right since is in it, and what was taken back isn't. */
 const goneByDay = (db: Reads, ids: readonly number[]) =>
   db
-    .select({ dayId: movement.marketDayId, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith((n) => micros(Number(n))) })
+    .select({ dayId: movement.marketDayId, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
     .from(movement)
     .where(inArray(movement.marketDayId, [...ids]))
     .groupBy(movement.marketDayId, movement.lotId);

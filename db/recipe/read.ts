@@ -3,7 +3,7 @@ import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { jsonRows, readRow, rowsOf, type RowOf } from "../columnsOf.ts";
+import { jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
 import { prepared } from "../prepared.ts";
 import { batch, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
@@ -38,7 +38,7 @@ const sizesOf = (which: "made" | "all") =>
     'fillMl', p.fill_ml, 'containerId', p.container_id, 'unitMinutesHundredths', p.unit_minutes_hundredths, 'ownPrice', p.own_price, 'retired', p.retired,
     'packaging', (select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = p.id)
   ) order by p.retired, p.position, p.id), '[]') from ${product} p where p.recipe_id = ${recipe.id} ${which === "made" ? sql`and not p.retired` : sql``})`,
-    { ...getTableColumns(product), packaging: (rows: readonly unknown[]) => rows.map(readRow(packShape)) },
+    { ...getTableColumns(product), packaging: rowsIn(packShape) },
   );
 
 const written = (db: Reads, which: "made" | "all", some?: readonly number[]) =>

@@ -1,8 +1,8 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
 import { asc, eq, sql } from "drizzle-orm";
-import { held, number } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { prepared } from "../prepared.ts";
+import { lotColumns } from "../ledger/lots.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
 export type MaterialRow = typeof material.$inferSelect;
@@ -35,15 +35,8 @@ export async function readMaterial(db: Reads, id: number) {
   const lots = await prepared(db, "lots_of_material", () =>
     db
       .select({
-        id: lot.id,
-        number: lot.number,
-        of: number(sql`${lot.materialId}`),
-        onHand: lot.onHand,
-        value: lot.value,
-        arrived: lot.arrived,
-        bestBefore: lot.bestBefore,
+        ...lotColumns,
         bestBy: lot.bestBy,
-        hold: held,
         holdReason: lot.holdReason,
         opened: lot.opened,
         dryness: lot.dryness,

@@ -5,7 +5,7 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
-import { number, rowsOf } from "../columnsOf.ts";
+import { aFlag, aNumber, number, rowsOf } from "../columnsOf.ts";
 import { prepared } from "../prepared.ts";
 import { lot, material } from "../schema.ts";
 import { stockLevels } from "./low.ts";
@@ -61,16 +61,16 @@ export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find
     id: material.id,
     name: material.name,
     kind: material.kind,
-    onHand: Number,
+    onHand: aNumber,
     value: lot.value,
-    coming: Number,
-    low: Boolean,
+    coming: aNumber,
+    low: aFlag,
   };
   return rowsOf(
     db,
     shape,
     sql`
-    select s.id, s.name, s.kind, s.on_hand as "onHand", s.value, s.coming, s.usable + s.coming < s.point as low
+    select s.id, s.name, s.kind, s.on_hand as "onHand", s.value, s.coming, coalesce(s.usable + s.coming < s.point, false) as low
     from ${stockLevels(today)} s ${where} order by s.name limit ${limit}`,
   );
 }

@@ -2,6 +2,7 @@
  * A small workshop for database tests: two ingredients, a tin and a box, one recipe, and the acts a maker does with them.
  * Every test gets its own, so that none depends on what another left behind.
  */
+import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
 import { eq } from "drizzle-orm";
@@ -11,6 +12,7 @@ import { pour } from "../bench/pour.ts";
 import { readBatch } from "../bench/read.ts";
 import { setOut } from "../bench/setOut.ts";
 import type { OpenDb } from "../client.ts";
+import type { FillIn } from "../jars/fill.ts";
 import { readRecipes } from "../recipe/read.ts";
 import { saveRecipe, type RecipeIn, type SizeIn } from "../recipe/save.ts";
 import { lot } from "../schema.ts";
@@ -44,6 +46,26 @@ export const balm = (over: Partial<RecipeIn> = {}): RecipeIn => ({
     { materialId: ids.wax, entered: "20 g", form: "pellets", weight: mg(20_000) },
   ],
   sizes: [size(50)],
+  ...over,
+});
+
+/** A jar to fill: on the shelf for the usual weeks unless said otherwise. */
+export const jarOf = (parts: FillIn["parts"], over: Partial<FillIn> = {}): FillIn => ({
+  name: "Herb in oil",
+  method: "shelf",
+  methodName: "",
+  vessel: "",
+  vesselMl: null,
+  fillMl: null,
+  looseMl: null,
+  day: DAY,
+  ready: readyDays(DAY, METHODS.shelf.times),
+  wished: null,
+  heatMinutes: null,
+  why: "",
+  note: "",
+  expected: mg(1000),
+  parts,
   ...over,
 });
 

@@ -1,5 +1,4 @@
 /** By dice: what is steeped, blended and made of the shelf, and where it goes. */
-import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
@@ -16,7 +15,7 @@ import { blend, spoilJar, strainJar } from "../../jars/strain.ts";
 import { closeMarketDay } from "../../markets/markets.ts";
 import { jar, lot } from "../../schema.ts";
 import { euro } from "../fresh.ts";
-import { DAY, idIn } from "../workshop.ts";
+import { DAY, idIn, jarOf } from "../workshop.ts";
 import { at, doing, onHand, part, pickOf, type Throw } from "./world.ts";
 
 let orders = 0;
@@ -43,30 +42,13 @@ export const MAKING = {
       const [herbLot, oilLot] = [at(v.lots, h.id), at(v.lots, o.id)];
       return fillJar(
         v.db,
-        {
-          ...{
-            name: `Steeped ${a % 3}`,
-            method: "cooker",
-            methodName: "",
-            vessel: "",
-            vesselMl: null,
-            fillMl: null,
-            looseMl: null,
-            day: DAY,
-          },
-          ...{
-            ready: readyDays(DAY, METHODS.shelf.times),
-            wished: null,
-            heatMinutes: null,
-            why: "for a trial",
-            note: "",
-            expected: mg(o.onHand),
-          },
-          parts: [
+        jarOf(
+          [
             { role: "herb", materialId: await materialOf(herbLot), lotId: herbLot, cut: "cut", qty: mg(part(h.onHand, b)) },
             { role: "carrier", materialId: await materialOf(oilLot), lotId: oilLot, cut: null, qty: mg(part(o.onHand, b)) },
           ],
-        },
+          { name: `Steeped ${a % 3}`, method: "cooker", why: "for a trial", expected: mg(o.onHand) },
+        ),
         doing,
       );
     };
