@@ -1,15 +1,36 @@
-/** The application's database: the one its server was started with, or DATABASE_URL in development. */
+/** The workshop whose page is being served: its database, and the house it stands in. */
+import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { openDb, type Db } from "#db/client";
+import type { Workshops } from "#db/workshops";
+
+export interface Serving {
+  kind: WorkshopKind;
+  db: Db;
+  house: Workshops;
+}
 
 declare global {
+  /** Set by the server: which workshop the request at hand is for. */
+  var zelbinServing: (() => Serving | undefined) | undefined;
+  /** In development, in tests and in scripts: the one there is. */
   var zelbinDb: ReturnType<typeof openDb> | undefined;
 }
 
-/** @throws Error when neither is there */
+export const serving = (): Serving | undefined => globalThis.zelbinServing?.();
+
+/** @throws Error when there is none, nor DATABASE_URL */
 export function db(): Db {
+  const open = serving();
+  if (open) return open.db;
   if (!globalThis.zelbinDb) {
     if (!process.env.DATABASE_URL) throw new Error("Set DATABASE_URL, or use npm start, which brings its own database.");
     globalThis.zelbinDb = openDb(process.env.DATABASE_URL);
   }
   return globalThis.zelbinDb;
 }
+
+/** Where the pages of the workshop at hand stand. */
+export const home = (): string => {
+  const open = serving();
+  return open ? WORKSHOPS[open.kind].home : "/";
+};

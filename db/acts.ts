@@ -22,6 +22,7 @@ import { correctCount, holdLot } from "./shelf/count.ts";
 import { finishHarvest, pick, weighHarvest } from "./shelf/harvests.ts";
 import { addFromLibrary, deleteMaterial, retireMaterial, saveMaterial } from "./shelf/keepMaterial.ts";
 import { moveOut, openLot, sayDryness } from "./shelf/lots.ts";
+import { openingStock, sayCost } from "./shelf/opening.ts";
 import { arrive, receive, receiveMany } from "./shelf/receive.ts";
 import { postStocktake } from "./shelf/stocktake.ts";
 
@@ -32,6 +33,8 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   library: addFromLibrary,
   receive,
   receiveFile: receiveMany,
+  opening: openingStock,
+  sayCost,
   arrive,
   correct: correctReceipt,
   keepScan,

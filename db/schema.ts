@@ -1,6 +1,7 @@
 /** Every table, station by station. */
 export * from "./schema/act.ts";
 export * from "./schema/batch.ts";
+export * from "./schema/draft.ts";
 export * from "./schema/gift.ts";
 export * from "./schema/harvest.ts";
 export * from "./schema/jar.ts";
@@ -12,3 +13,4 @@ export * from "./schema/purchase.ts";
 export * from "./schema/recipe.ts";
 export * from "./schema/settings.ts";
 export * from "./schema/stock.ts";
+export * from "./schema/workshop.ts";

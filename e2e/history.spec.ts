@@ -1,7 +1,7 @@
 /** What was done stays done, and can be taken back: sizes from one pot, a correction that reaches everything, two windows on one sheet. */
 import { addDays } from "#core/when";
 import { expect, test } from "@playwright/test";
-import { openDb } from "#db/client";
+import { openHouse } from "#scripts/database";
 import { freePort } from "#scripts/postgres";
 import { serve } from "#scripts/server";
 import { does, figure, fillRow, open } from "./hand.ts";
@@ -10,11 +10,11 @@ import { does, figure, fillRow, open } from "./hand.ts";
 async function aWeekOn() {
   const day = addDays(new Date().toISOString().slice(0, 10), 7);
   process.env.ZELBIN_TODAY = day;
-  const db = openDb(process.env.ZELBIN_DATABASE!);
-  const site = await serve(db, await freePort());
+  const house = await openHouse(process.env.ZELBIN_DATABASE!);
+  const site = await serve(house, await freePort());
   const close = async (): Promise<void> => {
     await site.close();
-    await db.close();
+    await house.close();
     delete process.env.ZELBIN_TODAY;
   };
   return { day, url: site.url, close };

@@ -8,8 +8,9 @@ import { gzipSync } from "node:zlib";
 import { readFileSync } from "node:fs";
 import { benchBig } from "./bench/big.ts";
 import { fetcher, HEAD, lineOf, measure, ratio, ROUNDS, type Asked, type Row } from "./bench/measure.ts";
+import { WORKSHOPS } from "#core/workshop";
 import { buildIfStale } from "./build.ts";
-import { prepareDb } from "./database.ts";
+import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
 import { serve } from "./server.ts";
 
@@ -48,11 +49,12 @@ const STATIONS = [
 const cluster = await startCluster(join(DATA, `bench-${process.pid}`), true);
 try {
   const heard: Asked[] = [];
-  const db = await prepareDb(cluster.url, { logQuery: (sql, params) => heard.push({ sql, params }) });
+  const house = await openHouse(cluster.url, { logQuery: (sql, params) => heard.push({ sql, params }) });
+  const db = (await house.of("demo"))!;
   await db.execute("analyze");
   buildIfStale();
-  const site = await serve(db, await freePort());
-  const fetchPage = fetcher(site.url);
+  const site = await serve(house, await freePort());
+  const fetchPage = fetcher(site.url + WORKSHOPS.demo.home);
 
   const shea = (await db.execute<{ number: string }>("select number from lot where material_id = 6 order by id limit 1")).rows[0]!.number;
   const client = new pg.Client({ connectionString: cluster.url });
@@ -71,9 +73,9 @@ try {
   const scripts = [...new Set(html.match(/\/assets\/[\w.-]+\.js/g))];
   const size = scripts.reduce((a, s) => a + gzipSync(readFileSync(join("build/client", s))).length, 0);
   console.log(`First page: ${scripts.length} scripts, ${(size / 1000).toFixed(0)} kB compressed (wanted: under 200).`);
-  await benchBig(cluster.url, site.url);
+  await benchBig(cluster.url);
   await site.close();
-  await db.close();
+  await house.close();
 } finally {
   cluster.stop();
 }

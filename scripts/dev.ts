@@ -2,12 +2,12 @@
 import { spawn } from "node:child_process";
 import { join } from "node:path";
 import { claim } from "./claim.ts";
-import { prepareDb } from "./database.ts";
+import { openHouse } from "./database.ts";
 import { DATA, startCluster } from "./postgres.ts";
 
 const release = claim();
 const cluster = await startCluster(join(DATA, "cluster"));
-await (await prepareDb(cluster.url)).close();
+await (await openHouse(cluster.url)).close();
 const dev = spawn(process.execPath, ["node_modules/@react-router/dev/bin.js", "dev", "--host", "127.0.0.1"], {
   stdio: "inherit",
   env: { ...process.env, NODE_ENV: "development", DATABASE_URL: cluster.url },

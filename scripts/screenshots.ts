@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { chromium as browserType, type Page } from "@playwright/test";
 import { BROWSER_ARGS } from "./browser.ts";
 import { buildIfStale } from "./build.ts";
-import { prepareDb } from "./database.ts";
+import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
 import { serve } from "./server.ts";
 import { chromium } from "./system.ts";
@@ -92,9 +92,9 @@ const VIEWS: readonly View[] = [
 mkdirSync(OUT, { recursive: true });
 const cluster = await startCluster(join(DATA, `pictures-${process.pid}`), true);
 try {
-  const db = await prepareDb(cluster.url);
+  const house = await openHouse(cluster.url);
   buildIfStale();
-  const site = await serve(db, await freePort());
+  const site = await serve(house, await freePort());
   const browser = await browserType.launch({ executablePath: chromium(), args: BROWSER_ARGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: site.url, locale: "en-GB" });
   for (const [name, path, act] of VIEWS) {
@@ -109,7 +109,7 @@ try {
   }
   await browser.close();
   await site.close();
-  await db.close();
+  await house.close();
 } finally {
   cluster.stop();
 }

@@ -1,12 +1,15 @@
-/** The web server: loopback only, because there is no access control yet. */
+/** The web server: loopback only, because there is no access control yet. Each workshop's pages stand under an address of its own. */
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
-import express from "express";
+import express, { type RequestHandler } from "express";
+import { AsyncLocalStorage } from "node:async_hooks";
 import type { ServerBuild } from "react-router";
 import type { Server } from "node:http";
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
-import type { OpenDb } from "#db/client";
+import type { Serving } from "#app/db.server.ts";
+import { WORKSHOP_KINDS, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import type { Workshops } from "#db/workshops";
 
 const LOOPBACK = /^(127(\.\d{1,3}){3}|localhost|\[::1\]|::1)$/;
 
@@ -17,11 +20,35 @@ export function loopbackOnly(host: string): string {
   return host;
 }
 
-/** Serves the built application against a database. */
-export async function serve(db: OpenDb, port: number, host = "127.0.0.1"): Promise<{ url: string; close: () => Promise<void> }> {
+/** The workshop each request is for, wherever it is answered. */
+const at = new AsyncLocalStorage<Serving>();
+
+const OPEN = "zelbin-open";
+const YEAR_S = 365 * 86_400;
+/** The workshop this browser last had open. */
+const lastOpen = (cookies: string | undefined): string | undefined => new RegExp(`(?:^|; )${OPEN}=(\\w+)`).exec(cookies ?? "")?.[1];
+
+/** An address without a workshop leads to the one last open, else to one's own once there is one. */
+function toWorkshop(house: Workshops): RequestHandler {
+  return async (req, res) => {
+    const last = lastOpen(req.headers.cookie);
+    const kind: WorkshopKind = last !== "demo" && (await house.of("own")) ? "own" : "demo";
+    if (req.method === "GET" || req.method === "HEAD") res.redirect(302, WORKSHOPS[kind].home + req.originalUrl);
+    else res.status(404).type("text").send("Nothing is kept at this address: it names no workshop.");
+  };
+}
+
+/** Serves the built application against the workshops of a house. */
+export async function serve(house: Workshops, port: number, host = "127.0.0.1"): Promise<{ url: string; close: () => Promise<void> }> {
   loopbackOnly(host);
-  globalThis.zelbinDb = db;
+  globalThis.zelbinServing = () => at.getStore();
   const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
+  const pages = Object.fromEntries(
+    WORKSHOP_KINDS.map((kind) => [
+      kind,
+      createRequestHandler({ build: { ...build, basename: WORKSHOPS[kind].home }, mode: "production" }),
+    ]),
+  ) as Record<WorkshopKind, RequestHandler>;
   const app = express();
   app.disable("x-powered-by");
   // A page elsewhere must not reach this server under a name of its own that points at loopback.
@@ -32,7 +59,16 @@ export async function serve(db: OpenDb, port: number, host = "127.0.0.1"): Promi
   // Scripts are compressed once and kept by the browser; pages never leave this machine, so compressing them only costs time.
   app.use("/assets", compression(), express.static(join("build/client/assets"), { immutable: true, maxAge: "1y" }));
   app.use(express.static("build/client", { maxAge: "1h" }));
-  app.use(createRequestHandler({ build, mode: "production" }));
+  const outside = toWorkshop(house);
+  app.use(async (req, res, next) => {
+    const kind = workshopOf(req.path);
+    if (!kind) return void outside(req, res, next);
+    const db = await house.of(kind);
+    if (!db) return void res.redirect(302, `${WORKSHOPS.demo.home}/begin`);
+    if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
+      res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
+    at.run({ kind, db, house }, () => pages[kind](req, res, next));
+  });
   const server = await new Promise<Server>((done, fail) => {
     const s = app.listen(port, host, (error?: Error) => (error ? fail(error) : done(s)));
   });

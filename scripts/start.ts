@@ -2,7 +2,7 @@
 import { join } from "node:path";
 import { buildIfStale } from "./build.ts";
 import { claim } from "./claim.ts";
-import { prepareDb } from "./database.ts";
+import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster, type Cluster } from "./postgres.ts";
 import { loopbackOnly, serve } from "./server.ts";
 
@@ -35,11 +35,11 @@ try {
     undo.push(cluster.stop);
     url = cluster.url;
   }
-  const db = await prepareDb(url);
-  undo.push(db.close);
+  const house = await openHouse(url);
+  undo.push(house.close);
   buildIfStale();
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(DEFAULT_PORT);
-  const server = await serve(db, port, host);
+  const server = await serve(house, port, host);
   undo.push(server.close);
   console.log(`\nZelbin is open at ${server.url}\nCtrl-C closes it; what you entered stays.\n`);
 } catch (e) {

@@ -9,7 +9,7 @@ import { join } from "node:path";
 import { openDb } from "#db/client";
 import { sql } from "drizzle-orm";
 import { buildIfStale } from "./build.ts";
-import { prepareDb } from "./database.ts";
+import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
 import { serve } from "./server.ts";
 import { chromium } from "./system.ts";
@@ -119,9 +119,9 @@ try {
   await step("interface tests", async () => {
     buildIfStale();
     const database = await throwAwayDatabase(server);
-    const db = await prepareDb(database);
-    undo.push(db.close);
-    const site = await serve(db, await freePort());
+    const house = await openHouse(database);
+    undo.push(house.close);
+    const site = await serve(house, await freePort());
     undo.push(site.close);
     return interfaceTests(site.url, database);
   });

@@ -3,6 +3,8 @@
  *
  * A field only one of them changed is settled; the rest is asked about. Rows of a table are fields of their own.
  */
+import { isRecord } from "#core/record";
+
 export type Side = "mine" | "theirs";
 
 export interface Field {
@@ -17,13 +19,12 @@ export interface Field {
 type Sheet = Record<string, unknown>;
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
-const isObject = (v: unknown): v is Sheet => typeof v === "object" && v !== null && !Array.isArray(v);
 
 /** Fields of a sheet by path; rows and groups one level down. */
 function fieldsOf(sheet: Sheet): Map<string, unknown> {
   const out = new Map<string, unknown>();
   for (const [key, value] of Object.entries(sheet))
-    if (Array.isArray(value) || isObject(value)) for (const [k, v] of Object.entries(value)) out.set(`${key}.${k}`, v);
+    if (Array.isArray(value) || isRecord(value)) for (const [k, v] of Object.entries(value)) out.set(`${key}.${k}`, v);
     else out.set(key, value);
   return out;
 }

@@ -5,11 +5,15 @@ import { money, moneyField, parseMoney } from "#core/measure/money";
 import { forMinutes } from "#core/recipe/cost";
 import { useFirst } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
+import { useMemo } from "react";
 import { Link } from "react-router";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, percent, showBase, When } from "../ui/amounts.tsx";
-import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { FindText } from "../names/combo.tsx";
+import { CUSTOMERS, PACKAGING } from "../names/finds.ts";
+import type { Finds } from "../names/name.ts";
+import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
@@ -54,6 +58,13 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const sheet = useSheet(orderTexts(order), d.opened);
   const v = sheet.values;
   const { errors } = sheet.formState;
+  const products = useMemo(
+    (): Finds => ({
+      of: "these",
+      names: d.products.map((p) => ({ name: p.name, first: p.free > 0, aside: `${p.free} free`, about: p.spoken })),
+    }),
+    [d.products],
+  );
   const byName = new Map(d.products.map((p) => [p.name.toLowerCase(), p]));
   const cash = (t: string) => {
     const m = parseMoney(t || "0");
@@ -195,7 +206,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
           <Meanwhile sheet={sheet} names={FIELD_NAMES} />
           <fieldset disabled={isPacked} className="contents">
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_11rem]">
-              <Text label="For" {...sheet.register("customer")} problem={errors.customer?.message} />
+              <FindText control={sheet.control} name="customer" finds={CUSTOMERS} label="For" problem={errors.customer?.message} />
               <Text label="Due" type="date" {...sheet.register("due")} problem={errors.due?.message} />
             </div>
             <Part title="What goes in">
@@ -207,7 +218,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
                 fixed={isPacked}
                 onPicked={onPicked}
                 columns={[
-                  { key: "product", label: "Product", list: "products", width: "46%" },
+                  { key: "product", label: "Product", finds: products, width: "46%" },
                   { key: "units", label: "Units", right: true, width: "5rem" },
                   { key: "price", label: "Price of one", right: true, width: "7rem" },
                 ]}
@@ -228,7 +239,6 @@ export function OrderSheet({ d }: { d: OrderData }) {
                   },
                 ]}
               />
-              <Suggestions id="products" names={d.products.map((p) => p.name)} />
             </Part>
             <Part title="Wrapping">
               <LineTable
@@ -238,11 +248,10 @@ export function OrderSheet({ d }: { d: OrderData }) {
                 addLabel="Add wrapping"
                 fixed={isPacked}
                 columns={[
-                  { key: "material", label: "Box, ribbon, tissue …", list: "wraps", width: "60%" },
+                  { key: "material", label: "Box, ribbon, tissue …", finds: PACKAGING, width: "60%" },
                   { key: "pieces", label: "Pieces in all", right: true, width: "8rem" },
                 ]}
               />
-              <Suggestions id="wraps" names={d.wraps.map((w) => w.name)} />
               <div className="mt-4 grid gap-4 sm:grid-cols-3">
                 <Text label="Asked for wrapping" placeholder="0.00" {...sheet.register("extra")} problem={errors.extra?.message} />
                 <Text label="Discount, %" placeholder="0" {...sheet.register("discount")} problem={errors.discount?.message} />

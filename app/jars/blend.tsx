@@ -7,6 +7,8 @@ import { drawValue, useFirst } from "#core/stock/lots";
 import { blend } from "#db/jars/strain";
 import { lotsForJars } from "#db/jars/read";
 import { listMaterials } from "#db/shelf/materials";
+import { sayDay } from "#core/when";
+import { useMemo } from "react";
 import { Link } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
@@ -15,7 +17,8 @@ import { note, reads, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, When } from "../ui/amounts.tsx";
-import { Button, Problem, Suggestions, Text } from "../ui/form.tsx";
+import type { Finds } from "../names/name.ts";
+import { Button, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Figure, Heading, HowLine, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -61,8 +64,19 @@ export async function action({ request }: Route.ActionArgs) {
 const TAKE = { lot: "", qty: "" };
 
 export default function Blend({ loaderData: { lots, token } }: Route.ComponentProps) {
-  const { currency } = useWorkshop();
+  const { currency, today } = useWorkshop();
   const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token });
+  const oils = useMemo(
+    (): Finds => ({
+      of: "these",
+      names: lots.map((l) => ({
+        name: l.label,
+        aside: grams(l.onHand),
+        about: l.bestBefore ? `best before ${sayDay(l.bestBefore, today)}` : undefined,
+      })),
+    }),
+    [lots, today],
+  );
   const byLabel = new Map(lots.map((l) => [l.label.toLowerCase(), l]));
   const read = sheet.values.takes.map((t) => {
     const lot = byLabel.get(t.lot.trim().toLowerCase());
@@ -116,7 +130,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
             form={sheet}
             name="takes"
             columns={[
-              { key: "lot", label: "Lot", list: "oil-lots", width: "65%" },
+              { key: "lot", label: "Lot", finds: oils, width: "65%" },
               { key: "qty", label: "Amount", placeholder: "200 g", right: true },
             ]}
             blank={TAKE}
@@ -128,7 +142,6 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
               },
             ]}
           />
-          <Suggestions id="oil-lots" names={lots.map((l) => l.label)} />
         </Sheet>
       </SideBySide>
     </form>

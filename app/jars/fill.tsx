@@ -17,7 +17,8 @@ import { note } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { CARRIERS, HERBS } from "../names/finds.ts";
+import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { LineTable, type Column } from "../ui/lines.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
 import type { Route } from "./+types/fill";
@@ -154,8 +155,6 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
   const plan = useMemo(() => readPlan(v, materials, lots, past, day), [v, materials, lots, past, day]);
   const usual = METHODS[plan.method].times;
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
-  const herbNames = materials.filter((m) => m.kind === "herb").map((m) => m.name);
-  const oilNames = materials.filter((m) => m.kind !== "herb").map((m) => m.name);
   const lotOptions = (rows: readonly { material: string }[]) => (row: number) => {
     const m = byName.get((rows[row]?.material ?? "").trim().toLowerCase());
     const own = m ? lotsOf(lots, m.id) : [];
@@ -164,13 +163,13 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
       : own.map((l, i) => [i === 0 ? "" : String(l.id), `${l.number} · ${grams(l.onHand, 0)}${l.grown ? ` · ${l.grown}` : ""}`] as const);
   };
   const herbColumns: readonly Column[] = [
-    { key: "material", label: "Herb", list: "herbs", width: "32%" },
+    { key: "material", label: "Herb", finds: HERBS, width: "32%" },
     { key: "lot", label: "Herb lot", options: lotOptions(v.herbs), width: "30%" },
     { key: "cut", label: "Cut", options: () => CUT_IDS.map((c) => [c, CUTS[c]] as const), width: "22%" },
     { key: "parts", label: "Herb parts", right: true, width: "6rem" },
   ];
   const carrierColumns: readonly Column[] = [
-    { key: "material", label: "Oil", list: "oils", width: "42%" },
+    { key: "material", label: "Oil", finds: CARRIERS, width: "42%" },
     { key: "lot", label: "Oil lot", options: lotOptions(v.carriers), width: "40%" },
     { key: "parts", label: "Oil parts", right: true, width: "6rem" },
   ];
@@ -186,7 +185,7 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
   const forget = (list: "herbs" | "carriers") => (row: number, key: string) =>
     key === "material" && sheet.setValue(`${list}.${row}.lot`, "");
   const needsReason = plan.warnings.some((w) => w.severity === "reason");
-  if (herbNames.length === 0)
+  if (!materials.some((m) => m.kind === "herb"))
     return (
       <>
         <Heading title="Fill a jar" />
@@ -242,8 +241,6 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
                 onPicked={forget("carriers")}
               />
             </div>
-            <Suggestions id="herbs" names={herbNames} />
-            <Suggestions id="oils" names={oilNames} />
           </Part>
           <Part title="How much">
             <div className="grid gap-4 sm:grid-cols-3">
@@ -271,7 +268,6 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
               {v.by === "fill" && (
                 <Text
                   label="Jar full of herb, %"
-                  list="fills"
                   hint={JAR_FILLS.map(([n, say]) => `${n}: ${say}`).join(" · ")}
                   {...sheet.register("share")}
                   problem={errors.share?.message}

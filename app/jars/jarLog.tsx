@@ -3,6 +3,7 @@ import { writeNumber } from "#core/measure/write";
 import type { readJar } from "#db/jars/read";
 import { When } from "../ui/amounts.tsx";
 import { Part } from "../ui/sheet.tsx";
+import { KeptFileLink, KeptPicture } from "../files/keptFile.tsx";
 import { Table } from "../ui/table.tsx";
 
 type Event = NonNullable<Awaited<ReturnType<typeof readJar>>>["events"][number];
@@ -35,14 +36,9 @@ export function JarLog({ events }: { events: readonly Event[] }) {
                 {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber((e.celsius * 9) / 5 + 32, 0, 0)} °F)`}
                 {e.note && <span className="text-pine-soft"> · {e.note}</span>}
                 {e.attachmentId !== null && (
-                  <a href={`/files/${e.attachmentId}`} target="_blank" rel="noreferrer" className="ml-2 inline-block align-middle">
-                    <img
-                      src={`/files/${e.attachmentId}`}
-                      alt="The jar that day"
-                      loading="lazy"
-                      className="h-16 rounded border border-rule object-cover"
-                    />
-                  </a>
+                  <KeptFileLink id={e.attachmentId} className="ml-2 inline-block align-middle">
+                    <KeptPicture id={e.attachmentId} alt="The jar that day" className="h-16" />
+                  </KeptFileLink>
                 )}
               </>
             ),

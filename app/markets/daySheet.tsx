@@ -2,11 +2,16 @@
 import { micros, mulDiv, type Micros } from "#core/measure/exact";
 import { money, moneyField, parseMoney } from "#core/measure/money";
 import { dayResult, leftOver } from "#core/market/day";
+import { sayDay } from "#core/when";
+import { useMemo } from "react";
 import { Link } from "react-router";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, When } from "../ui/amounts.tsx";
-import { Area, Button, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { FindText } from "../names/combo.tsx";
+import { MARKETS } from "../names/finds.ts";
+import type { Finds } from "../names/name.ts";
+import { Area, Button, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
@@ -34,6 +39,18 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
   const sheet = useSheet(dayTexts(day, { today: now, cardFeeBp }), opened);
   const v = sheet.values;
   const { errors } = sheet.formState;
+  const finished = useMemo(
+    (): Finds => ({
+      of: "these",
+      names: lots.map((l) => ({
+        name: lotLabel(l),
+        first: l.free > 0,
+        aside: `${l.free} free`,
+        about: l.bestBefore ? `best before ${sayDay(l.bestBefore, now)}` : undefined,
+      })),
+    }),
+    [lots, now],
+  );
   const byNumber = new Map(lots.map((l) => [l.number.toUpperCase(), l]));
   const cash = (t: string): Micros => {
     const m = parseMoney(t || "0");
@@ -140,7 +157,14 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
           <Meanwhile sheet={sheet} names={FIELD_NAMES} />
           <fieldset disabled={closed} className="contents">
             <div className="mb-6 grid grid-cols-2 gap-4 sm:grid-cols-4">
-              <Text label="Market" className="col-span-2" {...sheet.register("name")} problem={errors.name?.message} />
+              <FindText
+                control={sheet.control}
+                name="name"
+                finds={MARKETS}
+                label="Market"
+                className="col-span-2"
+                problem={errors.name?.message}
+              />
               <Text label="Day" type="date" {...sheet.register("day")} problem={errors.day?.message} />
               <Text label="Hours, with the drive" placeholder="6" {...sheet.register("hours")} problem={errors.hours?.message} />
               <Text label="Stall fee" placeholder="0.00" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />
@@ -157,7 +181,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
                 fixed={closed}
                 onPicked={onPicked}
                 columns={[
-                  { key: "lot", label: "Lot", list: "finished", width: "44%" },
+                  { key: "lot", label: "Lot", finds: finished, width: "44%" },
                   { key: "taken", label: "Taken", right: true },
                   { key: "sold", label: "Sold", right: true },
                   { key: "given", label: "Given", right: true },
@@ -192,7 +216,6 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
                   },
                 ]}
               />
-              <Suggestions id="finished" names={lots.map(lotLabel)} />
             </Part>
             <Area
               className="mt-5"

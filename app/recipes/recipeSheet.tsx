@@ -11,7 +11,8 @@ import { useDeferredValue, useMemo, type ReactNode } from "react";
 import { Link } from "react-router";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { percent } from "../ui/amounts.tsx";
-import { Area, Button, Choice, Problem, Suggestions, Text } from "../ui/form.tsx";
+import { INGREDIENTS } from "../names/finds.ts";
+import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { Meanwhile } from "../ui/meanwhile.tsx";
@@ -140,7 +141,7 @@ export function RecipeSheet({ written, materials, lots, again, rates, opened, ty
               addLabel="Add an ingredient"
               onPicked={onPicked}
               columns={[
-                { key: "material", label: "Material", list: "ingredients", width: "38%" },
+                { key: "material", label: "Material", finds: INGREDIENTS, width: "38%" },
                 { key: "entered", label: "Amount", placeholder: "2 1/2 cups", width: "8.5rem" },
                 { key: "form", label: "Measured as", options: formOptions, width: "7.5rem" },
               ]}
@@ -203,8 +204,6 @@ export function RecipeSheet({ written, materials, lots, again, rates, opened, ty
           </div>
         </Sheet>
       </SideBySide>
-      <Suggestions id="ingredients" names={materials.filter((m) => kind(m.kind).measured === "weight").map((m) => m.name)} />
-      <Suggestions id="packaging" names={materials.filter((m) => kind(m.kind).measured === "count").map((m) => m.name)} />
     </form>
   );
 }

@@ -3,6 +3,8 @@ import { grams } from "#core/measure/write";
 import type { ReadRecipe } from "#core/recipe/written";
 import { useFieldArray, type UseFormReturn } from "react-hook-form";
 import { problemAt } from "../forms/useSheet.ts";
+import { FindText } from "../names/combo.tsx";
+import { PACKAGING } from "../names/finds.ts";
 import { Button, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Part } from "../ui/sheet.tsx";
@@ -67,11 +69,12 @@ function Size({ i, sheet, read, only, remove }: { i: number; sheet: SheetForm; r
       ) : (
         <>
           <div className="mb-3 grid gap-4 sm:grid-cols-[1fr_9rem_7rem]">
-            <Text
+            <FindText
+              control={sheet.control}
+              name={`sizes.${i}.container`}
+              finds={PACKAGING}
               label="Container"
-              list="packaging"
               placeholder="Screw tin, 80 mL"
-              {...sheet.register(`sizes.${i}.container`)}
               problem={at("container")}
             />
             <Text
@@ -103,7 +106,7 @@ function Size({ i, sheet, read, only, remove }: { i: number; sheet: SheetForm; r
             blank={BLANK_PACK}
             addLabel="Add packaging"
             columns={[
-              { key: "material", label: "Lid, label, wrap …", list: "packaging", width: "60%" },
+              { key: "material", label: "Lid, label, wrap …", finds: PACKAGING, width: "60%" },
               { key: "pieces", label: "Pieces for one", right: true, width: "8rem" },
             ]}
           />

@@ -20,7 +20,7 @@ import { action as fill } from "../jars/fill.tsx";
 import { action as jar } from "../jars/jar.tsx";
 import { action as photo } from "../jars/photo.ts";
 import { loader as readFile } from "../files/file.ts";
-import type { Preview } from "../shelf/receipts/intake.server.ts";
+import type { Preview } from "../shelf/intake/intake.server.ts";
 
 let db: OpenDb;
 let drop: () => Promise<void>;

@@ -60,7 +60,7 @@ async function words(page: Page, params: Record<string, string>): Promise<string
     .map((k) => `:${k}`)
     .join("/")}`;
   const Stub = createRoutesStub([{ id: "page", path, Component: page.default as never, loader: () => null }]);
-  const workshop = { name: settings.workshop, currency: settings.currency, school: settings.school, today: DAY };
+  const workshop = { kind: "own" as const, name: settings.workshop, currency: settings.currency, school: settings.school, today: DAY };
   const drawn = renderToString(
     createElement(
       WorkshopContext,

@@ -1,19 +1,19 @@
 /** Fields with their label, hint and problem, and the buttons. */
 import type { FieldProblem } from "#core/refused";
-import { useEffect, useId, useState, type ComponentProps, type ReactNode } from "react";
+import { useId, type ComponentProps, type ReactNode } from "react";
 import { Link } from "react-router";
 
-interface FieldProps {
+export interface FieldProps {
   label: ReactNode;
   problem?: string;
   hint?: ReactNode;
   className?: string;
 }
 
-const describe = (id: string, problem?: string, hint?: ReactNode): string | undefined =>
+export const describe = (id: string, problem?: string, hint?: ReactNode): string | undefined =>
   [problem && `${id}-p`, hint && `${id}-h`].filter(Boolean).join(" ") || undefined;
 
-function Frame({ id, label, problem, hint, className, children }: FieldProps & { id: string; children: ReactNode }) {
+export function Frame({ id, label, problem, hint, className, children }: FieldProps & { id: string; children: ReactNode }) {
   return (
     <div className={className}>
       <label htmlFor={id} className="mb-0.5 block text-[0.9rem] font-semibold">
@@ -101,19 +101,6 @@ export function Choice({
         ))}
       </select>
     </Frame>
-  );
-}
-
-/** The list a text field suggests from; filled in once the page answers, since the server need not draw what nobody sees yet. */
-export function Suggestions({ id, names }: { id: string; names: readonly string[] }) {
-  const [shown, setShown] = useState(false);
-  useEffect(() => setShown(true), []);
-  return (
-    <datalist id={id}>
-      {(shown ? names : []).map((n) => (
-        <option key={n} value={n} />
-      ))}
-    </datalist>
   );
 }
 

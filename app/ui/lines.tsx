@@ -5,6 +5,8 @@
 import { useId, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { useFieldArray, type UseFormReturn } from "react-hook-form";
 import { problemAt } from "../forms/useSheet.ts";
+import { ComboCell } from "../names/combo.tsx";
+import type { Finds } from "../names/name.ts";
 import { Button, Problem } from "./form.tsx";
 
 export interface Column {
@@ -12,8 +14,8 @@ export interface Column {
   label: string;
   /** CSS width of the column. */
   width?: string;
-  /** A datalist to suggest from. */
-  list?: string;
+  /** Names to choose from. */
+  finds?: Finds;
   type?: "text" | "date";
   /** Choices instead of free text, by row. */
   options?: (row: number) => readonly (readonly [value: string, label: string])[];
@@ -67,13 +69,28 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
   const input = (row: number, c: Column, col: number): ReactNode => {
     const path = `${name}.${row}.${c.key}`;
     const problem = problemAt(errors, path);
-    const shared = {
-      ...sheet.register(path, { onChange: (e: { target: { value: string } }) => onPicked?.(row, c.key, e.target.value) }),
+    const looks = {
       "aria-label": `${c.label}, row ${row + 1}`,
       "aria-invalid": problem ? (true as const) : undefined,
       "aria-describedby": problem ? `${id}-${row}-${c.key}` : undefined,
       className: `cell ${c.right ? "text-right tabular-nums" : ""}`,
       onKeyDown: (e: KeyboardEvent<HTMLElement>) => onKeyDown(e, row, c.key),
+    };
+    if (c.finds)
+      return (
+        <ComboCell
+          control={sheet.control}
+          name={path}
+          finds={c.finds}
+          onPicked={(text) => onPicked?.(row, c.key, text)}
+          placeholder={c.placeholder}
+          onPaste={(e) => onPaste(e, row, col)}
+          {...looks}
+        />
+      );
+    const shared = {
+      ...sheet.register(path, { onChange: (e: { target: { value: string } }) => onPicked?.(row, c.key, e.target.value) }),
+      ...looks,
     };
     return c.options ? (
       <select {...shared}>
@@ -84,14 +101,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
         ))}
       </select>
     ) : (
-      <input
-        type={c.type ?? "text"}
-        list={c.list}
-        placeholder={c.placeholder}
-        autoComplete="off"
-        onPaste={(e) => onPaste(e, row, col)}
-        {...shared}
-      />
+      <input type={c.type ?? "text"} placeholder={c.placeholder} autoComplete="off" onPaste={(e) => onPaste(e, row, col)} {...shared} />
     );
   };
 

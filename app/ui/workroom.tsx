@@ -1,4 +1,4 @@
-/** The workroom every station stands in: the Line across the top, the reckon bar, the note of what was just done. */
+/** The workroom every station stands in: which workshop it is, the Line across the top, the reckon bar, the note of what was just done. */
 import { readSettings } from "#db/settings";
 import { whatWasDone } from "#db/act/book";
 import { today } from "#db/clock";
@@ -6,8 +6,9 @@ import { waitingCounts } from "#db/today";
 import { heatedJars } from "#db/jars/fill";
 import { useEffect } from "react";
 import { data, Link, NavLink, Outlet, useLocation } from "react-router";
-import { db } from "../db.server.ts";
+import { db, serving } from "../db.server.ts";
 import { toldOf } from "../forms/flash.server.ts";
+import { WhichWorkshop } from "../workshops/which.tsx";
 import type { Route } from "./+types/workroom";
 import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
@@ -19,17 +20,25 @@ import { WorkshopContext, type Workshop } from "./workshop.ts";
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
   const told = await toldOf(request);
-  const [settings, counts, heated, done] = await Promise.all([
+  const open = serving();
+  const [settings, counts, heated, done, own] = await Promise.all([
     readSettings(db()),
     waitingCounts(db(), day),
     heatedJars(db()),
     told && whatWasDone(db(), told.actId),
+    open?.house.of("own"),
   ]);
-  const workshop: Workshop = { name: settings.workshop, currency: settings.currency, school: settings.school, today: day };
-  return data({ workshop, counts, heated, done }, { headers: told?.headers });
+  const workshop: Workshop = {
+    kind: open?.kind ?? "demo",
+    name: settings.workshop,
+    currency: settings.currency,
+    school: settings.school,
+    today: day,
+  };
+  return data({ workshop, counts, heated, done, hasOwn: !!own }, { headers: told?.headers });
 }
 
-export default function Workroom({ loaderData: { workshop, counts, heated, done } }: Route.ComponentProps) {
+export default function Workroom({ loaderData: { workshop, counts, heated, done, hasOwn } }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
@@ -45,22 +54,24 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done 
       </a>
       <header className="no-print">
         <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
-          <Link to="/" className="flex items-baseline gap-3 whitespace-nowrap">
-            <span className="font-display text-[1.5rem]">Zelbin</span>
-            <span className="hidden text-[0.95rem] text-pine-soft sm:inline">{workshop.name}</span>
-          </Link>
+          <div className="flex min-w-0 items-center gap-3">
+            <Link to="/" className="font-display text-[1.5rem]">
+              Zelbin
+            </Link>
+            <WhichWorkshop hasOwn={hasOwn} />
+          </div>
           <div className="flex items-center gap-2">
             <ReckonBar />
             <Keys />
-            <Link to="/book" className="act act-small">
+            <Link to="/book" className="act act-small max-sm:hidden">
               Book
             </Link>
-            <Link to="/settings" className="act act-small">
+            <Link to="/settings" className="act act-small max-sm:hidden">
               Settings
             </Link>
           </div>
         </div>
-        <nav aria-label="Stations" className="mt-1.5 overflow-x-auto border-b-[3px] border-pine [scrollbar-width:none]">
+        <nav aria-label="Stations" className="line mt-1.5 overflow-x-auto [scrollbar-width:none]" data-kind={workshop.kind}>
           <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
             {STATIONS.map(([to, name]) => (
               <li key={to}>

@@ -11,6 +11,8 @@ export const ACTS_SAID = {
   library: { say: "Taken from the library", station: "shelf" },
   receive: { say: "Receipt", station: "shelf" },
   receiveFile: { say: "Receipts from a file", station: "shelf" },
+  opening: { say: "Opening stock", station: "shelf" },
+  sayCost: { say: "Cost of a lot said", station: "shelf" },
   arrive: { say: "Packs arrived", station: "shelf" },
   correct: { say: "Receipt corrected", station: "shelf" },
   keepScan: { say: "Scan kept", station: "shelf" },

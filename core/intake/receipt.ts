@@ -1,6 +1,6 @@
 /**
- * A table read as receipts: which column is what, in which style, and each row as a line to receive or the words for what is
- * wrong with it.
+ * A table read as receipts, or as what was on the shelf before the books began: which column is what, in which style, and each row as a
+ * line to put on the shelf or the words for what is wrong with it.
  */
 import { groupBy } from "../collect.ts";
 import { factsIn, type MaterialFacts } from "../material/facts.ts";
@@ -23,8 +23,13 @@ export const FIELDS = {
 } as const;
 export type FieldId = keyof typeof FIELDS;
 export const FIELD_IDS = Object.keys(FIELDS) as FieldId[];
-/** Without these a row says too little. */
-export const NEEDED: readonly FieldId[] = ["material", "packSize", "price"];
+/** What a table is read as: what a row can say then, and without which it says too little. */
+export const PURPOSES = {
+  receipt: { fields: FIELD_IDS, needed: ["material", "packSize", "price"] },
+  opening: { fields: FIELD_IDS.filter((f) => f !== "supplier"), needed: ["material", "packSize"] },
+} as const satisfies Record<string, { fields: readonly FieldId[]; needed: readonly FieldId[] }>;
+export type Purpose = keyof typeof PURPOSES;
+export const isNeeded = (purpose: Purpose, field: FieldId): boolean => (PURPOSES[purpose].needed as readonly FieldId[]).includes(field);
 
 const WORDS: Record<FieldId, readonly string[]> = {
   material: ["material", "item", "product", "name", "description", "article", "ingredient"],
@@ -99,7 +104,8 @@ export interface IntakeLine {
   packs: number;
   packSize: string;
   qty: Base;
-  price: Micros;
+  /** Null only in opening stock, where nobody says. */
+  price: Micros | null;
   supplierLot: string;
   bestBefore: Day | null;
   supplier: string;
@@ -123,6 +129,7 @@ export interface Intake {
  * Reads every row. A row with a problem is left out and told; the others stand.
  * @param known materials by lower-case name, the maker's own matches of unknown names included
  * @param fallback supplier and day where the table has none
+ * @param purpose opening stock asks for no supplier and may leave its cost open
  * @returns problem `columns` when a needed column isn't matched
  */
 export function readIntake(
@@ -131,8 +138,9 @@ export function readIntake(
   styles: Styles,
   known: ReadonlyMap<string, MaterialFacts & { id: number }>,
   fallback: { supplier: string; day: Day },
+  purpose: Purpose = "receipt",
 ): Outcome<Intake> {
-  const missing = NEEDED.filter((f) => m[f] === null);
+  const missing = PURPOSES[purpose].needed.filter((f) => m[f] === null);
   if (missing.length > 0) return refuse("columns", `Say which column is ${missing.map((f) => FIELDS[f].toLowerCase()).join(", ")}.`);
   const intake: Intake = { lines: [], problems: [], unknown: [] };
   const unknown: string[] = [];
@@ -162,12 +170,12 @@ export function readIntake(
     const packSize = packText(text("packSize"), styles.numbers);
     const qty =
       whole !== null && Number.isInteger(whole) && whole > 0 ? read("packSize", packAmount(whole, packSize, factsIn(material))) : null;
-    const price = read("price", looseMoney(text("price"), styles.numbers));
+    const price = purpose === "opening" && text("price").trim() === "" ? null : read("price", looseMoney(text("price"), styles.numbers));
     const bestBefore = text("bestBefore") === "" ? null : read("bestBefore", looseDay(text("bestBefore"), styles.dates));
     const day = text("day") === "" ? fallback.day : read("day", looseDay(text("day"), styles.dates));
     const supplier = text("supplier") || fallback.supplier;
-    if (supplier === "") read("supplier", refuse("empty", "Say who it came from."));
-    if (intake.problems.length > before || qty === null || price === null || day === null) return;
+    if (supplier === "" && purpose === "receipt") read("supplier", refuse("empty", "Say who it came from."));
+    if (intake.problems.length > before || qty === null || day === null) return;
     intake.lines.push({
       row,
       materialId: material.id,

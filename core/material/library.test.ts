@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { holds, roundCapacityMl, weightHeld } from "./container.ts";
 import { KINDS } from "./kinds.ts";
-import { LIBRARY, libraryEntry, originsOf } from "./library.ts";
+import { LIBRARY, libraryEntry, originsOf, withLids } from "./library.ts";
 import { SOURCES } from "./library/entry.ts";
 
 /** Codex Alimentarius CXS 210-1999, Table 2: relative density ranges of named vegetable oils; quoted from memory. */
@@ -60,7 +60,7 @@ describe("the library", () => {
     expect(new Set(LIBRARY.map((e) => e.key)).size).toBe(LIBRARY.length);
     expect(new Set(LIBRARY.map((e) => e.name.toLowerCase())).size).toBe(LIBRARY.length);
     for (const e of LIBRARY) {
-      expect(KINDS[e.kind].measured, e.key).toBe("weight");
+      if (KINDS[e.kind].measured === "count") continue;
       for (const form of Object.keys(e.densities)) expect(KINDS[e.kind].forms, `${e.key} ${form}`).toContain(form);
       expect(Object.keys(e.densities).length, e.key).toBeGreaterThan(0);
       expect(e.inci, e.key).not.toBe("");
@@ -68,6 +68,20 @@ describe("the library", () => {
       expect(e.keepsSealed! >= e.keepsOpened!, e.key).toBe(true);
       if (e.melts) expect(e.melts[0] < e.melts[1], e.key).toBe(true);
     }
+  });
+  it("containers and moulds hold something, weigh something and have the lid they name", () => {
+    const holding = LIBRARY.filter((e) => e.kind === "container" || e.kind === "mould");
+    expect(holding.length).toBeGreaterThan(25);
+    for (const e of holding) {
+      // The size in its name is what is put in; there is a little room above it, and a mould is filled to the brim.
+      const ml = Number(/(\d+) mL/.exec(e.name)![1]);
+      expect(e.brimMl! / ml, e.key).toBeGreaterThanOrEqual(e.kind === "mould" ? 1 : 1.03);
+      expect(e.brimMl! / ml, e.key).toBeLessThanOrEqual(1.25);
+      expect(e.emptyG! > 0 && e.emptyG! < 200, e.key).toBe(true);
+      expect(e.madeOf, e.key).not.toBe("");
+      if (e.lid) expect(libraryEntry(e.lid)?.kind, e.key).toBe("closure");
+    }
+    expect(withLids(["jar-60", "jar-60", "tin-60", "gone"]).map((e) => e.key)).toEqual(["jar-60", "tin-60", "lid-53"]);
   });
   it("melts in the order of the trade: wax, hard butters, soft ones, coconut (common practice, no source)", () => {
     const from = (key: string): number => libraryEntry(key)!.melts![0];
@@ -83,6 +97,8 @@ describe("the library", () => {
       keepsSealed: jojoba.keepsSealed,
       keepsOpened: 12,
       dropsPerMl: null,
+      brimMl: null,
+      emptyMg: null,
     };
     expect(originsOf(mine, jojoba)).toEqual([
       { figure: "density, liquid", source: "yours" },
@@ -92,6 +108,11 @@ describe("the library", () => {
     const olive = libraryEntry("olive")!;
     expect(originsOf({ ...mine, densities: olive.densities }, olive)[0]!.source).toBe(SOURCES.codex33);
     expect(originsOf({ ...mine, densities: { liquid: 900 } }, null)[0]!.source).toBe("yours");
+    const tin = { ...mine, densities: {}, keepsSealed: null, keepsOpened: null, brimMl: 67, emptyMg: 13_500 };
+    expect(originsOf(tin, libraryEntry("tin-60"))).toEqual([
+      { figure: "holds, to the brim", source: "from memory" },
+      { figure: "weighs empty", source: "yours" },
+    ]);
   });
 });
 

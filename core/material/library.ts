@@ -8,17 +8,24 @@ import { FORMS, type Form } from "../measure/mass.ts";
 import { SOURCES, type LibraryEntry } from "./library/entry.ts";
 import { HERBS } from "./library/herbs.ts";
 import { OILS } from "./library/oils.ts";
+import { PACKAGING } from "./library/packaging.ts";
 import { REST } from "./library/rest.ts";
 import { SOLIDS } from "./library/solids.ts";
 
 export type { LibraryEntry } from "./library/entry.ts";
 
-export const LIBRARY: readonly LibraryEntry[] = [...SOLIDS, ...OILS, ...HERBS, ...REST];
+export const LIBRARY: readonly LibraryEntry[] = [...SOLIDS, ...OILS, ...HERBS, ...REST, ...PACKAGING];
 
 const byKey = new Map(LIBRARY.map((e) => [e.key, e]));
 
 /** @example libraryEntry("jojoba")?.densities.liquid // 866 */
 export const libraryEntry = (key: string | null): LibraryEntry | null => (key === null ? null : (byKey.get(key) ?? null));
+
+/** Those that are named, each once, and the lid of each container that has one. @example withLids(["jar-60"]).map((e) => e.key) // ["jar-60", "lid-53"] */
+export function withLids(keys: readonly string[]): LibraryEntry[] {
+  const named = keys.flatMap((k) => libraryEntry(k) ?? []);
+  return [...new Set([...named, ...named.flatMap((e) => libraryEntry(e.lid) ?? [])])];
+}
 
 /** Entries by kind, in the library's order. */
 export const libraryByKind = (): Map<LibraryEntry["kind"], LibraryEntry[]> => groupBy(LIBRARY, (e) => e.kind);
@@ -31,6 +38,8 @@ export interface Figures {
   keepsSealed: number | null;
   keepsOpened: number | null;
   dropsPerMl: number | null;
+  brimMl: number | null;
+  emptyMg: number | null;
 }
 
 export interface Origin {
@@ -63,5 +72,7 @@ export function originsOf(m: Figures, from: LibraryEntry | null): Origin[] {
   say("keeps unopened", m.keepsSealed, from?.keepsSealed, SOURCES.memory);
   say("keeps once opened", m.keepsOpened, from?.keepsOpened, SOURCES.memory);
   say("drops per mL", m.dropsPerMl, from?.dropsPerMl, SOURCES.memory);
+  say("holds, to the brim", m.brimMl, from?.brimMl, SOURCES.memory);
+  say("weighs empty", m.emptyMg, from && from.emptyG !== null ? from.emptyG * 1000 : null, SOURCES.memory);
   return origins;
 }

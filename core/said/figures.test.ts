@@ -278,14 +278,14 @@ it("what is kept is what it claims to be", () => {
 });
 it("where a material's figures come from", () => {
   const jojoba = libraryEntry("jojoba")!;
-  const own = { meltFrom: null, meltTo: null, keepsSealed: null, keepsOpened: null, dropsPerMl: null };
+  const own = { meltFrom: null, meltTo: null, keepsSealed: null, keepsOpened: null, dropsPerMl: null, brimMl: null, emptyMg: null };
   const [from, to] = libraryEntry("beeswax-yellow")!.melts!;
   return keepSaid("origins", [
-    ["as the library has it", originsOf({ ...own, ...jojoba }, jojoba)],
+    ["as the library has it", originsOf({ ...own, ...jojoba, emptyMg: null }, jojoba)],
     [
       "with figures of one's own",
       originsOf(
-        { densities: { liquid: 900, block: 1, melted: 2 }, meltFrom: 1, meltTo: 2, keepsSealed: 3, keepsOpened: 4, dropsPerMl: 5 },
+        { ...own, densities: { liquid: 900, block: 1, melted: 2 }, meltFrom: 1, meltTo: 2, keepsSealed: 3, keepsOpened: 4, dropsPerMl: 5 },
         jojoba,
       ),
     ],

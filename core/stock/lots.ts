@@ -7,6 +7,7 @@
 import { groupBy } from "../collect.ts";
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
 import { daysBetween, type Day } from "../when.ts";
+import type { CostKnown } from "./opening.ts";
 
 export interface Lot {
   id: number;
@@ -19,6 +20,8 @@ export interface Lot {
   arrived: Day;
   bestBefore: Day | null;
   hold: boolean;
+  /** How its cost is known; as paid when absent. */
+  costKnown?: CostKnown;
 }
 
 export type LotState = "good" | "soon" | "expired" | "hold" | "empty";

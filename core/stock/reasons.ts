@@ -1,6 +1,7 @@
 /** Why something went in or out of a lot, in the words the screens use. */
 export const REASONS = {
   received: "received",
+  opening: "was there when the books began",
   harvested: "harvested and dried",
   infused: "put into a jar",
   strained: "strained",

@@ -26,6 +26,7 @@ export const lotColumns = {
   arrived: lot.arrived,
   bestBefore: lot.bestBefore,
   hold: held,
+  costKnown: lot.costKnown,
 };
 
 const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
@@ -46,7 +47,7 @@ export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promis
 
 /**
  * What having a material again costs: its newest purchase as landed, or, where it is made here, its newest straining, blend or
- * harvest; whichever is later. What was taken back doesn't count.
+ * harvest; whichever is later. What was there before the books began counts where nothing else does. What was taken back doesn't count.
  * @param ids all materials when absent
  */
 export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
@@ -60,6 +61,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
         per: number(sql`${purchaseLine.qty}`).as("per"),
         day: words(sql`${purchase.day}`).as("day"),
         row: number(sql`${purchaseLine.id}`).as("row"),
+        place: number(sql`0`).as("place"),
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
@@ -71,13 +73,14 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
         per: number(sql`${movement.qty}`).as("per"),
         day: words(sql`${act.day}`).as("day"),
         row: number(sql`${movement.id}`).as("row"),
+        place: number(sql`(${movement.reason} = 'opening')::int`).as("place"),
       })
       .from(movement)
       .innerJoin(lot, eq(lot.id, movement.lotId))
       .innerJoin(act, eq(act.id, movement.actId))
       .where(
         and(
-          sql`${movement.reason} in ('strained', 'blended', 'harvested') and ${movement.qty} > 0`,
+          sql`${movement.reason} in ('strained', 'blended', 'harvested', 'opening') and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
           stands(movement.actId),
           among(lot.materialId),
         ),
@@ -86,7 +89,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
     return db
       .selectDistinctOn([all.of])
       .from(all)
-      .orderBy(all.of, sql`${all.day} desc`, sql`${all.row} desc`);
+      .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.row} desc`);
   };
   const rows = await (ids
     ? prepared(db, "again_costs_of", () => newest(true)).execute({ ids: `{${[...new Set(ids)].join(",")}}` })

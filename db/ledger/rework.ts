@@ -19,7 +19,7 @@ import { act, batchSize, movement } from "../schema.ts";
 import { lockLots, type NewMovement } from "./lots.ts";
 
 /** What comes in at a figure somebody said: these are corrected, never worked out. */
-export const GIVEN = ["received", "harvested"] as const satisfies readonly Reason[];
+export const GIVEN = ["received", "opening", "harvested"] as const satisfies readonly Reason[];
 /** What comes in at the figure of what it was made of. */
 const MADE = ["filled", "strained", "blended"] as const satisfies readonly Reason[];
 const among = (reasons: readonly Reason[], r: Reason): boolean => reasons.includes(r);

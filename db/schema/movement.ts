@@ -43,6 +43,6 @@ export const movement = pgTable(
     index("movement_restates").on(t.restates),
     index("movement_made")
       .on(t.lotId)
-      .where(sql`${t.reason} in ('strained', 'blended', 'harvested')`),
+      .where(sql`${t.reason} in ('strained', 'blended', 'harvested', 'opening')`),
   ],
 );

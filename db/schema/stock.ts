@@ -3,6 +3,7 @@
  * keeps them, a second one lets nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
 import { DRYNESS } from "#core/infusion/dryness";
+import { COST_KNOWN } from "#core/stock/opening";
 import { BEST_BY } from "#core/stock/bestBy";
 import { sql } from "drizzle-orm";
 import { check, date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
@@ -34,6 +35,8 @@ export const lot = pgTable(
     dryness: wordColumn(DRYNESS).notNull().default(""),
     grown: integer(),
     holdReason: text(),
+    /** What was there before the books began may have a cost that was guessed, or none. */
+    costKnown: wordColumn(COST_KNOWN).notNull().default("paid"),
     onHand: baseColumn().notNull().default(0),
     value: microsColumn()
       .notNull()

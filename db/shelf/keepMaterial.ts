@@ -1,9 +1,11 @@
 /** Adding materials, changing them, putting them away and deleting them. */
 import { kind } from "#core/material/kinds";
-import { libraryEntry, type LibraryEntry } from "#core/material/library";
+import { withLids, type LibraryEntry } from "#core/material/library";
+import { mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
-import { and, count, eq, ne, sql } from "drizzle-orm";
+import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
 import { array, boolean, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
@@ -46,6 +48,9 @@ export const materialFromLibrary = (e: LibraryEntry): MaterialIn => ({
   vegan: e.vegan,
   refined: e.refined,
   kept: e.kept,
+  brimMl: e.brimMl,
+  emptyMg: e.emptyG === null ? null : mg(e.emptyG * 1000),
+  madeOf: e.madeOf,
   libraryKey: e.key,
 });
 
@@ -105,13 +110,26 @@ export const saveMaterial = defineAct({
   },
 });
 
-/** Puts entries of the starter library on the shelf; what stands there already is passed over. @throws Refused when none is chosen */
+/** Says which lid fits, of containers taken from the library that have none yet. */
+async function putLidsOn(tx: Tx, entries: readonly LibraryEntry[]): Promise<void> {
+  const lid = alias(material, "lid");
+  for (const e of entries)
+    if (e.lid)
+      await tx
+        .update(material)
+        .set({ lidId: lid.id })
+        .from(lid)
+        .where(and(eq(material.libraryKey, e.key), isNull(material.lidId), eq(lid.libraryKey, e.lid)));
+}
+
+/** Puts entries of the starter library on the shelf, containers with their lids; what stands there already is passed over. @throws Refused when none is chosen */
 export const addFromLibrary = defineAct({
   kind: "library",
   run: async (tx, { keys }: { keys: readonly string[] }) => {
-    const entries = [...new Set(keys)].flatMap((k) => libraryEntry(k) ?? []);
+    const entries = withLids(keys);
     if (entries.length === 0) throw Refused.one("take", "Tick what you want on your shelf.");
     const made = await tx.insert(material).values(entries.map(materialFromLibrary)).onConflictDoNothing().returning({ id: material.id });
+    await putLidsOn(tx, entries);
     const n = made.length;
     return {
       path: "/shelf",
@@ -122,6 +140,12 @@ export const addFromLibrary = defineAct({
   },
   leaves: object({ ids: array().of(leftId()).required() }),
   back: async (tx, { ids }) => {
+    // Containers before the lids they name.
+    if (ids.length > 0)
+      await tx
+        .update(material)
+        .set({ lidId: null })
+        .where(and(inArray(material.id, ids), inArray(material.lidId, ids)));
     for (const id of ids) await deleteUnused(tx, id);
   },
 });

@@ -4,8 +4,10 @@
  */
 import { numberer, numberHead } from "#core/lot/number";
 import { factsIn } from "#core/material/facts";
+import { libraryEntry } from "#core/material/library";
 import { KINDS, type KindId } from "#core/material/kinds";
 import { micros, type Base, type Micros } from "#core/measure/exact";
+import type { CostKnown } from "#core/stock/opening";
 import { stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, splitLanded, type SpreadBy } from "#core/stock/receipt";
 import { Refused } from "#core/refused";
@@ -19,6 +21,7 @@ import { takenNumbers } from "../ledger/numbers.ts";
 import { lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { keepBestBefore } from "./bestBy.ts";
+import { materialFromLibrary } from "./keepMaterial.ts";
 import type { MaterialRow } from "./materials.ts";
 
 export interface ReceiptLineIn {
@@ -55,6 +58,9 @@ export interface NewLot {
   material: MaterialRow;
   supplierLot: string;
   bestBefore: Day | null;
+  /** When it was bought, where that was another day; and how its cost is known. */
+  bought?: Day | null;
+  costKnown?: CostKnown;
 }
 
 /** PostgreSQL takes 65 535 values at most in one statement. */
@@ -88,8 +94,9 @@ export async function makeLots(tx: Tx, day: Day, rows: readonly NewLot[]): Promi
             materialId: r.material.id,
             name: r.material.name,
             supplierLot: r.supplierLot,
-            arrived: day,
+            arrived: r.bought ?? day,
             printed: r.bestBefore,
+            costKnown: r.costKnown,
           })),
         )
         .returning({ id: lot.id, number: lot.number })),
@@ -223,10 +230,29 @@ async function receiptsBack(tx: Tx, actId: number): Promise<string> {
   return "/shelf/receipts";
 }
 
+/** A material to put on the shelf first: by name and kind, or an entry of the library. */
+export type NewMaterial = { name: string; kind: KindId } | { libraryKey: string };
+
+/** Puts materials on the shelf inside an act. @throws Refused for a name that is taken */
+export async function addNamed(tx: Tx, add: readonly NewMaterial[]): Promise<number[]> {
+  const ids: number[] = [];
+  for (const m of add) {
+    const values = "libraryKey" in m ? materialFromLibrary(libraryEntry(m.libraryKey)!) : { ...m, densities: KINDS[m.kind].start };
+    const [row] = await tx.insert(material).values(values).onConflictDoNothing().returning({ id: material.id });
+    if (!row) throw Refused.one("", `There is already a material called ${values.name}.`);
+    ids.push(row.id);
+  }
+  return ids;
+}
+
+/** A line's material: −1 stands for the first that was added, −2 for the second, and so on. */
+export const standsFor = (materialId: number, added: readonly number[]): number =>
+  materialId < 0 ? (added[-materialId - 1] ?? 0) : materialId;
+
 /** Receipts as they come out of a file, with the materials that are new. */
 export interface ReceiveManyIn {
-  /** Materials to put on the shelf first; a line's `materialId` of −1 stands for the first of them, −2 for the second, and so on. */
-  add: readonly { name: string; kind: KindId }[];
+  /** Materials to put on the shelf first; lines name them by numbers below zero. */
+  add: readonly NewMaterial[];
   receipts: readonly ReceiveIn[];
 }
 
@@ -234,21 +260,12 @@ export interface ReceiveManyIn {
 export const receiveMany = defineAct({
   kind: "receiveFile",
   run: async (tx, { add, receipts }: ReceiveManyIn, { actId }) => {
-    const ids: number[] = [];
-    for (const m of add) {
-      const [row] = await tx
-        .insert(material)
-        .values({ ...m, densities: KINDS[m.kind].start })
-        .onConflictDoNothing()
-        .returning({ id: material.id });
-      if (!row) throw Refused.one("", `There is already a material called ${m.name}.`);
-      ids.push(row.id);
-    }
+    const ids = await addNamed(tx, add);
     let lots = 0;
     let path = "/shelf/receipts";
     const about: About[] = ids.map((id) => ({ kind: "material", id, changes: true }));
     for (const r of receipts) {
-      const lines = r.lines.map((l) => ({ ...l, materialId: l.materialId < 0 ? (ids[-l.materialId - 1] ?? 0) : l.materialId }));
+      const lines = r.lines.map((l) => ({ ...l, materialId: standsFor(l.materialId, ids) }));
       const { purchaseId, numbers } = await writeReceipt(tx, actId, { ...r, lines });
       about.push(...aboutReceipt(purchaseId, lines));
       lots += numbers.length;

@@ -4,12 +4,15 @@
  * Rows are written by the hundred thousand straight into the tables, through the ledger's own triggers, so that balances are what they
  * would be; which material is low or to be used first is spread as in a workroom that is looked after.
  */
-import type { OpenDb } from "#db/client";
-import { openDb } from "#db/client";
+import { WORKSHOPS } from "#core/workshop";
+import { openDb, type OpenDb } from "#db/client";
+import type { Workshops } from "#db/workshops";
 import { sql } from "drizzle-orm";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { today } from "#db/clock";
 import pg from "pg";
+import { freePort } from "../postgres.ts";
+import { serve } from "../server.ts";
 import { fetcher, HEAD, lineOf, measure, type Asked, type Row } from "./measure.ts";
 
 const LOTS = 15;
@@ -101,11 +104,19 @@ const PAGES = [
   ["Receipts", "/shelf/receipts"],
 ] as const;
 
-/** Prints the shelf's pages at full size, and how much longer each takes than at a hundredth of it. @param site a server; its database is swapped */
-export async function benchBig(server: string, url: string): Promise<void> {
+/** A house with this one workshop. */
+const onlyDemo = (db: OpenDb): Workshops => ({
+  of: (kind) => Promise.resolve(kind === "demo" ? db : null),
+  begin: () => Promise.reject(new Error("not here")),
+  resetDemo: () => Promise.reject(new Error("not here")),
+  close: db.close,
+});
+
+/** Prints the shelf's pages at full size, and how much longer each takes than at a hundredth of it.  */
+export async function benchBig(server: string): Promise<void> {
   console.log("\nA workshop of five years, and one a hundredth its size:");
   const heard: Asked[] = [];
-  const sizes: { db: OpenDb; client: pg.Client }[] = [];
+  const sizes: { db: OpenDb; client: pg.Client; fetchPage: (path: string) => Promise<string>; close: () => Promise<void> }[] = [];
   for (const [name, materials] of [
     ["bench_small", 4],
     ["bench_big", 400],
@@ -113,13 +124,11 @@ export async function benchBig(server: string, url: string): Promise<void> {
     const db = await workshop(server, name, materials, heard);
     const client = new pg.Client({ connectionString: addressOf(server, name) });
     await client.connect();
-    sizes.push({ db, client });
+    const site = await serve(onlyDemo(db), await freePort());
+    sizes.push({ db, client, fetchPage: fetcher(site.url + WORKSHOPS.demo.home), close: site.close });
   }
-  const fetchPage = fetcher(url);
-  const at = async ({ db, client }: (typeof sizes)[number], name: string, path: string): Promise<Row> => {
-    globalThis.zelbinDb = db;
-    return measure(name, path, fetchPage, heard, client);
-  };
+  const at = ({ client, fetchPage }: (typeof sizes)[number], name: string, path: string): Promise<Row> =>
+    measure(name, path, fetchPage, heard, client);
   console.log(`\n${HEAD}   big / small`);
   for (const [name, path] of PAGES) {
     const small = await at(sizes[0]!, name, path);
@@ -129,7 +138,8 @@ export async function benchBig(server: string, url: string): Promise<void> {
   console.log(
     "Wanted of Shelf, One material, Its history, Shopping list: page / sum at most 2, no query over 30 ms, big / small at most 1.3.",
   );
-  for (const { db, client } of sizes) {
+  for (const { db, client, close } of sizes) {
+    await close();
     await client.end();
     await db.close();
   }

@@ -44,9 +44,9 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
       >
         {groups.length > 0 && (
           <>
-            <a href="/shelf/shopping.csv" className="act" download>
+            <Link reloadDocument to="/shelf/shopping.csv" className="act" download>
               As CSV
-            </a>
+            </Link>
             <Button onClick={() => window.print()}>Print</Button>
           </>
         )}

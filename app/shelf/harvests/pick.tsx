@@ -10,14 +10,16 @@ import { readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
-import { Area, Button, Choice, Problem, Suggestions, Text } from "../../ui/form.tsx";
+import { FindText } from "../../names/combo.tsx";
+import { HERBS } from "../../names/finds.ts";
+import { Area, Button, Choice, Problem, Text } from "../../ui/form.tsx";
 import { Caution, Heading, Sheet } from "../../ui/sheet.tsx";
 import type { Route } from "./+types/pick";
 
 export const meta: Route.MetaFunction = () => [{ title: "Note a picking · Zelbin" }];
 
 const herbs = async () => (await listMaterials(db())).filter((m) => m.kind === "herb" && !m.retired).map(({ id, name }) => ({ id, name }));
-export const loader = async () => ({ herbs: await herbs(), today: today(), token: crypto.randomUUID() });
+export const loader = () => ({ today: today(), token: crypto.randomUUID() });
 
 const METHOD_IDS = Object.keys(DRYING_METHODS) as DryingMethod[];
 const schema = object({
@@ -41,7 +43,7 @@ export async function action({ request }: Route.ActionArgs) {
   return act(() => pick(db(), { materialId: found.id, ...v }, sheet.doing));
 }
 
-export default function Pick({ loaderData: { herbs: names, today: day, token } }: Route.ComponentProps) {
+export default function Pick({ loaderData: { today: day, token } }: Route.ComponentProps) {
   const sheet = useSheet({ herb: "", picked: day, place: "", fresh: "", method: "air", celsius: "", minutes: "", note: "" }, { token });
   const { errors } = sheet.formState;
   const hot = Number(sheet.values.celsius.replace(",", ".")) > HOTTEST_DRYING;
@@ -58,8 +60,7 @@ export default function Pick({ loaderData: { herbs: names, today: day, token } }
       <Sheet>
         <Problem say={sheet.problem} see={sheet.see} />
         <div className="grid gap-4 sm:grid-cols-2">
-          <Text label="Herb" list="herbs" {...sheet.register("herb")} problem={errors.herb?.message} />
-          <Suggestions id="herbs" names={names.map((n) => n.name)} />
+          <FindText control={sheet.control} name="herb" finds={HERBS} label="Herb" problem={errors.herb?.message} />
           <Text label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
           <Text label="Picked on" type="date" {...sheet.register("picked")} problem={errors.picked?.message} />
           <Text label="Where" placeholder="South bed" {...sheet.register("place")} problem={errors.place?.message} />

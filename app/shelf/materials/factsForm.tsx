@@ -130,7 +130,7 @@ export function FactsForm({
             />
           </Part>
         )}
-        {sheet.values.kind === "container" && <ContainerFacts sheet={sheet} lids={lids} />}
+        {sheet.values.kind === "container" && <ContainerFacts sheet={sheet} />}
         <Keeping sheet={sheet} ingredient={ingredient} kept={Object.entries(KEPT)} />
         <Part title="Cautions and notes">
           <div className="grid gap-4">

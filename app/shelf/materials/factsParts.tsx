@@ -4,7 +4,9 @@ import { roundCapacityMl } from "#core/material/container";
 import type { Kind } from "#core/material/kinds";
 import { FORMS } from "#core/measure/mass";
 import { writeNumber } from "#core/measure/write";
-import { Choice, Suggestions, Text } from "../../ui/form.tsx";
+import { FindText } from "../../names/combo.tsx";
+import { LIDS } from "../../names/finds.ts";
+import { Choice, Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
 import type { FactsSheet } from "./factsText.ts";
 
@@ -97,7 +99,7 @@ const positive = (t: string): number | null => {
   return t.trim() !== "" && Number.isFinite(n) && n > 0 ? n : null;
 };
 
-export function ContainerFacts({ sheet, lids }: { sheet: FactsSheet; lids: readonly { name: string }[] }) {
+export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
   const { errors } = sheet.formState;
   const [inner, fill] = [positive(sheet.values.inner), positive(sheet.values.fill)];
   const ml = inner !== null && fill !== null ? roundCapacityMl(inner, fill) : null;
@@ -127,8 +129,14 @@ export function ContainerFacts({ sheet, lids }: { sheet: FactsSheet; lids: reado
         <Text label="To the brim" placeholder="86 mL" className={RIGHT} {...sheet.register("brim")} problem={errors.brim?.message} />
         <Text label="Empty, it weighs" placeholder="14 g" className={RIGHT} {...sheet.register("empty")} problem={errors.empty?.message} />
         <Text label="Made of" placeholder="Aluminium, lacquered" {...sheet.register("madeOf")} problem={errors.madeOf?.message} />
-        <Text label="The lid that fits" list="lids" className="sm:col-span-2" {...sheet.register("lid")} problem={errors.lid?.message} />
-        <Suggestions id="lids" names={lids.map((l) => l.name)} />
+        <FindText
+          control={sheet.control}
+          name="lid"
+          finds={LIDS}
+          label="The lid that fits"
+          className="sm:col-span-2"
+          problem={errors.lid?.message}
+        />
       </div>
     </Part>
   );

@@ -1,12 +1,11 @@
 /** The starter library: common materials with their figures, to be taken onto the shelf. */
-import { libraryByKind, LIBRARY } from "#core/material/library";
+import { LIBRARY } from "#core/material/library";
 import { SOURCES, type LibraryEntry } from "#core/material/library/entry";
 import { CAUTIONS } from "#core/material/cautions";
 import { KINDS, kind } from "#core/material/kinds";
 import { FORMS, type Form } from "#core/measure/mass";
 import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
-import { useState } from "react";
 import { Link } from "react-router";
 import { array, object } from "yup";
 import { db } from "../../db.server.ts";
@@ -16,6 +15,7 @@ import { useSheet } from "../../forms/useSheet.ts";
 import { Button, Problem } from "../../ui/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet.tsx";
 import { Table } from "../../ui/table.tsx";
+import { LibraryFind, Tick, Ticked, useLibraryFind } from "./libraryPick.tsx";
 import type { Route } from "./+types/library";
 
 export const meta: Route.MetaFunction = () => [{ title: "Library of materials · Zelbin" }];
@@ -40,6 +40,7 @@ const FIGURES = "text-[0.92rem] whitespace-nowrap tabular-nums";
 
 /** What a material weighs in each form it is measured in, and who says so. */
 function Densities({ of: e }: { of: LibraryEntry }) {
+  if (Object.keys(e.densities).length === 0) return null;
   const source = SOURCES[e.densitySource];
   return (
     <>
@@ -60,24 +61,16 @@ function Densities({ of: e }: { of: LibraryEntry }) {
 
 export default function Library({ loaderData: { have, token } }: Route.ComponentProps) {
   const sheet = useSheet<{ take: string[] }>({ take: [] }, { token });
-  const [find, setFind] = useState("");
-  const mine = new Set(have);
-  const wanted = find.trim().toLowerCase();
+  const { question, ask, found } = useLibraryFind();
   const taken = sheet.values.take;
+  const picked = { taken, have, take: (keys: string[]) => sheet.setValue("take", keys, { shouldDirty: true }) };
   return (
     <form onSubmit={sheet.send()}>
       <Heading
         title="Library"
         about={`${LIBRARY.length} common materials with the figures the other stations need. Most figures are from memory, as each says; weigh a level cup of yours and write your own over them.`}
       >
-        <input
-          type="search"
-          aria-label="Find in the library"
-          placeholder="Find  ( / )"
-          className="field w-48!"
-          value={find}
-          onChange={(e) => setFind(e.target.value)}
-        />
+        <LibraryFind question={question} ask={ask} />
         <Link to="/shelf" className="act">
           Leave
         </Link>
@@ -87,34 +80,18 @@ export default function Library({ loaderData: { have, token } }: Route.Component
       </Heading>
       <Sheet>
         <Problem say={sheet.problem ?? sheet.formState.errors.take?.message} />
+        <Ticked {...picked} />
         <Table
-          groups={[...libraryByKind()].flatMap(([k, all]) => {
-            const entries = all.filter((e) => `${e.name} ${e.inci} ${e.botanical}`.toLowerCase().includes(wanted));
-            return entries.length === 0 ? [] : [{ key: k, head: KINDS[k].plural, rows: entries }];
-          })}
+          groups={[...found].map(([k, rows]) => ({ key: k, head: KINDS[k].plural, rows }))}
           by={(e) => e.key}
           columns={[
             {
               head: "Material",
-              cell: (e) => {
-                const there = mine.has(e.key) || mine.has(e.name.toLowerCase());
-                return (
-                  <label className="flex items-baseline gap-2">
-                    <input
-                      type="checkbox"
-                      value={e.key}
-                      disabled={there}
-                      className="h-4 w-4 flex-none accent-amber"
-                      {...sheet.register("take")}
-                    />
-                    <span>
-                      <span className="font-semibold">{e.name}</span>
-                      {there && <span className="ml-2 text-[0.85rem] text-sage">on your shelf</span>}
-                      {e.botanical && <span className="block text-[0.85rem] text-pine-soft italic">{e.botanical}</span>}
-                    </span>
-                  </label>
-                );
-              },
+              cell: (e) => (
+                <Tick of={e} {...picked}>
+                  {e.botanical && <span className="block text-[0.85rem] text-pine-soft italic">{e.botanical}</span>}
+                </Tick>
+              ),
             },
             { head: "INCI name", plain: true, className: SMALL, cell: (e) => e.inci },
             { head: "Density, g/mL", className: SMALL, cell: (e) => <Densities of={e} /> },
@@ -123,7 +100,13 @@ export default function Library({ loaderData: { have, token } }: Route.Component
               head: "Keeps, months",
               className: FIGURES,
               cell: (e) =>
-                `${e.keepsSealed ?? "—"}${e.keepsOpened !== null && e.keepsOpened !== e.keepsSealed ? `, open ${e.keepsOpened}` : ""}`,
+                e.keepsSealed !== null &&
+                `${e.keepsSealed}${e.keepsOpened !== null && e.keepsOpened !== e.keepsSealed ? `, open ${e.keepsOpened}` : ""}`,
+            },
+            {
+              head: "Holds, empty",
+              className: FIGURES,
+              cell: (e) => e.brimMl !== null && `${e.brimMl} mL, ${e.emptyG} g`,
             },
             {
               head: "Mind",
@@ -134,8 +117,8 @@ export default function Library({ loaderData: { have, token } }: Route.Component
           ]}
         />
         <p className="mt-4 text-[0.9rem] text-pine-soft">
-          Sources of densities: {SOURCES.codex210}; {SOURCES.codex33}; everything else from memory. Melting ranges, keeping times and drops
-          are from memory.
+          Sources of densities: {SOURCES.codex210}; {SOURCES.codex33}; everything else from memory. Melting ranges, keeping times, drops,
+          and what containers hold and weigh are from memory.
         </p>
       </Sheet>
     </form>

@@ -21,6 +21,7 @@ import { actsOf } from "../../book/lines.server.ts";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
 import { Button, Problem, Text } from "../../ui/form.tsx";
+import { KeptFileLink, KeptPicture } from "../../files/keptFile.tsx";
 import { KeepFile } from "../../files/keepFile.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
 import { Table } from "../../ui/table.tsx";
@@ -90,14 +91,14 @@ function Scans({ scans, token }: { scans: Route.ComponentProps["loaderData"]["sc
     <ul className="mb-3 flex flex-wrap gap-4">
       {scans.map((s) => (
         <li key={s.id} className="w-40 text-[0.9rem]">
-          <a href={`/files/${s.id}`} target="_blank" rel="noreferrer" className="block">
+          <KeptFileLink id={s.id} className="block">
             {s.mime.startsWith("image/") && s.mime !== "image/heic" ? (
-              <img src={`/files/${s.id}`} alt={s.name} loading="lazy" className="mb-1 h-28 w-40 rounded border border-rule object-cover" />
+              <KeptPicture id={s.id} alt={s.name} className="mb-1 h-28 w-40" />
             ) : (
               <span className="mb-1 grid h-28 place-items-center rounded border border-rule bg-paper-deep font-display">PDF</span>
             )}
             <span className="block truncate text-amber underline underline-offset-4">{s.name}</span>
-          </a>
+          </KeptFileLink>
           <button
             type="button"
             className="pressable"

@@ -10,7 +10,9 @@ import { Link } from "react-router";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { showBase } from "../../ui/amounts.tsx";
 import { CURRENCIES } from "../../ui/currencies.ts";
-import { Button, Choice, Problem, Suggestions, Text } from "../../ui/form.tsx";
+import { FindText } from "../../names/combo.tsx";
+import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
+import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
 import { LineTable, type Column } from "../../ui/lines.tsx";
 import { Meanwhile } from "../../ui/meanwhile.tsx";
 import { Heading, Sheet, SideBySide } from "../../ui/sheet.tsx";
@@ -19,7 +21,7 @@ import { ReceiptReckoner } from "./receiptReckoner.tsx";
 import { BLANK_LINE, type ReceiptMaterial, type ReceiptTexts } from "./receiptTexts.ts";
 
 const COLUMNS: readonly Column[] = [
-  { key: "material", label: "Material", width: "24%", list: "materials" },
+  { key: "material", label: "Material", width: "24%", finds: MATERIALS },
   { key: "packs", label: "Packs", width: "3.4rem", right: true },
   { key: "packSize", label: "Each holds", width: "5.6rem", placeholder: "500 g", right: true },
   { key: "price", label: "Price of all", width: "6rem", placeholder: "12.50", right: true },
@@ -111,7 +113,7 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
           <Problem say={sheet.problem} see={sheet.see} />
           <Meanwhile sheet={sheet} names={FIELD_NAMES} />
           <div className="mb-5 grid gap-4 sm:grid-cols-[1fr_11rem_8rem_9rem]">
-            <Text label="Supplier" {...sheet.register("supplier")} problem={errors.supplier?.message} />
+            <FindText control={sheet.control} name="supplier" finds={SUPPLIERS} label="Supplier" problem={errors.supplier?.message} />
             <Text label="Arrived" type="date" {...sheet.register("day")} problem={errors.day?.message} />
             <Text
               label="Postage"
@@ -200,7 +202,6 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
               },
             ]}
           />
-          <Suggestions id="materials" names={materials.map((m) => m.name)} />
           <p className="mt-4 text-[0.92rem] text-pine-soft">
             Leave best before empty where there is none. Rows paste in from a spreadsheet, in the order of the columns.
             {parts && " Say how many packs have come so far; the rest waits on the receipt."}

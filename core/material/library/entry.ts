@@ -34,6 +34,11 @@ export interface LibraryEntry {
   vegan: Vegan;
   refined: Refined;
   kept: Kept;
+  /** Containers: millilitres to the brim, grams empty, what they are made of, and the entry of the lid that fits. */
+  brimMl: number | null;
+  emptyG: number | null;
+  madeOf: string;
+  lid: string;
 }
 
 type Rest = Partial<Omit<LibraryEntry, "key" | "name" | "kind" | "inci">>;
@@ -56,5 +61,9 @@ export const entry = (key: string, name: string, kind: KindId, inci: string, res
   vegan: "yes",
   refined: "",
   kept: "",
+  brimMl: null,
+  emptyG: null,
+  madeOf: "",
+  lid: "",
   ...rest,
 });

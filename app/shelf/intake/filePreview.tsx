@@ -1,9 +1,10 @@
-/** What a file of receipts would become: its columns, unknown names, lines that can't be read, and the first of those that can. */
+/** What a file would become: its columns, unknown names, lines that can't be read, and the first of those that can. */
 import { DATE_ORDERS, NUMBER_STYLES } from "#core/intake/loose";
-import { FIELDS, FIELD_IDS, NEEDED } from "#core/intake/receipt";
+import { FIELDS, isNeeded, PURPOSES, type FieldId, type Purpose } from "#core/intake/receipt";
 import { KINDS, KIND_IDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
+import { useState } from "react";
 import { When } from "../../ui/amounts.tsx";
 import { Choice, Problem, Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
@@ -12,6 +13,7 @@ import { useWorkshop } from "../../ui/workshop.ts";
 import type { Preview } from "./intake.server.ts";
 
 interface PreviewProps {
+  purpose: Purpose;
   preview: Preview;
   names: readonly string[];
   columns: Record<string, string>;
@@ -30,7 +32,11 @@ const asking = (value: string, of: Readonly<Record<string, string>>): (readonly 
   ...Object.entries(of),
 ];
 
+/** What opening stock calls its columns, where it is another word. */
+const OPENING: Partial<Record<FieldId, string>> = { price: "Cost of all", day: "Bought on", supplierLot: "Lot on it", packSize: "Amount" };
+
 export function FilePreview({
+  purpose,
   preview: p,
   names,
   columns,
@@ -43,19 +49,23 @@ export function FilePreview({
   setSupplier,
 }: PreviewProps) {
   const { currency } = useWorkshop();
+  // What the library had for a name is still offered once it was taken.
+  const [known] = useState(() => new Map<string, { key: string; name: string }>());
+  for (const u of p.intake.unknown) if (u.library) known.set(u.name, u.library);
   const asked = [...new Set([...p.intake.unknown.map((u) => u.name), ...Object.keys(matches)])];
+  const fromLibrary = p.intake.unknown.filter((u) => u.library && !matches[u.name]);
   return (
     <>
       <Part title="Which column is which" aside={<span className="text-pine-soft">{counted(p.rows, "line")}</span>}>
         <div className="grid gap-3 sm:grid-cols-4">
-          {FIELD_IDS.map((f) => (
+          {PURPOSES[purpose].fields.map((f) => (
             <Choice
               key={f}
-              label={FIELDS[f]}
+              label={purpose === "opening" ? (OPENING[f] ?? FIELDS[f]) : FIELDS[f]}
               value={p.mapping[f] === null ? "none" : String(p.mapping[f])}
               onChange={(e) => setColumns({ ...columns, [f]: e.target.value })}
               options={[
-                ["none", NEEDED.includes(f) ? "— choose —" : "not in it"],
+                ["none", isNeeded(purpose, f) ? "— choose —" : "not in it"],
                 ...p.header.map((h, i) => [String(i), `${h}${p.sample[0]?.[i] ? ` · ${p.sample[0][i]}` : ""}`] as const),
               ]}
             />
@@ -74,33 +84,49 @@ export function FilePreview({
             onChange={(e) => setDates(e.target.value)}
             options={asking(p.dates, DATE_ORDERS)}
           />
-          {p.mapping.supplier === null && (
+          {p.mapping.supplier === null && purpose === "receipt" && (
             <Text label="All from" placeholder="Supplier" value={supplier} onChange={(e) => setSupplier(e.target.value)} />
           )}
         </div>
         <Problem say={p.say} />
       </Part>
       {asked.length > 0 && (
-        <Part title="Names the shelf doesn't know">
-          <div className="grid gap-3 sm:grid-cols-3">
-            {asked.map((name) => (
-              <Choice
-                key={name}
-                label={name}
-                hint={
-                  p.intake.unknown.find((u) => u.name === name)
-                    ? `in ${counted(p.intake.unknown.find((u) => u.name === name)!.rows, "line")}`
-                    : undefined
+        <Part
+          title="Names the shelf doesn't know"
+          aside={
+            fromLibrary.length > 0 && (
+              <button
+                type="button"
+                className="pressable"
+                onClick={() =>
+                  setMatches({ ...matches, ...Object.fromEntries(fromLibrary.map((u) => [u.name, `library:${u.library!.key}`])) })
                 }
-                value={matches[name] ?? ""}
-                onChange={(e) => setMatches({ ...matches, [name]: e.target.value })}
-                options={[
-                  ["", "leave these lines out"],
-                  ...KIND_IDS.map((k) => [`kind:${k}`, `add as: ${KINDS[k].label.toLowerCase()}`] as const),
-                  ...names.map((n) => [n, `is: ${n}`] as const),
-                ]}
-              />
-            ))}
+              >
+                Take {counted(fromLibrary.length, "name")} from the library
+              </button>
+            )
+          }
+        >
+          <div className="grid gap-3 sm:grid-cols-3">
+            {asked.map((name) => {
+              const unknown = p.intake.unknown.find((u) => u.name === name);
+              const library = unknown?.library ?? known.get(name);
+              return (
+                <Choice
+                  key={name}
+                  label={name}
+                  hint={unknown ? `in ${counted(unknown.rows, "line")}` : undefined}
+                  value={matches[name] ?? ""}
+                  onChange={(e) => setMatches({ ...matches, [name]: e.target.value })}
+                  options={[
+                    ["", "leave these lines out"],
+                    ...(library ? [[`library:${library.key}`, `from the library: ${library.name}`] as const] : []),
+                    ...KIND_IDS.map((k) => [`kind:${k}`, `add as: ${KINDS[k].label.toLowerCase()}`] as const),
+                    ...names.map((n) => [n, `is: ${n}`] as const),
+                  ]}
+                />
+              );
+            })}
           </div>
         </Part>
       )}
@@ -136,15 +162,16 @@ export function FilePreview({
                 ),
               },
               {
-                head: "From",
+                head: purpose === "receipt" ? "From" : "Bought",
                 cell: (l) => (
                   <>
-                    {l.supplier}, <When day={l.day} />
+                    {l.supplier && `${l.supplier}, `}
+                    <When day={l.day} />
                   </>
                 ),
               },
               { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
-              { head: "Price", as: "figure", cell: (l) => money(l.price, currency) },
+              { head: "Price", as: "figure", cell: (l) => (l.price === null ? "not known" : money(l.price, currency)) },
             ]}
           />
           {p.intake.lines > p.intake.shown.length && (

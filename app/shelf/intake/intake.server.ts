@@ -1,14 +1,26 @@
-/** Receipts out of a file: read on the server, since a file may have twenty thousand lines. */
-import { groupBy } from "#core/collect";
+/** Stock out of a file: read on the server, since a file may have twenty thousand lines. */
+import { finder } from "#core/find";
 import { DATE_ORDERS, NUMBER_STYLES, type DateOrder, type NumberStyle } from "#core/intake/loose";
-import { FIELD_IDS, guessColumns, guessStyles, readIntake, type Asked, type Intake, type Mapping } from "#core/intake/receipt";
+import {
+  FIELD_IDS,
+  guessColumns,
+  guessStyles,
+  PURPOSES,
+  readIntake,
+  type Asked,
+  type Intake,
+  type IntakeLine,
+  type Mapping,
+  type Purpose,
+} from "#core/intake/receipt";
 import { readTable } from "#core/intake/table";
 import { KIND_IDS, KINDS, type KindId } from "#core/material/kinds";
-import { micros } from "#core/measure/exact";
+import { LIBRARY, libraryEntry } from "#core/material/library";
+import type { MaterialFacts } from "#core/material/facts";
 import type { Outcome } from "#core/outcome";
 import type { Day } from "#core/when";
-import type { ReceiveIn } from "#db/shelf/receive";
-import { listMaterials, type MaterialRow } from "#db/shelf/materials";
+import type { NewMaterial } from "#db/shelf/receive";
+import { listMaterials } from "#db/shelf/materials";
 import { db } from "../../db.server.ts";
 
 /** What the sheet says of the file; empty texts mean "as guessed". */
@@ -18,7 +30,7 @@ export interface IntakeTexts {
   numbers: string;
   dates: string;
   supplier: string;
-  /** Unknown names: a material's name to take it for, or `kind:oil` to add it as one. */
+  /** Unknown names: a material's name to take it for, `library:jojoba` to take that from the library, or `kind:oil` to add it as one. */
   matches: Partial<Record<string, string>>;
 }
 
@@ -38,7 +50,8 @@ export interface Preview {
     lines: number;
     problems: { row: number; field: string; say: string }[];
     problemCount: number;
-    unknown: { name: string; rows: number }[];
+    /** With the library's entry that is meant by the name, where one seems to be. */
+    unknown: { name: string; rows: number; library: { key: string; name: string } | null }[];
     shown: Shown[];
   };
   say: string | null;
@@ -49,7 +62,7 @@ interface Shown {
   material: string;
   packs: number;
   packSize: string;
-  price: number;
+  price: number | null;
   supplier: string;
   day: Day;
   bestBefore: Day | null;
@@ -58,21 +71,27 @@ interface Shown {
 
 export interface IntakeRead {
   preview: Preview;
-  receipts: ReceiveIn[];
-  /** Materials to add first, by the name in the file. */
-  add: { name: string; kind: KindId }[];
+  lines: IntakeLine[];
+  /** Materials to add first; a line's number below zero stands for one of them. */
+  add: NewMaterial[];
 }
 
-const NEW = /^kind:(.+)$/;
+/** What reading a line takes to know of a material. */
+type Named = MaterialFacts & { id: number };
+const NOBODY = { dropsPerMl: null, pieceMg: null };
+
+const NEW = /^(kind|library):(.+)$/;
+const findInLibrary = finder(LIBRARY, (e) => ({ name: e.name, also: e.inci }));
 
 /** Reads a file as the sheet says. @returns problems of `readTable` */
-export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<IntakeRead>> {
+export async function readFile(t: IntakeTexts, day: Day, purpose: Purpose): Promise<Outcome<IntakeRead>> {
   const table = readTable(t.text);
   if (!table.ok) return table;
   const { header, rows } = table.value;
   const guess = guessColumns(header);
   const mapping = Object.fromEntries(
     FIELD_IDS.map((f) => {
+      if (!(PURPOSES[purpose].fields as readonly string[]).includes(f)) return [f, null];
       const said = t.columns[f];
       if (said === undefined || said === "") return [f, guess[f]];
       const n = Number(said);
@@ -87,31 +106,30 @@ export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<Intake
   const open = { numbers: said.numbers ? "" : asked.numbers, dates: said.dates ? "" : asked.dates };
 
   const materials = await listMaterials(db());
-  const known = new Map<string, MaterialRow>(materials.map((m) => [m.name.toLowerCase(), m]));
+  const known = new Map<string, Named>(materials.map((m) => [m.name.toLowerCase(), m]));
   const add: IntakeRead["add"] = [];
-  let invented = 0;
+  const mean = (name: string, m: Omit<Named, "id" | "pieceMg">, added: NewMaterial): void => {
+    add.push(added);
+    // Stands in until it is added: a number below zero no material has.
+    known.set(name.toLowerCase(), { ...NOBODY, ...m, id: -add.length });
+  };
   for (const [name, said] of Object.entries(t.matches)) {
     if (!said) continue;
-    const asKind = NEW.exec(said)?.[1];
+    const [, how, what] = NEW.exec(said) ?? [];
     const match = known.get(said.toLowerCase());
+    const entry = how === "library" ? libraryEntry(what!) : null;
     if (match) known.set(name.toLowerCase(), match);
-    else if (asKind && (KIND_IDS as string[]).includes(asKind)) {
-      const kind = asKind as KindId;
-      add.push({ name, kind });
-      // Stands in until it is added: a number below zero no material has.
-      known.set(name.toLowerCase(), {
-        ...materials[0]!,
-        id: --invented,
-        name,
-        kind,
-        densities: KINDS[kind].start,
-        dropsPerMl: null,
-        pieceMg: null,
-      });
+    else if (entry) {
+      const there = known.get(entry.name.toLowerCase());
+      if (there) known.set(name.toLowerCase(), there);
+      else mean(name, entry, { libraryKey: entry.key });
+    } else if (how === "kind" && (KIND_IDS as string[]).includes(what!)) {
+      const kind = what as KindId;
+      mean(name, { name, kind, densities: KINDS[kind].start, dropsPerMl: null }, { name, kind });
     }
   }
   const styled = { numbers: said.numbers ?? styles.numbers, dates: said.dates ?? styles.dates };
-  const read = readIntake(table.value, mapping, styled, known, { supplier: t.supplier.trim(), day });
+  const read = readIntake(table.value, mapping, styled, known, { supplier: t.supplier.trim(), day }, purpose);
   const empty: Intake = { lines: [], problems: [], unknown: [] };
   // What could be two things is asked first: nothing of a guess is shown or received.
   const intake = read.ok && !open.numbers && !open.dates ? read.value : empty;
@@ -120,7 +138,7 @@ export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<Intake
     ok: true,
     value: {
       add,
-      receipts: receiptsOf(intake),
+      lines: intake.lines,
       preview: {
         header,
         rows: rows.length,
@@ -134,20 +152,13 @@ export async function readFile(t: IntakeTexts, day: Day): Promise<Outcome<Intake
           lines: intake.lines.length,
           problems: intake.problems.slice(0, SHOWN),
           problemCount: intake.problems.length,
-          unknown: intake.unknown.slice(0, SHOWN),
+          unknown: intake.unknown.slice(0, SHOWN).map((u) => {
+            const [entry] = findInLibrary(u.name, 1);
+            return { ...u, library: entry ? { key: entry.key, name: entry.name } : null };
+          }),
           shown: intake.lines.slice(0, SHOWN).map((l) => ({ ...l, material: names.get(l.materialId) ?? "" })),
         },
       },
     },
   };
-}
-
-/** Lines of one supplier on one day are one receipt. Materials still to be added keep their stand-in number. */
-function receiptsOf(intake: Intake): ReceiveIn[] {
-  return [...groupBy(intake.lines, (l) => `${l.day}\n${l.supplier}`).values()].map((lines) => ({
-    supplier: lines[0]!.supplier,
-    day: lines[0]!.day,
-    postage: micros(0),
-    lines,
-  }));
 }

@@ -1,0 +1,258 @@
+/**
+ * The one field for names: typed, found by any word in any order, a slip forgiven; what is on hand, its cost and its lots stand beside each.
+ * What isn't there yet is taken from the library, or added, without leaving the sheet.
+ */
+import { finder } from "#core/find";
+import { useCombobox, type UseComboboxState, type UseComboboxStateChangeOptions } from "downshift";
+import { Popover } from "radix-ui";
+import { useEffect, useId, useMemo, useRef, useState, type ComponentProps, type KeyboardEvent } from "react";
+import { useController, type Control, type FieldValues } from "react-hook-form";
+import { useFetcher } from "react-router";
+import type { Reply } from "../forms/sheet.server.ts";
+import { Frame, describe, Problem, type FieldProps } from "../ui/form.tsx";
+import { AddMaterial } from "./addMaterial.tsx";
+import type { Finds, Name, Names } from "./name.ts";
+
+type Option = Name & { how: "name" | "library" | "add" };
+type Added = Reply | { added: string } | null;
+
+const MOST_NAMES = 9;
+const MOST_OF_LIBRARY = 6;
+const NONE: Names = { names: [], library: [] };
+const byName = (n: Name): Name => n;
+
+/** The names a field chooses from: read when it is first gone to, and again whenever something was done. */
+function useNames(finds: Finds): { names: Names; load: () => void } {
+  const { data, load, state } = useFetcher<Names>({ key: `names ${finds.of}` });
+  const own = finds.of === "these" ? finds.names : null;
+  const kinds = finds.of === "material" ? finds.kinds : undefined;
+  const names = useMemo((): Names => {
+    if (own) return { names: own, library: [] };
+    if (!data) return NONE;
+    const fits = (n: Name): boolean => !kinds || (n.kind !== undefined && kinds.includes(n.kind));
+    return { names: data.names.filter(fits), library: data.library.filter(fits) };
+  }, [data, own, kinds]);
+  return {
+    names,
+    load: () => {
+      if (!own && !data && state === "idle") void load(`/names/${finds.of}`);
+    },
+  };
+}
+
+const T = useCombobox.stateChangeTypes;
+/** Nothing is ever "selected": what stands in the field is what was typed or chosen, and leaving it changes nothing. */
+function keepText(state: UseComboboxState<Option>, { type, changes }: UseComboboxStateChangeOptions<Option>) {
+  if (type === T.InputBlur || type === T.InputKeyDownEscape)
+    return { ...changes, selectedItem: null, inputValue: state.inputValue, isOpen: false };
+  return changes;
+}
+
+interface ComboProps extends Omit<ComponentProps<"input">, "value" | "onChange" | "ref"> {
+  finds: Finds;
+  value: string;
+  onText: (text: string) => void;
+  inputRef?: (input: HTMLInputElement | null) => void;
+}
+
+/** The field alone, for a place that has its own label. */
+export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: ComboProps) {
+  const { names, load } = useNames(finds);
+  const box = useRef<HTMLInputElement>(null);
+  const [adding, add] = useState<string | null>(null);
+  const library = useFetcher<Added>();
+  const material = finds.of === "material";
+  // Only what the books know may stand there; other fields take a name nobody has written before.
+  const strict = finds.of === "material" || finds.of === "these";
+  const find = useMemo(() => finder(names.names, byName), [names.names]);
+  const findInLibrary = useMemo(() => finder(names.library, byName), [names.library]);
+  const text = value.trim();
+  const same = (n: Name): boolean => n.name.toLowerCase() === text.toLowerCase();
+  const exact = text !== "" && names.names.some(same);
+  const options = useMemo((): Option[] => {
+    const found = find(text, MOST_NAMES).map((n): Option => ({ ...n, how: "name" }));
+    if (!material || text === "") return found;
+    const more = findInLibrary(text, MOST_OF_LIBRARY).map((n): Option => ({ ...n, how: "library" }));
+    return [...found, ...more, ...(exact ? [] : [{ name: text, how: "add" } as const])];
+  }, [find, findInLibrary, text, exact, material]);
+
+  const choose = (o: Option): void => {
+    if (o.how === "add") return add(text);
+    onText(o.name);
+    if (o.how === "library")
+      void library.submit(
+        { key: o.key!, token: crypto.randomUUID() },
+        { method: "post", action: "/names/material", encType: "application/json" },
+      );
+  };
+  const c = useCombobox<Option>({
+    items: options,
+    inputValue: value,
+    selectedItem: null,
+    defaultHighlightedIndex: strict && text !== "" ? 0 : -1,
+    itemToString: (o) => o?.name ?? "",
+    stateReducer: keepText,
+    onStateChange: ({ type, selectedItem }) => {
+      if (selectedItem && (type === T.ItemClick || type === T.InputKeyDownEnter)) choose(selectedItem);
+    },
+  });
+  // A whole name needs no list over the next line, unless it is asked for.
+  const [browsing, browse] = useState(false);
+  const shown = c.isOpen && options.length > 0 && (!exact || browsing);
+  useEffect(() => {
+    if (!c.isOpen) browse(false);
+  }, [c.isOpen]);
+  const marked = shown ? options[c.highlightedIndex] : undefined;
+
+  const onKey = (e: KeyboardEvent<HTMLInputElement>): void => {
+    if (e.key === "ArrowDown" || e.key === "ArrowUp") {
+      load();
+      browse(true);
+    }
+    if (e.key === "Tab" && marked?.how === "name" && strict && text !== "" && !exact) choose(marked);
+    if (e.key === "Enter" && marked) return;
+    // Nothing is marked: Enter is the sheet's.
+    if (e.key === "Enter") (e.nativeEvent as unknown as { preventDownshiftDefault: boolean }).preventDownshiftDefault = true;
+    onKeyDown?.(e);
+  };
+  const problem = library.data && "problems" in library.data ? library.data.problems[0]?.say : undefined;
+  const menu = c.getMenuProps({}, { suppressRefError: true });
+
+  return (
+    <>
+      <input
+        type="text"
+        {...input}
+        {...c.getInputProps({
+          ref: (el: HTMLInputElement | null) => {
+            box.current = el;
+            inputRef?.(el);
+          },
+          onChange: (e) => {
+            load();
+            browse(false);
+            onText(e.currentTarget.value);
+          },
+          onFocus: load,
+          onBlur: input.onBlur,
+          onKeyDown: onKey,
+          onPaste: input.onPaste,
+          "aria-label": input["aria-label"],
+          "aria-labelledby": undefined,
+          id: input.id,
+        })}
+        autoComplete="off"
+      />
+      {shown && (
+        <Popover.Root open>
+          <Popover.Anchor virtualRef={box as React.RefObject<HTMLInputElement>} />
+          <Popover.Portal>
+            <Popover.Content
+              role="presentation"
+              align="start"
+              sideOffset={3}
+              collisionPadding={8}
+              onOpenAutoFocus={(e) => e.preventDefault()}
+              onCloseAutoFocus={(e) => e.preventDefault()}
+              className="z-50 max-h-[min(22rem,var(--radix-popover-content-available-height))] w-[max(24rem,var(--radix-popover-trigger-width))] max-w-[calc(100vw-1rem)] overflow-y-auto rounded-md border border-rule-strong bg-sheet p-1 shadow-xl"
+            >
+              <ul {...menu} aria-label="To choose from" aria-labelledby={undefined}>
+                {options.map((o, i) => (
+                  <li
+                    key={`${o.how} ${o.name}`}
+                    {...c.getItemProps({ item: o, index: i })}
+                    className={`cursor-pointer rounded px-2.5 py-1.5 ${i === c.highlightedIndex ? "bg-honey-wash" : ""} ${
+                      o.how !== "name" && options[i - 1]?.how !== o.how && i > 0 ? "mt-1 border-t border-rule" : ""
+                    }`}
+                  >
+                    <Line of={o} />
+                  </li>
+                ))}
+              </ul>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
+      <Problem say={problem} />
+      {adding !== null && finds.of === "material" && (
+        <AddMaterial
+          name={adding}
+          kinds={finds.kinds}
+          done={(name) => {
+            add(null);
+            if (name !== null) onText(name);
+            box.current?.focus();
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+/** A name in the list: what helps to choose it stands at its right and under it. */
+function Line({ of: o }: { of: Option }) {
+  if (o.how === "add")
+    return (
+      <span className="text-amber">
+        Add <strong>{o.name}</strong> to the shelf …
+      </span>
+    );
+  return (
+    <span className="grid grid-cols-[1fr_auto] items-baseline gap-x-4">
+      <span className="font-semibold">{o.name}</span>
+      <span className={`text-[0.9rem] tabular-nums ${o.first ? "weight" : "text-pine-soft"}`}>
+        {o.how === "library" ? "from the library" : o.aside}
+      </span>
+      {o.about && <span className="col-span-2 text-[0.86rem] text-pine-soft">{o.about}</span>}
+    </span>
+  );
+}
+
+type InSheet = { control: unknown; name: string; finds: Finds; onPicked?: (text: string) => void };
+
+/** The field of a sheet. */
+function useField({ control, name, onPicked }: Omit<InSheet, "finds">) {
+  const { field } = useController({ control: control as Control<FieldValues>, name });
+  return {
+    value: typeof field.value === "string" ? field.value : "",
+    onBlur: field.onBlur,
+    inputRef: field.ref,
+    onText: (text: string) => {
+      field.onChange(text);
+      onPicked?.(text);
+    },
+  };
+}
+
+/** In a table of lines. */
+export function ComboCell({ control, name, onPicked, ...rest }: InSheet & Omit<ComboProps, "value" | "onText" | "inputRef" | "name">) {
+  return <Combo {...rest} {...useField({ control, name, onPicked })} />;
+}
+
+/** With its label, hint and problem. */
+export function FindText({
+  control,
+  name,
+  finds,
+  onPicked,
+  label,
+  problem,
+  hint,
+  className,
+  ...input
+}: InSheet & FieldProps & Omit<ComponentProps<"input">, "ref">) {
+  const id = useId();
+  return (
+    <Frame {...{ id, label, problem, hint, className }}>
+      <Combo
+        id={id}
+        className="field"
+        finds={finds}
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={describe(id, problem, hint)}
+        {...input}
+        {...useField({ control, name, onPicked })}
+      />
+    </Frame>
+  );
+}

@@ -1,0 +1,103 @@
+/** What the fields for names choose from, and adding a material on the spot: the sheet it is needed on stays as it is. */
+import { KIND_IDS, KINDS, kind } from "#core/material/kinds";
+import { LIBRARY, libraryEntry } from "#core/material/library";
+import { mg } from "#core/measure/exact";
+import { showUnitCost } from "#core/measure/money";
+import { showStock } from "#core/measure/write";
+import { counted } from "#core/words";
+import { sayDay } from "#core/when";
+import { today } from "#db/clock";
+import { customerNames, marketNames, materialNames, supplierNames, type KnownName } from "#db/names";
+import { readSettings } from "#db/settings";
+import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
+import { data } from "react-router";
+import { object } from "yup";
+import { db } from "../db.server.ts";
+import { note, oneOf, scaled, words } from "../forms/fields.ts";
+import { asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import type { Route } from "./+types/names";
+import type { Name, Names } from "./name.ts";
+
+async function materials(): Promise<Names> {
+  const [all, { currency }] = await Promise.all([materialNames(db()), readSettings(db())]);
+  const there = new Set(all.map((m) => m.name.toLowerCase()));
+  return {
+    names: all.map((m): Name => {
+      const { measured } = kind(m.kind);
+      const cost = m.onHand > 0 ? `, ${showUnitCost({ value: m.value, per: m.onHand }, measured, currency)}` : "";
+      return {
+        name: m.name,
+        kind: m.kind,
+        also: `${m.inci} ${m.botanical}`.trim(),
+        first: m.onHand > 0,
+        aside: m.onHand > 0 ? showStock(m.onHand, measured) : "none here",
+        about: m.onHand > 0 ? `${counted(m.lots, "lot")}${cost}` : KINDS[m.kind].label,
+      };
+    }),
+    library: LIBRARY.filter((e) => !there.has(e.name.toLowerCase())).map((e) => ({
+      name: e.name,
+      kind: e.kind,
+      also: `${e.inci} ${e.botanical}`.trim(),
+      about: KINDS[e.kind].label,
+      key: e.key,
+    })),
+  };
+}
+
+const people = async (read: (reads: ReturnType<typeof db>) => Promise<KnownName[]>, what: string): Promise<Names> => ({
+  names: (await read(db())).map((n) => ({ name: n.name, aside: sayDay(n.last, today()), about: counted(n.times, what) })),
+  library: [],
+});
+
+export function loader({ params }: Route.LoaderArgs): Promise<Names> {
+  switch (params.of) {
+    case "material":
+      return materials();
+    case "supplier":
+      return people(supplierNames, "receipt or offer");
+    case "customer":
+      return people(customerNames, "order");
+    case "market":
+      return people(marketNames, "day");
+    default:
+      throw new Response("Not Found", { status: 404 });
+  }
+}
+
+const schema = object({
+  key: note(60),
+  name: note(120),
+  kind: note(20),
+  brimMl: scaled(0, 20_000, "millilitres", 10, 0),
+  emptyG: scaled(0, 20_000, "grams", 1000, 0),
+});
+const own = object({ name: words("a name"), kind: oneOf(KIND_IDS) });
+
+/** Answers with the name that was added, so that the field it was typed in can go on. */
+export async function action({ request, params }: Route.ActionArgs) {
+  if (params.of !== "material") throw new Response("Not Found", { status: 404 });
+  const body = await request.text();
+  const again = (): Request => new Request(request.url, { method: "POST", body });
+  const sheet = await readSheet(again(), schema);
+  if (!sheet.ok) return sheet.reply;
+  const { key, brimMl, emptyG } = sheet.value;
+  if (key !== "") {
+    const entry = libraryEntry(key);
+    if (!entry) return refuseSheet([{ field: "", say: "The library hasn't got that any more." }]);
+    return asked(async () => {
+      await addFromLibrary(db(), { keys: [key] }, sheet.doing);
+      return data({ added: entry.name });
+    });
+  }
+  const said = await readSheet(again(), own);
+  if (!said.ok) return said.reply;
+  const { name, kind: id } = said.value;
+  return asked(async () => {
+    await saveMaterial(
+      db(),
+      { name, kind: id, densities: kind(id).start, brimMl: brimMl ? brimMl / 10 : null, emptyMg: emptyG ? mg(emptyG) : null },
+      sheet.doing,
+    );
+    return data({ added: name });
+  });
+}

@@ -1,0 +1,100 @@
+/** Ticking entries of the starter library: found while typing, by kind, and what is ticked stays ticked whatever is looked for. */
+import { groupBy } from "#core/collect";
+import { finder } from "#core/find";
+import { LIBRARY, type LibraryEntry } from "#core/material/library";
+import { KINDS, type KindId } from "#core/material/kinds";
+import { useMemo, useState } from "react";
+
+interface Picked {
+  taken: readonly string[];
+  take: (keys: string[]) => void;
+  /** Keys and lower-case names of what is on the shelf. */
+  have: readonly string[];
+}
+
+/** The library's entries of some kinds, and a question to find among them. */
+export function useLibraryFind(kinds?: readonly KindId[]) {
+  const [question, ask] = useState("");
+  const find = useMemo(() => {
+    const entries = kinds ? LIBRARY.filter((e) => kinds.includes(e.kind)) : LIBRARY;
+    return finder(entries, (e) => ({ name: e.name, also: `${e.inci} ${e.botanical} ${KINDS[e.kind].label}` }));
+  }, [kinds]);
+  const found = useMemo(() => groupBy(find(question), (e) => e.kind), [find, question]);
+  return { question, ask, found };
+}
+
+export function LibraryFind({ question, ask }: { question: string; ask: (q: string) => void }) {
+  return (
+    <input
+      type="search"
+      aria-label="Find in the library"
+      placeholder="Find  ( / )"
+      className="field w-48!"
+      value={question}
+      onChange={(e) => ask(e.target.value)}
+      // Enter looks, it doesn't send the sheet.
+      onKeyDown={(e) => e.key === "Enter" && e.preventDefault()}
+    />
+  );
+}
+
+/** What is ticked so far, each to be taken off again. */
+export function Ticked({ taken, take }: Pick<Picked, "taken" | "take">) {
+  const entries = taken.flatMap((k) => LIBRARY.find((e) => e.key === k) ?? []);
+  if (entries.length === 0) return null;
+  return (
+    <ul aria-label="Ticked" className="mb-4 flex flex-wrap gap-1.5">
+      {entries.map((e) => (
+        <li key={e.key}>
+          <button
+            type="button"
+            className="inline-flex min-h-8 cursor-pointer items-center gap-1.5 rounded bg-sage-wash px-2.5 text-[0.92rem] text-sage hover:bg-berry-wash hover:text-berry"
+            aria-label={`Take ${e.name} off`}
+            onClick={() => take(taken.filter((k) => k !== e.key))}
+          >
+            {e.name} <span aria-hidden="true">×</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** One entry's box. */
+export function Tick({ of: e, taken, take, have, children }: Picked & { of: LibraryEntry; children?: React.ReactNode }) {
+  const there = have.includes(e.key) || have.includes(e.name.toLowerCase());
+  return (
+    <label className="flex min-h-7 items-baseline gap-2">
+      <input
+        type="checkbox"
+        disabled={there}
+        checked={there || taken.includes(e.key)}
+        className="h-4 w-4 flex-none accent-amber"
+        onChange={(x) => take(x.target.checked ? [...taken, e.key] : taken.filter((k) => k !== e.key))}
+      />
+      <span>
+        <span className={there ? "text-pine-soft" : "font-semibold"}>{e.name}</span>
+        {there && <span className="ml-2 text-[0.85rem] text-sage">on your shelf</span>}
+        {children}
+      </span>
+    </label>
+  );
+}
+
+/** Entries by kind, names only: for ticking many at once. */
+export function LibraryColumns({ found, ...picked }: Picked & { found: ReadonlyMap<KindId, readonly LibraryEntry[]> }) {
+  if (found.size === 0)
+    return <p className="text-pine-soft">The library has nothing like it. What it lacks can be added by hand, here or on any sheet.</p>;
+  return (
+    <div className="gap-x-8 sm:columns-2 lg:columns-3">
+      {[...found].map(([kind, entries]) => (
+        <fieldset key={kind} className="mb-4 break-inside-avoid-column">
+          <legend className="mb-1 font-display text-[1.1rem]">{KINDS[kind].plural}</legend>
+          {entries.map((e) => (
+            <Tick key={e.key} of={e} {...picked} />
+          ))}
+        </fieldset>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+/**
+ * What was on the shelf before the books began: it has no receipt, and what it cost is remembered, guessed, or not known at all.
+ */
+import type { Lot, NeedPlan } from "./lots.ts";
+
+/** How a lot's cost is known. */
+export const COST_KNOWN = { paid: "what was paid", guessed: "a guess", none: "not known" } as const;
+export type CostKnown = keyof typeof COST_KNOWN;
+
+/** Lots a plan takes from whose cost is a guess, and those that have none. */
+export interface Unsure {
+  guessed: Lot[];
+  none: Lot[];
+}
+
+/**
+ * What a cost rests on besides what was paid: each lot once, in the order it is taken.
+ * @example unsure([{ takes: [{ lotId: 3, amount: 5, value: micros(0) }], short: 0 }], [{ ...lot(3, 5), costKnown: "none" }]).none.length // 1
+ */
+export function unsure(plans: readonly NeedPlan[], lots: readonly Lot[]): Unsure {
+  const taken = new Set(plans.flatMap((p) => p.takes.map((t) => t.lotId)));
+  const among = lots.filter((l) => taken.has(l.id));
+  return { guessed: among.filter((l) => l.costKnown === "guessed"), none: among.filter((l) => l.costKnown === "none") };
+}

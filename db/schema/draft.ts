@@ -1,0 +1,24 @@
+/** Unfinished sheets: what was typed and not yet kept, so that a wrong press, a reload or a restart loses nothing. No act, no ledger. */
+import { isRecord } from "#core/record";
+import { integer, pgTable, text, timestamp, unique, uuid } from "drizzle-orm/pg-core";
+import { jsonColumn } from "./columns.ts";
+
+export const draft = pgTable(
+  "draft",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    /** The page it stands on, and which of the page's sheets it is. */
+    path: text().notNull(),
+    sheet: text().notNull().default(""),
+    /** What it is, in a line. */
+    title: text().notNull(),
+    /** Of the one act it will do: once that is in the book, nothing is kept under it any more. */
+    token: uuid().notNull(),
+    /** The version of the record that was on it when it was begun. */
+    seen: integer(),
+    values: jsonColumn(isRecord).notNull(),
+    since: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    keptAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [unique("draft_sheet").on(t.path, t.sheet)],
+);

@@ -1,0 +1,149 @@
+/**
+ * The two workshops of a house, each a database of its own on the same server: the demo's, and the maker's own beside it once it is begun.
+ *
+ * What is done in one never reaches the other. A database says itself which it is (`workshop`), in a row written once all of it is there, so
+ * that a start that was cut off is begun again and the demo's reset can't be pointed at anything else.
+ */
+import { Refused } from "#core/refused";
+import type { WorkshopKind } from "#core/workshop";
+import { sql } from "drizzle-orm";
+import type { Logger } from "drizzle-orm/logger";
+import { migrate } from "drizzle-orm/node-postgres/migrator";
+import { openDb, type Db, type OpenDb } from "./client.ts";
+import { aFlag, rowsOf } from "./columnsOf.ts";
+import { act, workshop } from "./schema.ts";
+
+export interface Workshops {
+  /** The database of one; null where there is none of one's own yet. Waits while it is being made or reset. */
+  of: (kind: WorkshopKind) => Promise<OpenDb | null>;
+  /** Makes an empty workshop of one's own, unless there is one. @throws Refused where the server allows no further database */
+  begin: () => Promise<void>;
+  /** The demo as it was on the first day. */
+  resetDemo: () => Promise<void>;
+  close: () => Promise<void>;
+}
+
+export interface Making {
+  /** Fills an empty demo. */
+  loadDemo: (db: Db) => Promise<void>;
+  logger?: Logger;
+}
+
+const OWN = "_own";
+const nameIn = (url: string): string => decodeURIComponent(new URL(url).pathname.slice(1));
+
+/** Where one's own workshop stands, beside the demo's. @example ownAddress("postgres://a@h/zelbin") // "postgres://a@h/zelbin_own" */
+export function ownAddress(demo: string): string {
+  const url = new URL(demo);
+  url.pathname += OWN;
+  return url.href;
+}
+
+/** Everything in a database, gone. */
+async function clear(db: Db): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.execute(sql`drop schema if exists public cascade`);
+    await tx.execute(sql`drop schema if exists drizzle cascade`);
+    await tx.execute(sql`create schema public`);
+  });
+}
+
+/** Opens a database as one of the two, brought up to date; an empty one becomes it. @throws Error when it is the other */
+export async function openWorkshop(url: string, kind: WorkshopKind, making: Making): Promise<OpenDb> {
+  const db = openDb(url, making.logger);
+  try {
+    await migrate(db, { migrationsFolder: "db/migrations" });
+    const [is] = await db.select({ kind: workshop.kind }).from(workshop);
+    if (is && is.kind !== kind) throw new Error(`The database ${nameIn(url)} is ${is.kind === "own" ? "a workshop of your own" : "the demo's"}.`);
+    if (!is) {
+      const [begun] = await db.select({ id: act.id }).from(act).limit(1);
+      if (begun) {
+        if (kind === "own") throw new Error(`The database ${nameIn(url)} has acts in it, and nothing says whose they are.`);
+        // The demo was being loaded when it was cut off.
+        await clear(db);
+        await migrate(db, { migrationsFolder: "db/migrations" });
+      }
+      if (kind === "demo") await making.loadDemo(db);
+      await db.insert(workshop).values({ kind }).onConflictDoNothing();
+    }
+    return db;
+  } catch (e) {
+    await db.close();
+    throw e;
+  }
+}
+
+async function exists(db: Db, name: string): Promise<boolean> {
+  const [found] = await rowsOf(db, { any: aFlag }, sql`select exists (select 1 from pg_database where datname = ${name}) as any`);
+  return found!.any;
+}
+
+const codeOf = (e: unknown): unknown => ((e instanceof Error && e.cause) || (e as { code?: unknown } | null)) as { code?: unknown } | null;
+
+/** Makes the empty database itself. @throws Refused where the server doesn't let us */
+async function createDatabase(db: Db, name: string): Promise<void> {
+  if (await exists(db, name)) return;
+  try {
+    await db.execute(sql`create database ${sql.identifier(name)}`);
+  } catch (e) {
+    const { code } = (codeOf(e) ?? {}) as { code?: unknown };
+    if (code === "42P04") return;
+    if (code === "42501")
+      throw Refused.one(
+        "",
+        `This database server doesn't let Zelbin make another database. Whoever keeps it can make an empty one called “${name}”, owned by the same user; then press again.`,
+      );
+    throw e;
+  }
+}
+
+/**
+ * Opens both workshops of a server.
+ * @param url the demo's database; it must be there, and may be empty
+ */
+export async function openWorkshops(url: string, making: Making): Promise<Workshops> {
+  const openDemo = (): Promise<OpenDb> => openWorkshop(url, "demo", making);
+  const openOwn = (): Promise<OpenDb> => openWorkshop(ownAddress(url), "own", making);
+  let demo = openDemo();
+  let own: Promise<OpenDb> | null = (await exists(await demo, nameIn(ownAddress(url)))) ? openOwn() : null;
+  await own;
+
+  const resetDemo = async (): Promise<void> => {
+    const old = demo;
+    demo = (async () => {
+      const before = await old;
+      await before.close();
+      const db = openDb(url);
+      await clear(db);
+      await db.close();
+      return openDemo();
+    })();
+    try {
+      await demo;
+    } catch (e) {
+      // Whatever was left is begun again by the next who asks.
+      demo = openDemo();
+      demo.catch(() => {});
+      throw e;
+    }
+  };
+  // One at a time: a second press waits for the first.
+  let resetting: Promise<void> | null = null;
+
+  return {
+    of: async (kind) => (kind === "demo" ? demo : own),
+    begin: async () => {
+      own ??= demo.then((db) => createDatabase(db, nameIn(ownAddress(url)))).then(openOwn);
+      try {
+        await own;
+      } catch (e) {
+        own = null;
+        throw e;
+      }
+    },
+    resetDemo: () => (resetting ??= resetDemo().finally(() => (resetting = null))),
+    close: async () => {
+      for (const one of [demo, own]) await (await one)?.close();
+    },
+  };
+}
