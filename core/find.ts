@@ -14,6 +14,9 @@ export interface Findable {
   first?: boolean;
 }
 
+// The package names this value only in a type, which isn't there at run time.
+// eslint-disable-next-line @typescript-eslint/no-unsafe-enum-assignment
+const SINGLE_ERROR = 1 as UFuzzy.IntraMode.SingleError;
 const fuzzy = new UFuzzy({
   unicode: true,
   interSplit: "[^\\p{L}\\d']+",
@@ -22,7 +25,7 @@ const fuzzy = new UFuzzy({
   intraChars: "[\\p{L}\\d']",
   intraContr: "'\\p{L}{1,2}\\b",
   // One slip in each word: a letter more, less, wrong or swapped.
-  intraMode: 1,
+  intraMode: SINGLE_ERROR,
   intraIns: 1,
   intraSub: 1,
   intraTrn: 1,

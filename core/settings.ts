@@ -31,6 +31,8 @@ export interface Settings {
   maker: string;
   cardFeeBp: number;
   pricing: PricingRules;
+  /** The first steps: those that were kept or passed over, and whether the strip that leads on is put away. */
+  firstSteps: { passed: string[]; away: boolean };
 }
 
 export const STARTING_SETTINGS: Settings = {
@@ -48,6 +50,7 @@ export const STARTING_SETTINGS: Settings = {
   scale: { unit: "g", step: 100 },
   maker: "Maker",
   cardFeeBp: 175,
+  firstSteps: { passed: [], away: false },
   pricing: {
     multipleHundredths: 350,
     marginBp: 4000,

@@ -61,3 +61,13 @@ export function sayFullDay(day: Day): string {
   const { weekday, date, month, year } = wordsOf(day);
   return `${weekday} ${date} ${month} ${year}`;
 }
+
+const MINUTE = 60_000;
+/** How long ago something was, as people say it. @param ms milliseconds since @example ago(7_500_000) // "2 hours ago" */
+export function ago(ms: number): string {
+  const say = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"} ago`;
+  if (ms < MINUTE) return "a moment ago";
+  if (ms < 60 * MINUTE) return say(Math.floor(ms / MINUTE), "minute");
+  if (ms < 24 * 60 * MINUTE) return say(Math.floor(ms / (60 * MINUTE)), "hour");
+  return say(Math.floor(ms / (24 * 60 * MINUTE)), "day");
+}

@@ -36,14 +36,15 @@ export async function moneyIsIn(db: Reads): Promise<boolean> {
 const write = (tx: Tx, data: Settings) =>
   tx.insert(settings).values({ id: 1, data }).onConflictDoUpdate({ target: settings.id, set: { data } });
 
-/** Keeps the workshop's choices. @throws Refused for another currency once money is in; ChangedMeanwhile */
+/** Keeps some or all of the workshop's choices; the others stay. @throws Refused for another currency once money is in; ChangedMeanwhile */
 export const saveSettings = defineAct({
   kind: "settings",
-  run: async (tx, data: Settings, { seen }) => {
+  run: async (tx, choices: Partial<Settings>, { seen }) => {
     await tx.execute(sql`select pg_advisory_xact_lock(hashtext('settings'))`);
     await notChangedSince(tx, SETTINGS, seen);
     const [row] = await tx.select().from(settings).where(eq(settings.id, 1));
     const before = whole(row?.data);
+    const data = { ...before, ...choices };
     if (data.currency !== before.currency && (await moneyIsIn(tx)))
       throw Refused.one("currency", `What is in the books is in ${before.currency}; it can't be called ${data.currency} now.`);
     await write(tx, data);

@@ -54,7 +54,8 @@ export async function openWorkshop(url: string, kind: WorkshopKind, making: Maki
   try {
     await migrate(db, { migrationsFolder: "db/migrations" });
     const [is] = await db.select({ kind: workshop.kind }).from(workshop);
-    if (is && is.kind !== kind) throw new Error(`The database ${nameIn(url)} is ${is.kind === "own" ? "a workshop of your own" : "the demo's"}.`);
+    if (is && is.kind !== kind)
+      throw new Error(`The database ${nameIn(url)} is ${is.kind === "own" ? "a workshop of your own" : "the demo's"}.`);
     if (!is) {
       const [begun] = await db.select({ id: act.id }).from(act).limit(1);
       if (begun) {
@@ -78,7 +79,7 @@ async function exists(db: Db, name: string): Promise<boolean> {
   return found!.any;
 }
 
-const codeOf = (e: unknown): unknown => ((e instanceof Error && e.cause) || (e as { code?: unknown } | null)) as { code?: unknown } | null;
+const codeOf = (e: unknown): unknown => (e instanceof Error && e.cause) || e;
 
 /** Makes the empty database itself. @throws Refused where the server doesn't let us */
 async function createDatabase(db: Db, name: string): Promise<void> {

@@ -27,6 +27,8 @@ const amount = (text: string): Amount => {
   if (!read.ok) throw new Error(read.problem.say);
   return read.value;
 };
+/** A line of opening stock with nothing on it. */
+const openingLine = { material: "", amount: "", cost: "", known: "paid", bought: "", supplierLot: "", bestBefore: "" };
 /** A lot of material 1 with so much of it, worth a tenth of a cent each. */
 const lot = (id: number, onHand: number, bestBefore: Lot["bestBefore"] = null): Lot => ({
   id,
@@ -91,6 +93,8 @@ export const CAST = {
   strained: { oilIn: mg(600_000), herbIn: mg(50_000), value: micros(9_000_000), secondBack: null, sediment: mg(0), expected: mg(500_000) },
   stock: { onHand: 100, coming: 0, reorderBy: "use", reorderAt: null, perDay: 10 },
   offer,
+  openingLine,
+  begun: { materials: false, containers: false, opening: false, recipe: false, batch: false, price: false },
   again: new Map([[1, { value: micros(2), per: 1 }]]),
   receipt: { postage: micros(0), tax: micros(0), discount: micros(0), spreadBy: "value", rate: 1_000_000 },
 };

@@ -44,10 +44,7 @@ export async function serve(house: Workshops, port: number, host = "127.0.0.1"):
   globalThis.zelbinServing = () => at.getStore();
   const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
   const pages = Object.fromEntries(
-    WORKSHOP_KINDS.map((kind) => [
-      kind,
-      createRequestHandler({ build: { ...build, basename: WORKSHOPS[kind].home }, mode: "production" }),
-    ]),
+    WORKSHOP_KINDS.map((kind) => [kind, createRequestHandler({ build: { ...build, basename: WORKSHOPS[kind].home }, mode: "production" })]),
   ) as Record<WorkshopKind, RequestHandler>;
   const app = express();
   app.disable("x-powered-by");
@@ -62,9 +59,15 @@ export async function serve(house: Workshops, port: number, host = "127.0.0.1"):
   const outside = toWorkshop(house);
   app.use(async (req, res, next) => {
     const kind = workshopOf(req.path);
-    if (!kind) return void outside(req, res, next);
+    if (!kind) {
+      outside(req, res, next);
+      return;
+    }
     const db = await house.of(kind);
-    if (!db) return void res.redirect(302, `${WORKSHOPS.demo.home}/begin`);
+    if (!db) {
+      res.redirect(302, `${WORKSHOPS.demo.home}/workshops`);
+      return;
+    }
     if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
       res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
     at.run({ kind, db, house }, () => pages[kind](req, res, next));

@@ -20,8 +20,9 @@ import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { showBase, When } from "../ui/amounts.tsx";
-import { Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { Choice, Problem, Text } from "../ui/form.tsx";
 import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { ToWeigh } from "./toWeigh.tsx";
 import type { Route } from "./+types/setOut";
@@ -76,6 +77,7 @@ export default function SetOut({ loaderData }: Route.ComponentProps) {
   const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
     { recipe: String(first?.recipe.id ?? ""), mode: "pots", weight: "", lot: "", units: ["12"] },
     loaderData.opened,
+    { draft: "Setting out a batch" },
   );
   const v = sheet.values;
   const { errors } = sheet.formState;
@@ -155,9 +157,7 @@ export default function SetOut({ loaderData }: Route.ComponentProps) {
         <Link to="/bench" className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          Set out
-        </Button>
+        <Send sheet={sheet}>Set out</Send>
       </Heading>
       <SideBySide
         reckoner={
@@ -230,7 +230,7 @@ export default function SetOut({ loaderData }: Route.ComponentProps) {
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
+          <SheetSays sheet={sheet} />
           <Problem say={(errors as { size?: { message?: string } }).size?.message} />
           <div className="grid gap-4 sm:grid-cols-2">
             <Choice

@@ -17,6 +17,7 @@ import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { When } from "../ui/amounts.tsx";
 import { PourWindow, Tin } from "../ui/drawings.tsx";
 import { Area, Button, Problem, Text } from "../ui/form.tsx";
+import { Send } from "../ui/sheetSays.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
@@ -146,9 +147,7 @@ export function WeighSheet({
       >
         <Button onClick={() => window.print()}>Print</Button>
         <Button onClick={() => void form.send("clear")()}>Clear off the bench</Button>
-        <Button type="submit" main disabled={form.busy}>
-          Pour
-        </Button>
+        <Send sheet={form}>Pour</Send>
       </Heading>
       <SideBySide
         reckoner={

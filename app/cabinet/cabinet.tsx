@@ -17,9 +17,10 @@ import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, When } from "../ui/amounts.tsx";
-import { Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { Button, Choice, Text } from "../ui/form.tsx";
 import { Modal } from "../ui/modal.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/cabinet";
@@ -75,7 +76,7 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="space-y-4">
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
       <p>
         {lot.name}, {lot.label}: {lot.onHand} of <LotTag lot={lot} plain /> are here.
       </p>
@@ -88,9 +89,7 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
         />
       </div>
       <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
-      <Button type="submit" main disabled={sheet.busy}>
-        Take out
-      </Button>
+      <Send sheet={sheet}>Take out</Send>
     </form>
   );
 }

@@ -1,9 +1,15 @@
-/** A sheet being filled in: react-hook-form on the page, JSON to the action, its problems back beside the fields. */
+/**
+ * A sheet being filled in: react-hook-form on the page, JSON to the action, its problems back beside the fields. What is typed is kept
+ * until it is sent, and taken up again by the next page that has the sheet.
+ */
 import type { FieldProblem } from "#core/refused";
 import { useCallback, useEffect, useRef, useState, type BaseSyntheticEvent } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type Path } from "react-hook-form";
-import { useFetcher } from "react-router";
+import { useFetcher, useHref } from "react-router";
+import { isRecord } from "#core/record";
+import { useDraftPath, useKeptDraft } from "./keptDrafts.ts";
 import type { Reply } from "./sheet.server.ts";
+import { leftBehind, useDraft } from "./useDraft.ts";
 
 /** What was on a sheet when it was opened. */
 export interface Opened {
@@ -20,20 +26,100 @@ export interface Opened {
 export const tokenFor = (token: string, part: number): string =>
   `${token.slice(0, 24)}${(BigInt(`0x${token.slice(24)}`) ^ BigInt(part)).toString(16).padStart(12, "0")}`;
 
-/** @param action where to post when not to the page itself */
-export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, opened: Opened, action?: string) {
-  const form = useForm<T>({ defaultValues: defaults, shouldFocusError: true });
+interface How<T> {
+  /** Where to post when not to the page itself. */
+  action?: string;
+  /** What to call it while it is unfinished; a sheet without is not kept. */
+  draft?: string | ((values: T) => string);
+  /** Which of the page's sheets it is, where there are several. */
+  sheet?: string;
+}
+
+/** A number for a sheet's name. */
+const partOf = (name: string): number => Array.from(name).reduce((n, c) => (n * 31 + c.charCodeAt(0)) % 1_000_003, 7);
+const alike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+export function useSheet<T extends FieldValues>(
+  fresh: DefaultValues<T>,
+  opened: Opened,
+  { action, draft, sheet: which = "" }: How<T> = {},
+) {
+  const path = useDraftPath();
+  const found = useKeptDraft(draft === undefined ? null : which);
+  // The draft this sheet was opened with; what the page reads later is about other windows.
+  const [kept, setKept] = useState(found && isRecord(found.values.mine) && isRecord(found.values.base) ? found : undefined);
+  const defaults = (kept?.values.base ?? fresh) as DefaultValues<T>;
+  const form = useForm<T>({ defaultValues: (kept?.values.mine ?? fresh) as DefaultValues<T>, shouldFocusError: true });
   const fetcher = useFetcher<Reply | null>();
+  // Until it is sent, a sheet that is kept is the same one, also when the page around it is read anew.
+  const own = (): string => (which === "" ? opened.token : tokenFor(opened.token, partOf(which)));
+  const [pinned, pin] = useState(() => kept?.token ?? own());
+  const token = draft === undefined ? opened.token : pinned;
   const answered = useRef<unknown>(null);
   const values = useWatch({ control: form.control }) as T;
   const [see, setSee] = useState<FieldProblem["see"]>();
   const [changed, setChanged] = useState<Reply["changed"] | null>(null);
   // The version the maker has seen by now: the one on the sheet, or a newer one that was shown beside it.
-  const seen = useRef(opened.seen ?? null);
+  const seen = useRef(kept ? kept.seen : (opened.seen ?? null));
   useEffect(() => {
-    seen.current = opened.seen ?? null;
-  }, [opened.seen]);
-  const { setError, setFocus } = form;
+    if (!kept) seen.current = opened.seen ?? null;
+  }, [opened.seen, kept]);
+  const { setError, setFocus, getValues, clearErrors } = form;
+  const drafting = useDraft(
+    draft === undefined || path === ""
+      ? null
+      : {
+          path,
+          sheet: which,
+          token,
+          seen: seen.current,
+          now: () => {
+            const mine = getValues();
+            return alike(mine, fresh) ? null : { title: typeof draft === "string" ? draft : draft(mine), values: { mine, base: defaults } };
+          },
+        },
+  );
+  const { changed: typed, taken, sent } = useRef(drafting).current;
+  const errors = useRef<object>({});
+  errors.current = form.formState.errors;
+  useEffect(() => {
+    if (kept) taken();
+  }, [kept, taken]);
+  // Reloaded, or left and come back to, before the server had the last of it.
+  const to = useHref("/drafts");
+  useEffect(() => {
+    if (draft === undefined || path === "") return;
+    const left = leftBehind(to, path, which);
+    if (!isRecord(left) || !isRecord(left.mine) || !isRecord(left.base) || typeof left.token !== "string") return;
+    if (alike(left.mine, getValues())) return;
+    const again = {
+      sheet: which,
+      token: left.token,
+      seen: typeof left.seen === "number" ? left.seen : null,
+      values: left,
+      ago: "a moment ago",
+    };
+    setKept(again);
+    pin(again.token);
+    seen.current = again.seen;
+    form.reset(left.mine as T, { keepDefaultValues: true });
+    // Once, when the sheet is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+  useEffect(() => {
+    const watching = form.watch((_values, { name }) => {
+      typed();
+      // What was said of the sheet as a whole, or of its lines as a whole, was said of what stood there before.
+      clearErrors("root");
+      const parts = name?.split(".") ?? [];
+      for (let n = parts.length; n > 0; n--) {
+        const of = parts.slice(0, n).join(".");
+        if (n === parts.length || problemAt(errors.current, of) !== undefined) clearErrors(of as Path<T>);
+        clearErrors(`${of}.root` as Path<T>);
+      }
+    });
+    return () => watching.unsubscribe();
+  }, [form, typed, clearErrors]);
   useEffect(() => {
     const problems = fetcher.data?.problems;
     if (!problems || answered.current === fetcher.data) return;
@@ -45,14 +131,33 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, open
     if (first) setFocus(first.field as Path<T>);
   }, [fetcher.data, setError, setFocus]);
 
+  // Once its act is done, what is typed next is another sheet.
+  const sending = useRef(false);
+  useEffect(() => {
+    if (fetcher.state !== "idle") {
+      sending.current = true;
+      return;
+    }
+    if (!sending.current) return;
+    sending.current = false;
+    if (fetcher.data?.problems) return;
+    sent();
+    setKept(undefined);
+    pin(own());
+    seen.current = opened.seen ?? null;
+    // When the sending ends, with what the page has read by then.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [fetcher.state]);
+
   /** Sends the sheet; `intent` says which of its buttons was pressed. */
   const send = (intent?: string) => (event?: BaseSyntheticEvent) => {
     // A problem beside no input of its own would otherwise stay, and hold the sheet back for good.
     form.clearErrors();
     setSee(undefined);
+    drafting.now();
     return form.handleSubmit((entered) =>
       fetcher.submit(
-        { ...entered, token: opened.token, seen: seen.current, intent: intent ?? null },
+        { ...entered, token, seen: seen.current, intent: intent ?? null },
         {
           method: "post",
           encType: "application/json",
@@ -80,7 +185,17 @@ export function useSheet<T extends FieldValues>(defaults: DefaultValues<T>, open
     problem: form.formState.errors.root?.message ?? null,
     see,
     changed,
-    base: form.formState.defaultValues as T,
+    base: defaults as T,
+    /** How long ago what was taken up again was typed; null for a fresh sheet. */
+    keptAgo: kept?.ago ?? null,
+    /** Throws away what was kept, and begins afresh. */
+    startAfresh: () => {
+      drafting.drop();
+      setKept(undefined);
+      pin(own());
+      seen.current = opened.seen ?? null;
+      form.reset(fresh);
+    },
     settle,
   };
 }

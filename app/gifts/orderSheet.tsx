@@ -15,8 +15,8 @@ import { CUSTOMERS, PACKAGING } from "../names/finds.ts";
 import type { Finds } from "../names/name.ts";
 import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
-import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { HeldBack, Send, SheetSays } from "../ui/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { BLANK_ITEM, BLANK_WRAP, orderTexts } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
@@ -55,7 +55,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const { order } = d;
   const isPacked = order?.packedActId != null;
   const settled = isPacked ? settledCosts(d) : null;
-  const sheet = useSheet(orderTexts(order), d.opened);
+  const sheet = useSheet(orderTexts(order), d.opened, { draft: (v) => (v.customer ? `Order for ${v.customer}` : "An order") });
   const v = sheet.values;
   const { errors } = sheet.formState;
   const products = useMemo(
@@ -139,11 +139,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
             Keep the order
           </Button>
         )}
-        {order && !isPacked && (
-          <Button type="submit" main disabled={sheet.busy}>
-            Pack it
-          </Button>
-        )}
+        {order && !isPacked ? <Send sheet={sheet}>Pack it</Send> : <HeldBack sheet={sheet} />}
       </Heading>
       <SideBySide
         reckoner={
@@ -202,8 +198,8 @@ export function OrderSheet({ d }: { d: OrderData }) {
         }
       >
         <Sheet>
-          <Problem say={sheet.problem ?? (errors as { pack?: { message?: string } }).pack?.message} see={sheet.see} />
-          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+          <SheetSays sheet={sheet} names={FIELD_NAMES} />
+          <Problem say={(errors as { pack?: { message?: string } }).pack?.message} />
           <fieldset disabled={isPacked} className="contents">
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_11rem]">
               <FindText control={sheet.control} name="customer" finds={CUSTOMERS} label="For" problem={errors.customer?.message} />

@@ -18,9 +18,10 @@ import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, When } from "../ui/amounts.tsx";
 import type { Finds } from "../names/name.ts";
-import { Button, Problem, Text } from "../ui/form.tsx";
+import { Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Figure, Heading, HowLine, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/blend";
 
@@ -65,7 +66,7 @@ const TAKE = { lot: "", qty: "" };
 
 export default function Blend({ loaderData: { lots, token } }: Route.ComponentProps) {
   const { currency, today } = useWorkshop();
-  const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token });
+  const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token }, { draft: (v) => v.name || "A blend" });
   const oils = useMemo(
     (): Finds => ({
       of: "these",
@@ -100,9 +101,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
         <Link to="/jars" className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          Pour together
-        </Button>
+        <Send sheet={sheet}>Pour together</Send>
       </Heading>
       <SideBySide
         reckoner={
@@ -121,7 +120,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
+          <SheetSays sheet={sheet} />
           <div className="mb-5 grid gap-4 sm:grid-cols-2">
             <Text label="The blend is called" {...sheet.register("name")} problem={errors.name?.message} />
             <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />

@@ -18,9 +18,10 @@ import { idOf } from "../forms/ids.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { CARRIERS, HERBS } from "../names/finds.ts";
-import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { Area, Choice, Text } from "../ui/form.tsx";
 import { LineTable, type Column } from "../ui/lines.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import type { Route } from "./+types/fill";
 import { lotsOf, readPlan, suggestName, type JarMaterial } from "#core/infusion/plan";
 import { PlanReckoner } from "./planReckoner.tsx";
@@ -149,6 +150,7 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
       carriers: [start?.role === "carrier" ? { ...CARRIER, material: start.material, lot: start.lot } : CARRIER],
     },
     { token },
+    { draft: (v) => (v.herbs[0]?.material ? `A jar of ${v.herbs[0].material}` : "A jar") },
   );
   const v = sheet.values;
   const { errors } = sheet.formState;
@@ -210,16 +212,14 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
         <Link to="/jars" className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          Fill the jar
-        </Button>
+        <Send sheet={sheet}>Fill the jar</Send>
       </Heading>
       <SideBySide reckoner={<PlanReckoner plan={plan} pick={(m) => sheet.setValue("method", m)} />}>
         <Caution>
           Dry herb, dry jar, dry tools: water is what spoils an oil. Never leave oil on heat alone, and never over a direct flame.
         </Caution>
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
+          <SheetSays sheet={sheet} />
           <Part title="What goes in">
             <LineTable
               form={sheet}

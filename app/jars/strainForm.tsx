@@ -7,10 +7,11 @@ import { Dialog } from "radix-ui";
 import { readWeighed } from "#core/measure/read";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, percent } from "../ui/amounts.tsx";
-import { Button, Problem, Text } from "../ui/form.tsx";
+import { Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Modal } from "../ui/modal.tsx";
 import { Figure, Part, Sheet } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 
 const BOTTLE = { amount: "" };
 const COLUMNS = [{ key: "amount", label: "Bottle", placeholder: "250 g", right: true, width: "12rem" }];
@@ -25,7 +26,7 @@ function Spoil({ jar, token }: { jar: JarRow; token: string }) {
   const sheet = useSheet({ why: "" }, { token });
   return (
     <form onSubmit={sheet.send("spoil")} className="space-y-4">
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
       <p>The jar {jar.number} is written off with all that went into it. It can be taken back from the note that follows.</p>
       <Text
         label="What happened"
@@ -34,15 +35,17 @@ function Spoil({ jar, token }: { jar: JarRow; token: string }) {
         {...sheet.register("why")}
         problem={sheet.formState.errors.why?.message}
       />
-      <Button type="submit" main disabled={sheet.busy}>
-        Write it off
-      </Button>
+      <Send sheet={sheet}>Write it off</Send>
     </form>
   );
 }
 
 export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil: number; herb: number; value: Micros; token: string }) {
-  const sheet = useSheet({ back: "", secondBack: "", sediment: "", herbOut: "", pressed: false, bottles: [BOTTLE] }, { token });
+  const sheet = useSheet(
+    { back: "", secondBack: "", sediment: "", herbOut: "", pressed: false, bottles: [BOTTLE] },
+    { token },
+    { draft: "Straining", sheet: "strain" },
+  );
   const v = sheet.values;
   const { errors } = sheet.formState;
   const back = weightOr(v.back);
@@ -58,7 +61,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
     <form onSubmit={sheet.send("strain")} id="strain" className="scroll-mt-4">
       <Sheet>
         <Part title="Strain it">
-          <Problem say={sheet.problem} see={sheet.see} />
+          <SheetSays sheet={sheet} />
           <div className="grid gap-4 sm:grid-cols-4">
             <Text label="Oil back" placeholder={grams(jar.expected, 0)} {...sheet.register("back")} problem={errors.back?.message} />
             <Text
@@ -95,9 +98,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
             </div>
           </div>
           <div className="mt-5 flex flex-wrap items-center gap-3">
-            <Button type="submit" main disabled={sheet.busy}>
-              Strain into bottles
-            </Button>
+            <Send sheet={sheet}>Strain into bottles</Send>
             <Dialog.Root>
               <Dialog.Trigger className="act">It has spoiled</Dialog.Trigger>
               <Modal title="Write the jar off">

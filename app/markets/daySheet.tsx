@@ -11,10 +11,10 @@ import { LotTag, When } from "../ui/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
 import { MARKETS } from "../names/finds.ts";
 import type { Finds } from "../names/name.ts";
-import { Area, Button, Problem, Text } from "../ui/form.tsx";
+import { Area, Button, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
-import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { HeldBack, SheetSays } from "../ui/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { BLANK, dayTexts, lotLabel } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
@@ -36,7 +36,7 @@ const FIELD_NAMES = {
 export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, righted }: Route.ComponentProps["loaderData"]) {
   const { currency } = useWorkshop();
   const closed = day?.closedActId != null;
-  const sheet = useSheet(dayTexts(day, { today: now, cardFeeBp }), opened);
+  const sheet = useSheet(dayTexts(day, { today: now, cardFeeBp }), opened, { draft: (v) => v.name || "A market day" });
   const v = sheet.values;
   const { errors } = sheet.formState;
   const finished = useMemo(
@@ -110,6 +110,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
             <Button type="submit" main={!!day} disabled={sheet.busy}>
               Close the day
             </Button>
+            <HeldBack sheet={sheet} />
           </>
         )}
       </Heading>
@@ -153,8 +154,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
-          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+          <SheetSays sheet={sheet} names={FIELD_NAMES} />
           <fieldset disabled={closed} className="contents">
             <div className="mb-6 grid grid-cols-2 gap-4 sm:grid-cols-4">
               <FindText

@@ -34,11 +34,12 @@ const TELLS: readonly (readonly [RegExp, KindId])[] = [
   [/\bbox\b/i, "box"],
   [/\bribbon\b|\btissue\b|\bwrap\b|\bbag\b|\bcard\b/i, "wrap"],
 ];
-const likelyKind = (name: string, among: readonly KindId[]): KindId =>
-  TELLS.find(([tells, k]) => among.includes(k) && tells.test(name))?.[1] ?? among[0] ?? "oil";
+const likelyKind = (name: string, among: readonly KindId[]): KindId | "" =>
+  TELLS.find(([tells, k]) => among.includes(k) && tells.test(name))?.[1] ?? (among.length === 1 ? among[0]! : "");
+const withCapital = (name: string): string => name.slice(0, 1).toLocaleUpperCase() + name.slice(1);
 
 export function AddMaterial({ name: typed, kinds = KIND_IDS, done }: Props) {
-  const [name, setName] = useState(typed);
+  const [name, setName] = useState(() => withCapital(typed));
   const [kind, setKind] = useState(() => likelyKind(typed, kinds));
   const [brimMl, setBrim] = useState("");
   const [emptyG, setEmpty] = useState("");
@@ -75,10 +76,10 @@ export function AddMaterial({ name: typed, kinds = KIND_IDS, done }: Props) {
             label="Kind"
             value={kind}
             onChange={(e) => setKind(e.target.value as KindId)}
-            options={kinds.map((k) => [k, KINDS[k].label] as const)}
+            options={[...(kind === "" ? [["", "— choose —"] as const] : []), ...kinds.map((k) => [k, KINDS[k].label] as const)]}
             problem={at("kind")}
           />
-          {HOLDING.includes(kind) && (
+          {kind !== "" && HOLDING.includes(kind) && (
             <div className="grid gap-3 sm:grid-cols-2">
               <Text label="Holds to the brim, mL" value={brimMl} onChange={(e) => setBrim(e.target.value)} problem={at("brimMl")} />
               <Text label="Weighs empty, g" value={emptyG} onChange={(e) => setEmpty(e.target.value)} problem={at("emptyG")} />

@@ -6,7 +6,7 @@ import { finder } from "#core/find";
 import { useCombobox, type UseComboboxState, type UseComboboxStateChangeOptions } from "downshift";
 import { Popover } from "radix-ui";
 import { useEffect, useId, useMemo, useRef, useState, type ComponentProps, type KeyboardEvent } from "react";
-import { useController, type Control, type FieldValues } from "react-hook-form";
+import { useController, type Control } from "react-hook-form";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
 import { Frame, describe, Problem, type FieldProps } from "../ui/form.tsx";
@@ -77,7 +77,10 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
   }, [find, findInLibrary, text, exact, material]);
 
   const choose = (o: Option): void => {
-    if (o.how === "add") return add(text);
+    if (o.how === "add") {
+      add(text);
+      return;
+    }
     onText(o.name);
     if (o.how === "library")
       void library.submit(
@@ -145,7 +148,7 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
       />
       {shown && (
         <Popover.Root open>
-          <Popover.Anchor virtualRef={box as React.RefObject<HTMLInputElement>} />
+          <Popover.Anchor virtualRef={box} />
           <Popover.Portal>
             <Popover.Content
               role="presentation"
@@ -212,7 +215,7 @@ type InSheet = { control: unknown; name: string; finds: Finds; onPicked?: (text:
 
 /** The field of a sheet. */
 function useField({ control, name, onPicked }: Omit<InSheet, "finds">) {
-  const { field } = useController({ control: control as Control<FieldValues>, name });
+  const { field } = useController({ control: control as Control, name });
   return {
     value: typeof field.value === "string" ? field.value : "",
     onBlur: field.onBlur,

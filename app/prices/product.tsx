@@ -20,9 +20,9 @@ import { useSheet } from "../forms/useSheet.ts";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { percent } from "../ui/amounts.tsx";
-import { Meanwhile } from "../ui/meanwhile.tsx";
-import { Button, Problem, Text } from "../ui/form.tsx";
+import { Text } from "../ui/form.tsx";
 import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import { Table, type Column } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/product";
@@ -115,7 +115,7 @@ export default function ProductPrices({
   loaderData: { product, name, cost, rules, chosen, opened: sheetOpened, book },
 }: Route.ComponentProps) {
   const { currency, school } = useWorkshop();
-  const sheet = useSheet(priceTexts(product.ownPrice, chosen), sheetOpened);
+  const sheet = useSheet(priceTexts(product.ownPrice, chosen), sheetOpened, { draft: `Prices of ${product.recipe}, ${product.label}` });
   const v = sheet.values;
   const { errors } = sheet.formState;
   const one = cost.perUnit[school];
@@ -146,9 +146,7 @@ export default function ProductPrices({
         <Link to="/prices" className="act">
           All prices
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          Keep these prices
-        </Button>
+        <Send sheet={sheet}>Keep these prices</Send>
       </Heading>
       <SideBySide
         reckoner={
@@ -192,8 +190,7 @@ export default function ProductPrices({
         }
       >
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
-          <Meanwhile sheet={sheet} names={{ own: "Own figure", ...CHANNELS }} />
+          <SheetSays sheet={sheet} names={{ own: "Own figure", ...CHANNELS }} />
           <Part title="What the schools say">
             <Table
               rows={SCHOOL_ROWS}

@@ -3,7 +3,9 @@ import { grams } from "#core/measure/write";
 import { money, type UnitCost } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
+import { unsure, type Unsure } from "#core/stock/opening";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
+import { wordList } from "#core/words";
 import { useMemo, useState } from "react";
 import { percent, showBase } from "../ui/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/sheet.tsx";
@@ -17,6 +19,17 @@ interface Props {
   again: [number, UnitCost][];
   rates: WorkRates;
   names: ReadonlyMap<number, string>;
+}
+
+/** What the cost rests on besides what was paid. */
+function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: ReadonlyMap<number, string> }) {
+  const say = (lots: readonly Lot[]): string => wordList([...new Set(lots.map((l) => names.get(l.of) ?? l.number))]);
+  return (
+    <>
+      {none.length > 0 && <p className="py-2 text-honey">Nobody has said what {say(none)} cost, so it counts as nothing.</p>}
+      {guessed.length > 0 && <p className="py-2 text-honey">What {say(guessed)} cost is a guess.</p>}
+    </>
+  );
 }
 
 const plain = (text: string): number => {
@@ -180,6 +193,13 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
               Something in it was never bought, so it has no cost yet. Open a line under Ingredients on the shelf and receive it.
             </p>
           )}
+          <RestsOn
+            lots={unsure(
+              [...cost.lines, ...cost.packaging].map((c) => c.plan),
+              lots,
+            )}
+            names={names}
+          />
           <div className="py-2">
             <p className="mb-1 font-semibold">One unit, by three schools</p>
             {SCHOOL_IDS.map((s) => (

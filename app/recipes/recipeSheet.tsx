@@ -12,10 +12,10 @@ import { Link } from "react-router";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { percent } from "../ui/amounts.tsx";
 import { INGREDIENTS } from "../names/finds.ts";
-import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { Area, Choice, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Meanwhile } from "../ui/meanwhile.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
 import { readWritten, type MaterialChoice } from "#core/recipe/written";
 import { BLANK_LINE, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
@@ -49,7 +49,7 @@ const FIELD_NAMES = {
 
 export function RecipeSheet({ written, materials, lots, again, rates, opened, types, children }: Props) {
   const names = useMemo(() => new Map(materials.map((m) => [m.id, m.name])), [materials]);
-  const sheet = useSheet<RecipeTexts>(recipeTexts(written, names), opened);
+  const sheet = useSheet<RecipeTexts>(recipeTexts(written, names), opened, { draft: (v) => v.name || "A recipe" });
   const watched = sheet.values;
   const values = useDeferredValue(watched);
   const read = useMemo(() => readWritten(values, materials), [values, materials]);
@@ -113,14 +113,11 @@ export function RecipeSheet({ written, materials, lots, again, rates, opened, ty
             Set out a batch
           </Link>
         )}
-        <Button type="submit" main disabled={sheet.busy}>
-          Keep the recipe
-        </Button>
+        <Send sheet={sheet}>Keep the recipe</Send>
       </Heading>
       <SideBySide reckoner={<RecipeReckoner read={read} values={values} lots={lots} again={again} rates={rates} names={names} />}>
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
-          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+          <SheetSays sheet={sheet} names={FIELD_NAMES} />
           <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">
             <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
             <Choice

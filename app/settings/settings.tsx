@@ -4,7 +4,7 @@ import { lotNumber, readScheme } from "#core/lot/number";
 import { moneyField, parseMoney } from "#core/measure/money";
 import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
 import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
-import { SCALE_STEPS, showScale, type Scale } from "#core/recipe/scale";
+import { showScale } from "#core/recipe/scale";
 import type { Settings } from "#core/settings";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { moneyIsIn, readSettings, saveSettings, SETTINGS } from "#db/settings";
@@ -14,14 +14,15 @@ import { oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { Choice, Problem, Text } from "../ui/form.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { Meanwhile } from "../ui/meanwhile.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
 import { CURRENCIES } from "../ui/currencies.ts";
 import { Table } from "../ui/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { SCALES, scaleId, scaleOf } from "./scales.ts";
 import type { Route } from "./+types/settings";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zelbin" }];
@@ -32,10 +33,6 @@ export const loader = async () => ({
   book: await actsOf(SETTINGS),
 });
 
-/** What scales there are, as the sheet names them: "g 100" reads grams to a tenth. */
-const SCALES = (["g", "oz"] as const).flatMap((unit) =>
-  SCALE_STEPS[unit].map((step): { id: string; scale: Scale } => ({ id: `${unit} ${step}`, scale: { unit, step } })),
-);
 const POINT_IDS = Object.keys(PRICE_POINTS) as PricePoint[];
 
 const HERB_VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
@@ -70,7 +67,7 @@ export async function action({ request }: Route.ActionArgs) {
   ) as Record<ChannelId, Channel>;
   const data = {
     ...rest,
-    scale: SCALES.find((x) => x.id === scale)!.scale,
+    scale: scaleOf(scale),
     cardFeeBp: cardFee,
     pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
   };
@@ -91,7 +88,7 @@ const settingsTexts = (s: Settings) => ({
   herbValue: s.herbValue as string,
   leadDays: String(s.leadDays),
   coverDays: String(s.coverDays),
-  scale: `${s.scale.unit} ${s.scale.step}`,
+  scale: scaleId(s.scale),
   cardFee: String(s.cardFeeBp / 100),
   multiple: String(s.pricing.multipleHundredths / 100),
   margin: String(s.pricing.marginBp / 100),
@@ -134,7 +131,7 @@ export default function SettingsPage({ loaderData }: Route.ComponentProps) {
 
 function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.ComponentProps["loaderData"]) {
   const { today: day } = useWorkshop();
-  const sheet = useSheet(settingsTexts(s), sheetOpened);
+  const sheet = useSheet(settingsTexts(s), sheetOpened, { draft: "Settings" });
   const { batchScheme, receiptScheme, jarScheme } = sheet.values;
   const { errors } = sheet.formState;
   const example = (scheme: string, code: string): string =>
@@ -142,13 +139,10 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
   return (
     <form onSubmit={sheet.send()} className="max-w-4xl">
       <Heading title="Settings">
-        <Button type="submit" main disabled={sheet.busy}>
-          Keep
-        </Button>
+        <Send sheet={sheet}>Keep</Send>
       </Heading>
       <Sheet>
-        <Problem say={sheet.problem} see={sheet.see} />
-        <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+        <SheetSays sheet={sheet} names={FIELD_NAMES} />
         <Part title="Workshop">
           <div className="grid gap-4 sm:grid-cols-3">
             <Text label="Name" {...sheet.register("workshop")} problem={errors.workshop?.message} />

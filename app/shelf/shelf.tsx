@@ -125,6 +125,7 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
             ["/shelf/harvests", "Harvests"],
             ["/shelf/stock-take", "Stock-take"],
             ["/shelf/library", "Library"],
+            ["/shelf/opening", "What is there already"],
           ] as const
         ).map(([to, name]) => (
           <Link key={to} to={to} className="pressable">

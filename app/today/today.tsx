@@ -1,8 +1,9 @@
 /** Today: what needs a hand, from every station. */
-import { daysBetween, sayFullDay } from "#core/when";
+import { ago, daysBetween, sayFullDay } from "#core/when";
 import { today } from "#db/clock";
+import { listDrafts } from "#db/drafts";
 import { whatWaits, type Waiting } from "#db/today";
-import { Link } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { db } from "../db.server.ts";
 import { showBase, When } from "../ui/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
@@ -10,7 +11,10 @@ import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/today";
 
 export const meta: Route.MetaFunction = () => [{ title: "Today · Zelbin" }];
-export const loader = () => whatWaits(db(), today());
+export async function loader() {
+  const [waiting, drafts] = await Promise.all([whatWaits(db(), today()), listDrafts(db())]);
+  return { waiting, drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })) };
+}
 
 interface Said {
   to: string;
@@ -200,13 +204,49 @@ function More({ rows, all }: { rows: Waiting[]; all?: readonly [to: string, name
   );
 }
 
-export default function Today({ loaderData: waiting }: Route.ComponentProps) {
+/** Sheets that were begun and not kept: each is taken up where it was left, or thrown away. */
+function Unfinished({ drafts }: { drafts: Route.ComponentProps["loaderData"]["drafts"] }) {
+  const drop = useFetcher();
+  return (
+    <section className="mb-7 break-inside-avoid" aria-label="Left unfinished">
+      <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">Left unfinished</h2>
+      <ul className="divide-y divide-rule">
+        {drafts.map((d) => (
+          <li key={d.id} className="flex items-baseline gap-4 py-1">
+            <Link to={d.path} className="flex min-w-0 flex-1 items-baseline justify-between gap-4 py-1 hover:bg-honey-wash">
+              <span className="min-w-0">
+                {d.title}
+                <span className="text-pine-soft">, {d.ago}</span>
+              </span>
+              <span className="flex-none text-[0.92rem] font-semibold text-amber">Go on with it</span>
+            </Link>
+            <button
+              type="button"
+              className="pressable flex-none text-[0.92rem]"
+              aria-label={`Throw away: ${d.title}`}
+              onClick={() =>
+                void drop.submit(
+                  { path: d.path, sheet: d.sheet, title: "", values: null },
+                  { method: "post", action: "/drafts", encType: "application/json" },
+                )
+              }
+            >
+              Throw away
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export default function Today({ loaderData: { waiting, drafts } }: Route.ComponentProps) {
   const { today: day, name } = useWorkshop();
   const parts = PARTS.map((p) => ({ ...p, rows: waiting.filter(p.has) })).filter((p) => p.rows.length > 0);
   return (
     <>
-      <Heading title={sayFullDay(day)} about={waiting.length > 0 ? `What needs a hand in ${name}.` : undefined} />
-      {parts.length === 0 ? (
+      <Heading title={sayFullDay(day)} about={waiting.length > 0 || drafts.length > 0 ? `What needs a hand in ${name}.` : undefined} />
+      {parts.length === 0 && drafts.length === 0 ? (
         <Empty
           title="Nothing waits"
           act={
@@ -225,6 +265,7 @@ export default function Today({ loaderData: waiting }: Route.ComponentProps) {
       ) : (
         <Sheet>
           <div className="columns-1 gap-14 lg:columns-2 lg:[column-rule:1px_solid_var(--color-rule)]">
+            {drafts.length > 0 && <Unfinished drafts={drafts} />}
             {parts.map((p) => (
               <section key={p.title} className="mb-7 break-inside-avoid" aria-label={p.title}>
                 <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">{p.title}</h2>

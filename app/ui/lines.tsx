@@ -23,6 +23,14 @@ export interface Column {
   placeholder?: string;
 }
 
+/** What was said of a row that isn't there: of an empty table its first is missed. */
+function strayProblem(errors: object, name: string, rows: number): string | undefined {
+  const said = name.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);
+  const stray = Object.entries(said ?? {}).find(([row]) => Number(row) >= rows)?.[1] as
+    Record<string, { message?: string } | undefined> | undefined;
+  return stray && Object.values(stray).find((e) => e?.message !== undefined)?.message;
+}
+
 interface Props {
   // The table works for any sheet: it only touches the rows under `name`.
   form: unknown;
@@ -167,7 +175,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
           })}
         </tbody>
       </table>
-      <Problem say={problemAt(errors, `${name}.root`) ?? problemAt(errors, name)} />
+      <Problem say={problemAt(errors, `${name}.root`) ?? problemAt(errors, name) ?? strayProblem(errors, name, fields.length)} />
       {!fixed && (
         <Button small className="mt-2" onClick={() => append(blank, { focusName: `${name}.${fields.length}.${columns[0]!.key}` })}>
           {addLabel}

@@ -3,10 +3,15 @@ import { readSettings } from "#db/settings";
 import { whatWasDone } from "#db/act/book";
 import { today } from "#db/clock";
 import { waitingCounts } from "#db/today";
+import { draftsOn, type Draft } from "#db/drafts";
+import { firstSteps } from "#db/firstSteps";
 import { heatedJars } from "#db/jars/fill";
+import { ago } from "#core/when";
 import { useEffect } from "react";
 import { data, Link, NavLink, Outlet, useLocation } from "react-router";
-import { db, serving } from "../db.server.ts";
+import { FirstStepsStrip } from "../begin/strip.tsx";
+import { db, home, serving } from "../db.server.ts";
+import { DraftsContext, type KeptDraft } from "../forms/keptDrafts.ts";
 import { toldOf } from "../forms/flash.server.ts";
 import { WhichWorkshop } from "../workshops/which.tsx";
 import type { Route } from "./+types/workroom";
@@ -17,17 +22,35 @@ import { ReckonBar } from "./reckonBar.tsx";
 import { STATIONS } from "./stations.ts";
 import { WorkshopContext, type Workshop } from "./workshop.ts";
 
+/** The page that is asked for, within its workshop; what it was asked for belongs to it. */
+function pathOf(request: Request): string {
+  const { pathname, search } = new URL(request.url);
+  const at = home();
+  return (at !== "/" && pathname.startsWith(at) ? pathname.slice(at.length) || "/" : pathname) + search;
+}
+
+const keptDraft = ({ sheet, token, seen, values, keptAt }: Draft): KeptDraft => ({
+  sheet,
+  token,
+  seen,
+  values,
+  ago: ago(Date.now() - keptAt.getTime()),
+});
+
 export async function loader({ request }: Route.LoaderArgs) {
   const day = today();
   const told = await toldOf(request);
+  const path = pathOf(request);
   const open = serving();
-  const [settings, counts, heated, done, own] = await Promise.all([
+  const [settings, counts, heated, done, own, drafts] = await Promise.all([
     readSettings(db()),
     waitingCounts(db(), day),
     heatedJars(db()),
     told && whatWasDone(db(), told.actId),
     open?.house.of("own"),
+    draftsOn(db(), path),
   ]);
+  const led = open?.kind === "own" && !settings.firstSteps.away ? { steps: await firstSteps(db()), token: crypto.randomUUID() } : null;
   const workshop: Workshop = {
     kind: open?.kind ?? "demo",
     name: settings.workshop,
@@ -35,10 +58,13 @@ export async function loader({ request }: Route.LoaderArgs) {
     school: settings.school,
     today: day,
   };
-  return data({ workshop, counts, heated, done, hasOwn: !!own }, { headers: told?.headers });
+  return data(
+    { workshop, counts, heated, done, led, hasOwn: !!own, unfinished: { path, drafts: drafts.map(keptDraft) } },
+    { headers: told?.headers },
+  );
 }
 
-export default function Workroom({ loaderData: { workshop, counts, heated, done, hasOwn } }: Route.ComponentProps) {
+export default function Workroom({ loaderData: { workshop, counts, heated, done, led, hasOwn, unfinished } }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
@@ -90,9 +116,12 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done,
         </nav>
       </header>
       <HeatTimers jars={heated} />
+      {led && <FirstStepsStrip {...led} />}
       <DoneNote key={key} done={done} />
       <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
-        <Outlet />
+        <DraftsContext value={unfinished}>
+          <Outlet />
+        </DraftsContext>
       </main>
     </WorkshopContext>
   );

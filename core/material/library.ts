@@ -4,6 +4,7 @@
  * A material taken from it keeps the entry's key, so that any figure a maker changes shows as their own.
  */
 import { groupBy } from "../collect.ts";
+import type { MaterialFacts } from "./facts.ts";
 import { FORMS, type Form } from "../measure/mass.ts";
 import { SOURCES, type LibraryEntry } from "./library/entry.ts";
 import { HERBS } from "./library/herbs.ts";
@@ -20,6 +21,14 @@ const byKey = new Map(LIBRARY.map((e) => [e.key, e]));
 
 /** @example libraryEntry("jojoba")?.densities.liquid // 866 */
 export const libraryEntry = (key: string | null): LibraryEntry | null => (key === null ? null : (byKey.get(key) ?? null));
+
+const byName = new Map(LIBRARY.map((e) => [e.name.toLowerCase(), e]));
+
+/** An entry as the material it would be, by its whole name. @example libraryByName("jojoba OIL")?.kind // "oil" */
+export function libraryByName(name: string): (MaterialFacts & { key: string }) | null {
+  const e = byName.get(name.trim().toLowerCase());
+  return e ? { ...e, pieceMg: null } : null;
+}
 
 /** Those that are named, each once, and the lid of each container that has one. @example withLids(["jar-60"]).map((e) => e.key) // ["jar-60", "lid-53"] */
 export function withLids(keys: readonly string[]): LibraryEntry[] {

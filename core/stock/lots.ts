@@ -7,7 +7,7 @@
 import { groupBy } from "../collect.ts";
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
 import { daysBetween, type Day } from "../when.ts";
-import type { CostKnown } from "./opening.ts";
+import type { CostKnown } from "./costKnown.ts";
 
 export interface Lot {
   id: number;

@@ -1,11 +1,5 @@
-/**
- * What was on the shelf before the books began: it has no receipt, and what it cost is remembered, guessed, or not known at all.
- */
+/** What a cost rests on besides what was paid: what was on the shelf before the books began has no receipt. */
 import type { Lot, NeedPlan } from "./lots.ts";
-
-/** How a lot's cost is known. */
-export const COST_KNOWN = { paid: "what was paid", guessed: "a guess", none: "not known" } as const;
-export type CostKnown = keyof typeof COST_KNOWN;
 
 /** Lots a plan takes from whose cost is a guess, and those that have none. */
 export interface Unsure {

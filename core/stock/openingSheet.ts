@@ -5,11 +5,11 @@ import { parseMoney } from "../measure/money.ts";
 import type { Outcome } from "../outcome.ts";
 import type { FieldProblem } from "../refused.ts";
 import { readDay, type Day } from "../when.ts";
-import type { CostKnown } from "./opening.ts";
+import type { CostKnown } from "./costKnown.ts";
 import { readStock } from "./packs.ts";
 
 /** A line as typed. */
-export interface OpeningTexts {
+export type OpeningTexts = {
   material: string;
   amount: string;
   cost: string;
@@ -18,7 +18,7 @@ export interface OpeningTexts {
   bought: string;
   supplierLot: string;
   bestBefore: string;
-}
+};
 
 export interface OpeningRead<M> {
   material: M;
@@ -37,7 +37,7 @@ const isOpen = (l: OpeningTexts): boolean => [l.amount, l.cost, l.bought, l.supp
  * Reads the lines; those without an amount and anything else are passed over.
  * @param find the material of a name; null when there is none
  * @returns what each line comes to (null where it is passed over or has a problem) and the problems, beside their fields
- * @example readOpening([{ ...blank, material: "Shea", amount: "2 kg" }], (name) => shea, today).lines[0]?.costKnown // "none"
+ * @example readOpening([{ ...openingLine, material: "Jojoba oil", amount: "1 L" }], libraryByName, today).lines[0]?.costKnown // "none"
  */
 export function readOpening<M extends MaterialFacts>(
   lines: readonly OpeningTexts[],
@@ -57,7 +57,10 @@ export function readOpening<M extends MaterialFacts>(
     const name = l.material.trim();
     const material = find(name);
     if (!material) {
-      return bad("material", name === "" ? "Say what it is." : `“${name}” is neither on the shelf nor in the library. Add it, or choose one from the list.`);
+      return bad(
+        "material",
+        name === "" ? "Say what it is." : `“${name}” is neither on the shelf nor in the library. Add it, or choose one from the list.`,
+      );
     }
     const qty = take("amount", readStock(l.amount, factsIn(material)));
     if (qty === 0) bad("amount", "Enter how much there is of it.");

@@ -12,7 +12,8 @@ import { eq, sql } from "drizzle-orm";
 import { createHash } from "node:crypto";
 import type { Schema } from "yup";
 import type { Db, Tx } from "../client.ts";
-import { act, actSubject } from "../schema.ts";
+import { holdSheet } from "../drafts.ts";
+import { act, actSubject, draft } from "../schema.ts";
 
 export interface Doing {
   /** The day it counts for; absent where the input says it. */
@@ -96,7 +97,7 @@ function digestOf(kind: ActKind, input: unknown): string {
 }
 
 /**
- * Runs an act in one transaction: the row in the book first, then the work.
+ * Runs an act in one transaction: the row in the book first, then the work. What was kept of its sheet while it was unfinished goes with it.
  * @returns the act; when its token was posted before with the same content, that earlier act, and nothing is done again
  * @throws Refused from the work, for a token of another act, or when another window took stock away meanwhile
  */
@@ -107,6 +108,10 @@ export async function perform<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>
   const seen = doing.seen ?? null;
   try {
     return await db.transaction(async (tx) => {
+      if (doing.token !== undefined) {
+        await holdSheet(tx, doing.token);
+        await tx.delete(draft).where(eq(draft.token, doing.token));
+      }
       const [fresh] = await tx
         .insert(act)
         .values({

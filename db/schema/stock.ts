@@ -3,7 +3,7 @@
  * keeps them, a second one lets nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
 import { DRYNESS } from "#core/infusion/dryness";
-import { COST_KNOWN } from "#core/stock/opening";
+import { COST_KNOWN } from "#core/stock/costKnown";
 import { BEST_BY } from "#core/stock/bestBy";
 import { sql } from "drizzle-orm";
 import { check, date, index, integer, pgTable, text } from "drizzle-orm/pg-core";

@@ -1,6 +1,7 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
-import { asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, notExists, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
+import { flag } from "../columnsOf.ts";
 import { prepared } from "../prepared.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
@@ -10,6 +11,15 @@ export type MaterialRow = typeof material.$inferSelect;
 /** Every material; the interface sorts and groups. */
 export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
   prepared(db, "materials", () => db.select().from(material).orderBy(asc(material.name))).execute();
+
+/** Materials on the shelf that no lot was ever of, in the order they were put there. */
+export const materialsWithoutLots = (db: Reads, limit: number): Promise<{ name: string }[]> =>
+  db
+    .select({ name: material.name })
+    .from(material)
+    .where(and(eq(material.retired, false), notExists(db.select({ id: lot.id }).from(lot).where(eq(lot.materialId, material.id)))))
+    .orderBy(asc(material.id))
+    .limit(limit);
 
 /** One material's facts, or null. */
 export async function materialRow(db: Reads, id: number): Promise<MaterialRow | null> {
@@ -41,6 +51,7 @@ export async function readMaterial(db: Reads, id: number) {
         opened: lot.opened,
         dryness: lot.dryness,
         grown: lot.grown,
+        opening: flag(sql`exists (select 1 from ${movement} o where o.lot_id = ${lot.id} and o.reason = 'opening')`),
         purchaseId: purchaseLine.purchaseId,
         supplierLot: lot.supplierLot,
         supplier: purchase.supplier,

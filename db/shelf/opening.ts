@@ -4,7 +4,7 @@
  */
 import { micros, type Base, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { COST_KNOWN, type CostKnown } from "#core/stock/opening";
+import { COST_KNOWN, type CostKnown } from "#core/stock/costKnown";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
 import { and, eq } from "drizzle-orm";

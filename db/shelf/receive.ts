@@ -7,7 +7,7 @@ import { factsIn } from "#core/material/facts";
 import { libraryEntry } from "#core/material/library";
 import { KINDS, type KindId } from "#core/material/kinds";
 import { micros, type Base, type Micros } from "#core/measure/exact";
-import type { CostKnown } from "#core/stock/opening";
+import type { CostKnown } from "#core/stock/costKnown";
 import { stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, splitLanded, type SpreadBy } from "#core/stock/receipt";
 import { Refused } from "#core/refused";

@@ -9,8 +9,9 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import { useSheet } from "../../forms/useSheet.ts";
 import { PerUnit, showBase, When } from "../../ui/amounts.tsx";
-import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Button, Choice, Text } from "../../ui/form.tsx";
 import { Part } from "../../ui/sheet.tsx";
+import { SheetSays } from "../../ui/sheetSays.tsx";
 import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
@@ -189,7 +190,7 @@ export function OfferForm({ token, measured }: { token: string; measured: "weigh
       <Button type="submit" className="mt-[1.4rem]" disabled={sheet.busy}>
         Note the offer
       </Button>
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
     </form>
   );
 }

@@ -18,8 +18,9 @@ import { idOf } from "../../forms/ids.ts";
 import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { LotTag, PerUnit, percent, When } from "../../ui/amounts.tsx";
-import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Button, Choice, Text } from "../../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/harvest";
@@ -82,7 +83,7 @@ function Weigh({ harvest: h, today: day, token }: Data) {
       <Button type="submit" disabled={sheet.busy}>
         Note it
       </Button>
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
     </form>
   );
 }
@@ -98,6 +99,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
       market: again ? (((again.value / again.per) * 1_000_000) / 1e6).toFixed(2) : "",
     },
     { token },
+    { draft: `Drying ${h.name}`, sheet: "dry" },
   );
   const v = sheet.values;
   const { errors } = sheet.formState;
@@ -115,7 +117,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
   return (
     <form onSubmit={sheet.send("dry")} className="mt-7">
       <Part title="Dry? Put it on the shelf">
-        <Problem say={sheet.problem} see={sheet.see} />
+        <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-4">
           <Text
             label="Dry weight"
@@ -134,9 +136,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
           Without the snap it goes on the shelf as not yet dry, and no shelf infusion takes it without a reason.
         </p>
         <div className="mt-4 flex flex-wrap items-center gap-4">
-          <Button type="submit" main disabled={sheet.busy}>
-            Put it on the shelf
-          </Button>
+          <Send sheet={sheet}>Put it on the shelf</Send>
           {value !== null && dry.ok && (
             <p>
               Worth {money(value, currency)}, <PerUnit cost={{ value, per: dry.value }} measured="weight" />

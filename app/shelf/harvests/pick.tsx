@@ -12,8 +12,9 @@ import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { FindText } from "../../names/combo.tsx";
 import { HERBS } from "../../names/finds.ts";
-import { Area, Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Area, Choice, Text } from "../../ui/form.tsx";
 import { Caution, Heading, Sheet } from "../../ui/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 import type { Route } from "./+types/pick";
 
 export const meta: Route.MetaFunction = () => [{ title: "Note a picking · Zelbin" }];
@@ -44,7 +45,11 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function Pick({ loaderData: { today: day, token } }: Route.ComponentProps) {
-  const sheet = useSheet({ herb: "", picked: day, place: "", fresh: "", method: "air", celsius: "", minutes: "", note: "" }, { token });
+  const sheet = useSheet(
+    { herb: "", picked: day, place: "", fresh: "", method: "air", celsius: "", minutes: "", note: "" },
+    { token },
+    { draft: (v) => (v.herb ? `A picking of ${v.herb}` : "A picking") },
+  );
   const { errors } = sheet.formState;
   const hot = Number(sheet.values.celsius.replace(",", ".")) > HOTTEST_DRYING;
   return (
@@ -53,12 +58,10 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
         <Link to="/shelf/harvests" className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          Set it to dry
-        </Button>
+        <Send sheet={sheet}>Set it to dry</Send>
       </Heading>
       <Sheet>
-        <Problem say={sheet.problem} see={sheet.see} />
+        <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-2">
           <FindText control={sheet.control} name="herb" finds={HERBS} label="Herb" problem={errors.herb?.message} />
           <Text label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />

@@ -4,9 +4,9 @@ import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import type { MaterialRow } from "#db/shelf/materials";
 import { Link } from "react-router";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
-import { Area, Button, Choice, Problem, Text } from "../../ui/form.tsx";
-import { Meanwhile } from "../../ui/meanwhile.tsx";
+import { Area, Choice, Text } from "../../ui/form.tsx";
 import { Heading, Part, Sheet } from "../../ui/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 import { densityTexts, factsText } from "./factsText.ts";
 import { Cautions, ContainerFacts, Densities as DensityFields, Keeping } from "./factsParts.tsx";
 
@@ -51,7 +51,7 @@ export function FactsForm({
   lids: readonly { id: number; name: string }[];
   /** It has lots, so what it is measured in stays. */ locked: boolean;
 }) {
-  const sheet = useSheet(factsText(material, lids), opened);
+  const sheet = useSheet(factsText(material, lids), opened, { draft: (v) => v.name || "A material" });
   const { errors } = sheet.formState;
   const chosen = kind(sheet.watch("kind"));
   const choices = KIND_IDS.filter((k) => !locked || !material || KINDS[k].measured === kind(material.kind).measured).map(
@@ -77,13 +77,10 @@ export function FactsForm({
         <Link to={material ? `/shelf/${material.id}` : "/shelf"} className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          {material ? "Keep" : "Add to the shelf"}
-        </Button>
+        <Send sheet={sheet}>{material ? "Keep" : "Add to the shelf"}</Send>
       </Heading>
       <Sheet>
-        <Problem say={sheet.problem} see={sheet.see} />
-        <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+        <SheetSays sheet={sheet} names={FIELD_NAMES} />
         <div className="grid gap-4 sm:grid-cols-[1fr_13rem]">
           <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
           <Choice

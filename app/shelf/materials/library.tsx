@@ -12,8 +12,9 @@ import { db } from "../../db.server.ts";
 import { note } from "../../forms/fields.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
-import { Button, Problem } from "../../ui/form.tsx";
+import { Problem } from "../../ui/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 import { Table } from "../../ui/table.tsx";
 import { LibraryFind, Tick, Ticked, useLibraryFind } from "./libraryPick.tsx";
 import type { Route } from "./+types/library";
@@ -60,7 +61,7 @@ function Densities({ of: e }: { of: LibraryEntry }) {
 }
 
 export default function Library({ loaderData: { have, token } }: Route.ComponentProps) {
-  const sheet = useSheet<{ take: string[] }>({ take: [] }, { token });
+  const sheet = useSheet<{ take: string[] }>({ take: [] }, { token }, { draft: "Ticks in the library" });
   const { question, ask, found } = useLibraryFind();
   const taken = sheet.values.take;
   const picked = { taken, have, take: (keys: string[]) => sheet.setValue("take", keys, { shouldDirty: true }) };
@@ -74,12 +75,11 @@ export default function Library({ loaderData: { have, token } }: Route.Component
         <Link to="/shelf" className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          Take {taken.length > 0 ? taken.length : ""} onto the shelf
-        </Button>
+        <Send sheet={sheet}>Take {taken.length > 0 ? taken.length : ""} onto the shelf</Send>
       </Heading>
       <Sheet>
-        <Problem say={sheet.problem ?? sheet.formState.errors.take?.message} />
+        <SheetSays sheet={sheet} />
+        <Problem say={sheet.formState.errors.take?.message} />
         <Ticked {...picked} />
         <Table
           groups={[...found].map(([k, rows]) => ({ key: k, head: KINDS[k].plural, rows }))}

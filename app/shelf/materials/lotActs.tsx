@@ -1,12 +1,14 @@
 /** Acts on one lot: correcting its count, opening it, and taking some out. */
 import type { readMaterial } from "#db/shelf/materials";
 import { DRYNESS } from "#core/infusion/dryness";
+import { COST_KNOWN } from "#core/stock/costKnown";
 import { MOVE_OUT_REASONS, REASONS } from "#core/stock/reasons";
 import { useFetcher } from "react-router";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { LotTag, showBase, When } from "../../ui/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 
 export type LotRow = NonNullable<Awaited<ReturnType<typeof readMaterial>>>["lots"][number];
 interface Props {
@@ -20,7 +22,7 @@ export function CountForm({ lot, measured, token }: Props) {
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("count")} className="space-y-4">
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
       <p>
         The shelf says <strong className="weight">{showBase(lot.onHand, measured)}</strong> of <LotTag lot={lot} plain />.
       </p>
@@ -37,9 +39,7 @@ export function CountForm({ lot, measured, token }: Props) {
         {...sheet.register("reason")}
         problem={errors.reason?.message}
       />
-      <Button type="submit" main disabled={sheet.busy}>
-        Correct the count
-      </Button>
+      <Send sheet={sheet}>Correct the count</Send>
     </form>
   );
 }
@@ -50,7 +50,7 @@ function TakeOut({ lot, measured, token }: Props) {
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("takeOut")} className="space-y-4">
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Text
           label="Take out"
@@ -89,12 +89,41 @@ function Dry({ lot, token }: { lot: LotRow; token: string }) {
   );
 }
 
+/** Saying what a lot cost that was there before the books began: what was made of it follows. */
+function SayCost({ lot, token }: { lot: LotRow; token: string }) {
+  const sheet = useSheet({ lotId: lot.id, cost: "", known: "paid" }, { token });
+  return (
+    <form onSubmit={sheet.send("cost")} className="space-y-3 border-t border-rule pt-4">
+      <SheetSays sheet={sheet} />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Text
+          label="All of it cost"
+          hint={`It came without a receipt; its cost is ${COST_KNOWN[lot.costKnown]}.`}
+          placeholder="0.00"
+          {...sheet.register("cost")}
+          problem={sheet.formState.errors.cost?.message}
+        />
+        <Choice
+          label="That is"
+          options={(["paid", "guessed"] as const).map((k) => [k, COST_KNOWN[k]] as const)}
+          {...sheet.register("known")}
+          problem={sheet.formState.errors.known?.message}
+        />
+      </div>
+      <Button type="submit" disabled={sheet.busy}>
+        Say what it cost
+      </Button>
+    </form>
+  );
+}
+
 /** Everything else that can be done with a lot. */
 export function LotActs({ lot, measured, token, keepsOpened, herb }: Props & { keepsOpened: number | null; herb: boolean }) {
   const open = useFetcher<Reply | null>();
   return (
     <div className="space-y-6">
       <TakeOut lot={lot} measured={measured} token={token} />
+      {lot.opening && <SayCost lot={lot} token={token} />}
       {herb && <Dry lot={lot} token={token} />}
       <div className="border-t border-rule pt-4">
         {lot.opened !== null ? (

@@ -1,15 +1,18 @@
 /** What can be done from a material's sheet, by the button pressed. */
 import { DRYNESS, type Dryness } from "#core/infusion/dryness";
 import { factsIn } from "#core/material/facts";
+import { parseMoney } from "#core/measure/money";
+import type { CostKnown } from "#core/stock/costKnown";
 import { readStock } from "#core/stock/packs";
 import { MOVE_OUT_REASONS } from "#core/stock/reasons";
 import { correctCount } from "#db/shelf/count";
 import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
 import { deleteMaterial, retireMaterial } from "#db/shelf/keepMaterial";
+import { sayCost } from "#db/shelf/opening";
 import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
 import { db } from "../../db.server.ts";
-import { idField, note, oneOf, wholeNumber, words } from "../../forms/fields.ts";
+import { idField, note, oneOf, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 
 const countSchema = object({
@@ -20,6 +23,7 @@ const countSchema = object({
 });
 const outSchema = object({ lotId: idField(), amount: words("how much", 40), why: oneOf(MOVE_OUT_REASONS), note: note(200) });
 const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYNESS) as Dryness[]) });
+const costSchema = object({ lotId: idField(), cost: reads(parseMoney), known: oneOf<CostKnown>(["paid", "guessed"]) });
 const openSchema = object({ lotId: idField() });
 
 export async function materialAct(request: Request, id: number) {
@@ -51,6 +55,12 @@ export async function materialAct(request: Request, id: number) {
       const s = await pressed.read(drynessSchema);
       if (!s.ok) return s.reply;
       return own(s.value.lotId) ? act(() => sayDryness(db(), s.value, doing)) : notHere("dryness");
+    }
+    case "cost": {
+      const s = await pressed.read(costSchema);
+      if (!s.ok) return s.reply;
+      if (!own(s.value.lotId)) return notHere("cost");
+      return act(() => sayCost(db(), { lotId: s.value.lotId, cost: s.value.cost, costKnown: s.value.known }, doing));
     }
     case "putAway":
       return act(() => retireMaterial(db(), { id, retired: !found.material.retired }, doing));

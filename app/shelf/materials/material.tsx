@@ -2,6 +2,7 @@
 import { CAUTIONS } from "#core/material/cautions";
 import { DRYNESS } from "#core/infusion/dryness";
 import { kind } from "#core/material/kinds";
+import { COST_KNOWN } from "#core/stock/costKnown";
 import { BEST_BY } from "#core/stock/bestBy";
 import { perWeight, type UnitCost } from "#core/measure/money";
 import { lotState, useFirst, whyFirst } from "#core/stock/lots";
@@ -93,7 +94,7 @@ function From({ lot: l }: { lot: LotRow }) {
           {l.supplier}
         </Link>
       ) : (
-        (l.grown && `own harvest, ${l.grown}`) || "made here"
+        (l.grown && `own harvest, ${l.grown}`) || (l.opening ? "there when the books began" : "made here")
       )}{" "}
       {l.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{l.supplierLot}</span>}
       {l.dryness && l.dryness !== "dry" && <span className="ml-1 font-semibold text-berry">{DRYNESS[l.dryness]}</span>}
@@ -192,7 +193,16 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                     ),
                   },
                   { head: "On hand", as: "weight", cell: (l) => showInColumn(l.onHand, measured) },
-                  { head: "Cost", as: "figure", cell: (l) => <PerUnit cost={costOfLot(l)} measured={measured} per={per} /> },
+                  {
+                    head: "Cost",
+                    as: "figure",
+                    cell: (l) => (
+                      <>
+                        {l.costKnown !== "none" && <PerUnit cost={costOfLot(l)} measured={measured} per={per} />}
+                        {l.costKnown !== "paid" && <span className="block text-[0.85em] text-honey">{COST_KNOWN[l.costKnown]}</span>}
+                      </>
+                    ),
+                  },
                   {
                     head: "Count, open, take out",
                     as: "press",

@@ -20,10 +20,11 @@ import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
-import { Button, Problem, Text } from "../../ui/form.tsx";
+import { Button, Text } from "../../ui/form.tsx";
 import { KeptFileLink, KeptPicture } from "../../files/keptFile.tsx";
 import { KeepFile } from "../../files/keepFile.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { SheetSays } from "../../ui/sheetSays.tsx";
 import { Table } from "../../ui/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipt";
@@ -80,7 +81,7 @@ function Arrive({ line, token }: { line: Line["line"]; token: string }) {
       <Button type="submit" disabled={sheet.busy}>
         Put on the shelf
       </Button>
-      <Problem say={sheet.problem} see={sheet.see} />
+      <SheetSays sheet={sheet} />
     </form>
   );
 }

@@ -12,10 +12,10 @@ import { showBase } from "../../ui/amounts.tsx";
 import { CURRENCIES } from "../../ui/currencies.ts";
 import { FindText } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
-import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
+import { Choice, Text } from "../../ui/form.tsx";
 import { LineTable, type Column } from "../../ui/lines.tsx";
-import { Meanwhile } from "../../ui/meanwhile.tsx";
 import { Heading, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { ReceiptReckoner } from "./receiptReckoner.tsx";
 import { BLANK_LINE, type ReceiptMaterial, type ReceiptTexts } from "./receiptTexts.ts";
@@ -64,11 +64,11 @@ const FIELD_NAMES = {
 
 export function ReceiptSheet({ title, about, start, materials, again, opened, back, button, partial, links }: Props) {
   const { currency } = useWorkshop();
-  const sheet = useSheet<ReceiptTexts>(start, opened);
+  const sheet = useSheet<ReceiptTexts>(start, opened, { draft: (r) => (r.supplier ? `Receipt from ${r.supplier}` : "A receipt") });
   const v = sheet.values;
   const { errors } = sheet.formState;
-  const [more, setMore] = useState(start.tax !== "" || start.discount !== "" || start.currency !== "" || start.note !== "");
-  const [parts, setParts] = useState(false);
+  const [more, setMore] = useState([v.tax, v.discount, v.currency, v.note].some((t) => t !== ""));
+  const [parts, setParts] = useState(partial && v.lines.some((l) => l.arrived !== ""));
   const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
   const paidIn = v.currency || currency;
 
@@ -102,16 +102,13 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
         <Link to={back} className="act">
           Leave
         </Link>
-        <Button type="submit" main disabled={sheet.busy}>
-          {button}
-        </Button>
+        <Send sheet={sheet}>{button}</Send>
       </Heading>
       <SideBySide
         reckoner={<ReceiptReckoner read={read} goods={sum(read.map((r) => r.price))} landed={landed} again={again} paidIn={paidIn} />}
       >
         <Sheet>
-          <Problem say={sheet.problem} see={sheet.see} />
-          <Meanwhile sheet={sheet} names={FIELD_NAMES} />
+          <SheetSays sheet={sheet} names={FIELD_NAMES} />
           <div className="mb-5 grid gap-4 sm:grid-cols-[1fr_11rem_8rem_9rem]">
             <FindText control={sheet.control} name="supplier" finds={SUPPLIERS} label="Supplier" problem={errors.supplier?.message} />
             <Text label="Arrived" type="date" {...sheet.register("day")} problem={errors.day?.message} />

@@ -1,0 +1,80 @@
+/** The first steps in a workshop of one's own: all of them with how each stands. */
+import { FIRST_STEPS, nextStep, STEP_IDS } from "#core/firstSteps";
+import { firstSteps } from "#db/firstSteps";
+import { readSettings, saveSettings } from "#db/settings";
+import { Link, redirect } from "react-router";
+import { object } from "yup";
+import { db, serving } from "../db.server.ts";
+import { note, oneOf } from "../forms/fields.ts";
+import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { Heading, Sheet } from "../ui/sheet.tsx";
+import { skipStep } from "./begin.server.ts";
+import { PutAway } from "./strip.tsx";
+import type { Route } from "./+types/begin";
+
+export const meta: Route.MetaFunction = () => [{ title: "First steps · Zelbin" }];
+
+export async function loader() {
+  // The demo was begun long ago.
+  if (serving()?.kind === "demo") throw redirect("/workshops");
+  const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), readSettings(db())]);
+  return { steps, away: led.away, token: crypto.randomUUID() };
+}
+
+const schema = object({ intent: oneOf(["skip", "away", "back"]), step: note(20) });
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const { intent, step } = sheet.value;
+  if (intent === "skip") {
+    const id = STEP_IDS.find((s) => s === step);
+    return id ? skipStep(id, sheet.doing) : refuseSheet([{ field: "", say: "There is no such step." }]);
+  }
+  const { firstSteps: now } = await readSettings(db());
+  return act(() => saveSettings(db(), { firstSteps: { ...now, away: intent === "away" } }, sheet.doing), { path: () => "/begin" });
+}
+
+export default function Begin({ loaderData: { steps, away, token } }: Route.ComponentProps) {
+  const next = nextStep(steps);
+  const done = steps.filter((s) => s.state === "done").length;
+  return (
+    <div className="max-w-3xl">
+      <Heading
+        title="First steps"
+        about={
+          next
+            ? "From an empty workroom to a tin with its lot number and its price. Take them in any order; what you skip waits here."
+            : "All of them are done or passed over. They stay here, should you want one again."
+        }
+      >
+        {(done > 0 || away) && <PutAway away={away} token={token} />}
+        {next && (
+          <Link to={FIRST_STEPS[next].to} className="act act-main">
+            {done === 0 ? "Begin" : "Go on"}
+          </Link>
+        )}
+      </Heading>
+      <Sheet>
+        <ol>
+          {steps.map(({ id, state }, i) => (
+            <li key={id} className="border-b border-rule last:border-0">
+              <Link to={FIRST_STEPS[id].to} className="flex items-baseline gap-4 rounded px-1 py-2.5 hover:bg-honey-wash">
+                <span className={`weight w-6 text-right ${state === "done" ? "font-bold text-sage" : "text-pine-soft"}`}>
+                  {state === "done" ? "✓" : i + 1}
+                </span>
+                <span className="flex-1">
+                  <span className="font-display text-[1.15rem]">{FIRST_STEPS[id].say}</span>
+                  <span className="block text-[0.95rem] text-pine-soft">{FIRST_STEPS[id].about}</span>
+                </span>
+                <span className={state === "done" ? "text-sage" : "text-pine-soft"}>
+                  {state === "done" ? "done" : state === "passed" ? "passed over" : ""}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ol>
+      </Sheet>
+    </div>
+  );
+}

@@ -1,0 +1,76 @@
+/** First step: what the workshop is called, who works in it, and what it counts in. */
+import { moneyIsIn, readSettings, saveSettings } from "#db/settings";
+import { firstSteps } from "#db/firstSteps";
+import { object } from "yup";
+import { db } from "../db.server.ts";
+import { oneOf, words } from "../forms/fields.ts";
+import { act, readSheet } from "../forms/sheet.server.ts";
+import { useSheet } from "../forms/useSheet.ts";
+import { CURRENCIES } from "../ui/currencies.ts";
+import { Choice, Text } from "../ui/form.tsx";
+import { Sheet } from "../ui/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { wayOn } from "./begin.server.ts";
+import { StepHeading } from "./frame.tsx";
+import { Skip } from "./skip.tsx";
+import type { Route } from "./+types/name";
+import { STARTING_SETTINGS } from "#core/settings";
+
+export const meta: Route.MetaFunction = () => [{ title: "Name and currency · Zelbin" }];
+
+export async function loader() {
+  const [{ workshop, maker, currency }, fixed, steps] = await Promise.all([readSettings(db()), moneyIsIn(db()), firstSteps(db())]);
+  // What stands for "nobody said" is not offered as an answer.
+  const said = (text: string, unsaid: string): string => (text === unsaid ? "" : text);
+  return {
+    workshop: said(workshop, STARTING_SETTINGS.workshop),
+    maker: said(maker, STARTING_SETTINGS.maker),
+    currency,
+    fixed,
+    steps,
+    token: crypto.randomUUID(),
+  };
+}
+
+const schema = object({ workshop: words("a name", 60), maker: words("who does the work", 60), currency: oneOf(CURRENCIES) });
+
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const to = await wayOn("name");
+  const { firstSteps: now } = await readSettings(db());
+  const passed = [...new Set([...now.passed, "name"])];
+  return act(() => saveSettings(db(), { ...sheet.value, firstSteps: { ...now, passed } }, sheet.doing), { path: () => to });
+}
+
+export default function NameStep({ loaderData: d }: Route.ComponentProps) {
+  const sheet = useSheet({ workshop: d.workshop, maker: d.maker, currency: d.currency }, { token: d.token });
+  const { errors } = sheet.formState;
+  return (
+    <form onSubmit={sheet.send()} className="max-w-3xl">
+      <StepHeading id="name" steps={d.steps} skip={<Skip id="name" token={d.token} />}>
+        <Send sheet={sheet}>Go on</Send>
+      </StepHeading>
+      <Sheet>
+        <SheetSays sheet={sheet} />
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Text
+            label="Your workshop is called"
+            className="sm:col-span-2"
+            autoFocus
+            {...sheet.register("workshop")}
+            problem={errors.workshop?.message}
+          />
+          <Text label="Who does the work" hint="Stands in the book of acts." {...sheet.register("maker")} problem={errors.maker?.message} />
+          <Choice
+            label="Counted in"
+            hint={d.fixed ? "Fixed: there is money in the books." : "It can be changed until the first money is in the books."}
+            options={(d.fixed ? [d.currency] : CURRENCIES).map((c) => [c, c] as const)}
+            {...sheet.register("currency")}
+            problem={errors.currency?.message}
+          />
+        </div>
+      </Sheet>
+    </form>
+  );
+}

@@ -1,0 +1,116 @@
+/** The sheet of opening stock, line by line, with what it comes to beside it. */
+import { factsIn } from "#core/material/facts";
+import { sum } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { readOpening, type OpeningTexts } from "#core/stock/openingSheet";
+import { counted } from "#core/words";
+import { useMemo, useState, type ReactNode } from "react";
+import { useSheet, type Opened } from "../../forms/useSheet.ts";
+import { MATERIALS } from "../../names/finds.ts";
+import { showBase } from "../../ui/amounts.tsx";
+
+import { LineTable, type Column } from "../../ui/lines.tsx";
+import { Figure, HowLine, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheetSays.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import { BLANK, finding, type Known } from "./openingTexts.ts";
+
+const HOW_KNOWN = [
+  ["paid", "paid"],
+  ["guessed", "a guess"],
+] as const;
+const DETAILS: readonly Column[] = [
+  { key: "supplierLot", label: "Lot on it", width: "6rem" },
+  { key: "bestBefore", label: "Best before", type: "date", width: "8rem" },
+  { key: "bought", label: "Bought on", type: "date", width: "8rem" },
+];
+
+interface Props {
+  materials: readonly Known[];
+  prepared: readonly string[];
+  opened: Opened;
+  heading: (button: ReactNode) => ReactNode;
+}
+
+/** The sheet itself, wherever it stands. */
+export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
+  const { currency, today: day } = useWorkshop();
+  const lines = prepared.length > 0 ? prepared.map((material) => ({ ...BLANK, material })) : [BLANK];
+  const sheet = useSheet<{ lines: OpeningTexts[] }>({ lines }, opened, { draft: "What is there already" });
+  const [more, setMore] = useState(false);
+  const find = useMemo(() => finding(materials), [materials]);
+  const read = readOpening(sheet.values.lines, find, day).lines;
+  const there = read.flatMap((l) => l ?? []);
+  const guessed = there.filter((l) => l.costKnown === "guessed");
+  const open = there.filter((l) => l.costKnown === "none");
+  return (
+    <form onSubmit={sheet.send()}>
+      {heading(<Send sheet={sheet}>Put {there.length > 0 ? counted(there.length, "lot") : "it"} on the shelf</Send>)}
+      <SideBySide
+        reckoner={
+          <Reckoner>
+            <Figure label="Lots" value={there.length} />
+            <Figure label="Worth" big value={money(sum(there.map((l) => l.cost)), currency)} />
+            {guessed.length > 0 && (
+              <Figure
+                label="Of that guessed"
+                tone="warn"
+                value={money(sum(guessed.map((l) => l.cost)), currency)}
+                how={guessed.map((l, i) => (
+                  <HowLine key={i} label={l.material.name} value={money(l.cost, currency)} />
+                ))}
+              />
+            )}
+            {open.length > 0 && (
+              <Figure
+                label="Without a cost"
+                tone="warn"
+                value={counted(open.length, "lot")}
+                how={
+                  <>
+                    {open.map((l, i) => (
+                      <p key={i}>{l.material.name}</p>
+                    ))}
+                    <p>Their cost can be said later, on their own sheets; what was made of them follows.</p>
+                  </>
+                }
+              />
+            )}
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          <SheetSays sheet={sheet} />
+          <LineTable
+            form={sheet}
+            name="lines"
+            blank={BLANK}
+            addLabel="Add a line"
+            columns={[
+              { key: "material", label: "Material", finds: MATERIALS, width: more ? "24%" : "40%" },
+              { key: "amount", label: "There is", right: true, placeholder: "500 g", width: "6rem" },
+              { key: "cost", label: "It cost", right: true, placeholder: "0.00", width: "6rem" },
+              { key: "known", label: "which is", width: "6.5rem", options: () => HOW_KNOWN },
+              ...(more ? DETAILS : []),
+            ]}
+            derived={[
+              {
+                label: "In all",
+                cell: (i) => <span className="weight">{read[i] ? showBase(read[i].qty, factsIn(read[i].material).measured) : ""}</span>,
+              },
+            ]}
+          />
+          <p className="mt-4 text-[0.92rem] text-pine-soft">
+            {!more && (
+              <button type="button" className="pressable mb-1 block!" onClick={() => setMore(true)}>
+                With lot numbers and dates
+              </button>
+            )}
+            Leave the cost empty where nobody knows it, and a line empty that isn’t there: it is passed over. Rows paste in from a
+            spreadsheet, in the order of the columns.
+          </p>
+        </Sheet>
+      </SideBySide>
+    </form>
+  );
+}

@@ -1,0 +1,34 @@
+/** How far the first hour is in a workshop of one's own: what stands in the books. */
+import { stepsOf, type Begun, type Step, type StepId } from "#core/firstSteps";
+import { COUNTED_KINDS } from "#core/material/kinds";
+import { sql } from "drizzle-orm";
+import type { Doing } from "./act/define.ts";
+import type { Db, Reads } from "./client.ts";
+import { aFlag, rowsOf } from "./columnsOf.ts";
+import { whileUnchanged } from "./kept.ts";
+import { batch, lot, material, recipe, price } from "./schema.ts";
+import { readSettings, saveSettings } from "./settings.ts";
+
+const counted = sql.raw(COUNTED_KINDS.map((k) => `'${k}'`).join(", "));
+
+async function begun(db: Reads): Promise<Begun> {
+  const [found] = await rowsOf(
+    db,
+    { materials: aFlag, containers: aFlag, opening: aFlag, recipe: aFlag, batch: aFlag, price: aFlag },
+    sql`select exists (select 1 from ${material} where kind not in (${counted})) as materials,
+      exists (select 1 from ${material} where kind in (${counted})) as containers, exists (select 1 from ${lot} where material_id is not null) as opening,
+      exists (select 1 from ${recipe}) as recipe, exists (select 1 from ${batch} where poured_act_id is not null) as batch,
+      exists (select 1 from ${price} x join standing_act sa on sa.id = x.act_id) as price`,
+  );
+  return found!;
+}
+
+/** The steps with how each stands. */
+export const firstSteps = (db: Reads): Promise<Step[]> =>
+  whileUnchanged(db, "first steps", "", async () => stepsOf((await readSettings(db)).firstSteps, await begun(db)));
+
+/** Notes that a step was kept, or passed over. */
+export async function passStep(db: Db, id: StepId, doing: Doing) {
+  const { firstSteps: now } = await readSettings(db);
+  return saveSettings(db, { firstSteps: { ...now, passed: [...new Set([...now.passed, id])] } }, doing);
+}
