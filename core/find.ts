@@ -31,25 +31,29 @@ const fuzzy = new UFuzzy({
   intraTrn: 1,
   intraDel: 1,
 });
-/** More words than this are looked for in the order they were typed. */
-const WORDS_IN_ANY_ORDER = 5;
-
 /** Lower case, without accents. @example plain("Crème brûlée") // "creme brulee" */
 export const plain = (text: string): string => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
 const wordsOf = (text: string): string[] => text.match(/[\p{L}\d']+/gu) ?? [];
 
-/** How well a name is what was asked: the lower, the better. */
-const FIT = { same: 0, starts: 1, whole: 2, begun: 3, inside: 4, also: 5, slip: 6 } as const;
+/** How far a name is from a word that was asked for: the word itself, one that begins so or holds it, another of its words, or a slip. */
+const FAR = { whole: 0, begun: 1, inside: 2, also: 3, slip: 4 } as const;
 
-function fitOf(asked: readonly string[], name: string, also: string): number {
-  const words = wordsOf(name);
-  const all = (fits: (a: string) => boolean): boolean => asked.every(fits);
-  if (asked.length === words.length && asked.every((a, i) => words[i] === a)) return FIT.same;
-  if (asked.every((a, i) => words[i] === a)) return FIT.starts;
-  if (all((a) => words.includes(a))) return FIT.whole;
-  if (all((a) => words.some((w) => w.startsWith(a)))) return FIT.begun;
-  if (all((a) => name.includes(a))) return FIT.inside;
-  return all((a) => name.includes(a) || also.includes(a)) ? FIT.also : FIT.slip;
+function farFrom(word: string, words: readonly string[], { name, also }: { name: string; also: string }): number {
+  if (words.includes(word)) return FAR.whole;
+  if (words.some((w) => w.startsWith(word))) return FAR.begun;
+  if (name.includes(word)) return FAR.inside;
+  return also.includes(word) ? FAR.also : FAR.slip;
+}
+
+/** The lower, the better: a name that is those words, then one that starts with them, then by how far it is from each. */
+function rankOf(asked: readonly string[], text: { name: string; also: string }): readonly number[] {
+  const words = wordsOf(text.name);
+  const starts = asked.every((a, i) => words[i] === a);
+  return [
+    starts && words.length === asked.length ? 0 : starts ? 1 : 2,
+    asked.reduce((far, a) => far + farFrom(a, words, text), 0),
+    words.length,
+  ];
 }
 
 /**
@@ -68,10 +72,17 @@ export function finder<T>(items: readonly T[], textOf: (item: T) => Findable): (
   return (question, most = Infinity) => {
     const asked = wordsOf(plain(question));
     if (asked.length === 0) return items.slice(0, most);
-    const [found] = fuzzy.search(hay, asked.join(" "), WORDS_IN_ANY_ORDER);
+    // Each word by itself, so that their order is no matter.
+    const found = asked.reduce<number[] | null>(
+      (left, word) => (left?.length === 0 ? [] : (fuzzy.filter(hay, word, left ?? undefined) ?? [])),
+      null,
+    );
     return (found ?? [])
-      .map((i) => ({ ...texts[i]!, fit: fitOf(asked, texts[i]!.name, texts[i]!.also), i }))
-      .sort((a, b) => a.fit - b.fit || Number(b.first) - Number(a.first) || wordsOf(a.name).length - wordsOf(b.name).length || a.i - b.i)
+      .map((i) => ({ ...texts[i]!, i, rank: rankOf(asked, texts[i]!) }))
+      .sort(
+        (a, b) =>
+          a.rank[0]! - b.rank[0]! || a.rank[1]! - b.rank[1]! || Number(b.first) - Number(a.first) || a.rank[2]! - b.rank[2]! || a.i - b.i,
+      )
       .slice(0, most)
       .map((t) => t.item);
   };

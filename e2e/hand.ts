@@ -1,10 +1,12 @@
 /** What every test through the interface does with its hands. */
 import { expect, type Locator, type Page } from "@playwright/test";
 
-/** Opens a page and waits until it answers to presses. */
-export async function open(page: Page, path: string): Promise<void> {
+/** Opens a page and waits until it answers to presses. What another test left unfinished on it is thrown away, unless it is to be gone on with. */
+export async function open(page: Page, path: string, { goOn = false } = {}): Promise<void> {
   await page.goto(path);
   await page.locator("html[data-ready]").waitFor();
+  const left = page.getByRole("button", { name: "Throw it away" });
+  if (!goOn && (await left.isVisible())) await left.click();
 }
 
 /** Fills the cells of one row of a table of lines. */

@@ -106,7 +106,9 @@ test("the wall: one press shakes all that are due, and two oils pour together in
   await expect(page.getByText("shaken today").first()).toBeVisible();
   await page.getByRole("link", { name: "Blend oils" }).click();
   await page.getByLabel("The blend is called").fill("Garden oil");
-  const names = await page.locator("datalist#oil-lots option").evaluateAll((all) => all.map((o) => (o as HTMLOptionElement).value));
+  await page.getByLabel("Lot, row 1").press("ArrowDown");
+  const names = await page.getByRole("option").locator(".font-semibold").allTextContents();
+  await page.keyboard.press("Escape");
   const birch = names.find((n) => n.startsWith("Birch leaf in"))!;
   const jojoba = names.find((n) => n.startsWith("Jojoba"))!;
   await fillRow(page, 1, { Lot: birch, Amount: "20 g" });

@@ -11,9 +11,9 @@ test("answers only under a name of this machine", async ({ request }) => {
 });
 
 test("a form sent from another site is refused, and nothing moves", async ({ request }) => {
-  const before = await (await request.get("/lots?number=foreign")).text();
+  const before = await (await request.get("/demo/lots?number=foreign")).text();
   expect(before).toContain("No lot matches");
-  const r = await request.post("/shelf/receive", {
+  const r = await request.post("/demo/shelf/receive", {
     headers: { origin: "https://elsewhere.example", "content-type": "application/json" },
     data: {
       supplier: "Foreign",
@@ -23,11 +23,11 @@ test("a form sent from another site is refused, and nothing moves", async ({ req
     },
   });
   expect(r.status()).toBeGreaterThanOrEqual(400);
-  expect(await (await request.get("/lots?number=foreign")).text()).toContain("No lot matches");
+  expect(await (await request.get("/demo/lots?number=foreign")).text()).toContain("No lot matches");
 });
 
 test("pages come whole with their type; scripts are compressed and kept; fonts are ours", async ({ request }) => {
-  const page = await request.get("/shelf");
+  const page = await request.get("/demo/shelf");
   expect(page.headers()["content-type"]).toBe("text/html; charset=utf-8");
   const html = await page.text();
   expect(html.trimEnd()).toMatch(/<\/html>$/);
@@ -45,9 +45,9 @@ test("pages come whole with their type; scripts are compressed and kept; fonts a
 test("addresses with numbers that can't be are not found, never a crash", async ({ request }) => {
   for (const id of ["0", "-1", "1.5", "99999999999999", "1e99", "NaN", "%27"])
     for (const station of ["shelf", "recipes", "bench", "prices", "markets", "gifts"])
-      expect((await request.get(`/${station}/${id}`)).status(), `/${station}/${id}`).toBe(404);
-  expect((await request.get("/?did=99999999999999")).status()).toBe(200);
-  expect((await request.get("/?did=x")).status()).toBe(200);
-  expect((await request.get("/shelf/receive?material=99999999999")).status()).toBe(200);
-  expect((await request.get(`/lots?number=${encodeURIComponent("%_\\'\"<>")}`)).status()).toBe(200);
+      expect((await request.get(`/demo/${station}/${id}`)).status(), `/${station}/${id}`).toBe(404);
+  expect((await request.get("/demo/?did=99999999999999")).status()).toBe(200);
+  expect((await request.get("/demo/?did=x")).status()).toBe(200);
+  expect((await request.get("/demo/shelf/receive?material=99999999999")).status()).toBe(200);
+  expect((await request.get(`/demo/lots?number=${encodeURIComponent("%_\\'\"<>")}`)).status()).toBe(200);
 });

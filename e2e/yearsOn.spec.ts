@@ -6,7 +6,8 @@ test("a big shelf stands in boards: one opens at a time, and a search looks thro
   await open(page, "/shelf/library");
   const boxes = page.getByRole("checkbox", { disabled: false });
   await page.evaluate(() => {
-    for (const box of [...document.querySelectorAll<HTMLInputElement>("input[name=take]:not(:disabled)")].slice(0, 40)) box.click();
+    for (const box of [...document.querySelectorAll<HTMLInputElement>("main input[type=checkbox]:not(:disabled)")].slice(0, 40))
+      box.click();
   });
   await expect(boxes.first()).toBeChecked();
   await page.getByRole("button", { name: /^Take 40 onto the shelf$/ }).click();

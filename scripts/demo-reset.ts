@@ -13,7 +13,9 @@ if (!yes) {
   }
   const ask = createInterface({ input: process.stdin, output: process.stdout });
   const where = process.env.DATABASE_URL ? ` in the database ${new URL(process.env.DATABASE_URL).pathname.slice(1)} of DATABASE_URL` : "";
-  const answer = await ask.question(`This throws away everything that was entered in the demo workshop${where}; your own isn't touched. Type yes to go on: `);
+  const answer = await ask.question(
+    `This throws away everything that was entered in the demo workshop${where}; your own isn't touched. Type yes to go on: `,
+  );
   ask.close();
   if (answer.trim().toLowerCase() !== "yes") {
     console.log("Nothing was changed.");

@@ -67,7 +67,7 @@ async function throwAwayDatabase(server: string): Promise<string> {
   const admin = openDb(server);
   await admin.execute(sql.raw(`create database ${name}`));
   undo.push(async () => {
-    await admin.execute(sql.raw(`drop database ${name} with (force)`));
+    for (const one of [name, `${name}_own`]) await admin.execute(sql.raw(`drop database if exists ${one} with (force)`));
     await admin.close();
   });
   return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);

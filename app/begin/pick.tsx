@@ -9,7 +9,7 @@ import { db } from "../db.server.ts";
 import { note } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { LibraryColumns, LibraryFind, Ticked, useLibraryFind } from "../shelf/materials/libraryPick.tsx";
+import { LibraryColumns, LibraryFind, Ticked, pickedOn, useLibraryFind } from "../shelf/materials/libraryPick.tsx";
 import { Problem } from "../ui/form.tsx";
 import { Sheet } from "../ui/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheetSays.tsx";
@@ -59,7 +59,7 @@ function PickSheet({ step, have, steps, token }: Route.ComponentProps["loaderDat
   const sheet = useSheet<{ take: string[] }>({ take: [] }, { token }, { draft: "Ticks in the library" });
   const { question, ask, found } = useLibraryFind(KINDS_OF[step]);
   const taken = sheet.values.take;
-  const picked = { taken, have, take: (keys: string[]) => sheet.setValue("take", keys, { shouldDirty: true }) };
+  const picked = pickedOn(sheet, have);
   return (
     <form onSubmit={sheet.send()}>
       <StepHeading

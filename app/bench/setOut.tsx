@@ -31,6 +31,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Set out a batch · Zelb
 
 export async function loader({ request }: Route.LoaderArgs) {
   const [settings, recipes, materials] = await Promise.all([readSettings(db()), readRecipes(db()), listMaterials(db())]);
+  const asked = new URL(request.url).searchParams;
   const { lots, again } = await readShelfCosts(db(), materialsOf(recipes));
   return {
     recipes: recipes.filter((r) => r.sizes.length > 0),
@@ -38,7 +39,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     again: [...again],
     settings,
     names: materials.map((m) => [m.id, m.name] as const),
-    wanted: new URL(request.url).searchParams.get("recipe") ?? "",
+    wanted: asked.get("recipe") ?? "",
+    units: /^\d{1,5}$/.exec(asked.get("units") ?? "")?.[0] ?? "12",
     opened: await opened(),
   };
 }
@@ -75,7 +77,7 @@ export default function SetOut({ loaderData }: Route.ComponentProps) {
   const { currency, today: day } = useWorkshop();
   const first = recipes.find((r) => String(r.recipe.id) === wanted) ?? recipes[0];
   const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
-    { recipe: String(first?.recipe.id ?? ""), mode: "pots", weight: "", lot: "", units: ["12"] },
+    { recipe: String(first?.recipe.id ?? ""), mode: "pots", weight: "", lot: "", units: [loaderData.units] },
     loaderData.opened,
     { draft: "Setting out a batch" },
   );

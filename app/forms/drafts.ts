@@ -20,12 +20,13 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { path, sheet: which, title } = sheet.value;
   const { values } = JSON.parse(body) as { values?: unknown };
+  const no = () => refuseSheet([{ field: "", say: "That can't be kept as a draft." }]);
+  if (!path.startsWith("/")) return no();
   if (values === null) {
     await dropDraft(db(), path, which);
     return data({ kept: false });
   }
   const { token, seen = null } = sheet.doing;
-  if (!isRecord(values) || body.length > MOST_CHARACTERS || token === undefined || !path.startsWith("/"))
-    return refuseSheet([{ field: "", say: "That can't be kept as a draft." }]);
+  if (!isRecord(values) || body.length > MOST_CHARACTERS || token === undefined) return no();
   return data({ kept: await keepDraft(db(), { path, sheet: which, title, token, seen, values }) });
 }

@@ -151,6 +151,8 @@ export function useSheet<T extends FieldValues>(
 
   /** Sends the sheet; `intent` says which of its buttons was pressed. */
   const send = (intent?: string) => (event?: BaseSyntheticEvent) => {
+    // A sheet laid over this one is sent by itself, though React lets this one hear of it.
+    if (event && event.target !== event.currentTarget) return undefined;
     // A problem beside no input of its own would otherwise stay, and hold the sheet back for good.
     form.clearErrors();
     setSee(undefined);

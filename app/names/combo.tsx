@@ -17,6 +17,8 @@ type Option = Name & { how: "name" | "library" | "add" };
 type Added = Reply | { added: string } | null;
 
 const MOST_NAMES = 9;
+/** With nothing typed yet the list is looked through. */
+const MOST_BROWSED = 80;
 const MOST_OF_LIBRARY = 6;
 const NONE: Names = { names: [], library: [] };
 const byName = (n: Name): Name => n;
@@ -70,7 +72,7 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
   const same = (n: Name): boolean => n.name.toLowerCase() === text.toLowerCase();
   const exact = text !== "" && names.names.some(same);
   const options = useMemo((): Option[] => {
-    const found = find(text, MOST_NAMES).map((n): Option => ({ ...n, how: "name" }));
+    const found = find(text, text === "" ? MOST_BROWSED : MOST_NAMES).map((n): Option => ({ ...n, how: "name" }));
     if (!material || text === "") return found;
     const more = findInLibrary(text, MOST_OF_LIBRARY).map((n): Option => ({ ...n, how: "library" }));
     return [...found, ...more, ...(exact ? [] : [{ name: text, how: "add" } as const])];

@@ -32,6 +32,15 @@ import { action as prices } from "../prices/product.tsx";
 import { action as market } from "../markets/day.tsx";
 import { action as gift } from "../gifts/order.tsx";
 import { action as settings } from "../settings/settings.tsx";
+import { action as opening } from "../shelf/opening/opening.tsx";
+import { action as openingFile } from "../shelf/opening/file.tsx";
+import { action as addOnTheSpot } from "../names/names.ts";
+import { action as keepDraft } from "../forms/drafts.ts";
+import { action as nameStep } from "../begin/name.tsx";
+import { action as workStep } from "../begin/work.tsx";
+import { action as pickStep } from "../begin/pick.tsx";
+import { action as firstSteps } from "../begin/begin.tsx";
+import { action as workshops } from "../workshops/workshops.tsx";
 import { action as takeBack } from "../book/takeBack.ts";
 
 type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
@@ -78,6 +87,20 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   prices: { run: prices, params: { id: "1" }, fields: ["market", "online"] },
   "market day": { run: market, params: {}, fields: ["intent", "name", "day", "stallFee", "byCard", "lines"] },
   "gift order": { run: gift, params: { id: "5" }, fields: ["intent", "customer", "due", "items", "wrapping"] },
+  "opening stock": { run: opening, params: {}, fields: ["lines"] },
+  "opening stock from a file": {
+    run: openingFile,
+    params: {},
+    fields: ["text", "columns", "matches", "numbers", "dates"],
+    intent: "receive",
+  },
+  "add on the spot": { run: addOnTheSpot, params: { of: "material" }, fields: ["key", "name", "kind", "brimMl", "emptyG"] },
+  "keep a draft": { run: keepDraft, params: {}, fields: ["path", "sheet", "title", "token", "values"] },
+  "first step": { run: nameStep, params: {}, fields: ["workshop", "maker", "currency"] },
+  "second step": { run: workStep, params: {}, fields: ["hourly", "overheadHourly", "scale"] },
+  "third step": { run: pickStep, params: { step: "materials" }, fields: ["take"] },
+  "first steps": { run: firstSteps, params: {}, fields: ["intent", "step"] },
+  workshops: { run: workshops, params: {}, fields: ["intent"] },
   settings: { run: settings, params: {}, fields: ["workshop", "currency", "school", "channels", "batchScheme"] },
 };
 
@@ -108,6 +131,7 @@ const state = async (): Promise<unknown> => {
     "jar",
     "jar_part",
     "jar_event",
+    "draft",
   ];
   const counts = await db.execute(
     sql.raw(

@@ -28,7 +28,6 @@ import { loader as harvests } from "../shelf/harvests/harvests.tsx";
 import { loader as history } from "../shelf/materials/history.tsx";
 import { loader as library } from "../shelf/materials/library.tsx";
 import { loader as material } from "../shelf/materials/material.tsx";
-import { loader as pick } from "../shelf/harvests/pick.tsx";
 import { loader as receipt } from "../shelf/receipts/receipt.tsx";
 import { loader as receipts } from "../shelf/receipts/receipts.tsx";
 import { loader as receive } from "../shelf/receipts/receive.tsx";
@@ -37,6 +36,8 @@ import { loader as shopping } from "../shelf/buying/shopping.tsx";
 import { loader as shoppingCsv } from "../shelf/buying/shoppingCsv.ts";
 import { loader as stockTake } from "../shelf/counting/stockTake.tsx";
 import { loader as worth } from "../shelf/worthBySchool.ts";
+import { loader as begin } from "../begin/begin.tsx";
+import { loader as opening } from "../shelf/opening/opening.tsx";
 import { loader as today } from "../today/today.tsx";
 import { loader as file } from "../files/file.ts";
 import { loader as workroom } from "../ui/workroom.tsx";
@@ -66,14 +67,15 @@ const status = async (loader: unknown, id: string): Promise<number> => {
 
 describe("an empty workshop", () => {
   it.each<[string, unknown, unknown]>([
-    ["today", today, []],
+    ["today", today, { waiting: [], drafts: [] }],
     ["shelf", shelf, { boards: [], whole: true, materials: [], lots: [] }],
     ["receive", receive, { materials: [], again: [], first: [] }],
     ["receipts", receipts, { rows: [], more: false }],
     ["shopping", shopping, { groups: [] }],
     ["stock-take", stockTake, { rows: [] }],
     ["harvests", harvests, []],
-    ["pick", pick, { herbs: [] }],
+    ["opening stock", opening, { materials: [], prepared: [] }],
+    ["first steps", begin, { away: false }],
     ["library", library, { have: [] }],
     ["worth", worth, { ingredient: { lot: 0, average: 0, again: 0 }, packaging: { lot: 0, average: 0, again: 0 } }],
     ["jars", jars, { steeping: [], past: [] }],

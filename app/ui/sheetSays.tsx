@@ -23,7 +23,7 @@ export function SheetSays({ sheet, names }: { sheet: Saying; names?: Readonly<Re
   return (
     <>
       {sheet.keptAgo !== null && (
-        <p role="status" className="no-print mb-4 flex flex-wrap items-center gap-x-4 gap-y-1 rounded bg-honey-wash px-3 py-1.5 text-honey">
+        <p role="note" className="no-print mb-4 flex flex-wrap items-center gap-x-4 gap-y-1 rounded bg-honey-wash px-3 py-1.5 text-honey">
           <span>
             Taken up where you left it <strong>{sheet.keptAgo}</strong>; it isn’t kept yet.
           </span>

@@ -65,7 +65,12 @@ export const openingStock = defineAct({
     };
   },
   leaves: null,
-  back: async () => {},
+  back: async (tx, _left, { undoes }) => {
+    const came = await tx.select({ id: movement.lotId }).from(movement).where(eq(movement.actId, undoes));
+    for (const { id } of came)
+      await nothingLater(tx, { kind: "lot", id }, undoes, ["sayCost"], "What one of these lots cost was said since.");
+    return "/shelf";
+  },
 });
 
 const costOfLine = (l: Pick<OpeningLineIn, "cost" | "costKnown">): Micros => (l.costKnown === "none" ? micros(0) : l.cost);

@@ -16,7 +16,7 @@ import { Problem } from "../../ui/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet.tsx";
 import { Send, SheetSays } from "../../ui/sheetSays.tsx";
 import { Table } from "../../ui/table.tsx";
-import { LibraryFind, Tick, Ticked, useLibraryFind } from "./libraryPick.tsx";
+import { LibraryFind, Tick, Ticked, pickedOn, useLibraryFind } from "./libraryPick.tsx";
 import type { Route } from "./+types/library";
 
 export const meta: Route.MetaFunction = () => [{ title: "Library of materials · Zelbin" }];
@@ -64,7 +64,7 @@ export default function Library({ loaderData: { have, token } }: Route.Component
   const sheet = useSheet<{ take: string[] }>({ take: [] }, { token }, { draft: "Ticks in the library" });
   const { question, ask, found } = useLibraryFind();
   const taken = sheet.values.take;
-  const picked = { taken, have, take: (keys: string[]) => sheet.setValue("take", keys, { shouldDirty: true }) };
+  const picked = pickedOn(sheet, have);
   return (
     <form onSubmit={sheet.send()}>
       <Heading

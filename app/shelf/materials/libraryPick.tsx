@@ -4,13 +4,26 @@ import { finder } from "#core/find";
 import { LIBRARY, type LibraryEntry } from "#core/material/library";
 import { KINDS, type KindId } from "#core/material/kinds";
 import { useMemo, useState } from "react";
+import type { UseFormReturn } from "react-hook-form";
 
 interface Picked {
   taken: readonly string[];
-  take: (keys: string[]) => void;
+  tick: (key: string, on: boolean) => void;
   /** Keys and lower-case names of what is on the shelf. */
   have: readonly string[];
 }
+
+type Taking = { take: string[] };
+
+/** What is ticked on a sheet of the library. */
+export const pickedOn = (sheet: UseFormReturn<Taking> & { values: Taking }, have: readonly string[]): Picked => ({
+  taken: sheet.values.take,
+  have,
+  tick: (key, on) => {
+    const others = sheet.getValues("take").filter((k) => k !== key);
+    sheet.setValue("take", on ? [...others, key] : others, { shouldDirty: true });
+  },
+});
 
 /** The library's entries of some kinds, and a question to find among them. */
 export function useLibraryFind(kinds?: readonly KindId[]) {
@@ -39,7 +52,7 @@ export function LibraryFind({ question, ask }: { question: string; ask: (q: stri
 }
 
 /** What is ticked so far, each to be taken off again. */
-export function Ticked({ taken, take }: Pick<Picked, "taken" | "take">) {
+export function Ticked({ taken, tick }: Pick<Picked, "taken" | "tick">) {
   const entries = taken.flatMap((k) => LIBRARY.find((e) => e.key === k) ?? []);
   if (entries.length === 0) return null;
   return (
@@ -50,7 +63,7 @@ export function Ticked({ taken, take }: Pick<Picked, "taken" | "take">) {
             type="button"
             className="inline-flex min-h-8 cursor-pointer items-center gap-1.5 rounded bg-sage-wash px-2.5 text-[0.92rem] text-sage hover:bg-berry-wash hover:text-berry"
             aria-label={`Take ${e.name} off`}
-            onClick={() => take(taken.filter((k) => k !== e.key))}
+            onClick={() => tick(e.key, false)}
           >
             {e.name} <span aria-hidden="true">×</span>
           </button>
@@ -61,7 +74,7 @@ export function Ticked({ taken, take }: Pick<Picked, "taken" | "take">) {
 }
 
 /** One entry's box. */
-export function Tick({ of: e, taken, take, have, children }: Picked & { of: LibraryEntry; children?: React.ReactNode }) {
+export function Tick({ of: e, taken, tick, have, children }: Picked & { of: LibraryEntry; children?: React.ReactNode }) {
   const there = have.includes(e.key) || have.includes(e.name.toLowerCase());
   return (
     <label className="flex min-h-7 items-baseline gap-2">
@@ -70,7 +83,7 @@ export function Tick({ of: e, taken, take, have, children }: Picked & { of: Libr
         disabled={there}
         checked={there || taken.includes(e.key)}
         className="h-4 w-4 flex-none accent-amber"
-        onChange={(x) => take(x.target.checked ? [...taken, e.key] : taken.filter((k) => k !== e.key))}
+        onChange={(x) => tick(e.key, x.target.checked)}
       />
       <span>
         <span className={there ? "text-pine-soft" : "font-semibold"}>{e.name}</span>

@@ -1,11 +1,12 @@
 /** By dice: what comes onto the shelf, is counted, corrected, opened, held and taken off it. */
 import { mg } from "#core/measure/exact";
 import { eq, gt } from "drizzle-orm";
-import { lot, purchase, stockCount } from "../../schema.ts";
+import { lot, movement, purchase, stockCount } from "../../schema.ts";
 import { correctReceipt } from "../../shelf/correct.ts";
 import { correctCount, holdLot } from "../../shelf/count.ts";
 import { finishHarvest, pick } from "../../shelf/harvests.ts";
 import { moveOut, openLot } from "../../shelf/lots.ts";
+import { openingStock, sayCost } from "../../shelf/opening.ts";
 import { arrive, receive, receiveMany } from "../../shelf/receive.ts";
 import { readReceipt } from "../../shelf/receipts.ts";
 import { noteCount, postStocktake } from "../../shelf/stocktake.ts";
@@ -98,6 +99,19 @@ export const SHELF = {
       const one = { supplier: "Filed", day: DAY, postage: euro(0), lines: [{ ...line, materialId: v.ids.wax }] };
       return receiveMany(v.db, { add: [], receipts: [one, { ...one, supplier: "Another" }] }, doing);
     };
+  },
+
+  opening: (_db, a, b) => {
+    const costKnown = (["paid", "guessed", "none"] as const)[a % 3]!;
+    const line = { cost: euro(b / 70), costKnown, supplierLot: "", bought: null, bestBefore: null };
+    return (v) => openingStock(v.db, { add: [], lines: [{ ...line, materialId: a % 2 ? v.ids.wax : v.herb, qty: 1000 * b }] }, doing);
+  },
+
+  sayCost: async (db, a, b) => {
+    const came = await db.select({ id: movement.lotId }).from(movement).where(eq(movement.reason, "opening")).orderBy(movement.id);
+    const l = pickOf(came, a);
+    const costKnown = (["paid", "guessed", "none"] as const)[b % 3]!;
+    return l ? (v) => sayCost(v.db, { lotId: at(v.lots, l.id), cost: euro(b / 30), costKnown }, doing) : null;
   },
 
   count: async (db, a, b) => {

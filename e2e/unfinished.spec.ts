@@ -1,0 +1,87 @@
+/** Nothing typed is lost: a receipt interrupted by a reload, a missing material, a wrong press and a server that goes and comes again. */
+import { expect, test } from "@playwright/test";
+import { openHouse } from "#scripts/database";
+import { freePort } from "#scripts/postgres";
+import { serve } from "#scripts/server";
+import { does, fillRow, open } from "./hand.ts";
+
+test("a receipt outlives a reload, a missing material, a wrong press and a restarted server, and is gone once it is kept", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const house = await openHouse(process.env.ZELBIN_DATABASE!);
+  const port = await freePort();
+  let site = await serve(house, port);
+  const go = (path: string, how = {}) => open(page, `${site.url}/demo${path}`, how);
+  const supplier = page.getByLabel("Supplier", { exact: true });
+  const material = page.getByLabel("Material, row 1", { exact: true });
+
+  await go("/shelf/receive");
+  await supplier.fill("Wether Mill");
+  await material.fill("Castor oil");
+  await page.reload();
+  await expect(page.getByText(/Taken up where you left it/)).toBeVisible();
+  await expect(supplier).toHaveValue("Wether Mill");
+  await fillRow(page, 1, { Packs: "2", "Each holds": "250 mL", "Price of all": "7.00" });
+
+  await test.step("a material nobody has: added without leaving the sheet", async () => {
+    await page.getByRole("button", { name: "Add a line" }).click();
+    await page.getByLabel("Material, row 2").fill("neroli hydrosol wax");
+    await page.getByRole("option", { name: /^Add neroli hydrosol wax/ }).click();
+    await expect(page.getByLabel("Kind")).toHaveValue("wax");
+    await page.getByRole("dialog").getByRole("button", { name: "Add it" }).click();
+    await expect(page.getByLabel("Material, row 2")).toHaveValue("Neroli hydrosol wax");
+    await expect(supplier).toHaveValue("Wether Mill");
+    await fillRow(page, 2, { Packs: "1", "Each holds": "100 g", "Price of all": "3.00" });
+    await expect(page.getByRole("row").filter({ has: page.getByLabel("Material, row 2") })).toContainText("100 g");
+  });
+
+  await test.step("a wrong press leads away; Today has it, with its age", async () => {
+    await page.getByRole("link", { name: "Leave" }).click();
+    await go("/");
+    await page.getByRole("link", { name: /^Receipt from Wether Mill, (a moment|\d+ minutes?) ago/ }).click();
+    await expect(page.getByLabel("Material, row 2")).toHaveValue("Neroli hydrosol wax");
+  });
+
+  await test.step("typed while the server is away, it is kept when it is there again", async () => {
+    await site.close();
+    await page.getByLabel("Postage", { exact: true }).fill("1.50");
+    site = await serve(house, port);
+    await expect(async () => {
+      const [kept] = await fetch(`${site.url}/demo/shelf/receive`).then(async (r) => /1\.50/.exec(await r.text()) ?? []);
+      expect(kept).toBe("1.50");
+    }).toPass({ timeout: 15_000 });
+    await page.reload();
+    await expect(page.getByLabel("Postage", { exact: true })).toHaveValue("1.50");
+  });
+
+  await does(page, "Put on the shelf", "Received 2 lots from Wether Mill");
+  await go("/shelf/receive", { goOn: true });
+  await expect(supplier).toHaveValue("");
+  await expect(page.getByText(/Taken up/)).toHaveCount(0);
+  await site.close();
+  await house.close();
+});
+
+test("a refused save says so beside its field and at the button; both go when it is mended", async ({ page }) => {
+  await open(page, "/gifts/new");
+  await page.getByLabel("For", { exact: true }).fill("Wether Street choir");
+  await page.getByLabel("Due", { exact: true }).fill("2027-01-15");
+  await page.getByRole("button", { name: "Remove row 1" }).first().click();
+  await page.getByRole("button", { name: "Keep the order" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "at least one product" })).toBeVisible();
+  const held = page.getByRole("button", { name: /^Not kept: Enter at least one product/ });
+  await expect(held).toBeVisible();
+  await page.getByRole("button", { name: "Add a product" }).click();
+  await page.getByLabel("Product, row 1").fill("salve");
+  await page.getByRole("listbox").getByRole("option").first().click();
+  await page.getByLabel("Units, row 1").fill("1");
+  await expect(held).toBeHidden();
+  // Thrown away, it is as if it had never been typed.
+  await page.waitForTimeout(700);
+  await page.reload();
+  await page.getByRole("button", { name: "Throw it away" }).click();
+  await expect(page.getByLabel("For", { exact: true })).toHaveValue("");
+  await open(page, "/");
+  await expect(page.getByText("Order for Wether Street choir")).toHaveCount(0);
+});
