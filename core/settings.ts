@@ -5,6 +5,7 @@ import type { HerbValue } from "./infusion/drying.ts";
 import { micros, type Micros } from "./measure/exact.ts";
 import type { PricingRules } from "./pricing/schools.ts";
 import type { Scale } from "./recipe/scale.ts";
+import type { DateStyle } from "./typedDay.ts";
 import type { School } from "./stock/schools.ts";
 
 export interface Settings {
@@ -25,6 +26,8 @@ export interface Settings {
   /** From ordering to delivery, and how long an order should last. */
   leadDays: number;
   coverDays: number;
+  /** How days are written and typed. */
+  dates: DateStyle;
   /** What the scale reads in, and to. */
   scale: Scale;
   /** Who does the work, for the book of acts. */
@@ -47,6 +50,7 @@ export const STARTING_SETTINGS: Settings = {
   herbValue: "hours",
   leadDays: 14,
   coverDays: 60,
+  dates: "dmy",
   scale: { unit: "g", step: 100 },
   maker: "Maker",
   cardFeeBp: 175,

@@ -34,11 +34,11 @@ export const dayOfYear = (day: Day): number => getDayOfYear(read(day));
  */
 export function readDay(text: string): Outcome<Day> {
   const day = text.trim();
-  if (day === "") return refuse("empty", "Enter a date, such as 2026-11-25.");
+  if (day === "") return refuse("empty", "Enter a date, such as 5 Dec or tomorrow.");
   // A day the calendar hasn't got (30 February) reads as another one.
   return /^20\d{2}-\d{2}-\d{2}$/.test(day) && write(read(day)) === day
     ? done(day)
-    : refuse("notDate", `“${text}” isn't a date. Write it as year-month-day, like 2026-11-25.`);
+    : refuse("notDate", `“${text}” isn't a date. Write it like 5 Dec, tomorrow, in 3 weeks or 2026-11-25.`);
 }
 
 const WEEKDAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
@@ -50,10 +50,16 @@ const wordsOf = (day: Day) => ({
   year: day.slice(0, 4),
 });
 
-/** As people say it: weekday, day, month; the year when it isn't this one. @example sayDay("2026-12-14", "2026-11-25") // "Mon 14 Dec" */
-export function sayDay(day: Day, today: Day): string {
+/**
+ * As people say it: weekday, day, month; the year when it isn't this one.
+ * @param monthFirst where the workshop writes the month before the day
+ * @example sayDay("2026-12-14", "2026-11-25") // "Mon 14 Dec"
+ */
+export function sayDay(day: Day, today: Day, monthFirst = false): string {
   const { weekday, date, month, year } = wordsOf(day);
-  return year === today.slice(0, 4) ? `${weekday.slice(0, 3)} ${date} ${month.slice(0, 3)}` : `${date} ${month.slice(0, 3)} ${year}`;
+  const short = month.slice(0, 3);
+  const said = monthFirst ? `${short} ${date}` : `${date} ${short}`;
+  return year === today.slice(0, 4) ? `${weekday.slice(0, 3)} ${said}` : `${said}${monthFirst ? "," : ""} ${year}`;
 }
 
 /** @example sayFullDay("2026-12-14") // "Monday 14 December 2026" */

@@ -71,12 +71,16 @@ test("with what pops up open: nothing wrong by WCAG 2.2 AA either", async ({ pag
   expect(await faults(page, "workshops' menu")).toEqual([]);
   await page.keyboard.press("Escape");
   await page.getByLabel("Material, row 1").fill("oil");
-  await expect(page.getByRole("option").first()).toBeVisible();
+  await expect(page.getByRole("listbox").getByRole("option").first()).toBeVisible();
   expect(await faults(page, "names to choose from")).toEqual([]);
   await page.getByLabel("Material, row 1").fill("nothing of the kind");
   await page.getByRole("option", { name: /^Add / }).click();
   expect(await faults(page, "adding a material")).toEqual([]);
   await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Choose a day" }).first().click();
+  await expect(page.getByRole("grid")).toBeVisible();
+  expect(await faults(page, "the calendar")).toEqual([]);
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /^Reckon/ }).click();
   await page.getByLabel("Question").fill("2 cups olive oil");

@@ -116,7 +116,7 @@ test("from the demo to a priced, lot-numbered tin of one's own in under sixty pr
   expect(presses()).toBeLessThan(60);
 
   await test.step("which one is open stands on every screen; the demo knows nothing of it", async () => {
-    await open(page, "/");
+    await page.goto("/");
     await expect(page).toHaveURL(/\/own\/$/);
     await expect(page.getByRole("button", { name: /Yours Larkspur Kitchen/ })).toBeVisible();
     await page.getByRole("button", { name: "Workshops" }).click();

@@ -1,9 +1,12 @@
 /** What every test through the interface does with its hands. */
 import { expect, type Locator, type Page } from "@playwright/test";
 
+/** A path without a workshop is the demo's: which one was open last is another test's business. */
+const inWorkshop = (path: string): string => (/^(https?:|\/(own|demo)(\/|$))/.test(path) ? path : `/demo${path}`);
+
 /** Opens a page and waits until it answers to presses. What another test left unfinished on it is thrown away, unless it is to be gone on with. */
 export async function open(page: Page, path: string, { goOn = false } = {}): Promise<void> {
-  await page.goto(path);
+  await page.goto(inWorkshop(path));
   await page.locator("html[data-ready]").waitFor();
   const left = page.getByRole("button", { name: "Throw it away" });
   if (!goOn && (await left.isVisible())) await left.click();

@@ -110,7 +110,7 @@ test("Today leads to each thing that waits", async ({ page }) => {
   const tasks = await page.locator("main section li a").evaluateAll((links) => links.map((a) => a.getAttribute("href")!));
   expect(tasks.length).toBeGreaterThan(8);
   for (const href of new Set(tasks)) {
-    await page.goto("/");
+    await page.goto("/demo/");
     await page.locator("html[data-ready]").waitFor();
     await page.locator(`main section li a[href="${href}"]`).first().click();
     await expect(page).toHaveURL(new RegExp(href.replace(/[?]/g, "\\?")));

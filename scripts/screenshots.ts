@@ -3,6 +3,7 @@ import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { chromium as browserType, type Page } from "@playwright/test";
 import { BROWSER_ARGS } from "./browser.ts";
+import { WORKSHOPS } from "#core/workshop";
 import { buildIfStale } from "./build.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
@@ -42,7 +43,6 @@ const VIEWS: readonly View[] = [
   ],
   ["stock-take", "/shelf/stock-take"],
   ["buying", "/shelf/8/buying"],
-  ["shopping-list", "/shelf/shopping"],
   ["jars", "/jars"],
   [
     "fill-jar",
@@ -75,16 +75,14 @@ const VIEWS: readonly View[] = [
   ["gift-order", "/gifts/6"],
   ["lot", "/lots/SB260827-1"],
   ["book", "/book"],
+  ["first-steps", "/own/begin/materials"],
   [
     "reckon",
     "/",
     async (page) => {
       await page.keyboard.press("=");
-      await page.getByLabel("Question").fill("30 drops lavender in 400 g");
-      await page
-        .getByText(/is 0\.33\s%/)
-        .first()
-        .waitFor();
+      await page.getByLabel("Question").fill("how many 2 oz tins from 500 g");
+      await page.getByText("9 of 2 fl oz tins").first().waitFor();
     },
   ],
 ];
@@ -97,8 +95,9 @@ try {
   const site = await serve(house, await freePort());
   const browser = await browserType.launch({ executablePath: chromium(), args: BROWSER_ARGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: site.url, locale: "en-GB" });
+  await house.begin();
   for (const [name, path, act] of VIEWS) {
-    await page.goto(path);
+    await page.goto(path.startsWith("/own") ? path : WORKSHOPS.demo.home + path);
     await page.locator("html[data-ready]").waitFor();
     await page.evaluate(() => document.fonts.ready);
     await act?.(page);

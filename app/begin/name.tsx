@@ -1,4 +1,5 @@
 /** First step: what the workshop is called, who works in it, and what it counts in. */
+import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { moneyIsIn, readSettings, saveSettings } from "#db/settings";
 import { firstSteps } from "#db/firstSteps";
 import { object } from "yup";
@@ -19,20 +20,26 @@ import { STARTING_SETTINGS } from "#core/settings";
 export const meta: Route.MetaFunction = () => [{ title: "Name and currency · Zelbin" }];
 
 export async function loader() {
-  const [{ workshop, maker, currency }, fixed, steps] = await Promise.all([readSettings(db()), moneyIsIn(db()), firstSteps(db())]);
+  const [{ workshop, maker, currency, dates }, fixed, steps] = await Promise.all([readSettings(db()), moneyIsIn(db()), firstSteps(db())]);
   // What stands for "nobody said" is not offered as an answer.
   const said = (text: string, unsaid: string): string => (text === unsaid ? "" : text);
   return {
     workshop: said(workshop, STARTING_SETTINGS.workshop),
     maker: said(maker, STARTING_SETTINGS.maker),
     currency,
+    dates,
     fixed,
     steps,
     token: crypto.randomUUID(),
   };
 }
 
-const schema = object({ workshop: words("a name", 60), maker: words("who does the work", 60), currency: oneOf(CURRENCIES) });
+const schema = object({
+  workshop: words("a name", 60),
+  maker: words("who does the work", 60),
+  currency: oneOf(CURRENCIES),
+  dates: oneOf(DATE_STYLE_IDS),
+});
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
@@ -44,7 +51,7 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function NameStep({ loaderData: d }: Route.ComponentProps) {
-  const sheet = useSheet({ workshop: d.workshop, maker: d.maker, currency: d.currency }, { token: d.token });
+  const sheet = useSheet({ workshop: d.workshop, maker: d.maker, currency: d.currency, dates: d.dates }, { token: d.token });
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="max-w-3xl">
@@ -68,6 +75,12 @@ export default function NameStep({ loaderData: d }: Route.ComponentProps) {
             options={(d.fixed ? [d.currency] : CURRENCIES).map((c) => [c, c] as const)}
             {...sheet.register("currency")}
             problem={errors.currency?.message}
+          />
+          <Choice
+            label="Days are written"
+            options={DATE_STYLE_IDS.map((x) => [x, DATE_STYLES[x]] as const)}
+            {...sheet.register("dates")}
+            problem={errors.dates?.message}
           />
         </div>
       </Sheet>

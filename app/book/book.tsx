@@ -6,6 +6,7 @@ import { Form, Link } from "react-router";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { STATIONS } from "../ui/stations.ts";
+import { AskedDay } from "../ui/dateField.tsx";
 import { Choice, Text } from "../ui/form.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
 import { ActRow } from "./actsOf.tsx";
@@ -90,8 +91,8 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
             defaultValue={asked.kind}
             options={[["", "Anything"], ...kinds.map((k) => [k, ACTS_SAID[k].say] as const)]}
           />
-          <Text label="From" name="from" type="date" defaultValue={asked.from} />
-          <Text label="To" name="to" type="date" defaultValue={asked.to} />
+          <AskedDay label="From" name="from" leaning="past" defaultValue={asked.from} />
+          <AskedDay label="To" name="to" leaning="past" defaultValue={asked.to} />
           <button className="act">Look</button>
           <label className="flex items-center gap-2 text-[0.95rem] sm:col-span-6">
             <input type="checkbox" name="standing" value="yes" defaultChecked={asked.standing} />

@@ -97,7 +97,7 @@ describe("money, days, words and choices", () => {
   it("days", () => {
     expect(read(dayField(), "2026-11-25")).toBe("2026-11-25");
     expect(read(dayField(), "2026-02-29")).toMatch(/isn't a date/);
-    expect(read(dayField(), "")).toBe("Enter a date, such as 2026-11-25.");
+    expect(read(dayField(), "")).toBe("Enter a date, such as 5 Dec or tomorrow.");
     expect(read(optionalDay(), "")).toBeNull();
     expect(read(optionalDay(), "soon")).toMatch(/isn't a date/);
   });

@@ -13,6 +13,7 @@ import { LotTag, percent, showBase, When } from "../ui/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
 import { CUSTOMERS, PACKAGING } from "../names/finds.ts";
 import type { Finds } from "../names/name.ts";
+import { DayText } from "../ui/dateField.tsx";
 import { Area, Button, Choice, Problem, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
@@ -203,7 +204,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
           <fieldset disabled={isPacked} className="contents">
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_11rem]">
               <FindText control={sheet.control} name="customer" finds={CUSTOMERS} label="For" problem={errors.customer?.message} />
-              <Text label="Due" type="date" {...sheet.register("due")} problem={errors.due?.message} />
+              <DayText label="Due" control={sheet.control} name="due" leaning="future" problem={errors.due?.message} />
             </div>
             <Part title="What goes in">
               <LineTable

@@ -18,6 +18,7 @@ import { idOf } from "../forms/ids.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { CARRIERS, HERBS } from "../names/finds.ts";
+import { DayText } from "../ui/dateField.tsx";
 import { Area, Choice, Text } from "../ui/form.tsx";
 import { LineTable, type Column } from "../ui/lines.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
@@ -301,12 +302,13 @@ export default function Fill({ loaderData: { materials, lots, past, start, today
                   problem={errors.ownHours?.message}
                 />
               )}
-              <Text label="Filled on" type="date" {...sheet.register("day")} problem={errors.day?.message} />
-              <Text
+              <DayText label="Filled on" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
+              <DayText
                 label="Wanted by"
-                type="date"
+                control={sheet.control}
+                name="wished"
+                leaning="future"
                 hint="Empty when there is no hurry."
-                {...sheet.register("wished")}
                 problem={errors.wished?.message}
               />
             </div>

@@ -11,6 +11,7 @@ import { LotTag, When } from "../ui/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
 import { MARKETS } from "../names/finds.ts";
 import type { Finds } from "../names/name.ts";
+import { DayText } from "../ui/dateField.tsx";
 import { Area, Button, Text } from "../ui/form.tsx";
 import { LineTable } from "../ui/lines.tsx";
 import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
@@ -165,7 +166,7 @@ export function DaySheet({ day, lots, cardFeeBp, today: now, opened, book, right
                 className="col-span-2"
                 problem={errors.name?.message}
               />
-              <Text label="Day" type="date" {...sheet.register("day")} problem={errors.day?.message} />
+              <DayText label="Day" control={sheet.control} name="day" leaning="near" problem={errors.day?.message} />
               <Text label="Hours, with the drive" placeholder="6" {...sheet.register("hours")} problem={errors.hours?.message} />
               <Text label="Stall fee" placeholder="0.00" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />
               <Text label="Travel" placeholder="0.00" {...sheet.register("travel")} problem={errors.travel?.message} />

@@ -159,9 +159,14 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
               collisionPadding={8}
               onOpenAutoFocus={(e) => e.preventDefault()}
               onCloseAutoFocus={(e) => e.preventDefault()}
-              className="z-50 max-h-[min(22rem,var(--radix-popover-content-available-height))] w-[max(24rem,var(--radix-popover-trigger-width))] max-w-[calc(100vw-1rem)] overflow-y-auto rounded-md border border-rule-strong bg-sheet p-1 shadow-xl"
+              className="z-50 w-[max(24rem,var(--radix-popover-trigger-width))] max-w-[calc(100vw-1rem)] rounded-md border border-rule-strong bg-sheet shadow-xl"
             >
-              <ul {...menu} aria-label="To choose from" aria-labelledby={undefined}>
+              <ul
+                {...menu}
+                aria-label="To choose from"
+                aria-labelledby={undefined}
+                className="max-h-[min(22rem,var(--radix-popover-content-available-height))] overflow-y-auto p-1"
+              >
                 {options.map((o, i) => (
                   <li
                     key={`${o.how} ${o.name}`}

@@ -44,8 +44,8 @@ async function materials(): Promise<Names> {
   };
 }
 
-const people = async (read: (reads: ReturnType<typeof db>) => Promise<KnownName[]>, what: string): Promise<Names> => ({
-  names: (await read(db())).map((n) => ({ name: n.name, aside: sayDay(n.last, today()), about: counted(n.times, what) })),
+const people = async (read: (reads: ReturnType<typeof db>) => Promise<KnownName[]>): Promise<Names> => ({
+  names: (await read(db())).map((n) => ({ name: n.name, aside: sayDay(n.last, today()), about: counted(n.times, "time") })),
   library: [],
 });
 
@@ -54,11 +54,11 @@ export function loader({ params }: Route.LoaderArgs): Promise<Names> {
     case "material":
       return materials();
     case "supplier":
-      return people(supplierNames, "receipt or offer");
+      return people(supplierNames);
     case "customer":
-      return people(customerNames, "order");
+      return people(customerNames);
     case "market":
-      return people(marketNames, "day");
+      return people(marketNames);
     default:
       throw new Response("Not Found", { status: 404 });
   }

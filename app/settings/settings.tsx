@@ -6,6 +6,7 @@ import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
 import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
 import { showScale } from "#core/recipe/scale";
 import type { Settings } from "#core/settings";
+import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { moneyIsIn, readSettings, saveSettings, SETTINGS } from "#db/settings";
 import { object } from "yup";
@@ -51,6 +52,7 @@ const schema = object({
   leadDays: wholeNumber(0, 180, "days"),
   coverDays: wholeNumber(1, 730, "days"),
   scale: oneOf(SCALES.map((x) => x.id)),
+  dates: oneOf(DATE_STYLE_IDS),
   maker: words("who does the work", 60),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   multiple: scaled(1, 20, "times", 100),
@@ -89,6 +91,7 @@ const settingsTexts = (s: Settings) => ({
   leadDays: String(s.leadDays),
   coverDays: String(s.coverDays),
   scale: scaleId(s.scale),
+  dates: s.dates as string,
   cardFee: String(s.cardFeeBp / 100),
   multiple: String(s.pricing.multipleHundredths / 100),
   margin: String(s.pricing.marginBp / 100),
@@ -118,6 +121,7 @@ const FIELD_NAMES = {
   leadDays: "Days from ordering to delivery",
   coverDays: "Days an order should last",
   scale: "The scale",
+  dates: "Days are written",
   cardFee: "Card fee, %",
   multiple: "Materials times",
   margin: "Wished margin, %",
@@ -164,6 +168,12 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
               hint="In ounces, grams stand beside."
               options={SCALES.map((x) => [x.id, showScale(x.scale)] as const)}
               {...sheet.register("scale")}
+            />
+            <Choice
+              label="Days are written"
+              options={DATE_STYLE_IDS.map((x) => [x, DATE_STYLES[x]] as const)}
+              {...sheet.register("dates")}
+              problem={errors.dates?.message}
             />
           </div>
         </Part>

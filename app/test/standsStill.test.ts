@@ -60,7 +60,14 @@ async function words(page: Page, params: Record<string, string>): Promise<string
     .map((k) => `:${k}`)
     .join("/")}`;
   const Stub = createRoutesStub([{ id: "page", path, Component: page.default as never, loader: () => null }]);
-  const workshop = { kind: "own" as const, name: settings.workshop, currency: settings.currency, school: settings.school, today: DAY };
+  const workshop = {
+    kind: "own" as const,
+    name: settings.workshop,
+    currency: settings.currency,
+    school: settings.school,
+    today: DAY,
+    dates: settings.dates,
+  };
   const drawn = renderToString(
     createElement(
       WorkshopContext,

@@ -24,12 +24,12 @@ export function PerUnit({ cost, measured, per }: { cost: UnitCost | null; measur
 }
 
 export function When({ day }: { day: Day | null }) {
-  const { today } = useWorkshop();
+  const { today, dates } = useWorkshop();
   return day === null ? (
     <span>—</span>
   ) : (
     <time className="whitespace-nowrap" dateTime={day} title={sayFullDay(day)}>
-      {sayDay(day, today)}
+      {sayDay(day, today, dates === "mdy")}
     </time>
   );
 }

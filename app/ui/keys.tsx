@@ -28,6 +28,8 @@ const LIST: readonly (readonly [string, string])[] = [
   ["n", "The first act of this screen: receive, write, set out …"],
   ["/", "Find on this screen"],
   ["Enter", "In a table of lines: next row, a new one after the last"],
+  ["↓", "In a field for names: what there is to choose from"],
+  ["Alt ↓", "In a field for a day: the calendar"],
   ["Ctrl V", "In a table of lines: paste rows from a spreadsheet"],
   ["?", "These keys"],
 ];

@@ -4,10 +4,13 @@
  */
 import { useId, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { useFieldArray, type UseFormReturn } from "react-hook-form";
+import { readTypedDay, type Leaning } from "#core/typedDay";
 import { problemAt } from "../forms/useSheet.ts";
 import { ComboCell } from "../names/combo.tsx";
 import type { Finds } from "../names/name.ts";
+import { DayCell } from "./dateField.tsx";
 import { Button, Problem } from "./form.tsx";
+import { useWorkshop } from "./workshop.ts";
 
 export interface Column {
   key: string;
@@ -16,7 +19,8 @@ export interface Column {
   width?: string;
   /** Names to choose from. */
   finds?: Finds;
-  type?: "text" | "date";
+  /** A day; which year is meant where none is typed. */
+  day?: Leaning;
   /** Choices instead of free text, by row. */
   options?: (row: number) => readonly (readonly [value: string, label: string])[];
   right?: boolean;
@@ -48,6 +52,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
   const sheet = form as UseFormReturn;
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name });
   const id = useId();
+  const { today, dates } = useWorkshop();
   const errors = sheet.formState.errors;
 
   const onKeyDown = (e: KeyboardEvent<HTMLElement>, row: number, key: string): void => {
@@ -55,6 +60,11 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
     e.preventDefault();
     if (row + 1 < fields.length) sheet.setFocus(`${name}.${row + 1}.${key}`);
     else if (!fixed) append(blank, { focusName: `${name}.${row + 1}.${columns[0]!.key}` });
+  };
+
+  const dayOr = (text: string, leaning: Leaning): string => {
+    const day = readTypedDay(text, { today, style: dates, leaning });
+    return day.ok ? day.value : text;
   };
 
   const onPaste = (e: ClipboardEvent<HTMLInputElement>, row: number, col: number): void => {
@@ -67,7 +77,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
       const at: Record<string, string> = { ...(rows[row + i] ?? blank) };
       cells.forEach((c, j) => {
         const column = columns[col + j];
-        if (column) at[column.key] = c.trim();
+        if (column) at[column.key] = column.day ? dayOr(c.trim(), column.day) : c.trim();
       });
       rows[row + i] = at;
     });
@@ -96,6 +106,16 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
           {...looks}
         />
       );
+    if (c.day)
+      return (
+        <DayCell
+          control={sheet.control}
+          name={path}
+          leaning={c.day}
+          onPaste={(e: ClipboardEvent<HTMLInputElement>) => onPaste(e, row, col)}
+          {...looks}
+        />
+      );
     const shared = {
       ...sheet.register(path, { onChange: (e: { target: { value: string } }) => onPicked?.(row, c.key, e.target.value) }),
       ...looks,
@@ -109,7 +129,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
         ))}
       </select>
     ) : (
-      <input type={c.type ?? "text"} placeholder={c.placeholder} autoComplete="off" onPaste={(e) => onPaste(e, row, col)} {...shared} />
+      <input type="text" placeholder={c.placeholder} autoComplete="off" onPaste={(e) => onPaste(e, row, col)} {...shared} />
     );
   };
 

@@ -57,6 +57,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     currency: settings.currency,
     school: settings.school,
     today: day,
+    dates: settings.dates,
   };
   return data(
     { workshop, counts, heated, done, led, hasOwn: !!own, unfinished: { path, drafts: drafts.map(keptDraft) } },

@@ -1,5 +1,6 @@
 /** What every screen knows of the workshop: which of the two it is, its name, currency, costing school and today's date. */
 import type { School } from "#core/stock/schools";
+import type { DateStyle } from "#core/typedDay";
 import type { Day } from "#core/when";
 import type { WorkshopKind } from "#core/workshop";
 import { createContext, useContext } from "react";
@@ -10,7 +11,15 @@ export interface Workshop {
   currency: string;
   school: School;
   today: Day;
+  dates: DateStyle;
 }
 
-export const WorkshopContext = createContext<Workshop>({ kind: "demo", name: "", currency: "EUR", school: "lot", today: "2000-01-01" });
+export const WorkshopContext = createContext<Workshop>({
+  kind: "demo",
+  name: "",
+  currency: "EUR",
+  school: "lot",
+  today: "2000-01-01",
+  dates: "dmy",
+});
 export const useWorkshop = (): Workshop => useContext(WorkshopContext);

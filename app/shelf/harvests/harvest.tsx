@@ -18,6 +18,7 @@ import { idOf } from "../../forms/ids.ts";
 import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { LotTag, PerUnit, percent, When } from "../../ui/amounts.tsx";
+import { DayText } from "../../ui/dateField.tsx";
 import { Button, Choice, Text } from "../../ui/form.tsx";
 import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
 import { Send, SheetSays } from "../../ui/sheetSays.tsx";
@@ -76,7 +77,7 @@ function Weigh({ harvest: h, today: day, token }: Data) {
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("weigh")} className="grid items-end gap-3 sm:grid-cols-[10rem_7rem_6rem_1fr_auto]">
-      <Text label="Day" type="date" {...sheet.register("day")} problem={errors.day?.message} />
+      <DayText label="Day" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
       <Text label="Weighs" placeholder="180 g" {...sheet.register("weight")} problem={errors.weight?.message} />
       <Text label="At, °C" {...sheet.register("celsius")} problem={errors.celsius?.message} />
       <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />

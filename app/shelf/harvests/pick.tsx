@@ -12,6 +12,7 @@ import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { FindText } from "../../names/combo.tsx";
 import { HERBS } from "../../names/finds.ts";
+import { DayText } from "../../ui/dateField.tsx";
 import { Area, Choice, Text } from "../../ui/form.tsx";
 import { Caution, Heading, Sheet } from "../../ui/sheet.tsx";
 import { Send, SheetSays } from "../../ui/sheetSays.tsx";
@@ -65,7 +66,7 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
         <div className="grid gap-4 sm:grid-cols-2">
           <FindText control={sheet.control} name="herb" finds={HERBS} label="Herb" problem={errors.herb?.message} />
           <Text label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
-          <Text label="Picked on" type="date" {...sheet.register("picked")} problem={errors.picked?.message} />
+          <DayText label="Picked on" control={sheet.control} name="picked" leaning="past" problem={errors.picked?.message} />
           <Text label="Where" placeholder="South bed" {...sheet.register("place")} problem={errors.place?.message} />
           <Choice label="Dried" options={METHOD_IDS.map((m) => [m, DRYING_METHODS[m]] as const)} {...sheet.register("method")} />
           <Text label="At, °C" placeholder="45" hint="Empty in air." {...sheet.register("celsius")} problem={errors.celsius?.message} />

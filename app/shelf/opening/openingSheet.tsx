@@ -21,8 +21,8 @@ const HOW_KNOWN = [
 ] as const;
 const DETAILS: readonly Column[] = [
   { key: "supplierLot", label: "Lot on it", width: "6rem" },
-  { key: "bestBefore", label: "Best before", type: "date", width: "8rem" },
-  { key: "bought", label: "Bought on", type: "date", width: "8rem" },
+  { key: "bestBefore", label: "Best before", day: "future", width: "8rem" },
+  { key: "bought", label: "Bought on", day: "past", width: "8rem" },
 ];
 
 interface Props {

@@ -20,6 +20,7 @@ import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
+import { DayText } from "../../ui/dateField.tsx";
 import { Button, Text } from "../../ui/form.tsx";
 import { KeptFileLink, KeptPicture } from "../../files/keptFile.tsx";
 import { KeepFile } from "../../files/keepFile.tsx";
@@ -77,7 +78,14 @@ function Arrive({ line, token }: { line: Line["line"]; token: string }) {
     <form onSubmit={sheet.send("arrive")} className="flex flex-wrap items-end gap-2">
       <Text label="Packs come" className="w-24 [&_input]:text-right" {...sheet.register("packs")} problem={errors.packs?.message} />
       <Text label="Supplier's lot" className="w-32" {...sheet.register("supplierLot")} problem={errors.supplierLot?.message} />
-      <Text label="Best before" type="date" className="w-40" {...sheet.register("bestBefore")} problem={errors.bestBefore?.message} />
+      <DayText
+        label="Best before"
+        control={sheet.control}
+        name="bestBefore"
+        leaning="future"
+        className="w-40"
+        problem={errors.bestBefore?.message}
+      />
       <Button type="submit" disabled={sheet.busy}>
         Put on the shelf
       </Button>

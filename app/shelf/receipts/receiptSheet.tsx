@@ -12,6 +12,7 @@ import { showBase } from "../../ui/amounts.tsx";
 import { CURRENCIES } from "../../ui/currencies.ts";
 import { FindText } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
+import { DayText } from "../../ui/dateField.tsx";
 import { Choice, Text } from "../../ui/form.tsx";
 import { LineTable, type Column } from "../../ui/lines.tsx";
 import { Heading, Sheet, SideBySide } from "../../ui/sheet.tsx";
@@ -26,7 +27,7 @@ const COLUMNS: readonly Column[] = [
   { key: "packSize", label: "Each holds", width: "5.6rem", placeholder: "500 g", right: true },
   { key: "price", label: "Price of all", width: "6rem", placeholder: "12.50", right: true },
   { key: "supplierLot", label: "Supplier's lot", width: "6.2rem" },
-  { key: "bestBefore", label: "Best before", type: "date" as const, width: "8.8rem" },
+  { key: "bestBefore", label: "Best before", day: "future" as const, width: "8.8rem" },
 ];
 const ARRIVED: Column = { key: "arrived", label: "Come", width: "4.2rem", right: true, placeholder: "all" };
 
@@ -111,7 +112,7 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
           <SheetSays sheet={sheet} names={FIELD_NAMES} />
           <div className="mb-5 grid gap-4 sm:grid-cols-[1fr_11rem_8rem_9rem]">
             <FindText control={sheet.control} name="supplier" finds={SUPPLIERS} label="Supplier" problem={errors.supplier?.message} />
-            <Text label="Arrived" type="date" {...sheet.register("day")} problem={errors.day?.message} />
+            <DayText label="Arrived" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
             <Text
               label="Postage"
               placeholder="0.00"
