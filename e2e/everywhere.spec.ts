@@ -104,7 +104,7 @@ test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider th
   expect(errors).toEqual([]);
 });
 
-test("the first page loads under 200 kB of script, compressed, and asks nobody outside", async ({ page, baseURL }) => {
+test("the first page loads under 160 kB of script, compressed, and asks nobody outside", async ({ page, baseURL }) => {
   const scripts: Promise<number>[] = [];
   const outside: string[] = [];
   page.on("response", (r) => {
@@ -115,7 +115,7 @@ test("the first page loads under 200 kB of script, compressed, and asks nobody o
   await page.waitForLoadState("networkidle");
   const bytes = (await Promise.all(scripts)).reduce((a, n) => a + n, 0);
   expect(bytes).toBeGreaterThan(10_000);
-  expect(bytes).toBeLessThan(200_000);
+  expect(bytes).toBeLessThan(160_000);
   expect(outside).toEqual([]);
 });
 

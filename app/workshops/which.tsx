@@ -1,61 +1,35 @@
 /** Which of the two workshops is open, on every screen by colour and word, and the way to the other. */
 import { WORKSHOPS } from "#core/workshop";
-import { DropdownMenu } from "radix-ui";
-import { Link } from "react-router";
+import { lazy, Suspense, useState } from "react";
 import { useWorkshop } from "../ui/workshop.ts";
 
-const ITEM = "block cursor-pointer rounded px-3 py-2 outline-none data-highlighted:bg-honey-wash";
-
-/** On a phone the book and the settings stand here instead of at the top. */
-const PLACES = [
-  ["/workshops", "Both workshops", ""],
-  ["/book", "The book of acts", "sm:hidden"],
-  ["/settings", "Settings", "sm:hidden"],
-] as const;
+// Few go from one to the other; nobody else loads it.
+const WhichMenu = lazy(() => import("./whichMenu.tsx"));
 
 /** @param hasOwn whether there is a workshop of one's own */
 export function WhichWorkshop({ hasOwn }: { hasOwn: boolean }) {
   const { kind, name } = useWorkshop();
-  const other = kind === "demo" ? "own" : "demo";
-  return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="workshop-tag" data-kind={kind}>
-        <span className="font-semibold">{WORKSHOPS[kind].say}</span>
-        <span className="hidden truncate sm:inline">{name}</span>
-        <svg aria-hidden="true" viewBox="0 0 10 6" className="h-1.5 w-2.5 flex-none" fill="none" stroke="currentColor" strokeWidth="1.8">
-          <path d="m1 1 4 4 4-4" />
-        </svg>
-        <span className="sr-only">Workshops</span>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          sideOffset={6}
-          className="z-50 w-[min(21rem,calc(100vw-2rem))] rounded-md border border-rule-strong bg-sheet p-1.5 shadow-xl"
-        >
-          <DropdownMenu.Label className="px-3 pt-1.5 pb-1 text-[0.9rem] text-pine-soft">
-            Open is {WORKSHOPS[kind].about}: {name}.
-          </DropdownMenu.Label>
-          <DropdownMenu.Item asChild className={ITEM}>
-            {other === "own" && !hasOwn ? (
-              <Link to="/workshops">
-                <span className="block font-semibold">Begin your own</span>
-                <span className="block text-[0.9rem] text-pine-soft">An empty one beside this; the demo stays as it is.</span>
-              </Link>
-            ) : (
-              <a href={WORKSHOPS[other].home}>
-                <span className="block font-semibold">{other === "own" ? "Go to your own" : "Go to the demo"}</span>
-                <span className="block text-[0.9rem] text-pine-soft">What is typed here stays here.</span>
-              </a>
-            )}
-          </DropdownMenu.Item>
-          {[...PLACES, ...(kind === "own" ? [["/begin", "First steps", ""] as const] : [])].map(([to, say, where]) => (
-            <DropdownMenu.Item key={to} asChild className={`${ITEM} ${where}`}>
-              <Link to={to}>{say}</Link>
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+  const [pressed, press] = useState(false);
+  const tag = (
+    <>
+      <span className="font-semibold">{WORKSHOPS[kind].say}</span>
+      <span className="hidden truncate sm:inline">{name}</span>
+      <svg aria-hidden="true" viewBox="0 0 10 6" className="h-1.5 w-2.5 flex-none" fill="none" stroke="currentColor" strokeWidth="1.8">
+        <path d="m1 1 4 4 4-4" />
+      </svg>
+      <span className="sr-only">Workshops</span>
+    </>
+  );
+  const closed = (
+    <button type="button" className="workshop-tag" data-kind={kind} aria-haspopup="menu" onClick={() => press(true)}>
+      {tag}
+    </button>
+  );
+  return pressed ? (
+    <Suspense fallback={closed}>
+      <WhichMenu hasOwn={hasOwn}>{tag}</WhichMenu>
+    </Suspense>
+  ) : (
+    closed
   );
 }

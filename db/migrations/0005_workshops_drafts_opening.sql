@@ -19,7 +19,6 @@ CREATE TABLE "workshop" (
 );
 --> statement-breakpoint
 DROP INDEX "movement_made";--> statement-breakpoint
-ALTER TABLE "recipe" ADD COLUMN "retired" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "lot" ADD COLUMN "cost_known" text DEFAULT 'paid' NOT NULL;--> statement-breakpoint
 CREATE INDEX "movement_made" ON "movement" USING btree ("lot_id") WHERE "movement"."reason" in ('strained', 'blended', 'harvested', 'opening');--> statement-breakpoint
 -- Until now every database was the demo's.

@@ -18,8 +18,6 @@ export const recipe = pgTable(
     code: text().notNull(),
     /** The version it is made by now; set as soon as there is one. */
     versionId: integer().references((): AnyPgColumn => recipeVersion.id),
-    /** Put away: offered nowhere, its history stays. */
-    retired: boolean().notNull().default(false),
   },
   (t) => [uniqueIndex("recipe_name").on(sql`lower(${t.name})`), uniqueIndex("recipe_code").on(t.code)],
 );
