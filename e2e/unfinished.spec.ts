@@ -55,6 +55,13 @@ test("a receipt outlives a reload, a missing material, a wrong press and a resta
     await expect(page.getByLabel("Postage", { exact: true })).toHaveValue("1.50");
   });
 
+  await test.step("put in the background while it is typed on, then kept: nothing of it comes back", async () => {
+    await page.getByLabel("Postage", { exact: true }).fill("1.60");
+    await page.evaluate(() => {
+      Object.defineProperty(document, "visibilityState", { value: "hidden", configurable: true });
+      document.dispatchEvent(new Event("visibilitychange"));
+    });
+  });
   await does(page, "Put on the shelf", "Received 2 lots from Wether Mill");
   await go("/shelf/receive", { goOn: true });
   await expect(supplier).toHaveValue("");

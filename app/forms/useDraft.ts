@@ -9,6 +9,7 @@ const PAUSE_MS = 500;
 /** After a failure (the server is being started again) it is tried once more after this long. */
 const RETRY_MS = 3000;
 
+const keyOf = (to: string, path: string, sheet: string): string => `${to} ${path} ${sheet}`;
 /** What was typed in the last moment may reach the server after the page that is asked for next: the tab has it meanwhile. */
 function leaveBehind(key: string, what: object | null): void {
   if (what === null) sessionStorage.removeItem(key);
@@ -16,7 +17,7 @@ function leaveBehind(key: string, what: object | null): void {
 }
 /** What this tab left behind of a sheet a moment ago, told once. */
 export function leftBehind(to: string, path: string, sheet: string): unknown {
-  const key = `${to} ${path} ${sheet}`;
+  const key = keyOf(to, path, sheet);
   const text = sessionStorage.getItem(key);
   sessionStorage.removeItem(key);
   return text === null ? null : (JSON.parse(text) as unknown);
@@ -60,8 +61,11 @@ export function useDraft(keeping: Keeping | null) {
     at.current.dirty = false;
     if (now === null && !kept) return;
     at.current.kept = now !== null;
-    if (leaving) leaveBehind(`${to} ${k.path} ${k.sheet}`, now && { ...now.values, token: k.token, seen: k.seen });
+    const key = keyOf(to, k.path, k.sheet);
+    if (leaving) leaveBehind(key, now && { ...now.values, token: k.token, seen: k.seen });
     void post(now?.values ?? null, now?.title, leaving).then((ok) => {
+      // The server has it: what the tab has would only come back later, when it is no longer true.
+      if (ok) leaveBehind(key, null);
       if (ok || leaving) return;
       at.current.dirty = true;
       at.current.timer = window.setTimeout(() => flush(false), RETRY_MS);
@@ -87,6 +91,8 @@ export function useDraft(keeping: Keeping | null) {
     clearTimeout(at.current.timer);
     at.current.dirty = false;
     at.current.kept = false;
+    const k = at.current.keeping;
+    if (k) leaveBehind(keyOf(to, k.path, k.sheet), null);
   };
   return {
     changed: (): void => {

@@ -155,6 +155,19 @@ describe("a file of receipts", () => {
     expect((await look(csv, { columns: { price: "99" } })).say).toContain("price of all");
     expect((await look(csv, { numbers: "point" })).intake).toMatchObject({ lines: 0, problemCount: 2 });
   });
+  it("two spellings of one entry of the library are one material", async () => {
+    const text = "item;size;total\nSal buter;1 kg;9,00\nSal fat;500 g;5,50";
+    const sheet = {
+      intent: "receive",
+      text,
+      numbers: "",
+      dates: "",
+      supplier: "Mill",
+      columns: {},
+      matches: { "Sal buter": "library:sal", "Sal fat": "library:sal" },
+    };
+    expect(await post(fromFile, sheet)).toMatchObject({ status: 302 });
+  });
   it.each([
     ["", "There is nothing in it."],
     ["\u0000\u0001", "isn't a table as text"],

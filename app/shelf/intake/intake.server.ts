@@ -111,7 +111,10 @@ export async function readFile(t: IntakeTexts, day: Day, purpose: Purpose): Prom
   const mean = (name: string, m: Omit<Named, "id" | "pieceMg">, added: NewMaterial): void => {
     add.push(added);
     // Stands in until it is added: a number below zero no material has.
-    known.set(name.toLowerCase(), { ...NOBODY, ...m, id: -add.length });
+    const standIn = { ...NOBODY, ...m, id: -add.length };
+    known.set(name.toLowerCase(), standIn);
+    // Two spellings of one entry are one material.
+    known.set(m.name.toLowerCase(), standIn);
   };
   for (const [name, said] of Object.entries(t.matches)) {
     if (!said) continue;
