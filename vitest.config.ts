@@ -9,6 +9,8 @@ export default defineConfig({
           include: ["core/**/*.test.ts", "app/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["app/test/**"],
           setupFiles: ["scripts/seed.ts"],
+          // A machine that does other work beside is no fault of the code's.
+          testTimeout: 60_000,
         },
       },
       {

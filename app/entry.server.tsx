@@ -3,9 +3,16 @@
  */
 import { Writable } from "node:stream";
 import { renderToPipeableStream } from "react-dom/server";
-import { ServerRouter, type EntryContext } from "react-router";
+import { ServerRouter, type AppLoadContext, type EntryContext } from "react-router";
+import { NonceContext } from "./nonce.ts";
 
-export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+  { nonce }: AppLoadContext,
+): Promise<Response> {
   return new Promise((resolve, reject) => {
     const chunks: Buffer[] = [];
     let code = status;
@@ -20,7 +27,13 @@ export default function handleRequest(request: Request, status: number, headers:
         next();
       },
     });
-    const { pipe } = renderToPipeableStream(<ServerRouter context={context} url={request.url} />, {
+    const document = (
+      <NonceContext value={nonce}>
+        <ServerRouter context={context} url={request.url} nonce={nonce} />
+      </NonceContext>
+    );
+    const { pipe } = renderToPipeableStream(document, {
+      nonce,
       onAllReady: () => void pipe(page),
       onShellError: reject,
       onError(error) {

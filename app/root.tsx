@@ -1,5 +1,17 @@
 /** The document every screen stands in. */
-import { isRouteErrorResponse, Link, Links, type LinksFunction, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import {
+  type GetScrollRestorationKeyFunction,
+  isRouteErrorResponse,
+  Link,
+  Links,
+  type LinksFunction,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+} from "react-router";
+import { useContext, useEffect } from "react";
+import { NonceContext } from "./nonce.ts";
 import type { Route } from "./+types/root";
 import styles from "./app.css?url";
 
@@ -8,21 +20,26 @@ export const links: LinksFunction = () => [
   { rel: "icon", href: "/mark.svg", type: "image/svg+xml" },
 ];
 
+/** Lists are come back to where they were left, whichever way; any other page begins at its top. */
+const LISTS = new Set(["/shelf", "/shelf/receipts", "/jars", "/recipes", "/bench", "/cabinet", "/prices", "/markets", "/gifts", "/people"]);
+const placeOf: GetScrollRestorationKeyFunction = ({ pathname, search, key }) => (LISTS.has(pathname) ? pathname + search : key);
+
 export const meta: Route.MetaFunction = () => [{ title: "Zelbin" }];
 
 export function Layout({ children }: { children: React.ReactNode }) {
+  const nonce = useContext(NonceContext);
   return (
     <html lang="en">
       <head>
         <meta charSet="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="viewport" content="width=device-width, initial-scale=1, interactive-widget=resizes-content" />
         <Meta />
         <Links />
       </head>
       <body>
         {children}
-        <ScrollRestoration />
-        <Scripts />
+        <ScrollRestoration getKey={placeOf} nonce={nonce} />
+        <Scripts nonce={nonce} />
       </body>
     </html>
   );
@@ -32,7 +49,26 @@ export default function Root() {
   return <Outlet />;
 }
 
+const AGAIN_MS = 3000;
+
+/** The database is away or has no room: the page is asked for again by itself. */
+function OutOfOrder({ say }: { say: string }) {
+  useEffect(() => {
+    const again = setTimeout(() => window.location.reload(), AGAIN_MS);
+    return () => clearTimeout(again);
+  }, []);
+  return (
+    <main className="mx-auto max-w-xl px-6 py-16">
+      <h1 className="text-3xl">One moment</h1>
+      <p className="mt-3" role="status">
+        {say} This page is asked for again by itself.
+      </p>
+    </main>
+  );
+}
+
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error) && (error.status === 503 || error.status === 507)) return <OutOfOrder say={String(error.data)} />;
   const missing = isRouteErrorResponse(error) && error.status === 404;
   return (
     <main className="mx-auto max-w-xl px-6 py-16">

@@ -2,7 +2,7 @@
 import { index, layout, prefix, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
-  layout("ui/workroom.tsx", [
+  layout("ui/frame/workroom.tsx", [
     index("today/today.tsx"),
     ...prefix("shelf", [
       index("shelf/shelf.tsx"),
@@ -59,17 +59,26 @@ export default [
       route("opening", "begin/opening.tsx"),
       route(":step", "begin/pick.tsx"),
     ]),
+    ...prefix("people", [
+      index("people/people.tsx"),
+      route("new", "people/contact.tsx", { id: "people/new" }),
+      route(":id", "people/contact.tsx", { id: "people/one" }),
+    ]),
     route("workshops", "workshops/workshops.tsx"),
     route("settings", "settings/settings.tsx"),
-    route("*", "ui/missing.tsx"),
+    route("*", "ui/frame/missing.tsx"),
   ]),
+  route("away", "away/away.ts"),
   route("drafts", "forms/drafts.ts"),
+  route("progress/:token", "forms/progress.ts"),
   route("names/:of", "names/names.ts"),
   route("reckon", "reckon/reckon.ts"),
   route("take-back", "book/takeBack.ts"),
+  route("bench/:id/weighed", "bench/weighed.ts"),
+  route("shelf/stock-take/noted", "shelf/counting/noted.ts"),
   route("jars/:id/photo", "jars/photo.ts"),
   route("files/:id", "files/file.ts"),
   route("shelf/worth", "shelf/worthBySchool.ts"),
   route("shelf/shopping.csv", "shelf/buying/shoppingCsv.ts"),
-  route("empty", "ui/emptyPage.tsx"),
+  route("empty", "ui/frame/emptyPage.tsx"),
 ] satisfies RouteConfig;

@@ -12,6 +12,16 @@ export interface FieldProblem {
   see?: readonly { to: string; name: string }[];
 }
 
+/**
+ * The first problem of what is typed already: a field still empty is only not written yet.
+ * @example firstMistake([{ field: "name", say: "Enter a name." }, { field: "makes", say: "Not a weight." }], { name: "", makes: "x" }) // "Not a weight."
+ */
+export function firstMistake(problems: readonly FieldProblem[], sheet: object): string | null {
+  const isEmpty = (path: string): boolean =>
+    path.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], sheet) === "";
+  return problems.find((p) => p.say !== "" && !isEmpty(p.field))?.say ?? null;
+}
+
 export class Refused extends Error {
   readonly problems: readonly FieldProblem[];
   constructor(problems: readonly FieldProblem[]) {

@@ -13,7 +13,9 @@ import { packGiftOrder } from "./gifts/pack.ts";
 import { fillJar, heat, tend, topUp } from "./jars/fill.ts";
 import { blend, spoilJar, strainJar } from "./jars/strain.ts";
 import { closeMarketDay, saveMarketDay } from "./markets/markets.ts";
+import { deleteContact, retireContact, saveContact } from "./contacts.ts";
 import { choosePrices } from "./prices/prices.ts";
+import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "./recipe/keep.ts";
 import { saveRecipe } from "./recipe/save.ts";
 import { saveSettings } from "./settings.ts";
 import { dropOffer, noteOffer } from "./shelf/buying.ts";
@@ -59,6 +61,10 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   spoil: spoilJar,
   blend,
   saveRecipe,
+  retireRecipe,
+  deleteRecipe,
+  retireProduct,
+  deleteProduct,
   setOut,
   pour,
   clearBatch,
@@ -68,5 +74,8 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   closeMarket: closeMarketDay,
   saveGift: saveGiftOrder,
   packOrder: packGiftOrder,
+  saveContact,
+  retireContact,
+  deleteContact,
   settings: saveSettings,
 };

@@ -4,16 +4,56 @@
 import { drizzle } from "drizzle-orm/node-postgres";
 import type { Logger } from "drizzle-orm/logger";
 import pg from "pg";
+import { outage } from "./outage.ts";
 import * as schema from "./schema.ts";
 
-/** Opens a pool; `close` ends it. @param url a postgres:// address */
-export function openDb(url: string, logger?: Logger) {
-  // Statements are prepared once and their plans kept: planning anew takes longer than most of them run, and compiling always does.
-  const pool = new pg.Pool({ connectionString: url, max: 10, options: "-c plan_cache_mode=force_generic_plan -c jit=off" });
+/**
+ * What every connection is opened with. Statements are prepared once and their plans kept: planning anew takes longer than most of them run, and
+ * compiling always does. Nothing that hangs holds what others wait for.
+ */
+const OPTIONS = [
+  "plan_cache_mode=force_generic_plan",
+  "jit=off",
+  "statement_timeout=60s",
+  "lock_timeout=60s",
+  "idle_in_transaction_session_timeout=60s",
+]
+  .map((o) => `-c ${o}`)
+  .join(" ");
+
+/** How long a new connection may take before the database counts as away. */
+const CONNECT_MS = 5000;
+
+/**
+ * Opens a pool; `close` ends it.
+ * @param url a postgres:// address
+ * @param patient for work on a whole database, which takes as long as it takes
+ */
+export function openDb(url: string, logger?: Logger, { patient = false } = {}) {
+  const pool = new pg.Pool({ connectionString: url, max: 10, options: patient ? undefined : OPTIONS, connectionTimeoutMillis: CONNECT_MS });
   // An idle connection that the server drops is replaced at the next query; without a listener it would end the process.
   pool.on("error", (e) => console.error(`database connection lost: ${e.message}`));
-  const db = drizzle(pool, { schema, casing: "snake_case", logger });
-  return Object.assign(db, { close: () => pool.end() });
+  // So would one that is lost in the middle of its work, though the query at hand is told of it.
+  pool.on("connect", (client) => client.on("error", () => undefined));
+  const how = { schema, casing: "snake_case", logger } as const;
+  const db = drizzle(pool, how);
+  const on = new WeakMap<pg.PoolClient, typeof db>();
+  /** As Drizzle's own, but a connection that is lost while the transaction is begun or taken back is let go of as well, not only one lost in it. */
+  const transaction: typeof db.transaction = async (work, config) => {
+    const client = await pool.connect();
+    let bound = on.get(client);
+    if (!bound) on.set(client, (bound = drizzle(client, how) as unknown as typeof db));
+    let lost = false;
+    try {
+      return await bound.transaction(work, config);
+    } catch (e) {
+      lost = outage(e)?.kind === "away";
+      throw e;
+    } finally {
+      client.release(lost);
+    }
+  };
+  return Object.assign(db, { transaction, close: () => pool.end() });
 }
 
 export type OpenDb = ReturnType<typeof openDb>;

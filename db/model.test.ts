@@ -4,8 +4,8 @@
  */
 import { mg, micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { planTakes } from "#core/stock/lots";
 import { addDays } from "#core/when";
+import { planTakes, shelfOf } from "#core/stock/shelf";
 import fc from "fast-check";
 import Fraction from "fraction.js";
 import { expect, it } from "vitest";
@@ -108,7 +108,7 @@ async function makeBoth(model: Map<number, ModelLot>, units: number, off: number
     return { position, materialId, lotId, planned, weighed: mg(Math.max(1, Math.min(onHand, planned + off))) };
   });
   await saveWeighed(db, batchId, takes);
-  const tins = planTakes([{ of: ids.tin, amount: units }], await lotsOfMaterials(db, [ids.tin]), DAY)[0]!.takes;
+  const tins = planTakes([{ of: ids.tin, amount: units }], shelfOf(await lotsOfMaterials(db, [ids.tin]), DAY))[0]!.takes;
   try {
     await pour(db, { batchId, takes, sizes: filled(units), leftover: mg(0), minutes: 10, note: "" }, { day: DAY });
   } catch (e) {

@@ -1,11 +1,10 @@
-/** Names to choose from: materials with what is on hand of them, and the people and places the books already know. */
+/** Names to choose from: materials with what is on hand of them, for the fields that choose one. */
 import type { KindId } from "#core/material/kinds";
 import type { Base, Micros } from "#core/measure/exact";
-import type { Day } from "#core/when";
-import { sql, type SQL } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import type { Reads } from "./client.ts";
-import { aNumber, aText, rowsOf } from "./columnsOf.ts";
-import { giftOrder, lot, marketDay, material, offer, purchase } from "./schema.ts";
+import { aNumber, rowsOf } from "./columnsOf.ts";
+import { lot, material } from "./schema.ts";
 
 export interface MaterialName {
   name: string;
@@ -36,25 +35,3 @@ export const materialNames = (db: Reads): Promise<MaterialName[]> =>
       select material_id, sum(on_hand) as on_hand, sum(value) as value, count(*) as lots from ${lot} where on_hand > 0 and material_id is not null group by 1
     ) s on s.material_id = m.id where not m.retired order by m.name`,
   );
-
-export interface KnownName {
-  name: string;
-  /** How often it is in the books, and when last. */
-  times: number;
-  last: Day;
-}
-
-/** As it was last written, whatever the case before; the newest first. */
-const known = (db: Reads, from: SQL): Promise<KnownName[]> =>
-  rowsOf(
-    db,
-    { name: aText, times: aNumber, last: aText },
-    sql`
-    select (array_agg(n.name order by n.day desc))[1] as name, count(*) as times, max(n.day)::text as last
-    from (${from}) n where n.name <> '' group by lower(n.name) order by max(n.day) desc, 1 limit 2000`,
-  );
-
-export const supplierNames = (db: Reads): Promise<KnownName[]> =>
-  known(db, sql`select supplier as name, day from ${purchase} union all select supplier, seen from ${offer}`);
-export const customerNames = (db: Reads): Promise<KnownName[]> => known(db, sql`select customer as name, due as day from ${giftOrder}`);
-export const marketNames = (db: Reads): Promise<KnownName[]> => known(db, sql`select name, day from ${marketDay}`);

@@ -1,6 +1,7 @@
 /** Every table, station by station. */
 export * from "./schema/act.ts";
 export * from "./schema/batch.ts";
+export * from "./schema/contact.ts";
 export * from "./schema/draft.ts";
 export * from "./schema/gift.ts";
 export * from "./schema/harvest.ts";

@@ -2,6 +2,7 @@
 import { METHOD_IDS, method } from "#core/infusion/methods";
 import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
+import { WORK, type WorkKind } from "#core/work";
 import { sql } from "drizzle-orm";
 import { number, numberOrNone, orNull, words, wordsOrNone } from "./columnsOf.ts";
 import type { Reads } from "./client.ts";
@@ -15,26 +16,10 @@ import { measuredOf, stockLevels } from "./shelf/low.ts";
 export const AHEAD_DAYS = 21;
 
 const WAITS_AT = ["shelf", "jars", "bench", "cabinet", "prices", "markets", "gifts"] as const;
-const WAITS_AS = [
-  "expired",
-  "soon",
-  "held",
-  "low",
-  "drying",
-  "shake",
-  "ready",
-  "late",
-  "open",
-  "unpriced",
-  "toClose",
-  "comingUp",
-  "toPack",
-  "toMake",
-] as const;
 
 export interface Waiting {
   station: (typeof WAITS_AT)[number];
-  kind: (typeof WAITS_AS)[number];
+  kind: WorkKind;
   id: number;
   name: string;
   number: string | null;
@@ -78,7 +63,7 @@ const waiting = sql`(
     from batch b join recipe_version v on v.id = b.version_id where b.poured_act_id is null and b.cleared_act_id is null
   union all
   select 'prices', 'unpriced', p.id, r.name || ', ' || p.label, null, null, null, null
-    from product p join recipe r on r.id = p.recipe_id where not p.retired
+    from product p join recipe r on r.id = p.recipe_id where not p.retired and not r.retired
       and not exists (select 1 from price x join standing_act sa on sa.id = x.act_id where x.product_id = p.id)
   union all
   select 'markets', case when d.day <= ${today}::date then 'toClose' else 'comingUp' end, d.id, d.name, null, d.day::text, null, null
@@ -101,7 +86,7 @@ async function listed(db: Reads, day: Day): Promise<Waiting[]> {
     db
       .select({
         station: sql`station`.mapWith(oneOf(WAITS_AT)),
-        kind: sql`kind`.mapWith(oneOf(WAITS_AS)),
+        kind: sql`kind`.mapWith(oneOf(WORK)),
         id: number(sql`id`),
         name: words(sql`name`),
         number: wordsOrNone(sql`number`),

@@ -8,9 +8,9 @@ import { Refused } from "#core/refused";
 import type { WorkshopKind } from "#core/workshop";
 import { sql } from "drizzle-orm";
 import type { Logger } from "drizzle-orm/logger";
-import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { openDb, type Db, type OpenDb } from "./client.ts";
 import { aFlag, rowsOf } from "./columnsOf.ts";
+import { bringUpToDate } from "./migrating.ts";
 import { act, workshop } from "./schema.ts";
 
 export interface Workshops {
@@ -50,9 +50,9 @@ async function clear(db: Db): Promise<void> {
 
 /** Opens a database as one of the two, brought up to date; an empty one becomes it. @throws Error when it is the other */
 export async function openWorkshop(url: string, kind: WorkshopKind, making: Making): Promise<OpenDb> {
+  await bringUpToDate(url);
   const db = openDb(url, making.logger);
   try {
-    await migrate(db, { migrationsFolder: "db/migrations" });
     const [is] = await db.select({ kind: workshop.kind }).from(workshop);
     if (is && is.kind !== kind)
       throw new Error(`The database ${nameIn(url)} is ${is.kind === "own" ? "a workshop of your own" : "the demo's"}.`);
@@ -62,7 +62,7 @@ export async function openWorkshop(url: string, kind: WorkshopKind, making: Maki
         if (kind === "own") throw new Error(`The database ${nameIn(url)} has acts in it, and nothing says whose they are.`);
         // The demo was being loaded when it was cut off.
         await clear(db);
-        await migrate(db, { migrationsFolder: "db/migrations" });
+        await bringUpToDate(url);
       }
       if (kind === "demo") await making.loadDemo(db);
       await db.insert(workshop).values({ kind }).onConflictDoNothing();

@@ -1,28 +1,18 @@
 /**
  * Loads the demo workshop by doing what a maker would have done, day by day, through the same commands the application uses.
  */
-import { micros, mg, type Micros, type Mg } from "#core/measure/exact";
+import { type Micros } from "#core/measure/exact";
 import { massOf, type MassFacts } from "#core/measure/mass";
 import { parseAmount } from "#core/measure/parse";
 import { KINDS } from "#core/material/kinds";
 import { libraryEntry } from "#core/material/library";
-import type { Outcome } from "#core/outcome";
 import { weighRecipe } from "#core/recipe/lines";
-import { batchFor, onScale } from "#core/recipe/scale";
 import { STARTING_SETTINGS } from "#core/settings";
-import { planTakes } from "#core/stock/lots";
 import { batchDensity, densityInPot, readFill } from "#core/recipe/sizes";
-import { addDays, addMonths, saturdayBefore, type Day } from "#core/when";
-import { pour } from "#db/bench/pour";
-import { readBatch } from "#db/bench/read";
-import { saveWeighed, setOut } from "#db/bench/setOut";
+import { addDays, addMonths, type Day } from "#core/when";
 import { takeOut } from "#db/cabinet/cabinet";
-import { unitsStand } from "#db/cabinet/promised";
 import type { Db } from "#db/client";
-import { saveGiftOrder } from "#db/gifts/gifts";
-import { packGiftOrder } from "#db/gifts/pack";
 import { lotsOfMaterials } from "#db/ledger/lots";
-import { closeMarketDay, saveMarketDay } from "#db/markets/markets";
 import { choosePrices } from "#db/prices/prices";
 import { readRecipes } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
@@ -30,18 +20,16 @@ import { saveSettings } from "#db/settings";
 import { correctCount } from "#db/shelf/count";
 import { materialFromLibrary, saveMaterial, type MaterialIn } from "#db/shelf/keepMaterial";
 import { receive } from "#db/shelf/receive";
+import { noteContacts } from "./contacts.ts";
 import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
 import { PURCHASES } from "./purchases.ts";
 import { harvestEvents, jarEvents } from "./steep.ts";
-import { idIn, type DemoEvent, type World } from "./world.ts";
-import { BATCHES, COUNTS, GIFTS, MARKETS, NEXT_MARKET, TAKEN_OUT } from "./year.ts";
+import { makeBatch, leaveOnBench } from "./making.ts";
+import { giftOrder, goToMarket, linesFor, planNextMarket } from "./selling.ts";
+import { euro, idIn, must, type DemoEvent, type World } from "./world.ts";
+import { BATCHES, COUNTS, GIFTS, MARKETS, TAKEN_OUT } from "./year.ts";
 
-const must = <T>(o: Outcome<T>): T => {
-  if (!o.ok) throw new Error(`demo data: ${o.problem.say}`);
-  return o.value;
-};
-const euro = (n: number): Micros => micros(Math.round(n * 100) * 10_000);
 const factsOf = (m: DemoMaterial, form: MassFacts["form"]): MassFacts => ({
   name: m.name,
   form,
@@ -155,175 +143,6 @@ const containerOf = (key: MaterialKey) => {
   return { name, brimMl, innerMm, fillMm, usableMl: null };
 };
 
-/** A hand never weighs quite what the sheet says: a small, repeatable wobble in whole scale steps. */
-const wobble = (planned: Mg, i: number): Mg => {
-  const near = onScale(planned, STARTING_SETTINGS.scale);
-  return near.outOfReach ? planned : mg(near.weight + (planned > 40_000 ? [0, 100, 0, 200, -100][i % 5]! : 0));
-};
-
-async function makeBatch(w: World, b: (typeof BATCHES)[number]): Promise<void> {
-  const day = addDays(w.today, -b.daysAgo);
-  const { id, productId, smallId } = w.recipes[b.recipe];
-  const [written] = await readRecipes(w.db, [id]);
-  const fillOf = (product: number | null): Mg => written!.sizes.find((s) => s.id === product)?.fill ?? mg(0);
-  const sizes = [{ productId, units: b.units }, ...(b.small && smallId ? [{ productId: smallId, units: b.small }] : [])];
-  const batchMg = batchFor(
-    sizes.map((s) => ({ units: s.units, fill: fillOf(s.productId) })),
-    written!.recipe.lossBp,
-  );
-  const set = await setOut(w.db, { recipeId: id, batchMg, sizes }, { day });
-  const batchId = idIn(set);
-  const sheet = await readBatch(w.db, batchId);
-  const takes = sheet!.takes.map((t, i) => {
-    const onHand = sheet!.lots.find((l) => l.id === t.lotId)!.onHand;
-    return {
-      position: t.position,
-      materialId: t.materialId,
-      lotId: t.lotId,
-      planned: t.planned,
-      weighed: t.planned === onHand ? t.planned : mg(Math.min(wobble(t.planned, i), onHand)),
-    };
-  });
-  await pour(
-    w.db,
-    {
-      batchId,
-      takes,
-      sizes: sizes.map((s, i) => (i === 0 ? { ...s, units: b.filled ?? b.units } : s)),
-      leftover: mg(b.leftover * 1000),
-      minutes: b.minutes,
-      note: b.note ?? "",
-    },
-    { day },
-  );
-}
-
-/** Finished lots for so many units of products, use-first. */
-async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKey, number])[]) {
-  const stand = await unitsStand(w.db, day);
-  // What is promised to orders stays here.
-  const lots = [...stand.values()].flatMap((s) => {
-    let free = s.free;
-    return s.lots.map((l) => {
-      const onHand = Math.min(l.open, free);
-      free -= onHand;
-      return { ...l.lot, onHand };
-    });
-  });
-  return planTakes(
-    wanted.map(([r, n]) => ({ of: w.recipes[r].productId, amount: n })),
-    lots,
-    day,
-  ).map((p) => p.takes);
-}
-
-async function goToMarket(w: World, m: (typeof MARKETS)[number]): Promise<void> {
-  const day = saturdayBefore(addDays(w.today, -m.daysAgo));
-  const takes = await linesFor(
-    w,
-    day,
-    m.lines.map(([r, taken]) => [r, taken] as const),
-  );
-  let takings = 0;
-  const lines = m.lines.flatMap(([r, , sold, given, damaged], i) => {
-    let left = [sold, given, damaged];
-    const price = euro(RECIPES[r].prices[0]);
-    takings += sold * price;
-    return takes[i]!.map((t) => {
-      let room = t.amount;
-      const [s, g, d] = left.map((n) => {
-        const now = Math.min(n, room);
-        room -= now;
-        return now;
-      }) as [number, number, number];
-      left = [left[0]! - s, left[1]! - g, left[2]! - d];
-      return { lotId: t.lotId, taken: t.amount, sold: s, given: g, damaged: d, price };
-    });
-  });
-  const byCard = euro(Math.round((takings * m.cardShare) / 500_000) / 2);
-  await closeMarketDay(
-    w.db,
-    {
-      name: m.name,
-      day,
-      stallFee: euro(m.stallFee),
-      travel: euro(m.travel),
-      byCard,
-      cardFeeBp: STARTING_SETTINGS.cardFeeBp,
-      minutes: m.hours * 60,
-      note: m.note ?? "",
-      lines,
-    },
-    { day },
-  );
-}
-
-async function planNextMarket(w: World): Promise<void> {
-  const takes = await linesFor(w, w.today, NEXT_MARKET.lines);
-  const lines = NEXT_MARKET.lines.flatMap(([r], i) =>
-    takes[i]!.map((t) => ({ lotId: t.lotId, taken: t.amount, sold: 0, given: 0, damaged: 0, price: euro(RECIPES[r].prices[0]) })),
-  );
-  const { name, stallFee, travel, inDays } = NEXT_MARKET;
-  await saveMarketDay(
-    w.db,
-    {
-      name,
-      day: saturdayBefore(addDays(w.today, inDays)),
-      stallFee: euro(stallFee),
-      travel: euro(travel),
-      byCard: micros(0),
-      cardFeeBp: STARTING_SETTINGS.cardFeeBp,
-      minutes: 0,
-      note: "",
-      lines,
-    },
-    { day: w.today },
-  );
-}
-
-async function giftOrder(w: World, g: (typeof GIFTS)[number]): Promise<void> {
-  const day = addDays(w.today, Math.min(g.due - 2, -1));
-  const { customer, wrapMinutes } = g;
-  const saved = await saveGiftOrder(
-    w.db,
-    {
-      customer,
-      wrapMinutes,
-      due: addDays(w.today, g.due),
-      extra: euro(g.extra),
-      discountBp: g.discountPercent * 100,
-      note: g.note ?? "",
-      items: g.items.map(([r, units]) => ({ productId: w.recipes[r].productId, units, price: euro(RECIPES[r].prices[3]) })),
-      wrapping: g.wrapping.map(([m, pieces]) => ({ materialId: w.materials[m], pieces })),
-    },
-    { day },
-  );
-  if (g.packed) await packGiftOrder(w.db, { id: idIn(saved), only: [] }, { day });
-}
-
-/** A batch standing half weighed on the bench. */
-async function leaveOnBench(w: World): Promise<void> {
-  const { id, productId } = w.recipes.lipPot;
-  const set = await setOut(
-    w.db,
-    { recipeId: id, batchMg: batchFor([{ units: 20, fill: mg(10_000) }], 400), sizes: [{ productId, units: 20 }] },
-    { day: w.today },
-  );
-  const batchId = idIn(set);
-  const sheet = await readBatch(w.db, batchId);
-  await saveWeighed(
-    w.db,
-    batchId,
-    sheet!.takes.map(({ position, materialId, lotId, planned }, i) => ({
-      position,
-      materialId,
-      lotId,
-      planned,
-      weighed: i < 2 ? wobble(planned, i) : null,
-    })),
-  );
-}
-
 /** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
 export async function loadDemo(db: Db, today: Day): Promise<void> {
   await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" }, { day: addDays(today, -261) });
@@ -385,4 +204,5 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
   for (const e of events.sort((a, b) => b.daysAgo - a.daysAgo)) await e.run();
   await planNextMarket(w);
   await leaveOnBench(w);
+  await noteContacts(w);
 }

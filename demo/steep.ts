@@ -2,8 +2,8 @@
 import { expectedBack, KEEPS } from "#core/infusion/absorption";
 import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg, type Mg } from "#core/measure/exact";
-import { planTakes } from "#core/stock/lots";
 import { addDays } from "#core/when";
+import { planTakes, shelfOf } from "#core/stock/shelf";
 import { fillJar, tend } from "#db/jars/fill";
 import { spoilJar, strainJar } from "#db/jars/strain";
 import { lotsOfMaterials } from "#db/ledger/lots";
@@ -73,7 +73,7 @@ async function partsFor(
   cut: (typeof JARS)[number]["cut"] | null,
 ) {
   const materialId = w.materials[key];
-  const [plan] = planTakes([{ of: materialId, amount: g(grams) }], await lotsOfMaterials(w.db, [materialId]), day);
+  const [plan] = planTakes([{ of: materialId, amount: g(grams) }], shelfOf(await lotsOfMaterials(w.db, [materialId]), day));
   if (plan!.short > 0) throw new Error(`demo data: ${plan!.short} mg short of ${MATERIALS[key].name} on ${day}`);
   return plan!.takes.map((t) => ({ role, materialId, lotId: t.lotId, cut, qty: mg(t.amount) }));
 }

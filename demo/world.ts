@@ -1,4 +1,6 @@
 /** What the demo workshop's acts have in hand: its database, its day, and the ids of what was added. */
+import { micros, type Micros } from "#core/measure/exact";
+import type { Outcome } from "#core/outcome";
 import type { Db } from "#db/client";
 import type { Day } from "#core/when";
 import type { MaterialKey } from "./materials.ts";
@@ -18,3 +20,9 @@ export interface DemoEvent {
 }
 
 export const idIn = (done: { path: string }): number => Number(done.path.split("/").at(-1));
+
+export const must = <T>(o: Outcome<T>): T => {
+  if (!o.ok) throw new Error(`demo data: ${o.problem.say}`);
+  return o.value;
+};
+export const euro = (n: number): Micros => micros(Math.round(n * 100) * 10_000);

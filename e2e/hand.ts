@@ -1,5 +1,21 @@
 /** What every test through the interface does with its hands. */
-import { expect, type Locator, type Page } from "@playwright/test";
+import { openDb } from "#db/client";
+import { draft } from "#db/schema";
+import { expect, test as base, type Locator, type Page } from "@playwright/test";
+import { HOUSE_DATABASE } from "./house.ts";
+
+/** A test in a house in which no other left a sheet unfinished: which of them went before is chance. */
+export const test = base.extend<{ sheets: undefined }>({
+  sheets: [
+    async ({ baseURL: _ }, use) => {
+      const db = openDb(HOUSE_DATABASE);
+      await db.delete(draft);
+      await db.close();
+      await use(undefined);
+    },
+    { auto: true },
+  ],
+});
 
 /** A path without a workshop is the demo's: which one was open last is another test's business. */
 const inWorkshop = (path: string): string => (/^(https?:|\/(own|demo)(\/|$))/.test(path) ? path : `/demo${path}`);
@@ -8,8 +24,25 @@ const inWorkshop = (path: string): string => (/^(https?:|\/(own|demo)(\/|$))/.te
 export async function open(page: Page, path: string, { goOn = false } = {}): Promise<void> {
   await page.goto(inWorkshop(path));
   await page.locator("html[data-ready]").waitFor();
+  if (goOn) return;
+  // A sheet laid over the page opens a moment after it.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   const left = page.getByRole("button", { name: "Throw it away" });
-  if (!goOn && (await left.isVisible())) await left.click();
+  if (!(await left.isVisible())) return;
+  await left.click();
+  if (await page.getByRole("dialog").isVisible()) await page.keyboard.press("Escape");
+}
+
+/** Chooses from a list whose lines say more than a name: with a mouse ours, by touch the device's own. */
+export async function choose(scope: Page | Locator, label: string, name: string | RegExp): Promise<void> {
+  const box = scope.getByLabel(label, { exact: true });
+  if ((await box.evaluate((e) => e.tagName)) === "SELECT") {
+    const option = box.locator("option").filter({ hasText: name }).first();
+    await box.selectOption(await option.getAttribute("value"));
+    return;
+  }
+  await box.click();
+  await box.page().getByRole("option").filter({ hasText: name }).first().click();
 }
 
 /** Fills the cells of one row of a table of lines. */
@@ -33,4 +66,19 @@ export const figure = (page: Page, label: string): Locator =>
 export async function does(page: Page, button: string, note: RegExp | string): Promise<void> {
   await page.getByRole("button", { name: button, exact: true }).click();
   await expect(page.getByRole("status")).toContainText(note);
+}
+
+/** What stands out over the right edge of a phone; nothing, where a page is no wider. */
+export async function widerThanAPhone(page: Page): Promise<string[]> {
+  await page.setViewportSize({ width: 390, height: 844 });
+  // A chart hears of its new width a moment after the page does.
+  await page.waitForFunction(() => document.documentElement.scrollWidth <= 390, undefined, { timeout: 3000 }).catch(() => undefined);
+  return page.evaluate(() =>
+    document.documentElement.scrollWidth <= 390
+      ? []
+      : [...document.querySelectorAll("body *")]
+          .filter((e) => e.getBoundingClientRect().right > 390.5)
+          .map((e) => `${e.tagName} ${e.textContent.slice(0, 40)}`)
+          .slice(-6),
+  );
 }

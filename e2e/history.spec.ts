@@ -1,16 +1,17 @@
 /** What was done stays done, and can be taken back: sizes from one pot, a correction that reaches everything, two windows on one sheet. */
 import { addDays } from "#core/when";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { openHouse } from "#scripts/database";
 import { freePort } from "#scripts/postgres";
-import { serve } from "#scripts/server";
-import { does, figure, fillRow, open } from "./hand.ts";
+import { serve } from "#scripts/server/serve";
+import { does, figure, fillRow, open, test } from "./hand.ts";
+import { HOUSE_DATABASE } from "./house.ts";
 
 /** The same workroom a week on: the same books, served on that day. */
 async function aWeekOn() {
   const day = addDays(new Date().toISOString().slice(0, 10), 7);
   process.env.ZELBIN_TODAY = day;
-  const house = await openHouse(process.env.ZELBIN_DATABASE!);
+  const house = await openHouse(HOUSE_DATABASE);
   const site = await serve(house, await freePort());
   const close = async (): Promise<void> => {
     await site.close();

@@ -1,6 +1,6 @@
 /** Jars through the interface: planned, filled, tended, strained into bottles that a recipe uses; warned of, spoiled and blended. */
-import { expect, test } from "@playwright/test";
-import { does, figure, fillRow, open } from "./hand.ts";
+import { expect } from "@playwright/test";
+import { choose, does, figure, fillRow, open, test } from "./hand.ts";
 
 const inDays = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
 
@@ -80,8 +80,7 @@ test("herb to jar, jar to bottles, bottles to a recipe, and the tin's oil back t
 test("a lot that isn't dry goes on no shelf without a reason; spoiled, its cost is said; and the way back", async ({ page }) => {
   await open(page, "/jars/fill");
   await fillRow(page, 1, { Herb: "Plantain leaf, dried", Oil: "Sunflower oil, high oleic" });
-  const damp = page.getByLabel("Herb lot, row 1").locator("option").filter({ hasText: "98 g" });
-  await page.getByLabel("Herb lot, row 1").selectOption(await damp.getAttribute("value"));
+  await choose(page, "Herb lot, row 1", "98 g");
   await expect(page.getByText("Plantain leaf, dried isn't dry")).toBeVisible();
   await page.getByLabel("Oil in").fill("300 g");
   await page.getByRole("button", { name: "Fill the jar" }).click();

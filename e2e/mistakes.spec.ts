@@ -1,6 +1,6 @@
 /** Slips: each gets a clear word beside its field, keeps what was typed, and stores nothing half-done. */
-import { expect, test, type Page } from "@playwright/test";
-import { does, fillRow, open } from "./hand.ts";
+import { expect, type Page } from "@playwright/test";
+import { choose, does, fillRow, open, test } from "./hand.ts";
 
 const beside = (page: Page, text: string | RegExp) => page.getByRole("alert").filter({ hasText: text });
 
@@ -8,6 +8,7 @@ test("a receipt full of slips names each one, keeps what was typed, and receives
   await open(page, "/shelf");
   const before = await page.locator("a.lot").count();
   await open(page, "/shelf/receive");
+  await page.getByLabel("Supplier", { exact: true }).fill("");
   await fillRow(page, 1, { Material: "Moon dust", "Each holds": "500 g", "Price of all": "5" });
   await page.getByRole("button", { name: "Add a line" }).click();
   await fillRow(page, 2, { Material: "Jojoba oil", "Each holds": "3 bushels", "Price of all": "-4" });
@@ -53,7 +54,7 @@ test("a recipe says what is wrong while it is typed, and an empty one isn't kept
 
 test("a batch larger than the shelf says what is missing and nothing is set out", async ({ page }) => {
   await open(page, "/bench/set-out");
-  await page.getByLabel("Recipe").selectOption({ label: "Rosehip body butter" });
+  await choose(page, "Recipe", "Rosehip body butter");
   await page.getByLabel("Units", { exact: true }).fill("400");
   await page.getByRole("button", { name: "Set out", exact: true }).click();
   await expect(beside(page, /The shelf is short of .* of Shea butter, unrefined.* of Amber jar/)).toBeVisible();

@@ -1,15 +1,16 @@
 import { defineConfig } from "@playwright/test";
 import { BROWSER_ARGS } from "../scripts/browser.ts";
+import { HOUSE_URL, HOUSES } from "./house.ts";
 
 export default defineConfig({
   testDir: ".",
   outputDir: "../test-results",
-  workers: 1,
+  workers: HOUSES,
   timeout: 60_000,
   expect: { timeout: 10_000 },
   reporter: [["list"], ["json"]],
   use: {
-    baseURL: process.env.ZELBIN_URL,
+    baseURL: HOUSE_URL,
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     trace: "retain-on-failure",

@@ -1,6 +1,6 @@
 /** The whole road, through the interface: from receiving a purchase to tracing a sold tin. */
-import { expect, test } from "@playwright/test";
-import { does, figure, fillRow, open } from "./hand.ts";
+import { expect } from "@playwright/test";
+import { does, figure, fillRow, open, test } from "./hand.ts";
 
 test("a purchase is received, a recipe costed, a batch poured, priced, sold at a market and in a gift order, and any tin traced", async ({
   page,
@@ -98,7 +98,7 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await expect(page.getByLabel("Market", { exact: true })).not.toHaveValue("");
     await page.getByLabel("Market", { exact: true }).fill("9.50");
     await page.getByLabel("Gift", { exact: true }).fill("10");
-    await page.getByRole("button", { name: "Keep these prices" }).click();
+    await does(page, "Keep these prices", "Prices kept for Hazel salve");
     await open(page, "/prices");
     await expect(page.getByRole("row", { name: /Hazel salve/ })).toContainText("€9.50");
   });

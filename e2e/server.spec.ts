@@ -1,5 +1,6 @@
 /** What the server gives and to whom, below the screens. */
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
+import { test } from "./hand.ts";
 
 test("answers only under a name of this machine", async ({ request }) => {
   for (const host of ["zelbin.example", "127.0.0.1.example:80", "192.168.1.4:4140"]) {

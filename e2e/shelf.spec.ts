@@ -1,6 +1,6 @@
 /** The shelf through the interface: from the library and a receipt to use-first and the stock-take; a file; a harvest; the shopping list. */
-import { expect, test } from "@playwright/test";
-import { does, figure, fillRow, open } from "./hand.ts";
+import { expect } from "@playwright/test";
+import { does, figure, fillRow, open, test } from "./hand.ts";
 
 test("received in parts, opened, used first, counted in a stock-take, and the receipt corrected", async ({ page }) => {
   await test.step("from the library", async () => {
@@ -88,12 +88,21 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
 test("receipts out of a file: columns matched, styles found, unknown names matched, bad lines named", async ({ page }) => {
   await open(page, "/shelf/receive/file");
   const file = (name: string, text: string | Buffer) =>
-    page.getByLabel("File", { exact: true }).setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(text as string) });
+    page
+      .getByLabel("File", { exact: true })
+      .setInputFiles({ name, mimeType: "text/csv", buffer: typeof text === "string" ? Buffer.from(text) : text });
   await file("photo.csv", Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 1, 2, 3]));
   await expect(page.getByRole("alert").filter({ hasText: "isn't a table as text" })).toBeVisible();
+  // As an older spreadsheet saves it, in Windows-1252.
   await file(
     "mill.csv",
-    "\ufeffWare;Menge;Inhalt;Gesamt;Shop;Date\r\nJojoba oil;2;250 mL;1.027,80 €;Wether Mill;03.11.2025\r\nSpring nettle;1;250 g;6,90 €;Wether Mill;03.11.2025\r\nCastor oil;1;a jug;5,40 €;Wether Mill;03.11.2025\r\n",
+    Buffer.from(
+      "Ware;Menge;Inhalt;Gesamt;Shop;Date\r\nJojoba oil;2;250 mL;1.027,80 €;Wether Mill;03.11.2025\r\nSpring nettle;1;250 g;6,90 €;Wether Mill;03.11.2025\r\nCastor oil;1;a jug;5,40 €;Wether Mill;03.11.2025\r\n".replaceAll(
+        "€",
+        "\x80",
+      ),
+      "latin1",
+    ),
   );
   await expect(page.getByText("Say which column is material, each holds, price of all.")).toBeVisible();
   await page.getByLabel("Material", { exact: true }).selectOption({ label: "Ware · Jojoba oil" });
@@ -108,6 +117,22 @@ test("receipts out of a file: columns matched, styles found, unknown names match
   await expect(page.getByRole("link", { name: "Spring nettle" })).toBeVisible();
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(page.getByRole("status")).toContainText("Took back");
+});
+
+test("a long list says how far it is, and can be stopped: nothing of it is kept", async ({ page }) => {
+  await open(page, "/shelf/receive/file");
+  const lines = Array.from({ length: 6000 }, (_, i) => `Castor oil;1;1 kg;9,90;Long Mill ${i}`).join("\n");
+  await page
+    .getByLabel("File", { exact: true })
+    .setInputFiles({ name: "long.csv", mimeType: "text/csv", buffer: Buffer.from(`item;qty;size;total;supplier\n${lines}`) });
+  await page.getByRole("button", { name: /Put 6,?000 lines on the shelf/ }).click();
+  await expect(page.getByRole("progressbar", { name: "Putting on the shelf" })).toBeVisible();
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "Stopped. Nothing of it was put on the shelf." }).first()).toBeVisible({
+    timeout: 20_000,
+  });
+  await open(page, "/shelf/receipts");
+  await expect(page.getByText("Long Mill")).toHaveCount(0);
 });
 
 test("a picking is weighed as it dries and becomes a lot with its year", async ({ page }) => {
@@ -160,10 +185,10 @@ test("what is low is on the shopping list by supplier, as CSV too; an offer is c
   await page.getByText("Worth by each school").click();
   await expect(page.getByRole("row", { name: /Buy again today/ })).toContainText("€");
   await page.getByRole("link", { name: "Jojoba oil" }).click();
-  await page.getByRole("button", { name: "Delete" }).click();
+  await page.getByRole("button", { name: "Delete it" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "can't be deleted: it is in" })).toBeVisible();
   await page.getByRole("button", { name: "Put it away instead" }).click();
   await expect(page.getByRole("status")).toContainText("Put Jojoba oil away");
-  await page.getByRole("button", { name: "Put it back on the shelf" }).click();
+  await page.getByRole("button", { name: "Bring it back" }).click();
   await expect(page.getByRole("status")).toContainText("back on the shelf");
 });

@@ -1,6 +1,6 @@
 /** At the stall and the packing table: on a phone, short of stock, on hold, and taken back. */
-import { expect, test } from "@playwright/test";
-import { does, figure, fillRow, open } from "./hand.ts";
+import { expect } from "@playwright/test";
+import { does, figure, fillRow, open, test } from "./hand.ts";
 
 test("a phone at the stall: count what went, see the profit, close the day, and take the closing back", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });

@@ -7,12 +7,13 @@ import pg from "pg";
 import { gzipSync } from "node:zlib";
 import { readFileSync } from "node:fs";
 import { benchBig } from "./bench/big.ts";
+import { benchCosting } from "./bench/costing.ts";
 import { fetcher, HEAD, lineOf, measure, ratio, ROUNDS, type Asked, type Row } from "./bench/measure.ts";
 import { WORKSHOPS } from "#core/workshop";
 import { buildIfStale } from "./build.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
-import { serve } from "./server.ts";
+import { serve } from "./server/serve.ts";
 
 const STATIONS = [
   ["Today", "/"],
@@ -73,6 +74,7 @@ try {
   const scripts = [...new Set(html.match(/\/assets\/[\w.-]+\.js/g))];
   const size = scripts.reduce((a, s) => a + gzipSync(readFileSync(join("build/client", s))).length, 0);
   console.log(`First page: ${scripts.length} scripts, ${(size / 1000).toFixed(0)} kB compressed (wanted: under 200).`);
+  benchCosting();
   await benchBig(cluster.url);
   await site.close();
   await house.close();

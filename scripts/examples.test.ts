@@ -17,7 +17,7 @@ const pages = [
   "forms/useSheet.ts",
   "markets/dayTexts.ts",
   "recipes/recipeTexts.ts",
-  "ui/amounts.tsx",
+  "ui/figures/amounts.tsx",
 ];
 const files = [...core, ...pages.map((f) => `app/${f}`)];
 const modules = await Promise.all(files.map((f) => import(/* @vite-ignore */ resolve(f)) as Promise<Record<string, unknown>>));

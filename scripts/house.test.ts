@@ -6,7 +6,7 @@ import { posix } from "node:path";
 import tseslint from "typescript-eslint";
 import { describe, expect, it } from "vitest";
 import { freePort } from "./postgres.ts";
-import { loopbackOnly } from "./server.ts";
+import { loopbackOnly } from "./server/serve.ts";
 
 /** Rules a line of code would break if it stood in that file; a file that isn't there has no types to ask. */
 const breaks = async (file: string, code: string, types = false): Promise<(string | null)[]> => {

@@ -7,7 +7,7 @@ import { WORKSHOPS } from "#core/workshop";
 import { buildIfStale } from "./build.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
-import { serve } from "./server.ts";
+import { serve } from "./server/serve.ts";
 import { chromium } from "./system.ts";
 
 process.env.ZELBIN_TODAY = "2026-11-25";
@@ -74,7 +74,7 @@ const VIEWS: readonly View[] = [
   ["market-day", "/markets/4"],
   ["gift-order", "/gifts/6"],
   ["lot", "/lots/SB260827-1"],
-  ["book", "/book"],
+  ["people", "/people?of=market"],
   ["first-steps", "/own/begin/materials"],
   [
     "reckon",

@@ -4,7 +4,7 @@ import { buildIfStale } from "./build.ts";
 import { claim } from "./claim.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster, type Cluster } from "./postgres.ts";
-import { loopbackOnly, serve } from "./server.ts";
+import { loopbackOnly, serve } from "./server/serve.ts";
 
 const DEFAULT_PORT = 4140;
 const quiet = (e: unknown): never => {
@@ -32,6 +32,7 @@ try {
   if (!url) {
     undo.push(claim());
     const cluster: Cluster = await startCluster(join(DATA, "cluster"));
+    cluster.watch();
     undo.push(cluster.stop);
     url = cluster.url;
   }

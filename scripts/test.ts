@@ -5,14 +5,16 @@
 import { spawn } from "node:child_process";
 import { randomInt } from "node:crypto";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { join } from "node:path";
 import { openDb } from "#db/client";
 import { sql } from "drizzle-orm";
 import { buildIfStale } from "./build.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
-import { serve } from "./server.ts";
+import { serve } from "./server/serve.ts";
 import { chromium } from "./system.ts";
+import { torture } from "./torture/torture.ts";
 
 let passed = 0;
 let failed = 0;
@@ -62,8 +64,8 @@ async function throwAwayCluster(): Promise<string> {
 }
 
 /** A database of its own on a server, so that one that was there already is never touched. */
-async function throwAwayDatabase(server: string): Promise<string> {
-  const name = `zelbin_test_${process.pid}`;
+async function throwAwayDatabase(server: string, n: number): Promise<string> {
+  const name = `zelbin_test_${process.pid}_${n}`;
   const admin = openDb(server);
   await admin.execute(sql.raw(`create database ${name}`));
   undo.push(async () => {
@@ -73,11 +75,27 @@ async function throwAwayDatabase(server: string): Promise<string> {
   return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
 }
 
-async function interfaceTests(url: string, database: string): Promise<boolean> {
+/** A house for journeys, with a database and a demo of its own. */
+async function throwAwayHouse(server: string, n: number): Promise<{ url: string; database: string }> {
+  const database = await throwAwayDatabase(server, n);
+  const house = await openHouse(database);
+  undo.push(house.close);
+  const site = await serve(house, await freePort());
+  undo.push(site.close);
+  return { url: site.url, database };
+}
+
+/** Journeys that go side by side; a browser and its server take a core between them. */
+const SIDE_BY_SIDE = Math.min(4, Math.max(2, availableParallelism()));
+
+async function interfaceTests(server: string): Promise<boolean> {
+  buildIfStale();
+  const houses = [];
+  for (let n = 0; n < SIDE_BY_SIDE; n++) houses.push(await throwAwayHouse(server, n));
   const file = join(reports, "interface.json");
   const ok = await run([bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"], {
-    ZELBIN_URL: url,
-    ZELBIN_DATABASE: database,
+    ZELBIN_URLS: houses.map((h) => h.url).join(" "),
+    ZELBIN_DATABASES: houses.map((h) => h.database).join(" "),
     CHROMIUM: chromium(),
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,
   });
@@ -116,14 +134,12 @@ try {
   await step("unit tests", () => vitest("unit"));
   const server = process.env.DATABASE_URL ?? (await throwAwayCluster());
   await step("database tests", () => vitest("database", { DATABASE_URL: server }));
-  await step("interface tests", async () => {
-    buildIfStale();
-    const database = await throwAwayDatabase(server);
-    const house = await openHouse(database);
-    undo.push(house.close);
-    const site = await serve(house, await freePort());
-    undo.push(site.close);
-    return interfaceTests(site.url, database);
+  await step("interface tests", () => interfaceTests(server));
+  await step("hard knocks, briefly", async () => {
+    const { held, broke } = await torture(server, { seed: Number(process.env.ZELBIN_SEED ?? 1), times: 1 });
+    passed += held - 1;
+    failed += Math.max(0, broke - 1);
+    return broke === 0;
   });
 } catch (e) {
   failed++;

@@ -7,7 +7,7 @@ import { object } from "yup";
 import { db, serving } from "../db.server.ts";
 import { note, oneOf } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
-import { Heading, Sheet } from "../ui/sheet.tsx";
+import { Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { skipStep } from "./begin.server.ts";
 import { PutAway } from "./strip.tsx";
 import type { Route } from "./+types/begin";

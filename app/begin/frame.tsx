@@ -2,7 +2,7 @@
 import { FIRST_STEPS, STEP_IDS, type Step, type StepId } from "#core/firstSteps";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { Heading } from "../ui/sheet.tsx";
+import { Heading } from "../ui/sheet/sheet.tsx";
 
 /** The steps as a row of small jars: full once done, the present one lidded in amber. */
 export function StepJars({ steps, at }: { steps: readonly Step[]; at?: StepId }) {

@@ -7,10 +7,10 @@ import { db } from "../db.server.ts";
 import { oneOf, words } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { CURRENCIES } from "../ui/currencies.ts";
-import { Choice, Text } from "../ui/form.tsx";
-import { Sheet } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { CURRENCIES } from "../ui/fields/currencies.ts";
+import { Choice, Text } from "../ui/fields/form.tsx";
+import { Sheet } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { wayOn } from "./begin.server.ts";
 import { StepHeading } from "./frame.tsx";
 import { Skip } from "./skip.tsx";
@@ -51,7 +51,11 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function NameStep({ loaderData: d }: Route.ComponentProps) {
-  const sheet = useSheet({ workshop: d.workshop, maker: d.maker, currency: d.currency, dates: d.dates }, { token: d.token });
+  const sheet = useSheet(
+    { workshop: d.workshop, maker: d.maker, currency: d.currency, dates: d.dates },
+    { token: d.token },
+    { draft: "Name and currency" },
+  );
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="max-w-3xl">

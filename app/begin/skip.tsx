@@ -1,7 +1,7 @@
 /** Passing one of the first steps over: it can be found again among them. */
 import type { StepId } from "#core/firstSteps";
 import { useFetcher } from "react-router";
-import { Button } from "../ui/form.tsx";
+import { Button } from "../ui/fields/form.tsx";
 
 export function Skip({ id, token }: { id: StepId; token: string }) {
   const skip = useFetcher();

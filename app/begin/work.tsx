@@ -9,9 +9,9 @@ import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { SCALES, scaleId, scaleOf } from "../settings/scales.ts";
 import { showScale } from "#core/recipe/scale";
-import { Choice, Text } from "../ui/form.tsx";
-import { Sheet } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { Choice, Text } from "../ui/fields/form.tsx";
+import { Sheet } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { wayOn } from "./begin.server.ts";
 import { StepHeading } from "./frame.tsx";
 import { Skip } from "./skip.tsx";
@@ -45,7 +45,11 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function WorkStep({ loaderData: d }: Route.ComponentProps) {
-  const sheet = useSheet({ hourly: d.hourly, overheadHourly: d.overheadHourly, scale: d.scale }, { token: d.token });
+  const sheet = useSheet(
+    { hourly: d.hourly, overheadHourly: d.overheadHourly, scale: d.scale },
+    { token: d.token },
+    { draft: "Your hour and your scale" },
+  );
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="max-w-3xl">

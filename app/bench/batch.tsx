@@ -3,19 +3,20 @@ import { batchDensity, densityInPot } from "#core/recipe/sizes";
 import { putRight } from "#db/act/book";
 import { batchResult, pour } from "#db/bench/pour";
 import { readBatch } from "#db/bench/read";
-import { clearBatch, saveWeighed } from "#db/bench/setOut";
+import { clearBatch } from "#db/bench/setOut";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
-import { data, redirect } from "react-router";
+import { redirect } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
-import { idField, note, optional, reads, wholeNumber } from "../forms/fields.ts";
+import { idField, note, reads, wholeNumber } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
-import { act, asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { BatchRecord } from "./record.tsx";
+import { takesOf, weighedLines } from "./weighed.ts";
 import { WeighSheet } from "./weighSheet.tsx";
 import type { Route } from "./+types/batch";
 
@@ -51,44 +52,26 @@ export async function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-const takeSchema = object({
-  position: wholeNumber(0, 1000, "lines"),
-  materialId: idField(),
-  lot: idField(),
-  planned: reads(readWeighed),
-  weighed: optional(readWeighed),
-});
-const weighSchema = object({
-  intent: note(20),
-  takes: array().of(takeSchema).min(1).required(),
-  sizes: array()
-    .of(object({ productId: idField(), units: note(12) }))
-    .required(),
-  leftover: note(20),
-  minutes: note(12),
-  note: note(),
-});
-const pourSchema = weighSchema.shape({
+const schema = object({ takes: weighedLines });
+const pourSchema = object({
+  takes: weighedLines,
   sizes: array()
     .of(object({ productId: idField(), units: wholeNumber(0, 10_000, "units filled", 0) }))
     .required(),
   leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
   minutes: wholeNumber(0, 6000, "minutes", 0),
+  note: note(),
 });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const batchId = idOf(params.id);
-  const again = request.clone();
-  const draft = await readSheet(request, weighSchema);
-  if (!draft.ok) return draft.reply;
-  const takes = draft.value.takes.map(({ lot, ...t }) => ({ ...t, lotId: lot }));
-  if (draft.value.intent === "clear") return act(() => clearBatch(db(), { batchId }, draft.doing));
-  if (draft.value.intent !== "pour")
-    return asked(async () => {
-      await saveWeighed(db(), batchId, takes);
-      return data({ problems: [] });
-    });
-  const sheet = await readSheet(again, pourSchema);
+  const pressed = await pressedSheet(request);
+  if (!pressed.ok) return pressed.reply;
+  if (pressed.intent === "clear") return act(() => clearBatch(db(), { batchId }, pressed.doing));
+  const lines = await pressed.read(schema);
+  if (!lines.ok) return lines.reply;
+  const sheet = await pressed.read(pourSchema);
+  const takes = takesOf(lines.value.takes);
   const open = takes.flatMap((t, i) =>
     t.weighed === null ? [{ field: `takes.${i}.weighed`, say: "Weigh this first; 0 if it was left out." }] : [],
   );

@@ -4,14 +4,19 @@ import { RECIPE_TYPES } from "#core/recipe/types";
 import { listBatches } from "#db/bench/read";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, When } from "../ui/amounts.tsx";
-import { Tin } from "../ui/drawings.tsx";
-import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { LotTag, When } from "../ui/figures/amounts.tsx";
+import { Tin } from "../ui/figures/drawings.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
+import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
 import type { Route } from "./+types/bench";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Zelbin" }];
-export const loader = () => listBatches(db());
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { most } = askedOf(request);
+  return partOf(await listBatches(db(), most), most);
+}
 
 const SetOut = () => (
   <Link to="/bench/set-out" className="act act-main">
@@ -20,14 +25,15 @@ const SetOut = () => (
 );
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const open = loaderData.filter((b) => !b.poured && !b.cleared);
-  const made = loaderData.filter((b) => b.poured);
+  const { rows, more, ask } = useWhole(loaderData);
+  const open = rows.filter((b) => !b.poured && !b.cleared);
+  const made = rows.filter((b) => b.poured);
   return (
     <>
       <Heading title="Bench">
         <SetOut />
       </Heading>
-      {loaderData.length === 0 ? (
+      {rows.length === 0 ? (
         <Empty title="The bench is clear" act={<SetOut />}>
           Set out a batch of a recipe: Zelbin picks the lots to use first, you weigh and pour, and the batch gets its lot number.
         </Empty>
@@ -57,9 +63,13 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
           )}
           {made.length > 0 && (
             <Part title="Poured">
-              <Table
+              <ListTable
+                what="batches"
+                more={more}
+                ask={ask}
                 rows={made}
                 by={(b) => b.id}
+                finds={(b) => `${b.recipe} ${RECIPE_TYPES[b.type].label} ${b.sizes.map((s) => `${s.number} ${s.label}`).join(" ")}`}
                 columns={[
                   {
                     head: "Lot",
@@ -80,6 +90,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   },
                   {
                     head: "Product",
+                    sorts: (b) => b.recipe,
                     plain: true,
                     cell: (b) => (
                       <>
@@ -90,15 +101,15 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                       </>
                     ),
                   },
-                  { head: "Poured", cell: (b) => <When day={b.day} /> },
+                  { head: "Poured", sorts: (b) => b.day, cell: (b) => <When day={b.day} /> },
                   {
                     head: "Filled",
                     as: "weight",
                     cell: (b) =>
                       b.sizes
                         .filter((s) => s.units)
-                        .map((s) => (
-                          <div key={s.label}>
+                        .map((s, i) => (
+                          <div key={i}>
                             {s.units} × {s.label}
                           </div>
                         )),
@@ -106,9 +117,13 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   {
                     head: "Planned",
                     as: "weight",
-                    cell: (b) => b.sizes.filter((s) => s.units).map((s) => <div key={s.label}>{s.planned}</div>),
+                    cell: (b) => b.sizes.filter((s) => s.units).map((s, i) => <div key={i}>{s.planned}</div>),
                   },
-                  { head: "Best before", cell: (b) => <When day={b.sizes.find((s) => s.units)?.bestBefore ?? null} /> },
+                  {
+                    head: "Best before",
+                    sorts: (b) => b.sizes.find((s) => s.units)?.bestBefore ?? null,
+                    cell: (b) => <When day={b.sizes.find((s) => s.units)?.bestBefore ?? null} />,
+                  },
                 ]}
               />
             </Part>

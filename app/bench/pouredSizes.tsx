@@ -4,7 +4,7 @@ import { grams } from "#core/measure/write";
 import { overfull } from "#core/recipe/sizes";
 import { useFieldArray, type Control, type UseFormRegister } from "react-hook-form";
 import { problemAt } from "../forms/useSheet.ts";
-import { Text } from "../ui/form.tsx";
+import { Text } from "../ui/fields/form.tsx";
 import type { BatchSheet } from "#db/bench/read";
 
 /** What a size goes into, as far as it is known. */

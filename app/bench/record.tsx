@@ -6,11 +6,12 @@ import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
 import type { PutRight as Correction } from "#db/act/book";
 import { Link } from "react-router";
 import { ActsOf, PutRight, type ActLine } from "../book/actsOf.tsx";
-import { LotTag, percent, When } from "../ui/amounts.tsx";
-import { Tin } from "../ui/drawings.tsx";
-import { Button } from "../ui/form.tsx";
-import { Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { LotTag, percent, When } from "../ui/figures/amounts.tsx";
+import { Tin } from "../ui/figures/drawings.tsx";
+import { Print } from "../ui/sheet/print.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { BatchSheet } from "#db/bench/read";
 
@@ -38,7 +39,7 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
           </>
         }
       >
-        <Button onClick={() => window.print()}>Print</Button>
+        <Print />
         <Link to={`/bench/set-out?recipe=${recipe.id}`} className="act">
           Make it again
         </Link>

@@ -1,10 +1,11 @@
 /** What is to be weighed, as the scale shows it, and out of which lots; the readings add up to what stands under them. */
 import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
-import type { Lot, NeedPlan } from "#core/stock/lots";
+import type { Lot } from "#core/stock/lots";
 import { grams } from "#core/measure/write";
 import type { Mg } from "#core/measure/exact";
-import { LotTag, showBase } from "../ui/amounts.tsx";
-import { Table } from "../ui/table.tsx";
+import type { NeedPlan } from "#core/stock/shelf";
+import { LotTag, showBase } from "../ui/figures/amounts.tsx";
+import { Table } from "../ui/lists/table.tsx";
 
 interface Props {
   lines: readonly { id: number; materialId: number; entered: string }[];

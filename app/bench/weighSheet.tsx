@@ -1,29 +1,28 @@
 /** The weigh sheet: large, one line a weighing, lots changeable by hand, kept as it is typed. */
 import { bestBefore } from "#core/batch/bestBefore";
 import { pourResult } from "#core/batch/result";
-import { micros, mg, sum, type Mg } from "#core/measure/exact";
+import { micros, mg, sum } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { fillMix, onScale, SCALE_STEPS, showSteps, type Scale } from "#core/recipe/scale";
 import type { WorkRates } from "#core/recipe/cost";
 import { drawValue, lotState } from "#core/stock/lots";
 import type { BatchSheet } from "#db/bench/read";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { useFieldArray } from "react-hook-form";
-import { useFetcher } from "react-router";
-import { readWeighed } from "#core/measure/read";
-import type { Reply } from "../forms/sheet.server.ts";
+import { exactWeightText, firstUnread, orNothing, readCount, readWeighed } from "#core/measure/read";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { When } from "../ui/amounts.tsx";
-import { PourWindow, Tin } from "../ui/drawings.tsx";
-import { Area, Button, Problem, Text } from "../ui/form.tsx";
-import { Send } from "../ui/sheetSays.tsx";
-import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { STATE_WORDS, When, useSayDay } from "../ui/figures/amounts.tsx";
+import { PourWindow, Tin } from "../ui/figures/drawings.tsx";
+import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
+import { PickBox } from "../ui/fields/pick.tsx";
+import { Print } from "../ui/sheet/print.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { useKept } from "./useKept.ts";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
-
-const KEEP_AFTER_MS = 700;
-const exactText = (m: Mg): string => `${m / 1000} g`;
 
 interface Props {
   sheet: BatchSheet;
@@ -52,33 +51,24 @@ export function WeighSheet({
         materialId: t.materialId,
         material: t.material,
         lot: String(t.lotId),
-        planned: exactText(t.planned),
-        weighed: t.weighed === null ? "" : exactText(t.weighed),
+        planned: exactWeightText(t.planned),
+        weighed: t.weighed === null ? "" : exactWeightText(t.weighed),
       })),
       sizes: sizes.map((s) => ({ productId: s.productId, label: s.label, fill: s.fill, units: s.units ? String(s.units) : "" })),
-      leftover: batch.leftover === null ? "" : exactText(batch.leftover),
+      leftover: batch.leftover === null ? "" : exactWeightText(batch.leftover),
       minutes: batch.minutes === null ? "" : String(batch.minutes),
       note: batch.note,
     },
     opened,
+    // The weights are kept on the batch itself, for every window.
+    { draft: `Pouring ${recipe.name}`, only: ["sizes", "leftover", "minutes", "note"] },
   );
   const { fields, insert, remove } = useFieldArray({ control: form.control, name: "takes" });
   const v = form.values;
   const { errors } = form.formState;
+  const sayIt = useSayDay();
 
-  // Kept while typing, so that an interruption or a flat battery loses nothing.
-  const keep = useFetcher<Reply | null>();
-  const kept = useRef(JSON.stringify(v.takes));
-  const { submit } = keep;
-  const now = JSON.stringify(v.takes);
-  useEffect(() => {
-    if (now === kept.current) return;
-    const wait = setTimeout(() => {
-      kept.current = now;
-      void submit({ ...form.getValues(), intent: "keep" }, { method: "post", encType: "application/json" });
-    }, KEEP_AFTER_MS);
-    return () => clearTimeout(wait);
-  }, [now, submit, form]);
+  const keep = useKept(batch.id, JSON.stringify(v.takes), () => ({ takes: form.getValues().takes }));
 
   const rows = v.takes.map((t) => {
     const weighed = t.weighed.trim() === "" ? null : readWeighed(t.weighed);
@@ -106,13 +96,21 @@ export function WeighSheet({
     rows.flatMap((r) => (r.lot ? [r.lot] : [])),
   );
   const filled = v.sizes.flatMap((s) =>
-    Number(s.units) > 0 ? [{ units: Number(s.units), fill: mg(s.fill), packaging: micros(0), minutes: 0 }] : [],
+    orNothing(s.units, readCount, 0) > 0
+      ? [{ units: orNothing(s.units, readCount, 0), fill: mg(s.fill), packaging: micros(0), minutes: 0 }]
+      : [],
   );
   const leftover = readWeighed(v.leftover || "0");
   const result =
     filled.length > 0 && leftover.ok && done === rows.length
       ? pourResult({ weighed: inPot, ingredients, sizes: filled, leftover: leftover.value, rates })
       : null;
+  const unread = firstUnread([
+    ...v.takes.map((t, i) => [`${t.material}, line ${i + 1}`, t.weighed, readWeighed] as const),
+    ...v.sizes.map((s) => [s.label, s.units, readCount] as const),
+    ["Left in the jug", v.leftover, readWeighed],
+    ["Minutes of work", v.minutes, readCount],
+  ]);
   const planned = sizes.map((s) => `${s.planned} × ${s.label}`).join(" and ");
   const minutes = recipe.batchMinutes + sizes.reduce((a, s) => a + (s.unitMinutesHundredths / 100) * s.planned, 0);
 
@@ -132,7 +130,6 @@ export function WeighSheet({
       { focusName: `takes.${i + 1}.weighed` },
     );
   };
-  const stateWord = { good: "", soon: ", use soon", expired: ", EXPIRED", hold: ", ON HOLD", empty: ", used up" };
 
   return (
     <form onSubmit={form.send("pour")}>
@@ -141,17 +138,17 @@ export function WeighSheet({
         about={
           <>
             Weigh sheet for {planned}, by version {recipe.n}, set out <When day={batch.day} />.{" "}
-            {keep.state !== "idle" ? "Keeping …" : (keep.data?.problems[0]?.say ?? "What you type is kept.")}
+            {keep.going ? "Keeping …" : (keep.problems[0]?.say ?? "What you type is kept.")}
           </>
         }
       >
-        <Button onClick={() => window.print()}>Print</Button>
-        <Button onClick={() => void form.send("clear")()}>Clear off the bench</Button>
+        <Print />
+        <Button onClick={() => void keep.atOnce().then(() => form.send("clear")())}>Clear off the bench</Button>
         <Send sheet={form}>Pour</Send>
       </Heading>
       <SideBySide
         reckoner={
-          <Reckoner>
+          <Reckoner unread={unread}>
             <div className="flex items-center gap-4 py-2">
               <Tin share={done / rows.length} label={`${done} of ${rows.length} weighed`} />
               <p className="font-display text-[1.3rem]">
@@ -193,7 +190,7 @@ export function WeighSheet({
         }
       >
         <Sheet>
-          <Problem say={form.problem} see={form.see} />
+          <SheetSays sheet={form} />
           <div role="group" aria-label="Weigh in" className="no-print mb-1 flex items-center gap-1.5 text-[0.92rem] text-pine-soft">
             Weigh in
             {(["g", "oz"] as const).map((u) => (
@@ -231,24 +228,22 @@ export function WeighSheet({
                     </p>
                   </div>
                   <div>
-                    <label className="sr-only" htmlFor={`lot-${i}`}>
-                      Lot of {row.material}, line {i + 1}
-                    </label>
-                    <select
-                      id={`lot-${i}`}
+                    <PickBox
+                      aria-label={`Lot of ${row.material}, line ${i + 1}`}
                       className="field weight text-[0.92rem]"
-                      value={v.takes[i]?.lot}
-                      onChange={(e) => form.setValue(`takes.${i}.lot`, e.target.value, { shouldDirty: true })}
-                    >
-                      {lots
+                      value={v.takes[i]?.lot ?? ""}
+                      onValue={(lot) => form.setValue(`takes.${i}.lot`, lot, { shouldDirty: true })}
+                      options={lots
                         .filter((l) => l.of === row.materialId && (l.onHand > 0 || l.id === Number(row.lot?.id)))
-                        .map((l) => (
-                          <option key={l.id} value={l.id}>
-                            {l.number} · {grams(l.onHand)}
-                            {stateWord[lotState(l, today)]}
-                          </option>
-                        ))}
-                    </select>
+                        .map((l) => ({
+                          value: String(l.id),
+                          name: l.number,
+                          aside: grams(l.onHand),
+                          about: [STATE_WORDS[lotState(l, today)], l.bestBefore && `best before ${sayIt(l.bestBefore)}`]
+                            .filter(Boolean)
+                            .join(", "),
+                        }))}
+                    />
                     <span className="no-print flex gap-3 text-[0.88rem]">
                       <button type="button" className="pressable" onClick={() => split(i)}>
                         Add another lot

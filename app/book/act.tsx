@@ -1,6 +1,7 @@
 /** One act, opened: what it did, to which records, what it moved, and what it put right or was put right by. */
+import { isKeyOf } from "#core/record";
 import { ACTS_SAID } from "#core/act/kinds";
-import { kind, KINDS, type KindId } from "#core/material/kinds";
+import { kind, KINDS } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
 import { REASONS } from "#core/stock/reasons";
 import { sayFullDay } from "#core/when";
@@ -8,11 +9,13 @@ import { readAct } from "#db/act/book";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { Money, showInColumn, When } from "../ui/amounts.tsx";
-import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
+import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";
+import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Print } from "../ui/sheet/print.tsx";
+import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { TakeBack } from "./actsOf.tsx";
 import { Record } from "./record.tsx";
-import { Table } from "../ui/table.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import type { Route } from "./+types/act";
 
 export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
@@ -23,7 +26,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   return found;
 }
 
-const measuredOf = (k: string | null) => (k !== null && k in KINDS ? kind(k as KindId).measured : "count");
+const measuredOf = (k: string | null) => (k !== null && isKeyOf(KINDS, k) ? kind(k).measured : "count");
 
 export default function Act({ loaderData: { act: a, about, moved, others, never } }: Route.ComponentProps) {
   const other = (id: number | null) => others.find((o) => o.id === id);
@@ -42,6 +45,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
             Where it led
           </Link>
         )}
+        <Print />
         {a.undoneBy === null && never === null && <TakeBack actId={a.id} main />}
       </Heading>
       <SideBySide

@@ -2,10 +2,10 @@
 import type { PutRight as Correction } from "#db/act/book";
 import { Link, useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
-import { When } from "../ui/amounts.tsx";
+import { When } from "../ui/figures/amounts.tsx";
 import { money } from "#core/measure/money";
-import { Problem } from "../ui/form.tsx";
-import { Part } from "../ui/sheet.tsx";
+import { Problem } from "../ui/fields/form.tsx";
+import { Part } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
 export interface ActLine {

@@ -1,6 +1,8 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
 import { finishedCost } from "#core/batch/result";
+import { ages } from "#core/cabinet/ages";
 import { groupBy } from "#core/collect";
+import { finder } from "#core/find";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { REASONS, TAKE_OUT_REASONS } from "#core/stock/reasons";
@@ -9,20 +11,22 @@ import { today } from "#db/clock";
 import { listCabinet, takeOut, type CabinetLot } from "#db/cabinet/cabinet";
 import { unitsStand } from "#db/cabinet/promised";
 import { Dialog } from "radix-ui";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
+import { useLaidOver } from "../forms/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { LotTag, When } from "../ui/amounts.tsx";
-import { Button, Choice, Text } from "../ui/form.tsx";
-import { Modal } from "../ui/modal.tsx";
-import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
-import { Table } from "../ui/table.tsx";
+import { LotTag, When } from "../ui/figures/amounts.tsx";
+import { Button, Choice, Text } from "../ui/fields/form.tsx";
+import { Modal } from "../ui/sheet/modal.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { Ages } from "./ages.tsx";
 import type { Route } from "./+types/cabinet";
 
 export const meta: Route.MetaFunction = () => [{ title: "Cabinet · Zelbin" }];
@@ -36,6 +40,9 @@ export async function loader() {
     token: crypto.randomUUID(),
   };
 }
+
+/** From so many products on there is a field to find in. */
+const FINDS_FROM = 8;
 
 const schema = object({
   lotId: idField(),
@@ -72,7 +79,11 @@ function spokenFor(s: Stand | undefined): string[] {
 }
 
 function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
-  const sheet = useSheet({ lotId: lot.id, units: "1", reason: "tester", note: "" }, { token });
+  const sheet = useSheet(
+    { lotId: lot.id, units: "1", reason: "tester", note: "" },
+    { token },
+    { draft: `Taking out of ${lot.number}`, sheet: `out ${lot.id}` },
+  );
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send()} className="space-y-4">
@@ -96,9 +107,16 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
 
 export default function Cabinet({ loaderData: { lots, stand, token } }: Route.ComponentProps) {
   const { currency, today: day } = useWorkshop();
-  const [taking, setTaking] = useState<{ lot: number; token: string } | null>(null);
+  const left = useLaidOver("out ");
+  const [taking, setTaking] = useState<{ lot: number; token: string } | null>(left && { lot: left.of, token });
   const lot = taking?.token === token ? lots.find((l) => l.id === taking.lot) : undefined;
-  const products = [...groupBy(lots, (l) => l.of).values()];
+  const [typed, setTyped] = useState("");
+  const products = useMemo(() => [...groupBy(lots, (l) => l.of).values()], [lots]);
+  const find = useMemo(
+    () => finder(products, (p) => ({ name: `${p[0]!.name}, ${p[0]!.label}`, also: p.map((l) => l.number).join(" ") })),
+    [products],
+  );
+  const found = find(typed);
   const standOf = new Map(stand);
   return (
     <>
@@ -126,45 +144,64 @@ export default function Cabinet({ loaderData: { lots, stand, token } }: Route.Co
         </Empty>
       ) : (
         <Sheet>
-          <Table
-            groups={products.map((rows) => ({
-              key: rows[0]!.of,
-              head: (
-                <>
-                  {rows[0]!.name}{" "}
-                  <span className="font-sans text-[0.86rem] text-pine-soft">
-                    {[
-                      rows[0]!.label,
-                      ...(rows[0]!.type ? [RECIPE_TYPES[rows[0]!.type].label] : []),
-                      `${rows.reduce((a, l) => a + l.onHand, 0)} here`,
-                      ...spokenFor(standOf.get(rows[0]!.of)),
-                      ...(rows[0]!.retired ? ["no longer made"] : []),
-                    ].join(" · ")}
-                  </span>
-                </>
-              ),
-              rows: rows.map((l) => ({ ...l, cost: finishedCost(l, l) })),
-            }))}
-            by={(l) => l.id}
-            columns={[
-              { head: "Lot", cell: (l) => <LotTag lot={l} /> },
-              { head: "Poured", cell: (l) => <When day={l.arrived} /> },
-              { head: "Age", as: "figure", cell: (l) => `${daysBetween(l.arrived, day)} days` },
-              { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
-              { head: "Here", as: "weight", className: "font-semibold", cell: (l) => l.onHand },
-              { head: "Materials, one", as: "figure", cell: (l) => money(l.cost.materials, currency) },
-              { head: "All costs, one", as: "figure", cell: (l) => money(l.cost.full, currency) },
-              {
-                head: "Take out",
-                as: "press",
-                cell: (l) => (
-                  <Button small onClick={() => setTaking({ lot: l.id, token })} aria-label={`Take out of ${l.number}`}>
-                    Take out
-                  </Button>
+          <Ages products={ages(lots, day)} />
+          <Part
+            title="Lot by lot"
+            aside={
+              products.length > FINDS_FROM && (
+                <input
+                  type="search"
+                  className="field no-print w-60!"
+                  aria-label="Find in the cabinet"
+                  placeholder="Find in the cabinet"
+                  autoComplete="off"
+                  value={typed}
+                  onChange={(e) => setTyped(e.target.value)}
+                />
+              )
+            }
+          >
+            <Table
+              groups={found.map((rows) => ({
+                key: rows[0]!.of,
+                head: (
+                  <>
+                    {rows[0]!.name}{" "}
+                    <span className="font-sans text-[0.86rem] text-pine-soft">
+                      {[
+                        rows[0]!.label,
+                        ...(rows[0]!.type ? [RECIPE_TYPES[rows[0]!.type].label] : []),
+                        `${rows.reduce((a, l) => a + l.onHand, 0)} here`,
+                        ...spokenFor(standOf.get(rows[0]!.of)),
+                        ...(rows[0]!.retired ? ["no longer made"] : []),
+                      ].join(" · ")}
+                    </span>
+                  </>
                 ),
-              },
-            ]}
-          />
+                rows: rows.map((l) => ({ ...l, cost: finishedCost(l, l) })),
+              }))}
+              by={(l) => l.id}
+              columns={[
+                { head: "Lot", cell: (l) => <LotTag lot={l} /> },
+                { head: "Poured", cell: (l) => <When day={l.arrived} /> },
+                { head: "Age", as: "figure", cell: (l) => `${daysBetween(l.arrived, day)} days` },
+                { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
+                { head: "Here", as: "weight", className: "font-semibold", cell: (l) => l.onHand },
+                { head: "Materials, one", as: "figure", cell: (l) => money(l.cost.materials, currency) },
+                { head: "All costs, one", as: "figure", cell: (l) => money(l.cost.full, currency) },
+                {
+                  head: "Take out",
+                  as: "press",
+                  cell: (l) => (
+                    <Button small onClick={() => setTaking({ lot: l.id, token })} aria-label={`Take out of ${l.number}`}>
+                      Take out
+                    </Button>
+                  ),
+                },
+              ]}
+            />
+            {found.length === 0 && <p className="py-5 text-center text-pine-soft">Nothing in the cabinet is found by “{typed.trim()}”.</p>}
+          </Part>
         </Sheet>
       )}
       <Dialog.Root open={lot !== undefined} onOpenChange={(open) => !open && setTaking(null)}>

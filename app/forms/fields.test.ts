@@ -31,7 +31,7 @@ describe("whole numbers", () => {
     ["1/2", "Enter a whole number of units."],
     ["-3", "Amounts can't be below zero."],
     ["501", "501 units can't be right; the most here is 500."],
-    ["1,000", "“1,000” could be 1000 or 1.000. Write it one of those ways."],
+    ["1,000", "“1,000” could be 1000 or 1. Write it one of those ways."],
     ["a dozen", "“a dozen” isn't a number. Write it like 2.5, 2 1/2 or ½."],
   ])("refuses %j", (text, say) => expect(read(units, text)).toBe(say));
   it("takes its default when left empty, where there is one", () => {

@@ -6,8 +6,16 @@ import { micros, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
-import { mixed, type Schema } from "yup";
+import { mixed, setLocale, type Schema } from "yup";
 import { idOf } from "./ids.ts";
+
+const UNREAD = "This could not be read. Reload the page and try again.";
+// Where a sheet hasn't even the shape of one, it is said in our words, not the validator's.
+setLocale({
+  mixed: { default: UNREAD, required: UNREAD, defined: UNREAD, notNull: UNREAD, notType: UNREAD, oneOf: UNREAD },
+  array: { min: UNREAD, max: UNREAD, length: UNREAD },
+  object: { noUnknown: UNREAD },
+});
 
 class Unread {
   readonly say: string;
@@ -43,7 +51,7 @@ export const moneyOr0 = () => reads<Micros>((text) => (blank(text) ? done(micros
 export const wholeNumber = (least: number, most: number, what: string, empty?: number) =>
   reads<number>((text) => {
     if (blank(text)) return empty === undefined ? refuse("empty", `Enter how many ${what}.`) : done(empty);
-    const n = parseNumber(text);
+    const n = parseNumber(text, "asked");
     if (!n.ok) return n;
     const value = n.value.valueOf();
     if (!Number.isInteger(value)) return refuse("whole", `Enter a whole number of ${what}.`);

@@ -1,17 +1,25 @@
 /** A file posted to be kept. */
 import { Refused } from "#core/refused";
+import type { Doing } from "#db/act/define";
 import { MOST_BYTES } from "#db/attachments";
+import { today } from "#db/clock";
+import { tokenIn } from "./sheet.server.ts";
 
-/** Reads the posted file. @throws Refused beside `file` when there is none, or the post is too large to take in */
-export async function postedFile(request: Request): Promise<{ name: string; bytes: Buffer }> {
+/** Reads the posted file, with the token that makes it count once. @throws Refused beside `file` when there is none, or the post is too large to take in */
+export async function postedFile(request: Request): Promise<{ file: { name: string; bytes: Buffer }; doing: Doing }> {
   if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES + 10_000)
     throw Refused.one("file", "That file is over 12 MB. Make it smaller.");
-  let file: FormDataEntryValue | null;
+  let form: FormData;
   try {
-    file = (await request.formData()).get("file");
+    form = await request.formData();
   } catch {
     throw Refused.one("file", "That file could not be read. Try again.");
   }
+  const file = form.get("file");
   if (!(file instanceof File) || file.name === "") throw Refused.one("file", "Choose a file first.");
-  return { name: file.name, bytes: Buffer.from(await file.arrayBuffer()) };
+  const name = tidied(file.name);
+  return { file: { name, bytes: Buffer.from(await file.arrayBuffer()) }, doing: { day: today(), token: tokenIn(form.get("token")) } };
 }
+
+/** A file's name as it may stand in the book. */
+const tidied = (name: string): string => name.replace(/[\p{Cc}\p{Surrogate}]/gu, "").trim() || "A file";

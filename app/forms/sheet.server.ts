@@ -1,11 +1,13 @@
 /** Reading a posted sheet and answering it: problems go back beside their fields, an act done leads on. */
 import { ChangedMeanwhile, Refused, type FieldProblem, type Meanwhile } from "#core/refused";
-import type { Doing, Done } from "#db/act/define";
+import { CouldBeDone, type Doing, type Done } from "#db/act/define";
 import { today } from "#db/clock";
 import { data, redirect } from "react-router";
 import { object, ValidationError, type AnyObjectSchema, type InferType } from "yup";
+import { isRecord } from "#core/record";
 import { note } from "./fields.ts";
 import { tell } from "./flash.server.ts";
+import { postedText, readJson } from "./json.server.ts";
 
 export interface Reply {
   problems: FieldProblem[];
@@ -21,24 +23,37 @@ export type Sheet<S extends AnyObjectSchema> =
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
+export const tokenIn = (token: unknown): string | undefined => (typeof token === "string" && UUID.test(token) ? token : undefined);
+
 /** What a sheet says besides its fields. */
 function doingOf(body: unknown): Doing & { day: string } {
-  const { token, seen } = body as { token?: unknown; seen?: unknown };
+  const { token, seen, tried } = body as { token?: unknown; seen?: unknown; tried?: unknown };
   return {
+    ...(tried === true ? { try: true } : {}),
     day: today(),
-    token: typeof token === "string" && UUID.test(token) ? token : undefined,
+    token: tokenIn(token),
     seen: typeof seen === "number" && Number.isSafeInteger(seen) && seen >= 0 && seen < 2 ** 31 ? seen : null,
   };
 }
 
 /** Reads a posted JSON sheet against its schema. */
 export async function readSheet<S extends AnyObjectSchema>(request: Request, schema: S): Promise<Sheet<S>> {
-  let body: unknown;
-  try {
-    body = await request.json();
-  } catch {
+  const posted = await readPosted(request);
+  return posted.ok ? judge(posted.body, schema) : posted;
+}
+
+/** A posted JSON sheet, before it is read against anything. */
+export async function readPosted(
+  request: Request,
+): Promise<{ ok: true; body: unknown } | { ok: false; reply: ReturnType<typeof refusal> }> {
+  const json = readJson((await postedText(request)) ?? "");
+  return json.ok ? { ok: true, body: json.value } : { ok: false, reply: refusal([{ field: "", say: json.problem.say }]) };
+}
+
+/** A sheet's body against its schema. */
+export async function judge<S extends AnyObjectSchema>(body: unknown, schema: S): Promise<Sheet<S>> {
+  if (!isRecord(body))
     return { ok: false, reply: refusal([{ field: "", say: "That sheet could not be read. Reload the page and try again." }]) };
-  }
   try {
     const value = (await schema.validate(body, { abortEarly: false, stripUnknown: true })) as InferType<S>;
     return { ok: true, value, doing: doingOf(body) };
@@ -60,8 +75,9 @@ export async function readSheet<S extends AnyObjectSchema>(request: Request, sch
  * @example const pressed = await pressedSheet(request); const s = await pressed.read(schema)
  */
 export async function pressedSheet(request: Request) {
-  const body = await request.text();
-  const read = <S extends AnyObjectSchema>(schema: S) => readSheet(new Request(request.url, { method: "POST", body }), schema);
+  const posted = await readPosted(request);
+  if (!posted.ok) return posted;
+  const read = <S extends AnyObjectSchema>(schema: S) => judge(posted.body, schema);
   const pressed = await read(object({ intent: note(20) }));
   return pressed.ok
     ? { ok: true as const, intent: pressed.value.intent, doing: pressed.doing, read }
@@ -93,6 +109,8 @@ export async function act(work: () => Promise<Done>, how: { path?: (done: Done) 
 /** What a command refused, for its sheet; anything else is thrown on. */
 function refusedOr(e: unknown): ReturnType<typeof refusal> {
   if (e instanceof Refused) return refusal(e.problems);
+  // Tried only: nothing stands in its way any more. No success either, so that no page is read anew for it.
+  if (e instanceof CouldBeDone) return refusal([]);
   throw e;
 }
 

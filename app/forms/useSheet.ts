@@ -10,6 +10,7 @@ import { isRecord } from "#core/record";
 import { useDraftPath, useKeptDraft } from "./keptDrafts.ts";
 import type { Reply } from "./sheet.server.ts";
 import { leftBehind, useDraft } from "./useDraft.ts";
+import { useMending } from "./useMending.ts";
 
 /** What was on a sheet when it was opened. */
 export interface Opened {
@@ -33,26 +34,38 @@ interface How<T> {
   draft?: string | ((values: T) => string);
   /** Which of the page's sheets it is, where there are several. */
   sheet?: string;
+  /** The fields that are kept, where the others are kept in another way (a weigh sheet's weights, on the batch itself). */
+  only?: readonly (keyof T & string)[];
 }
 
 /** A number for a sheet's name. */
-const partOf = (name: string): number => Array.from(name).reduce((n, c) => (n * 31 + c.charCodeAt(0)) % 1_000_003, 7);
+const numberOf = (name: string): number => Array.from(name).reduce((n, c) => (n * 31 + c.charCodeAt(0)) % 1_000_003, 7);
 const alike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 export function useSheet<T extends FieldValues>(
   fresh: DefaultValues<T>,
   opened: Opened,
-  { action, draft, sheet: which = "" }: How<T> = {},
+  { action, draft, sheet: which = "", only }: How<T> = {},
 ) {
   const path = useDraftPath();
   const found = useKeptDraft(draft === undefined ? null : which);
   // The draft this sheet was opened with; what the page reads later is about other windows.
   const [kept, setKept] = useState(found && isRecord(found.values.mine) && isRecord(found.values.base) ? found : undefined);
-  const defaults = (kept?.values.base ?? fresh) as DefaultValues<T>;
-  const form = useForm<T>({ defaultValues: (kept?.values.mine ?? fresh) as DefaultValues<T>, shouldFocusError: true });
+  /** What a draft has of the sheet, on top of what it has by itself. */
+  const over = (part: unknown, sheet: unknown = fresh): DefaultValues<T> =>
+    ({ ...(sheet as object), ...(isRecord(part) ? part : {}) }) as DefaultValues<T>;
+  const partOf = (values: unknown): unknown =>
+    only && isRecord(values) ? Object.fromEntries(only.map((field) => [field, values[field]])) : values;
+  const defaults = over(kept?.values.base);
+  const form = useForm<T>({
+    defaultValues: over(kept?.values.mine),
+    shouldFocusError: true,
+    // What was said of a field stays until the field is right.
+    reValidateMode: "onSubmit",
+  });
   const fetcher = useFetcher<Reply | null>();
   // Until it is sent, a sheet that is kept is the same one, also when the page around it is read anew.
-  const own = (): string => (which === "" ? opened.token : tokenFor(opened.token, partOf(which)));
+  const own = (): string => (which === "" ? opened.token : tokenFor(opened.token, numberOf(which)));
   const [pinned, pin] = useState(() => kept?.token ?? own());
   const token = draft === undefined ? opened.token : pinned;
   const answered = useRef<unknown>(null);
@@ -75,7 +88,8 @@ export function useSheet<T extends FieldValues>(
           seen: seen.current,
           now: () => {
             const mine = getValues();
-            return alike(mine, fresh) ? null : { title: typeof draft === "string" ? draft : draft(mine), values: { mine, base: defaults } };
+            if (alike(partOf(mine), partOf(fresh))) return null;
+            return { title: typeof draft === "string" ? draft : draft(mine), values: { mine: partOf(mine), base: partOf(defaults) } };
           },
         },
   );
@@ -91,7 +105,7 @@ export function useSheet<T extends FieldValues>(
     if (draft === undefined || path === "") return;
     const left = leftBehind(to, path, which);
     if (!isRecord(left) || !isRecord(left.mine) || !isRecord(left.base) || typeof left.token !== "string") return;
-    if (alike(left.mine, getValues())) return;
+    if (alike(left.mine, partOf(getValues()))) return;
     const again = {
       sheet: which,
       token: left.token,
@@ -102,24 +116,35 @@ export function useSheet<T extends FieldValues>(
     setKept(again);
     pin(again.token);
     seen.current = again.seen;
-    form.reset(left.mine as T, { keepDefaultValues: true });
+    form.reset(over(left.mine, getValues()), { keepDefaultValues: true });
     // Once, when the sheet is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
-  useEffect(() => {
-    const watching = form.watch((_values, { name }) => {
-      typed();
-      // What was said of the sheet as a whole, or of its lines as a whole, was said of what stood there before.
-      clearErrors("root");
-      const parts = name?.split(".") ?? [];
-      for (let n = parts.length; n > 0; n--) {
-        const of = parts.slice(0, n).join(".");
-        if (n === parts.length || problemAt(errors.current, of) !== undefined) clearErrors(of as Path<T>);
-        clearErrors(`${of}.root` as Path<T>);
+  const pressed = useRef<string | null>(null);
+  const mend = useMending({
+    action,
+    now: () => (Object.keys(errors.current).length === 0 ? null : { ...getValues(), token, seen: seen.current, intent: pressed.current }),
+    left: (problems) => {
+      const still = new Map(problems.map((p) => [p.field || "root", p.say]));
+      const said = pathsOf(errors.current);
+      // Stopped by something new, it was not looked at as far as before: what was said stays until it can be judged.
+      if ([...still.keys()].some((path) => !said.includes(path))) return;
+      for (const path of said) {
+        const say = still.get(path);
+        if (say === undefined) clearErrors(path as Path<T>);
+        else if (say !== problemAt(errors.current, path)) setError(path as Path<T>, { type: "server", message: say });
       }
+    },
+  });
+  const mending = useRef(mend);
+  mending.current = mend;
+  useEffect(() => {
+    const watching = form.watch(() => {
+      typed();
+      mending.current.typed();
     });
     return () => watching.unsubscribe();
-  }, [form, typed, clearErrors]);
+  }, [form, typed]);
   useEffect(() => {
     const problems = fetcher.data?.problems;
     if (!problems || answered.current === fetcher.data) return;
@@ -156,6 +181,8 @@ export function useSheet<T extends FieldValues>(
     // A problem beside no input of its own would otherwise stay, and hold the sheet back for good.
     form.clearErrors();
     setSee(undefined);
+    pressed.current = intent ?? null;
+    mending.current.sent();
     drafting.now();
     return form.handleSubmit((entered) =>
       fetcher.submit(
@@ -182,6 +209,8 @@ export function useSheet<T extends FieldValues>(
   return {
     ...form,
     values,
+    /** Of the act it will do. */
+    token,
     send,
     busy: fetcher.state !== "idle",
     problem: form.formState.errors.root?.message ?? null,
@@ -196,10 +225,19 @@ export function useSheet<T extends FieldValues>(
       setKept(undefined);
       pin(own());
       seen.current = opened.seen ?? null;
-      form.reset(fresh);
+      form.reset(over(partOf(fresh), getValues()));
     },
     settle,
   };
+}
+
+/** Where something is said of a sheet. */
+export function pathsOf(errors: object, at = ""): string[] {
+  return Object.entries(errors).flatMap(([key, e]: [string, unknown]) => {
+    if (typeof e !== "object" || e === null || key === "ref") return [];
+    const path = at === "" ? key : `${at}.${key}`;
+    return "message" in e && typeof e.message === "string" ? [path] : pathsOf(e, path);
+  });
 }
 
 /** The message of a field by its path. @example problemAt({ lines: [{ price: { message: "Enter a price." } }] }, "lines.0.price") // "Enter a price." */

@@ -6,17 +6,19 @@ import { daysBetween } from "#core/when";
 import { listGiftOrders } from "#db/gifts/gifts";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
-import { When } from "../ui/amounts.tsx";
-import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { When } from "../ui/figures/amounts.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
+import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/gifts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Gifts · Zelbin" }];
 
-export async function loader() {
-  const orders = await listGiftOrders(db());
-  return orders.map((o) => ({
+export async function loader({ request }: Route.LoaderArgs) {
+  const { most } = askedOf(request);
+  const { rows, more } = partOf(await listGiftOrders(db(), undefined, most), most);
+  const orders = rows.map((o) => ({
     id: o.id,
     customer: o.customer,
     due: o.due,
@@ -32,7 +34,10 @@ export async function loader() {
       discountBp: o.discountBp,
     }).price,
   }));
+  return { rows: orders, more };
 }
+
+const TO_PACK = "orders to pack";
 
 const Write = () => (
   <Link to="/gifts/new" className="act act-main">
@@ -40,19 +45,25 @@ const Write = () => (
   </Link>
 );
 
-export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
+export default function Gifts({ loaderData }: Route.ComponentProps) {
+  const { rows: orders, more, ask } = useWhole(loaderData);
   const { currency, today } = useWorkshop();
   const inDays = (due: string): string => {
     const n = daysBetween(today, due);
     return n < 0 ? `${-n} days late` : n === 0 ? "today" : n === 1 ? "tomorrow" : `in ${n} days`;
   };
-  const table = (rows: typeof orders) => (
-    <Table
+  const table = (what: string, rows: readonly (typeof orders)[number][]) => (
+    <ListTable
+      what={what}
+      more={more && (what !== TO_PACK || orders.every((o) => !o.packed))}
+      ask={ask}
       rows={rows}
       by={(o) => o.id}
+      finds={(o) => `${o.customer} ${o.note} ${o.items}`}
       columns={[
         {
           head: "For",
+          sorts: (o) => o.customer,
           cell: (o) => (
             <>
               <Link to={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">
@@ -64,6 +75,7 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
         },
         {
           head: "Due",
+          sorts: (o) => o.due,
           className: "whitespace-nowrap",
           cell: (o) => (
             <>
@@ -77,7 +89,7 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
           ),
         },
         { head: "What", plain: true, cell: (o) => o.items },
-        { head: "Price", as: "figure", className: "font-semibold", cell: (o) => money(o.price, currency) },
+        { head: "Price", as: "figure", sorts: (o) => o.price, className: "font-semibold", cell: (o) => money(o.price, currency) },
       ]}
     />
   );
@@ -86,6 +98,9 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
   return (
     <>
       <Heading title="Gifts">
+        <Link to="/people?of=customer" className="act">
+          Customers
+        </Link>
         <Write />
       </Heading>
       {orders.length === 0 ? (
@@ -94,8 +109,8 @@ export default function Gifts({ loaderData: orders }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          {open.length > 0 && <Part title="To pack">{table(open)}</Part>}
-          {packed.length > 0 && <Part title="Packed">{table(packed)}</Part>}
+          {open.length > 0 && <Part title="To pack">{table(TO_PACK, open)}</Part>}
+          {packed.length > 0 && <Part title="Packed">{table("packed orders", packed)}</Part>}
         </Sheet>
       )}
     </>

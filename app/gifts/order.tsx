@@ -1,5 +1,6 @@
 /** One gift order: reading, keeping and packing it. */
 import { kind } from "#core/material/kinds";
+import { shelfOf } from "#core/stock/shelf";
 import type { Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import type { FieldProblem } from "#core/refused";
@@ -21,6 +22,7 @@ import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
+import { OrderRecord } from "./orderRecord.tsx";
 import { OrderSheet } from "./orderSheet.tsx";
 import { orderTexts } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
@@ -29,39 +31,53 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${(loaderData as { order?: { customer: string } } | undefined)?.order?.customer ?? "Write an order"} · Zelbin` },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
-  const [orders, allProducts, chosen, settings, materials, written, shelf, stand] = await Promise.all([
-    id === null ? [] : listGiftOrders(db(), [id]),
+  const asked = new URL(request.url).searchParams;
+  const likeId = id === null && asked.has("like") ? idOf(asked.get("like")!) : null;
+  const [orders, allProducts, chosen, settings, materials, shelf, stand] = await Promise.all([
+    id === null && likeId === null ? [] : listGiftOrders(db(), [id ?? likeId ?? 0]),
     listProducts(db()),
     chosenPrices(db()),
     readSettings(db()),
     listMaterials(db()),
-    readRecipes(db()),
     readShelfCosts(db()),
     unitsStand(db(), today()),
   ]);
   if (id !== null && orders.length === 0) throw new Response("Not found", { status: 404 });
-  const order = orders[0] ?? null;
+  const order = id === null ? null : (orders[0] ?? null);
+  const like = likeId === null ? null : (orders[0] ?? null);
+  const inOrder = new Set(order?.items.map((i) => i.productId));
+  // What isn't made any more can be ordered as long as there is some of it.
+  const offered = allProducts.filter((p) => !p.retired || inOrder.has(p.id) || (stand.get(p.id)?.here ?? 0) > 0);
+  const written = await readRecipes(db(), [...new Set(offered.map((p) => p.recipeId))]);
   const paper = materials.filter((m) => kind(m.kind).measured === "count");
-  const costed = new Map(costWritten(written, shelf, settings, today()).flatMap((c) => c.sizes.map((s) => [s.id, s.cost] as const)));
+  const costed = new Map(
+    costWritten(written, shelfOf(shelf.lots, today(), shelf.again), settings).flatMap((c) => c.sizes.map((s) => [s.id, s.cost] as const)),
+  );
   const isPaper = new Set(paper.map((m) => m.id));
   const packed = order?.packedActId ? await packedLots(db(), order.id) : [];
-  const inOrder = new Set(order?.items.map((i) => i.productId));
-  // A size that isn't made any more can be ordered as long as there is some of it.
-  const products = allProducts
-    .filter((p) => !p.retired || inOrder.has(p.id) || (stand.get(p.id)?.here ?? 0) > 0)
-    .map((p) => ({
-      id: p.id,
-      name: `${p.recipe}, ${p.label}`,
-      price: chosen.get(p.id)?.gift ?? null,
-      cost: costed.get(p.id)?.perUnit[settings.school]?.total ?? null,
-      free: unitsFor(stand.get(p.id), id),
-      spoken: spokenFor(stand.get(p.id), id ?? 0),
-    }));
+  const products = offered.map((p) => ({
+    id: p.id,
+    name: `${p.recipe}, ${p.label}`,
+    price: chosen.get(p.id)?.gift ?? null,
+    cost: costed.get(p.id)?.perUnit[settings.school]?.total ?? null,
+    free: unitsFor(stand.get(p.id), id),
+    spoken: spokenFor(stand.get(p.id), id ?? 0),
+  }));
   const record = id === null ? null : ({ kind: "order", id } as const);
+  const called = new Map(products.map((p) => [p.id, p.name]));
+  // A copy is of what goes in and how it is wrapped, as it is called today; for whom and by when is another matter.
+  const texts = like
+    ? {
+        ...orderTexts({ ...like, items: like.items.map((i) => ({ ...i, name: called.get(i.productId) ?? i.name })) }),
+        customer: "",
+        due: "",
+      }
+    : { ...orderTexts(order), ...(id === null ? { customer: (asked.get("for") ?? "").slice(0, 120) } : {}) };
   return {
     order,
+    texts,
     products,
     lots: [...stand.values()].flatMap((s) => s.lots.flatMap((l) => (l.open > 0 ? [{ ...l.lot, onHand: l.open }] : []))),
     papers: shelf.lots.filter((l) => isPaper.has(l.of)),
@@ -139,5 +155,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function GiftOrder({ loaderData }: Route.ComponentProps) {
+  const { order } = loaderData;
+  if (order?.packedActId != null) return <OrderRecord order={order} d={loaderData} />;
   return <OrderSheet key={`${loaderData.order?.id ?? "new"} ${loaderData.opened.seen}`} d={loaderData} />;
 }

@@ -7,21 +7,22 @@ import { drawValue, useFirst } from "#core/stock/lots";
 import { blend } from "#db/jars/strain";
 import { lotsForJars } from "#db/jars/read";
 import { listMaterials } from "#db/shelf/materials";
-import { sayDay } from "#core/when";
 import { useMemo } from "react";
 import { Link } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
-import { readWeight } from "#core/measure/read";
+import { firstUnread, readWeight } from "#core/measure/read";
+import { done, refuse } from "#core/outcome";
 import { note, reads, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { PerUnit, When } from "../ui/amounts.tsx";
+import { PerUnit, When, useSayDay } from "../ui/figures/amounts.tsx";
 import type { Finds } from "../names/name.ts";
-import { Text } from "../ui/form.tsx";
-import { LineTable } from "../ui/lines.tsx";
-import { Figure, Heading, HowLine, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { Text } from "../ui/fields/form.tsx";
+import { LineTable } from "../ui/fields/lines.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Heading, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/blend";
 
@@ -65,7 +66,8 @@ export async function action({ request }: Route.ActionArgs) {
 const TAKE = { lot: "", qty: "" };
 
 export default function Blend({ loaderData: { lots, token } }: Route.ComponentProps) {
-  const { currency, today } = useWorkshop();
+  const { currency } = useWorkshop();
+  const sayIt = useSayDay();
   const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token }, { draft: (v) => v.name || "A blend" });
   const oils = useMemo(
     (): Finds => ({
@@ -73,10 +75,10 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
       names: lots.map((l) => ({
         name: l.label,
         aside: grams(l.onHand),
-        about: l.bestBefore ? `best before ${sayDay(l.bestBefore, today)}` : undefined,
+        about: l.bestBefore ? `best before ${sayIt(l.bestBefore)}` : undefined,
       })),
     }),
-    [lots, today],
+    [lots, sayIt],
   );
   const byLabel = new Map(lots.map((l) => [l.label.toLowerCase(), l]));
   const read = sheet.values.takes.map((t) => {
@@ -92,6 +94,20 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
     null,
   );
   const { errors } = sheet.formState;
+  const unread = firstUnread(
+    sheet.values.takes.flatMap((t, i) => {
+      const { lot, qty } = read[i]!;
+      return [
+        [`Lot, row ${i + 1}`, t.lot, (text: string) => (lot ? done(text) : refuse("unknown", "Choose a lot from the list."))] as const,
+        [`Amount, row ${i + 1}`, t.qty, readWeight] as const,
+        [
+          `Amount, row ${i + 1}`,
+          t.qty,
+          (text: string) => (lot && qty > lot.onHand ? refuse("more", `There are ${grams(lot.onHand)} of it.`) : done(text)),
+        ] as const,
+      ];
+    }),
+  );
   return (
     <form onSubmit={sheet.send()}>
       <Heading
@@ -105,7 +121,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
       </Heading>
       <SideBySide
         reckoner={
-          <Reckoner>
+          <Reckoner unread={unread}>
             <Figure label="In all" big value={qty > 0 ? grams(qty) : "—"} />
             <Figure
               label="Cost"

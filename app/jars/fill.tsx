@@ -1,31 +1,18 @@
 /** Planning a jar and filling it. */
-import { AMOUNT_BY, AMOUNT_BY_IDS, JAR_FILLS } from "#core/infusion/amounts";
-import { CUTS, CUT_IDS } from "#core/infusion/absorption";
-import { METHODS, METHOD_IDS } from "#core/infusion/methods";
 import { mayFill } from "#core/infusion/warnings";
 import { CARRIER_KINDS } from "#core/material/kinds";
-import { grams } from "#core/measure/write";
 import { fillJar } from "#db/jars/fill";
 import { lotsForJars, pastStrainings } from "#db/jars/read";
 import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
-import { useMemo } from "react";
-import { Link } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { note } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
-import { useSheet } from "../forms/useSheet.ts";
-import { CARRIERS, HERBS } from "../names/finds.ts";
-import { DayText } from "../ui/dateField.tsx";
-import { Area, Choice, Text } from "../ui/form.tsx";
-import { LineTable, type Column } from "../ui/lines.tsx";
-import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { FillSheet } from "./fillSheet.tsx";
 import type { Route } from "./+types/fill";
-import { lotsOf, readPlan, suggestName, type JarMaterial } from "#core/infusion/plan";
-import { PlanReckoner } from "./planReckoner.tsx";
+import { readPlan, type JarMaterial } from "#core/infusion/plan";
 
 export const meta: Route.MetaFunction = () => [{ title: "Fill a jar · Zelbin" }];
 
@@ -125,220 +112,6 @@ export async function action({ request }: Route.ActionArgs) {
   );
 }
 
-const HERB = { material: "", lot: "", cut: "cut", parts: "1" };
-const CARRIER = { material: "", lot: "", parts: "1" };
-
-export default function Fill({ loaderData: { materials, lots, past, start, today: day, token } }: Route.ComponentProps) {
-  const sheet = useSheet(
-    {
-      name: "",
-      method: "shelf",
-      methodName: "",
-      ownDays: "14",
-      ownHours: "",
-      day,
-      wished: "",
-      by: "ratio",
-      oil: "500 g",
-      ratio: "8",
-      herbCups: "2 cups",
-      share: "50",
-      vessel: "",
-      holds: "",
-      why: "",
-      note: "",
-      herbs: [start?.role === "herb" ? { ...HERB, material: start.material, lot: start.lot } : HERB],
-      carriers: [start?.role === "carrier" ? { ...CARRIER, material: start.material, lot: start.lot } : CARRIER],
-    },
-    { token },
-    { draft: (v) => (v.herbs[0]?.material ? `A jar of ${v.herbs[0].material}` : "A jar") },
-  );
-  const v = sheet.values;
-  const { errors } = sheet.formState;
-  const plan = useMemo(() => readPlan(v, materials, lots, past, day), [v, materials, lots, past, day]);
-  const usual = METHODS[plan.method].times;
-  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
-  const lotOptions = (rows: readonly { material: string }[]) => (row: number) => {
-    const m = byName.get((rows[row]?.material ?? "").trim().toLowerCase());
-    const own = m ? lotsOf(lots, m.id) : [];
-    return own.length === 0
-      ? ([["", m ? "none on hand" : "—"]] as const)
-      : own.map((l, i) => [i === 0 ? "" : String(l.id), `${l.number} · ${grams(l.onHand, 0)}${l.grown ? ` · ${l.grown}` : ""}`] as const);
-  };
-  const herbColumns: readonly Column[] = [
-    { key: "material", label: "Herb", finds: HERBS, width: "32%" },
-    { key: "lot", label: "Herb lot", options: lotOptions(v.herbs), width: "30%" },
-    { key: "cut", label: "Cut", options: () => CUT_IDS.map((c) => [c, CUTS[c]] as const), width: "22%" },
-    { key: "parts", label: "Herb parts", right: true, width: "6rem" },
-  ];
-  const carrierColumns: readonly Column[] = [
-    { key: "material", label: "Oil", finds: CARRIERS, width: "42%" },
-    { key: "lot", label: "Oil lot", options: lotOptions(v.carriers), width: "40%" },
-    { key: "parts", label: "Oil parts", right: true, width: "6rem" },
-  ];
-  const weighed = (role: "herb" | "carrier") => ({
-    label: "Weigh in",
-    cell: (row: number) => {
-      const name = (role === "herb" ? v.herbs : v.carriers)[row]?.material.trim().toLowerCase();
-      const p = plan.parts.find((x) => x.role === role && x.material.name.toLowerCase() === name);
-      return <span className="weight">{p?.qty != null ? grams(p.qty) : ""}</span>;
-    },
-  });
-  // A lot picked for one herb means nothing for another.
-  const forget = (list: "herbs" | "carriers") => (row: number, key: string) =>
-    key === "material" && sheet.setValue(`${list}.${row}.lot`, "");
-  const needsReason = plan.warnings.some((w) => w.severity === "reason");
-  if (!materials.some((m) => m.kind === "herb"))
-    return (
-      <>
-        <Heading title="Fill a jar" />
-        <Empty
-          title="No herb on the shelf yet"
-          act={
-            <Link to="/shelf/library" className="act act-main">
-              Take herbs from the library
-            </Link>
-          }
-        >
-          Add a herb and an oil, receive or harvest some, then fill the first jar.
-        </Empty>
-      </>
-    );
-  return (
-    <form onSubmit={sheet.send()}>
-      <Heading
-        title="Fill a jar"
-        about="Herb, oil and the way to steep it. What to weigh in, what comes back and when it is ready stand beside it."
-      >
-        <Link to="/jars" className="act">
-          Leave
-        </Link>
-        <Send sheet={sheet}>Fill the jar</Send>
-      </Heading>
-      <SideBySide reckoner={<PlanReckoner plan={plan} pick={(m) => sheet.setValue("method", m)} />}>
-        <Caution>
-          Dry herb, dry jar, dry tools: water is what spoils an oil. Never leave oil on heat alone, and never over a direct flame.
-        </Caution>
-        <Sheet>
-          <SheetSays sheet={sheet} />
-          <Part title="What goes in">
-            <LineTable
-              form={sheet}
-              name="herbs"
-              columns={herbColumns}
-              blank={HERB}
-              addLabel="Add a herb"
-              derived={[weighed("herb")]}
-              onPicked={forget("herbs")}
-            />
-            <div className="mt-4">
-              <LineTable
-                form={sheet}
-                name="carriers"
-                columns={carrierColumns}
-                blank={CARRIER}
-                addLabel="Add an oil"
-                derived={[weighed("carrier")]}
-                onPicked={forget("carriers")}
-              />
-            </div>
-          </Part>
-          <Part title="How much">
-            <div className="grid gap-4 sm:grid-cols-3">
-              <Choice label="Measured" options={AMOUNT_BY_IDS.map((b) => [b, AMOUNT_BY[b]] as const)} {...sheet.register("by")} />
-              {(v.by === "ratio" || v.by === "cups") && (
-                <Text
-                  label="Oil in"
-                  placeholder={v.by === "cups" ? "3 cups" : "500 g"}
-                  {...sheet.register("oil")}
-                  problem={errors.oil?.message}
-                />
-              )}
-              {(v.by === "ratio" || v.by === "lot") && (
-                <Text
-                  label="Oil to 1 of herb"
-                  placeholder="8"
-                  hint="By weight: 5 to 10 is strong, 32 is mild."
-                  {...sheet.register("ratio")}
-                  problem={errors.ratio?.message}
-                />
-              )}
-              {v.by === "cups" && (
-                <Text label="Herb, loose" placeholder="2 cups" {...sheet.register("herbCups")} problem={errors.herbCups?.message} />
-              )}
-              {v.by === "fill" && (
-                <Text
-                  label="Jar full of herb, %"
-                  hint={JAR_FILLS.map(([n, say]) => `${n}: ${say}`).join(" · ")}
-                  {...sheet.register("share")}
-                  problem={errors.share?.message}
-                />
-              )}
-              <Text
-                label="The jar holds"
-                placeholder="1 L"
-                hint="To the brim."
-                {...sheet.register("holds")}
-                problem={errors.holds?.message}
-              />
-              <Text label="Which jar" placeholder="Tall clip jar" {...sheet.register("vessel")} problem={errors.vessel?.message} />
-            </div>
-          </Part>
-          <Part title="How and when">
-            <div className="grid gap-4 sm:grid-cols-3">
-              <Choice label="Method" options={METHOD_IDS.map((m) => [m, METHODS[m].label] as const)} {...sheet.register("method")} />
-              {v.method === "own" && (
-                <>
-                  <Text label="What you call it" {...sheet.register("methodName")} problem={errors.methodName?.message} />
-                  <Text label="Days it takes" {...sheet.register("ownDays")} problem={errors.ownDays?.message} />
-                </>
-              )}
-              {plan.heated && (
-                <Text
-                  label="Hours on the heat"
-                  placeholder={`${usual.earliest}–${usual.latest}`}
-                  hint={`Empty for the usual ${usual.earliest} to ${usual.latest}.`}
-                  {...sheet.register("ownHours")}
-                  problem={errors.ownHours?.message}
-                />
-              )}
-              <DayText label="Filled on" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
-              <DayText
-                label="Wanted by"
-                control={sheet.control}
-                name="wished"
-                leaning="future"
-                hint="Empty when there is no hurry."
-                problem={errors.wished?.message}
-              />
-            </div>
-          </Part>
-          <Part title="On the label">
-            <div className="grid gap-4 sm:grid-cols-2">
-              <Text
-                label="The oil will be called"
-                placeholder={suggestName(
-                  plan.parts.filter((p) => p.role === "herb").map((p) => p.material.name),
-                  plan.parts.find((p) => p.role === "carrier")?.material.name ?? "",
-                )}
-                {...sheet.register("name")}
-                problem={errors.name?.message}
-              />
-              <Area label="Note" rows={1} {...sheet.register("note")} problem={errors.note?.message} />
-              {(needsReason || errors.why) && (
-                <Area
-                  className="sm:col-span-2"
-                  label="Why you fill it all the same"
-                  hint="Stays with the jar and its bottles."
-                  rows={2}
-                  {...sheet.register("why")}
-                  problem={errors.why?.message}
-                />
-              )}
-            </div>
-          </Part>
-        </Sheet>
-      </SideBySide>
-    </form>
-  );
+export default function Fill({ loaderData }: Route.ComponentProps) {
+  return <FillSheet {...loaderData} />;
 }

@@ -12,16 +12,18 @@ import { today } from "#db/clock";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { LotTag, PerUnit, percent, When } from "../ui/amounts.tsx";
-import { Jar as JarDrawing } from "../ui/drawings.tsx";
-import { Caution, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { LotTag, PerUnit, percent, When } from "../ui/figures/amounts.tsx";
+import { Jar as JarDrawing } from "../ui/figures/drawings.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { jarAct } from "./jar.server.ts";
 import { JarLog } from "./jarLog.tsx";
 import { StrainForm } from "./strainForm.tsx";
+import { Print } from "../ui/sheet/print.tsx";
 import { Tending } from "./tending.tsx";
 import type { Route } from "./+types/jar";
 
@@ -70,6 +72,7 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
         <Link to={`/jars/${jar.id}/label`} className="act">
           Label
         </Link>
+        <Print />
         {open && (
           <a href="#strain" className="act act-main">
             Strain it

@@ -1,10 +1,10 @@
 /** What was done to a jar while it stood, newest first, with its photos. */
 import { writeNumber } from "#core/measure/write";
 import type { readJar } from "#db/jars/read";
-import { When } from "../ui/amounts.tsx";
-import { Part } from "../ui/sheet.tsx";
+import { When } from "../ui/figures/amounts.tsx";
+import { Part } from "../ui/sheet/sheet.tsx";
 import { KeptFileLink, KeptPicture } from "../files/keptFile.tsx";
-import { Table } from "../ui/table.tsx";
+import { Table } from "../ui/lists/table.tsx";
 
 type Event = NonNullable<Awaited<ReturnType<typeof readJar>>>["events"][number];
 

@@ -10,20 +10,23 @@ import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idField } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
-import { percent, When } from "../ui/amounts.tsx";
-import { Jar } from "../ui/drawings.tsx";
-import { Button, Problem } from "../ui/form.tsx";
-import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { percent, When } from "../ui/figures/amounts.tsx";
+import { Jar } from "../ui/figures/drawings.tsx";
+import { Button, Problem } from "../ui/fields/form.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { JarWeeks } from "./jarWeeks.tsx";
 import type { Reply } from "../forms/sheet.server.ts";
+import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
 import type { Route } from "./+types/jars";
 
 export const meta: Route.MetaFunction = () => [{ title: "Jars · Zelbin" }];
 
-export async function loader() {
-  const [steeping, past] = await Promise.all([steepingJars(db()), pastJars(db())]);
-  return { steeping, past, token: crypto.randomUUID() };
+export async function loader({ request }: Route.LoaderArgs) {
+  const { most } = askedOf(request);
+  const [steeping, past] = await Promise.all([steepingJars(db()), pastJars(db(), most)]);
+  return { steeping, ...partOf(past, most), token: crypto.randomUUID() };
 }
 
 const schema = object({ jars: array().of(idField()).min(1, "Choose a jar.").required() });
@@ -80,7 +83,9 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
   );
 }
 
-export default function Jars({ loaderData: { steeping, past, token } }: Route.ComponentProps) {
+export default function Jars({ loaderData }: Route.ComponentProps) {
+  const { steeping, token } = loaderData;
+  const { rows: past, more, ask } = useWhole<WallJar>(loaderData);
   const { today: day } = useWorkshop();
   const hand = useFetcher<Reply | null>();
   const shake = (jars: number[]): void => void hand.submit({ jars, token }, { method: "post", encType: "application/json" });
@@ -122,16 +127,22 @@ export default function Jars({ loaderData: { steeping, past, token } }: Route.Co
           ))}
         </ul>
       )}
+      {steeping.length > 1 && <JarWeeks jars={steeping.map((j) => j.jar)} />}
       {past.length > 0 && (
         <div className="mt-8">
           <Sheet>
             <Part title="Strained before">
-              <Table
+              <ListTable
+                what="jars"
+                more={more}
+                ask={ask}
                 rows={past}
                 by={(j) => j.jar.id}
+                finds={(j) => `${j.jar.name} ${j.jar.number} ${methodOf(j)} ${j.contents}`}
                 columns={[
                   {
                     head: "Jar",
+                    sorts: (j) => j.jar.name,
                     cell: (j) => (
                       <>
                         <Link to={`/jars/${j.jar.id}`} className="font-semibold hover:underline">
@@ -142,8 +153,8 @@ export default function Jars({ loaderData: { steeping, past, token } }: Route.Co
                     ),
                   },
                   { head: "Method", cell: (j) => methodOf(j) },
-                  { head: "Filled", cell: (j) => <When day={j.jar.day} /> },
-                  { head: "Oil in", as: "weight", cell: (j) => grams(j.oil, 0) },
+                  { head: "Filled", sorts: (j) => j.jar.day, cell: (j) => <When day={j.jar.day} /> },
+                  { head: "Oil in", as: "weight", sorts: (j) => j.oil, cell: (j) => grams(j.oil, 0) },
                   {
                     head: "Oil back",
                     as: "weight",

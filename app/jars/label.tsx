@@ -9,8 +9,8 @@ import { readSettings } from "#db/settings";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { Button } from "../ui/form.tsx";
-import { Heading } from "../ui/sheet.tsx";
+import { Button } from "../ui/fields/form.tsx";
+import { Heading } from "../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/label";
 
 export const meta: Route.MetaFunction = () => [{ title: "Jar label · Zelbin" }];

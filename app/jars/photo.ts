@@ -1,7 +1,6 @@
 /** Keeping a photo with a jar. */
 import { keepPhoto } from "#db/attachments";
 import { readJar } from "#db/jars/read";
-import { today } from "#db/clock";
 import { db } from "../db.server.ts";
 import { postedFile } from "../forms/files.server.ts";
 import { idOf } from "../forms/ids.ts";
@@ -11,5 +10,8 @@ import type { Route } from "./+types/photo";
 export async function action({ request, params }: Route.ActionArgs) {
   const id = idOf(params.id);
   if (!(await readJar(db(), id))) throw new Response("Not found", { status: 404 });
-  return act(async () => keepPhoto(db(), { jarId: id, file: await postedFile(request) }, { day: today() }));
+  return act(async () => {
+    const { file, doing } = await postedFile(request);
+    return keepPhoto(db(), { jarId: id, file }, doing);
+  });
 }

@@ -6,9 +6,9 @@ import { grams, writeNumber } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { sayFullDay } from "#core/when";
 import { counted, wordList } from "#core/words";
-import { PerUnit, percent, When } from "../ui/amounts.tsx";
-import { Button } from "../ui/form.tsx";
-import { Figure, HowLine, Reckoner } from "../ui/sheet.tsx";
+import { PerUnit, percent, When } from "../ui/figures/amounts.tsx";
+import { Button } from "../ui/fields/form.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { waitDays, type JarPlan } from "#core/infusion/plan";
 
@@ -63,7 +63,13 @@ function Wished({ plan, pick }: { plan: JarPlan; pick: (m: MethodId) => void }) 
   );
 }
 
-export function PlanReckoner({ plan, pick }: { plan: JarPlan; pick: (m: MethodId) => void }) {
+interface Props {
+  plan: JarPlan;
+  unread: string | null;
+  pick: (m: MethodId) => void;
+}
+
+export function PlanReckoner({ plan, unread, pick }: Props) {
   const { currency } = useWorkshop();
   const { amounts: a, expected, cost } = plan;
   const herbs = plan.parts.filter((p) => p.role === "herb");
@@ -71,7 +77,7 @@ export function PlanReckoner({ plan, pick }: { plan: JarPlan; pick: (m: MethodId
   const short = plan.parts.filter((p) => p.qty !== null && p.qty > p.lot.onHand);
   const from = [...new Set(herbs.map((h) => h.keeping!.from))];
   return (
-    <Reckoner>
+    <Reckoner unread={unread}>
       <Figure
         label="Herb"
         value={a ? grams(a.herb) : "—"}

@@ -4,14 +4,16 @@ import { mg, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import type { JarRow } from "#db/jars/read";
 import { Dialog } from "radix-ui";
-import { readWeighed } from "#core/measure/read";
+import { firstUnread, readWeighed } from "#core/measure/read";
+import { useLaidOver } from "../forms/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { PerUnit, percent } from "../ui/amounts.tsx";
-import { Text } from "../ui/form.tsx";
-import { LineTable } from "../ui/lines.tsx";
-import { Modal } from "../ui/modal.tsx";
-import { Figure, Part, Sheet } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { PerUnit, percent } from "../ui/figures/amounts.tsx";
+import { Text } from "../ui/fields/form.tsx";
+import { LineTable } from "../ui/fields/lines.tsx";
+import { Modal } from "../ui/sheet/modal.tsx";
+import { Figure, Figures } from "../ui/figures/reckoner.tsx";
+import { Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 
 const BOTTLE = { amount: "" };
 const COLUMNS = [{ key: "amount", label: "Bottle", placeholder: "250 g", right: true, width: "12rem" }];
@@ -23,7 +25,7 @@ const weightOr = (text: string): Mg | null => {
 };
 
 function Spoil({ jar, token }: { jar: JarRow; token: string }) {
-  const sheet = useSheet({ why: "" }, { token });
+  const sheet = useSheet({ why: "" }, { token }, { draft: `Writing off ${jar.number}`, sheet: "spoil" });
   return (
     <form onSubmit={sheet.send("spoil")} className="space-y-4">
       <SheetSays sheet={sheet} />
@@ -50,6 +52,13 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
   const { errors } = sheet.formState;
   const back = weightOr(v.back);
   const bottles = v.bottles.map((b) => weightOr(b.amount)).filter((b) => b !== null && b > 0) as Mg[];
+  const unread = firstUnread([
+    ["Oil back", v.back, readWeighed],
+    ["After a second straining", v.secondBack, readWeighed],
+    ["Sediment", v.sediment, readWeighed],
+    ["Herb out", v.herbOut, readWeighed],
+    ...v.bottles.map((b, i) => [`Bottle ${i + 1}`, b.amount, readWeighed] as const),
+  ]);
   const secondBack = weightOr(v.secondBack);
   const sediment = weightOr(v.sediment) ?? mg(0);
   const done =
@@ -79,7 +88,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
           </label>
           <div className="mt-4 grid items-start gap-x-10 gap-y-4 sm:grid-cols-[17rem_1fr]">
             <LineTable form={sheet} name="bottles" columns={COLUMNS} blank={BOTTLE} addLabel="Add a bottle" />
-            <div className="divide-y divide-rule">
+            <Figures unread={unread}>
               <Figure
                 label="Not bottled yet"
                 value={rest === null ? "—" : grams(rest, 0)}
@@ -95,11 +104,11 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
                 label="The oil costs"
                 value={done?.ok ? <PerUnit cost={{ value, per: done.value.bottled }} measured="weight" /> : "—"}
               />
-            </div>
+            </Figures>
           </div>
           <div className="mt-5 flex flex-wrap items-center gap-3">
             <Send sheet={sheet}>Strain into bottles</Send>
-            <Dialog.Root>
+            <Dialog.Root defaultOpen={useLaidOver("spoil") !== null}>
               <Dialog.Trigger className="act">It has spoiled</Dialog.Trigger>
               <Modal title="Write the jar off">
                 <Spoil jar={jar} token={token} />

@@ -6,9 +6,10 @@ import { useFirst, type Lot } from "#core/stock/lots";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { Button, Choice, Problem, Text } from "../ui/form.tsx";
+import { Button, Problem, Text } from "../ui/fields/form.tsx";
+import { Pick } from "../ui/fields/pick.tsx";
 import { KeepFile } from "../files/keepFile.tsx";
-import { Part } from "../ui/sheet.tsx";
+import { Part } from "../ui/sheet/sheet.tsx";
 
 /** One line with its button. */
 function Line({
@@ -28,7 +29,7 @@ function Line({
   start?: string;
   token: string;
 }) {
-  const sheet = useSheet<Record<string, string>>({ [field]: start }, { token });
+  const sheet = useSheet<Record<string, string>>({ [field]: start }, { token }, { draft: label, sheet: intent });
   return (
     <form onSubmit={sheet.send(intent)} className="flex items-end gap-2">
       <Text
@@ -47,16 +48,17 @@ function Line({
 
 function TopUp({ lots, names, token }: { lots: readonly Lot[]; names: ReadonlyMap<number, string>; token: string }) {
   const own = [...lots].sort(useFirst);
-  const sheet = useSheet({ lot: String(own[0]?.id ?? ""), qty: "" }, { token });
+  const sheet = useSheet({ lot: String(own[0]?.id ?? ""), qty: "" }, { token }, { draft: "A top-up", sheet: "topUp" });
   const { errors } = sheet.formState;
   if (own.length === 0) return <p className="self-end text-pine-soft">None of its oil is on hand for a top-up.</p>;
   return (
     <form onSubmit={sheet.send("topUp")} className="flex items-end gap-2">
-      <Choice
+      <Pick
         className="min-w-0 flex-[2]"
         label="Top up from"
-        options={own.map((l) => [String(l.id), `${names.get(l.of) ?? ""} ${l.number} · ${grams(l.onHand, 0)}`] as const)}
-        {...sheet.register("lot")}
+        control={sheet.control}
+        name="lot"
+        options={own.map((l) => ({ value: String(l.id), name: l.number, aside: grams(l.onHand, 0), about: names.get(l.of) }))}
         problem={errors.lot?.message}
       />
       <Text className="flex-1" label="With" placeholder="50 g" {...sheet.register("qty")} problem={errors.qty?.message} />

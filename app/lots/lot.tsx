@@ -14,10 +14,12 @@ import { words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet } from "../forms/sheet.server.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { LotTag, Money, showBase, showInColumn, When } from "../ui/amounts.tsx";
-import { Button, Problem } from "../ui/form.tsx";
-import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { LotTag, Money, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
+import { Button, Problem } from "../ui/fields/form.tsx";
+import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Print } from "../ui/sheet/print.tsx";
+import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/lot";
 
@@ -44,7 +46,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 /** Putting a lot on hold, or off it. */
 function Hold({ held, opened: sheetOpened }: { held: boolean; opened: Opened }) {
-  const sheet = useSheet({ reason: "" }, sheetOpened);
+  const sheet = useSheet({ reason: "" }, sheetOpened, { draft: "Putting a lot on hold", sheet: "hold" });
   return (
     <form onSubmit={sheet.send("hold")} className="flex flex-wrap items-start gap-2">
       {held ? (
@@ -157,7 +159,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
           </>
         }
       >
-        <Button onClick={() => window.print()}>Print</Button>
+        <Print />
         <Hold key={`${lot.hold} ${sheetOpened.seen}`} held={lot.hold} opened={sheetOpened} />
       </Heading>
       {lot.hold && (

@@ -2,10 +2,10 @@
 import { findLot, lotsLike } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, showInColumn, When } from "../ui/amounts.tsx";
-import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { LotTag, showInColumn, When } from "../ui/figures/amounts.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { kind } from "#core/material/kinds";
-import { Table } from "../ui/table.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
 import type { Route } from "./+types/lots";
 
 export const meta: Route.MetaFunction = () => [{ title: "Lots · Zelbin" }];
@@ -45,13 +45,16 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
         </Empty>
       ) : (
         <Sheet>
-          <Table
+          <ListTable
+            what="lots"
             rows={found}
             by={(l) => l.id}
+            finds={(l) => `${l.number} ${l.name} ${l.label} ${l.supplier ?? ""} ${l.supplierLot}`}
             columns={[
               { head: "Lot", cell: (l) => <LotTag lot={l} /> },
               {
                 head: "Of",
+                sorts: (l) => l.name,
                 plain: true,
                 cell: (l) => (
                   <>
@@ -69,8 +72,8 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
                   </>
                 ),
               },
-              { head: "Since", cell: (l) => <When day={l.arrived} /> },
-              { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
+              { head: "Since", sorts: (l) => l.arrived, cell: (l) => <When day={l.arrived} /> },
+              { head: "Best before", sorts: (l) => l.bestBefore, cell: (l) => <When day={l.bestBefore} /> },
               { head: "Left", as: "weight", cell: (l) => showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count") },
             ]}
           />

@@ -8,7 +8,7 @@ import { putRight } from "#db/act/book";
 import { listCabinet } from "#db/cabinet/cabinet";
 import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
-import { closeMarketDay, finishedLotsByNumber, listMarketDays, saveMarketDay } from "#db/markets/markets";
+import { closeMarketDay, finishedLotsByNumber, lastDayAt, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
 import { readSettings } from "#db/settings";
 import { array, object } from "yup";
@@ -18,18 +18,26 @@ import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
+import { DayRecord } from "./dayRecord.tsx";
 import { DaySheet } from "./daySheet.tsx";
-import { dayTexts } from "./dayTexts.ts";
+import { BLANK, dayTexts } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${(loaderData as { day?: { name: string } } | undefined)?.day?.name ?? "Plan a market day"} · Zelbin` },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+/** The day a new one is begun like: a certain one, or the last at that market. */
+async function likeOf(asked: URLSearchParams): Promise<number | null> {
+  if (asked.has("like")) return idOf(asked.get("like")!);
+  return asked.has("at") ? lastDayAt(db(), asked.get("at")!) : null;
+}
+
+export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
+  const asked = new URL(request.url).searchParams;
   const [days, cabinet, chosen, settings, stand] = await Promise.all([
-    id === null ? [] : listMarketDays(db(), [id]),
+    listMarketDays(db(), [id ?? (await likeOf(asked)) ?? 0]),
     listCabinet(db()),
     chosenPrices(db()),
     readSettings(db()),
@@ -50,11 +58,16 @@ export async function loader({ params }: Route.LoaderArgs) {
     price: chosen.get(l.of)?.market ?? null,
   }));
   const record = id === null ? null : ({ kind: "market", id } as const);
+  const day = id === null ? null : days[0]!;
+  const like = id === null ? days[0] : undefined;
+  const start = { today: today(), cardFeeBp: settings.cardFeeBp };
   return {
-    day: days[0] ?? null,
+    day,
+    // As the last one there: its fees and hours; when, and what goes along, is another matter.
+    texts: like
+      ? { ...dayTexts(like, start), day: "", byCard: "", note: "", lines: [BLANK] }
+      : { ...dayTexts(day, start), ...(id === null ? { name: (asked.get("at") ?? "").slice(0, 80) } : {}) },
     lots,
-    cardFeeBp: settings.cardFeeBp,
-    today: today(),
     opened: await opened(record),
     book: record && (await actsOf(record)),
     righted: id === null ? [] : await putRight(db(), "marketDayId", id),
@@ -130,5 +143,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function MarketDay({ loaderData }: Route.ComponentProps) {
+  const { day, book, righted } = loaderData;
+  if (day?.closedActId != null) return <DayRecord day={day} book={book} righted={righted} />;
   return <DaySheet key={`${loaderData.day?.id ?? "new"} ${loaderData.opened.seen}`} {...loaderData} />;
 }

@@ -2,6 +2,7 @@
 import { money } from "#core/measure/money";
 import { useState } from "react";
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { FIGURES, LEGEND, names, TOLD } from "../ui/figures/chart.tsx";
 
 interface Day {
   label: string;
@@ -25,17 +26,10 @@ export default function DayChart({ days, currency }: { days: Day[]; currency: st
     <ResponsiveContainer width="100%" height="100%" onResize={setWidth}>
       <BarChart data={rows} layout="vertical" margin={{ left: 8, right: 24, top: 0, bottom: 0 }} barSize={18} accessibilityLayer>
         <CartesianGrid horizontal={false} stroke="var(--color-rule)" />
-        <XAxis type="number" tickFormatter={(n: number) => show(n).replace(/\.00$/, "")} stroke="var(--color-pine-soft)" fontSize={13} />
-        <YAxis
-          type="category"
-          dataKey="name"
-          width={width < 560 ? 128 : 270}
-          stroke="var(--color-pine-soft)"
-          fontSize={13}
-          tickLine={false}
-        />
-        <Tooltip formatter={show} contentStyle={{ background: "var(--color-sheet)", borderColor: "var(--color-rule-strong)" }} />
-        <Legend iconType="square" formatter={(name: string) => <span style={{ color: "var(--color-pine)" }}>{name}</span>} />
+        <XAxis type="number" tickFormatter={(n: number) => show(n).replace(/\.00$/, "")} {...FIGURES} />
+        <YAxis {...names(width)} />
+        <Tooltip formatter={show} {...TOLD} />
+        <Legend {...LEGEND} />
         <Bar dataKey="Stock" stackId="day" fill="var(--color-pine-soft)" isAnimationActive={false} />
         <Bar dataKey="Fees and travel" stackId="day" fill="var(--color-rule)" stroke="var(--color-rule-strong)" isAnimationActive={false} />
         <Bar dataKey="Profit" stackId="day" fill="var(--color-amber-glass)" stroke="var(--color-amber)" isAnimationActive={false} />

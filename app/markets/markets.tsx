@@ -1,14 +1,15 @@
 /** Market days: what each came to, to see which are worth the drive. */
 import { money } from "#core/measure/money";
 import { dayResult } from "#core/market/day";
-import { sayDay } from "#core/when";
 import { listMarketDays } from "#db/markets/markets";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy } from "react";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
-import { When } from "../ui/amounts.tsx";
-import { Empty, Heading, Part, Sheet } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { When, useSayDay } from "../ui/figures/amounts.tsx";
+import { Drawn } from "../ui/figures/drawn.tsx";
+import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
+import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/markets";
 
@@ -16,9 +17,10 @@ const DayChart = lazy(() => import("./dayChart.tsx"));
 
 export const meta: Route.MetaFunction = () => [{ title: "Markets · Zelbin" }];
 
-export async function loader() {
-  const days = await listMarketDays(db());
-  return days.map((d) => ({
+export async function loader({ request }: Route.LoaderArgs) {
+  const { most } = askedOf(request);
+  const { rows, more } = partOf(await listMarketDays(db(), undefined, most), most);
+  const days = rows.map((d) => ({
     id: d.id,
     name: d.name,
     day: d.day,
@@ -28,7 +30,11 @@ export async function loader() {
     fees: d.stallFee + d.travel,
     ...dayResult({ ...d, hours: d.minutes / 60 }),
   }));
+  return { rows: days, more };
 }
+
+/** The newest days; more would be a hedge, not a picture. */
+const CHARTED = 12;
 
 const Plan = () => (
   <Link to="/markets/new" className="act act-main">
@@ -36,14 +42,17 @@ const Plan = () => (
   </Link>
 );
 
-export default function Markets({ loaderData: days }: Route.ComponentProps) {
-  const { currency, today } = useWorkshop();
-  const [drawn, setDrawn] = useState(false);
-  useEffect(() => setDrawn(true), []);
+export default function Markets({ loaderData }: Route.ComponentProps) {
+  const { rows: days, more, ask } = useWhole(loaderData);
+  const { currency } = useWorkshop();
+  const sayIt = useSayDay();
   const closed = days.filter((d) => d.closed);
   return (
     <>
       <Heading title="Markets">
+        <Link to="/people?of=market" className="act">
+          All markets
+        </Link>
         <Plan />
       </Heading>
       {days.length === 0 ? (
@@ -54,25 +63,29 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
         <Sheet>
           {closed.length > 1 && (
             <Part title="Where the takings went">
-              <div className="h-56">
-                {drawn && (
-                  <Suspense fallback={null}>
-                    <DayChart
-                      days={[...closed].reverse().map((d) => ({ ...d, label: `${d.name}, ${sayDay(d.day, today)}` }))}
-                      currency={currency}
-                    />
-                  </Suspense>
-                )}
-              </div>
+              <Drawn height={224}>
+                <DayChart
+                  days={closed
+                    .slice(0, CHARTED)
+                    .reverse()
+                    .map((d) => ({ ...d, label: `${d.name}, ${sayIt(d.day)}` }))}
+                  currency={currency}
+                />
+              </Drawn>
             </Part>
           )}
           <Part title="Days">
-            <Table
+            <ListTable
+              what="market days"
+              more={more}
+              ask={ask}
               rows={days}
               by={(d) => d.id}
+              finds={(d) => `${d.name} ${d.day}`}
               columns={[
                 {
                   head: "Market",
+                  sorts: (d) => d.name,
                   cell: (d) => (
                     <>
                       <Link to={`/markets/${d.id}`} className="font-semibold hover:underline">
@@ -84,19 +97,30 @@ export default function Markets({ loaderData: days }: Route.ComponentProps) {
                     </>
                   ),
                 },
-                { head: "Day", cell: (d) => <When day={d.day} /> },
+                { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
                 { head: "Taken", as: "figure", cell: (d) => d.taken },
-                { head: "Sold", as: "figure", cell: (d) => (d.closed ? d.unitsSold : "—") },
-                { head: "Takings", as: "figure", cell: (d) => (d.closed ? money(d.takings, currency) : "—") },
+                { head: "Sold", as: "figure", sorts: (d) => (d.closed ? d.unitsSold : null), cell: (d) => (d.closed ? d.unitsSold : "—") },
+                {
+                  head: "Takings",
+                  as: "figure",
+                  sorts: (d) => (d.closed ? d.takings : null),
+                  cell: (d) => (d.closed ? money(d.takings, currency) : "—"),
+                },
                 { head: "Stock", as: "figure", cell: (d) => (d.closed ? money(d.stockCost, currency) : "—") },
                 { head: "Fees, travel", as: "figure", cell: (d) => money(d.fees + d.cardFee, currency) },
                 {
                   head: "Profit",
                   as: "figure",
+                  sorts: (d) => (d.closed ? d.profit : null),
                   className: (d) => `font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`,
                   cell: (d) => (d.closed ? money(d.profit, currency) : "—"),
                 },
-                { head: "Each hour there", as: "figure", cell: (d) => (d.closed && d.perHour !== null ? money(d.perHour, currency) : "—") },
+                {
+                  head: "Each hour there",
+                  as: "figure",
+                  sorts: (d) => (d.closed ? d.perHour : null),
+                  cell: (d) => (d.closed && d.perHour !== null ? money(d.perHour, currency) : "—"),
+                },
               ]}
             />
           </Part>

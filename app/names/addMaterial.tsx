@@ -4,8 +4,8 @@ import { Dialog } from "radix-ui";
 import { useEffect, useState, type KeyboardEvent } from "react";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
-import { Button, Choice, Problem, Text } from "../ui/form.tsx";
-import { Modal } from "../ui/modal.tsx";
+import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
+import { Modal } from "../ui/sheet/modal.tsx";
 
 interface Props {
   name: string;

@@ -6,10 +6,10 @@ import { finder } from "#core/find";
 import { useCombobox, type UseComboboxState, type UseComboboxStateChangeOptions } from "downshift";
 import { Popover } from "radix-ui";
 import { useEffect, useId, useMemo, useRef, useState, type ComponentProps, type KeyboardEvent } from "react";
-import { useController, type Control } from "react-hook-form";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
-import { Frame, describe, Problem, type FieldProps } from "../ui/form.tsx";
+import { useTextField, type InSheet } from "../forms/useTextField.ts";
+import { Frame, describe, Problem, type FieldProps } from "../ui/fields/form.tsx";
 import { AddMaterial } from "./addMaterial.tsx";
 import type { Finds, Name, Names } from "./name.ts";
 
@@ -218,24 +218,26 @@ function Line({ of: o }: { of: Option }) {
   );
 }
 
-type InSheet = { control: unknown; name: string; finds: Finds; onPicked?: (text: string) => void };
+interface Finding extends InSheet {
+  finds: Finds;
+  onPicked?: (text: string) => void;
+}
 
 /** The field of a sheet. */
-function useField({ control, name, onPicked }: Omit<InSheet, "finds">) {
-  const { field } = useController({ control: control as Control, name });
+function useField({ control, name, onPicked }: Omit<Finding, "finds">) {
+  const { value, set, rest } = useTextField({ control, name });
   return {
-    value: typeof field.value === "string" ? field.value : "",
-    onBlur: field.onBlur,
-    inputRef: field.ref,
+    ...rest,
+    value,
     onText: (text: string) => {
-      field.onChange(text);
+      set(text);
       onPicked?.(text);
     },
   };
 }
 
 /** In a table of lines. */
-export function ComboCell({ control, name, onPicked, ...rest }: InSheet & Omit<ComboProps, "value" | "onText" | "inputRef" | "name">) {
+export function ComboCell({ control, name, onPicked, ...rest }: Finding & Omit<ComboProps, "value" | "onText" | "inputRef" | "name">) {
   return <Combo {...rest} {...useField({ control, name, onPicked })} />;
 }
 
@@ -250,7 +252,7 @@ export function FindText({
   hint,
   className,
   ...input
-}: InSheet & FieldProps & Omit<ComponentProps<"input">, "ref">) {
+}: Finding & FieldProps & Omit<ComponentProps<"input">, "ref">) {
   const id = useId();
   return (
     <Frame {...{ id, label, problem, hint, className }}>

@@ -7,14 +7,16 @@ import { showStock } from "#core/measure/write";
 import { counted } from "#core/words";
 import { sayDay } from "#core/when";
 import { today } from "#db/clock";
-import { customerNames, marketNames, materialNames, supplierNames, type KnownName } from "#db/names";
+import { isContactKind, type ContactKind } from "#core/contact";
+import { contactsOf } from "#db/contacts";
+import { materialNames } from "#db/names";
 import { readSettings } from "#db/settings";
 import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
 import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { note, oneOf, scaled, words } from "../forms/fields.ts";
-import { asked, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { asked, judge, readPosted, refuseSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/names";
 import type { Name, Names } from "./name.ts";
 
@@ -44,24 +46,26 @@ async function materials(): Promise<Names> {
   };
 }
 
-const people = async (read: (reads: ReturnType<typeof db>) => Promise<KnownName[]>): Promise<Names> => ({
-  names: (await read(db())).map((n) => ({ name: n.name, aside: sayDay(n.last, today()), about: counted(n.times, "time") })),
-  library: [],
-});
+/** What helps to tell a contact: what was written about them before how often they were dealt with. */
+const people = async (kind: ContactKind): Promise<Names> => {
+  const [known, { dates }] = await Promise.all([contactsOf(db(), kind), readSettings(db())]);
+  return {
+    names: known
+      .filter((c) => !c.retired)
+      .map((c) => ({
+        name: c.name,
+        also: `${c.reach} ${c.note}`.trim(),
+        aside: c.last === null ? "new" : sayDay(c.last, today(), dates === "mdy"),
+        about: [counted(c.times, "time"), c.reach].filter(Boolean).join(", "),
+      })),
+    library: [],
+  };
+};
 
-export function loader({ params }: Route.LoaderArgs): Promise<Names> {
-  switch (params.of) {
-    case "material":
-      return materials();
-    case "supplier":
-      return people(supplierNames);
-    case "customer":
-      return people(customerNames);
-    case "market":
-      return people(marketNames);
-    default:
-      throw new Response("Not Found", { status: 404 });
-  }
+export function loader({ params: { of } }: Route.LoaderArgs): Promise<Names> {
+  if (of === "material") return materials();
+  if (isContactKind(of)) return people(of);
+  throw new Response("Not Found", { status: 404 });
 }
 
 const schema = object({
@@ -76,9 +80,9 @@ const own = object({ name: words("a name"), kind: oneOf(KIND_IDS) });
 /** Answers with the name that was added, so that the field it was typed in can go on. */
 export async function action({ request, params }: Route.ActionArgs) {
   if (params.of !== "material") throw new Response("Not Found", { status: 404 });
-  const body = await request.text();
-  const again = (): Request => new Request(request.url, { method: "POST", body });
-  const sheet = await readSheet(again(), schema);
+  const posted = await readPosted(request);
+  if (!posted.ok) return posted.reply;
+  const sheet = await judge(posted.body, schema);
   if (!sheet.ok) return sheet.reply;
   const { key, brimMl, emptyG } = sheet.value;
   if (key !== "") {
@@ -89,7 +93,7 @@ export async function action({ request, params }: Route.ActionArgs) {
       return data({ added: entry.name });
     });
   }
-  const said = await readSheet(again(), own);
+  const said = await judge(posted.body, own);
   if (!said.ok) return said.reply;
   const { name, kind: id } = said.value;
   return asked(async () => {

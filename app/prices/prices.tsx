@@ -7,9 +7,10 @@ import { costRecipes } from "#db/recipe/costs";
 import { readSettings } from "#db/settings";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
-import { percent } from "../ui/amounts.tsx";
-import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
-import { Table, type Column } from "../ui/table.tsx";
+import { percent } from "../ui/figures/amounts.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
+import type { Column } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/prices";
 
@@ -59,12 +60,15 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          <Table
+          <ListTable
+            what="products"
             rows={loaderData}
             by={(p) => p.id}
+            finds={(p) => `${p.name} ${p.label}`}
             columns={[
               {
                 head: "Product",
+                sorts: (p) => `${p.name} ${p.label}`,
                 cell: (p) => (
                   <>
                     <Link to={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
@@ -74,10 +78,11 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                   </>
                 ),
               },
-              { head: "Costs", as: "figure", cell: (p) => (p.cost === null ? "—" : money(p.cost, currency)) },
+              { head: "Costs", as: "figure", sorts: (p) => p.cost, cell: (p) => (p.cost === null ? "—" : money(p.cost, currency)) },
               ...CHANNEL_IDS.map((c, i): Column<(typeof loaderData)[number]> => ({
                 head: CHANNELS[c],
                 as: "figure",
+                sorts: ({ views }) => views[i]?.price ?? null,
                 cell: ({ views }) => {
                   const v = views[i];
                   return (
@@ -96,6 +101,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
               {
                 head: "An hour brings",
                 as: "figure",
+                sorts: (p) => p.views[0]?.view?.perHour ?? null,
                 cell: (p) => (p.views[0]?.view?.perHour != null ? money(p.views[0].view.perHour, currency) : "—"),
               },
             ]}

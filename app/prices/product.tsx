@@ -1,12 +1,13 @@
 /** One product's prices: the schools side by side on every channel, and the prices chosen. */
 import { micros, type Micros } from "#core/measure/exact";
 import { money, moneyField, parseMoney } from "#core/measure/money";
+import { firstUnread } from "#core/measure/read";
 import { CHANNELS, CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type ChannelId, type PriceSchool } from "#core/pricing/schools";
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
 import { SCHOOLS } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
-import { costWritten, materialsOf, readShelfCosts } from "#db/recipe/costs";
+import { costWritten, materialsOf, readShelf } from "#db/recipe/costs";
 import { listProducts, readWhole } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { Link } from "react-router";
@@ -17,13 +18,16 @@ import { optional } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
+import { AWAY_SAID, Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { percent } from "../ui/amounts.tsx";
-import { Text } from "../ui/form.tsx";
-import { Empty, Figure, Heading, HowLine, Part, Reckoner, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
-import { Table, type Column } from "../ui/table.tsx";
+import { percent } from "../ui/figures/amounts.tsx";
+import { Text } from "../ui/fields/form.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Table, type Column } from "../ui/lists/table.tsx";
+import { Print } from "../ui/sheet/print.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/product";
 
@@ -37,7 +41,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const product = products.find((p) => p.id === id);
   const written = product && (await readWhole(db(), product.recipeId));
   if (!product || !written) throw new Response("Not found", { status: 404 });
-  const [costed] = costWritten([written], await readShelfCosts(db(), materialsOf([written])), settings, today());
+  const [costed] = costWritten([written], await readShelf(db(), today(), materialsOf([written])), settings);
   const record = { kind: "product", id } as const;
   return {
     product,
@@ -119,18 +123,22 @@ export default function ProductPrices({
   const v = sheet.values;
   const { errors } = sheet.formState;
   const one = cost.perUnit[school];
+  const keeping = <Keeping of="product" id={product.id} retired={product.away} copy={`/recipes/${product.recipeId}`} />;
   if (!one)
     return (
-      <Empty
-        title={`${name} has no cost yet`}
-        act={
-          <Link to={`/recipes/${product.recipeId}`} className="act act-main">
-            Open the recipe
-          </Link>
-        }
-      >
-        Something in it was never bought, or its batch doesn't fill one unit. Its Reckoner says which.
-      </Empty>
+      <>
+        <Empty
+          title={`${name} has no cost yet`}
+          act={
+            <Link to={`/recipes/${product.recipeId}`} className="act act-main">
+              Open the recipe
+            </Link>
+          }
+        >
+          Something in it was never bought, or its batch doesn't fill one unit. Its Reckoner says which.
+        </Empty>
+        {keeping}
+      </>
     );
   const minutes = cost.minutes / cost.units;
   const own = parseMoney(v.own);
@@ -142,15 +150,23 @@ export default function ProductPrices({
   };
   return (
     <form onSubmit={sheet.send()}>
-      <Heading title={name} about={`Each school rounds to the coins of its channel; take one over with a press, or type your own.`}>
+      <Heading
+        title={name}
+        about={
+          product.retired ? AWAY_SAID : "Each school rounds to the coins of its channel; take one over with a press, or type your own."
+        }
+      >
         <Link to="/prices" className="act">
           All prices
         </Link>
+        <Print />
         <Send sheet={sheet}>Keep these prices</Send>
       </Heading>
       <SideBySide
         reckoner={
-          <Reckoner>
+          <Reckoner
+            unread={firstUnread([["Own figure", v.own, parseMoney], ...CHANNEL_IDS.map((c) => [CHANNELS[c], v[c], parseMoney] as const)])}
+          >
             <Figure
               label="Cost of one unit"
               big
@@ -245,6 +261,7 @@ export default function ProductPrices({
             </div>
           </Part>
           <ActsOf {...book} />
+          {keeping}
         </Sheet>
       </SideBySide>
     </form>

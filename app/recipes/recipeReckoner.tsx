@@ -1,20 +1,22 @@
 /** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
+import { firstUnread, orNothing, readPlain } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { money, type UnitCost } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
+import { shelfOf } from "#core/stock/shelf";
 import { unsure, type Unsure } from "#core/stock/opening";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { wordList } from "#core/words";
 import { useMemo, useState } from "react";
-import { percent, showBase } from "../ui/amounts.tsx";
-import { Figure, HowLine, Reckoner } from "../ui/sheet.tsx";
+import { percent, showBase } from "../ui/figures/amounts.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import type { ReadRecipe } from "#core/recipe/written";
+import { unreadOf, type ReadRecipe, type RecipeText } from "#core/recipe/written";
 
 interface Props {
   read: ReadRecipe;
-  values: { loss: string; batchMinutes: string; sizes: readonly { minutes: string; away: string }[] };
+  values: RecipeText & { loss: string; batchMinutes: string; sizes: readonly { minutes: string; away: string }[] };
   lots: Lot[];
   again: [number, UnitCost][];
   rates: WorkRates;
@@ -32,10 +34,7 @@ function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: Read
   );
 }
 
-const plain = (text: string): number => {
-  const n = Number(text.replace(",", "."));
-  return Number.isFinite(n) && n >= 0 ? n : 0;
-};
+const plain = (text: string): number => orNothing(text, readPlain, 0);
 
 export function RecipeReckoner({ read, values, lots, again, rates, names }: Props) {
   const { currency, school, today } = useWorkshop();
@@ -57,7 +56,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
   );
   const size = sizes[Math.min(chosen, sizes.length - 1)];
   const lossBp = Math.min(Math.round(plain(values.loss) * 100), 5000);
-  const againCosts = useMemo(() => new Map(again), [again]);
+  const shelf = useMemo(() => shelfOf(lots, today, new Map(again)), [lots, today, again]);
   const number = new Map(lots.map((l) => [l.id, l.number]));
 
   if (lines.length === 0 || !size) {
@@ -76,7 +75,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
   }
 
   const work = { ...rates, batchMinutes: plain(values.batchMinutes) };
-  const costOf = (s: typeof size) => costRecipe({ lines, ...s, lossBp, work }, lots, againCosts, today);
+  const costOf = (s: typeof size) => costRecipe({ lines, ...s, lossBp, work }, shelf);
   const cost = costOf(size);
   const { fill, packaging } = size;
   const one = cost.perUnit[school];
@@ -127,8 +126,14 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
     ),
   };
 
+  const unread =
+    firstUnread([
+      ["Loss", values.loss, readPlain],
+      ["Minutes a batch", values.batchMinutes, readPlain],
+      ...values.sizes.map((s, i) => [`Minutes a unit, size ${i + 1}`, s.minutes, readPlain] as const),
+    ]) ?? unreadOf(read, values);
   return (
-    <Reckoner>
+    <Reckoner unread={unread}>
       {sizes.length > 1 && (
         <div role="group" aria-label="Which size" className="flex flex-wrap gap-1.5 pb-2">
           {sizes.map((s, i) => (
@@ -171,7 +176,6 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
       />
       <Figure label="Wax share" value={percent(wax)} />
       {read.pot.density.ok && <Figure label="Density, melted" value={`${(read.pot.density.value / 1000).toFixed(3)} g/mL`} />}
-      {read.problem && <p className="py-2 font-semibold text-berry">{read.problem.say}</p>}
       {cost.fill.units === 0 ? (
         <p className="py-2 font-semibold text-berry">This batch doesn't fill one unit.</p>
       ) : (
@@ -219,8 +223,9 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
       )}
       <div className="py-2">
         <p className="font-semibold">{short.length === 0 ? "The shelf has all of it" : "The shelf is short of"}</p>
-        {short.map((s) => (
-          <p key={s.name} className="flex justify-between gap-3 text-honey">
+        {short.map((s, i) => (
+          // A material may be short in two lines, so its name is no key.
+          <p key={i} className="flex justify-between gap-3 text-honey">
             <span>{s.name}</span>
             <span className="num weight">{s.say}</span>
           </p>

@@ -10,19 +10,23 @@ import type { WrittenRecipe } from "#db/recipe/read";
 import { useDeferredValue, useMemo, type ReactNode } from "react";
 import { Link } from "react-router";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { percent } from "../ui/amounts.tsx";
+import { percent } from "../ui/figures/amounts.tsx";
 import { INGREDIENTS } from "../names/finds.ts";
-import { Area, Choice, Text } from "../ui/form.tsx";
-import { LineTable } from "../ui/lines.tsx";
-import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheetSays.tsx";
+import { Area, Choice, Text } from "../ui/fields/form.tsx";
+import { LineTable } from "../ui/fields/lines.tsx";
+import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
 import { readWritten, type MaterialChoice } from "#core/recipe/written";
-import { BLANK_LINE, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
+import { AWAY_SAID } from "../away/keeping.tsx";
+import { BLANK_LINE, copyTexts, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
+import { Print } from "../ui/sheet/print.tsx";
 import { Sizes } from "./sizes.tsx";
 
 interface Props {
   written: WrittenRecipe | null;
+  /** One that the new one is a copy of. */
+  like: WrittenRecipe | null;
   materials: MaterialChoice[];
   lots: Lot[];
   again: [number, UnitCost][];
@@ -47,9 +51,11 @@ const FIELD_NAMES = {
   sizes: "Sizes",
 };
 
-export function RecipeSheet({ written, materials, lots, again, rates, opened, types, children }: Props) {
+export function RecipeSheet({ written, like, materials, lots, again, rates, opened, types, children }: Props) {
   const names = useMemo(() => new Map(materials.map((m) => [m.id, m.name])), [materials]);
-  const sheet = useSheet<RecipeTexts>(recipeTexts(written, names), opened, { draft: (v) => v.name || "A recipe" });
+  const sheet = useSheet<RecipeTexts>(like ? copyTexts(like, names) : recipeTexts(written, names), opened, {
+    draft: (v) => v.name || "A recipe",
+  });
   const watched = sheet.values;
   const values = useDeferredValue(watched);
   const read = useMemo(() => readWritten(values, materials), [values, materials]);
@@ -101,14 +107,15 @@ export function RecipeSheet({ written, materials, lots, again, rates, opened, ty
   return (
     <form onSubmit={sheet.send()}>
       <Heading
-        title={written ? written.recipe.name : "Write a recipe"}
+        title={written ? written.recipe.name : like ? `Like ${like.recipe.name}` : "Write a recipe"}
         about={
           written
-            ? undefined
+            ? written.recipe.retired && AWAY_SAID
             : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams stand beside every line."
         }
       >
-        {written && (
+        {written && <Print />}
+        {written && !written.recipe.retired && (
           <Link to={`/bench/set-out?recipe=${written.recipe.id}`} className="act">
             Set out a batch
           </Link>

@@ -23,6 +23,12 @@ const NEW = {
 };
 export type RecipeTexts = typeof NEW;
 
+/** A recipe begun as a copy of another: its name and lot letters are its own, and so are its sizes. */
+export function copyTexts(like: WrittenRecipe, names: ReadonlyMap<number, string>): RecipeTexts {
+  const texts = recipeTexts(like, names);
+  return { ...texts, name: "", code: "", sizes: texts.sizes.filter((s) => s.away === "").map((s) => ({ ...s, id: "" })) };
+}
+
 /** @param names of materials by id @example recipeTexts(null, new Map()).loss // "2" */
 export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, string>): RecipeTexts {
   if (!w) return NEW;

@@ -2,16 +2,19 @@
 import { gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
+import { counted } from "#core/words";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { today } from "#db/clock";
+import { recipesAway } from "#db/recipe/read";
 import { costRecipes } from "#db/recipe/costs";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { Link } from "react-router";
 import { db } from "../db.server.ts";
-import { percent } from "../ui/amounts.tsx";
-import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
-import { Table, type Column } from "../ui/table.tsx";
+import { percent } from "../ui/figures/amounts.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
+import { ListTable } from "../ui/lists/listTable.tsx";
+import type { Column } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/recipes";
 
@@ -21,33 +24,38 @@ export async function loader() {
   const settings = await readSettings(db());
   const [recipes, materials] = await Promise.all([costRecipes(db(), settings, today()), listMaterials(db())]);
   const kinds = new Map(materials.map((m) => [m.id, m]));
-  return recipes.map(({ recipe, sizes, lines }) => {
-    const total = lines.reduce((a, l) => a + l.weight, 0);
-    const short = new Set(
-      sizes.flatMap((s) =>
-        [...lines, ...s.packaging].filter((_, i) => [...s.cost.lines, ...s.cost.packaging][i]!.plan.short > 0).map((n) => n.materialId),
-      ),
-    );
-    return {
-      id: recipe.id,
-      name: recipe.name,
-      type: recipe.type,
-      code: recipe.code,
-      n: recipe.n,
-      batch: total,
-      wax: lines.filter((l) => kinds.get(l.materialId)?.kind === "wax").reduce((a, l) => a + l.weight, 0) / total,
-      short: [...short].map((id) => kinds.get(id)?.name),
-      sizes: sizes.map((s) => ({
-        id: s.id,
-        label: s.label,
-        units: s.cost.units,
-        perUnit: SCHOOL_IDS.map((x) => s.cost.perUnit[x]?.total ?? null),
-      })),
-    };
-  });
+  const away = await recipesAway(db());
+  return {
+    away,
+    recipes: recipes.map(({ recipe, sizes, lines }) => {
+      const total = lines.reduce((a, l) => a + l.weight, 0);
+      const short = new Set(
+        sizes.flatMap((s) =>
+          [...lines, ...s.packaging].filter((_, i) => [...s.cost.lines, ...s.cost.packaging][i]!.plan.short > 0).map((n) => n.materialId),
+        ),
+      );
+      return {
+        id: recipe.id,
+        name: recipe.name,
+        type: recipe.type,
+        code: recipe.code,
+        n: recipe.n,
+        batch: total,
+        wax: lines.filter((l) => kinds.get(l.materialId)?.kind === "wax").reduce((a, l) => a + l.weight, 0) / total,
+        short: [...short].map((id) => kinds.get(id)?.name),
+        sizes: sizes.map((s) => ({
+          id: s.id,
+          label: s.label,
+          fill: s.fill,
+          units: s.cost.units,
+          perUnit: SCHOOL_IDS.map((x) => s.cost.perUnit[x]?.total ?? null),
+        })),
+      };
+    }),
+  };
 }
 
-export default function Recipes({ loaderData }: Route.ComponentProps) {
+export default function Recipes({ loaderData: { recipes, away } }: Route.ComponentProps) {
   const { currency, school } = useWorkshop();
   return (
     <>
@@ -56,7 +64,7 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
           Write a recipe
         </Link>
       </Heading>
-      {loaderData.length === 0 ? (
+      {recipes.length === 0 && away.length === 0 ? (
         <Empty
           title="No recipe yet"
           act={
@@ -69,15 +77,17 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          <Table
-            rows={loaderData.flatMap((recipe) => recipe.sizes.map((size, n) => ({ recipe, size, first: n === 0 })))}
+          <ListTable
+            what="recipes"
+            rows={recipes.flatMap((recipe) => recipe.sizes.map((size, n) => ({ recipe, size, first: n === 0 })))}
             by={({ size }) => size.id}
+            finds={({ recipe: r, size }) => `${r.name} ${size.label} ${r.code} ${RECIPE_TYPES[r.type].label}`}
             columns={[
               {
                 head: "Recipe",
-                className: ({ first }) => (first ? "" : "max-sm:hidden"),
+                sorts: ({ recipe }) => recipe.name,
                 cell: ({ recipe: r, first }) =>
-                  first && (
+                  first ? (
                     <>
                       <Link to={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
                         {r.name}
@@ -87,22 +97,41 @@ export default function Recipes({ loaderData }: Route.ComponentProps) {
                         {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
                       </div>
                     </>
+                  ) : (
+                    <Link to={`/recipes/${r.id}`} className="text-pine-soft hover:underline">
+                      {r.name}
+                    </Link>
                   ),
               },
-              { head: "Size", as: "weight", cell: ({ size }) => size.label },
+              { head: "Size", as: "weight", sorts: ({ size }) => size.fill, cell: ({ size }) => size.label },
               { head: "Batch", as: "weight", cell: ({ recipe, first }) => first && gramsIn(1)(recipe.batch) },
-              { head: "Fills", as: "figure", cell: ({ size }) => `${size.units} units` },
-              { head: "Wax", as: "figure", cell: ({ recipe, first }) => first && percent(recipe.wax) },
+              { head: "Fills", as: "figure", sorts: ({ size }) => size.units, cell: ({ size }) => `${size.units} units` },
+              { head: "Wax", as: "figure", sorts: ({ recipe }) => recipe.wax, cell: ({ recipe, first }) => first && percent(recipe.wax) },
               ...SCHOOL_IDS.map((s, i): Column<{ size: { perUnit: readonly (number | null)[] } }> => ({
-                head: SCHOOLS[s] + (s === school ? " ●" : ""),
+                head: SCHOOLS[s] + (s === school ? "\u00a0●" : ""),
                 as: "figure",
                 headClass: s === school ? "text-pine!" : "",
                 className: s === school ? "font-semibold" : "",
+                sorts: ({ size }) => size.perUnit[i] ?? null,
                 cell: ({ size }) => (size.perUnit[i] == null ? "—" : money(size.perUnit[i], currency)),
               })),
             ]}
           />
           <p className="mt-3 text-[0.9rem] text-pine-soft">● is the school this workshop goes by; change it in Settings.</p>
+          {away.length > 0 && (
+            <details className="mt-5">
+              <summary className="pressable text-[0.95rem]">{counted(away.length, "recipe")} put away</summary>
+              <ul className="mt-1 columns-2 gap-8 max-sm:columns-1">
+                {away.map((r) => (
+                  <li key={r.id}>
+                    <Link to={`/recipes/${r.id}`} className="hover:underline">
+                      {r.name}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
         </Sheet>
       )}
     </>

@@ -5,9 +5,9 @@ import { useFieldArray, type UseFormReturn } from "react-hook-form";
 import { problemAt } from "../forms/useSheet.ts";
 import { FindText } from "../names/combo.tsx";
 import { PACKAGING } from "../names/finds.ts";
-import { Button, Problem, Text } from "../ui/form.tsx";
-import { LineTable } from "../ui/lines.tsx";
-import { Part } from "../ui/sheet.tsx";
+import { Button, Problem, Text } from "../ui/fields/form.tsx";
+import { LineTable } from "../ui/fields/lines.tsx";
+import { Part } from "../ui/sheet/sheet.tsx";
 import { BLANK_PACK, BLANK_SIZE, type RecipeTexts } from "./recipeTexts.ts";
 
 type SheetForm = Pick<UseFormReturn<RecipeTexts>, "control" | "register" | "setValue" | "getValues" | "formState"> & {
@@ -20,7 +20,15 @@ export function Sizes({ sheet, read }: { sheet: SheetForm; read: ReadRecipe }) {
     <Part title="Sizes" aside={<span className="text-[0.92rem] text-pine-soft">One pot can be poured into several.</span>}>
       <div className="space-y-6">
         {fields.map((f, i) => (
-          <Size key={f.key} i={i} sheet={sheet} read={read} only={fields.length === 1} remove={() => remove(i)} />
+          <Size
+            key={f.key}
+            i={i}
+            sheet={sheet}
+            read={read}
+            only={fields.length === 1}
+            remove={() => remove(i)}
+            copy={() => append({ ...sheet.getValues(`sizes.${i}`), id: "", away: "" })}
+          />
         ))}
       </div>
       <Button small className="mt-4" onClick={() => append(BLANK_SIZE, { focusName: `sizes.${fields.length}.container` })}>
@@ -30,7 +38,16 @@ export function Sizes({ sheet, read }: { sheet: SheetForm; read: ReadRecipe }) {
   );
 }
 
-function Size({ i, sheet, read, only, remove }: { i: number; sheet: SheetForm; read: ReadRecipe; only: boolean; remove: () => void }) {
+interface SizeProps {
+  i: number;
+  sheet: SheetForm;
+  read: ReadRecipe;
+  only: boolean;
+  remove: () => void;
+  copy: () => void;
+}
+
+function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
   const { errors } = sheet.formState;
   const size = read.sizes[i];
   const v = sheet.values.sizes[i];
@@ -47,14 +64,17 @@ function Size({ i, sheet, read, only, remove }: { i: number; sheet: SheetForm; r
           {away && ", put away"}
         </span>
         {fill && fill.by !== "weight" && <span className="weight text-pine-soft">{grams(fill.weight)}</span>}
-        <span className="ml-auto flex gap-3 text-[0.92rem]">
+        <span className="no-print ml-auto flex gap-3 text-[0.92rem]">
+          <button type="button" className="pressable" aria-label={`Copy size ${i + 1}`} onClick={copy}>
+            Copy
+          </button>
           {v?.id !== "" && (
             <button
               type="button"
               className="pressable"
               onClick={() => sheet.setValue(`sizes.${i}.away`, away ? "" : "yes", { shouldDirty: true })}
             >
-              {away ? "Take it out again" : "Put it away"}
+              {away ? "Take it out again" : "Put this size away"}
             </button>
           )}
           {v?.id === "" && !only && (

@@ -1,9 +1,9 @@
 /** The versions of a recipe: when each was written, why, and how often it was poured. */
 import type { versionsOf } from "#db/recipe/read";
 import { grams } from "#core/measure/write";
-import { When } from "../ui/amounts.tsx";
-import { Part } from "../ui/sheet.tsx";
-import { Table } from "../ui/table.tsx";
+import { When } from "../ui/figures/amounts.tsx";
+import { Part } from "../ui/sheet/sheet.tsx";
+import { Table } from "../ui/lists/table.tsx";
 
 export function Versions({ versions }: { versions: Awaited<ReturnType<typeof versionsOf>> }) {
   return (

@@ -8,6 +8,7 @@ import { saveRecipe } from "#db/recipe/save";
 import { readSettings } from "#db/settings";
 import { listMaterials, type MaterialRow } from "#db/shelf/materials";
 import { array, object } from "yup";
+import { Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
@@ -24,18 +25,21 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${(loaderData as { written?: { recipe: { name: string } } } | undefined)?.written?.recipe.name ?? "Write a recipe"} · Zelbin` },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
-  const [settings, materials, { lots, again }, written] = await Promise.all([
+  const asked = id === null ? new URL(request.url).searchParams.get("like") : null;
+  const [settings, materials, { lots, again }, written, like] = await Promise.all([
     readSettings(db()),
     listMaterials(db()),
     readShelfCosts(db()),
     id === null ? null : readWhole(db(), id),
+    asked === null ? null : readWhole(db(), idOf(asked)),
   ]);
   if (id !== null && !written) throw new Response("Not found", { status: 404 });
   const record = id === null ? null : ({ kind: "recipe", id } as const);
   return {
     written,
+    like,
     materials: materials.map(choiceOf),
     lots,
     again: [...again],
@@ -144,6 +148,9 @@ export default function Write({ loaderData }: Route.ComponentProps) {
     >
       {versions.length > 0 && <Versions versions={versions} />}
       {book && <ActsOf {...book} />}
+      {written && (
+        <Keeping of="recipe" id={written.recipe.id} retired={written.recipe.retired} copy={`/recipes/new?like=${written.recipe.id}`} />
+      )}
     </RecipeSheet>
   );
 }

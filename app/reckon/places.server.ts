@@ -1,6 +1,6 @@
 /** What leads somewhere: acts asked for by their words, lots and who has them, anything by its name. */
 import { finder } from "#core/find";
-import { STATIONS } from "../ui/stations.ts";
+import { STATIONS } from "../ui/frame/stations.ts";
 import { holds } from "#core/material/container";
 import { massOf } from "#core/measure/mass";
 import { grams, writeNumber } from "#core/measure/write";
@@ -9,7 +9,7 @@ import { unit } from "#core/measure/units";
 import type { ActWord, Question } from "#core/reckon/question";
 import { counted } from "#core/words";
 import { findLot, lotsLike, traceLot } from "#db/lots/trace";
-import { supplierNames } from "#db/names";
+import { contactsOf } from "#db/contacts";
 import { readRecipes } from "#db/recipe/read";
 import { listMaterials } from "#db/shelf/materials";
 import { db } from "../db.server.ts";
@@ -54,7 +54,7 @@ export async function acting({ act, of, units }: Extract<Question, { kind: "act"
   const does: Record<ActWord, () => Promise<Reading[]>> = {
     receive: async () => {
       if (of === "") return [reading("Receive a purchase", "/shelf/receive", "Open the sheet")];
-      const from = finder(await supplierNames(db()), (s) => s)(of.replace(/^from /, ""), 1);
+      const from = finder(await contactsOf(db(), "supplier"), (s) => ({ name: s.name }))(of.replace(/^from /, ""), 1);
       return [
         ...(await ofMaterials(
           (n) => `Receive ${n}`,

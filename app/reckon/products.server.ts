@@ -10,7 +10,7 @@ import { costRecipe } from "#core/recipe/cost";
 import { batchFor, scaleTo } from "#core/recipe/scale";
 import { SCHOOLS } from "#core/stock/schools";
 import { today } from "#db/clock";
-import { materialsOf, readShelfCosts } from "#db/recipe/costs";
+import { materialsOf, readShelf } from "#db/recipe/costs";
 import { costInput, readRecipes, type WrittenRecipe } from "#db/recipe/read";
 import { readSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
@@ -43,10 +43,10 @@ export async function costing(units: number, name: string): Promise<Reading[]> {
   const hits = await named(name);
   if (hits.length === 0) return [cant(`No recipe is called “${name}”.`)];
   if (units < 1 || units > MOST_UNITS) return [cant("Ask for 1 to 10 000 units.")];
-  const [settings, shelf] = await Promise.all([readSettings(db()), readShelfCosts(db(), materialsOf(hits.map((h) => h.w)))]);
+  const [settings, shelf] = await Promise.all([readSettings(db()), readShelf(db(), today(), materialsOf(hits.map((h) => h.w)))]);
   return hits.map(({ w, size }) => {
     const batch = batchFor([{ units, fill: size.fill }], w.recipe.lossBp);
-    const cost = costRecipe(costInput(w, size, settings, weightsOf(w, batch)), shelf.lots, shelf.again, today());
+    const cost = costRecipe(costInput(w, size, settings, weightsOf(w, batch)), shelf);
     const each = cost.perUnit[settings.school];
     if (!each) return cant(`${w.recipe.name} has an ingredient that was never bought, so it has no cost yet.`);
     const say = (n: number): string => money(n, settings.currency);

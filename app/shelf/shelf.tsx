@@ -3,17 +3,21 @@
  * boards, one for each kind, opened one at a time.
  */
 import { groupBy } from "#core/collect";
+import { finder } from "#core/find";
 import { KINDS, KIND_IDS, kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
+import { usedPerDay } from "#core/stock/reorder";
 import { counted } from "#core/words";
 import { lotsOfMaterials } from "#db/ledger/lots";
+import { monthlyUse } from "#db/shelf/buying";
 import { onShelf, shelfBoards, type Board } from "#db/shelf/overview";
 import { today } from "#db/clock";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Form, Link } from "react-router";
 import { db } from "../db.server.ts";
-import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
+import { useRemembered } from "../ui/lists/remembered.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import { ShelfTable } from "./shelfTable.tsx";
 import { Worth } from "./worth.tsx";
@@ -40,11 +44,10 @@ export async function loader({ request }: Route.LoaderArgs) {
         : board
           ? await onShelf(db(), today(), { kind: board }, MOST)
           : [];
-  const lots = await lotsOfMaterials(
-    db(),
-    materials.map((m) => m.id),
-  );
-  return { boards, whole, board, find, materials, lots };
+  const ids = materials.map((m) => m.id);
+  const [lots, use] = await Promise.all([lotsOfMaterials(db(), ids), monthlyUse(db(), today(), ids)]);
+  const perDay = ids.map((id) => [id, usedPerDay(use.get(id) ?? [], today())] as const);
+  return { boards, whole, board, find, materials, lots, perDay };
 }
 
 /** A board with its totals; pressing its name opens it. */
@@ -54,7 +57,7 @@ function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; fol
     <span className="flex flex-wrap items-baseline gap-x-4">
       {folds ? (
         <Link
-          to={open ? "/shelf" : `/shelf?board=${b.kind}`}
+          to={open ? "/shelf?board=" : `/shelf?board=${b.kind}`}
           aria-expanded={open}
           className="font-display text-[1.15rem] font-normal hover:underline"
         >
@@ -74,12 +77,14 @@ function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; fol
   );
 }
 
-export default function Shelf({ loaderData: { boards, whole, board, find, materials, lots } }: Route.ComponentProps) {
+export default function Shelf({ loaderData: { boards, whole, board, find, materials, lots, perDay } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
+  useRemembered("board");
   const [typed, setTyped] = useState("");
   const byMaterial = groupBy(lots, (l) => l.of);
   // A whole shelf is searched as it is typed; a big one when asked.
-  const shown = whole && !find ? materials.filter((m) => m.name.toLowerCase().includes(typed.trim().toLowerCase())) : materials;
+  const search = useMemo(() => finder(materials, (m) => m), [materials]);
+  const shown = whole && !find ? search(typed) : materials;
   const byKind = groupBy(shown, (m) => m.kind);
   const worth = (group: "ingredient" | "packaging"): string =>
     money(sum(boards.filter((b) => kind(b.kind).group === group).map((b) => b.worth)), currency);
@@ -160,6 +165,7 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
               rows: byKind.get(b.kind) ?? [],
             }))}
             lots={byMaterial}
+            perDay={new Map(perDay)}
           />
           {visible.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find || typed}”.</p>}
           {materials.length === MOST && <p className="pt-3 text-pine-soft">The first {MOST} are shown. Find the others by name.</p>}

@@ -4,8 +4,9 @@ import { money, perWeight, type UnitCost } from "#core/measure/money";
 import { useFirst, type Lot } from "#core/stock/lots";
 import type { OnShelf } from "#db/shelf/overview";
 import { Link } from "react-router";
-import { LotTag, PerUnit, showInColumn } from "../ui/amounts.tsx";
-import { Table, type Group } from "../ui/table.tsx";
+import { LotTag, PerUnit, showInColumn } from "../ui/figures/amounts.tsx";
+import { Lasts } from "../ui/figures/lasts.tsx";
+import { Table, type Group } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
 /** More lots than this are a number, not tags. */
@@ -26,7 +27,14 @@ function Lots({ lots }: { lots: readonly Lot[] }) {
   );
 }
 
-export function ShelfTable({ boards, lots }: { boards: readonly Group<OnShelf>[]; lots: ReadonlyMap<number, readonly Lot[]> }) {
+interface Props {
+  boards: readonly Group<OnShelf>[];
+  lots: ReadonlyMap<number, readonly Lot[]>;
+  /** What is used of each in a day. */
+  perDay: ReadonlyMap<number, number | null>;
+}
+
+export function ShelfTable({ boards, lots, perDay }: Props) {
   const { currency } = useWorkshop();
   // Weighed materials' average costs stand under each other, so in one unit.
   const weighed = boards.flatMap((b) => b.rows).filter((m) => kind(m.kind).measured === "weight");
@@ -51,6 +59,7 @@ export function ShelfTable({ boards, lots }: { boards: readonly Group<OnShelf>[]
           ),
         },
         { head: "On hand", as: "weight", cell: (m) => (m.onHand === 0 ? "none" : showInColumn(m.onHand, kind(m.kind).measured)) },
+        { head: "Lasts", cell: (m) => <Lasts onHand={m.onHand} perDay={perDay.get(m.id) ?? null} low={m.low} /> },
         { head: "Worth", as: "figure", cell: (m) => money(m.value, currency) },
         {
           head: "Average cost",
@@ -60,8 +69,8 @@ export function ShelfTable({ boards, lots }: { boards: readonly Group<OnShelf>[]
         {
           head: "Lots, use first in front",
           plain: true,
-          headClass: "pl-6!",
-          className: "pl-6!",
+          headClass: "sm:pl-6!",
+          className: "sm:pl-6!",
           cell: (m) => <Lots lots={lots.get(m.id) ?? []} />,
         },
       ]}

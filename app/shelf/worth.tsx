@@ -2,7 +2,7 @@
 import { money } from "#core/measure/money";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { useFetcher } from "react-router";
-import { Table } from "../ui/table.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { loader } from "./worthBySchool.ts";
 

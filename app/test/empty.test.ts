@@ -39,8 +39,10 @@ import { loader as worth } from "../shelf/worthBySchool.ts";
 import { loader as begin } from "../begin/begin.tsx";
 import { loader as opening } from "../shelf/opening/opening.tsx";
 import { loader as today } from "../today/today.tsx";
+import { loader as people } from "../people/people.tsx";
+import { loader as contact } from "../people/contact.tsx";
 import { loader as file } from "../files/file.ts";
-import { loader as workroom } from "../ui/workroom.tsx";
+import { loader as workroom } from "../ui/frame/workroom.tsx";
 
 let db: OpenDb;
 let drop: () => Promise<void>;
@@ -67,18 +69,19 @@ const status = async (loader: unknown, id: string): Promise<number> => {
 
 describe("an empty workshop", () => {
   it.each<[string, unknown, unknown]>([
-    ["today", today, { waiting: [], drafts: [] }],
+    ["today", today, { waiting: [], fixed: [], drafts: [] }],
     ["shelf", shelf, { boards: [], whole: true, materials: [], lots: [] }],
-    ["receive", receive, { materials: [], again: [], first: [] }],
+    ["receive", receive, { materials: [], again: [], supplier: "", lines: [] }],
     ["receipts", receipts, { rows: [], more: false }],
+    ["suppliers", people, { kind: "supplier", all: [] }],
     ["shopping", shopping, { groups: [] }],
-    ["stock-take", stockTake, { rows: [] }],
+    ["stock-take", stockTake, { rows: [], totals: [], whole: true }],
     ["harvests", harvests, []],
     ["opening stock", opening, { materials: [], prepared: [] }],
     ["first steps", begin, { away: false }],
     ["library", library, { have: [] }],
     ["worth", worth, { ingredient: { lot: 0, average: 0, again: 0 }, packaging: { lot: 0, average: 0, again: 0 } }],
-    ["jars", jars, { steeping: [], past: [] }],
+    ["jars", jars, { steeping: [], rows: [] }],
     ["fill a jar", fill, { materials: [], lots: [], past: [], start: null }],
     ["blend", blend, { lots: [] }],
     ["workroom", workroom, { data: { counts: {}, heated: [], done: null } }],
@@ -115,6 +118,7 @@ describe("what isn't there is not found, never a crash", () => {
     ["price", price],
     ["market day", day],
     ["order", order],
+    ["supplier", contact],
     ["file", file],
   ])("%s", async (_, loader) => {
     for (const id of ["1", "0", "-1", "abc", "99999999999", "1e3", "1.5", "'"]) expect(await status(loader, id), id).toBe(404);

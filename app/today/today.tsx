@@ -1,293 +1,215 @@
-/** Today: what needs a hand, from every station. */
+/** Today: the day's work in the order one would do it, with what can be done in one press done here, and the week ahead beside it. */
 import { ago, daysBetween, sayFullDay } from "#core/when";
+import { inOrder, mustBe, sayMinutes, turnOf, WORK, type Turn } from "#core/work";
+import { takeOut } from "#db/cabinet/cabinet";
 import { today } from "#db/clock";
 import { listDrafts } from "#db/drafts";
+import { packGiftOrder } from "#db/gifts/pack";
+import { tend } from "#db/jars/fill";
+import { findLot } from "#db/lots/trace";
+import { moveOut } from "#db/shelf/lots";
 import { whatWaits, type Waiting } from "#db/today";
-import { Link, useFetcher } from "react-router";
+import { weekAhead } from "#db/week";
+import { Link } from "react-router";
+import { array, object } from "yup";
 import { db } from "../db.server.ts";
-import { showBase, When } from "../ui/amounts.tsx";
-import { Empty, Heading, Sheet } from "../ui/sheet.tsx";
+import { idField, note, oneOf } from "../forms/fields.ts";
+import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { usePress } from "../forms/usePress.ts";
+import { Button, Problem } from "../ui/fields/form.tsx";
+import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { oneWalk, say, type Said } from "./say.tsx";
+import { Unfinished } from "./unfinished.tsx";
+import { Week } from "./week.tsx";
 import type { Route } from "./+types/today";
 
 export const meta: Route.MetaFunction = () => [{ title: "Today · Zelbin" }];
 export async function loader() {
-  const [waiting, drafts] = await Promise.all([whatWaits(db(), today()), listDrafts(db())]);
-  return { waiting, drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })) };
+  const [waiting, drafts, fixed] = await Promise.all([whatWaits(db(), today()), listDrafts(db()), weekAhead(db(), today())]);
+  return { waiting, fixed, drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })) };
 }
 
-interface Said {
-  to: string;
-  what: React.ReactNode;
-  do: string;
+const schema = object({
+  does: oneOf(["shake", "pack", "takeOff"]),
+  id: idField(),
+  number: note(60),
+  jars: array().of(idField()).default([]),
+});
+
+/** What is done with one press; each is the same act as on its own sheet. */
+export async function action({ request }: Route.ActionArgs) {
+  const sheet = await readSheet(request, schema);
+  if (!sheet.ok) return sheet.reply;
+  const { does, id, number, jars } = sheet.value;
+  const here = { path: () => "/" };
+  if (does === "shake") return act(() => tend(db(), { jarIds: jars, kind: "shaken" }, sheet.doing), here);
+  if (does === "pack") return act(() => packGiftOrder(db(), { id, only: [] }, sheet.doing), here);
+  const lot = await findLot(db(), number);
+  if (!lot || lot.onHand === 0) return refuseSheet([{ field: "", say: `There is nothing left of ${number}.` }]);
+  const of = { lotId: lot.id, note: "past its day" };
+  return lot.productId === null
+    ? act(() => moveOut(db(), { ...of, amount: lot.onHand, reason: "wasted" }, sheet.doing), here)
+    : act(() => takeOut(db(), { ...of, units: lot.onHand, reason: "damaged" }, sheet.doing), here);
 }
 
-/** A waiting thing as a sentence, and the act that settles it. */
-function say(w: Waiting, day: string): Said {
-  const amount = w.amount !== null && w.measured ? showBase(w.amount, w.measured) : "";
-  const lot = w.number ? <span className="weight text-[0.92em]">{w.number}</span> : null;
-  const jarName = (
-    <>
-      {w.name} {lot}
-    </>
-  );
-  const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
-  switch (`${w.station} ${w.kind}`) {
-    case "bench open":
-      return {
-        to: `/bench/${w.id}`,
-        what: (
-          <>
-            {w.name}, {units} set out <When day={w.day} />
-          </>
-        ),
-        do: "Go on weighing",
-      };
-    case "gifts toPack":
-      return {
-        to: `/gifts/${w.id}`,
-        what: (
-          <>
-            Order for {w.name}, {units}, due <When day={w.day} />
-            {daysBetween(day, w.day!) < 0 && <strong className="text-berry"> — late</strong>}
-          </>
-        ),
-        do: "Pack it",
-      };
-    case "gifts toMake":
-      return {
-        to: `/gifts/${w.id}`,
-        what: (
-          <>
-            Order for {w.name}, {units}, due <When day={w.day} />
-            {daysBetween(day, w.day!) < 0 && <strong className="text-berry"> — late</strong>}: not all of it is there
-          </>
-        ),
-        do: "See what is missing",
-      };
-    case "shelf held":
-    case "cabinet held":
-      return {
-        to: `/lots/${w.number}`,
-        what: (
-          <>
-            {w.name}, {w.measured === "count" && w.station === "cabinet" ? units : amount} in lot {lot}, on hold
-          </>
-        ),
-        do: "Decide",
-      };
-    case "markets toClose":
-      return {
-        to: `/markets/${w.id}`,
-        what: (
-          <>
-            {w.name} on <When day={w.day} /> isn't closed
-          </>
-        ),
-        do: "Count the stall",
-      };
-    case "markets comingUp":
-      return {
-        to: `/markets/${w.id}`,
-        what: (
-          <>
-            {w.name} on <When day={w.day} />, in {daysBetween(day, w.day!)} days
-          </>
-        ),
-        do: "See what goes along",
-      };
-    case "shelf expired":
-      return {
-        to: `/shelf/${w.id}`,
-        what: (
-          <>
-            {w.name}, {amount} in lot {lot}, was best before <When day={w.day} />
-          </>
-        ),
-        do: "Count it out",
-      };
-    case "shelf soon":
-      return {
-        to: `/shelf/${w.id}`,
-        what: (
-          <>
-            {w.name}, {amount} in lot {lot}, best before <When day={w.day} />
-          </>
-        ),
-        do: "Use it first",
-      };
-    case "shelf drying":
-      return {
-        to: `/shelf/harvests/${w.id}`,
-        what: (
-          <>
-            {w.name}, {amount} picked <When day={w.day} />, is drying
-          </>
-        ),
-        do: "Weigh it",
-      };
-    case "jars shake":
-      return { to: "/jars", what: jarName, do: "Shake it" };
-    case "jars ready":
-      return {
-        to: `/jars/${w.id}`,
-        what: (
-          <>
-            {jarName}, at its best since <When day={w.day} />
-          </>
-        ),
-        do: "Strain it",
-      };
-    case "jars late":
-      return { to: `/jars/${w.id}`, what: <>{jarName}, steeping too long</>, do: "Strain it now" };
-    case "shelf low":
-      return {
-        to: `/shelf/receive?material=${w.id}`,
-        what: (
-          <>
-            {w.name}: {w.amount ? `${amount} left` : "none left"}
-          </>
-        ),
-        do: "Receive more",
-      };
-    case "cabinet expired":
-      return {
-        to: `/lots/${w.number}`,
-        what: (
-          <>
-            {w.name}, {units} of lot {lot}, was best before <When day={w.day} />
-          </>
-        ),
-        do: "Don't sell it",
-      };
-    case "cabinet soon":
-      return {
-        to: `/lots/${w.number}`,
-        what: (
-          <>
-            {w.name}, {units} of lot {lot}, best before <When day={w.day} />
-          </>
-        ),
-        do: "Sell it first",
-      };
-    default:
-      return { to: `/prices/${w.id}`, what: <>{w.name} has no price</>, do: "Price it" };
-  }
-}
-
-const PARTS: readonly { title: string; has: (w: Waiting) => boolean; all?: readonly [to: string, name: string] }[] = [
-  { title: "On the bench", has: (w) => w.station === "bench" },
-  { title: "In jars", has: (w) => w.station === "jars" },
-  { title: "Drying", has: (w) => w.kind === "drying" },
-  { title: "Promised", has: (w) => w.station === "gifts" || w.station === "markets" },
-  { title: "On hold", has: (w) => w.kind === "held" },
-  { title: "Past its day", has: (w) => w.kind === "expired" },
-  { title: "Use or sell first", has: (w) => w.kind === "soon" },
-  { title: "Running low", has: (w) => w.kind === "low", all: ["/shelf/shopping", "The shopping list"] },
-  { title: "Without a price", has: (w) => w.kind === "unpriced" },
-];
-
-/** How many more there are than the list shows, and where to see them all. */
-function More({ rows, all }: { rows: Waiting[]; all?: readonly [to: string, name: string] }) {
-  const totals = new Map(rows.map((w) => [`${w.station} ${w.kind}`, w.total]));
-  const more = [...totals.values()].reduce((a, n) => a + n, 0) - rows.length;
-  if (more === 0 && !all) return null;
+/** A line of work. The press that does it here stands apart from the way to where it is looked at. */
+function Line({ of: { to, what, do: does, press }, by }: { of: Said; by: string | null }) {
+  const hand = usePress("/?index");
   return (
-    <p className="pt-2 text-[0.92rem] text-pine-soft">
-      {more > 0 && `And ${more} more. `}
-      {all && (
-        <Link to={all[0]} className="text-amber underline underline-offset-4">
-          {all[1]}
-        </Link>
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5">
+      <Link to={to} className="flex min-w-0 flex-1 basis-72 items-baseline justify-between gap-4 py-1 hover:bg-honey-wash">
+        <span className="min-w-0">
+          {what}
+          {by && <span className="ml-2 text-[0.9rem] text-honey">{by}</span>}
+        </span>
+        <span className="flex-none text-[0.92rem] font-semibold text-amber">{does}</span>
+      </Link>
+      {press && (
+        <Button small className="no-print min-w-28" disabled={hand.busy} aria-label={press.of} onClick={() => hand.press(press.act)}>
+          {press.say}
+        </Button>
       )}
-    </p>
+      <Problem say={hand.problem?.say} see={hand.problem?.see} />
+    </li>
   );
 }
 
-/** Sheets that were begun and not kept: each is taken up where it was left, or thrown away. */
-function Unfinished({ drafts }: { drafts: Route.ComponentProps["loaderData"]["drafts"] }) {
-  const drop = useFetcher();
+/** By when, where that isn't said already by what it is. */
+function byWhen(w: Waiting, day: string): string | null {
+  const by = mustBe(w, day);
+  if (by === null || by <= day || !(w.kind === "toPack" || w.kind === "toMake" || w.kind === "comingUp")) return null;
+  const n = daysBetween(day, by);
+  const what = w.kind === "toMake" ? "begin" : w.kind === "toPack" ? "pack" : "ready";
+  return n === 1 ? `${what} by tomorrow` : `${what} within ${n} days`;
+}
+
+const TURNS: Record<Exclude<Turn, "time">, string> = { now: "Today", week: "This week" };
+
+interface Listed {
+  rows: readonly Waiting[];
+  /** Beyond those listed. */
+  more: number;
+  day: string;
+}
+
+/** What has its turn, in order, and how long all of it takes. */
+function TurnPart({ turn, rows, more, day }: Listed & { turn: Exclude<Turn, "time"> }) {
+  if (rows.length === 0) return null;
+  const shakes = rows.filter((w) => w.kind === "shake");
+  const lines = shakes.length > 1 ? rows.filter((w) => w.kind !== "shake" || w === shakes[0]) : rows;
   return (
-    <section className="mb-7 break-inside-avoid" aria-label="Left unfinished">
-      <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">Left unfinished</h2>
+    <section className="mb-7" aria-label={TURNS[turn]}>
+      <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">
+        {TURNS[turn]}
+        <span className="font-sans text-[0.92rem] text-pine-soft">{sayMinutes(rows.reduce((a, w) => a + WORK[w.kind].minutes, 0))}</span>
+      </h2>
       <ul className="divide-y divide-rule">
-        {drafts.map((d) => (
-          <li key={d.id} className="flex items-baseline gap-4 py-1">
-            <Link to={d.path} className="flex min-w-0 flex-1 items-baseline justify-between gap-4 py-1 hover:bg-honey-wash">
-              <span className="min-w-0">
-                {d.title}
-                <span className="text-pine-soft">, {d.ago}</span>
-              </span>
-              <span className="flex-none text-[0.92rem] font-semibold text-amber">Go on with it</span>
-            </Link>
-            <button
-              type="button"
-              className="pressable flex-none text-[0.92rem]"
-              aria-label={`Throw away: ${d.title}`}
-              onClick={() =>
-                void drop.submit(
-                  { path: d.path, sheet: d.sheet, title: "", values: null },
-                  { method: "post", action: "/drafts", encType: "application/json" },
-                )
-              }
-            >
-              Throw away
-            </button>
-          </li>
+        {lines.map((w) => (
+          <Line
+            key={`${w.station}${w.kind}${w.id}${w.number}`}
+            of={w === shakes[0] && shakes.length > 1 ? oneWalk(shakes) : say(w, day)}
+            by={byWhen(w, day)}
+          />
         ))}
       </ul>
+      {more > 0 && <p className="pt-2 text-[0.92rem] text-pine-soft">And {more} more, once these are done.</p>}
     </section>
   );
 }
 
-export default function Today({ loaderData: { waiting, drafts } }: Route.ComponentProps) {
+/** How many of their kinds wait beyond those that are listed anywhere. */
+function unlisted(rows: readonly Waiting[], all: readonly Waiting[]): number {
+  const kindOf = (w: Waiting): string => `${w.station} ${w.kind}`;
+  const totals = new Map(rows.map((w) => [kindOf(w), w.total]));
+  return [...totals].reduce((n, [k, total]) => n + total - all.filter((w) => kindOf(w) === k).length, 0);
+}
+
+/** What nothing presses: kept in mind, kind by kind. */
+const KEPT: readonly { title: string; has: (w: Waiting) => boolean; all?: readonly [to: string, name: string] }[] = [
+  { title: "Promised later", has: (w) => w.station === "gifts" || w.station === "markets" },
+  { title: "In jars", has: (w) => w.station === "jars" },
+  { title: "On hold", has: (w) => w.kind === "held" },
+  { title: "Sell first", has: (w) => w.kind === "soon" && w.station === "cabinet" },
+  { title: "Use first", has: (w) => w.kind === "soon" && w.station === "shelf" },
+  { title: "Running low", has: (w) => w.kind === "low", all: ["/shelf/shopping", "The shopping list"] },
+  { title: "Without a price", has: (w) => w.kind === "unpriced" },
+];
+/** Of each kind so many are read at a glance. */
+const GLANCE = 4;
+
+function KeptPart({ title, rows, more, day, all }: Listed & { title: string; all?: readonly [string, string] }) {
+  const lines = rows.map((w) => <Line key={`${w.station}${w.kind}${w.id}${w.number}`} of={say(w, day)} by={null} />);
+  return (
+    <section className="mb-6 break-inside-avoid" aria-label={title}>
+      <h3 className="border-b border-rule-strong pb-1 font-display text-[1.1rem]">{title}</h3>
+      <ul className="divide-y divide-rule">{lines.slice(0, GLANCE)}</ul>
+      {lines.length > GLANCE && (
+        <details>
+          <summary className="pressable py-1 text-[0.92rem]">{lines.length - GLANCE} more</summary>
+          <ul className="divide-y divide-rule">{lines.slice(GLANCE)}</ul>
+        </details>
+      )}
+      {(more > 0 || all) && (
+        <p className="pt-1 text-[0.92rem] text-pine-soft">
+          {more > 0 && `And ${more} more. `}
+          {all && (
+            <Link to={all[0]} className="text-amber underline underline-offset-4">
+              {all[1]}
+            </Link>
+          )}
+        </p>
+      )}
+    </section>
+  );
+}
+
+export default function Today({ loaderData: { waiting, drafts, fixed } }: Route.ComponentProps) {
   const { today: day, name } = useWorkshop();
-  const parts = PARTS.map((p) => ({ ...p, rows: waiting.filter(p.has) })).filter((p) => p.rows.length > 0);
+  const work = inOrder(waiting, day);
+  const turn = (t: Turn) => work.filter((w) => turnOf(w, day) === t);
+  const kept = KEPT.map((p) => ({ ...p, rows: turn("time").filter(p.has) })).filter((p) => p.rows.length > 0);
+  const pressing = turn("now").length + turn("week").length > 0;
+  const empty = waiting.length === 0 && drafts.length === 0;
   return (
     <>
-      <Heading title={sayFullDay(day)} about={waiting.length > 0 || drafts.length > 0 ? `What needs a hand in ${name}.` : undefined} />
-      {parts.length === 0 && drafts.length === 0 ? (
-        <Empty
-          title="Nothing waits"
-          act={
-            <>
-              <Link to="/bench/set-out" className="act act-main">
-                Set out a batch
-              </Link>
-              <Link to="/shelf/receive" className="act">
-                Receive a purchase
-              </Link>
-            </>
-          }
-        >
-          Nothing is open on the bench, promised, running low or near its best-before.
-        </Empty>
-      ) : (
-        <Sheet>
-          <div className="columns-1 gap-14 lg:columns-2 lg:[column-rule:1px_solid_var(--color-rule)]">
+      <Heading title={sayFullDay(day)} about={empty ? undefined : `What needs a hand in ${name}, in the order one would do it.`} />
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+        {empty ? (
+          <Empty
+            title="Nothing waits"
+            act={
+              <>
+                <Link to="/bench/set-out" className="act act-main">
+                  Set out a batch
+                </Link>
+                <Link to="/shelf/receive" className="act">
+                  Receive a purchase
+                </Link>
+              </>
+            }
+          >
+            Nothing is open on the bench, promised, running low or near its best-before.
+          </Empty>
+        ) : (
+          <Sheet>
             {drafts.length > 0 && <Unfinished drafts={drafts} />}
-            {parts.map((p) => (
-              <section key={p.title} className="mb-7 break-inside-avoid" aria-label={p.title}>
-                <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">{p.title}</h2>
-                <ul className="divide-y divide-rule">
-                  {p.rows.map((w) => {
-                    const s = say(w, day);
-                    return (
-                      <li key={`${w.kind}${w.id}${w.number}`}>
-                        <Link to={s.to} className="flex items-baseline justify-between gap-4 py-2 hover:bg-honey-wash">
-                          <span className="min-w-0">{s.what}</span>
-                          <span className="flex-none text-[0.92rem] font-semibold text-amber">{s.do}</span>
-                        </Link>
-                      </li>
-                    );
-                  })}
-                </ul>
-                <More rows={p.rows} all={p.all} />
-              </section>
-            ))}
-          </div>
-        </Sheet>
-      )}
+            <TurnPart turn="now" rows={turn("now")} more={unlisted(turn("now"), waiting)} day={day} />
+            <TurnPart turn="week" rows={turn("week")} more={0} day={day} />
+            {kept.length > 0 && (
+              <>
+                {pressing && <h2 className="mb-2 text-[1.25rem]">When there is time</h2>}
+                <div className="columns-1 gap-10 md:columns-2">
+                  {kept.map(({ title, rows, all }) => (
+                    <KeptPart key={title} title={title} rows={rows} more={unlisted(rows, waiting)} day={day} all={all} />
+                  ))}
+                </div>
+              </>
+            )}
+          </Sheet>
+        )}
+        <Week fixed={fixed} />
+      </div>
     </>
   );
 }

@@ -7,8 +7,8 @@ import { object } from "yup";
 import { serving } from "../db.server.ts";
 import { oneOf } from "../forms/fields.ts";
 import { asked, readSheet, refuseSheet, type Reply } from "../forms/sheet.server.ts";
-import { Button, Problem } from "../ui/form.tsx";
-import { Caution, Heading, Sheet } from "../ui/sheet.tsx";
+import { Button, Problem } from "../ui/fields/form.tsx";
+import { Caution, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/workshops";
 

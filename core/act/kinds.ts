@@ -37,6 +37,10 @@ export const ACTS_SAID = {
   spoil: { say: "Jar written off", station: "jars" },
   blend: { say: "Oils blended", station: "jars" },
   saveRecipe: { say: "Recipe kept", station: "recipes" },
+  retireRecipe: { say: "Recipe put away or out", station: "recipes" },
+  deleteRecipe: { say: "Recipe deleted", station: "recipes" },
+  retireProduct: { say: "Size put away or out", station: "prices" },
+  deleteProduct: { say: "Size deleted", station: "prices" },
   setOut: { say: "Batch set out", station: "bench" },
   pour: { say: "Batch poured", station: "bench" },
   clearBatch: { say: "Batch cleared off", station: "bench" },
@@ -46,6 +50,9 @@ export const ACTS_SAID = {
   closeMarket: { say: "Market day closed", station: "markets" },
   saveGift: { say: "Order kept", station: "gifts" },
   packOrder: { say: "Order packed", station: "gifts" },
+  saveContact: { say: "Supplier, customer or market kept", station: "people" },
+  retireContact: { say: "Supplier, customer or market put away or back", station: "people" },
+  deleteContact: { say: "Supplier, customer or market deleted", station: "people" },
   settings: { say: "Settings kept", station: "settings" },
   undo: { say: "Taken back", station: "" },
 } as const satisfies Record<string, { say: string; station: string }>;
@@ -65,6 +72,7 @@ export const SUBJECTS = {
   batch: { say: "Batch", at: "/bench/" },
   market: { say: "Market day", at: "/markets/" },
   order: { say: "Order", at: "/gifts/" },
+  contact: { say: "Supplier, customer or market", at: "/people/" },
   settings: { say: "Settings", at: null },
 } as const satisfies Record<string, { say: string; at: string | null }>;
 export type SubjectKind = keyof typeof SUBJECTS;

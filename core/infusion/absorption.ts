@@ -5,6 +5,7 @@
  * two grams to the gram; finer herb keeps more, root and seed less (from memory). Once a workshop has strainings of its own,
  * those count instead.
  */
+import { isKeyOf } from "../record.ts";
 import { mg, type Mg } from "../measure/exact.ts";
 
 export const CUTS = {
@@ -16,7 +17,7 @@ export const CUTS = {
 } as const;
 export type Cut = keyof typeof CUTS;
 export const CUT_IDS = Object.keys(CUTS) as Cut[];
-export const isCut = (text: string): text is Cut => text in CUTS;
+export const isCut = (text: string): text is Cut => isKeyOf(CUTS, text);
 
 /** Grams of oil a gram of dry herb keeps, strained through cloth and not pressed. */
 export const KEEPS: Record<Cut, number> = { whole: 2, cut: 2.1, fine: 2.5, powder: 2.2, root: 1.2 };

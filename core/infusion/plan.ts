@@ -1,6 +1,7 @@
 /**
  * A jar as planned on its sheet, read: used live on the page and again by the action that fills it.
  */
+import { isKeyOf } from "../record.ts";
 import { expectedBack, isCut, keeping, type Cut, type Keeping, type Straining } from "./absorption.ts";
 import { amounts, type AmountBy, type AmountIn, type Amounts } from "./amounts.ts";
 import {
@@ -176,7 +177,7 @@ export function readPlan(
   const herbs = parts.filter((p) => p.role === "herb");
   const carriers = parts.filter((p) => p.role === "carrier");
 
-  const method = (t.method in METHODS ? t.method : "shelf") as MethodId;
+  const method = isKeyOf(METHODS, t.method) ? t.method : "shelf";
   const ownDays = method === "own" ? read("ownDays", readPositive(t.ownDays, "how many days it takes")) : null;
   const heated = METHODS[method].heat === "gentle";
   const hours = heated && t.ownHours.trim() !== "" ? read("ownHours", readHours(t.ownHours)) : null;

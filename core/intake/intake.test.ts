@@ -53,6 +53,11 @@ describe("tables", () => {
       }),
     );
     expect(writeTable(["a"], [["=1+1"], ["-2"], ["@x"]])).toBe("\ufeffa\r\n'=1+1\r\n-2\r\n'@x\r\n");
+    for (const cell of ["-2+3", "+1-1", "-2+cmd|' /C calc'!A0", "\t=1", "\r=1", " =1", "\u200b=1", "＝1", "＠x", "|x", "−1+1"])
+      expect(writeTable([cell], []), cell).toMatch(/^\ufeff"?'/);
+    for (const cell of ["12.50", "-2", "-2,5", "+3", "Shea (raw)", "a=b"]) expect(writeTable([cell], []), cell).not.toContain("'");
+    expect(code("a;".repeat(300))).toBe("tooWide");
+    expect(code(`name;size;price\n${"Shea;1 kg;1\n".repeat(125_000)}`)).toBe("tooLong");
   });
 });
 

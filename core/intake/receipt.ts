@@ -2,6 +2,7 @@
  * A table read as receipts, or as what was on the shelf before the books began: which column is what, in which style, and each row as a
  * line to put on the shelf or the words for what is wrong with it.
  */
+import { plainText } from "../measure/parse.ts";
 import { groupBy } from "../collect.ts";
 import { factsIn, type MaterialFacts } from "../material/facts.ts";
 import type { Base, Micros } from "../measure/exact.ts";
@@ -125,6 +126,15 @@ export interface Intake {
   unknown: { name: string; rows: number }[];
 }
 
+/** As long as what is typed may be. */
+const LONGEST: readonly (readonly [FieldId, number])[] = [
+  ["material", 80],
+  ["supplier", 120],
+  ["supplierLot", 60],
+  ["packSize", 40],
+];
+const MOST_PACKS = 10_000;
+
 /**
  * Reads every row. A row with a problem is left out and told; the others stand.
  * @param known materials by lower-case name, the maker's own matches of unknown names included
@@ -153,6 +163,9 @@ export function readIntake(
       intake.problems.push({ row, field, say: o.problem.say });
       return null;
     };
+    for (const [field, most] of LONGEST)
+      if (text(field).length > most) read(field, refuse("long", `“${text(field).slice(0, 20)}…” is over ${most} characters.`));
+    if (intake.problems.length > before) return;
     const name = text("material");
     const material = known.get(name.toLowerCase());
     if (!material) {
@@ -167,13 +180,17 @@ export function readIntake(
     const whole = packs === null ? null : Number(packs);
     if (whole !== null && (!Number.isInteger(whole) || whole < 1))
       read("packs", refuse("whole", `“${text("packs")}” isn't a whole number of packs.`));
+    if (whole !== null && whole > MOST_PACKS) read("packs", refuse("most", `“${text("packs")}” packs can't be right.`));
     const packSize = packText(text("packSize"), styles.numbers);
     const qty =
       whole !== null && Number.isInteger(whole) && whole > 0 ? read("packSize", packAmount(whole, packSize, factsIn(material))) : null;
     const price = purpose === "opening" && text("price").trim() === "" ? null : read("price", looseMoney(text("price"), styles.numbers));
     const bestBefore = text("bestBefore") === "" ? null : read("bestBefore", looseDay(text("bestBefore"), styles.dates));
     const day = text("day") === "" ? fallback.day : read("day", looseDay(text("day"), styles.dates));
+    if (purpose === "receipt" && bestBefore !== null && day !== null && bestBefore < day)
+      read("bestBefore", refuse("early", "That is before the day it arrived."));
     const supplier = text("supplier") || fallback.supplier;
+    if (supplier.length > 120) read("supplier", refuse("long", "Keep the supplier's name under 120 characters."));
     if (supplier === "" && purpose === "receipt") read("supplier", refuse("empty", "Say who it came from."));
     if (intake.problems.length > before || qty === null || day === null) return;
     intake.lines.push({
@@ -183,9 +200,9 @@ export function readIntake(
       packSize,
       qty,
       price,
-      supplierLot: text("supplierLot").slice(0, 60),
+      supplierLot: text("supplierLot"),
       bestBefore,
-      supplier: supplier.slice(0, 120),
+      supplier,
       day,
     });
   });
@@ -198,5 +215,6 @@ function packText(text: string, style: NumberStyle): string {
   const m = /^([\d.,' ]+)(.*)$/.exec(text.trim());
   if (!m) return text;
   const n = looseNumber(m[1]!, style);
-  return n.ok ? `${n.value} ${m[2]!.trim()}`.trim() : text;
+  // Read by the style of its column: it has one reading from here on.
+  return n.ok ? `${plainText(Number(n.value))} ${m[2]!.trim()}`.trim() : text;
 }

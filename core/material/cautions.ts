@@ -2,6 +2,7 @@
  * Cautions a material carries, shown where the work needs them (common practice, no source). They never replace local rules, a
  * supplier's certificate or licensed advice.
  */
+import { isKeyOf } from "../record.ts";
 
 export const CAUTIONS = {
   photosensitising: {
@@ -28,4 +29,5 @@ export const CAUTIONS = {
 
 export type CautionId = keyof typeof CAUTIONS;
 export const CAUTION_IDS = Object.keys(CAUTIONS) as CautionId[];
-export const areCautions = (v: unknown): v is CautionId[] => Array.isArray(v) && v.every((c) => typeof c === "string" && c in CAUTIONS);
+export const areCautions = (v: unknown): v is CautionId[] =>
+  Array.isArray(v) && v.every((c) => typeof c === "string" && isKeyOf(CAUTIONS, c));

@@ -81,7 +81,8 @@ describe("money", () => {
     ["-3", "negative"],
     ["9999999", "absurd"],
     ["1,234", "ambiguous"],
-    ["1,234.50", "ambiguous"],
+    ["1,234", "ambiguous"],
+    ["12 50", "ambiguous"],
   ])("refuses %s as %s", (text, code) => {
     const r = parseMoney(text);
     expect(r.ok ? null : r.problem.code).toBe(code);

@@ -37,13 +37,24 @@ export const CENT = micros(10_000);
  */
 export function mulDiv(a: number, b: number, c: number): number {
   if (c === 0) throw new RangeError("mulDiv: division by zero");
-  const product = BigInt(whole(a, "a")) * BigInt(whole(b, "b"));
+  const plain = whole(a, "a") * whole(b, "b");
+  // Nearly always: a product that is safe is exact, and so are its quotient and rest.
+  if (Number.isSafeInteger(plain)) return rounded(plain, whole(c, "c"));
+  const product = BigInt(a) * BigInt(b);
   const divisor = BigInt(whole(c, "c"));
   const negative = product < 0n !== divisor < 0n && product !== 0n;
   const n = product < 0n ? -product : product;
   const d = divisor < 0n ? -divisor : divisor;
-  const rounded = (2n * n + d) / (2n * d);
-  return whole(Number(negative ? -rounded : rounded), "result");
+  const nearest = (2n * n + d) / (2n * d);
+  return whole(Number(negative ? -nearest : nearest), "result");
+}
+
+/** n ÷ d of safe whole numbers, rounded half away from zero. */
+function rounded(n: number, d: number): number {
+  const [above, below] = [Math.abs(n), Math.abs(d)];
+  const rest = above % below;
+  const nearest = (above - rest) / below + (2 * rest >= below ? 1 : 0);
+  return n < 0 === d < 0 || nearest === 0 ? nearest : -nearest;
 }
 
 /**
@@ -55,18 +66,13 @@ export function mulDiv(a: number, b: number, c: number): number {
  * @example allocate(100, [1, 1, 1]) // [34, 33, 33]
  */
 export function allocate(total: number, weights: readonly number[], quantum = 1): number[] {
-  const sum = weights.reduce((a, w) => a + BigInt(whole(w, "weight")), 0n);
-  if (weights.some((w) => w < 0)) throw new RangeError("allocate: a weight is negative");
+  for (const w of weights) if (whole(w, "weight") < 0) throw new RangeError("allocate: a weight is negative");
   if (total === 0) return weights.map(() => 0);
-  if (sum === 0n) throw new RangeError("allocate: nothing to share over");
   const sign = total < 0 ? -1 : 1;
-  const units = BigInt(Math.floor(Math.abs(whole(total, "total")) / quantum));
-  const parts = weights.map((w, index) => {
-    const exact = units * BigInt(w);
-    return { index, share: exact / sum, rest: exact % sum };
-  });
-  let left = Number(units - parts.reduce((a, p) => a + p.share, 0n));
-  const shares = parts.map((p) => Number(p.share) * quantum);
+  const units = Math.floor(Math.abs(whole(total, "total")) / quantum);
+  const parts = partsOf(units, weights);
+  let left = units - parts.reduce((a, p) => a + p.share, 0);
+  const shares = parts.map((p) => p.share * quantum);
   for (const p of [...parts].sort((a, b) => (a.rest === b.rest ? a.index - b.index : a.rest < b.rest ? 1 : -1))) {
     if (left-- <= 0) break;
     shares[p.index]! += quantum;
@@ -74,6 +80,20 @@ export function allocate(total: number, weights: readonly number[], quantum = 1)
   const under = Math.abs(total) % quantum;
   if (under) shares[weights.findIndex((w) => w > 0)]! += under;
   return shares.map((s) => (s === 0 ? 0 : s * sign));
+}
+
+/** Each weight's whole share of the units, and its rest to compare by. @throws RangeError when all weights are nought */
+function partsOf(units: number, weights: readonly number[]): { index: number; share: number; rest: number | bigint }[] {
+  const all = weights.reduce((a, w) => a + w, 0);
+  if (all === 0) throw new RangeError("allocate: nothing to share over");
+  // Nearly always: products that are safe are exact, and so are their quotients and rests.
+  if (Number.isSafeInteger(units * all))
+    return weights.map((w, index) => ({ index, share: (units * w - ((units * w) % all)) / all, rest: (units * w) % all }));
+  const sum = weights.reduce((a, w) => a + BigInt(w), 0n);
+  return weights.map((w, index) => {
+    const exact = BigInt(units) * BigInt(w);
+    return { index, share: Number(exact / sum), rest: exact % sum };
+  });
 }
 
 /** Largest whole weight `shares` makes: beyond any balance's resolution, well inside a whole number. */

@@ -4,6 +4,7 @@
  * Volumes become weights through a density that belongs to the material *in the form it was measured in*: a cup of wax
  * pellets holds about half the wax of a cup of the melted thing. Without a density for that form nothing is guessed.
  */
+import { isKeyOf } from "../record.ts";
 import Fraction from "fraction.js";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import { mg, type Mg } from "./exact.ts";
@@ -27,7 +28,7 @@ export const FORM_IDS = Object.keys(FORMS) as Form[];
 /** Density in milligrams per millilitre (= kg/m³), whole numbers, per form. */
 export type Densities = Partial<Record<Form, number>>;
 export const isDensities = (v: unknown): v is Densities =>
-  typeof v === "object" && v !== null && Object.entries(v).every(([form, d]) => form in FORMS && typeof d === "number" && d > 0);
+  typeof v === "object" && v !== null && Object.entries(v).every(([form, d]) => isKeyOf(FORMS, form) && typeof d === "number" && d > 0);
 
 export interface MassFacts {
   name: string;

@@ -26,9 +26,13 @@ export const costOf = (amount: Base, cost: UnitCost): Micros => micros(mulDiv(am
  * @example parseMoney("€ 12,50") // 12.50
  */
 export function parseMoney(text: string): Outcome<Micros> {
-  const bare = text.replace(/[\p{Sc}\s\u00a0]/gu, "").replace(/^[A-Z]{3}(?=[\d.,])|(?<=\d)[A-Z]{3}$/g, "");
+  const bare = text
+    .replace(/\p{Sc}/gu, "")
+    .trim()
+    .replace(/^[A-Z]{3}\s*(?=[\d.,])|(?<=\d)\s*[A-Z]{3}$/g, "");
   if (bare === "") return refuse("empty", "Enter an amount of money; 0 if it cost nothing.");
-  const n = parseNumber(bare);
+  // Cents have two decimals: a third that isn't nought is one too many, whatever else it may be.
+  const n = parseNumber(bare, bare.endsWith("0") ? "asked" : "decimal");
   if (!n.ok)
     return n.problem.code === "notNumber" ? refuse("notMoney", `“${text.trim()}” isn't an amount of money. Write it like 12.50.`) : n;
   if (/\//.test(bare)) return refuse("notMoney", "Write money as 12.50, not as a fraction.");

@@ -1,8 +1,8 @@
 /** Reading what is typed into a field for a weight or a volume, and writing it back. */
-import { done, refuse, type Outcome } from "../outcome.ts";
+import { done, orElse, refuse, type Outcome } from "../outcome.ts";
 import { mg, type Mg } from "./exact.ts";
 import { massOf, volumeMl } from "./mass.ts";
-import { parseAmount, parseNumber } from "./parse.ts";
+import { parseAmount, parseNumber, plainText } from "./parse.ts";
 import { unit } from "./units.ts";
 import { grams } from "./write.ts";
 
@@ -32,3 +32,39 @@ export const readWeighed = (text: string): Outcome<Mg> => {
 
 /** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */
 export const weightText = (m: Mg | null): string => (m === null ? "" : grams(m).replace(/,/g, ""));
+
+/** A weight to the milligram, as it stands in a field. @example exactWeightText(mg(1_234)) // "1.2340 g" */
+export const exactWeightText = (m: Mg): string => `${plainText(m / 1000)} g`;
+
+/** A whole number of units, pieces or minutes. @example readCount("12") // 12 */
+export function readCount(text: string): Outcome<number> {
+  const n = parseNumber(text, "asked");
+  if (!n.ok) return n;
+  return n.value.d === 1n ? done(n.value.valueOf()) : refuse("whole", "Enter a whole number.");
+}
+
+/** A number with decimals, a per cent sign allowed. @example readPlain("2,5 %") // 2.5 */
+export const readPlain = (text: string): Outcome<number> => {
+  const n = parseNumber(text.replace("%", ""));
+  return n.ok ? done(n.value.valueOf()) : n;
+};
+
+/**
+ * What of a sheet can't be read, the first of it: until that is mended no figure of the sheet stands.
+ * @param texts the name of each field, what is typed in it, and how it is read; an empty field is not unread
+ * @example firstUnread([["Hours", "six", readPlain]]) // "Hours: “six” isn't a number. Write it like 2.5, 2 1/2 or ½."
+ */
+export function firstUnread(
+  texts: readonly (readonly [field: string, text: string, read: (text: string) => Outcome<unknown>])[],
+): string | null {
+  for (const [field, text, read] of texts) {
+    if (text.trim() === "") continue;
+    const r = read(text);
+    if (!r.ok) return `${field}: ${r.problem.say}`;
+  }
+  return null;
+}
+
+/** A field that may be left empty, as the nothing it then stands for. @example orNothing("", readCount, 0) // 0 */
+export const orNothing = <T, F>(text: string, read: (text: string) => Outcome<T>, nothing: F): T | F =>
+  text.trim() === "" ? nothing : orElse(read(text), nothing);

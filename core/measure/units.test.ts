@@ -11,8 +11,9 @@ import { describe, expect, it } from "vitest";
 import { kind, KIND_IDS, KINDS } from "../material/kinds.ts";
 import { mg } from "./exact.ts";
 import { massOf, otherOunce, volumeMl, type MassFacts } from "./mass.ts";
+import { parseMoney } from "./money.ts";
 import { grams, gramsIn } from "./write.ts";
-import { parseAmount, parseNumber, showAmount } from "./parse.ts";
+import { parseAmount, parseNumber, plainText, showAmount } from "./parse.ts";
 import { findUnit, unit, UNITS, type UnitId } from "./units.ts";
 
 const water: MassFacts = { name: "Water-like oil", form: "liquid", densities: { liquid: 1000 }, dropsPerMl: 20 };
@@ -97,6 +98,13 @@ describe("reading amounts", () => {
     ["100", "100", "g"],
     ["1 lb 4 oz", "5/4", "lb"],
     ["1 cup 2 tbsp", "9/8", "cup"],
+    ["1\u202f855,7 g", "18557/10", "g"],
+    ["1'200 g", "1200", "g"],
+    ["1,050.3 g", "10503/10", "g"],
+    ["1.050,3 g", "10503/10", "g"],
+    ["1.250.000 g", "1250000", "g"],
+    ["1.200 kg", "6/5", "kg"],
+    ["0.125 g", "1/8", "g"],
   ])("%s", (text, n, id) => {
     const a = parseAmount(text, "g");
     expect(a.ok && [a.value.n.toFraction(), a.value.unit]).toEqual([n, id]);
@@ -109,13 +117,44 @@ describe("reading amounts", () => {
     ["3 bushels", "unknownUnit"],
     ["1/0 cup", "notNumber"],
     ["1,250 g", "ambiguous"],
-    ["1.250.000 g", "ambiguous"],
+    ["1.250 g", "ambiguous"],
+    ["1 855.7 g", "ambiguous"],
+    ["1 200 g", "ambiguous"],
+    ["12 34 g", "ambiguous"],
+    ["1 2 g", "ambiguous"],
+    ["1,23,456 g", "ambiguous"],
+    ["1.234.56 g", "ambiguous"],
+    ["1 lb 4", "noUnit"],
     ["1 oz 2 tbsp", "mixedUnits"],
     ["1 g 2 drops", "mixedUnits"],
-    ["1..5 g", "notNumber"],
+    ["1..5 g", "ambiguous"],
     ["oz", "notNumber"],
   ])("refuses %s as %s", (text, problem) => expect(code(parseAmount(text))).toBe(problem));
   it("asks for a unit when none is meant", () => expect(code(parseAmount("12"))).toBe("noUnit"));
+
+  it("reads a number printed anywhere as that number, or asks; what stands in our own fields is always read", () => {
+    const locales = ["en-GB", "de-DE", "fr-FR", "de-CH", "sv-SE", "en-IN", "es-ES", "pl-PL", "pt-BR", "en-ZA"];
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 10 ** 10 }), fc.constantFrom(1, 10, 100, 1000), fc.constantFrom(...locales), (n, d, locale) => {
+        const value = n / d;
+        const printed = new Intl.NumberFormat(locale, { maximumFractionDigits: 3 }).format(value);
+        const cash = new Intl.NumberFormat(locale, { style: "currency", currency: "EUR" }).format(value);
+        for (const read of [parseNumber(printed, "asked"), parseAmount(`${printed} g`)]) {
+          if (read.ok) expect(("unit" in read.value ? read.value.n : read.value).equals(new Fraction(n, d))).toBe(true);
+          else expect(read.problem.code).toBe("ambiguous");
+        }
+        const paid = parseMoney(cash);
+        if (paid.ok) expect(Math.abs(paid.value / 1e6 - value)).toBeLessThan(0.0051);
+        else expect(["ambiguous", "absurd", "notMoney"]).toContain(paid.problem.code);
+        const field = parseAmount(`${plainText(value)} g`);
+        expect(field.ok && field.value.n.equals(new Fraction(n, d))).toBe(true);
+      }),
+      { numRuns: 500 },
+    );
+    expect(parseMoney("12 50").ok).toBe(false);
+    expect(parseMoney("€ 1’234.50")).toEqual({ ok: true, value: 1_234_500_000 });
+    expect(parseMoney("1.200").ok).toBe(false);
+  });
 
   it("reads back what it writes, and never throws whatever is typed", () => {
     const written = (Object.keys(UNITS) as UnitId[]).filter((u) => u !== "percent");

@@ -6,10 +6,8 @@
  * hour of work: insurance, power and rent run while the workroom does (common practice, no source).
  */
 import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
-import type { Lot } from "../stock/lots.ts";
-import { SCHOOL_IDS, costNeeds, type NeedCost, type School } from "../stock/schools.ts";
-import type { UnitCost } from "../measure/money.ts";
-import type { Day } from "../when.ts";
+import { bySchool, costNeeds, type NeedCost, type School } from "../stock/schools.ts";
+import type { Shelf } from "../stock/shelf.ts";
 import { fillPlan, type FillPlan } from "./scale.ts";
 
 export interface WorkRates {
@@ -85,64 +83,55 @@ const total = (costs: readonly NeedCost[], school: School): Micros | null => {
 
 /**
  * Costs a batch poured into a mix of sizes against a shelf.
- * @param lots lots of every material in it
- * @param again newest landed unit cost per material
- * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, [lot(3, 900)], again, today).sizes[0].perUnit.lot?.total // 450000
+ * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, shelfOf([lot(3, 900)], today, again)).sizes[0].perUnit.lot?.total // 450000
  */
-export function costMix(input: MixIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): MixCost {
+export function costMix(input: MixIn, shelf: Shelf): MixCost {
   const batch = sum(input.lines.map((l) => l.weight));
   const needs = [
     ...input.lines.map((l) => ({ of: l.of, amount: l.weight })),
     ...input.sizes.flatMap((s) => s.packaging.map((p) => ({ of: p.of, amount: p.pieces * s.units }))),
   ];
-  const costs = costNeeds(needs, lots, again, today);
+  const costs = costNeeds(needs, shelf);
   const lines = costs.slice(0, input.lines.length);
   let at = input.lines.length;
   const packaging = input.sizes.map((s) => costs.slice(at, (at += s.packaging.length)));
   const weights = input.sizes.map((s) => s.units * s.fill);
   const minutes = minutesBySize(input.work.batchMinutes, input.sizes);
   const filled = weights.reduce((a, w) => a + w, 0);
-  const shares = new Map(
-    SCHOOL_IDS.map((school) => {
-      const all = total(lines, school);
-      if (all === null || filled === 0) return [school, null];
-      const useful = allocate(all, [...weights, Math.max(0, batch - filled)]);
-      return [school, { useful, lost: allocate(useful.at(-1)!, weights) }];
-    }),
-  );
+  const shares = bySchool((school) => {
+    const all = total(lines, school);
+    if (all === null || filled === 0) return null;
+    const useful = allocate(all, [...weights, Math.max(0, batch - filled)]);
+    return { useful, lost: allocate(useful.at(-1)!, weights) };
+  });
   return {
     batch,
     lines,
-    sizes: input.sizes.map((s, i) => ({
-      units: s.units,
-      minutes: minutes[i]!,
-      packaging: packaging[i]!,
-      perUnit: Object.fromEntries(
-        SCHOOL_IDS.map((school) => {
-          const share = shares.get(school);
+    sizes: input.sizes.map((s, i) => {
+      const work = forMinutes(minutes[i]!, input.work.hourly);
+      const overhead = forMinutes(minutes[i]!, input.work.overheadHourly);
+      return {
+        units: s.units,
+        minutes: minutes[i]!,
+        packaging: packaging[i]!,
+        perUnit: bySchool((school) => {
+          const share = shares[school];
           const packed = total(packaging[i]!, school);
-          if (!share || packed === null || s.units === 0) return [school, null];
-          const parts = {
-            ingredients: share.useful[i]!,
-            packaging: packed,
-            work: forMinutes(minutes[i]!, input.work.hourly),
-            overhead: forMinutes(minutes[i]!, input.work.overheadHourly),
-            loss: share.lost[i]!,
-          };
-          return [school, perUnitOf(parts, s.units)];
+          if (!share || packed === null || s.units === 0) return null;
+          return perUnitOf({ ingredients: share.useful[i]!, packaging: packed, work, overhead, loss: share.lost[i]! }, s.units);
         }),
-      ) as Record<School, UnitCosts | null>,
-    })),
+      };
+    }),
   };
 }
 
 /**
  * Costs a batch of a recipe that goes into one size, as many units as it fills.
- * @example costRecipe({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, [lot(3, 900)], again, today).units // 2
+ * @example costRecipe({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, shelfOf([lot(3, 900)], today, again)).units // 2
  */
-export function costRecipe(input: CostIn, lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): RecipeCost {
+export function costRecipe(input: CostIn, shelf: Shelf): RecipeCost {
   const fill = fillPlan(sum(input.lines.map((l) => l.weight)), input.fill, input.lossBp);
-  const { batch, lines, sizes } = costMix({ ...input, sizes: [{ ...input, units: fill.units }] }, lots, again, today);
+  const { batch, lines, sizes } = costMix({ ...input, sizes: [{ ...input, units: fill.units }] }, shelf);
   return { ...sizes[0]!, batch, fill, lines };
 }
 

@@ -11,6 +11,7 @@ import type { Lot } from "../stock/lots.ts";
 import { costMix, costRecipe, forMinutes, perUnitOf } from "./cost.ts";
 import { weighRecipe, type LineIn } from "./lines.ts";
 import { batchFor, fillMix, fillPlan, ofSteps, onScale, scaleTo, showSteps, totalForLine } from "./scale.ts";
+import { shelfOf } from "../stock/shelf.ts";
 
 const oil: MassFacts = { name: "Oil", form: "liquid", densities: { liquid: 920 } };
 const wax: MassFacts = { name: "Wax", form: "pellets", densities: { pellets: 480, block: 960 } };
@@ -199,9 +200,7 @@ describe("cost of one unit", () => {
   it("worked example", () => {
     const cost = costRecipe(
       { lines: [{ of: 1, weight: mg(1_000_000) }], packaging: [{ of: 2, pieces: 1 }], fill: mg(98_000), lossBp: 200, work, unitMinutes },
-      [lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)],
-      new Map(),
-      "2026-02-01",
+      shelfOf([lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)], "2026-02-01"),
     );
     expect(cost.fill).toEqual({ units: 10, potLoss: 20_000, leftover: 0 });
     expect(cost.perUnit.lot).toEqual({
@@ -220,9 +219,7 @@ describe("cost of one unit", () => {
     const at = (grams: number) =>
       costRecipe(
         { lines: [{ of: 1, weight: mg(grams * 1000) }], packaging: [], fill: mg(50_000), lossBp: 0, work, unitMinutes },
-        [],
-        new Map([[1, { value: micros(9_000_000), per: 1_000_000 }]]),
-        "2026-02-01",
+        shelfOf([], "2026-02-01", new Map([[1, { value: micros(9_000_000), per: 1_000_000 }]])),
       ).perUnit.again!;
     expect(at(100).work).toBeGreaterThan(at(1000).work);
     expect(at(100).ingredients).toBe(at(1000).ingredients);
@@ -231,9 +228,7 @@ describe("cost of one unit", () => {
     expect(
       costRecipe(
         { lines: [{ of: 1, weight: mg(10) }], packaging: [], fill: mg(50_000), lossBp: 0, work, unitMinutes },
-        [],
-        new Map(),
-        "2026-02-01",
+        shelfOf([], "2026-02-01"),
       ).perUnit,
     ).toEqual({ lot: null, average: null, again: null });
   });
@@ -244,9 +239,7 @@ describe("cost of one unit", () => {
     ];
     const { sizes: out } = costMix(
       { lines: [{ of: 1, weight: mg(1_000_000) }], sizes, work: { ...work, batchMinutes: 60 } },
-      [lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)],
-      new Map(),
-      "2026-02-01",
+      shelfOf([lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)], "2026-02-01"),
     );
     // By hand: 600 g and 300 g of a kilo at 10.00, the last 100 g lost two to one; 40 + 10 and 20 + 30 minutes at 15.00 an hour.
     expect(out.map((s) => s.minutes)).toEqual([50, 50]);

@@ -9,7 +9,7 @@ import { otherOunce, type Form } from "../measure/mass.ts";
 import { parseAmount, parseNumber, type Amount } from "../measure/parse.ts";
 import { readWeight } from "../measure/read.ts";
 import { refuse, type Outcome, type Problem } from "../outcome.ts";
-import type { FieldProblem } from "../refused.ts";
+import { firstMistake, type FieldProblem } from "../refused.ts";
 import { weighRecipe, type LineOut } from "./lines.ts";
 import { batchDensity, densityInPot, otherFill, overfull, readFill, type Fill, type Pot } from "./sizes.ts";
 
@@ -196,4 +196,10 @@ export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] 
       say: read.problem.say,
     });
   return problems;
+}
+
+/** What keeps the figures of a recipe's sheet from standing: what is typed and can't be read, or parts of nothing. */
+export function unreadOf(read: ReadRecipe, texts: RecipeText): string | null {
+  if (read.problem && read.problem.code !== "noLines") return read.problem.say;
+  return firstMistake(problemsOf(read, texts), texts);
 }

@@ -6,7 +6,7 @@ import type { StockFacts } from "../material/facts.ts";
 import { KIND_IDS } from "../material/kinds.ts";
 import { mg, micros } from "../measure/exact.ts";
 import { onScale, showSteps, batchFor } from "../recipe/scale.ts";
-import { drawValue, lotState, planTakes, useFirst, whyFirst, type Lot } from "../stock/lots.ts";
+import { drawValue, lotState, useFirst, whyFirst, type Lot } from "../stock/lots.ts";
 import { packAmount, readStock, stockWeight } from "../stock/packs.ts";
 import { unitsFor, unitsForStall, whereUnitsStand } from "../stock/promised.ts";
 import { landReceipt, type ReceiptIn } from "../stock/receipt.ts";
@@ -14,6 +14,7 @@ import { reorderPoint, toBuy, usedPerDay, type StockLine } from "../stock/reorde
 import { replay, type Entry } from "../stock/replay.ts";
 import { mayUse, type Use } from "../stock/use.ts";
 import { each, keepSaid, trying } from "./said.ts";
+import { planTakes, shelfOf } from "../stock/shelf.ts";
 
 const TODAY = "2026-11-25";
 const OIL: StockFacts = {
@@ -70,8 +71,7 @@ it("lots", () => {
           `needs of ${needs.join(" and ")}`,
           planTakes(
             needs.map((amount) => ({ of: 1, amount })),
-            lots,
-            TODAY,
+            shelfOf(lots, TODAY),
           ),
         ] as const,
     ),

@@ -1,5 +1,6 @@
 /** What a cost rests on besides what was paid: what was on the shelf before the books began has no receipt. */
-import type { Lot, NeedPlan } from "./lots.ts";
+import type { Lot } from "./lots.ts";
+import type { NeedPlan } from "./shelf.ts";
 
 /** Lots a plan takes from whose cost is a guess, and those that have none. */
 export interface Unsure {

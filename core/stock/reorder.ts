@@ -64,3 +64,21 @@ export function toBuy(s: StockLine, rule: ReorderRule): Base {
   const upTo = point + (s.perDay ? Math.ceil(s.perDay * rule.coverDays) : point);
   return upTo - s.onHand - s.coming;
 }
+
+const DAYS_A_MONTH = 365.25 / 12;
+
+/** How many months of use there are on hand; null where nothing was used lately. @example lastsMonths(7305, 20) // 12 */
+export const lastsMonths = (onHand: Base, perDay: number | null): number | null =>
+  perDay === null || perDay <= 0 ? null : onHand / perDay / DAYS_A_MONTH;
+
+/** @example sayMonths(0.4) // "12 days" */
+/** @example sayMonths(2.26) // "2.3 months" */
+export function sayMonths(months: number): string {
+  if (months < 1) {
+    const days = Math.floor(months * DAYS_A_MONTH);
+    return days === 1 ? "1 day" : `${days} days`;
+  }
+  return months >= 24
+    ? `${Math.floor(months / 12)} years`
+    : `${months < 10 ? months.toFixed(1).replace(/\.0$/, "") : Math.round(months)} months`;
+}

@@ -7,18 +7,18 @@
  */
 import { micros, sum, type Base, type Micros } from "../measure/exact.ts";
 import { costOf, type UnitCost } from "../measure/money.ts";
-import type { Day } from "../when.ts";
-import { planTakes, type Lot, type Need, type NeedPlan } from "./lots.ts";
+import { planTakes, type Need, type NeedPlan, type Shelf } from "./shelf.ts";
 
 export const SCHOOLS = { lot: "This very lot", average: "Running average", again: "Buy again today" } as const;
 export type School = keyof typeof SCHOOLS;
 export const SCHOOL_IDS = Object.keys(SCHOOLS) as School[];
 
-/** The running average over everything on hand, or null when nothing is. */
-export function runningAverage(lots: readonly Pick<Lot, "onHand" | "value">[]): UnitCost | null {
-  const per = lots.reduce((a, l) => a + l.onHand, 0);
-  return per > 0 ? { value: micros(lots.reduce((a, l) => a + l.value, 0)), per } : null;
-}
+/** Something for each school. @example bySchool((s) => s.length) // { lot: 3, average: 7, again: 5 } */
+export const bySchool = <T>(of: (school: School) => T): Record<School, T> => ({
+  lot: of("lot"),
+  average: of("average"),
+  again: of("again"),
+});
 
 export interface NeedCost {
   plan: NeedPlan;
@@ -30,15 +30,14 @@ export interface NeedCost {
 
 /**
  * What each need costs by each school.
- * @param again newest landed unit cost per material; absent if never bought
- * @example costNeeds([{ of: 1, amount: 100 }], [lot(3, 900)], again, today)[0].cost // { lot: 100_000, average: 100_000, again: 200 }
+ * @example costNeeds([{ of: 1, amount: 100 }], shelfOf([lot(3, 900)], today, again))[0].cost // { lot: 100_000, average: 100_000, again: 200 }
  */
-export function costNeeds(needs: readonly Need[], lots: readonly Lot[], again: ReadonlyMap<number, UnitCost>, today: Day): NeedCost[] {
-  const plans = planTakes(needs, lots, today);
+export function costNeeds(needs: readonly Need[], shelf: Shelf): NeedCost[] {
+  const plans = planTakes(needs, shelf);
   return needs.map((need, i) => {
     const plan = plans[i]!;
-    const anew = again.get(need.of) ?? null;
-    const average = runningAverage(lots.filter((l) => l.of === need.of)) ?? anew;
+    const anew = shelf.again(need.of);
+    const average = shelf.average(need.of) ?? anew;
     const price = (amount: Base, by: UnitCost | null): Micros | null =>
       amount === 0 ? micros(0) : by === null ? null : costOf(amount, by);
     const rest = price(plan.short, anew);

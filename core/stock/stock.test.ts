@@ -3,11 +3,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { micros, type Micros } from "../measure/exact.ts";
 import { addDays, daysBetween, readDay, saturdayBefore, sayDay } from "../when.ts";
-import { drawValue, lotState, planTakes, useFirst, type Lot } from "./lots.ts";
+import { drawValue, lotState, useFirst, type Lot } from "./lots.ts";
 import type { StockFacts } from "../material/facts.ts";
 import { packAmount, readStock, stockWeight } from "./packs.ts";
 import { landReceipt, RATE_1 } from "./receipt.ts";
-import { costNeeds, runningAverage } from "./schools.ts";
+import { costNeeds } from "./schools.ts";
+import { planTakes, runningAverage, shelfOf } from "./shelf.ts";
 
 const TODAY = "2026-03-10";
 const lot = (id: number, over: Partial<Lot> = {}): Lot => ({
@@ -85,8 +86,7 @@ describe("use-first", () => {
         const before = JSON.stringify(lots);
         const plan = planTakes(
           amounts.map((amount) => ({ of: 1, amount })),
-          lots,
-          TODAY,
+          shelfOf(lots, TODAY),
         );
         expect(JSON.stringify(lots)).toBe(before);
         const usable = lots.filter((l) => ["good", "soon"].includes(lotState(l, TODAY))).sort(useFirst);
@@ -114,7 +114,7 @@ describe("use-first", () => {
       lot(5, { bestBefore: "2026-03-20", hold: true }),
       lot(6, { arrived: "2025-11-01" }),
     ];
-    const [plan] = planTakes([{ of: 1, amount: 3500 }], lots, TODAY);
+    const [plan] = planTakes([{ of: 1, amount: 3500 }], shelfOf(lots, TODAY));
     expect(plan!.takes.map((t) => [t.lotId, t.amount])).toEqual([
       [3, 1000],
       [2, 1000],
@@ -129,18 +129,18 @@ describe("costing schools", () => {
     lot(1, { onHand: 1000, value: micros(1_000_000), bestBefore: "2026-06-01" }),
     lot(2, { onHand: 3000, value: micros(9_000_000) }),
   ];
-  const again = new Map([[1, { value: micros(5_000_000), per: 1000 }]]);
+  const shelf = shelfOf(lots, TODAY, new Map([[1, { value: micros(5_000_000), per: 1000 }]]));
   it("worked example: 2 g of a cheap old gram and dear new ones", () => {
-    const [c] = costNeeds([{ of: 1, amount: 2000 }], lots, again, TODAY);
+    const [c] = costNeeds([{ of: 1, amount: 2000 }], shelf);
     expect(c!.cost).toEqual({ lot: 1_000_000 + 3_000_000, average: 5_000_000, again: 10_000_000 });
     expect(c!.estimated).toBe(false);
   });
   it("prices what is missing at today's price, and says it is an estimate", () => {
-    const [c] = costNeeds([{ of: 1, amount: 5000 }], lots, again, TODAY);
+    const [c] = costNeeds([{ of: 1, amount: 5000 }], shelf);
     expect([c!.cost.lot, c!.estimated]).toEqual([10_000_000 + 5_000_000, true]);
   });
   it("has no answer for what was never bought", () => {
-    expect(costNeeds([{ of: 9, amount: 1 }], lots, again, TODAY)[0]!.cost).toEqual({ lot: null, average: null, again: null });
+    expect(costNeeds([{ of: 9, amount: 1 }], shelf)[0]!.cost).toEqual({ lot: null, average: null, again: null });
     expect(runningAverage([])).toBeNull();
   });
 });

@@ -96,7 +96,8 @@ const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) =>
   when 'product' then (select r.name || ', ' || p.label from product p join recipe r on r.id = p.recipe_id where p.id = ${id})
   when 'batch' then (select v.name from batch b join recipe_version v on v.id = b.version_id where b.id = ${id})
   when 'market' then (select d.name from market_day d where d.id = ${id})
-  when 'order' then (select o.customer from gift_order o where o.id = ${id}) end`);
+  when 'order' then (select o.customer from gift_order o where o.id = ${id})
+  when 'contact' then (select c.name from contact c where c.id = ${id}) end`);
 
 /** What a record is called now; null when it is gone, or has no name. @example nameOf(db, { kind: "jar", id: 4 }) // "J26103-1" */
 export async function nameOf(db: Reads, { kind, id }: Subject): Promise<string | null> {

@@ -13,6 +13,9 @@ import { createHash } from "node:crypto";
 import type { Schema } from "yup";
 import type { Db, Tx } from "../client.ts";
 import { holdSheet } from "../drafts.ts";
+import { outage } from "../outage.ts";
+import { inPieces } from "../pieces.ts";
+import { taken } from "./taken.ts";
 import { act, actSubject, draft } from "../schema.ts";
 
 export interface Doing {
@@ -24,7 +27,14 @@ export interface Doing {
   seen?: number | null;
   /** Who does it; the workshop's maker when absent. */
   who?: string;
+  /** Called while a long act goes on, with how much of how much is done; what it throws ends the act, and nothing of it is kept. */
+  progress?: (done: number, of: number) => void;
+  /** Only to see whether it could be done: everything is worked out and nothing is kept. */
+  try?: boolean;
 }
+
+/** It could be done; nothing was. */
+export class CouldBeDone extends Error {}
 
 export interface Done {
   actId: number;
@@ -37,6 +47,8 @@ export interface At {
   actId: number;
   day: Day;
   seen: number | null;
+  /** Says how far a long act has come, and lets others have a turn. */
+  step: (done: number, of: number) => Promise<void>;
 }
 
 /** A record an act is about; `changes` where what stands on the record's own sheet is another afterwards. */
@@ -54,6 +66,8 @@ export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
   kind: K;
   /** The day, where the input says it. */
   dayOf?: (input: In) => Day;
+  /** It goes through the books from lot to lot, whatever follows from what: nobody else moves anything meanwhile. */
+  alone?: true;
   /** Reads, checks and does. @throws Refused; then nothing is kept */
   run: (tx: Tx, input: In, at: At) => Promise<Came<Leaves>>;
   /** How what it left is read again; null where it leaves nothing. */
@@ -75,7 +89,10 @@ export interface Command<In, K extends ActKind> {
   readonly definition: AnyAct & { kind: K };
 }
 
-const isDbError = (e: unknown): e is { code: string; constraint?: string } => typeof (e as { code?: unknown } | null)?.code === "string";
+type DbError = { code: string; constraint?: string };
+/** An error of the database's own; of these codes, where some are named. */
+const isDbError = (e: unknown): e is DbError => typeof (e as { code?: unknown } | null)?.code === "string";
+const hasCode = (e: unknown, ...codes: readonly string[]): boolean => isDbError(e) && codes.includes(e.code);
 
 /** Of the shape in which acts keep what they leave. */
 export const LEAVES_VERSION = 1;
@@ -99,48 +116,89 @@ function digestOf(kind: ActKind, input: unknown): string {
 /**
  * Runs an act in one transaction: the row in the book first, then the work. What was kept of its sheet while it was unfinished goes with it.
  * @returns the act; when its token was posted before with the same content, that earlier act, and nothing is done again
- * @throws Refused from the work, for a token of another act, or when another window took stock away meanwhile
+ * @throws CouldBeDone when it was only to be tried; Refused from the work, for a token of another act, or when another window took stock away meanwhile
  */
 export async function perform<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: Doing): Promise<Done> {
+  const until = Date.now() + KEEP_TRYING_MS;
+  for (let tried = 1; ; tried++) {
+    try {
+      return await performOnce(db, def, input, doing);
+    } catch (e) {
+      // Cut short by another act, nothing of it was kept. Where its last word was lost it may have been: then its token tells.
+      const again = hasCode(causeOf(e), "40P01", "40001") || (doing.token !== undefined && outage(e)?.kind === "away");
+      if (!again || Date.now() > until) throw refusalOf(e);
+      await new Promise((done) => setTimeout(done, Math.random() * 25 * Math.min(tried, 8)));
+    }
+  }
+}
+
+/** As long as somebody at a sheet waits without wondering. */
+const KEEP_TRYING_MS = 4000;
+
+const causeOf = (e: unknown): unknown => (e instanceof Error && e.cause ? e.cause : e);
+
+/** What another window's act has done to this one, in words; anything else as it is. */
+function refusalOf(e: unknown): unknown {
+  const cause = causeOf(e);
+  if (!isDbError(cause)) return e;
+  if (cause.constraint === "lot_never_negative")
+    return Refused.one("", "Another window has just used that stock. Look again: nothing was moved.");
+  if (hasCode(cause, "40P01", "40001", "55P03"))
+    return Refused.one("", "Other windows are at work on the same things. Try again: nothing was moved.");
+  if (hasCode(cause, "23505")) return taken(cause.constraint);
+  if (hasCode(cause, "23503"))
+    return Refused.one("", "Something on this sheet has just been deleted in another window. Look again: nothing was kept.");
+  return e;
+}
+
+/**
+ * Locks are taken in one order by every act, so that two never wait for each other: the books, the sheet's token, the act's row, the record on
+ * the sheet, all the lots at once by their number (`lockLots`), and last the numbers of lots.
+ */
+const holdBooks = (tx: Tx, alone: boolean) =>
+  tx.execute(alone ? sql`select pg_advisory_xact_lock(7001)` : sql`select pg_advisory_xact_lock_shared(7001)`);
+
+async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: Doing): Promise<Done> {
   const day = def.dayOf?.(input) ?? doing.day;
   if (day === undefined) throw new Error(`${def.kind} was given no day`);
   const digest = digestOf(def.kind, input);
   const seen = doing.seen ?? null;
-  try {
-    return await db.transaction(async (tx) => {
-      if (doing.token !== undefined) {
-        await holdSheet(tx, doing.token);
-        await tx.delete(draft).where(eq(draft.token, doing.token));
-      }
-      const [fresh] = await tx
-        .insert(act)
-        .values({
-          kind: def.kind,
-          day,
-          digest,
-          seen,
-          token: doing.token,
-          who: doing.who ?? sql`coalesce((select data ->> 'maker' from settings where id = 1), 'Maker')`,
-        })
-        .onConflictDoNothing({ target: act.token })
-        .returning({ id: act.id });
-      if (!fresh) return await sameAct(tx, doing.token!, def.kind, digest);
-      const came = await def.run(tx, input, { actId: fresh.id, day, seen });
-      await tx
-        .update(act)
-        .set({ path: came.path, summary: came.summary, leaves: came.leaves === null ? null : { v: LEAVES_VERSION, left: came.leaves } })
-        .where(eq(act.id, fresh.id));
-      await writeSubjects(tx, fresh.id, came.about);
-      return { actId: fresh.id, path: came.path };
-    });
-  } catch (e) {
-    const cause = e instanceof Error && e.cause ? e.cause : e;
-    if (isDbError(cause) && cause.constraint === "lot_never_negative")
-      throw Refused.one("", "Another window has just used that stock. Look again: nothing was moved.");
-    if (isDbError(cause) && cause.code === "40P01")
-      throw Refused.one("", "Two windows worked on the same lots at once. Try again: nothing was moved.");
-    throw e;
-  }
+  return db.transaction(async (tx) => {
+    await holdBooks(tx, def.alone ?? false);
+    if (doing.token !== undefined) {
+      await holdSheet(tx, doing.token);
+      await tx.delete(draft).where(eq(draft.token, doing.token));
+    }
+    const [fresh] = await tx
+      .insert(act)
+      .values({
+        kind: def.kind,
+        day,
+        digest,
+        seen,
+        token: doing.token,
+        who: doing.who ?? sql`coalesce((select data ->> 'maker' from settings where id = 1), 'Maker')`,
+      })
+      .onConflictDoNothing({ target: act.token })
+      .returning({ id: act.id });
+    if (!fresh) {
+      if (doing.try) throw new CouldBeDone();
+      return await sameAct(tx, doing.token!, def.kind, digest);
+    }
+    const step = async (done: number, of: number): Promise<void> => {
+      await new Promise(setImmediate);
+      doing.progress?.(done, of);
+    };
+    const came = await def.run(tx, input, { actId: fresh.id, day, seen, step });
+    await tx
+      .update(act)
+      .set({ path: came.path, summary: came.summary, leaves: came.leaves === null ? null : { v: LEAVES_VERSION, left: came.leaves } })
+      .where(eq(act.id, fresh.id));
+    await writeSubjects(tx, fresh.id, came.about);
+    // Thrown, so that the transaction goes back.
+    if (doing.try) throw new CouldBeDone();
+    return { actId: fresh.id, path: came.path };
+  });
 }
 
 /** The act a token was used for, when it was this very one. @throws Refused when it was another */
@@ -162,7 +220,7 @@ export async function writeSubjects(tx: Tx, actId: number, about: readonly About
     const key = `${kind} ${id}`;
     rows.set(key, { actId, kind, subjectId: id, changes: changes || (rows.get(key)?.changes ?? false) });
   }
-  if (rows.size > 0) await tx.insert(actSubject).values([...rows.values()]);
+  for (const piece of inPieces([...rows.values()])) await tx.insert(actSubject).values(piece);
 }
 
 /**

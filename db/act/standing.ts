@@ -12,11 +12,17 @@ export const stands = (actId: SQLWrapper): SQL<boolean> => flag(sql`exists (sele
 /** Where an act is read in the book. */
 export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });
 
+/** All the records of a kind that a query names. */
+export interface Subjects {
+  kind: Subject["kind"];
+  among: SQLWrapper;
+}
+
 /**
  * Acts of some kinds about a record that came after one and stand.
  * @example await laterActs(tx, { kind: "receipt", id: 7 }, actId, ["arrive", "correct"])
  */
-export const laterActs = (tx: Tx, subject: Subject, after: number, kinds: readonly ActKind[]) =>
+export const laterActs = (tx: Tx, subject: Subject | Subjects, after: number, kinds: readonly ActKind[]) =>
   tx
     .select({ id: standingAct.id, summary: standingAct.summary })
     .from(actSubject)
@@ -24,7 +30,7 @@ export const laterActs = (tx: Tx, subject: Subject, after: number, kinds: readon
     .where(
       and(
         eq(actSubject.kind, subject.kind),
-        eq(actSubject.subjectId, subject.id),
+        "id" in subject ? eq(actSubject.subjectId, subject.id) : inArray(actSubject.subjectId, subject.among),
         gt(standingAct.id, after),
         inArray(standingAct.kind, [...kinds]),
       ),
@@ -32,7 +38,13 @@ export const laterActs = (tx: Tx, subject: Subject, after: number, kinds: readon
     .orderBy(asc(standingAct.id));
 
 /** @throws Refused, naming them, when such acts came after */
-export async function nothingLater(tx: Tx, subject: Subject, after: number, kinds: readonly ActKind[], why: string): Promise<void> {
+export async function nothingLater(
+  tx: Tx,
+  subject: Subject | Subjects,
+  after: number,
+  kinds: readonly ActKind[],
+  why: string,
+): Promise<void> {
   const later = await laterActs(tx, subject, after, kinds);
   if (later.length > 0) throw Refused.one("", `${why} Take that back first.`, later.slice(-5).map(inBook));
 }

@@ -10,6 +10,7 @@ import { ACTS } from "../acts.ts";
 import type { Db, Tx } from "../client.ts";
 import { GIVEN, rework, sumsOf, type Fact } from "../ledger/rework.ts";
 import { act, actSubject, movement } from "../schema.ts";
+import { anyOf } from "../pieces.ts";
 import { LEAVES_VERSION, perform, type ActDefinition, type AnyAct, type Doing, type Done } from "./define.ts";
 import { stands } from "./standing.ts";
 
@@ -23,10 +24,11 @@ export function neverBack(kind: ActKind): string | null {
 
 const UNDO: ActDefinition<{ actId: number }, null> = {
   kind: "undo",
+  alone: true,
   leaves: null,
   back: { never: "Taking back isn't taken back itself: do again what was done." },
   run: async (tx, { actId }, at) => {
-    const [was] = await tx.select().from(act).where(eq(act.id, actId)).for("update");
+    const [was] = await tx.select().from(act).where(eq(act.id, actId)).for("no key update");
     if (!was) throw Refused.one("", "There is nothing of that number in the book.");
     const def = definitionOf(was.kind);
     if (typeof def.back !== "function") throw Refused.one("", `That can't be taken back. ${def.back.never}`);
@@ -95,7 +97,7 @@ async function opposites(tx: Tx, actId: number, undoId: number): Promise<Fact[]>
             .from(movement)
             .where(
               and(
-                inArray(
+                anyOf(
                   movement.id,
                   putRight.map((m) => m.restates),
                 ),

@@ -6,13 +6,13 @@ import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact
 import { grams } from "#core/measure/write";
 import { minutesBySize } from "#core/recipe/cost";
 import { Refused } from "#core/refused";
-import { planTakes } from "#core/stock/lots";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
+import { planTakes, shelfOf } from "#core/stock/shelf";
 import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Reads, Tx } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, useOf, type NewMovement } from "../ledger/lots.ts";
+import { draw, lockLots, lotsOfMaterials, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
 import { batch, batchSize, batchTake, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
@@ -82,13 +82,8 @@ async function finishedLots(
   return out;
 }
 
-/** Packaging of each size, use-first, drawn from locked lots; each goes into that size's own lot. @throws Refused naming what is short */
-async function drawPackaging(
-  tx: Tx,
-  sizes: readonly (Filled & { into: number })[],
-  day: Day,
-  base: Omit<NewMovement, "lotId" | "qty" | "value">,
-): Promise<NewMovement[][]> {
+/** What each filled size is packed in, so many of it, and its place among the sizes. */
+async function packagingOf(tx: Tx, sizes: readonly Filled[]) {
   const rows = await tx
     .select({
       productId: productPackaging.productId,
@@ -105,18 +100,21 @@ async function drawPackaging(
       ),
     )
     .orderBy(asc(productPackaging.id));
-  const needs = sizes.flatMap((size, i) =>
+  return sizes.flatMap((size, i) =>
     rows.flatMap((r) => (r.productId === size.productId ? [{ of: r.of, amount: r.pieces * size.units, name: r.name, size, i }] : [])),
   );
-  const lots = await lotsOfMaterials(
-    tx,
-    needs.map((n) => n.of),
-  );
-  const locked = await lockLots(
-    tx,
-    lots.map((l) => l.id),
-  );
-  const plan = planTakes(needs, [...locked.values()], day);
+}
+type Needed = Awaited<ReturnType<typeof packagingOf>>[number];
+
+/** Packaging of each size, use-first, drawn from locked lots; each goes into that size's own lot. @throws Refused naming what is short */
+function drawPackaging(
+  locked: ReadonlyMap<number, HeldLot>,
+  needs: readonly Needed[],
+  sizes: readonly (Filled & { into: number })[],
+  day: Day,
+  base: Omit<NewMovement, "lotId" | "qty" | "value">,
+): NewMovement[][] {
+  const plan = planTakes(needs, shelfOf([...locked.values()], day));
   const missing = plan.flatMap((p, i) => (p.short > 0 ? [{ at: needs[i]!.size.at, say: `${pieces(p.short)} of ${needs[i]!.name}` }] : []));
   if (missing.length > 0)
     throw Refused.one(`sizes.${missing[0]!.at}.units`, `The shelf is short of ${wordList(missing.map((m) => m.say))}. Nothing was moved.`);
@@ -146,10 +144,12 @@ export const pour = defineAct({
     const sizes = await sizesFilled(tx, b, input.sizes);
     const base = { actId, reason: "used" as const, batchId: b.id };
 
-    const locked = await lockLots(
+    const needs = await packagingOf(tx, sizes);
+    const packs = await lotsOfMaterials(
       tx,
-      input.takes.map((t) => t.lotId),
+      needs.map((n) => n.of),
     );
+    const locked = await lockLots(tx, [...input.takes.map((t) => t.lotId), ...packs.map((l) => l.id)]);
     const used = input.takes.map((t, i) => ({ ...useOf(locked, t.lotId, "weigh", day, `takes.${i}.lot`) }));
     const draws = input.takes.map((t, i) => draw(locked, t.lotId, t.weighed, `takes.${i}.weighed`, grams, base));
     const weighed = sum(input.takes.map((t) => t.weighed));
@@ -162,8 +162,9 @@ export const pour = defineAct({
 
     const best = bestBefore(day, version.keepsMonths, used);
     const lots = await finishedLots(tx, sizes, { name: version.name, code, scheme: settings.batchScheme, day, best: best.day });
-    const packing = await drawPackaging(
-      tx,
+    const packing = drawPackaging(
+      locked,
+      needs,
       sizes.map((s, i) => ({ ...s, into: lots[i]!.id })),
       day,
       base,
@@ -241,7 +242,9 @@ export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Prom
     .where(
       and(
         isNotNull(lot.materialId),
-        sql`(${movement.actId} = ${b.pouredActId} or ${movement.restates} in (select p.id from ${movement} p where p.act_id = ${b.pouredActId}))`,
+        // Each of the two by its index; with an "or" between them the whole ledger would be read.
+        sql`${movement.id} in (select p.id from ${movement} p where p.act_id = ${b.pouredActId} union all
+          select r.id from ${movement} p join ${movement} r on r.restates = p.id where p.act_id = ${b.pouredActId})`,
       ),
     )
     .groupBy(movement.intoLotId);

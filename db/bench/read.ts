@@ -1,7 +1,8 @@
 /** Batches: the bench, one sheet, and what was made before. */
 import { and, asc, desc, eq, getTableColumns, gt, inArray, or, sql } from "drizzle-orm";
-import { aFlag, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
+import { aFlag, aNumber, aText, flag, jsonRows, number, orNone, rowsOf } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
+import { LISTED_AT_MOST } from "../lists.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, product, recipe, recipeVersion } from "../schema.ts";
 
@@ -17,7 +18,7 @@ const listedSize = {
 };
 
 /** Batches, open ones first, then newest. */
-export const listBatches = (db: Reads, limit = 60) =>
+export const listBatches = (db: Reads, most = LISTED_AT_MOST) =>
   db
     .select({
       id: batch.id,
@@ -40,7 +41,18 @@ export const listBatches = (db: Reads, limit = 60) =>
     .from(batch)
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .orderBy(sql`${batch.pouredActId} is null and ${batch.clearedActId} is null desc`, desc(batch.day), desc(batch.id))
-    .limit(limit);
+    .limit(most);
+
+/** How many of each size were set out of each recipe the last time, the newest batch first. */
+export const lastSetOut = (db: Reads) =>
+  rowsOf(
+    db,
+    { recipeId: aNumber, productId: aNumber, units: aNumber },
+    sql`
+    select l.recipe_id as "recipeId", s.product_id as "productId", s.planned as units
+    from (select distinct on (b.recipe_id) b.recipe_id, b.id from ${batch} b order by b.recipe_id, b.id desc) l
+    join ${batchSize} s on s.batch_id = l.id where s.planned > 0 order by l.id desc, s.position`,
+  );
 
 /** One batch with its sizes and weigh lines in sheet order, by the version it is made from. */
 export async function readBatch(db: Reads, id: number) {

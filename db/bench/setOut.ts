@@ -4,7 +4,7 @@ import { grams } from "#core/measure/write";
 import { scaleTo } from "#core/recipe/scale";
 import { wordList } from "#core/words";
 import { Refused } from "#core/refused";
-import { planTakes } from "#core/stock/lots";
+import { planTakes, shelfOf } from "#core/stock/shelf";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import { nothingLater } from "../act/standing.ts";
@@ -29,6 +29,7 @@ export const setOut = defineAct({
   run: async (tx, input: SetOutIn, { day }) => {
     const [w] = await readRecipes(tx, [input.recipeId]);
     if (!w) throw Refused.one("recipe", "That recipe isn't here any more.");
+    if (w.recipe.retired) throw Refused.one("recipe", `${w.recipe.name} is put away. Bring it back first to make it.`);
     const wanted = input.sizes.filter((s) => s.units > 0);
     const sizes = wanted.map(({ productId, units }) => {
       const size = w.sizes.find((s) => s.id === productId);
@@ -52,7 +53,7 @@ export const setOut = defineAct({
       tx,
       needs.map((n) => n.of),
     );
-    const plan = planTakes(needs, lots, day);
+    const plan = planTakes(needs, shelfOf(lots, day));
     const short = new Map<number, { amount: number; weighed: boolean }>();
     plan.forEach((p, i) => {
       if (p.short > 0) short.set(needs[i]!.of, { amount: (short.get(needs[i]!.of)?.amount ?? 0) + p.short, weighed: i < w.lines.length });
@@ -130,7 +131,7 @@ export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[])
     .select()
     .from(batch)
     .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
-    .for("update");
+    .for("no key update");
   if (!open) throw Refused.one("", "This batch isn't on the bench any more.");
   const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
   const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;

@@ -2,11 +2,12 @@
 import { REASONS, type TakeOutReason } from "#core/stock/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { asc, eq, gt } from "drizzle-orm";
+import { asc, eq, gt, sql } from "drizzle-orm";
+import { flag } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
 import { draw, lockLots, lotColumns } from "../ledger/lots.ts";
-import { batch, batchSize, lot, movement, product, recipeVersion } from "../schema.ts";
+import { batch, batchSize, lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 
 /** Every finished lot with units left, with what its batch cost in work; called what it was called when it was poured. */
 export const listCabinet = (db: Reads) =>
@@ -15,7 +16,8 @@ export const listCabinet = (db: Reads) =>
       ...lotColumns,
       name: lot.name,
       label: lot.label,
-      retired: product.retired,
+      /** No longer made: the size, or its whole recipe, was put away. */
+      retired: flag(sql`${product.retired} or ${recipe.retired}`),
       type: recipeVersion.type,
       batchId: batch.id,
       units: batchSize.units,
@@ -25,6 +27,7 @@ export const listCabinet = (db: Reads) =>
     })
     .from(lot)
     .innerJoin(product, eq(product.id, lot.productId))
+    .innerJoin(recipe, eq(recipe.id, product.recipeId))
     .leftJoin(batchSize, eq(batchSize.lotId, lot.id))
     .leftJoin(batch, eq(batch.id, batchSize.batchId))
     .leftJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))

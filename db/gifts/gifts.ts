@@ -1,4 +1,5 @@
 /** Gift orders: reading and writing them. */
+import { groupBy } from "#core/collect";
 import type { Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
@@ -10,6 +11,7 @@ import { leftId, leftRow } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
+import { LISTED_AT_MOST } from "../lists.ts";
 import { giftItem, giftOrder, giftWrap, material, product, recipe } from "../schema.ts";
 
 export interface GiftIn {
@@ -26,7 +28,7 @@ export interface GiftIn {
 }
 
 /** Gift orders, unpacked and soonest due first, with what is in them; a packed one as it was called when it was packed. */
-export async function listGiftOrders(db: Reads, ids?: readonly number[], limit = 60) {
+export async function listGiftOrders(db: Reads, ids?: readonly number[], most = LISTED_AT_MOST) {
   const orders = await db
     .select()
     .from(giftOrder)
@@ -36,7 +38,7 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
       sql`case when ${giftOrder.packedActId} is null then ${giftOrder.due} end`,
       sql`${giftOrder.due} desc`,
     )
-    .limit(limit);
+    .limit(most);
   if (orders.length === 0) return [];
   const orderIds = orders.map((o) => o.id);
   const packed = sql`${giftOrder.packedActId} is not null`;
@@ -68,7 +70,9 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], limit =
     .innerJoin(material, eq(material.id, giftWrap.materialId))
     .where(inArray(giftWrap.giftOrderId, orderIds))
     .orderBy(asc(giftWrap.id));
-  return orders.map((o) => ({ ...o, items: items.filter((i) => i.orderId === o.id), wrapping: wraps.filter((w) => w.orderId === o.id) }));
+  const itemsOf = groupBy(items, (i) => i.orderId);
+  const wrapsOf = groupBy(wraps, (w) => w.orderId);
+  return orders.map((o) => ({ ...o, items: itemsOf.get(o.id) ?? [], wrapping: wrapsOf.get(o.id) ?? [] }));
 }
 
 export type GiftOrderRead = Awaited<ReturnType<typeof listGiftOrders>>[number];
@@ -139,7 +143,7 @@ export async function writeOrder(tx: Tx, { id, items, wrapping, ...head }: GiftI
 
 /** Holds an order for this transaction. @throws Refused when it is gone or packed */
 export async function unpacked(tx: Tx, id: number): Promise<typeof giftOrder.$inferSelect> {
-  const [row] = await tx.select().from(giftOrder).where(eq(giftOrder.id, id)).for("update");
+  const [row] = await tx.select().from(giftOrder).where(eq(giftOrder.id, id)).for("no key update");
   if (!row) throw Refused.one("", "That order isn't here any more.");
   if (row.packedActId !== null) throw Refused.one("", "This order is packed. Take the packing back first to change it.");
   return row;

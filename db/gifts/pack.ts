@@ -1,9 +1,9 @@
 /** Packing an order out of finished lots, and what a packed one was packed out of and cost. */
 import { workIn } from "#core/batch/result";
 import { Refused } from "#core/refused";
-import { planTakes } from "#core/stock/lots";
 import { unitsFor, type ProductStand } from "#core/stock/promised";
 import { counted, wordList } from "#core/words";
+import { planTakes, shelfOf } from "#core/stock/shelf";
 import { asc, eq, sql } from "drizzle-orm";
 import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
@@ -68,13 +68,14 @@ export const packGiftOrder = defineAct({
     }
     const itemPlan = planTakes(
       items.map((i) => ({ of: i.productId, amount: i.units })),
-      [...new Map(goods.map((l) => [l.id, l])).values()],
-      day,
+      shelfOf([...new Map(goods.map((l) => [l.id, l])).values()], day),
     );
     const wrapPlan = planTakes(
       wraps.map((w) => ({ of: w.materialId, amount: w.pieces })),
-      papers.map((l) => locked.get(l.id)!),
-      day,
+      shelfOf(
+        papers.map((l) => locked.get(l.id)!),
+        day,
+      ),
     );
     // A product may be sure of less than its lots could give: what others are promised stays theirs.
     const over = new Map<number, number>();

@@ -122,7 +122,7 @@ export const fillJar = defineAct({
   },
   leaves: null,
   back: async (tx, _left, { undoes }) => {
-    const [filled] = await tx.select().from(jar).where(eq(jar.filledActId, undoes)).for("update");
+    const [filled] = await tx.select().from(jar).where(eq(jar.filledActId, undoes)).for("no key update");
     if (filled) await nothingLater(tx, { kind: "jar", id: filled.id }, undoes, [...ENDS, "topUp"], STRAINED_SINCE(filled.number));
     await tx.delete(jarPart).where(eq(jarPart.actId, undoes));
     await tx.update(jar).set({ filledActId: null }).where(eq(jar.filledActId, undoes));
@@ -143,7 +143,7 @@ export async function steeping(tx: Tx, jarId: number) {
     .select()
     .from(jar)
     .where(and(eq(jar.id, jarId), isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
-    .for("update");
+    .for("no key update");
   if (!row) throw Refused.one("", "This jar isn't steeping any more.");
   return row;
 }

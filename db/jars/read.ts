@@ -5,6 +5,7 @@ import { micros, mg, type Micros } from "#core/measure/exact";
 import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
+import { LISTED_AT_MOST } from "../lists.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
@@ -30,15 +31,14 @@ export const steepingJars = (db: Reads) =>
     .where(and(isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
     .orderBy(asc(jar.best), asc(jar.id));
 
-/** Jars strained or written off, newest first, a page at a time. */
-export const pastJars = (db: Reads, page = 0, size = 30) =>
+/** Jars strained or written off, newest first. */
+export const pastJars = (db: Reads, most = LISTED_AT_MOST) =>
   db
     .select(columns)
     .from(jar)
     .where(and(isNotNull(jar.filledActId), sql`(${jar.strainedActId} is not null or ${jar.spoiledActId} is not null)`))
     .orderBy(desc(jar.day), desc(jar.id))
-    .limit(size)
-    .offset(page * size);
+    .limit(most);
 
 export type WallJar = Awaited<ReturnType<typeof steepingJars>>[number];
 

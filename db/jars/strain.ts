@@ -16,7 +16,7 @@ import { takenNumbers } from "../ledger/numbers.ts";
 import { jar, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { keepBestBefore } from "../shelf/bestBy.ts";
-import { makeLots } from "../shelf/receive.ts";
+import { makeLots } from "../shelf/makeLots.ts";
 import { steeping } from "./fill.ts";
 import { partsOf, valueOfJar, type JarPartRow } from "./read.ts";
 
@@ -32,21 +32,16 @@ export interface StrainJarIn {
 
 const unique = (texts: readonly string[], apart = ", "): string => [...new Set(texts.filter(Boolean))].join(apart);
 
-/** The infused oil of that name, made from its parts when the shelf hasn't got it yet. @throws Refused when the name is another kind's */
-async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number> {
-  const [have] = await tx
-    .select({ id: material.id, kind: material.kind })
-    .from(material)
-    .where(sql`lower(${material.name}) = lower(${name})`);
-  if (have) {
-    if (!BLENDED_KINDS.includes(have.kind))
-      throw Refused.one(
-        "name",
-        `${name} is already the name of ${kind(have.kind).label.toLowerCase()} on your shelf. Call the oil something else.`,
-        [{ to: `/shelf/${have.id}`, name }],
-      );
-    return have.id;
-  }
+const materialNamed = async (tx: Tx, name: string) =>
+  (
+    await tx
+      .select({ id: material.id, kind: material.kind })
+      .from(material)
+      .where(sql`lower(${material.name}) = lower(${name})`)
+  )[0];
+
+/** Puts the infused oil of a name on the shelf, with the facts of what it is made of. @returns null when another window has just done so */
+async function makeOil(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number | null> {
   const carriers = parts.filter((p) => p.role === "carrier");
   const oil = sum(carriers.map((p) => p.qty));
   const density =
@@ -67,8 +62,24 @@ async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Pro
       keepsOpened: 6,
       kept: "cool",
     })
+    .onConflictDoNothing()
     .returning({ id: material.id });
-  return made!.id;
+  return made?.id ?? null;
+}
+
+/** The infused oil of that name, made from its parts when the shelf hasn't got it yet. @throws Refused when the name is another kind's */
+async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number> {
+  const there = await materialNamed(tx, name);
+  const made = there ? null : await makeOil(tx, name, parts);
+  if (made !== null) return made;
+  const have = there ?? (await materialNamed(tx, name))!;
+  if (!BLENDED_KINDS.includes(have.kind))
+    throw Refused.one(
+      "name",
+      `${name} is already the name of ${kind(have.kind).label.toLowerCase()} on your shelf. Call the oil something else.`,
+      [{ to: `/shelf/${have.id}`, name }],
+    );
+  return have.id;
 }
 
 /** Bottle letters after the jar's own number: A to Z, then AA, AB … */

@@ -139,6 +139,10 @@ describe("the ledger itself", () => {
   it.each([
     ["changing a movement", sql`update movement set qty = 1`],
     ["deleting one", sql`delete from movement`],
+    ["emptying it", sql`truncate movement cascade`],
+    ["changing an act", sql`update act set day = '2026-01-01'`],
+    ["deleting one", sql`delete from act`],
+    ["emptying the book", sql`truncate act cascade`],
     ["moving stock beside it", sql`update lot set on_hand = on_hand + 1`],
     ["changing value beside it", sql`update lot set value = 0 where value > 0`],
     ["a lot that starts full", sql`insert into lot (number, material_id, arrived, on_hand) values ('X1', 1, '2026-01-01', 5)`],

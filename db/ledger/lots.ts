@@ -6,14 +6,15 @@ import { Refused } from "#core/refused";
 import type { KindId } from "#core/material/kinds";
 import { drawValue, type Lot } from "#core/stock/lots";
 import { mayUse, type Use } from "#core/stock/use";
-import type { Day } from "#core/when";
+import { sayFullDay, type Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
-import { and, asc, eq, gt, inArray, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
+import { and, asc, eq, gt, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
 import { prepared } from "../prepared.ts";
+import { anyOf } from "../pieces.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
 /** A lot as the core takes it. */
@@ -30,19 +31,18 @@ export const lotColumns = {
 };
 
 const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
-const among = (ids: readonly number[]) => [...new Set(ids)];
 
 /** Lots with something on hand of these materials; of all when none are named. */
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
   if (!ids)
     return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
-  return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.materialId, among(ids)), gt(lot.onHand, 0)));
+  return ids.length === 0 ? [] : onHand(db).where(and(anyOf(lot.materialId, ids), gt(lot.onHand, 0)));
 }
 
 /** Lots with something on hand of these products; of all when none are named. */
 export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
   if (!ids) return prepared(db, "product_lots", () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`)).execute();
-  return ids.length === 0 ? [] : onHand(db).where(and(inArray(lot.productId, among(ids)), gt(lot.onHand, 0)));
+  return ids.length === 0 ? [] : onHand(db).where(and(anyOf(lot.productId, ids), gt(lot.onHand, 0)));
 }
 
 /**
@@ -118,16 +118,18 @@ export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<numb
     })
     .from(lot)
     .leftJoin(material, eq(material.id, lot.materialId))
-    .where(inArray(lot.id, [...new Set(ids)]))
+    .where(anyOf(lot.id, ids))
     .orderBy(lot.id)
-    .for("update", { of: lot });
+    .for("no key update", { of: lot });
   return new Map(rows.map((r) => [r.id, r]));
 }
 
-/** @throws Refused beside `field` when a lot is gone, of something else, on hold or past its day */
+/** @throws Refused beside `field` when a lot is gone, of something else, not here yet, on hold or past its day */
 export function useOf(lots: ReadonlyMap<number, HeldLot>, lotId: number, use: Use, day: Day, field: string): HeldLot {
   const found = lots.get(lotId);
   if (!found) throw Refused.one(field, "That lot isn't here any more.");
+  if (day < found.arrived)
+    throw Refused.one(field, `Lot ${found.number} came on ${sayFullDay(found.arrived)}: before that day there was none of it.`);
   const may = mayUse(found, use, day);
   if (!may.ok)
     throw Refused.one(field, may.problem.say, [{ to: `/lots/${encodeURIComponent(found.number)}`, name: `Lot ${found.number}` }]);

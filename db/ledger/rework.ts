@@ -16,6 +16,7 @@ import { number } from "../columnsOf.ts";
 import { inBook, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { act, batchSize, movement } from "../schema.ts";
+import { anyOf, inPieces } from "../pieces.ts";
 import { lockLots, type NewMovement } from "./lots.ts";
 
 /** What comes in at a figure somebody said: these are corrected, never worked out. */
@@ -42,7 +43,7 @@ export const sumsOf = async (tx: Tx, ids: readonly number[]): Promise<{ of: numb
           value: sql`sum(${movement.value})`.mapWith(movement.value),
         })
         .from(movement)
-        .where(inArray(movement.restates, [...ids]))
+        .where(anyOf(movement.restates, ids))
         .groupBy(movement.restates);
 
 export interface Says {
@@ -75,7 +76,8 @@ async function post(tx: Tx, rows: readonly NewMovement[]): Promise<void> {
   );
   const moves = parts.filter((r) => r.qty !== 0 || r.value !== 0);
   const adds = (r: NewMovement): boolean => r.qty > 0 || r.value > 0;
-  for (const piece of [moves.filter(adds), moves.filter((r) => !adds(r))]) if (piece.length > 0) await tx.insert(movement).values(piece);
+  for (const piece of [...inPieces(moves.filter(adds)), ...inPieces(moves.filter((r) => !adds(r)))])
+    await tx.insert(movement).values(piece);
 }
 
 /** The part of the books that is being gone through, in memory until it is posted. */
@@ -83,7 +85,10 @@ class Books {
   readonly #tx: Tx;
   readonly #facts: readonly Fact[];
   readonly #lots = new Map<number, Base[]>();
-  readonly #waiting = new Set<number>();
+  /** In line, the one that comes first at the end. */
+  #waiting: number[] = [];
+  readonly #inLine = new Set<number>();
+  #sorted = true;
   #numbers = new Map<number, string>();
 
   constructor(tx: Tx, facts: readonly Fact[]) {
@@ -94,19 +99,22 @@ class Books {
   /** Locks lots, reads their standing movements and puts them in line. */
   async open(lotIds: readonly number[]): Promise<void> {
     const fresh = [...new Set(lotIds)].filter((id) => !this.#lots.has(id));
-    for (const id of lotIds) this.#waiting.add(id);
+    this.#waiting.push(...lotIds.filter((id) => !this.#inLine.has(id)));
+    for (const id of lotIds) this.#inLine.add(id);
+    this.#sorted = false;
     if (fresh.length === 0) return;
     for (const [id, l] of await lockLots(this.#tx, fresh)) this.#numbers.set(id, l.number);
     for (const id of fresh) this.#lots.set(id, []);
-    for (const b of await this.#basesWhere(inArray(movement.lotId, fresh))) this.#lots.get(b.lotId)!.push(b);
+    for (const b of await this.#basesWhere(anyOf(movement.lotId, fresh))) this.#lots.get(b.lotId)!.push(b);
   }
 
   /** The lot in line whose stock came in first: whatever is made of it comes later. */
   next(): number | null {
-    let found: number | null = null;
     const first = (id: number): number => this.#lots.get(id)![0]?.id ?? 0;
-    for (const id of this.#waiting) if (found === null || first(id) < first(found)) found = id;
-    if (found !== null) this.#waiting.delete(found);
+    if (!this.#sorted) this.#waiting.sort((a, b) => first(b) - first(a));
+    this.#sorted = true;
+    const found = this.#waiting.pop() ?? null;
+    if (found !== null) this.#inLine.delete(found);
     return found;
   }
 

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { takeBack } from "../act/takeBack.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
-import { findLot, traceLot } from "../lots/trace.ts";
+import { findLot, traceLot } from "./trace.ts";
 import { closeMarketDay, listMarketDays } from "../markets/markets.ts";
 import { movement } from "../schema.ts";
 import { holdLot } from "../shelf/count.ts";

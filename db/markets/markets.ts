@@ -1,9 +1,10 @@
 /** Market days: planning what to take, and closing the day so that what was sold leaves its lots. */
+import { groupBy } from "#core/collect";
 import { micros, type Micros } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
 import { unitsForStall } from "#core/stock/promised";
 import type { Reason } from "#core/stock/reasons";
-import { counted } from "#core/words";
+import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { array, object } from "yup";
@@ -12,8 +13,10 @@ import { defineAct, type At } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
 import { nothingLater } from "../act/standing.ts";
+import { namesOf } from "../contacts.ts";
 import { unitsStand } from "../cabinet/promised.ts";
 import type { Reads, Tx } from "../client.ts";
+import { LISTED_AT_MOST } from "../lists.ts";
 import { draw, lockLots, useOf, type NewMovement } from "../ledger/lots.ts";
 import { lot, marketDay, marketLine, movement } from "../schema.ts";
 
@@ -50,13 +53,13 @@ const goneByDay = (db: Reads, ids: readonly number[]) =>
     .groupBy(movement.marketDayId, movement.lotId);
 
 /** Market days, newest first, each with its lines. */
-export async function listMarketDays(db: Reads, ids?: readonly number[], limit = 60) {
+export async function listMarketDays(db: Reads, ids?: readonly number[], most = LISTED_AT_MOST) {
   const days = await db
     .select()
     .from(marketDay)
     .where(ids ? inArray(marketDay.id, [...ids]) : undefined)
     .orderBy(desc(marketDay.day), desc(marketDay.id))
-    .limit(limit);
+    .limit(most);
   if (days.length === 0) return [];
   const dayIds = days.map((d) => d.id);
   const lines = await db
@@ -80,13 +83,23 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], limit =
     .innerJoin(lot, eq(lot.id, marketLine.lotId))
     .where(inArray(marketLine.marketDayId, dayIds))
     .orderBy(asc(marketLine.id));
-  const gone = await goneByDay(db, dayIds);
+  const gone = new Map((await goneByDay(db, dayIds)).map((g) => [`${g.dayId} ${g.lotId}`, g.gone]));
+  const linesOf = groupBy(lines, (l) => l.dayId);
   return days.map((day) => ({
     ...day,
-    lines: lines
-      .filter((l) => l.dayId === day.id)
-      .map((l) => ({ ...l, gone: gone.find((g) => g.dayId === day.id && g.lotId === l.lotId)?.gone ?? micros(0) })),
+    lines: (linesOf.get(day.id) ?? []).map((l) => ({ ...l, gone: gone.get(`${day.id} ${l.lotId}`) ?? micros(0) })),
   }));
+}
+
+/** The newest day at a market, whatever it was called then; null when there was none. */
+export async function lastDayAt(db: Reads, market: string): Promise<number | null> {
+  const [row] = await db
+    .select({ id: marketDay.id })
+    .from(marketDay)
+    .where(sql`lower(btrim(${marketDay.name})) in (${namesOf("market", market)})`)
+    .orderBy(desc(marketDay.day), desc(marketDay.id))
+    .limit(1);
+  return row?.id ?? null;
 }
 
 interface Written {
@@ -100,7 +113,7 @@ async function writeDay(tx: Tx, { id, lines, ...head }: MarketIn, seen: At["seen
     if (lines.length > 0) await tx.insert(marketLine).values(lines.map((l) => ({ ...l, marketDayId: row!.id })));
     return { dayId: row!.id, before: null };
   }
-  const [open] = await tx.select().from(marketDay).where(eq(marketDay.id, id)).for("update");
+  const [open] = await tx.select().from(marketDay).where(eq(marketDay.id, id)).for("no key update");
   if (!open) throw Refused.one("", "That market day isn't here any more.");
   await notChangedSince(tx, { kind: "market", id }, seen);
   if (open.closedActId !== null) throw Refused.one("", "This day is closed. Take the closing back first to change it.");
@@ -207,6 +220,13 @@ export const closeMarketDay = defineAct({
         }
       }
     });
+    // What was sold was sold, on hold or not; but it is never passed over.
+    const onHold = [...new Set(moves.map((m) => m.lotId))].flatMap((id) => (locked.get(id)!.hold ? [locked.get(id)!] : []));
+    if (onHold.length > 0 && input.note.trim() === "")
+      problems.push({
+        field: "note",
+        say: `${wordList(onHold.map((l) => `${l.number} is on hold (${l.holdReason})`))}. Say here why some of it went all the same.`,
+      });
     if (problems.length > 0) throw new Refused(problems);
     if (moves.length === 0) throw Refused.one("", "Nothing was sold, given or damaged yet. Count the stall first.");
     await tx.insert(movement).values(moves);
@@ -214,7 +234,7 @@ export const closeMarketDay = defineAct({
     const sold = input.lines.reduce((a, l) => a + l.sold, 0);
     return {
       path: `/markets/${dayId}`,
-      summary: `Closed ${input.name}: ${counted(sold, "unit")} sold`,
+      summary: `Closed ${input.name}: ${counted(sold, "unit")} sold${onHold.length > 0 ? `, of ${wordList(onHold.map((l) => l.number))} though on hold` : ""}`,
       about: [...about(dayId), ...[...new Set([...locked.values()].map((l) => l.of))].map((id) => ({ kind: "product" as const, id }))],
       leaves: null,
     };

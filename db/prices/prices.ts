@@ -44,7 +44,7 @@ export const choosePrices = defineAct({
       .from(product)
       .innerJoin(recipe, eq(recipe.id, product.recipeId))
       .where(eq(product.id, input.productId))
-      .for("update", { of: product });
+      .for("no key update", { of: product });
     if (!was) throw Refused.one("", "That product isn't here any more.");
     await notChangedSince(tx, { kind: "product", id: input.productId }, seen);
     await tx.update(product).set({ ownPrice: input.own }).where(eq(product.id, input.productId));

@@ -3,6 +3,7 @@ import type { UnitCost } from "#core/measure/money";
 import { costRecipe, type RecipeCost } from "#core/recipe/cost";
 import type { Settings } from "#core/settings";
 import type { Lot } from "#core/stock/lots";
+import { shelfOf, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { Db } from "../client.ts";
 import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
@@ -16,23 +17,29 @@ export interface CostedRecipe extends WrittenRecipe {
   sizes: CostedSize[];
 }
 
-/** Lots on hand and newest costs: what any costing needs to know of the shelf. */
+/** Lots on hand and newest costs: what any costing needs to know of the shelf, as it is sent to a page that works it out itself. */
 export interface ShelfCosts {
   lots: Lot[];
   again: Map<number, UnitCost>;
 }
 
-/** The shelf for these materials; for all when none are named. */
+/** Lots on hand and newest costs of these materials; of all when none are named. */
 export async function readShelfCosts(db: Db, materials?: readonly number[]): Promise<ShelfCosts> {
   const [lots, again] = await Promise.all([lotsOfMaterials(db, materials), againCosts(db, materials)]);
   return { lots, again };
 }
 
+/** The shelf for these materials, worked out; for all when none are named. */
+export async function readShelf(db: Db, today: Day, materials?: readonly number[]): Promise<Shelf> {
+  const { lots, again } = await readShelfCosts(db, materials);
+  return shelfOf(lots, today, again);
+}
+
 /** Costs written recipes at the batch size they are written for, each size as if all of it went into that. */
-export const costWritten = (written: readonly WrittenRecipe[], shelf: ShelfCosts, settings: Settings, today: Day): CostedRecipe[] =>
+export const costWritten = (written: readonly WrittenRecipe[], shelf: Shelf, settings: Settings): CostedRecipe[] =>
   written.map((w) => ({
     ...w,
-    sizes: w.sizes.map((s) => ({ ...s, cost: costRecipe(costInput(w, s, settings), shelf.lots, shelf.again, today) })),
+    sizes: w.sizes.map((s) => ({ ...s, cost: costRecipe(costInput(w, s, settings), shelf) })),
   }));
 
 /** Materials that recipes take, packaging included. */
@@ -43,5 +50,5 @@ export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [
 /** Reads and costs recipes; all when no ids are given. */
 export async function costRecipes(db: Db, settings: Settings, today: Day, ids?: readonly number[]): Promise<CostedRecipe[]> {
   const written = await readRecipes(db, ids);
-  return costWritten(written, await readShelfCosts(db, ids && materialsOf(written)), settings, today);
+  return costWritten(written, await readShelf(db, today, ids && materialsOf(written)), settings);
 }

@@ -3,7 +3,7 @@ import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
+import { flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
 import { prepared } from "../prepared.ts";
 import { batch, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
@@ -17,8 +17,12 @@ export type WrittenSize = ProductRow & { packaging: WrittenPack[] };
 
 const { id: _version, recipeId: _recipe, name: _then, actId: _act, ...ofVersion } = getTableColumns(recipeVersion);
 /** A recipe by the version it is made by now. */
-const head = { ...ofVersion, id: recipe.id, versionId: recipeVersion.id, name: recipe.name, code: recipe.code };
-export type RecipeHead = Omit<typeof recipeVersion.$inferSelect, "actId" | "recipeId"> & { versionId: number; code: string };
+const head = { ...ofVersion, id: recipe.id, versionId: recipeVersion.id, name: recipe.name, code: recipe.code, retired: recipe.retired };
+export type RecipeHead = Omit<typeof recipeVersion.$inferSelect, "actId" | "recipeId"> & {
+  versionId: number;
+  code: string;
+  retired: boolean;
+};
 
 export interface WrittenRecipe {
   recipe: RecipeHead;
@@ -46,14 +50,18 @@ const written = (db: Reads, which: "made" | "all", some?: readonly number[]) =>
     .select({ recipe: head, lines: linesOf, sizes: sizesOf(which) })
     .from(recipe)
     .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
-    .where(some && inArray(recipe.id, [...some]))
+    .where(some ? inArray(recipe.id, [...some]) : eq(recipe.retired, false))
     .orderBy(asc(recipe.name));
 
-/** Written recipes with the sizes they are made in, in one query; all when no ids are given. */
+/** Written recipes with the sizes they are made in, in one query; all that aren't put away when no ids are given. */
 export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<WrittenRecipe[]> {
   if (ids?.length === 0) return [];
   return ids ? written(db, "made", ids) : prepared(db, "recipes", () => written(db, "made")).execute();
 }
+
+/** Recipes that were put away, by name. */
+export const recipesAway = (db: Reads) =>
+  db.select({ id: recipe.id, name: recipe.name }).from(recipe).where(eq(recipe.retired, true)).orderBy(asc(recipe.name));
 
 /** One recipe with the sizes that were put away too, last. */
 export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | null> {
@@ -100,7 +108,10 @@ export const listProducts = (db: Reads) =>
         recipe: recipe.name,
         label: product.label,
         fill: product.fill,
-        retired: product.retired,
+        /** No longer made, because it or its whole recipe was put away. */
+        retired: flag(sql`${product.retired} or ${recipe.retired}`),
+        /** Put away itself. */
+        away: product.retired,
         ownPrice: product.ownPrice,
       })
       .from(product)

@@ -136,7 +136,7 @@ export const saveRecipe = defineAct({
   kind: "saveRecipe",
   run: async (tx, input: RecipeIn, { actId, day, seen }) => {
     if (input.id !== undefined) {
-      const [held] = await tx.select({ id: recipe.id }).from(recipe).where(eq(recipe.id, input.id)).for("update");
+      const [held] = await tx.select({ id: recipe.id }).from(recipe).where(eq(recipe.id, input.id)).for("no key update");
       if (!held) throw Refused.one("", "That recipe isn't here any more.");
       await notChangedSince(tx, { kind: "recipe", id: input.id }, seen);
     }
@@ -166,7 +166,13 @@ export const saveRecipe = defineAct({
     packaging: array().of(leftRow(productPackaging)).required(),
   }),
   back: async (tx, left, { undoes }) => {
-    await nothingLater(tx, { kind: "recipe", id: left.recipeId }, undoes, ["saveRecipe"], "The recipe has been saved again since.");
+    await nothingLater(
+      tx,
+      { kind: "recipe", id: left.recipeId },
+      undoes,
+      ["saveRecipe", "deleteRecipe", "retireProduct", "deleteProduct"],
+      "The recipe has been saved or deleted since, or a size of it put away.",
+    );
     await sizesBack(tx, left.recipeId, left);
     if (left.created) {
       await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, left.recipeId));

@@ -18,6 +18,8 @@ export const recipe = pgTable(
     code: text().notNull(),
     /** The version it is made by now; set as soon as there is one. */
     versionId: integer().references((): AnyPgColumn => recipeVersion.id),
+    /** Put away: no longer made in any size; what there is of it is still sold, ordered and counted. */
+    retired: boolean().notNull().default(false),
   },
   (t) => [uniqueIndex("recipe_name").on(sql`lower(${t.name})`), uniqueIndex("recipe_code").on(t.code)],
 );

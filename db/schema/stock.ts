@@ -47,6 +47,8 @@ export const lot = pgTable(
     check("lot_never_negative", sql`${t.onHand} >= 0 and ${t.value} >= 0`),
     index("lot_material").on(t.materialId, t.arrived),
     index("lot_product").on(t.productId),
+    // A number is found in whatever case it is typed.
+    index("lot_number_in_capitals").on(sql`upper(${t.number})`),
     index("lot_on_hand")
       .on(t.materialId)
       .where(sql`${t.onHand} > 0`),

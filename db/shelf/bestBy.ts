@@ -1,7 +1,8 @@
 /** Keeping each lot's best-before true to what it follows from: what is printed, its material's keeping time, the day it was opened. */
 import { bestBy } from "#core/stock/bestBy";
-import { and, eq, gt, inArray } from "drizzle-orm";
+import { and, eq, gt } from "drizzle-orm";
 import type { Tx } from "../client.ts";
+import { anyOf } from "../pieces.ts";
 import { lot, material } from "../schema.ts";
 
 /** Works out the day that counts for these lots of materials, and what says so. */
@@ -11,7 +12,7 @@ export async function keepBestBefore(tx: Tx, lotIds: readonly number[]): Promise
     .select({ lot, keepsSealed: material.keepsSealed, keepsOpened: material.keepsOpened })
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
-    .where(inArray(lot.id, [...lotIds]))
+    .where(anyOf(lot.id, lotIds))
     .orderBy(lot.id);
   // Lots of one receipt share few days; a statement for each of these, not for each lot.
   const changed = new Map<string, ReturnType<typeof bestBy> & { ids: number[] }>();
@@ -22,7 +23,7 @@ export async function keepBestBefore(tx: Tx, lotIds: readonly number[]): Promise
     alike.ids.push(l.id);
     changed.set(`${day} ${by}`, alike);
   }
-  for (const { day, by, ids } of changed.values()) await tx.update(lot).set({ bestBefore: day, bestBy: by }).where(inArray(lot.id, ids));
+  for (const { day, by, ids } of changed.values()) await tx.update(lot).set({ bestBefore: day, bestBy: by }).where(anyOf(lot.id, ids));
 }
 
 /** The same for everything on hand of a material, when how long it keeps was said anew. */

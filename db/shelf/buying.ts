@@ -12,7 +12,7 @@ import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
+import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
 import { whileUnchanged } from "../kept.ts";
 import { prepared } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
@@ -108,6 +108,35 @@ export const dropOffer = defineAct({
     await tx.insert(offer).overridingSystemValue().values(row);
   },
 });
+
+/** Who the newest offer was seen at; empty while there is none. */
+export async function lastOfferAt(db: Reads): Promise<string> {
+  const [row] = await db.select({ supplier: offer.supplier }).from(offer).orderBy(desc(offer.id)).limit(1);
+  return row?.supplier ?? "";
+}
+
+/** Who the last receipt copied today was from; empty while there is none. A pile of receipts is often one shop's. */
+export async function lastReceiptFrom(db: Reads, today: Day): Promise<string> {
+  const [row] = await db
+    .select({ supplier: purchase.supplier })
+    .from(purchase)
+    .innerJoin(act, eq(act.id, purchase.actId))
+    .where(and(stands(purchase.actId), sql`${act.at}::date = ${today}::date`))
+    .orderBy(desc(purchase.id))
+    .limit(1);
+  return row?.supplier ?? "";
+}
+
+/** The pack each material was bought in last, as it was written. */
+export async function lastPacks(db: Reads): Promise<Map<number, string>> {
+  const rows = await db
+    .selectDistinctOn([purchaseLine.materialId], { materialId: purchaseLine.materialId, packSize: purchaseLine.packSize })
+    .from(purchaseLine)
+    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+    .where(stands(purchase.actId))
+    .orderBy(purchaseLine.materialId, desc(purchase.day), desc(purchaseLine.id));
+  return new Map(rows.map((r) => [r.materialId, r.packSize]));
+}
 
 /** Every purchase of a material, oldest first, for its price history. */
 export const priceHistory = (db: Reads, materialId: number) =>

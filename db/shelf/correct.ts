@@ -7,17 +7,19 @@ import { micros, minus } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { SPREADS, type SpreadBy } from "#core/stock/receipt";
 import { sayFullDay, type Day } from "#core/when";
-import { and, eq, inArray, min, ne, notInArray, sql } from "drizzle-orm";
+import { and, eq, min, ne, notInArray, sql } from "drizzle-orm";
 import { array, object, type InferType } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftDay, leftDayOrNone, leftId, leftIdOrNone, leftMicros, leftOneOf, leftText } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
 import { nothingLater, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
+import { anyOf } from "../pieces.ts";
 import { rework, type Fact } from "../ledger/rework.ts";
 import { act, lot, movement, purchase, purchaseLine } from "../schema.ts";
 import { keepBestBefore } from "./bestBy.ts";
-import { headOf, landed, makeLots, materialsOfLines, type ReceiptLineIn, type ReceiveIn } from "./receive.ts";
+import { makeLots, materialsOfLines } from "./makeLots.ts";
+import { headOf, landed, type ReceiptLineIn, type ReceiveIn } from "./writeReceipts.ts";
 
 export interface CorrectIn extends Omit<ReceiveIn, "lines"> {
   /** In sheet order; a line without an id is new. Lines left out are taken off. */
@@ -75,13 +77,13 @@ async function asItStands(tx: Tx, id: number): Promise<Before> {
     .select()
     .from(purchase)
     .where(and(eq(purchase.id, id), stands(purchase.actId)))
-    .for("update");
+    .for("no key update");
   if (!row) throw Refused.one("", "That receipt isn't here any more.");
   const { actId: _received, ...head } = row;
   const rows = await tx.select().from(purchaseLine).where(eq(purchaseLine.purchaseId, id)).orderBy(purchaseLine.id);
   const lines = rows.map(({ purchaseId: _own, ...l }) => l);
   const ids = lines.flatMap((l) => (l.lotId === null ? [] : [l.lotId]));
-  const lots = ids.length === 0 ? [] : await tx.select().from(lot).where(inArray(lot.id, ids)).orderBy(lot.id);
+  const lots = ids.length === 0 ? [] : await tx.select().from(lot).where(anyOf(lot.id, ids)).orderBy(lot.id);
   return {
     head,
     lines,
@@ -105,7 +107,7 @@ async function firstUse(tx: Tx, lotIds: readonly number[]): Promise<Map<number, 
     .innerJoin(act, eq(act.id, movement.actId))
     .where(
       and(
-        inArray(movement.lotId, [...lotIds]),
+        anyOf(movement.lotId, lotIds),
         sql`${movement.qty} < 0`,
         notInArray(movement.reason, ["undone", "corrected"]),
         stands(movement.actId),
@@ -121,7 +123,7 @@ async function broughtIn(tx: Tx, lotIds: readonly number[]): Promise<Map<number,
   const rows = await tx
     .select({ lotId: movement.lotId, id: min(movement.id) })
     .from(movement)
-    .where(and(inArray(movement.lotId, [...lotIds]), eq(movement.reason, "received"), stands(movement.actId)))
+    .where(and(anyOf(movement.lotId, lotIds), eq(movement.reason, "received"), stands(movement.actId)))
     .groupBy(movement.lotId);
   return new Map(rows.map((r) => [r.lotId, r.id!]));
 }
@@ -132,6 +134,7 @@ async function broughtIn(tx: Tx, lotIds: readonly number[]): Promise<Map<number,
  */
 export const correctReceipt = defineAct({
   kind: "correct",
+  alone: true,
   run: async (tx, { id, ...input }: CorrectIn & { id: number }, { actId, seen }) => {
     const was = await asItStands(tx, id);
     await notChangedSince(tx, { kind: "receipt", id }, seen);
@@ -163,6 +166,7 @@ export const correctReceipt = defineAct({
         await tx.insert(purchaseLine).values({ ...line, name, purchaseId: id, lotId: made!.id, arrivedActId: actId });
         continue;
       }
+      if (kept.has(old.id)) throw Refused.one(at("material"), "That line of the receipt stands here twice. Take one of them off.");
       kept.add(old.id);
       const first = old.lotId === null ? undefined : used.get(old.lotId);
       const other = old.materialId !== materialId;

@@ -58,7 +58,7 @@ export const correctCount = defineAct({
 export const holdLot = defineAct({
   kind: "hold",
   run: async (tx, input: { lotId: number; reason: string | null }) => {
-    const [before] = await tx.select().from(lot).where(eq(lot.id, input.lotId)).for("update");
+    const [before] = await tx.select().from(lot).where(eq(lot.id, input.lotId)).for("no key update");
     if (!before) throw Refused.one("", "That lot isn't here any more.");
     if (before.holdReason === input.reason)
       throw Refused.one("reason", input.reason === null ? "That lot isn't on hold." : "It is on hold for that already.");

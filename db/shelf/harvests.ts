@@ -14,7 +14,7 @@ import { nothingLater, stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
 import { harvest, harvestCheck, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
-import { makeLots } from "./receive.ts";
+import { makeLots } from "./makeLots.ts";
 
 /** Harvests with their weighings, those still drying first; of one id, of one material, or all. */
 export async function listHarvests(db: Reads, only?: { id?: number; materialId?: number; drying?: boolean }) {
@@ -87,7 +87,7 @@ async function drying(tx: Tx, id: number): Promise<typeof harvest.$inferSelect> 
     .select()
     .from(harvest)
     .where(and(eq(harvest.id, id), or(isNull(harvest.pickedActId), stands(harvest.pickedActId))))
-    .for("update");
+    .for("no key update");
   if (!h || h.driedActId !== null) throw Refused.one("", "That harvest isn't drying any more.");
   return h;
 }

@@ -6,9 +6,10 @@ import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
 import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { array, boolean, object } from "yup";
+import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
+import { defineRetire } from "../act/retire.ts";
 import { notChangedSince } from "../act/seen.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
@@ -58,7 +59,7 @@ const aboutMaterial = (id: number) => [{ kind: "material" as const, id, changes:
 
 /** A material held for this act. @throws Refused when it has gone */
 async function held(tx: Tx, id: number): Promise<typeof material.$inferSelect> {
-  const [row] = await tx.select().from(material).where(eq(material.id, id)).for("update");
+  const [row] = await tx.select().from(material).where(eq(material.id, id)).for("no key update");
   if (!row) throw Refused.one("", "That material isn't on the shelf any more.");
   return row;
 }
@@ -150,24 +151,17 @@ export const addFromLibrary = defineAct({
   },
 });
 
-/** Puts a material away, or back: it is offered nowhere any more, and its history stays. */
-export const retireMaterial = defineAct({
+export const retireMaterial = defineRetire({
   kind: "retire",
-  run: async (tx, { id, retired }: { id: number; retired: boolean }) => {
-    const was = await held(tx, id);
-    await tx.update(material).set({ retired }).where(eq(material.id, id));
-    return {
-      path: `/shelf/${id}`,
-      summary: retired ? `Put ${was.name} away` : `${was.name} is back on the shelf`,
-      about: aboutMaterial(id),
-      leaves: { id, was: was.retired },
-    };
+  subject: "material",
+  at: "/shelf/",
+  deletes: "deleteMaterial",
+  held: async (tx, id) => {
+    const { name, retired } = await held(tx, id);
+    return { called: name, retired, about: aboutMaterial(id) };
   },
-  leaves: object({ id: leftId(), was: boolean().required() }),
-  back: async (tx, { id, was }, { undoes }) => {
-    await nothingLater(tx, { kind: "material", id }, undoes, ["retire", "deleteMaterial"], "It was put away, back, or deleted since.");
-    await tx.update(material).set({ retired: was }).where(eq(material.id, id));
-  },
+  set: (tx, id, retired) => tx.update(material).set({ retired }).where(eq(material.id, id)),
+  back: (name) => `${name} is back on the shelf`,
 });
 
 /** What refers to a material, in words. */

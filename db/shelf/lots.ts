@@ -23,7 +23,7 @@ async function lotOfMaterial(tx: Tx, id: number, field: string) {
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
     .where(eq(lot.id, id))
-    .for("update", { of: lot });
+    .for("no key update", { of: lot });
   if (!row) throw Refused.one(field, "That lot isn't here any more.");
   return row;
 }

@@ -14,9 +14,11 @@ import { leftId, leftOneOf } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
 import { nothingLater, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
+import { inPieces } from "../pieces.ts";
 import { rework, sumsOf } from "../ledger/rework.ts";
 import { lot, material, movement } from "../schema.ts";
-import { addNamed, inPieces, makeLots, materialsOfLines, standsFor, type NewMaterial } from "./receive.ts";
+import { addNamed, standsFor, type NewMaterial } from "./receive.ts";
+import { makeBareLots, materialsOfLines, numberLots } from "./makeLots.ts";
 
 export interface OpeningLineIn {
   materialId: number;
@@ -39,20 +41,26 @@ export interface OpeningIn {
 /** Puts what was there on the shelf, a lot for each line, as one act. @throws Refused by field; then nothing is kept */
 export const openingStock = defineAct({
   kind: "opening",
-  run: async (tx, { add, lines: asked }: OpeningIn, { actId, day }) => {
+  run: async (tx, { add, lines: asked }: OpeningIn, { actId, day, step }) => {
     if (asked.length === 0) throw Refused.one("", "Enter at least one line.");
     const added = await addNamed(tx, add);
     const lines = asked.map((l) => ({ ...l, materialId: standsFor(l.materialId, added) }));
     const known = await materialsOfLines(tx, lines);
     const late = lines.findIndex((l) => l.bought !== null && l.bought > day);
     if (late >= 0) throw Refused.one(`lines.${late}.bought`, "That day hasn't come yet.");
-    const lots = await makeLots(
+    const lots = await makeBareLots(
       tx,
       day,
       lines.map((l) => ({ ...l, material: known.get(l.materialId)! })),
     );
     const rows = lines.map((l, i) => ({ actId, lotId: lots[i]!.id, qty: l.qty, value: costOfLine(l), reason: "opening" as const }));
-    for (const piece of inPieces(rows)) await tx.insert(movement).values(piece);
+    await step(rows.length / 2, rows.length);
+    let written = 0;
+    for (const piece of inPieces(rows)) {
+      await tx.insert(movement).values(piece);
+      await step((rows.length + (written += piece.length)) / 2, rows.length);
+    }
+    await numberLots(tx, day, lots);
     const materials = [...new Set(lines.map((l) => l.materialId))];
     return {
       path: "/shelf",
@@ -66,9 +74,8 @@ export const openingStock = defineAct({
   },
   leaves: null,
   back: async (tx, _left, { undoes }) => {
-    const came = await tx.select({ id: movement.lotId }).from(movement).where(eq(movement.actId, undoes));
-    for (const { id } of came)
-      await nothingLater(tx, { kind: "lot", id }, undoes, ["sayCost"], "What one of these lots cost was said since.");
+    const came = tx.select({ id: movement.lotId }).from(movement).where(eq(movement.actId, undoes));
+    await nothingLater(tx, { kind: "lot", among: came }, undoes, ["sayCost"], "What one of these lots cost was said since.");
     return "/shelf";
   },
 });
@@ -98,13 +105,14 @@ async function broughtIn(tx: Tx, lotId: number): Promise<{ id: number; value: Mi
  */
 export const sayCost = defineAct({
   kind: "sayCost",
+  alone: true,
   run: async (tx, input: SayCostIn, { actId, seen }) => {
     const [found] = await tx
       .select({ number: lot.number, name: material.name, materialId: material.id, was: lot.costKnown })
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
       .where(eq(lot.id, input.lotId))
-      .for("update", { of: lot });
+      .for("no key update", { of: lot });
     if (!found) throw Refused.one("cost", "That lot isn't here any more.");
     await notChangedSince(tx, { kind: "lot", id: input.lotId }, seen);
     const came = await broughtIn(tx, input.lotId);

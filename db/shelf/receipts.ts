@@ -4,11 +4,12 @@ import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import { number } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
+import { LISTED_AT_MOST } from "../lists.ts";
 import { prepared } from "../prepared.ts";
 import { attachment, lot, material, purchase, purchaseLine } from "../schema.ts";
 
-/** Receipts that stand, newest first, a page at a time. */
-export const listReceipts = (db: Reads, page = 0, size = 40) =>
+/** Receipts that stand, newest first. */
+export const listReceipts = (db: Reads, most = LISTED_AT_MOST) =>
   db
     .select({
       id: purchase.id,
@@ -24,8 +25,7 @@ export const listReceipts = (db: Reads, page = 0, size = 40) =>
     .where(stands(purchase.actId))
     .groupBy(purchase.id)
     .orderBy(desc(purchase.day), desc(purchase.id))
-    .limit(size)
-    .offset(page * size);
+    .limit(most);
 
 /** One receipt with its lines, their lots and its scans; null when there is none, or it was taken back. */
 export async function readReceipt(db: Reads, id: number) {

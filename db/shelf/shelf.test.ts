@@ -2,6 +2,7 @@
 import { micros } from "#core/measure/exact";
 import { STARTING_SETTINGS } from "#core/settings";
 import { costNeeds } from "#core/stock/schools";
+import { shelfOf } from "#core/stock/shelf";
 import { describe, expect, it } from "vitest";
 import { takeBack } from "../act/takeBack.ts";
 import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
@@ -62,7 +63,7 @@ describe("receiving", () => {
     const dear = await buy(ids.oil, 1_000_000, 48.99);
     expect(await again()).toEqual({ value: 50_000_000, per: 1_000_000 });
     expect((await againCosts(db)).get(ids.oil)).toEqual({ value: 50_000_000, per: 1_000_000 });
-    const [need] = costNeeds([{ of: ids.oil, amount: 100_000 }], await lotsOfMaterials(db, [ids.oil]), await againCosts(db), DAY);
+    const [need] = costNeeds([{ of: ids.oil, amount: 100_000 }], shelfOf(await lotsOfMaterials(db, [ids.oil]), DAY, await againCosts(db)));
     // 1.8 kg are left of 2 kg that cost 21.01; the new kilo cost 50.00.
     expect(need!.cost).toEqual({ lot: 1_050_500, average: 2_461_036, again: 5_000_000 });
     await takeBack(db, dear.actId, { day: DAY });
@@ -145,7 +146,7 @@ describe("looking lots up", () => {
   it("a held lot is not offered, whatever is asked of it", async () => {
     const [oil] = await lotsOf(ids.oil);
     await holdLot(db, { lotId: oil!.id, reason: "recalled" }, { day: DAY });
-    const [need] = costNeeds([{ of: ids.oil, amount: 10 }], await lotsOfMaterials(db, [ids.oil]), new Map(), DAY);
+    const [need] = costNeeds([{ of: ids.oil, amount: 10 }], shelfOf(await lotsOfMaterials(db, [ids.oil]), DAY));
     expect(need!.plan).toEqual({ takes: [], short: 10 });
     await expect(make(1)).rejects.toThrow("short of");
     await holdLot(db, { lotId: oil!.id, reason: null }, { day: DAY });

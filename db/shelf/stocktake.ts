@@ -1,18 +1,46 @@
 /** A stock-take: walking the shelf, noting what is there, and posting every correction as one act. */
-import { kind } from "#core/material/kinds";
+import { kind, KIND_IDS, type KindId } from "#core/material/kinds";
 import type { Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
 import { Refused, type FieldProblem } from "#core/refused";
 import { counted as countOf } from "#core/words";
-import { asc, eq, gt, inArray, or, sql } from "drizzle-orm";
-import { held } from "../columnsOf.ts";
+import { and, asc, eq, gt, or, sql } from "drizzle-orm";
+import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
-import type { Db, Reads } from "../client.ts";
+import type { Db, Reads, Tx } from "../client.ts";
 import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
+import { anyOf } from "../pieces.ts";
 import { lot, material, movement, stockCount } from "../schema.ts";
 
-/** Every lot with something on hand, shelf by shelf, with what has been counted of it so far. */
-export const walkShelf = (db: Reads) =>
+/** What of the shelf is walked: a board, or what is found by words; all of it where neither is said. */
+export interface Walk {
+  kind?: KindId | null;
+  find?: string;
+  page?: number;
+}
+
+/** Lots on one page of the walk. */
+export const WALK_PAGE = 100;
+
+const toWalk = or(gt(lot.onHand, 0), sql`${stockCount.lotId} is not null`);
+
+/** How many lots there are to walk on each board, how many were counted, and how many of those differ. */
+export const walkTotals = (db: Reads) =>
+  db
+    .select({
+      kind: material.kind,
+      lots: number(sql`count(*)`),
+      counted: number(sql`count(${stockCount.lotId})`),
+      differ: number(sql`count(*) filter (where ${stockCount.counted} <> ${stockCount.expected})`),
+    })
+    .from(lot)
+    .innerJoin(material, eq(material.id, lot.materialId))
+    .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
+    .where(toWalk)
+    .groupBy(material.kind);
+
+/** Lots with something on hand, shelf by shelf, a page at a time, with what has been counted of them so far. */
+export const walkShelf = (db: Reads, { kind: board, find = "", page = 0 }: Walk = {}) =>
   db
     .select({
       id: lot.id,
@@ -31,19 +59,36 @@ export const walkShelf = (db: Reads) =>
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
     .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
-    .where(or(gt(lot.onHand, 0), sql`${stockCount.lotId} is not null`))
-    .orderBy(asc(material.name), asc(lot.id));
+    .where(
+      and(
+        toWalk,
+        board ? eq(material.kind, board) : undefined,
+        ...find
+          .trim()
+          .split(/\s+/)
+          .filter(Boolean)
+          .map((w) => sql`${material.name} || ' ' || ${lot.number} ilike ${`%${w.replace(/[%_\\]/g, "\\$&")}%`}`),
+      ),
+    )
+    // Board by board, as the shelf stands.
+    .orderBy(
+      sql`array_position(${sql.raw(`array[${KIND_IDS.map((k) => `'${k}'`).join(",")}]`)}, ${material.kind})`,
+      asc(material.name),
+      asc(lot.id),
+    )
+    .limit(WALK_PAGE)
+    .offset(page * WALK_PAGE);
 
 export type WalkRow = Awaited<ReturnType<typeof walkShelf>>[number];
 
 /** Notes one lot's count; null takes the note back. Nothing moves until it is posted. */
 export async function noteCount(db: Db, lotId: number, counted: Base | null, note: string): Promise<void> {
   await db.transaction(async (tx) => {
+    const at = (await lockLots(tx, [lotId])).get(lotId);
     if (counted === null) {
       await tx.delete(stockCount).where(eq(stockCount.lotId, lotId));
       return;
     }
-    const at = (await lockLots(tx, [lotId])).get(lotId);
     if (!at) throw Refused.one("counted", "That lot isn't here any more.");
     const row = { expected: at.onHand, counted, note };
     await tx
@@ -54,9 +99,20 @@ export async function noteCount(db: Db, lotId: number, counted: Base | null, not
 }
 
 /** Forgets every count noted so far. */
-export const dropCounts = async (db: Db): Promise<void> => {
-  await db.delete(stockCount);
-};
+export const dropCounts = (db: Db): Promise<void> =>
+  db.transaction(async (tx) => {
+    await lockCounted(tx);
+    await tx.delete(stockCount);
+  });
+
+/** Holds the lots that are noted, before the notes themselves, as noting one does: what is read then can't be noted anew before it is done with. */
+async function lockCounted(tx: Tx) {
+  const noted = await tx.select({ lotId: stockCount.lotId }).from(stockCount);
+  return lockLots(
+    tx,
+    noted.map((n) => n.lotId),
+  );
+}
 
 /**
  * Posts all that was counted as one act.
@@ -65,18 +121,15 @@ export const dropCounts = async (db: Db): Promise<void> => {
 export const postStocktake = defineAct({
   kind: "stocktake",
   run: async (tx, _input: object, { actId }) => {
+    const lots = await lockCounted(tx);
     const rows = await tx
       .select({ count: stockCount, number: lot.number, kind: material.kind })
       .from(stockCount)
       .innerJoin(lot, eq(lot.id, stockCount.lotId))
       .innerJoin(material, eq(material.id, lot.materialId))
-      .orderBy(stockCount.lotId)
-      .for("update", { of: stockCount });
+      .where(anyOf(stockCount.lotId, lots.keys()))
+      .orderBy(stockCount.lotId);
     if (rows.length === 0) throw Refused.one("", "Nothing has been counted yet.");
-    const lots = await lockLots(
-      tx,
-      rows.map((r) => r.count.lotId),
-    );
     const moved: FieldProblem[] = [];
     const moves: NewMovement[] = [];
     for (const { count, number, kind: k } of rows) {
@@ -99,7 +152,7 @@ export const postStocktake = defineAct({
     if (moves.length > 0) await tx.insert(movement).values(moves);
     // Only what was read is posted: a note made meanwhile waits for the next time.
     await tx.delete(stockCount).where(
-      inArray(
+      anyOf(
         stockCount.lotId,
         rows.map((r) => r.count.lotId),
       ),

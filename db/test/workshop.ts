@@ -2,7 +2,6 @@
  * A small workshop for database tests: two ingredients, a tin and a box, one recipe, and the acts a maker does with them.
  * Every test gets its own, so that none depends on what another left behind.
  */
-import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
 import { eq } from "drizzle-orm";
@@ -12,16 +11,18 @@ import { pour } from "../bench/pour.ts";
 import { readBatch } from "../bench/read.ts";
 import { setOut } from "../bench/setOut.ts";
 import type { OpenDb } from "../client.ts";
-import type { FillIn } from "../jars/fill.ts";
 import { readRecipes } from "../recipe/read.ts";
 import { saveRecipe, type RecipeIn, type SizeIn } from "../recipe/save.ts";
 import { lot } from "../schema.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { readMaterial } from "../shelf/materials.ts";
 import { receive } from "../shelf/receive.ts";
+import type { ReceiptLineIn } from "../shelf/writeReceipts.ts";
+import { balmOf, sizeOf } from "./balm.ts";
 import { euro, freshDb } from "./fresh.ts";
+import { DAY, jarOf } from "./jar.ts";
 
-export const DAY = "2026-05-04";
+export { DAY, jarOf };
 export let db: OpenDb;
 let drop: () => Promise<void>;
 /** Material, recipe and product ids of the workshop. */
@@ -29,60 +30,9 @@ export let ids: { oil: number; wax: number; tin: number; box: number; recipe: nu
 
 export const idIn = (d: Done): number => Number(d.path.split("/").at(-1));
 export const token = () => crypto.randomUUID();
-export const balm = (over: Partial<RecipeIn> = {}): RecipeIn => ({
-  name: "Test balm",
-  code: "TB",
-  type: "balm",
-  makes: null,
-  total: mg(100_000),
-  lossBp: 0,
-  keepsMonths: 12,
-  batchMinutes: 30,
-  overrunBp: 0,
-  method: "",
-  note: "",
-  lines: [
-    { materialId: ids.oil, entered: "80 g", form: "liquid", weight: mg(80_000) },
-    { materialId: ids.wax, entered: "20 g", form: "pellets", weight: mg(20_000) },
-  ],
-  sizes: [size(50)],
-  ...over,
-});
-
-/** A jar to fill: on the shelf for the usual weeks unless said otherwise. */
-export const jarOf = (parts: FillIn["parts"], over: Partial<FillIn> = {}): FillIn => ({
-  name: "Herb in oil",
-  method: "shelf",
-  methodName: "",
-  vessel: "",
-  vesselMl: null,
-  fillMl: null,
-  looseMl: null,
-  day: DAY,
-  ready: readyDays(DAY, METHODS.shelf.times),
-  wished: null,
-  heatMinutes: null,
-  why: "",
-  note: "",
-  expected: mg(1000),
-  parts,
-  ...over,
-});
-
+export const balm = (over: Partial<RecipeIn> = {}): RecipeIn => balmOf(ids, over);
 /** A size filled with so many grams into a tin. */
-export const size = (grams: number, over: Partial<SizeIn> = {}): SizeIn => ({
-  id: null,
-  label: `${grams} g`,
-  fillBy: "weight",
-  fillText: `${grams} g`,
-  fill: mg(grams * 1000),
-  fillMl: null,
-  containerId: ids.tin,
-  unitMinutesHundredths: 200,
-  retired: false,
-  packaging: [{ materialId: ids.tin, pieces: 1 }],
-  ...over,
-});
+export const size = (grams: number, over: Partial<SizeIn> = {}): SizeIn => sizeOf(ids, grams, over);
 
 /** Sets out so many units of the first size. */
 export const put = (units: number, doing: { token?: string } = {}) =>
@@ -100,6 +50,17 @@ export const buy = (materialId: number, qty: number, price: number, bestBefore: 
     },
     { day: DAY, token: token() },
   );
+/** A line of a receipt: three packs of oil unless said otherwise. */
+export const threePacks = (over: Partial<ReceiptLineIn> = {}): ReceiptLineIn => ({
+  materialId: ids.oil,
+  supplierLot: "",
+  packs: 3,
+  packSize: "1 kg",
+  qty: 3_000_000,
+  price: euro(30),
+  bestBefore: null,
+  ...over,
+});
 export const lotsOf = async (materialId: number) => (await readMaterial(db, materialId))!.lots;
 export const onHand = async (materialId: number) => (await lotsOf(materialId)).reduce((a, l) => a + l.onHand, 0);
 export const finished = () => db.select().from(lot).where(eq(lot.productId, ids.product)).orderBy(lot.id);

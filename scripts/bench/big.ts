@@ -12,7 +12,7 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { today } from "#db/clock";
 import pg from "pg";
 import { freePort } from "../postgres.ts";
-import { serve } from "../server.ts";
+import { serve } from "../server/serve.ts";
 import { fetcher, HEAD, lineOf, measure, type Asked, type Row } from "./measure.ts";
 
 const LOTS = 15;
@@ -23,7 +23,8 @@ const LIVE_DRAWS = 20;
 const KINDS = ["oil", "wax", "hardButter", "softButter", "herb", "essentialOil", "powder", "container", "label", "infusedOil"];
 
 /** Fills a migrated, empty database with a workshop of so many materials, fifteen lots each and about 620 movements. */
-async function fill(db: OpenDb, materials: number): Promise<void> {
+async function fill(url: string, materials: number): Promise<void> {
+  const db = openDb(url, undefined, { patient: true });
   const day = today();
   const lots = materials * LOTS;
   const batches = materials * 10;
@@ -72,6 +73,7 @@ async function fill(db: OpenDb, materials: number): Promise<void> {
   // One lot in fifty is to be used first.
   await db.execute(sql`update lot set best_before = ${day}::date + 30 where id > ${n(lots - materials * LIVE)} and id % 50 = 1`);
   await db.execute(sql.raw("vacuum analyze"));
+  await db.close();
 }
 
 async function workshop(server: string, name: string, materials: number, heard: Asked[]): Promise<OpenDb> {
@@ -81,7 +83,7 @@ async function workshop(server: string, name: string, materials: number, heard: 
   const db = openDb(addressOf(server, name), { logQuery: (q, params) => heard.push({ sql: q, params }) });
   await migrate(db, { migrationsFolder: "db/migrations" });
   const start = performance.now();
-  await fill(db, materials);
+  await fill(addressOf(server, name), materials);
   const { rows } = await db.execute<{ lots: string; moves: string }>(
     sql`select (select count(*) from lot) as lots, (select count(*) from movement) as moves`,
   );

@@ -5,7 +5,7 @@ import { micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
 import { packAmount } from "#core/stock/packs";
 import { usedPerDay } from "#core/stock/reorder";
-import { dropOffer, monthlyUse, noteOffer, offersOf, priceHistory } from "#db/shelf/buying";
+import { dropOffer, monthlyUse, noteOffer, offersOf, priceHistory, lastOfferAt } from "#db/shelf/buying";
 import { materialRow } from "#db/shelf/materials";
 import { costRecipes } from "#db/recipe/costs";
 import { recipesWith } from "#db/recipe/read";
@@ -17,7 +17,7 @@ import { db } from "../../db.server.ts";
 import { idField, moneyOr0, reads, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
-import { Heading, Sheet } from "../../ui/sheet.tsx";
+import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { OfferForm, Offers } from "./offers.tsx";
 import { PriceHistory } from "./priceHistory.tsx";
 import { PriceRise } from "./priceRise.tsx";
@@ -56,7 +56,15 @@ export async function loader({ params }: Route.LoaderArgs) {
       };
     }),
   );
-  return { material, offers, history, perDay: usedPerDay(use.get(id) ?? [], today()), products, token: crypto.randomUUID() };
+  return {
+    material,
+    offers,
+    history,
+    perDay: usedPerDay(use.get(id) ?? [], today()),
+    products,
+    last: await lastOfferAt(db()),
+    token: crypto.randomUUID(),
+  };
 }
 
 const schema = object({
@@ -84,7 +92,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   return act(() => noteOffer(db(), { materialId: id, ...sheet.value, qty: qty.value, seen: today() }, sheet.doing));
 }
 
-export default function Buying({ loaderData: { material, offers, history, perDay, products, token } }: Route.ComponentProps) {
+export default function Buying({ loaderData: { material, offers, history, perDay, products, token, last } }: Route.ComponentProps) {
   const { measured } = kind(material.kind);
   return (
     <>
@@ -98,7 +106,7 @@ export default function Buying({ loaderData: { material, offers, history, perDay
       </Heading>
       <Sheet>
         <Offers offers={offers} perDay={perDay} material={material} products={products} />
-        <OfferForm key={token} token={token} measured={measured} />
+        <OfferForm key={token} token={token} measured={measured} last={last} />
         <PriceHistory rows={history} measured={measured} />
         <PriceRise products={products} history={history} />
       </Sheet>

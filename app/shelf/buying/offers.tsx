@@ -8,11 +8,13 @@ import type { SeenOffer } from "#db/shelf/buying";
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import { useSheet } from "../../forms/useSheet.ts";
-import { PerUnit, showBase, When } from "../../ui/amounts.tsx";
-import { Button, Choice, Text } from "../../ui/form.tsx";
-import { Part } from "../../ui/sheet.tsx";
-import { SheetSays } from "../../ui/sheetSays.tsx";
-import { Table } from "../../ui/table.tsx";
+import { FindText } from "../../names/combo.tsx";
+import { SUPPLIERS } from "../../names/finds.ts";
+import { PerUnit, showBase, When } from "../../ui/figures/amounts.tsx";
+import { Button, Choice, Text } from "../../ui/fields/form.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import { SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
 interface Props {
@@ -166,16 +168,19 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
   );
 }
 
-export function OfferForm({ token, measured }: { token: string; measured: "weight" | "count" }) {
-  const sheet = useSheet({ supplier: "", packSize: "", price: "", postage: "" }, { token });
+export function OfferForm({ token, measured, last }: { token: string; measured: "weight" | "count"; last: string }) {
+  // Offers are noted shop by shop: the one named last is named again.
+  const sheet = useSheet({ supplier: last, packSize: "", price: "", postage: "" }, { token }, { draft: "An offer", sheet: "offer" });
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("offer")} className="mt-3 flex flex-wrap items-start gap-3">
-      <Text
+      <FindText
+        control={sheet.control}
+        name="supplier"
+        finds={SUPPLIERS}
         label="An offer seen at"
         placeholder="Supplier"
         className="w-56"
-        {...sheet.register("supplier")}
         problem={errors.supplier?.message}
       />
       <Text

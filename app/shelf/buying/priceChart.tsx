@@ -2,6 +2,7 @@
 import { money } from "#core/measure/money";
 import { daysBetween, sayDay } from "#core/when";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { FIGURES, TOLD } from "../../ui/figures/chart.tsx";
 import type { PriceRow } from "./priceHistory.tsx";
 
 interface Props {
@@ -37,15 +38,10 @@ export default function PriceChart({ rows, measured, currency, today }: Props) {
           domain={["dataMin", "dataMax"]}
           ticks={ticks}
           tickFormatter={(at: number) => dayAt(at).split(",")[0]!}
-          stroke="var(--color-pine-soft)"
-          fontSize={13}
+          {...FIGURES}
         />
-        <YAxis domain={[0, "auto"]} width={84} tickFormatter={show} stroke="var(--color-pine-soft)" fontSize={13} />
-        <Tooltip
-          formatter={show}
-          labelFormatter={dayAt}
-          contentStyle={{ background: "var(--color-sheet)", borderColor: "var(--color-rule-strong)" }}
-        />
+        <YAxis domain={[0, "auto"]} width={84} tickFormatter={show} {...FIGURES} />
+        <Tooltip formatter={show} labelFormatter={dayAt} {...TOLD} />
         <Line
           dataKey="cost"
           name="Delivered"

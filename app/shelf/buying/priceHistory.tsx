@@ -1,11 +1,12 @@
 /** What a material cost at each purchase: a chart, and the same figures as a table. */
 import { perWeight } from "#core/measure/money";
 import type { priceHistory } from "#db/shelf/buying";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy } from "react";
 import { Link } from "react-router";
-import { PerUnit, percent, When } from "../../ui/amounts.tsx";
-import { Part } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { PerUnit, percent, When } from "../../ui/figures/amounts.tsx";
+import { Drawn } from "../../ui/figures/drawn.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
 const PriceChart = lazy(() => import("./priceChart.tsx"));
@@ -14,8 +15,6 @@ export type PriceRow = Awaited<ReturnType<typeof priceHistory>>[number];
 
 export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; measured: "weight" | "count" }) {
   const { currency, today } = useWorkshop();
-  const [drawn, setDrawn] = useState(false);
-  useEffect(() => setDrawn(true), []);
   if (rows.length === 0) return null;
   const per = perWeight(rows.map((r) => ({ value: r.value, per: r.per })));
   const told = rows
@@ -27,12 +26,10 @@ export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; me
   return (
     <Part title="What it cost">
       {rows.length > 1 && (
-        <div className="mb-4 h-56">
-          {drawn && (
-            <Suspense>
-              <PriceChart rows={rows} measured={measured} currency={currency} today={today} />
-            </Suspense>
-          )}
+        <div className="mb-4">
+          <Drawn height={224}>
+            <PriceChart rows={rows} measured={measured} currency={currency} today={today} />
+          </Drawn>
         </div>
       )}
       <Table

@@ -1,12 +1,13 @@
 /** What a price rise of one material would do to the unit cost of each product with it. */
 import { micros, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
+import { readPlain } from "#core/measure/read";
 import { useState } from "react";
 import { Link } from "react-router";
-import { percent } from "../../ui/amounts.tsx";
-import { Text } from "../../ui/form.tsx";
-import { Part } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { percent } from "../../ui/figures/amounts.tsx";
+import { Text } from "../../ui/fields/form.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { PriceRow } from "./priceHistory.tsx";
 
@@ -26,8 +27,10 @@ const lastChange = (rows: readonly PriceRow[]): number => {
 export function PriceRise({ products, history }: Props) {
   const { currency } = useWorkshop();
   const [text, setText] = useState(String(lastChange(history)));
-  const rise = Number(text.replace(",", ".").replace("%", ""));
-  const ok = text.trim() !== "" && Number.isFinite(rise) && rise >= -90 && rise <= 900;
+  const falls = /^\s*[-−–]/.test(text);
+  const read = readPlain(text.replace(/^\s*[-−–+]/, ""));
+  const rise = read.ok ? read.value * (falls ? -1 : 1) : NaN;
+  const ok = rise >= -90 && rise <= 900;
   if (products.length === 0) return null;
   return (
     <Part title="If its price rises">

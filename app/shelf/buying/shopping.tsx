@@ -9,10 +9,11 @@ import { readSettings } from "#db/settings";
 import { today } from "#db/clock";
 import { Link } from "react-router";
 import { db } from "../../db.server.ts";
-import { PerUnit, showBase } from "../../ui/amounts.tsx";
-import { Button } from "../../ui/form.tsx";
-import { Empty, Heading, Part, Sheet } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { PerUnit, showBase } from "../../ui/figures/amounts.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
+import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Lasts } from "../../ui/figures/lasts.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/shopping";
 
@@ -47,7 +48,7 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
             <Link reloadDocument to="/shelf/shopping.csv" className="act" download>
               As CSV
             </Link>
-            <Button onClick={() => window.print()}>Print</Button>
+            <Print />
           </>
         )}
       </Heading>
@@ -111,7 +112,7 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                   },
                   {
                     head: "Lasts",
-                    cell: (l) => (l.of.perDay ? counted(Math.round(l.of.onHand / l.of.perDay), "day") : "—"),
+                    cell: (l) => <Lasts onHand={l.of.onHand} perDay={l.of.perDay} low />,
                   },
                   {
                     head: "Wanted",

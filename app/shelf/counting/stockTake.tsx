@@ -1,70 +1,70 @@
 /** The stock-take: walking the shelf lot by lot, and posting all that differs as one act. */
 import { groupBy } from "#core/collect";
-import { factsIn } from "#core/material/facts";
 import { kind, KIND_IDS, KINDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { costOf } from "#core/measure/money";
-import { readStock } from "#core/stock/packs";
 import { counted as countOf } from "#core/words";
-import { materialOfLot } from "#db/shelf/materials";
-import { dropCounts, noteCount, postStocktake, walkShelf, type WalkRow } from "#db/shelf/stocktake";
-import { useRef } from "react";
-import { Link, redirect, useFetcher } from "react-router";
+import { dropCounts, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/stocktake";
+import { useRef, useState } from "react";
+import { Form, Link, redirect, useFetcher, useRevalidator } from "react-router";
 import { object } from "yup";
 import { db } from "../../db.server.ts";
-import { idField, note } from "../../forms/fields.ts";
+import { idOf } from "../../forms/ids.ts";
+import { note } from "../../forms/fields.ts";
+import { useBeside } from "../../forms/useBeside.ts";
 import { act, asked, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
-import { LotTag, showBase, showInColumn } from "../../ui/amounts.tsx";
-import { Button, Problem } from "../../ui/form.tsx";
-import { Empty, Heading, Sheet } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { LotTag, showBase, showInColumn } from "../../ui/figures/amounts.tsx";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
+import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/stockTake";
 
 export const meta: Route.MetaFunction = () => [{ title: "Stock-take · Zelbin" }];
-export const loader = async () => ({ rows: await walkShelf(db()), token: crypto.randomUUID() });
 
-const schema = object({ intent: note(20), lotId: idField(), counted: note(40), note: note(200) });
+export async function loader({ request }: Route.LoaderArgs) {
+  const asked = new URL(request.url).searchParams;
+  const find = (asked.get("find") ?? "").trim().slice(0, 80);
+  const totals = await walkTotals(db());
+  const all = totals.reduce((a, t) => a + t.lots, 0);
+  // A shelf that fits a page is walked whole; a larger one board by board.
+  const whole = all <= WALK_PAGE;
+  const boards = KIND_IDS.filter((k) => totals.some((t) => t.kind === k));
+  const board = whole || find ? null : (boards.find((k) => k === asked.get("board")) ?? boards[0] ?? null);
+  const page = whole ? 0 : idOf(asked.get("page"));
+  const rows = await walkShelf(db(), { kind: board, find, page });
+  return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, token: crypto.randomUUID() };
+}
+
+const schema = object({ intent: note(20) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const v = sheet.value;
-  if (v.intent === "post") return act(() => postStocktake(db(), {}, sheet.doing));
-  if (v.intent === "drop")
-    return asked(async () => {
-      await dropCounts(db());
-      return redirect("/shelf/stock-take");
-    });
-  const m = await materialOfLot(db(), v.lotId);
-  if (!m) return refuseSheet([{ field: `lot.${v.lotId}`, say: "That lot isn't here any more." }]);
-  const amount = v.counted.trim() === "" ? null : readStock(v.counted, factsIn(m));
-  if (amount && !amount.ok) return refuseSheet([{ field: `lot.${v.lotId}`, say: amount.problem.say }]);
+  if (sheet.value.intent === "post") return act(() => postStocktake(db(), {}, sheet.doing));
+  if (sheet.value.intent !== "drop") return refuseSheet([{ field: "", say: "That can't be done with a stock-take." }]);
   return asked(async () => {
-    await noteCount(db(), v.lotId, amount ? amount.value : null, v.note);
+    await dropCounts(db());
     return redirect("/shelf/stock-take");
   });
 }
 
+type Keep = ReturnType<typeof useBeside>["post"];
+
 /** What was found of a lot: kept as it is left, the next one a press of Enter away. */
-function Count({ row: r, problem }: { row: WalkRow; problem: string | undefined }) {
-  const keep = useFetcher<Reply | null>();
+function Count({ row: r, problem, keep }: { row: WalkRow; problem: string | undefined; keep: Keep }) {
   const input = useRef<HTMLInputElement>(null);
   const measured = kind(r.kind).measured;
   const start = r.counted === null ? "" : showBase(r.counted, measured).replace(/,/g, "");
   const said = useRef(start);
+  const [wrong, setSay] = useState<string>();
+  const say = wrong ?? problem;
   const send = (text: string): void => {
     if (text.trim() === said.current.trim()) return;
     said.current = text;
-    void keep.submit(
-      { intent: "note", lotId: r.id, counted: text, note: r.note ?? "" },
-      {
-        method: "post",
-        encType: "application/json",
-      },
-    );
+    void keep({ lotId: r.id, counted: text, note: r.note ?? "" }).then((problems) => setSay(problems[0]?.say));
   };
-  const say = keep.data?.problems[0]?.say ?? problem;
   return (
     <>
       <span className="flex items-baseline gap-2">
@@ -126,11 +126,84 @@ function Difference({ row: r }: { row: WalkRow }) {
   );
 }
 
-export default function StockTake({ loaderData: { rows, token } }: Route.ComponentProps) {
+/** The boards of a shelf too large for one page, with how far each has been walked. */
+function Boards({
+  totals,
+  boards,
+  board,
+  find,
+  page,
+  size,
+  full,
+}: Pick<Loaded, "totals" | "boards" | "board" | "find" | "page" | "size"> & { full: boolean }) {
+  const here = totals.find((t) => t.kind === board);
+  const at = (n: number): string =>
+    `?${new URLSearchParams({ ...(board && { board }), ...(find && { find }), ...(n > 0 && { page: String(n) }) })}`;
+  const pages = here ? Math.ceil(here.lots / size) : null;
+  return (
+    <nav aria-label="Boards" className="no-print mb-4 space-y-3">
+      <Form method="get" role="search">
+        <input
+          type="search"
+          name="find"
+          aria-label="Find a lot to count"
+          placeholder="Find a material or lot"
+          className="field w-64!"
+          defaultValue={find}
+        />
+      </Form>
+      <p className="flex flex-wrap gap-x-5 gap-y-1">
+        {boards.map((k) => {
+          const t = totals.find((x) => x.kind === k)!;
+          return (
+            <Link
+              key={k}
+              to={`?board=${k}`}
+              aria-current={k === board ? "page" : undefined}
+              className={k === board ? "font-semibold" : "pressable"}
+            >
+              {KINDS[k].plural} <span className="ml-1.5 text-[0.9rem] text-pine-soft">{`${t.counted} of ${t.lots}`}</span>
+            </Link>
+          );
+        })}
+      </p>
+      {(page > 0 || full) && (
+        <p className="flex items-baseline gap-5 text-[0.95rem] text-pine-soft">
+          {pages ? `Page ${page + 1} of ${pages}` : `Page ${page + 1}`}
+          {page > 0 && (
+            <Link to={at(page - 1)} className="pressable">
+              The page before
+            </Link>
+          )}
+          {full && (pages === null || page + 1 < pages) && (
+            <Link to={at(page + 1)} className="pressable">
+              The next page
+            </Link>
+          )}
+        </p>
+      )}
+    </nav>
+  );
+}
+
+type Loaded = Route.ComponentProps["loaderData"];
+
+export default function StockTake({ loaderData }: Route.ComponentProps) {
+  const { rows, totals, whole, token } = loaderData;
   const post = useFetcher<Reply | null>();
-  const hit = (intent: string): void => void post.submit({ intent, token }, { method: "post", encType: "application/json" });
-  const done = rows.filter((r) => r.counted !== null);
-  const differ = done.filter((r) => r.counted !== r.expected);
+  const noting = useBeside("/shelf/stock-take/noted");
+  const { revalidate } = useRevalidator();
+  const keep: Keep = async (count) => {
+    const problems = await noting.post(count);
+    // The sums at the head of the list, and what the lot differs by.
+    if (problems.length === 0) void revalidate();
+    return problems;
+  };
+  // The count that was left by this very press is kept first.
+  const hit = (intent: string): void =>
+    void noting.settled().then(() => post.submit({ intent, token }, { method: "post", encType: "application/json" }));
+  const sum = (of: "lots" | "counted" | "differ"): number => totals.reduce((a, t) => a + t[of], 0);
+  const [lots, done, differ] = [sum("lots"), sum("counted"), sum("differ")];
   const problems = new Map((post.data?.problems ?? []).map((p) => [p.field, p.say]));
   const boards = groupBy(rows, (r) => r.kind);
   return (
@@ -138,27 +211,28 @@ export default function StockTake({ loaderData: { rows, token } }: Route.Compone
       <Heading
         title="Stock-take"
         about={
-          rows.length > 0
-            ? `${done.length} of ${countOf(rows.length, "lot")} counted, ${differ.length === 0 ? "none differs" : `${differ.length} ${differ.length === 1 ? "differs" : "differ"}`}. Each count is kept as you go; nothing moves before you post them.`
+          lots > 0
+            ? `${done} of ${countOf(lots, "lot")} counted, ${differ === 0 ? "none differs" : `${differ} ${differ === 1 ? "differs" : "differ"}`}. Each count is kept as you go; nothing moves before you post them.`
             : undefined
         }
       >
-        {done.length > 0 && (
+        {done > 0 && (
           <Button disabled={post.state !== "idle"} onClick={() => hit("drop")}>
             Start over
           </Button>
         )}
-        {rows.length > 0 && (
+        {lots > 0 && (
           <>
-            <Button onClick={() => window.print()}>Print the list</Button>
-            <Button main disabled={post.state !== "idle" || done.length === 0} onClick={() => hit("post")}>
+            <Print>Print the list</Print>
+            <Button main disabled={post.state !== "idle" || done === 0} onClick={() => hit("post")}>
               Post the counts
             </Button>
           </>
         )}
       </Heading>
       <Problem say={problems.get("") ?? (problems.size > 0 ? [...problems.values()][0] : null)} />
-      {rows.length === 0 ? (
+      {!whole && <Boards {...loaderData} full={rows.length === loaderData.size} />}
+      {lots === 0 ? (
         <Empty
           title="Nothing to count"
           act={
@@ -181,7 +255,7 @@ export default function StockTake({ loaderData: { rows, token } }: Route.Compone
               {
                 head: "Counted",
                 className: "w-72",
-                cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} />,
+                cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} keep={keep} />,
               },
               {
                 head: "Differs",
@@ -192,6 +266,7 @@ export default function StockTake({ loaderData: { rows, token } }: Route.Compone
               },
             ]}
           />
+          {rows.length === 0 && <p className="py-5 text-center text-pine-soft">No lot on the shelf is found so.</p>}
         </Sheet>
       )}
     </>

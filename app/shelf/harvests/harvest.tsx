@@ -1,4 +1,5 @@
 /** One harvest: its drying log, the snap test, and the lot it becomes. */
+import { isKeyOf } from "#core/record";
 import { DRYING_METHODS, dryingState, HERB_VALUES, harvestValue, type HerbValue } from "#core/infusion/drying";
 import { micros } from "#core/measure/exact";
 import { money, parseMoney } from "#core/measure/money";
@@ -12,17 +13,19 @@ import { boolean, object } from "yup";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
-import { readWeight } from "#core/measure/read";
+import { orNothing, readCount, readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
-import { LotTag, PerUnit, percent, When } from "../../ui/amounts.tsx";
-import { DayText } from "../../ui/dateField.tsx";
-import { Button, Choice, Text } from "../../ui/form.tsx";
-import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
-import { Table } from "../../ui/table.tsx";
+import { LotTag, PerUnit, percent, When } from "../../ui/figures/amounts.tsx";
+import { DayText } from "../../ui/fields/dateField.tsx";
+import { Button, Choice, Text } from "../../ui/fields/form.tsx";
+import { Figure, Reckoner } from "../../ui/figures/reckoner.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
+import { Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/harvest";
 
@@ -73,7 +76,11 @@ export async function action({ request, params }: Route.ActionArgs) {
 type Data = Route.ComponentProps["loaderData"];
 
 function Weigh({ harvest: h, today: day, token }: Data) {
-  const sheet = useSheet({ day, weight: "", celsius: h.celsius === null ? "" : String(h.celsius), note: "" }, { token });
+  const sheet = useSheet(
+    { day, weight: "", celsius: h.celsius === null ? "" : String(h.celsius), note: "" },
+    { token },
+    { draft: `Weighing ${h.name}`, sheet: "weigh" },
+  );
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("weigh")} className="grid items-end gap-3 sm:grid-cols-[10rem_7rem_6rem_1fr_auto]">
@@ -107,10 +114,10 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
   const dry = readWeight(v.dry);
   const market = parseMoney(v.market || "0");
   const value =
-    dry.ok && v.valuedBy in HERB_VALUES
+    dry.ok && isKeyOf(HERB_VALUES, v.valuedBy)
       ? harvestValue(v.valuedBy, {
           dry: dry.value,
-          minutes: Number(v.minutes) || 0,
+          minutes: orNothing(v.minutes, readCount, 0),
           hourly: micros(hourly),
           market: market.ok ? { value: market.value, per: 1_000_000 } : null,
         })
@@ -172,6 +179,7 @@ export default function Harvest({ loaderData }: Route.ComponentProps) {
         <Link to="/shelf/harvests" className="act">
           All harvests
         </Link>
+        <Print />
       </Heading>
       <SideBySide
         reckoner={

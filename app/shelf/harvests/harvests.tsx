@@ -5,9 +5,9 @@ import { grams } from "#core/measure/write";
 import { listHarvests, type HarvestRow } from "#db/shelf/harvests";
 import { Link } from "react-router";
 import { db } from "../../db.server.ts";
-import { LotTag, percent, When } from "../../ui/amounts.tsx";
-import { Empty, Heading, Part, Sheet } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
+import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import type { Route } from "./+types/harvests";
 
 export const meta: Route.MetaFunction = () => [{ title: "Harvests · Zelbin" }];

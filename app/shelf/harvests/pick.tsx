@@ -6,16 +6,16 @@ import { today } from "#db/clock";
 import { Link } from "react-router";
 import { object } from "yup";
 import { db } from "../../db.server.ts";
-import { readWeight } from "#core/measure/read";
+import { orNothing, readPlain, readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { FindText } from "../../names/combo.tsx";
 import { HERBS } from "../../names/finds.ts";
-import { DayText } from "../../ui/dateField.tsx";
-import { Area, Choice, Text } from "../../ui/form.tsx";
-import { Caution, Heading, Sheet } from "../../ui/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
+import { DayText } from "../../ui/fields/dateField.tsx";
+import { Area, Choice, Text } from "../../ui/fields/form.tsx";
+import { Caution, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import type { Route } from "./+types/pick";
 
 export const meta: Route.MetaFunction = () => [{ title: "Note a picking · Zelbin" }];
@@ -52,7 +52,7 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
     { draft: (v) => (v.herb ? `A picking of ${v.herb}` : "A picking") },
   );
   const { errors } = sheet.formState;
-  const hot = Number(sheet.values.celsius.replace(",", ".")) > HOTTEST_DRYING;
+  const hot = orNothing(sheet.values.celsius, readPlain, 0) > HOTTEST_DRYING;
   return (
     <form onSubmit={sheet.send()} className="max-w-3xl">
       <Heading title="Note a picking" about="Picked when the dew is off. Weigh it fresh, then as it dries.">

@@ -5,25 +5,28 @@ import { KINDS, KIND_IDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import { useState } from "react";
-import { When } from "../../ui/amounts.tsx";
-import { Choice, Problem, Text } from "../../ui/form.tsx";
-import { Part } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { When } from "../../ui/figures/amounts.tsx";
+import { Choice, Problem, Text } from "../../ui/fields/form.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Preview } from "./intake.server.ts";
+
+/** The choices made beside a file. */
+export type Matching = {
+  columns: Record<string, string>;
+  matches: Record<string, string>;
+  numbers: string;
+  dates: string;
+  supplier: string;
+};
 
 interface PreviewProps {
   purpose: Purpose;
   preview: Preview;
   names: readonly string[];
-  columns: Record<string, string>;
-  setColumns: (c: Record<string, string>) => void;
-  matches: Record<string, string>;
-  setMatches: (m: Record<string, string>) => void;
-  setNumbers: (s: string) => void;
-  setDates: (s: string) => void;
-  supplier: string;
-  setSupplier: (s: string) => void;
+  matching: Matching;
+  set: (change: Partial<Matching>) => void;
 }
 
 /** The choices, with a blank one as long as nobody has chosen. */
@@ -35,19 +38,7 @@ const asking = (value: string, of: Readonly<Record<string, string>>): (readonly 
 /** What opening stock calls its columns, where it is another word. */
 const OPENING: Partial<Record<FieldId, string>> = { price: "Cost of all", day: "Bought on", supplierLot: "Lot on it", packSize: "Amount" };
 
-export function FilePreview({
-  purpose,
-  preview: p,
-  names,
-  columns,
-  setColumns,
-  matches,
-  setMatches,
-  setNumbers,
-  setDates,
-  supplier,
-  setSupplier,
-}: PreviewProps) {
+export function FilePreview({ purpose, preview: p, names, matching: { columns, matches, supplier }, set }: PreviewProps) {
   const { currency } = useWorkshop();
   // What the library had for a name is still offered once it was taken.
   const [known] = useState(() => new Map<string, { key: string; name: string }>());
@@ -63,7 +54,7 @@ export function FilePreview({
               key={f}
               label={purpose === "opening" ? (OPENING[f] ?? FIELDS[f]) : FIELDS[f]}
               value={p.mapping[f] === null ? "none" : String(p.mapping[f])}
-              onChange={(e) => setColumns({ ...columns, [f]: e.target.value })}
+              onChange={(e) => set({ columns: { ...columns, [f]: e.target.value } })}
               options={[
                 ["none", isNeeded(purpose, f) ? "— choose —" : "not in it"],
                 ...p.header.map((h, i) => [String(i), `${h}${p.sample[0]?.[i] ? ` · ${p.sample[0][i]}` : ""}`] as const),
@@ -74,18 +65,18 @@ export function FilePreview({
             label="Numbers are written"
             problem={p.asked.numbers || undefined}
             value={p.numbers}
-            onChange={(e) => setNumbers(e.target.value)}
+            onChange={(e) => set({ numbers: e.target.value })}
             options={asking(p.numbers, NUMBER_STYLES)}
           />
           <Choice
             label="Dates are written"
             problem={p.asked.dates || undefined}
             value={p.dates}
-            onChange={(e) => setDates(e.target.value)}
+            onChange={(e) => set({ dates: e.target.value })}
             options={asking(p.dates, DATE_ORDERS)}
           />
           {p.mapping.supplier === null && purpose === "receipt" && (
-            <Text label="All from" placeholder="Supplier" value={supplier} onChange={(e) => setSupplier(e.target.value)} />
+            <Text label="All from" placeholder="Supplier" value={supplier} onChange={(e) => set({ supplier: e.target.value })} />
           )}
         </div>
         <Problem say={p.say} />
@@ -99,7 +90,7 @@ export function FilePreview({
                 type="button"
                 className="pressable"
                 onClick={() =>
-                  setMatches({ ...matches, ...Object.fromEntries(fromLibrary.map((u) => [u.name, `library:${u.library!.key}`])) })
+                  set({ matches: { ...matches, ...Object.fromEntries(fromLibrary.map((u) => [u.name, `library:${u.library!.key}`])) } })
                 }
               >
                 Take {counted(fromLibrary.length, "name")} from the library
@@ -117,7 +108,7 @@ export function FilePreview({
                   label={name}
                   hint={unknown ? `in ${counted(unknown.rows, "line")}` : undefined}
                   value={matches[name] ?? ""}
-                  onChange={(e) => setMatches({ ...matches, [name]: e.target.value })}
+                  onChange={(e) => set({ matches: { ...matches, [name]: e.target.value } })}
                   options={[
                     ["", "leave these lines out"],
                     ...(library ? [[`library:${library.key}`, `from the library: ${library.name}`] as const] : []),

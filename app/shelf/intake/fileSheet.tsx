@@ -4,9 +4,13 @@ import { counted } from "#core/words";
 import { useEffect, useState, type ReactNode } from "react";
 import { useFetcher } from "react-router";
 import type { Reply } from "../../forms/sheet.server.ts";
-import { Area, Button, Problem } from "../../ui/form.tsx";
-import { Heading, Sheet } from "../../ui/sheet.tsx";
-import { FilePreview } from "./filePreview.tsx";
+import { useSheet } from "../../forms/useSheet.ts";
+import { Waiting } from "../../forms/waiting.tsx";
+import { Area, Button, Choice, Problem } from "../../ui/fields/form.tsx";
+import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { HeldBack, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { FilePreview, type Matching } from "./filePreview.tsx";
+import { textOf } from "./decode.ts";
 import type { Preview } from "./intake.server.ts";
 
 type Back = Reply | { preview: Preview } | null;
@@ -20,58 +24,65 @@ interface FileProps {
   /** Where it can be typed instead. */
   links: ReactNode;
   placeholder: string;
-  /** Further choices of the sheet, sent along. */
-  more?: Record<string, string>;
-  children?: ReactNode;
+  /** Whether the costs in it may be marked as guesses. */
+  guesses?: boolean;
 }
 
-export function FileSheet({ purpose, names, token, title, about, links, placeholder, more = {}, children }: FileProps) {
-  const [text, setText] = useState("");
-  const [fileName, setFileName] = useState("");
-  const [columns, setColumns] = useState<Record<string, string>>({});
-  const [matches, setMatches] = useState<Record<string, string>>({});
-  const [numbers, setNumbers] = useState("");
-  const [dates, setDates] = useState("");
-  const [supplier, setSupplier] = useState("");
+const NOTHING: Matching = { columns: {}, matches: {}, numbers: "", dates: "", supplier: "" };
+/** More than this is shown, not typed on. */
+const TYPED_ON = 20_000;
+
+export function FileSheet({ purpose, names, token, title, about, links, placeholder, guesses = false }: FileProps) {
+  const sheet = useSheet(
+    { ...NOTHING, text: "", fileName: "", known: "paid", shown: "" },
+    { token },
+    { draft: (v) => (v.fileName ? `${title}: ${v.fileName}` : title) },
+  );
+  const v = sheet.values;
   const look = useFetcher<Back>();
-  const put = useFetcher<Back>();
-  const sheet = { text, columns, matches, numbers, dates, supplier };
-  const key = JSON.stringify([text.length, fileName, columns, matches, numbers, dates, supplier]);
+  const [waiting, setWaiting] = useState(false);
+  const [wrong, setWrong] = useState<string>();
+  const choices = JSON.stringify([v.columns, v.matches, v.numbers, v.dates, v.supplier]);
   useEffect(() => {
-    if (text.trim() === "") return;
-    const wait = setTimeout(() => void look.submit({ ...sheet, intent: "look" }, { method: "post", encType: "application/json" }), 250);
+    if (v.text.trim() === "") return;
+    setWaiting(true);
+    const wait = setTimeout(() => {
+      setWaiting(false);
+      void look.submit({ ...v, intent: "look" }, { method: "post", encType: "application/json" });
+    }, 250);
     return () => clearTimeout(wait);
-    // What is looked at follows from the key.
+    // What is looked at follows from the text, to its last character, and the choices beside it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
-  const problemIn = (back: Back | undefined): string | null => (back && "problems" in back ? (back.problems[0]?.say ?? null) : null);
+  }, [v.text, choices]);
   const preview = look.data && "preview" in look.data ? look.data.preview : null;
-  const problem = problemIn(look.data) ?? problemIn(put.data);
+  // Nothing is put on the shelf but what was looked at.
+  const { setValue } = sheet;
+  const digest = preview?.digest ?? "";
+  useEffect(() => setValue("shown", digest), [digest, setValue]);
+  const unread = look.data && "problems" in look.data ? look.data.problems[0]?.say : undefined;
+  const set = (change: Partial<typeof v>): void => {
+    for (const [field, value] of Object.entries(change)) sheet.setValue(field as keyof typeof v, value, { shouldDirty: true });
+  };
   const load = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    setColumns({});
-    setMatches({});
-    setNumbers("");
-    setDates("");
-    setFileName(file.name);
-    setText(await file.text());
+    const text = textOf(new Uint8Array(await file.arrayBuffer()));
+    setWrong(text.ok ? undefined : text.problem.say);
+    if (text.ok) set({ ...NOTHING, fileName: file.name, text: text.value });
   };
+  const lines = preview?.intake.lines ?? 0;
   return (
     <>
       <Heading title={title} about={about}>
         {links}
-        <Button
-          main
-          disabled={!preview || preview.intake.lines === 0 || put.state !== "idle"}
-          onClick={() => void put.submit({ ...sheet, ...more, token, intent: "receive" }, { method: "post", encType: "application/json" })}
-        >
-          {put.state !== "idle"
-            ? "Putting on the shelf …"
-            : `Put ${preview && preview.intake.lines > 0 ? counted(preview.intake.lines, "line") : ""} on the shelf`}
+        <Button main disabled={lines === 0 || sheet.busy || waiting || look.state !== "idle"} onClick={() => void sheet.send("receive")()}>
+          {sheet.busy ? "Putting on the shelf …" : `Put ${lines > 0 ? counted(lines, "line") : ""} on the shelf`}
         </Button>
+        <HeldBack sheet={sheet} />
       </Heading>
       <Sheet>
-        <Problem say={problem} />
+        <SheetSays sheet={sheet} />
+        {sheet.busy && <Waiting token={sheet.token} what="Putting on the shelf" />}
+        <Problem say={wrong ?? unread ?? sheet.formState.errors.text?.message} />
         <div className="grid gap-4 sm:grid-cols-[16rem_1fr]">
           <div>
             <label htmlFor="intake-file" className="mb-0.5 block text-[0.9rem] font-semibold">
@@ -84,30 +95,32 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
               className="field"
               onChange={(e) => void load(e.target.files?.[0])}
             />
-            <p className="mt-0.5 text-[0.86rem] text-pine-soft">Up to 20,000 lines. Or paste beside.</p>
+            <p className="mt-0.5 text-[0.86rem] text-pine-soft">
+              {v.fileName ? `${v.fileName}, ${counted(preview?.rows ?? 0, "line")}.` : "Up to 20,000 lines. Or paste beside."}
+            </p>
           </div>
           <Area
             label="Rows"
             rows={4}
             className="[&_textarea]:font-mono [&_textarea]:text-[0.85rem]"
-            value={text.length > 20_000 ? `${text.slice(0, 20_000)}\n…` : text}
-            readOnly={text.length > 20_000}
+            value={v.text.length > TYPED_ON ? `${v.text.slice(0, TYPED_ON)}\n…` : v.text}
+            readOnly={v.text.length > TYPED_ON}
             placeholder={placeholder}
-            onChange={(e) => {
-              setFileName("");
-              setText(e.target.value);
-            }}
+            onChange={(e) => set({ fileName: "", text: e.target.value })}
           />
         </div>
-        {children}
-        {preview && (
-          <FilePreview
-            purpose={purpose}
-            preview={preview}
-            names={names}
-            {...{ columns, setColumns, matches, setMatches, setNumbers, setDates, supplier, setSupplier }}
+        {guesses && (
+          <Choice
+            className="mt-4 max-w-xs"
+            label="The costs in it are"
+            options={[
+              ["paid", "what was paid"],
+              ["guessed", "guesses, to be marked so"],
+            ]}
+            {...sheet.register("known")}
           />
         )}
+        {preview && <FilePreview purpose={purpose} preview={preview} names={names} matching={v} set={set} />}
       </Sheet>
     </>
   );

@@ -1,4 +1,5 @@
 /** Stock out of a file: read on the server, since a file may have twenty thousand lines. */
+import { isKeyOf } from "#core/record";
 import { finder } from "#core/find";
 import { DATE_ORDERS, NUMBER_STYLES, type DateOrder, type NumberStyle } from "#core/intake/loose";
 import {
@@ -21,6 +22,7 @@ import type { Outcome } from "#core/outcome";
 import type { Day } from "#core/when";
 import type { NewMaterial } from "#db/shelf/receive";
 import { listMaterials } from "#db/shelf/materials";
+import { createHash } from "node:crypto";
 import { db } from "../../db.server.ts";
 
 /** What the sheet says of the file; empty texts mean "as guessed". */
@@ -38,6 +40,8 @@ export interface IntakeTexts {
 const SHOWN = 40;
 
 export interface Preview {
+  /** Of everything that would be put on the shelf, shown or not: sent back with the order to do so. */
+  digest: string;
   header: string[];
   rows: number;
   sample: string[][];
@@ -100,8 +104,8 @@ export async function readFile(t: IntakeTexts, day: Day, purpose: Purpose): Prom
   ) as Mapping;
   const { styles, asked } = guessStyles(table.value, mapping, day);
   const said = {
-    numbers: t.numbers in NUMBER_STYLES ? (t.numbers as NumberStyle) : null,
-    dates: t.dates in DATE_ORDERS ? (t.dates as DateOrder) : null,
+    numbers: isKeyOf(NUMBER_STYLES, t.numbers) ? t.numbers : null,
+    dates: isKeyOf(DATE_ORDERS, t.dates) ? t.dates : null,
   };
   const open = { numbers: said.numbers ? "" : asked.numbers, dates: said.dates ? "" : asked.dates };
 
@@ -143,6 +147,9 @@ export async function readFile(t: IntakeTexts, day: Day, purpose: Purpose): Prom
       add,
       lines: intake.lines,
       preview: {
+        digest: createHash("sha256")
+          .update(JSON.stringify([intake.lines, add]))
+          .digest("base64url"),
         header,
         rows: rows.length,
         sample: rows.slice(0, 4),

@@ -7,7 +7,7 @@ import type { NewMaterial } from "#db/shelf/receive";
 import { data } from "react-router";
 import { object } from "yup";
 import { note, reads } from "../../forms/fields.ts";
-import { readSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { judge, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
 import { readFile, type Preview } from "./intake.server.ts";
 
 /** About twenty thousand long lines. */
@@ -23,25 +23,31 @@ const schema = object({
   numbers: note(10),
   dates: note(10),
   supplier: note(120),
+  shown: note(60),
   columns: texts(),
   matches: texts(),
 });
 
 /** Texts by key, of whatever was posted. */
 const textsIn = (v: unknown): Record<string, string> =>
-  isRecord(v) ? Object.fromEntries(Object.entries(v).flatMap(([k, x]) => (typeof x === "string" ? [[k, x]] : []))) : {};
+  Object.assign(
+    // Nothing is found in it that wasn't put there.
+    Object.create(null) as Record<string, string>,
+    isRecord(v) ? Object.fromEntries(Object.entries(v).filter(([, x]) => typeof x === "string")) : {},
+  );
 
 type Posted =
   | { ok: true; lines: IntakeLine[]; add: NewMaterial[]; doing: Doing & { day: string }; posted: Record<string, unknown> }
   | { ok: false; reply: ReturnType<typeof refuseSheet> | ReturnType<typeof data<{ preview: Preview }>> };
 
 /** What is to be put on the shelf; or the answer: a preview while it is only looked at, or what stops it. */
-export async function readPosted(request: Request, purpose: Purpose): Promise<Posted> {
+export async function readPostedFile(request: Request, purpose: Purpose): Promise<Posted> {
   const no = (reply: Extract<Posted, { ok: false }>["reply"]): Posted => ({ ok: false, reply });
-  const body = await request.text();
-  const sheet = await readSheet(new Request(request.url, { method: "POST", body }), schema);
+  const body = await readPosted(request);
+  if (!body.ok) return no(body.reply);
+  const sheet = await judge(body.body, schema);
   if (!sheet.ok) return no(sheet.reply);
-  const posted = JSON.parse(body) as Record<string, unknown>;
+  const posted = body.body as Record<string, unknown>;
   const read = await readFile({ ...sheet.value, columns: textsIn(posted.columns), matches: textsIn(posted.matches) }, today(), purpose);
   if (!read.ok) return no(refuseSheet([{ field: "text", say: read.problem.say }]));
   if (sheet.value.intent !== "receive") return no(data({ preview: read.value.preview }));
@@ -52,5 +58,7 @@ export async function readPosted(request: Request, purpose: Purpose): Promise<Po
     return no(refuseSheet([{ field: "", say: "No line of it can be received yet. Match the columns and the names first." }]));
   if (lines.some((l) => l.day > today()))
     return no(refuseSheet([{ field: "", say: "A line of it is dated after today. Check the order of day and month." }]));
+  if (preview.digest !== sheet.value.shown)
+    return no(refuseSheet([{ field: "", say: "It isn't what was shown any more. Look at it again, then put it on the shelf." }]));
   return { ok: true, lines, add, doing: sheet.doing, posted };
 }

@@ -1,14 +1,22 @@
 /** Adding a material. */
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { listMaterials } from "#db/shelf/materials";
+import { listMaterials, materialRow } from "#db/shelf/materials";
 import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { factsSchema, materialFrom } from "./facts.server.ts";
 import { FactsForm } from "./factsForm.tsx";
 import type { Route } from "./+types/add";
 
 export const meta: Route.MetaFunction = () => [{ title: "Add a material · Zelbin" }];
-export const loader = async () => ({ lids: await lids(), token: crypto.randomUUID() });
+export async function loader({ request }: Route.LoaderArgs) {
+  const like = new URL(request.url).searchParams.get("like");
+  return {
+    lids: await lids(),
+    like: like === null ? null : ((await materialRow(db(), idOf(like))) ?? null),
+    token: crypto.randomUUID(),
+  };
+}
 
 const lids = async () => (await listMaterials(db())).filter((m) => m.kind === "closure").map(({ id, name }) => ({ id, name }));
 
@@ -21,5 +29,5 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function Add({ loaderData }: Route.ComponentProps) {
-  return <FactsForm material={null} opened={{ token: loaderData.token }} lids={loaderData.lids} locked={false} />;
+  return <FactsForm material={null} like={loaderData.like} opened={{ token: loaderData.token }} lids={loaderData.lids} locked={false} />;
 }

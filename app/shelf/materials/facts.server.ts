@@ -9,7 +9,7 @@ import { readStock } from "#core/stock/packs";
 import type { MaterialIn } from "#db/shelf/keepMaterial";
 import type { FieldProblem } from "#core/refused";
 import { array, object, type InferType } from "yup";
-import { readMl, readWeight } from "#core/measure/read";
+import { readMl, readPlain, readWeight } from "#core/measure/read";
 import { between, note, oneOf, optional, reads, words } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 
@@ -17,9 +17,9 @@ import { refuseSheet } from "../../forms/sheet.server.ts";
 const density = () =>
   reads<number | null>((text) => {
     if (text.trim() === "") return done(null);
-    const n = Number(text.replace(",", "."));
-    return n >= 0.05 && n <= 3
-      ? done(Math.round(n * 1000))
+    const n = readPlain(text);
+    return n.ok && n.value >= 0.05 && n.value <= 3
+      ? done(Math.round(n.value * 1000))
       : refuse("density", "A density here is between 0.05 and 3 g per mL; most oils are near 0.92.");
   });
 

@@ -4,9 +4,9 @@ import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import type { MaterialRow } from "#db/shelf/materials";
 import { Link } from "react-router";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
-import { Area, Choice, Text } from "../../ui/form.tsx";
-import { Heading, Part, Sheet } from "../../ui/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
+import { Area, Choice, Text } from "../../ui/fields/form.tsx";
+import { Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import { densityTexts, factsText } from "./factsText.ts";
 import { Cautions, ContainerFacts, Densities as DensityFields, Keeping } from "./factsParts.tsx";
 
@@ -42,16 +42,21 @@ const FIELD_NAMES = {
 
 export function FactsForm({
   material,
+  like = null,
   opened,
   locked,
   lids,
 }: {
   material: MaterialRow | null;
+  /** One that the new one is a copy of, but for its name. */
+  like?: MaterialRow | null;
   opened: Opened;
   lids: readonly { id: number; name: string }[];
   /** It has lots, so what it is measured in stays. */ locked: boolean;
 }) {
-  const sheet = useSheet(factsText(material, lids), opened, { draft: (v) => v.name || "A material" });
+  const sheet = useSheet(like ? { ...factsText(like, lids), name: "" } : factsText(material, lids), opened, {
+    draft: (v) => v.name || "A material",
+  });
   const { errors } = sheet.formState;
   const chosen = kind(sheet.watch("kind"));
   const choices = KIND_IDS.filter((k) => !locked || !material || KINDS[k].measured === kind(material.kind).measured).map(
@@ -62,7 +67,7 @@ export function FactsForm({
   return (
     <form onSubmit={sheet.send()} className="max-w-4xl">
       <Heading
-        title={material ? material.name : "Add a material"}
+        title={material ? material.name : like ? `Like ${like.name}` : "Add a material"}
         about={
           material
             ? "Recipes are weighed again by these; batches made before stay as they were."

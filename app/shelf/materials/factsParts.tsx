@@ -3,11 +3,12 @@ import { CAUTIONS, CAUTION_IDS } from "#core/material/cautions";
 import { roundCapacityMl } from "#core/material/container";
 import type { Kind } from "#core/material/kinds";
 import { FORMS } from "#core/measure/mass";
+import { readPlain } from "#core/measure/read";
 import { writeNumber } from "#core/measure/write";
 import { FindText } from "../../names/combo.tsx";
 import { LIDS } from "../../names/finds.ts";
-import { Choice, Text } from "../../ui/form.tsx";
-import { Part } from "../../ui/sheet.tsx";
+import { Choice, Text } from "../../ui/fields/form.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 import type { FactsSheet } from "./factsText.ts";
 
 const RIGHT = "[&_input]:text-right";
@@ -95,8 +96,8 @@ export function Keeping({ sheet, ingredient, kept }: { sheet: FactsSheet; ingred
 }
 
 const positive = (t: string): number | null => {
-  const n = Number(t.replace(",", "."));
-  return t.trim() !== "" && Number.isFinite(n) && n > 0 ? n : null;
+  const n = readPlain(t);
+  return n.ok && n.value > 0 ? n.value : null;
 };
 
 export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {

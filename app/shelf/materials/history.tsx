@@ -4,7 +4,7 @@ import { materialMovements, materialRow } from "#db/shelf/materials";
 import { Link } from "react-router";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { Empty, Heading, Sheet } from "../../ui/sheet.tsx";
+import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Movements } from "./movements.tsx";
 import type { Route } from "./+types/history";
 

@@ -12,10 +12,10 @@ import { db } from "../../db.server.ts";
 import { note } from "../../forms/fields.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
-import { Problem } from "../../ui/form.tsx";
-import { Heading, Sheet } from "../../ui/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
-import { Table } from "../../ui/table.tsx";
+import { Problem } from "../../ui/fields/form.tsx";
+import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { LibraryFind, Tick, Ticked, pickedOn, useLibraryFind } from "./libraryPick.tsx";
 import type { Route } from "./+types/library";
 

@@ -6,9 +6,9 @@ import { MOVE_OUT_REASONS, REASONS } from "#core/stock/reasons";
 import { useFetcher } from "react-router";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
-import { LotTag, showBase, When } from "../../ui/amounts.tsx";
-import { Button, Choice, Problem, Text } from "../../ui/form.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
+import { LotTag, showBase, When } from "../../ui/figures/amounts.tsx";
+import { Button, Choice, Problem, Text } from "../../ui/fields/form.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 
 export type LotRow = NonNullable<Awaited<ReturnType<typeof readMaterial>>>["lots"][number];
 interface Props {
@@ -18,7 +18,11 @@ interface Props {
 }
 
 export function CountForm({ lot, measured, token }: Props) {
-  const sheet = useSheet({ lotId: lot.id, expected: lot.onHand, counted: "", reason: "" }, { token });
+  const sheet = useSheet(
+    { lotId: lot.id, expected: lot.onHand, counted: "", reason: "" },
+    { token },
+    { draft: `Counting ${lot.number}`, sheet: `count ${lot.id}` },
+  );
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("count")} className="space-y-4">
@@ -46,7 +50,11 @@ export function CountForm({ lot, measured, token }: Props) {
 
 /** Taking some out for a reason of its own. */
 function TakeOut({ lot, measured, token }: Props) {
-  const sheet = useSheet({ lotId: lot.id, amount: "", why: "wasted", note: "" }, { token });
+  const sheet = useSheet(
+    { lotId: lot.id, amount: "", why: "wasted", note: "" },
+    { token },
+    { draft: `Taking out of ${lot.number}`, sheet: `out ${lot.id}` },
+  );
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("takeOut")} className="space-y-4">
@@ -91,7 +99,11 @@ function Dry({ lot, token }: { lot: LotRow; token: string }) {
 
 /** Saying what a lot cost that was there before the books began: what was made of it follows. */
 function SayCost({ lot, token }: { lot: LotRow; token: string }) {
-  const sheet = useSheet({ lotId: lot.id, cost: "", known: "paid" }, { token });
+  const sheet = useSheet(
+    { lotId: lot.id, cost: "", known: "paid" },
+    { token },
+    { draft: `Cost of ${lot.number}`, sheet: `cost ${lot.id}` },
+  );
   return (
     <form onSubmit={sheet.send("cost")} className="space-y-3 border-t border-rule pt-4">
       <SheetSays sheet={sheet} />

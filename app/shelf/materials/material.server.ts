@@ -7,7 +7,6 @@ import { readStock } from "#core/stock/packs";
 import { MOVE_OUT_REASONS } from "#core/stock/reasons";
 import { correctCount } from "#db/shelf/count";
 import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
-import { deleteMaterial, retireMaterial } from "#db/shelf/keepMaterial";
 import { sayCost } from "#db/shelf/opening";
 import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
@@ -62,10 +61,6 @@ export async function materialAct(request: Request, id: number) {
       if (!own(s.value.lotId)) return notHere("cost");
       return act(() => sayCost(db(), { lotId: s.value.lotId, cost: s.value.cost, costKnown: s.value.known }, doing));
     }
-    case "putAway":
-      return act(() => retireMaterial(db(), { id, retired: !found.material.retired }, doing));
-    case "delete":
-      return act(() => deleteMaterial(db(), { id }, doing));
     default: {
       const s = await pressed.read(countSchema);
       if (!s.ok) return s.reply;

@@ -16,20 +16,23 @@ import { today as now } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
+import { Keeping } from "../../away/keeping.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
+import { useLaidOver } from "../../forms/keptDrafts.ts";
 import { idOf } from "../../forms/ids.ts";
-import { LotTag, PerUnit, showInColumn, When } from "../../ui/amounts.tsx";
-import { Button } from "../../ui/form.tsx";
-import { Modal } from "../../ui/modal.tsx";
-import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { LotTag, PerUnit, showInColumn, When } from "../../ui/figures/amounts.tsx";
+import { Button } from "../../ui/fields/form.tsx";
+import { Modal } from "../../ui/sheet/modal.tsx";
+import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { CountForm, LotActs, type LotRow } from "./lotActs.tsx";
 import { materialAct } from "./material.server.ts";
 import { MaterialFactsPart } from "./materialFacts.tsx";
 import { MaterialReckoner } from "./materialReckoner.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
 import { Movements } from "./movements.tsx";
 import type { Route } from "./+types/material";
 
@@ -110,7 +113,11 @@ function From({ lot: l }: { lot: LotRow }) {
 export default function Material({ loaderData }: Route.ComponentProps) {
   const { material, lots, older, movements, more, again, reorder, lid, book, token } = loaderData;
   // Tied to the token: an act that was taken brings a new one, and with it the sheet closes.
-  const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(null);
+  // One that was left unfinished lies open again.
+  const left = useLaidOver("count ", "out ", "cost ");
+  const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(
+    left && { lot: left.of, token, what: left.name === "count " ? "count" : "more" },
+  );
   const { today } = useWorkshop();
   const { measured, group } = kind(material.kind);
   const live = lots.filter((l) => l.onHand > 0);
@@ -137,6 +144,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
         <Link to={`/shelf/${material.id}/facts`} className="act">
           Change facts
         </Link>
+        <Print />
         {(material.kind === "herb" || material.kind === "infusedOil") && (
           <Link to={material.kind === "herb" ? `/jars/fill?material=${material.id}` : "/jars/fill"} className="act">
             Fill a jar
@@ -252,6 +260,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
           )}
           <MaterialFactsPart material={material} lid={lid} />
           <ActsOf {...book} />
+          <Keeping of="material" id={material.id} retired={material.retired} copy={`/shelf/new?like=${material.id}`} />
         </Sheet>
       </SideBySide>
       <Dialog.Root open={lot !== undefined} onOpenChange={(o) => !o && setOpen(null)}>

@@ -4,16 +4,11 @@ import { KEPT } from "#core/material/facts";
 import { libraryEntry, originsOf } from "#core/material/library";
 import { counted } from "#core/words";
 import type { MaterialRow } from "#db/shelf/materials";
-import { useFetcher } from "react-router";
-import type { Reply } from "../../forms/sheet.server.ts";
-import { Button, Problem } from "../../ui/form.tsx";
-import { Part } from "../../ui/sheet.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 
 const months = (n: number | null): string | null => (n === null ? null : counted(n, "month"));
 
 export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow; lid: string | null }) {
-  const away = useFetcher<Reply | null>();
-  const hit = (intent: string): void => void away.submit({ intent }, { method: "post", encType: "application/json" });
   const rows: (readonly [string, string | null])[] = [
     ["Botanical name", m.botanical || null],
     ["Melts at", m.meltFrom !== null || m.meltTo !== null ? `${m.meltFrom ?? "?"}–${m.meltTo ?? "?"} °C` : null],
@@ -30,29 +25,7 @@ export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow;
   const known = rows.filter(([, text]) => text !== null);
   const origins = originsOf(m, libraryEntry(m.libraryKey));
   return (
-    <Part
-      title="Facts"
-      aside={
-        <span className="no-print flex gap-4 text-[0.95rem]">
-          <button type="button" className="pressable" disabled={away.state !== "idle"} onClick={() => hit("putAway")}>
-            {m.retired ? "Put it back on the shelf" : "Put away"}
-          </button>
-          <button type="button" className="pressable" disabled={away.state !== "idle"} onClick={() => hit("delete")}>
-            Delete
-          </button>
-        </span>
-      }
-    >
-      {away.data?.problems[0] && (
-        <div className="mb-3">
-          <Problem say={away.data.problems[0].say} />
-          {!m.retired && (
-            <Button small className="mt-1" onClick={() => hit("putAway")}>
-              Put it away instead
-            </Button>
-          )}
-        </div>
-      )}
+    <Part title="Facts">
       <dl className="grid gap-x-8 gap-y-1 sm:grid-cols-2">
         {known.map(([name, text]) => (
           <div key={name} className="flex justify-between gap-4 border-b border-rule py-1">

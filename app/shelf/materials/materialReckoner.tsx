@@ -5,11 +5,12 @@ import { FORMS, type Form } from "#core/measure/mass";
 import { costOf, money, type UnitCost } from "#core/measure/money";
 import { grams, writeNumber } from "#core/measure/write";
 import type { Lot } from "#core/stock/lots";
-import { SCHOOLS, runningAverage } from "#core/stock/schools";
+import { SCHOOLS } from "#core/stock/schools";
 import { sum, type Base } from "#core/measure/exact";
+import { runningAverage } from "#core/stock/shelf";
 import type { MaterialRow } from "#db/shelf/materials";
-import { PerUnit, showBase } from "../../ui/amounts.tsx";
-import { Figure, HowLine, Reckoner } from "../../ui/sheet.tsx";
+import { PerUnit, showBase } from "../../ui/figures/amounts.tsx";
+import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
 /** Roughly what a poured balm weighs, mg to the mL; from memory. */

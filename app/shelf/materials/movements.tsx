@@ -2,8 +2,8 @@
 import type { materialMovements } from "#db/shelf/materials";
 import { REASONS } from "#core/stock/reasons";
 import { Link } from "react-router";
-import { Money, showInColumn, When } from "../../ui/amounts.tsx";
-import { Table } from "../../ui/table.tsx";
+import { Money, showInColumn, When } from "../../ui/figures/amounts.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 
 export type MovementRow = Awaited<ReturnType<typeof materialMovements>>[number];
 

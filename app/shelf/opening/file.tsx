@@ -4,13 +4,12 @@ import type { CostKnown } from "#core/stock/costKnown";
 import { listMaterials } from "#db/shelf/materials";
 import { openingStock } from "#db/shelf/opening";
 import { today } from "#db/clock";
-import { useState } from "react";
 import { Link } from "react-router";
 import { db } from "../../db.server.ts";
+import { withProgress } from "../../forms/progress.server.ts";
 import { act } from "../../forms/sheet.server.ts";
-import { Choice } from "../../ui/form.tsx";
 import { FileSheet } from "../intake/fileSheet.tsx";
-import { readPosted } from "../intake/posted.server.ts";
+import { readPostedFile } from "../intake/posted.server.ts";
 import type { Route } from "./+types/file";
 
 export const meta: Route.MetaFunction = () => [{ title: "What is there already, from a file · Zelbin" }];
@@ -18,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: "What is there already, 
 export const loader = async () => ({ names: (await listMaterials(db())).map((m) => m.name), token: crypto.randomUUID() });
 
 export async function action({ request }: Route.ActionArgs) {
-  const read = await readPosted(request, "opening");
+  const read = await readPostedFile(request, "opening");
   if (!read.ok) return read.reply;
   const known: CostKnown = read.posted.known === "guessed" ? "guessed" : "paid";
   const day = today();
@@ -32,11 +31,10 @@ export async function action({ request }: Route.ActionArgs) {
     // A line that says no day is of today's.
     bought: l.day === day ? null : l.day,
   }));
-  return act(() => openingStock(db(), { add: read.add, lines }, read.doing));
+  return act(() => withProgress(read.doing.token, (progress) => openingStock(db(), { add: read.add, lines }, { ...read.doing, progress })));
 }
 
 export default function OpeningFile({ loaderData: { names, token } }: Route.ComponentProps) {
-  const [known, setKnown] = useState("paid");
   return (
     <FileSheet
       purpose="opening"
@@ -45,24 +43,12 @@ export default function OpeningFile({ loaderData: { names, token } }: Route.Comp
       title="What is there already, from a file"
       about="A CSV file of a spreadsheet, or rows pasted from one: what it is and how much there is; what it cost, its lot and its dates where you have them."
       placeholder={"material;amount;cost;lot;best before\nBeeswax, yellow;1,2 kg;21,60;;\nSunflower oil;3 L;;L-88;2027-04-30"}
-      more={{ known }}
+      guesses
       links={
         <Link to="/shelf/opening" className="act">
           Type it instead
         </Link>
       }
-    >
-      <div className="mt-4 max-w-xs">
-        <Choice
-          label="The costs in it are"
-          value={known}
-          onChange={(e) => setKnown(e.target.value)}
-          options={[
-            ["paid", "what was paid"],
-            ["guessed", "guesses, to be marked so"],
-          ]}
-        />
-      </div>
-    </FileSheet>
+    />
   );
 }

@@ -1,6 +1,6 @@
 /** Opening stock: what is on the shelf already, as lots without a receipt. */
 import { Link } from "react-router";
-import { Heading } from "../../ui/sheet.tsx";
+import { Heading } from "../../ui/sheet/sheet.tsx";
 import { openingAction, openingLoader } from "./opening.server.ts";
 import { OpeningSheet } from "./openingSheet.tsx";
 import type { Route } from "./+types/opening";

@@ -2,16 +2,18 @@
 import { factsIn } from "#core/material/facts";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
+import { firstMistake } from "#core/refused";
 import { readOpening, type OpeningTexts } from "#core/stock/openingSheet";
 import { counted } from "#core/words";
 import { useMemo, useState, type ReactNode } from "react";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { MATERIALS } from "../../names/finds.ts";
-import { showBase } from "../../ui/amounts.tsx";
+import { showBase } from "../../ui/figures/amounts.tsx";
 
-import { LineTable, type Column } from "../../ui/lines.tsx";
-import { Figure, HowLine, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
+import { LineTable, type Column } from "../../ui/fields/lines.tsx";
+import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
+import { Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { BLANK, finding, type Known } from "./openingTexts.ts";
 
@@ -39,7 +41,7 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
   const sheet = useSheet<{ lines: OpeningTexts[] }>({ lines }, opened, { draft: "What is there already" });
   const [more, setMore] = useState(false);
   const find = useMemo(() => finding(materials), [materials]);
-  const read = readOpening(sheet.values.lines, find, day).lines;
+  const { lines: read, problems } = readOpening(sheet.values.lines, find, day);
   const there = read.flatMap((l) => l ?? []);
   const guessed = there.filter((l) => l.costKnown === "guessed");
   const open = there.filter((l) => l.costKnown === "none");
@@ -48,7 +50,7 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
       {heading(<Send sheet={sheet}>Put {there.length > 0 ? counted(there.length, "lot") : "it"} on the shelf</Send>)}
       <SideBySide
         reckoner={
-          <Reckoner>
+          <Reckoner unread={firstMistake(problems, sheet.values)}>
             <Figure label="Lots" value={there.length} />
             <Figure label="Worth" big value={money(sum(there.map((l) => l.cost)), currency)} />
             {guessed.length > 0 && (

@@ -3,12 +3,14 @@ import { groupBy } from "#core/collect";
 import type { IntakeLine } from "#core/intake/receipt";
 import { micros } from "#core/measure/exact";
 import { listMaterials } from "#db/shelf/materials";
-import { receiveMany, type ReceiveIn } from "#db/shelf/receive";
+import { receiveMany } from "#db/shelf/receive";
+import type { ReceiveIn } from "#db/shelf/writeReceipts";
 import { Link } from "react-router";
 import { db } from "../../db.server.ts";
+import { withProgress } from "../../forms/progress.server.ts";
 import { act } from "../../forms/sheet.server.ts";
 import { FileSheet } from "../intake/fileSheet.tsx";
-import { readPosted } from "../intake/posted.server.ts";
+import { readPostedFile } from "../intake/posted.server.ts";
 import type { Route } from "./+types/file";
 
 export const meta: Route.MetaFunction = () => [{ title: "Receipts from a file · Zelbin" }];
@@ -16,8 +18,12 @@ export const meta: Route.MetaFunction = () => [{ title: "Receipts from a file ·
 export const loader = async () => ({ names: (await listMaterials(db())).map((m) => m.name), token: crypto.randomUUID() });
 
 export async function action({ request }: Route.ActionArgs) {
-  const read = await readPosted(request, "receipt");
-  return read.ok ? act(() => receiveMany(db(), { add: read.add, receipts: receiptsOf(read.lines) }, read.doing)) : read.reply;
+  const read = await readPostedFile(request, "receipt");
+  if (!read.ok) return read.reply;
+  const receipts = receiptsOf(read.lines);
+  return act(() =>
+    withProgress(read.doing.token, (progress) => receiveMany(db(), { add: read.add, receipts }, { ...read.doing, progress })),
+  );
 }
 
 /** Lines of one supplier on one day are one receipt. */

@@ -1,6 +1,8 @@
 /** Reading a posted receipt: the same for a new one and for a correction. */
+import { isKeyOf } from "#core/record";
 import { factsIn } from "#core/material/facts";
 import { parseMoney } from "#core/measure/money";
+import { readCount } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import type { FieldProblem } from "#core/refused";
 import { packAmount } from "#core/stock/packs";
@@ -12,7 +14,7 @@ import { array, object, type InferType } from "yup";
 import { db } from "../../db.server.ts";
 import { between, dayField, moneyOr0, note, optional, optionalDay, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
-import { CURRENCIES } from "../../ui/currencies.ts";
+import { CURRENCIES } from "../../ui/fields/currencies.ts";
 
 export const receiptSchema = object({
   supplier: words("who it came from"),
@@ -21,7 +23,7 @@ export const receiptSchema = object({
   tax: moneyOr0(),
   discount: moneyOr0(),
   spreadBy: reads<SpreadBy>((t) =>
-    t === "" ? done("value") : t in SPREADS ? done(t as SpreadBy) : refuse("choice", "Choose one of the list."),
+    t === "" ? done("value") : isKeyOf(SPREADS, t) ? done(t) : refuse("choice", "Choose one of the list."),
   ),
   currency: note(3),
   rate: optional(between(0.0001, 2000, "of your currency", RATE_1)),
@@ -34,8 +36,8 @@ export const receiptSchema = object({
         supplierLot: note(60),
         packs: wholeNumber(1, 10_000, "packs", 1),
         arrived: optional((t) => {
-          const n = Number(t);
-          return Number.isInteger(n) && n >= 0 ? done(n) : refuse("whole", "Enter how many packs have come; 0 when none has.");
+          const n = readCount(t);
+          return n.ok ? n : refuse("whole", "Enter how many packs have come; 0 when none has.");
         }),
         packSize: words("what is in a pack", 40),
         price: reads(parseMoney),

@@ -7,7 +7,6 @@ import { counted } from "#core/words";
 import { dropScan, keepScan } from "#db/attachments";
 import { arrive } from "#db/shelf/receive";
 import { readReceipt } from "#db/shelf/receipts";
-import { today } from "#db/clock";
 import { Link, useFetcher } from "react-router";
 import { object } from "yup";
 import { db } from "../../db.server.ts";
@@ -19,14 +18,16 @@ import { tokenFor, useSheet } from "../../forms/useSheet.ts";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import type { Reply } from "../../forms/sheet.server.ts";
-import { LotTag, PerUnit, showBase, When } from "../../ui/amounts.tsx";
-import { DayText } from "../../ui/dateField.tsx";
-import { Button, Text } from "../../ui/form.tsx";
+import { LotTag, PerUnit, showBase, When } from "../../ui/figures/amounts.tsx";
+import { DayText } from "../../ui/fields/dateField.tsx";
+import { Button, Text } from "../../ui/fields/form.tsx";
 import { KeptFileLink, KeptPicture } from "../../files/keptFile.tsx";
 import { KeepFile } from "../../files/keepFile.tsx";
-import { Figure, Heading, Part, Reckoner, Sheet, SideBySide } from "../../ui/sheet.tsx";
-import { SheetSays } from "../../ui/sheetSays.tsx";
-import { Table } from "../../ui/table.tsx";
+import { Figure, Reckoner } from "../../ui/figures/reckoner.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
+import { Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipt";
 
@@ -52,7 +53,10 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!(await readReceipt(db(), id))) throw new Response("Not found", { status: 404 });
   const type = request.headers.get("content-type") ?? "";
   if (type.startsWith("multipart/"))
-    return act(async () => keepScan(db(), { purchaseId: id, file: await postedFile(request) }, { day: today() }));
+    return act(async () => {
+      const { file, doing } = await postedFile(request);
+      return keepScan(db(), { purchaseId: id, file }, doing);
+    });
   const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "dropScan") {
@@ -72,6 +76,7 @@ function Arrive({ line, token }: { line: Line["line"]; token: string }) {
   const sheet = useSheet(
     { lineId: line.id, packs: String(line.packs), supplierLot: "", bestBefore: "" },
     { token: tokenFor(token, line.id) },
+    { draft: `What came of ${line.name}`, sheet: `arrive ${line.id}` },
   );
   const { errors } = sheet.formState;
   return (
@@ -148,9 +153,13 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
         <Link to="/shelf/receipts" className="act">
           All receipts
         </Link>
+        <Link to={`/shelf/receive?like=${r.id}`} className="act">
+          Buy the same again
+        </Link>
         <Link to={`/shelf/receipts/${r.id}/correct`} className="act">
           Correct it
         </Link>
+        <Print />
         <KeepFile to={`/shelf/receipts/${r.id}`} accept="image/*,application/pdf" label="Keep a scan" />
       </Heading>
       <SideBySide

@@ -4,8 +4,8 @@ import type { Base, Micros } from "#core/measure/exact";
 import { money, type UnitCost } from "#core/measure/money";
 import type { Outcome } from "#core/outcome";
 import type { Receipt } from "#core/stock/receipt";
-import { PerUnit, percent, showBase } from "../../ui/amounts.tsx";
-import { Figure, HowLine, Reckoner } from "../../ui/sheet.tsx";
+import { PerUnit, percent, showBase } from "../../ui/figures/amounts.tsx";
+import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { ReceiptMaterial } from "./receiptTexts.ts";
 
@@ -14,11 +14,12 @@ interface Props {
   goods: Micros;
   landed: Outcome<Receipt>;
   again: readonly [number, UnitCost][];
+  unread: string | null;
   /** Currency of the receipt. */
   paidIn: string;
 }
 
-export function ReceiptReckoner({ read, goods, landed, again, paidIn }: Props) {
+export function ReceiptReckoner({ read, goods, landed, again, unread, paidIn }: Props) {
   const { currency } = useWorkshop();
   const lastCost = new Map(again);
   const lines = landed.ok ? landed.value.lines : [];
@@ -28,7 +29,7 @@ export function ReceiptReckoner({ read, goods, landed, again, paidIn }: Props) {
     );
   const total = (what: "postage" | "tax" | "discount"): number => lines.reduce((a, l) => a + l[what], 0);
   return (
-    <Reckoner>
+    <Reckoner unread={unread}>
       <Figure label="Goods" value={money(goods, paidIn)} />
       {!landed.ok && <p className="py-2 font-semibold text-berry">{landed.problem.say}</p>}
       <Figure

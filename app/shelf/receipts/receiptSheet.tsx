@@ -1,22 +1,25 @@
 /** A receipt on its sheet, line by line, with what each gram then costs beside it; for a new one and for a correction. */
+import { isKeyOf } from "#core/record";
 import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
 import { parseMoney, type UnitCost } from "#core/measure/money";
-import { parseNumber } from "#core/measure/parse";
+import { firstUnread, orNothing, readCount, readPlain } from "#core/measure/read";
+import { done, refuse } from "#core/outcome";
 import { packAmount, stockWeight } from "#core/stock/packs";
-import { landReceipt, RATE_1, SPREADS, type SpreadBy } from "#core/stock/receipt";
+import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
-import { showBase } from "../../ui/amounts.tsx";
-import { CURRENCIES } from "../../ui/currencies.ts";
+import { showBase } from "../../ui/figures/amounts.tsx";
+import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { FindText } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
-import { DayText } from "../../ui/dateField.tsx";
-import { Choice, Text } from "../../ui/form.tsx";
-import { LineTable, type Column } from "../../ui/lines.tsx";
-import { Heading, Sheet, SideBySide } from "../../ui/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheetSays.tsx";
+import { DayText } from "../../ui/fields/dateField.tsx";
+import { Choice, Text } from "../../ui/fields/form.tsx";
+import { LineTable, type Column } from "../../ui/fields/lines.tsx";
+import { Heading, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Tip } from "../../ui/sheet/tip.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { ReceiptReckoner } from "./receiptReckoner.tsx";
 import { BLANK_LINE, type ReceiptMaterial, type ReceiptTexts } from "./receiptTexts.ts";
@@ -42,6 +45,8 @@ interface Props {
   start: ReceiptTexts;
   materials: readonly ReceiptMaterial[];
   again: readonly [number, UnitCost][];
+  /** What each material was bought in last. */
+  packs?: readonly (readonly [number, string])[];
   opened: Opened;
   back: string;
   button: string;
@@ -63,7 +68,7 @@ const FIELD_NAMES = {
   lines: "Lines",
 };
 
-export function ReceiptSheet({ title, about, start, materials, again, opened, back, button, partial, links }: Props) {
+export function ReceiptSheet({ title, about, start, materials, again, packs = [], opened, back, button, partial, links }: Props) {
   const { currency } = useWorkshop();
   const sheet = useSheet<ReceiptTexts>(start, opened, { draft: (r) => (r.supplier ? `Receipt from ${r.supplier}` : "A receipt") });
   const v = sheet.values;
@@ -75,9 +80,9 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
 
   const read = v.lines.map((l) => {
     const m = byName.get(l.material.trim().toLowerCase());
-    const packs = parseNumber(l.packs || "1");
+    const packs = readCount(l.packs || "1");
     const price = parseMoney(l.price);
-    const qty = m && packs.ok ? packAmount(packs.value.valueOf(), l.packSize, factsIn(m)) : null;
+    const qty = m && packs.ok ? packAmount(packs.value, l.packSize, factsIn(m)) : null;
     const amount = qty?.ok ? qty.value : null;
     return {
       m,
@@ -87,15 +92,37 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
       say: l.packSize && qty && !qty.ok ? qty.problem.say : null,
     };
   });
-  const rate = Math.round(Number(v.rate.replace(",", ".")) * RATE_1);
+  const rate = Math.round(orNothing(v.rate, readPlain, 0) * RATE_1);
   const landed = landReceipt({
     lines: read.map((r) => ({ price: r.price, weight: r.weight })),
     postage: moneyOf(v.postage),
     tax: moneyOf(v.tax),
     discount: moneyOf(v.discount),
-    spreadBy: (v.spreadBy in SPREADS ? v.spreadBy : "value") as SpreadBy,
+    spreadBy: isKeyOf(SPREADS, v.spreadBy) ? v.spreadBy : "value",
     rate: v.currency && v.currency !== currency && rate > 0 ? rate : RATE_1,
   });
+  // Most things are bought in the same pack again.
+  const onPicked = (i: number, key: string, text: string): void => {
+    const m = key === "material" ? byName.get(text.trim().toLowerCase()) : undefined;
+    const pack = m && packs.find(([id]) => id === m.id)?.[1];
+    if (pack && sheet.getValues(`lines.${i}.packSize`) === "") sheet.setValue(`lines.${i}.packSize`, pack);
+  };
+  const row = (what: string, i: number): string => `${what}, row ${i + 1}`;
+  const unread = firstUnread([
+    ["Postage", v.postage, parseMoney],
+    ["Tax", v.tax, parseMoney],
+    ["Discount", v.discount, parseMoney],
+    ["Rate", v.rate, readPlain],
+    ...v.lines.flatMap((l, i) => {
+      const m = read[i]!.m;
+      return [
+        [row("Material", i), l.material, (t: string) => (m ? done(t) : refuse("unknown", "It isn't on the shelf."))] as const,
+        [row("Packs", i), l.packs, readCount] as const,
+        [row("Each holds", i), m ? l.packSize : "", (t: string) => packAmount(1, t, factsIn(m!))] as const,
+        [row("Price", i), l.price, parseMoney] as const,
+      ];
+    }),
+  ]);
   return (
     <form onSubmit={sheet.send()}>
       <Heading title={title} about={about}>
@@ -106,7 +133,16 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
         <Send sheet={sheet}>{button}</Send>
       </Heading>
       <SideBySide
-        reckoner={<ReceiptReckoner read={read} goods={sum(read.map((r) => r.price))} landed={landed} again={again} paidIn={paidIn} />}
+        reckoner={
+          <ReceiptReckoner
+            read={read}
+            goods={sum(read.map((r) => r.price))}
+            landed={landed}
+            again={again}
+            unread={unread}
+            paidIn={paidIn}
+          />
+        }
       >
         <Sheet>
           <SheetSays sheet={sheet} names={FIELD_NAMES} />
@@ -181,6 +217,7 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
             columns={partial && parts ? [...COLUMNS, ARRIVED] : COLUMNS}
             blank={BLANK_LINE}
             addLabel="Add a line"
+            onPicked={onPicked}
             derived={[
               {
                 label: "In all",
@@ -189,9 +226,11 @@ export function ReceiptSheet({ title, about, start, materials, again, opened, ba
                     {read[i]?.qty ? (
                       showBase(read[i].qty, read[i].m ? factsIn(read[i].m).measured : "weight")
                     ) : read[i]?.say ? (
-                      <span title={read[i].say} className="font-semibold text-berry">
-                        ?
-                      </span>
+                      <Tip says={read[i].say}>
+                        <button type="button" aria-label={read[i].say} className="px-1 font-semibold text-berry">
+                          ?
+                        </button>
+                      </Tip>
                     ) : (
                       ""
                     )}

@@ -4,28 +4,29 @@ import { counted } from "#core/words";
 import { listReceipts } from "#db/shelf/receipts";
 import { Link } from "react-router";
 import { db } from "../../db.server.ts";
-import { idOf } from "../../forms/ids.ts";
-import { When } from "../../ui/amounts.tsx";
-import { Empty, Heading, Sheet } from "../../ui/sheet.tsx";
-import { Table } from "../../ui/table.tsx";
+import { When } from "../../ui/figures/amounts.tsx";
+import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { ListTable } from "../../ui/lists/listTable.tsx";
+import { askedOf, partOf, useWhole } from "../../ui/lists/whole.ts";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Receipts · Zelbin" }];
 
-const PAGE = 40;
-
 export async function loader({ request }: Route.LoaderArgs) {
-  const page = idOf(new URL(request.url).searchParams.get("page"));
-  const rows = await listReceipts(db(), page, PAGE + 1);
-  return { rows: rows.slice(0, PAGE), page, more: rows.length > PAGE };
+  const { most } = askedOf(request);
+  return partOf(await listReceipts(db(), most), most);
 }
 
-export default function Receipts({ loaderData: { rows, page, more } }: Route.ComponentProps) {
+export default function Receipts({ loaderData }: Route.ComponentProps) {
   const { currency } = useWorkshop();
+  const { rows, more, ask } = useWhole(loaderData);
   return (
     <>
       <Heading title="Receipts" about="What was bought, from whom, with a scan where there is one.">
+        <Link to="/people?of=supplier" className="act">
+          Suppliers
+        </Link>
         <Link to="/shelf/receive/file" className="act">
           From a file
         </Link>
@@ -46,13 +47,18 @@ export default function Receipts({ loaderData: { rows, page, more } }: Route.Com
         </Empty>
       ) : (
         <Sheet>
-          <Table
+          <ListTable
+            what="receipts"
+            more={more}
+            ask={ask}
             rows={rows}
             by={(r) => r.id}
+            finds={(r) => `${r.supplier} ${r.day}`}
             columns={[
-              { head: "Day", cell: (r) => <When day={r.day} /> },
+              { head: "Day", sorts: (r) => r.day, cell: (r) => <When day={r.day} /> },
               {
                 head: "Supplier",
+                sorts: (r) => r.supplier,
                 plain: true,
                 cell: (r) => (
                   <>
@@ -69,21 +75,9 @@ export default function Receipts({ loaderData: { rows, page, more } }: Route.Com
               },
               { head: "Lines", cell: (r) => r.lines },
               { head: "Scan", cell: (r) => (r.scans > 0 ? "kept" : "") },
-              { head: "Paid", as: "figure", cell: (r) => money(r.paid, currency) },
+              { head: "Paid", as: "figure", sorts: (r) => r.paid, cell: (r) => money(r.paid, currency) },
             ]}
           />
-          <p className="mt-4 flex gap-6">
-            {page > 0 && (
-              <Link to={page > 1 ? `/shelf/receipts?page=${page - 1}` : "/shelf/receipts"} className="pressable">
-                Newer
-              </Link>
-            )}
-            {more && (
-              <Link to={`/shelf/receipts?page=${page + 1}`} className="pressable">
-                Older
-              </Link>
-            )}
-          </p>
         </Sheet>
       )}
     </>

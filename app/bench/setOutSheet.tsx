@@ -1,0 +1,258 @@
+/** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
+import { readSize, SIZE_MODES, type SizeMode } from "#core/batch/size";
+import { bestBefore } from "#core/batch/bestBefore";
+import { money } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import { costMix } from "#core/recipe/cost";
+import { fillMix, onScale, scaleTo, showScale } from "#core/recipe/scale";
+import { planTakes, shelfOf } from "#core/stock/shelf";
+import { useMemo } from "react";
+import { Link } from "react-router";
+import { useSheet } from "../forms/useSheet.ts";
+import { showBase, When, useSayDay } from "../ui/figures/amounts.tsx";
+import { Choice, Problem, Text } from "../ui/fields/form.tsx";
+import { Pick } from "../ui/fields/pick.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import { ToWeigh } from "./toWeigh.tsx";
+import type { Route } from "./+types/setOut";
+
+export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
+  const { recipes, lots, again, settings, names, last, wanted } = loaderData;
+  const { currency, today: day } = useWorkshop();
+  const first = recipes.find((r) => r.recipe.id === wanted) ?? recipes[0];
+  /** As many of each size as last time; a dozen of the first where there was none. */
+  const lastOf = (recipeId: number): string[] => {
+    const units = last.filter((l) => l.recipeId === recipeId);
+    const sizes = recipes.find((r) => r.recipe.id === recipeId)?.sizes ?? [];
+    const texts = sizes.map((s) => String(units.find((u) => u.productId === s.id)?.units ?? ""));
+    return texts.some((t) => t !== "") ? texts : [loaderData.units || "12"];
+  };
+  const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
+    {
+      recipe: String(first?.recipe.id ?? ""),
+      mode: "pots",
+      weight: "",
+      lot: "",
+      units: loaderData.units ? [loaderData.units] : lastOf(first?.recipe.id ?? 0),
+    },
+    loaderData.opened,
+    { draft: "Setting out a batch" },
+  );
+  const shelf = useMemo(() => shelfOf(lots, day, new Map(again)), [lots, day, again]);
+  const v = sheet.values;
+  const { errors } = sheet.formState;
+  const sayIt = useSayDay();
+  const w = recipes.find((r) => String(r.recipe.id) === v.recipe) ?? first;
+  if (!w)
+    return (
+      <Empty
+        title="No recipe to make yet"
+        act={
+          <Link to="/recipes/new" className="act act-main">
+            Write a recipe
+          </Link>
+        }
+      >
+        A batch is made from a recipe. Write one first.
+      </Empty>
+    );
+
+  const name = new Map(names);
+  const size = readSize({ mode: v.mode, weight: v.weight, lotId: Number(v.lot), units: v.units }, w, lots);
+  const batch = size.ok ? size.value.batch : w.recipe.total;
+  const weights = scaleTo(
+    w.lines.map((l) => l.weight),
+    batch,
+  );
+  const lines = w.lines.map((l, i) => ({ of: l.materialId, weight: weights[i]! }));
+  const sizes = w.sizes.map((s, i) => ({
+    ...s,
+    units: size.ok ? size.value.units[i]! : 0,
+    unitMinutes: s.unitMinutesHundredths / 100,
+    packaging: s.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
+  }));
+  const cost = size.ok ? costMix({ lines, sizes, work: { ...settings, batchMinutes: w.recipe.batchMinutes } }, shelf) : null;
+  const plan = cost
+    ? cost.lines.map((l) => l.plan)
+    : planTakes(
+        lines.map((l) => ({ of: l.of, amount: l.weight })),
+        shelf,
+      );
+  const { potLoss } = fillMix(batch, w.recipe.lossBp, []);
+  const byId = new Map(lots.map((l) => [l.id, l]));
+  const best = bestBefore(
+    day,
+    w.recipe.keepsMonths,
+    plan.flatMap((p) => p.takes.map((t) => byId.get(t.lotId)!)),
+  );
+  const short = [
+    ...lines.flatMap((l, i) => (plan[i]!.short > 0 ? [`${showBase(plan[i]!.short, "weight")} ${name.get(l.of)}`] : [])),
+    ...sizes.flatMap((s, n) =>
+      s.packaging.flatMap((p, i) => {
+        const missing = cost?.sizes[n]?.packaging[i]?.plan.short ?? 0;
+        return missing > 0 ? [`${showBase(missing, "count")} ${name.get(p.of)}`] : [];
+      }),
+    ),
+  ];
+  const { scale } = settings;
+  const unreadable = w.lines.filter((_, i) => onScale(weights[i]!, scale).outOfReach);
+  const lotChoices = [
+    { value: "", name: "Choose a lot" },
+    ...lots
+      .filter((l) => w.lines.some((x) => x.materialId === l.of))
+      .map((l) => ({
+        value: String(l.id),
+        name: l.number,
+        aside: showBase(l.onHand, "weight"),
+        about: [name.get(l.of), l.bestBefore && `best before ${sayIt(l.bestBefore)}`].filter(Boolean).join(", "),
+      })),
+  ];
+  const filled = sizes.filter((s) => s.units > 0);
+  const many = w.sizes.length > 1;
+  const sizeProblem = v.mode === "pots" || v.mode === "grams" ? (size.ok ? undefined : size.problem) : size.ok ? undefined : size.problem;
+
+  const unread = size.ok ? null : v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "" ? size.problem.say : null;
+
+  return (
+    <form onSubmit={sheet.send()}>
+      <Heading
+        title="Set out a batch"
+        about="Choose how much. The lots to use first are picked for you; you can change them on the weigh sheet. Nothing leaves the shelf until you pour."
+      >
+        <Link to="/bench" className="act">
+          Leave
+        </Link>
+        <Send sheet={sheet}>Set out</Send>
+      </Heading>
+      <SideBySide
+        reckoner={
+          <Reckoner unread={unread}>
+            <Figure label="Batch" value={size.ok ? grams(batch) : "—"} />
+            {filled.length === 0 && <Figure label="Fills" big value="—" />}
+            {filled.map((s, i) => (
+              <Figure
+                key={s.id}
+                label={i === 0 ? "Fills" : "and"}
+                big
+                value={`${s.units} × ${s.label}`}
+                how={
+                  <>
+                    <HowLine label="Each" value={grams(s.fill)} />
+                    <HowLine label="Together" value={grams(s.units * s.fill)} />
+                  </>
+                }
+              />
+            ))}
+            {size.ok && (
+              <Figure label="Left over" value={grams(size.value.leftover)} how={<HowLine label="Pot and jug" value={grams(potLoss)} />} />
+            )}
+            {cost?.sizes.map((c, i) => {
+              const one = c.perUnit[settings.school];
+              return (
+                one && (
+                  <Figure
+                    key={i}
+                    label={many ? `Cost of one, ${sizes[i]!.label}` : "Cost of one unit"}
+                    value={money(one.total, currency)}
+                    how={
+                      <>
+                        <HowLine label="Materials" value={money(one.materials, currency)} />
+                        <HowLine label="Work" value={money(one.work, currency)} />
+                        <HowLine label="Overhead" value={money(one.overhead, currency)} />
+                      </>
+                    }
+                  />
+                )
+              );
+            })}
+            <Figure
+              label="Best before, poured today"
+              value={<When day={best.day} />}
+              tone={best.limitedBy ? "warn" : undefined}
+              how={
+                <p>
+                  {best.limitedBy
+                    ? `Cut short by lot ${best.limitedBy}, the shortest-lived in it.`
+                    : `${w.recipe.keepsMonths} months; every lot lasts longer.`}
+                </p>
+              }
+            />
+            {unreadable.length > 0 && (
+              <p className="py-2 text-honey">
+                Below what the scale reads ({showScale(scale)}): {unreadable.map((l) => name.get(l.materialId)).join(", ")}. Make more, or
+                count drops.
+              </p>
+            )}
+            {short.length > 0 && (
+              <div className="py-2 text-berry">
+                <p className="font-semibold">Short on the shelf</p>
+                {short.map((s, i) => (
+                  <p key={i}>{s}</p>
+                ))}
+              </div>
+            )}
+          </Reckoner>
+        }
+      >
+        <Sheet>
+          <SheetSays sheet={sheet} />
+          <Problem say={(errors as { size?: { message?: string } }).size?.message} />
+          <div className="grid gap-4 sm:grid-cols-2">
+            <Pick
+              label="Recipe"
+              className="sm:col-span-2"
+              control={sheet.control}
+              name="recipe"
+              options={recipes.map((r) => ({
+                value: String(r.recipe.id),
+                name: r.recipe.name,
+                aside: grams(r.recipe.total),
+                about: r.sizes.map((s) => s.label).join(", "),
+              }))}
+              onPicked={(id) => sheet.setValue("units", lastOf(Number(id)))}
+              problem={errors.recipe?.message}
+            />
+            <Choice label="How large" options={Object.entries(SIZE_MODES)} {...sheet.register("mode")} />
+            {v.mode === "lot" && (
+              <Pick label="Lot to use up" options={lotChoices} control={sheet.control} name="lot" problem={errors.lot?.message} />
+            )}
+            {v.mode === "grams" && (
+              <Text
+                label="Batch weight"
+                placeholder="800 g"
+                {...sheet.register("weight")}
+                problem={errors.weight?.message ?? (v.weight && sizeProblem ? sizeProblem.say : undefined)}
+              />
+            )}
+          </div>
+          <div className="mt-4 grid gap-4 sm:grid-cols-4">
+            {w.sizes.map((s, i) => (
+              <Text
+                key={s.id}
+                label={many ? `Pots of ${s.label}` : "Units"}
+                placeholder={v.mode === "pots" ? "0" : "as many as there are"}
+                className="[&_input]:text-right"
+                {...sheet.register(`units.${i}`)}
+                problem={
+                  errors.units?.[i]?.message ??
+                  (i === 0 && sizeProblem && v.mode !== "grams" && v.mode !== "lot" && v.units.some((u) => u) ? sizeProblem.say : undefined)
+                }
+              />
+            ))}
+          </div>
+          {v.mode !== "pots" && (
+            <p className="mt-1 text-[0.9rem] text-pine-soft">
+              Leave a number empty to fill as many as there is left for{many && ": the first size first, then the next with the rest"}.
+            </p>
+          )}
+          <Part title="To weigh">
+            <ToWeigh lines={w.lines} weights={weights} plan={plan} lots={byId} names={name} scale={scale} />
+          </Part>
+        </Sheet>
+      </SideBySide>
+    </form>
+  );
+}

@@ -1,0 +1,69 @@
+/** What a gift order comes to, while it is written and once it is packed. */
+import type { OrderResult } from "#core/gift/order";
+import type { Micros } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { forMinutes } from "#core/recipe/cost";
+import type { ReactNode } from "react";
+import { percent } from "../ui/figures/amounts.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+
+export interface Part {
+  name: string;
+  units: number;
+  price: Micros;
+  cost: Micros;
+}
+
+interface Props {
+  result: OrderResult;
+  items: readonly Part[];
+  wrapping: readonly { name: string; pieces: number; cost: Micros }[];
+  extra: Micros;
+  wrapMinutes: number;
+  hourly: Micros;
+  unread?: string | null;
+  children?: ReactNode;
+}
+
+export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hourly, unread, children }: Props) {
+  const { currency } = useWorkshop();
+  return (
+    <Reckoner unread={unread}>
+      <Figure
+        label="Goods"
+        value={money(result.goods, currency)}
+        how={items.map((i, n) => (
+          <HowLine key={n} label={`${i.units} × ${i.name}`} value={money(i.units * i.price, currency)} />
+        ))}
+      />
+      <Figure label="Wrapping and card" value={money(extra, currency)} />
+      {result.goods + extra > result.price && (
+        <Figure label="Discount" value={`− ${money(result.goods + extra - result.price, currency)}`} />
+      )}
+      <Figure label="Price" big value={money(result.price, currency)} />
+      <Figure
+        label="Costs"
+        value={money(result.cost, currency)}
+        how={
+          <>
+            {items.map((i, n) => (
+              <HowLine key={n} label={`${i.units} × ${i.name}`} value={money(i.units * i.cost, currency)} />
+            ))}
+            {wrapping.map((w, n) => (
+              <HowLine key={n} label={`${w.pieces} × ${w.name}`} value={money(w.cost, currency)} />
+            ))}
+            <HowLine label={`${wrapMinutes} min of wrapping`} value={money(forMinutes(wrapMinutes, hourly), currency)} />
+          </>
+        }
+      />
+      <Figure
+        label="Margin"
+        big
+        tone={result.margin < 0 ? "bad" : "good"}
+        value={`${money(result.margin, currency)}, ${percent(result.marginShare, 0)}`}
+      />
+      {children}
+    </Reckoner>
+  );
+}

@@ -1,0 +1,101 @@
+/** A gift order that is packed, to be read and printed: what it really cost stands beside it. */
+import { orderResult } from "#core/gift/order";
+import { micros } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { counted } from "#core/words";
+import type { GiftOrderRead } from "#db/gifts/gifts";
+import { Link } from "react-router";
+import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { LotTag, showBase, When } from "../ui/figures/amounts.tsx";
+import { Facts } from "../ui/sheet/facts.tsx";
+import { Print } from "../ui/sheet/print.tsx";
+import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Table } from "../ui/lists/table.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+import { OrderReckoner } from "./orderReckoner.tsx";
+import type { Route } from "./+types/order";
+
+type OrderData = Route.ComponentProps["loaderData"];
+
+/** What a packed order really cost: its lots with their work, its wrapping, and the hours at the pay of that day. */
+function settledCosts({ packed }: OrderData) {
+  const of = (of: "productId" | "materialId", id: number) =>
+    packed.filter((l) => l[of] === id).reduce((a, l) => ({ cost: a.cost + l.value + l.work, qty: a.qty + l.qty }), { cost: 0, qty: 0 });
+  const share = (t: { cost: number; qty: number }, pieces: number) => micros(t.qty > 0 ? Math.round((t.cost * pieces) / t.qty) : 0);
+  return {
+    item: (productId: number) => share(of("productId", productId), 1),
+    wrap: (materialId: number, pieces: number) => share(of("materialId", materialId), pieces),
+  };
+}
+
+export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }) {
+  const { currency } = useWorkshop();
+  const settled = settledCosts(d);
+  const items = order.items.map((i) => ({ ...i, cost: settled.item(i.productId) }));
+  const wrapping = order.wrapping.map((w) => ({ ...w, cost: settled.wrap(w.materialId, w.pieces) }));
+  const result = orderResult({ ...order, items, wrapping, hourly: d.hourly });
+  const materials = d.packed.reduce((a, l) => a + l.value, 0);
+  return (
+    <>
+      <Heading
+        title={order.customer}
+        about={
+          <>
+            Packed. Was due <When day={order.due} />.
+          </>
+        }
+      >
+        <Link to="/gifts" className="act">
+          All orders
+        </Link>
+        <Link to={`/gifts/new?like=${order.id}`} className="act">
+          Write another like it
+        </Link>
+        <Print />
+      </Heading>
+      <SideBySide reckoner={<OrderReckoner {...order} result={result} items={items} wrapping={wrapping} hourly={d.hourly} />}>
+        <Sheet>
+          <Part title="What went in">
+            <Table
+              rows={items}
+              by={(i) => i.id}
+              columns={[
+                { head: "Product", cell: (i) => <span className="font-display text-[1.05rem]">{i.name}</span>, foot: "Together" },
+                { head: "Units", as: "figure", cell: (i) => i.units, foot: items.reduce((a, i) => a + i.units, 0) },
+                { head: "Price of one", as: "figure", cell: (i) => money(i.price, currency) },
+                { head: "In all", as: "figure", cell: (i) => money(i.units * i.price, currency), foot: money(result.goods, currency) },
+              ]}
+            />
+          </Part>
+          {(wrapping.length > 0 || order.wrapMinutes > 0 || order.extra > 0 || order.discountBp > 0) && (
+            <Part title="Wrapping">
+              <Facts
+                rows={[
+                  ...wrapping.map((w) => [w.name, counted(w.pieces, "piece")] as const),
+                  ["Asked for wrapping", order.extra > 0 && money(order.extra, currency)] as const,
+                  ["Discount", order.discountBp > 0 && `${order.discountBp / 100} %`] as const,
+                  ["Wrapping took", order.wrapMinutes > 0 && counted(order.wrapMinutes, "minute")] as const,
+                ]}
+              />
+            </Part>
+          )}
+          {order.note && <p className="mt-5 max-w-prose whitespace-pre-line">{order.note}</p>}
+          <Part title="Packed out of">
+            <ul className="space-y-1.5">
+              {d.packed.map((l) => (
+                <li key={l.lotId} className="flex items-baseline gap-3">
+                  <LotTag lot={l} />
+                  <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
+                  <span>× {[l.name, ...(l.label ? [l.label] : [])].join(", ")}</span>
+                </li>
+              ))}
+            </ul>
+            <p className="mt-3 text-pine-soft">Materials in it cost {money(materials, currency)}.</p>
+          </Part>
+          <PutRight rows={d.righted} />
+          {d.book && <ActsOf {...d.book} />}
+        </Sheet>
+      </SideBySide>
+    </>
+  );
+}

@@ -1,0 +1,19 @@
+/** Posting to an action as a browser does, and what it answers. */
+
+export type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
+export interface Answer {
+  status: number;
+  to: string;
+  fields: string[];
+  say: string;
+  data: unknown;
+}
+export async function post(action: unknown, body: object | FormData, id = ""): Promise<Answer> {
+  const request = new Request("http://127.0.0.1/x", { method: "POST", body: body instanceof FormData ? body : JSON.stringify(body) });
+  const answer = await (action as Action)({ request, params: { id }, context: {} });
+  if (answer instanceof Response)
+    return { status: answer.status, to: answer.headers.get("location") ?? "", fields: [], say: "", data: null };
+  const { data, init } = answer as { data: { problems?: { field: string; say: string }[] }; init?: { status?: number } };
+  const problems = data.problems ?? [];
+  return { status: init?.status ?? 200, to: "", fields: problems.map((p) => p.field), say: problems[0]?.say ?? "", data };
+}

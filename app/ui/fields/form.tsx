@@ -1,0 +1,111 @@
+/** Fields with their label, hint and problem, and the buttons. */
+import type { FieldProblem } from "#core/refused";
+import { useId, type ComponentProps, type ReactNode } from "react";
+import { Link } from "react-router";
+
+export interface FieldProps {
+  label: ReactNode;
+  problem?: string;
+  hint?: ReactNode;
+  className?: string;
+}
+
+export const describe = (id: string, problem?: string, hint?: ReactNode): string | undefined =>
+  [problem && `${id}-p`, hint && `${id}-h`].filter(Boolean).join(" ") || undefined;
+
+export function Frame({ id, label, problem, hint, className, children }: FieldProps & { id: string; children: ReactNode }) {
+  return (
+    <div className={className}>
+      <label htmlFor={id} className="mb-0.5 block text-[0.9rem] font-semibold">
+        {label}
+      </label>
+      {children}
+      <Problem id={`${id}-p`} say={problem} />
+      {hint && (
+        <p id={`${id}-h`} className="hint mt-0.5 text-[0.86rem] text-pine-soft">
+          {hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What is wrong and how to mend it, beside its field; what stands in the way is named with a link. */
+export function Problem({ id, say, see }: { id?: string; say?: string | null; see?: FieldProblem["see"] }) {
+  return say ? (
+    <div id={id} role="alert" className="mt-0.5 text-[0.9rem] font-semibold text-berry">
+      {say}
+      {see && see.length > 0 && (
+        <ul className="mt-0.5 list-disc pl-5">
+          {see.map((s) => (
+            <li key={s.to}>
+              <Link to={s.to} className="underline underline-offset-4">
+                {s.name}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  ) : null;
+}
+
+export function Text({ label, problem, hint, className, ...input }: FieldProps & ComponentProps<"input">) {
+  const id = useId();
+  return (
+    <Frame {...{ id, label, problem, hint, className }}>
+      <input
+        id={id}
+        className="field"
+        autoComplete="off"
+        placeholder=" "
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={describe(id, problem, hint)}
+        {...input}
+      />
+    </Frame>
+  );
+}
+
+export function Area({ label, problem, hint, className, ...input }: FieldProps & ComponentProps<"textarea">) {
+  const id = useId();
+  return (
+    <Frame {...{ id, label, problem, hint, className }}>
+      <textarea
+        id={id}
+        rows={3}
+        className="field"
+        placeholder=" "
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={describe(id, problem, hint)}
+        {...input}
+      />
+    </Frame>
+  );
+}
+
+export function Choice({
+  label,
+  problem,
+  hint,
+  className,
+  options,
+  ...input
+}: FieldProps & ComponentProps<"select"> & { options: readonly (readonly [value: string, label: string])[] }) {
+  const id = useId();
+  return (
+    <Frame {...{ id, label, problem, hint, className }}>
+      <select id={id} className="field" aria-invalid={problem ? true : undefined} aria-describedby={describe(id, problem, hint)} {...input}>
+        {options.map(([value, name]) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </Frame>
+  );
+}
+
+export function Button({ main, small, className = "", ...button }: ComponentProps<"button"> & { main?: boolean; small?: boolean }) {
+  return <button type="button" className={`act ${main ? "act-main" : ""} ${small ? "act-small" : ""} ${className}`} {...button} />;
+}

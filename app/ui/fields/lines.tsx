@@ -1,0 +1,211 @@
+/**
+ * A table of lines to fill in: Enter goes to the next row and adds one after the last, rows paste in from a spreadsheet,
+ * and what the tool works out for a row stands at its end.
+ */
+import { useId, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
+import { useFieldArray, type UseFormReturn } from "react-hook-form";
+import { readTypedDay, type Leaning } from "#core/typedDay";
+import { problemAt } from "../../forms/useSheet.ts";
+import { ComboCell } from "../../names/combo.tsx";
+import type { Finds } from "../../names/name.ts";
+import { DayCell } from "./dateField.tsx";
+import { Button, Problem } from "./form.tsx";
+import { PickCell, type Choosable } from "./pick.tsx";
+import { useWorkshop } from "../workshop.ts";
+
+export interface Column {
+  key: string;
+  label: string;
+  /** CSS width of the column. */
+  width?: string;
+  /** Names to choose from. */
+  finds?: Finds;
+  /** A day; which year is meant where none is typed. */
+  day?: Leaning;
+  /** Choices instead of free text, by row. */
+  options?: (row: number) => readonly (readonly [value: string, label: string])[];
+  /** Choices that need a second line to be told apart: lots, by row. */
+  picks?: (row: number) => readonly Choosable[];
+  right?: boolean;
+  placeholder?: string;
+}
+
+/** What was said of a row that isn't there: of an empty table its first is missed. */
+function strayProblem(errors: object, name: string, rows: number): string | undefined {
+  const said = name.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);
+  const stray = Object.entries(said ?? {}).find(([row]) => Number(row) >= rows)?.[1] as
+    Record<string, { message?: string } | undefined> | undefined;
+  return stray && Object.values(stray).find((e) => e?.message !== undefined)?.message;
+}
+
+interface Props {
+  // The table works for any sheet: it only touches the rows under `name`.
+  form: unknown;
+  name: string;
+  columns: readonly Column[];
+  blank: Record<string, string>;
+  addLabel: string;
+  derived?: readonly { label: string; cell: (row: number) => ReactNode }[];
+  /** Instead of free rows: rows stand as they are. */
+  fixed?: boolean;
+  onPicked?: (row: number, key: string, value: string) => void;
+}
+
+export function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked }: Props) {
+  const sheet = form as UseFormReturn;
+  const { fields, append, remove } = useFieldArray({ control: sheet.control, name });
+  const id = useId();
+  const { today, dates } = useWorkshop();
+  const errors = sheet.formState.errors;
+
+  const onKeyDown = (e: KeyboardEvent<HTMLElement>, row: number, key: string): void => {
+    if (e.key !== "Enter" || e.ctrlKey || e.metaKey) return;
+    e.preventDefault();
+    if (row + 1 < fields.length) sheet.setFocus(`${name}.${row + 1}.${key}`);
+    else if (!fixed) append(blank, { focusName: `${name}.${row + 1}.${columns[0]!.key}` });
+  };
+
+  const dayOr = (text: string, leaning: Leaning): string => {
+    const day = readTypedDay(text, { today, style: dates, leaning });
+    return day.ok ? day.value : text;
+  };
+
+  const onPaste = (e: ClipboardEvent<HTMLInputElement>, row: number, col: number): void => {
+    const text = e.clipboardData.getData("text/plain").replace(/\r?\n$/, "");
+    if (!/[\t\n]/.test(text)) return;
+    e.preventDefault();
+    const pasted = text.split(/\r?\n/).map((l) => l.split("\t"));
+    const rows = [...(sheet.getValues(name) as Record<string, string>[])];
+    pasted.forEach((cells, i) => {
+      const at: Record<string, string> = { ...(rows[row + i] ?? blank) };
+      cells.forEach((c, j) => {
+        const column = columns[col + j];
+        if (column) at[column.key] = column.day ? dayOr(c.trim(), column.day) : c.trim();
+      });
+      rows[row + i] = at;
+    });
+    sheet.setValue(name, rows, { shouldDirty: true });
+  };
+
+  const input = (row: number, c: Column, col: number): ReactNode => {
+    const path = `${name}.${row}.${c.key}`;
+    const problem = problemAt(errors, path);
+    const looks = {
+      "aria-label": `${c.label}, row ${row + 1}`,
+      "aria-invalid": problem ? (true as const) : undefined,
+      "aria-describedby": problem ? `${id}-${row}-${c.key}` : undefined,
+      className: `cell ${c.right ? "text-right tabular-nums" : ""}`,
+      onKeyDown: (e: KeyboardEvent<HTMLElement>) => onKeyDown(e, row, c.key),
+    };
+    if (c.finds)
+      return (
+        <ComboCell
+          control={sheet.control}
+          name={path}
+          finds={c.finds}
+          onPicked={(text) => onPicked?.(row, c.key, text)}
+          placeholder={c.placeholder}
+          onPaste={(e) => onPaste(e, row, col)}
+          {...looks}
+        />
+      );
+    if (c.day)
+      return (
+        <DayCell
+          control={sheet.control}
+          name={path}
+          leaning={c.day}
+          onPaste={(e: ClipboardEvent<HTMLInputElement>) => onPaste(e, row, col)}
+          {...looks}
+        />
+      );
+    if (c.picks)
+      return <PickCell control={sheet.control} name={path} options={c.picks(row)} onPicked={(v) => onPicked?.(row, c.key, v)} {...looks} />;
+    const shared = {
+      ...sheet.register(path, { onChange: (e: { target: { value: string } }) => onPicked?.(row, c.key, e.target.value) }),
+      ...looks,
+    };
+    return c.options ? (
+      <select {...shared}>
+        {c.options(row).map(([value, label]) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
+      </select>
+    ) : (
+      <input type="text" placeholder={c.placeholder} autoComplete="off" onPaste={(e) => onPaste(e, row, col)} {...shared} />
+    );
+  };
+
+  return (
+    <div>
+      <table className="ruled stack lines">
+        <thead>
+          <tr>
+            {columns.map((c) => (
+              <th key={c.key} scope="col" style={{ width: c.width }} className={c.right ? "text-right!" : ""}>
+                {c.label}
+              </th>
+            ))}
+            {derived.map((d) => (
+              <th key={d.label} scope="col" className="text-right! whitespace-nowrap">
+                {d.label}
+              </th>
+            ))}
+            {!fixed && <th scope="col" aria-label="Remove" className="w-9" />}
+          </tr>
+        </thead>
+        <tbody>
+          {fields.map((field, row) => {
+            const said = columns.flatMap((c) => {
+              const say = problemAt(errors, `${name}.${row}.${c.key}`);
+              return say ? [{ key: c.key, label: c.label, say }] : [];
+            });
+            return [
+              <tr key={field.id}>
+                {columns.map((c, col) => (
+                  <td key={c.key} data-label={c.label} className={said.length ? "border-b-0!" : ""}>
+                    {input(row, c, col)}
+                  </td>
+                ))}
+                {derived.map((d) => (
+                  <td key={d.label} data-label={d.label} className={`num ${said.length ? "border-b-0!" : ""}`}>
+                    {d.cell(row)}
+                  </td>
+                ))}
+                {!fixed && (
+                  <td className={`cross ${said.length ? "border-b-0!" : ""}`}>
+                    <button
+                      type="button"
+                      className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry"
+                      aria-label={`Remove row ${row + 1}`}
+                      onClick={() => remove(row)}
+                    >
+                      ×
+                    </button>
+                  </td>
+                )}
+              </tr>,
+              said.length > 0 && (
+                <tr key={`${field.id}-said`}>
+                  <td colSpan={columns.length + derived.length + 1} className="pt-0!">
+                    {said.map((s) => (
+                      <Problem key={s.key} id={`${id}-${row}-${s.key}`} say={`${s.label}: ${s.say}`} />
+                    ))}
+                  </td>
+                </tr>
+              ),
+            ];
+          })}
+        </tbody>
+      </table>
+      <Problem say={problemAt(errors, `${name}.root`) ?? problemAt(errors, name) ?? strayProblem(errors, name, fields.length)} />
+      {!fixed && (
+        <Button small className="mt-2" onClick={() => append(blank, { focusName: `${name}.${fields.length}.${columns[0]!.key}` })}>
+          {addLabel}
+        </Button>
+      )}
+    </div>
+  );
+}

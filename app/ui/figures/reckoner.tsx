@@ -1,0 +1,96 @@
+/**
+ * What the tool works out from a sheet, live: figures that say how they were reached. Beside the sheet; where there is no room beside it, its
+ * main figures stand at the foot of the screen, within reach of the thumb that types.
+ */
+import { createContext, use, useId, useState, type ReactNode } from "react";
+
+/** Whether the sheet can't be read as it stands: then no figure of it stands either. */
+const Unread = createContext(false);
+
+interface ReckonerProps {
+  children: ReactNode;
+  title?: string;
+  /** What of the sheet can't be read yet, or doesn't add up. @example firstUnread([["Postage", parseMoney("1.2.3")]]) */
+  unread?: string | null;
+}
+
+export function Reckoner({ children, title = "Reckoner", unread = null }: ReckonerProps) {
+  const [open, setOpen] = useState(false);
+  const id = useId();
+  return (
+    <aside aria-label={title} className="reckoner" data-open={open}>
+      <div className="flex items-center justify-between gap-4">
+        <h2 className="text-[1.25rem] lg:mb-2">{title}</h2>
+        <button
+          type="button"
+          className="pressable no-print min-h-11! px-2 text-[0.95rem] lg:hidden"
+          aria-expanded={open}
+          aria-controls={id}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? "Fewer figures" : "All figures"}
+        </button>
+      </div>
+      <Figures id={id} unread={unread}>
+        {children}
+      </Figures>
+    </aside>
+  );
+}
+
+/** Figures under the Reckoner's rule, within the sheet itself too: while something can't be read, none stands, and what it is is said. */
+export function Figures({ id, children, unread }: { id?: string; children: ReactNode; unread: string | null }) {
+  return (
+    <div id={id} className="figures divide-y divide-rule">
+      <Unread value={unread !== null}>{children}</Unread>
+      {unread && (
+        <p role="note" className="figure-main py-1.5 text-[0.95rem] font-semibold text-honey">
+          No figures until it adds up: {unread}
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface FigureProps {
+  label: ReactNode;
+  value: ReactNode;
+  how?: ReactNode;
+  /** One of the main figures, which stay in sight on a phone. */
+  big?: boolean;
+  tone?: "warn" | "bad" | "good";
+}
+
+/** One figure; where there is a `how`, opening it says how it was reached. */
+export function Figure({ label, value, how, big, tone }: FigureProps) {
+  const unread = use(Unread);
+  const colour = unread ? "" : tone === "bad" ? "text-berry" : tone === "warn" ? "text-honey" : tone === "good" ? "text-sage" : "";
+  const looks = `num ${colour} ${big ? "text-[1.6rem] leading-tight font-bold" : "font-semibold"}`;
+  const main = big ? "figure-main" : "";
+  if (unread || !how)
+    return (
+      <div className={`${main} flex items-baseline justify-between gap-3 py-1.5`}>
+        <span className="text-pine-soft">{label}</span>
+        <span className={looks}>{unread ? "—" : value}</span>
+      </div>
+    );
+  return (
+    <details className={`${main} group py-1.5`}>
+      <summary className="flex list-none items-baseline justify-between gap-3 rounded hover:bg-honey-wash [&::-webkit-details-marker]:hidden">
+        <span className="text-pine-soft underline decoration-dotted decoration-1 underline-offset-4">{label}</span>
+        <span className={looks}>{value}</span>
+      </summary>
+      <div className="mt-1.5 mb-1 space-y-1 border-l-2 border-amber-glass pl-3 text-[0.92rem]">{how}</div>
+    </details>
+  );
+}
+
+/** A line of a figure's explanation. */
+export function HowLine({ label, value }: { label: ReactNode; value: ReactNode }) {
+  return (
+    <div className="flex items-baseline justify-between gap-3">
+      <span className="min-w-0">{label}</span>
+      <span className="num weight text-[0.95em]">{value}</span>
+    </div>
+  );
+}

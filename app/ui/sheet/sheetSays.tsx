@@ -1,0 +1,70 @@
+/** What a sheet has to say of itself as a whole, and the button that sends it, with what holds it back said beside it. */
+import type { FieldProblem } from "#core/refused";
+import { counted } from "#core/words";
+import type { ReactNode } from "react";
+import type { FieldErrors, UseFormReturn } from "react-hook-form";
+import type { Reply } from "../../forms/sheet.server.ts";
+import { pathsOf, problemAt } from "../../forms/useSheet.ts";
+import { Button, Problem } from "../fields/form.tsx";
+import { Meanwhile } from "./meanwhile.tsx";
+
+interface Saying {
+  problem: string | null;
+  see: FieldProblem["see"];
+  keptAgo: string | null;
+  startAfresh: () => void;
+  changed: Reply["changed"] | null;
+  base: object;
+  getValues: () => object;
+  settle: (chosen: never) => void;
+}
+
+/** Taken up again, what is wrong with it, and what another window did meanwhile. @param names what the sheet calls its fields; none for a new record */
+export function SheetSays({ sheet, names }: { sheet: Saying; names?: Readonly<Record<string, string>> }) {
+  return (
+    <>
+      {sheet.keptAgo !== null && (
+        <p role="note" className="no-print mb-4 flex flex-wrap items-center gap-x-4 gap-y-1 rounded bg-honey-wash px-3 py-1.5 text-honey">
+          <span>
+            Taken up where you left it <strong>{sheet.keptAgo}</strong>; it isn’t kept yet.
+          </span>
+          <button type="button" className="pressable" onClick={sheet.startAfresh}>
+            Throw it away
+          </button>
+        </p>
+      )}
+      <Problem say={sheet.problem} see={sheet.see} />
+      {names && <Meanwhile sheet={sheet} names={names} />}
+    </>
+  );
+}
+
+/** Beside the button that was pressed: that nothing was kept, and why; pressing it goes to the first field to mend. */
+export function HeldBack({ sheet }: { sheet: Pick<Sending, "formState" | "setFocus"> }) {
+  const [first, ...more] = pathsOf(sheet.formState.errors);
+  if (!first) return null;
+  return (
+    <button
+      type="button"
+      className="basis-full cursor-pointer text-right [contain:inline-size] text-[0.95rem] font-semibold text-berry"
+      onClick={() => (sheet.setFocus as UseFormReturn["setFocus"])(first)}
+    >
+      Not kept: {problemAt(sheet.formState.errors, first)}
+      {more.length > 0 && ` And ${counted(more.length, "more thing")}.`}
+    </button>
+  );
+}
+
+type Sending = { busy: boolean; formState: { errors: FieldErrors }; setFocus: unknown };
+
+/** The button that sends the sheet. */
+export function Send({ sheet, children }: { sheet: Sending; children: ReactNode }) {
+  return (
+    <>
+      <Button type="submit" main disabled={sheet.busy}>
+        {children}
+      </Button>
+      <HeldBack sheet={sheet} />
+    </>
+  );
+}

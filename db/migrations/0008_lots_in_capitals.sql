@@ -1,0 +1,1 @@
+CREATE INDEX "lot_number_in_capitals" ON "lot" USING btree (upper("number"));

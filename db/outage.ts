@@ -1,0 +1,60 @@
+/**
+ * What is wrong with the database itself, and not with what was asked of it: it is away, or it has no room. Nothing was kept then, or, where
+ * its last word was lost, the same sheet sent again finds its act done.
+ */
+import { statfsSync } from "node:fs";
+
+export interface Outage {
+  kind: "away" | "full";
+  /** Of an answer by HTTP. */
+  status: number;
+  say: string;
+}
+
+const AWAY: Outage = {
+  kind: "away",
+  status: 503,
+  say: "The database is away for a moment. What you typed is still here: try again shortly.",
+};
+const FULL: Outage = {
+  kind: "full",
+  status: 507,
+  say: "The disk is full, so nothing was kept. Make room on it, then try again: what you typed is still here.",
+};
+
+/** PostgreSQL writes its log ahead in segments of 16 MB and can't go on without the next. */
+const SEGMENT = 16 * 1024 * 1024;
+const own = { folder: "" };
+
+/** Says where a database of our own stands, so that one that went for want of room is said to have. */
+export const standsIn = (folder: string): void => {
+  own.folder = folder;
+};
+
+/** Whether the disk a folder is on has too little room for a database to go on. @example noRoomIn("/") // false */
+export function noRoomIn(folder: string): boolean {
+  try {
+    const { bavail, bsize } = statfsSync(folder);
+    return bavail * bsize < SEGMENT;
+  } catch {
+    return false;
+  }
+}
+
+const away = (): Outage => (own.folder !== "" && noRoomIn(own.folder) ? FULL : AWAY);
+
+/** Shutting down, starting up, crashed, too many connections; and the classes of lost connections (PostgreSQL 15, Appendix A). */
+const AWAY_CODES = /^(57P0[1-5]|08\w{3}|53300|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/;
+/** What the driver says of a connection that is gone; it has no codes of its own. */
+const AWAY_WORDS = /connection terminated|connection error and is not queryable|client was closed|timeout exceeded when trying to connect/i;
+
+/** @returns null for any other error @example outage(Object.assign(new Error(), { code: "53100" }))?.kind // "full" */
+export function outage(e: unknown): Outage | null {
+  for (let at: unknown = e, deep = 0; at instanceof Error && deep < 5; at = at.cause, deep++) {
+    const code = "code" in at && typeof at.code === "string" ? at.code : "";
+    if (code === "53100" || code === "ENOSPC") return FULL;
+    if (AWAY_CODES.test(code) || AWAY_WORDS.test(at.message)) return away();
+    if (at instanceof AggregateError && at.errors.some((one) => outage(one) !== null)) return away();
+  }
+  return null;
+}

@@ -1,0 +1,16 @@
+/** Many rows in one statement after the other, and many numbers in one. */
+import { sql, type SQL, type SQLWrapper } from "drizzle-orm";
+
+/** PostgreSQL takes 65 535 values at most in one statement, and no table here has twenty columns that are written. */
+const ROWS_AT_ONCE = 3000;
+
+/** @example inPieces([1, 2, 3]) // [[1, 2, 3]] */
+export const inPieces = <T>(rows: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(rows.length / ROWS_AT_ONCE) }, (_, i) => rows.slice(i * ROWS_AT_ONCE, (i + 1) * ROWS_AT_ONCE));
+
+/**
+ * Whether a column is any of these numbers, of which there may be thousands: they go as one list, which is looked up and not gone through
+ * for every row.
+ * @example anyOf(lot.id, [1, 2, 3]) // "lot"."id" = any($1::int[])
+ */
+export const anyOf = (column: SQLWrapper, ids: Iterable<number>): SQL => sql`${column} = any(${sql.param([...new Set(ids)])}::int[])`;

@@ -1,0 +1,94 @@
+/** Recipes and sizes put away, taken out, copied and deleted; and sheets that are only tried. */
+import { Refused } from "#core/refused";
+import { sql } from "drizzle-orm";
+import { describe, expect, it } from "vitest";
+import { CouldBeDone } from "../act/define.ts";
+import { takeBack } from "../act/takeBack.ts";
+import { listCabinet } from "../cabinet/cabinet.ts";
+import { choosePrices } from "../prices/prices.ts";
+import { moveOut } from "../shelf/lots.ts";
+import { euro } from "../test/fresh.ts";
+import { balm, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, put, refused, size, token } from "../test/workshop.ts";
+import { whatWaits } from "../today.ts";
+import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "./keep.ts";
+import { listProducts, readRecipes, readWhole, recipesAway } from "./read.ts";
+import { saveRecipe } from "./save.ts";
+
+eachTestHasAWorkshop();
+
+const doing = { day: DAY };
+const names = async () => (await readRecipes(db)).map((w) => w.recipe.name);
+
+describe("recipes", () => {
+  it("put away are offered nowhere and can't be set out; what there is of them is still there; brought back, all is as before", async () => {
+    const before = await readRecipes(db);
+    const away = await retireRecipe(db, { id: ids.recipe, retired: true }, doing);
+    expect([await names(), (await recipesAway(db)).map((r) => r.name)]).toEqual([[], ["Test balm"]]);
+    expect((await listProducts(db)).map((p) => [p.retired, p.away])).toEqual([[true, false]]);
+    expect((await whatWaits(db, DAY)).map((w) => w.kind)).not.toContain("unpriced");
+    expect((await refused(put(2)))[0]!.say).toMatch(/put away/);
+    expect((await listCabinet(db)).map((l) => [l.name, l.onHand, l.retired])).toEqual([["Test balm", 5, true]]);
+    await takeBack(db, away.actId, doing);
+    expect(await readRecipes(db)).toEqual(before);
+    await make(1);
+  });
+
+  it("never made are deleted whole and come back whole; made, priced or ordered they stay", async () => {
+    const [why] = await refused(deleteRecipe(db, { id: ids.recipe }, doing));
+    expect(why!.say).toMatch(/can't be deleted: it is in .*finished lot.* and .*batch/);
+    const made = idIn(await saveRecipe(db, balm({ name: "Draft", code: "DR", sizes: [size(30), size(60)] }), doing));
+    await saveRecipe(db, balm({ id: made, name: "Draft", code: "DR", lossBp: 100, sizes: [size(30), size(60)] }), doing);
+    const was = await readWhole(db, made);
+    const gone = await deleteRecipe(db, { id: made }, doing);
+    expect(await readWhole(db, made)).toBeNull();
+    await takeBack(db, gone.actId, doing);
+    expect(await readWhole(db, made)).toEqual(was);
+    // Another has its letters by then.
+    const again = await deleteRecipe(db, { id: made }, doing);
+    await saveRecipe(db, balm({ name: "Other", code: "DR" }), doing);
+    expect((await refused(takeBack(db, again.actId, doing)))[0]!.say).toMatch(/lot letters/);
+  });
+
+  it("sizes: the unused goes and comes back, the used is put away, the only one stays", async () => {
+    await saveRecipe(db, balm({ id: ids.recipe, sizes: [{ ...size(50), id: ids.product }, size(100)] }), doing);
+    const large = (await readRecipes(db, [ids.recipe]))[0]!.sizes.find((s) => s.fill === 100_000)!.id;
+    expect((await refused(deleteProduct(db, { id: ids.product }, doing)))[0]!.say).toMatch(/finished lot/);
+    const gone = await deleteProduct(db, { id: large }, doing);
+    expect((await readRecipes(db, [ids.recipe]))[0]!.sizes).toHaveLength(1);
+    await takeBack(db, gone.actId, doing);
+    expect((await readRecipes(db, [ids.recipe]))[0]!.sizes.map((s) => s.id)).toEqual([ids.product, large]);
+    await choosePrices(db, { productId: large, own: null, prices: { market: euro(12) } }, doing);
+    expect((await refused(deleteProduct(db, { id: large }, doing)))[0]!.say).toMatch(/1 price/);
+    const away = await retireProduct(db, { id: large, retired: true }, doing);
+    expect((await readRecipes(db, [ids.recipe]))[0]!.sizes.map((s) => s.id)).toEqual([ids.product]);
+    await takeBack(db, away.actId, doing);
+    const only = idIn(await saveRecipe(db, balm({ name: "One", code: "ON" }), doing));
+    const [one] = (await readRecipes(db, [only]))[0]!.sizes;
+    expect((await refused(deleteProduct(db, { id: one!.id }, doing)))[0]!.say).toMatch(/only size/);
+  });
+});
+
+describe("a sheet that is only tried", () => {
+  const state = async () =>
+    (
+      await db.execute(
+        sql`select (select count(*) from act) a, (select count(*) from movement) m, (select count(*) from recipe) r, (select sum(on_hand) from lot) q`,
+      )
+    ).rows[0];
+  it("says what would be refused or that it could be done, keeps nothing, and can be done afterwards with the same token", async () => {
+    const [lot] = await lotsOf(ids.oil);
+    const out = (amount: number) => ({ lotId: lot!.id, amount, reason: "wasted" as const, note: "" });
+    const once = token();
+    const before = await state();
+    await expect(moveOut(db, out(9e9), { ...doing, token: once, try: true })).rejects.toThrow(Refused);
+    await expect(moveOut(db, out(1000), { ...doing, token: once, try: true })).rejects.toThrow(CouldBeDone);
+    await expect(saveRecipe(db, balm({ name: "New", code: "NW" }), { ...doing, try: true })).rejects.toThrow(CouldBeDone);
+    expect(await state()).toEqual(before);
+    const there = await onHand(ids.oil);
+    await moveOut(db, out(1000), { ...doing, token: once });
+    expect(await onHand(ids.oil)).toBe(there - 1000);
+    // Done already: trying says nothing else and does nothing again.
+    await expect(moveOut(db, out(5), { ...doing, token: once, try: true })).rejects.toThrow(CouldBeDone);
+    expect(await onHand(ids.oil)).toBe(there - 1000);
+  });
+});

@@ -1,0 +1,110 @@
+/** The web server: loopback only, because there is no access control yet. Each workshop's pages stand under an address of its own. */
+import { createRequestHandler } from "@react-router/express";
+import compression from "compression";
+import express, { type ErrorRequestHandler, type RequestHandler } from "express";
+import { AsyncLocalStorage } from "node:async_hooks";
+import type { ServerBuild } from "react-router";
+import type { Server } from "node:http";
+import { join, resolve } from "node:path";
+import { pathToFileURL } from "node:url";
+import type { Serving } from "#app/db.server.ts";
+import { WORKSHOP_KINDS, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import { outage } from "#db/outage";
+import type { Workshops } from "#db/workshops";
+import { gate, LOOPBACK } from "./gate.ts";
+import { headers } from "./headers.ts";
+import { steady } from "./steady.ts";
+
+/** @throws Error for any address other people could reach */
+export function loopbackOnly(host: string): string {
+  if (!LOOPBACK.test(host))
+    throw new Error(`Zelbin listens on this machine only (127.0.0.1); ${host} is refused until it has access control.`);
+  return host;
+}
+
+/** The workshop each request is for, wherever it is answered. */
+const at = new AsyncLocalStorage<Serving>();
+
+const OPEN = "zelbin-open";
+const YEAR_S = 365 * 86_400;
+/** The workshop this browser last had open. */
+const lastOpen = (cookies: string | undefined): string | undefined => new RegExp(`(?:^|; )${OPEN}=(\\w+)`).exec(cookies ?? "")?.[1];
+
+/** An address without a workshop leads to the one last open, else to one's own once there is one. */
+function toWorkshop(house: Workshops): RequestHandler {
+  return async (req, res) => {
+    const last = lastOpen(req.headers.cookie);
+    const kind: WorkshopKind = last !== "demo" && (await house.of("own")) ? "own" : "demo";
+    if (req.method === "GET" || req.method === "HEAD") res.redirect(302, WORKSHOPS[kind].home + req.originalUrl);
+    else res.status(404).type("text").send("Nothing is kept at this address: it names no workshop.");
+  };
+}
+
+/** Whatever is thrown outside the pages: said in our words, without how we are built. */
+const lastWord: ErrorRequestHandler = (e: unknown, _req, res, next) => {
+  if (res.headersSent) {
+    next(e);
+    return;
+  }
+  const out = outage(e);
+  if (!out) console.error(e);
+  res
+    .status(out?.status ?? 500)
+    .type("text")
+    .send(out?.say ?? "Something went wrong. What was kept before is safe.");
+};
+
+/** A post that takes longer is broken off; the largest file is a second's work on this machine. */
+const LONGEST_REQUEST_MS = 60_000;
+
+/** Serves the built application against the workshops of a house. */
+export async function serve(house: Workshops, port: number, host = "127.0.0.1"): Promise<{ url: string; close: () => Promise<void> }> {
+  loopbackOnly(host);
+  globalThis.zelbinServing = () => at.getStore();
+  const build = steady((await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild);
+  const pages = Object.fromEntries(
+    WORKSHOP_KINDS.map((kind) => [
+      kind,
+      createRequestHandler({
+        build: { ...build, basename: WORKSHOPS[kind].home },
+        mode: "production",
+        getLoadContext: (_req, res) => ({ nonce: res.locals.nonce as string }),
+      }),
+    ]),
+  ) as Record<WorkshopKind, RequestHandler>;
+  const app = express();
+  app.disable("x-powered-by");
+  app.use(...headers, ...gate);
+  // Scripts are compressed once and kept by the browser; pages never leave this machine, so compressing them only costs time.
+  app.use("/assets", compression(), express.static(join("build/client/assets"), { immutable: true, maxAge: "1y" }));
+  app.use(express.static("build/client", { maxAge: "1h" }));
+  const outside = toWorkshop(house);
+  app.use(async (req, res, next) => {
+    const kind = workshopOf(req.path);
+    if (!kind) {
+      outside(req, res, next);
+      return;
+    }
+    const db = await house.of(kind);
+    if (!db) {
+      res.redirect(302, `${WORKSHOPS.demo.home}/workshops`);
+      return;
+    }
+    if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
+      res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
+    at.run({ kind, db, house }, () => pages[kind](req, res, next));
+  });
+  app.use(lastWord);
+  const server = await new Promise<Server>((done, fail) => {
+    const s = app.listen(port, host, (error?: Error) => (error ? fail(error) : done(s)));
+  });
+  server.requestTimeout = LONGEST_REQUEST_MS;
+  return {
+    url: `http://${host}:${port}`,
+    close: () =>
+      new Promise((done) => {
+        server.close(() => done());
+        server.closeAllConnections();
+      }),
+  };
+}

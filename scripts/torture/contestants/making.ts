@@ -1,0 +1,53 @@
+/** Recipes and the bench, in contests. */
+import { mg } from "#core/measure/exact";
+import { clearBatch, setOut } from "#db/bench/setOut";
+import type { Db } from "#db/client";
+import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
+import { readRecipes } from "#db/recipe/read";
+import { saveRecipe } from "#db/recipe/save";
+import { atOnce, balm, fresh, idIn, inTurn, now, pourOf, type Contestant, type World } from "../world.ts";
+
+const out = (db: Db, { ids: { recipe, product } }: World) =>
+  setOut(db, { recipeId: recipe, batchMg: mg(50_000), sizes: [{ productId: product, units: 1 }] }, now());
+const aRecipe = async (db: Db, w: World): Promise<number> =>
+  idIn(await saveRecipe(db, balm(w.ids, { name: fresh("Balm"), code: crypto.randomUUID() }), now()));
+
+export const MAKING = {
+  // A version more of what others set out at the same time, in the sizes it has.
+  saveRecipe: {
+    ready: async (db, w) => {
+      const [was] = await readRecipes(db, [w.ids.recipe]);
+      const next = balm(w.ids, { lossBp: inTurn(0, 100, 200) });
+      const sizes = next.sizes.map((s, i) => ({ ...s, id: was!.sizes[i]!.id }));
+      return (at) => saveRecipe(at, { ...next, id: w.ids.recipe, sizes }, now());
+    },
+  },
+  retireRecipe: atOnce((db, w) => retireRecipe(db, { id: w.ids.spareRecipe, retired: inTurn(true, false) }, now())),
+  deleteRecipe: {
+    ready: async (db, w) => {
+      const id = await aRecipe(db, w);
+      return (at) => deleteRecipe(at, { id }, now());
+    },
+  },
+  retireProduct: atOnce((db, w) => retireProduct(db, { id: w.ids.spareProduct, retired: inTurn(true, false) }, now())),
+  deleteProduct: {
+    ready: async (db, w) => {
+      const [made] = await readRecipes(db, [await aRecipe(db, w)]);
+      const id = made!.sizes[1]!.id;
+      return (at) => deleteProduct(at, { id }, now());
+    },
+  },
+  setOut: atOnce(out),
+  pour: {
+    ready: async (db, w) => {
+      const id = idIn(await out(db, w));
+      return (at) => pourOf(at, w, id, 1);
+    },
+  },
+  clearBatch: {
+    ready: async (db, w) => {
+      const batchId = idIn(await out(db, w));
+      return (at) => clearBatch(at, { batchId }, now());
+    },
+  },
+} as const satisfies Record<string, Contestant>;

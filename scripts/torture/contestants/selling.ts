@@ -1,0 +1,81 @@
+/** Prices, markets, orders, whom the books name, and the workshop's own choices, in contests. */
+import { micros } from "#core/measure/exact";
+import type { Db } from "#db/client";
+import { deleteContact, retireContact } from "#db/contacts";
+import { saveGiftOrder } from "#db/gifts/gifts";
+import { packGiftOrder } from "#db/gifts/pack";
+import { closeMarketDay, saveMarketDay, type MarketIn } from "#db/markets/markets";
+import { choosePrices } from "#db/prices/prices";
+import { saveSettings } from "#db/settings";
+import { DAY } from "#db/test/jar";
+import { aGuest, atOnce, euro, idIn, inTurn, now, type Contestant, type World } from "../world.ts";
+
+const dayOf = (w: World, sold: number, id?: number): MarketIn => ({
+  id,
+  name: "Market",
+  day: DAY,
+  stallFee: euro(10),
+  travel: micros(0),
+  byCard: micros(0),
+  cardFeeBp: 100,
+  minutes: 60,
+  note: "",
+  // The other way round half of the time: the order on a sheet is nobody's business.
+  lines: ((id ?? 0) % 2 ? [...w.lots.made].reverse() : w.lots.made).map((lotId) => ({
+    lotId,
+    taken: 1,
+    sold,
+    given: 0,
+    damaged: 0,
+    price: euro(9),
+  })),
+});
+const planned = (db: Db, w: World) => saveMarketDay(db, dayOf(w, 0), now());
+
+const ordered = (db: Db, w: World) =>
+  saveGiftOrder(
+    db,
+    {
+      customer: "Guest",
+      due: DAY,
+      extra: micros(0),
+      discountBp: 0,
+      wrapMinutes: 0,
+      note: "",
+      items: [{ productId: w.ids.product, units: 1, price: euro(9) }],
+      wrapping: [{ materialId: w.ids.box, pieces: 1 }],
+    },
+    now(),
+  );
+
+export const SELLING = {
+  price: atOnce((db, w) => choosePrices(db, { productId: w.ids.product, own: null, prices: { market: euro(9) } }, now())),
+  saveMarket: {
+    ready: async (db, w) => {
+      const id = idIn(await planned(db, w));
+      return (at) => saveMarketDay(at, dayOf(w, 0, id), now());
+    },
+  },
+  closeMarket: {
+    ready: async (db, w) => {
+      const id = idIn(await planned(db, w));
+      return (at) => closeMarketDay(at, dayOf(w, 1, id), now());
+    },
+  },
+  saveGift: atOnce(ordered),
+  packOrder: {
+    ready: async (db, w) => {
+      const id = idIn(await ordered(db, w));
+      return (at) => packGiftOrder(at, { id, only: [] }, now());
+    },
+  },
+  saveContact: atOnce(aGuest),
+  retireContact: atOnce((db, w) => retireContact(db, { id: w.ids.guest, retired: inTurn(true, false) }, now())),
+  deleteContact: {
+    ready: async (db) => {
+      const id = idIn(await aGuest(db));
+      return (at) => deleteContact(at, { id }, now());
+    },
+  },
+  settings: atOnce((db) => saveSettings(db, { hourly: euro(inTurn(10, 12, 14)) }, now())),
+} as const satisfies Record<string, Contestant>;

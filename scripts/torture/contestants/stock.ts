@@ -1,0 +1,111 @@
+/** What comes to the shelf, goes from it, and is counted, in contests. */
+import { mg } from "#core/measure/exact";
+import { takeBack } from "#db/act/takeBack";
+import { takeOut } from "#db/cabinet/cabinet";
+import type { Db } from "#db/client";
+import { lot } from "#db/schema";
+import { correctReceipt } from "#db/shelf/correct";
+import { correctCount, holdLot } from "#db/shelf/count";
+import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
+import { openingStock, sayCost } from "#db/shelf/opening";
+import { arrive, receive, receiveMany } from "#db/shelf/receive";
+import { readReceipt } from "#db/shelf/receipts";
+import { noteCount, postStocktake, walkShelf } from "#db/shelf/stocktake";
+import { desc, eq } from "drizzle-orm";
+import { atOnce, buying, euro, fresh, idIn, now, type Contestant, type World } from "../world.ts";
+
+const KILO = 1_000_000;
+
+/** A kilogram of what nothing is made of, just received or found on the shelf; its lot. */
+async function aSpareLot(db: Db, w: World): Promise<number> {
+  await receive(db, buying(w.ids.spare, KILO, 9), now());
+  return newestOf(db, w.ids.spare);
+}
+const newestOf = async (db: Db, materialId: number): Promise<number> => {
+  const [row] = await db.select({ id: lot.id }).from(lot).where(eq(lot.materialId, materialId)).orderBy(desc(lot.id)).limit(1);
+  return row!.id;
+};
+
+const opened = (db: Db, materialId: number) =>
+  openingStock(
+    db,
+    {
+      add: [],
+      lines: [{ materialId, qty: mg(KILO), cost: euro(9), costKnown: "guessed", supplierLot: "", bought: null, bestBefore: null }],
+    },
+    now(),
+  );
+
+export const STOCK = {
+  receive: atOnce((db, w) => receive(db, buying(w.ids.oil, KILO, 9), now())),
+  receiveFile: atOnce((db, w) =>
+    receiveMany(
+      db,
+      {
+        add: [{ name: fresh("Oil"), kind: "oil" }],
+        receipts: [buying(-1, KILO, 8), buying(w.ids.oil, KILO, 9), buying(w.ids.herb, KILO, 7)],
+      },
+      now(),
+    ),
+  ),
+  opening: atOnce((db, w) => opened(db, w.ids.oil)),
+  sayCost: {
+    ready: async (db, w) => {
+      await opened(db, w.ids.oil);
+      const lotId = await newestOf(db, w.ids.oil);
+      return (at) => sayCost(at, { lotId, cost: euro(11), costKnown: "paid" }, now());
+    },
+  },
+  arrive: {
+    ready: async (db, w) => {
+      const bought = buying(w.ids.oil, KILO, 9);
+      const id = idIn(await receive(db, { ...bought, lines: bought.lines.map((l) => ({ ...l, arrived: 0 })) }, now()));
+      const { lines } = (await readReceipt(db, id))!;
+      return (at) => arrive(at, { lineId: lines[0]!.line.id, packs: 1, supplierLot: "", bestBefore: null }, now());
+    },
+  },
+  correct: {
+    ready: async (db, w) => {
+      const id = idIn(await receive(db, buying(w.ids.oil, KILO, 9), now()));
+      const { lines } = (await readReceipt(db, id))!;
+      const line = { ...buying(w.ids.oil, KILO, 12).lines[0]!, id: lines[0]!.line.id };
+      return (at) => correctReceipt(at, { ...buying(w.ids.oil, KILO, 12), id, note: "", lines: [line] }, now());
+    },
+  },
+  count: {
+    maybe: true,
+    ready: async (db, w) => {
+      const [at] = await db.select({ onHand: lot.onHand }).from(lot).where(eq(lot.id, w.lots.oil[0]));
+      const expected = at!.onHand;
+      return (on) => correctCount(on, { lotId: w.lots.oil[0], counted: expected - 1000, expected, reason: "counted" }, now());
+    },
+  },
+  stocktake: {
+    maybe: true,
+    ready: async (db) => {
+      for (const r of (await walkShelf(db)).slice(0, 4)) await noteCount(db, r.id, r.onHand, "");
+      return (at) => postStocktake(at, {}, now());
+    },
+  },
+  moveOut: atOnce((db, w) => moveOut(db, { lotId: w.lots.oil[0], amount: 1000, reason: "wasted", note: "" }, now())),
+  open: {
+    ready: async (db, w) => {
+      const lotId = await aSpareLot(db, w);
+      return (at) => openLot(at, { lotId }, now());
+    },
+  },
+  dryness: atOnce((db, w) => sayDryness(db, { lotId: w.lots.herb[0], dryness: "dry" }, now())),
+  hold: {
+    ready: async (db, w) => {
+      const lotId = await aSpareLot(db, w);
+      return (at) => holdLot(at, { lotId, reason: "smells odd" }, now());
+    },
+  },
+  takeOut: atOnce((db, w) => takeOut(db, { lotId: w.lots.made[0], units: 1, reason: "own", note: "" }, now())),
+  undo: {
+    ready: async (db, w) => {
+      const { actId } = await takeOut(db, { lotId: w.lots.made[1], units: 1, reason: "own", note: "" }, now());
+      return (at) => takeBack(at, actId, now());
+    },
+  },
+} as const satisfies Record<string, Contestant>;

@@ -1,0 +1,28 @@
+/**
+ * A server with a cluster of its own, in a process of its own, to be killed: `house.ts FOLDER PORT`. Prints a line of JSON once it is open.
+ * The cluster is as durable as the one of `npm start`, and is watched as there.
+ */
+import { openWorkshops } from "#db/workshops";
+import { startCluster } from "../postgres.ts";
+import { serve } from "../server/serve.ts";
+import { aWorld } from "./world.ts";
+
+const [folder, port] = process.argv.slice(2) as [string, string];
+const cluster = await startCluster(folder);
+cluster.watch();
+const house = await openWorkshops(cluster.url, {
+  loadDemo: async (db) => {
+    await aWorld(db);
+  },
+});
+const site = await serve(house, Number(port));
+process.on("SIGTERM", () => {
+  void (async () => {
+    await site.close();
+    await house.close();
+    cluster.stop();
+    process.exit(0);
+  })();
+});
+// Last: whoever reads it may end it at once.
+console.log(JSON.stringify({ url: site.url, database: cluster.url }));
