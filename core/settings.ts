@@ -3,6 +3,7 @@
  */
 import type { HerbValue } from "./infusion/drying.ts";
 import { micros, type Micros } from "./measure/exact.ts";
+import type { NumberHabit } from "./measure/habit.ts";
 import type { PricingRules } from "./pricing/schools.ts";
 import type { Scale } from "./recipe/scale.ts";
 import type { DateStyle } from "./typedDay.ts";
@@ -28,6 +29,8 @@ export interface Settings {
   coverDays: number;
   /** How days are written and typed. */
   dates: DateStyle;
+  /** How numbers are typed: which of two is meant where one could be either. */
+  numbers: NumberHabit;
   /** What the scale reads in, and to. */
   scale: Scale;
   /** Who does the work, for the book of acts. */
@@ -51,6 +54,7 @@ export const STARTING_SETTINGS: Settings = {
   leadDays: 14,
   coverDays: 60,
   dates: "dmy",
+  numbers: "asked",
   scale: { unit: "g", step: 100 },
   maker: "Maker",
   cardFeeBp: 175,

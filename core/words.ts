@@ -1,7 +1,9 @@
 /** Small pieces of English that several sentences need. */
 
+import { writeNumber } from "./measure/write.ts";
+
 /** @example wordList(["oil", "wax", "honey"]) // "oil, wax and honey" */
 export const wordList = (xs: readonly string[]): string => (xs.length < 2 ? xs.join("") : `${xs.slice(0, -1).join(", ")} and ${xs.at(-1)}`);
 
 /** @example counted(2, "tin") // "2 tins" */
-export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+export const counted = (n: number, one: string, many = `${one}s`): string => `${writeNumber(n, 0, 3)} ${n === 1 ? one : many}`;

@@ -2,7 +2,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { gzipSync } from "node:zlib";
-import { fillRow, open, widerThanAPhone, test } from "./hand.ts";
+import { does, fillRow, open, widerThanAPhone, test } from "./hand.ts";
 
 const SCREENS = [
   "/",
@@ -66,6 +66,21 @@ const SCREENS = [
   "/book?find=poured",
 ];
 
+/** Fields for words; every other field a hand types into is one for an amount, and says so. */
+const FOR_WORDS =
+  /^(Name|.* is called|The oil will be called|What you call it|Which jar|Who does the work|Lot letters|Note|A word|Words|What .*|Where|Why .*|.*Supplier's lot.*|Lot on it.*|All from|INCI name|Botanical name|Allergen to name|Made of|Batches|Jars|How to reach them|Where to order|Where it is.*)$/;
+
+/** Fields that are for neither words, names, days nor amounts. */
+const unmarked = (page: Page): Promise<string[]> =>
+  page.evaluate(
+    (words) =>
+      [...document.querySelectorAll<HTMLInputElement>("#work input:not([data-amount], [role=combobox], [type=search], [type=hidden])")]
+        .filter((i) => i.type === "text" && !i.parentElement!.querySelector("[aria-label='Choose a day']"))
+        .map((i) => i.getAttribute("aria-label") ?? i.labels?.[0]?.textContent ?? i.outerHTML)
+        .filter((label) => !new RegExp(words).test(label)),
+    FOR_WORDS.source,
+  );
+
 /** What axe-core finds wrong by WCAG 2.2 AA. */
 async function faults(page: Page, where: string): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]).analyze();
@@ -105,6 +120,7 @@ test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider th
     await page.setViewportSize({ width: 1280, height: 800 });
     await open(page, path);
     expect(await faults(page, path)).toEqual([]);
+    expect(await unmarked(page), path).toEqual([]);
     expect(await widerThanAPhone(page), path).toEqual([]);
   }
   expect(errors).toEqual([]);
@@ -181,6 +197,48 @@ test("settings: a scheme that gives no number is refused; a changed school shows
   await page.getByRole("button", { name: "Take back: Settings kept" }).first().click();
   await expect(page.getByRole("status")).toContainText("Took back: Settings kept");
   await expect(page.getByLabel("What a gram costs")).toHaveValue("lot");
+});
+
+test("numbers are typed the workshop's way: shown with one reading, asked about where no habit says, unchanged when the habit is", async ({
+  page,
+}) => {
+  const habit = async (says: string) => {
+    await open(page, "/settings");
+    await page.getByLabel("Numbers are typed").selectOption({ label: says });
+    await does(page, "Keep", "Settings kept");
+  };
+  const packs = page.getByLabel("Each holds, row 1", { exact: true });
+  const price = page.getByLabel("Price of all, row 1", { exact: true });
+  await habit("1.234,5");
+  await open(page, "/shelf/receive");
+  await fillRow(page, 1, { Material: "Castor oil", Packs: "1" });
+  await packs.fill("1,250 kg");
+  await price.fill("1.200");
+  await page.getByLabel("Supplier", { exact: true }).click();
+  await expect(packs).toHaveValue("1.25 kg");
+  await expect(price).toHaveValue("1200");
+  await expect(page.locator("aside").getByText("€1 200.00").first()).toBeVisible();
+  await packs.evaluate((cell) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", "1.500 g\t1.200,50\n2.500 g\t7\n");
+    cell.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(packs).toHaveValue("1500 g");
+  await expect(page.getByLabel("Each holds, row 2", { exact: true })).toHaveValue("2500 g");
+  // Sent by Enter, without the field being left.
+  await page.getByLabel("Postage").fill("2.300");
+  await page.getByLabel("Postage").press("Enter");
+  await expect(page.getByLabel("Postage")).toHaveValue("2300");
+
+  await habit("1,234 and 1.234: ask which is meant");
+  await open(page, "/shelf/receive", { goOn: true });
+  await expect(packs).toHaveValue("1500 g");
+  await expect(page.getByLabel("Postage")).toHaveValue("2300");
+  await packs.fill("1,250 g");
+  await page.getByLabel("Supplier", { exact: true }).fill("Wether Mill");
+  await expect(packs).toHaveValue("1,250 g");
+  await page.getByRole("button", { name: "Put on the shelf" }).click();
+  await expect(page.getByText("“1,250” could be 1250 or 1.25. Write it one of those ways.").first()).toBeVisible();
 });
 
 test("empty places say what goes there", async ({ page }) => {

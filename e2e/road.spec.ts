@@ -33,7 +33,7 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await does(page, "Put on the shelf", "Received 2 lots from Wether Mill");
     await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("€17.93/kg");
     await open(page, "/shelf");
-    await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("1,840.0 g");
+    await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("1 840.0 g");
     await expect(page.getByRole("row", { name: /Hazel oil/ })).toContainText("€33.00");
   });
   const oilLot = await page

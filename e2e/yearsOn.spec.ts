@@ -70,7 +70,7 @@ test("a list of four thousand and a stock-take of three thousand lots keep their
   await open(page, "/shelf/receive/file");
   await page.getByLabel("Rows").fill(["material;packs;size;price;supplier;lot", ...lines].join("\n"));
   await page
-    .getByRole("button", { name: "Put 3,000 lines on the shelf" })
+    .getByRole("button", { name: "Put 3 000 lines on the shelf" })
     .or(page.getByRole("button", { name: "Put 3000 lines on the shelf" }))
     .click();
   await expect(page.getByRole("status")).toContainText("Received 3", { timeout: 60_000 });

@@ -1,4 +1,5 @@
 /** First step: what the workshop is called, who works in it, and what it counts in. */
+import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { moneyIsIn, readSettings, saveSettings } from "#db/settings";
 import { firstSteps } from "#db/firstSteps";
@@ -20,7 +21,11 @@ import { STARTING_SETTINGS } from "#core/settings";
 export const meta: Route.MetaFunction = () => [{ title: "Name and currency · Zelbin" }];
 
 export async function loader() {
-  const [{ workshop, maker, currency, dates }, fixed, steps] = await Promise.all([readSettings(db()), moneyIsIn(db()), firstSteps(db())]);
+  const [{ workshop, maker, currency, dates, numbers }, fixed, steps] = await Promise.all([
+    readSettings(db()),
+    moneyIsIn(db()),
+    firstSteps(db()),
+  ]);
   // What stands for "nobody said" is not offered as an answer.
   const said = (text: string, unsaid: string): string => (text === unsaid ? "" : text);
   return {
@@ -28,6 +33,7 @@ export async function loader() {
     maker: said(maker, STARTING_SETTINGS.maker),
     currency,
     dates,
+    numbers,
     fixed,
     steps,
     token: crypto.randomUUID(),
@@ -39,6 +45,7 @@ const schema = object({
   maker: words("who does the work", 60),
   currency: oneOf(CURRENCIES),
   dates: oneOf(DATE_STYLE_IDS),
+  numbers: oneOf(NUMBER_HABIT_IDS),
 });
 
 export async function action({ request }: Route.ActionArgs) {
@@ -52,7 +59,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function NameStep({ loaderData: d }: Route.ComponentProps) {
   const sheet = useSheet(
-    { workshop: d.workshop, maker: d.maker, currency: d.currency, dates: d.dates },
+    { workshop: d.workshop, maker: d.maker, currency: d.currency, dates: d.dates, numbers: d.numbers },
     { token: d.token },
     { draft: "Name and currency" },
   );
@@ -85,6 +92,13 @@ export default function NameStep({ loaderData: d }: Route.ComponentProps) {
             options={DATE_STYLE_IDS.map((x) => [x, DATE_STYLES[x]] as const)}
             {...sheet.register("dates")}
             problem={errors.dates?.message}
+          />
+          <Choice
+            label="Numbers are typed"
+            hint="Where 1,234 could be two numbers."
+            options={NUMBER_HABIT_IDS.map((x) => [x, NUMBER_HABITS[x].say] as const)}
+            {...sheet.register("numbers")}
+            problem={errors.numbers?.message}
           />
         </div>
       </Sheet>

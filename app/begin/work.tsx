@@ -60,6 +60,7 @@ export default function WorkStep({ loaderData: d }: Route.ComponentProps) {
         <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-2">
           <Text
+            data-amount
             label="An hour of your work"
             hint="What you would want to be paid for it; it is in the cost of each unit."
             autoFocus
@@ -67,6 +68,7 @@ export default function WorkStep({ loaderData: d }: Route.ComponentProps) {
             problem={errors.hourly?.message}
           />
           <Text
+            data-amount
             label="Overhead for each hour"
             hint="Power, rent, insurance, while you work. 0 if you would rather not."
             {...sheet.register("overheadHourly")}

@@ -36,6 +36,7 @@ export function PouredSizes({ form, sizes, others, containers, density, overrunB
           const over = density === null ? null : overfull((f.fill / density) * (1 + overrunBp / 10_000), container);
           return (
             <Text
+              data-amount
               key={f.key}
               label={fields.length > 1 ? `Filled, ${f.label}` : "Units filled"}
               placeholder={String(sizes[i]?.planned ?? 0)}

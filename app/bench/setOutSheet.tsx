@@ -221,6 +221,7 @@ export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
             )}
             {v.mode === "grams" && (
               <Text
+                data-amount
                 label="Batch weight"
                 placeholder="800 g"
                 {...sheet.register("weight")}
@@ -231,6 +232,7 @@ export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
           <div className="mt-4 grid gap-4 sm:grid-cols-4">
             {w.sizes.map((s, i) => (
               <Text
+                data-amount
                 key={s.id}
                 label={many ? `Pots of ${s.label}` : "Units"}
                 placeholder={v.mode === "pots" ? "0" : "as many as there are"}

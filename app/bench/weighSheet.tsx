@@ -257,6 +257,7 @@ export function WeighSheet({
                   </div>
                   <div>
                     <input
+                      data-amount
                       className="field text-right font-mono text-[1.3rem]"
                       aria-label={`Weighed: ${row.material}, line ${i + 1}`}
                       placeholder="weighed"
@@ -296,6 +297,7 @@ export function WeighSheet({
             <PouredSizes form={form} sizes={sizes} others={others} containers={containers} density={density} overrunBp={recipe.overrunBp} />
             <div className="mt-4 grid gap-4 sm:grid-cols-3">
               <Text
+                data-amount
                 label="Left in the jug"
                 placeholder="0 g"
                 hint="Goes to testers or a spare mould."
@@ -304,6 +306,7 @@ export function WeighSheet({
                 problem={errors.leftover?.message}
               />
               <Text
+                data-amount
                 label="Minutes of work"
                 placeholder={String(Math.round(minutes))}
                 className="[&_input]:text-right [&_input]:text-[1.3rem]"

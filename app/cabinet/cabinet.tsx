@@ -92,7 +92,7 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
         {lot.name}, {lot.label}: {lot.onHand} of <LotTag lot={lot} plain /> are here.
       </p>
       <div className="grid grid-cols-2 gap-4">
-        <Text label="Units" autoFocus {...sheet.register("units")} problem={errors.units?.message} />
+        <Text data-amount label="Units" autoFocus {...sheet.register("units")} problem={errors.units?.message} />
         <Choice
           label="What for"
           options={TAKE_OUT_REASONS.map((r) => [r, REASONS[r][0]!.toUpperCase() + REASONS[r].slice(1)] as const)}

@@ -4,6 +4,7 @@
 import { parseNumber } from "#core/measure/parse";
 import { micros, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/money";
+import { writeNumber } from "#core/measure/write";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
 import { mixed, setLocale, type Schema } from "yup";
@@ -57,7 +58,7 @@ export const wholeNumber = (least: number, most: number, what: string, empty?: n
     if (!Number.isInteger(value)) return refuse("whole", `Enter a whole number of ${what}.`);
     if (value < least) return refuse("least", least === 1 ? "Enter at least 1." : `Enter ${least} or more.`);
     return value > most
-      ? refuse("most", `${value.toLocaleString("en-GB")} ${what} can't be right; the most here is ${most.toLocaleString("en-GB")}.`)
+      ? refuse("most", `${writeNumber(value, 0, 0)} ${what} can't be right; the most here is ${writeNumber(most, 0, 0)}.`)
       : done(value);
   });
 

@@ -205,9 +205,27 @@ export function OrderSheet({ d }: { d: OrderData }) {
               ]}
             />
             <div className="mt-4 grid gap-4 sm:grid-cols-3">
-              <Text label="Asked for wrapping" placeholder="0.00" {...sheet.register("extra")} problem={errors.extra?.message} />
-              <Text label="Discount, %" placeholder="0" {...sheet.register("discount")} problem={errors.discount?.message} />
-              <Text label="Minutes of wrapping" placeholder="0" {...sheet.register("wrapMinutes")} problem={errors.wrapMinutes?.message} />
+              <Text
+                data-amount
+                label="Asked for wrapping"
+                placeholder="0.00"
+                {...sheet.register("extra")}
+                problem={errors.extra?.message}
+              />
+              <Text
+                data-amount="decimal"
+                label="Discount, %"
+                placeholder="0"
+                {...sheet.register("discount")}
+                problem={errors.discount?.message}
+              />
+              <Text
+                data-amount
+                label="Minutes of wrapping"
+                placeholder="0"
+                {...sheet.register("wrapMinutes")}
+                problem={errors.wrapMinutes?.message}
+              />
             </div>
           </Part>
           <Area

@@ -169,6 +169,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
               <Choice label="Measured" options={AMOUNT_BY_IDS.map((b) => [b, AMOUNT_BY[b]] as const)} {...sheet.register("by")} />
               {(v.by === "ratio" || v.by === "cups") && (
                 <Text
+                  data-amount
                   label="Oil in"
                   placeholder={v.by === "cups" ? "3 cups" : "500 g"}
                   {...sheet.register("oil")}
@@ -177,6 +178,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
               )}
               {(v.by === "ratio" || v.by === "lot") && (
                 <Text
+                  data-amount="decimal"
                   label="Oil to 1 of herb"
                   placeholder="8"
                   hint="By weight: 5 to 10 is strong, 32 is mild."
@@ -185,10 +187,17 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
                 />
               )}
               {v.by === "cups" && (
-                <Text label="Herb, loose" placeholder="2 cups" {...sheet.register("herbCups")} problem={errors.herbCups?.message} />
+                <Text
+                  data-amount
+                  label="Herb, loose"
+                  placeholder="2 cups"
+                  {...sheet.register("herbCups")}
+                  problem={errors.herbCups?.message}
+                />
               )}
               {v.by === "fill" && (
                 <Text
+                  data-amount="decimal"
                   label="Jar full of herb, %"
                   hint={JAR_FILLS.map(([n, say]) => `${n}: ${say}`).join(" · ")}
                   {...sheet.register("share")}
@@ -196,6 +205,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
                 />
               )}
               <Text
+                data-amount
                 label="The jar holds"
                 placeholder="1 L"
                 hint="To the brim."
@@ -211,11 +221,12 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
               {v.method === "own" && (
                 <>
                   <Text label="What you call it" {...sheet.register("methodName")} problem={errors.methodName?.message} />
-                  <Text label="Days it takes" {...sheet.register("ownDays")} problem={errors.ownDays?.message} />
+                  <Text data-amount label="Days it takes" {...sheet.register("ownDays")} problem={errors.ownDays?.message} />
                 </>
               )}
               {plan.heated && (
                 <Text
+                  data-amount="decimal"
                   label="Hours on the heat"
                   placeholder={`${usual.earliest}–${usual.latest}`}
                   hint={`Empty for the usual ${usual.earliest} to ${usual.latest}.`}

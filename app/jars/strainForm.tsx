@@ -72,15 +72,34 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
         <Part title="Strain it">
           <SheetSays sheet={sheet} />
           <div className="grid gap-4 sm:grid-cols-4">
-            <Text label="Oil back" placeholder={grams(jar.expected, 0)} {...sheet.register("back")} problem={errors.back?.message} />
             <Text
+              data-amount
+              label="Oil back"
+              placeholder={grams(jar.expected, 0)}
+              {...sheet.register("back")}
+              problem={errors.back?.message}
+            />
+            <Text
+              data-amount
               label="After a second straining"
               placeholder="none"
               {...sheet.register("secondBack")}
               problem={errors.secondBack?.message}
             />
-            <Text label="Sediment left behind" placeholder="0 g" {...sheet.register("sediment")} problem={errors.sediment?.message} />
-            <Text label="Herb out, wet" placeholder="not weighed" {...sheet.register("herbOut")} problem={errors.herbOut?.message} />
+            <Text
+              data-amount
+              label="Sediment left behind"
+              placeholder="0 g"
+              {...sheet.register("sediment")}
+              problem={errors.sediment?.message}
+            />
+            <Text
+              data-amount
+              label="Herb out, wet"
+              placeholder="not weighed"
+              {...sheet.register("herbOut")}
+              problem={errors.herbOut?.message}
+            />
           </div>
           <label className="mt-3 flex items-center gap-2">
             <input type="checkbox" className="h-5 w-5 accent-amber" {...sheet.register("pressed")} /> Pressed, not only drained through

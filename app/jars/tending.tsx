@@ -33,6 +33,7 @@ function Line({
   return (
     <form onSubmit={sheet.send(intent)} className="flex items-end gap-2">
       <Text
+        data-amount={field === "note" ? undefined : ""}
         className="flex-1"
         label={label}
         placeholder={placeholder}
@@ -61,7 +62,7 @@ function TopUp({ lots, names, token }: { lots: readonly Lot[]; names: ReadonlyMa
         options={own.map((l) => ({ value: String(l.id), name: l.number, aside: grams(l.onHand, 0), about: names.get(l.of) }))}
         problem={errors.lot?.message}
       />
-      <Text className="flex-1" label="With" placeholder="50 g" {...sheet.register("qty")} problem={errors.qty?.message} />
+      <Text data-amount className="flex-1" label="With" placeholder="50 g" {...sheet.register("qty")} problem={errors.qty?.message} />
       <Button type="submit" disabled={sheet.busy}>
         Top up
       </Button>

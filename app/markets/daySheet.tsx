@@ -137,11 +137,17 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
               problem={errors.name?.message}
             />
             <DayText label="Day" control={sheet.control} name="day" leaning="near" problem={errors.day?.message} />
-            <Text label="Hours, with the drive" placeholder="6" {...sheet.register("hours")} problem={errors.hours?.message} />
-            <Text label="Stall fee" placeholder="0.00" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />
-            <Text label="Travel" placeholder="0.00" {...sheet.register("travel")} problem={errors.travel?.message} />
-            <Text label="Paid by card" placeholder="0.00" {...sheet.register("byCard")} problem={errors.byCard?.message} />
-            <Text label="Card fee, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
+            <Text
+              data-amount="decimal"
+              label="Hours, with the drive"
+              placeholder="6"
+              {...sheet.register("hours")}
+              problem={errors.hours?.message}
+            />
+            <Text data-amount label="Stall fee" placeholder="0.00" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />
+            <Text data-amount label="Travel" placeholder="0.00" {...sheet.register("travel")} problem={errors.travel?.message} />
+            <Text data-amount label="Paid by card" placeholder="0.00" {...sheet.register("byCard")} problem={errors.byCard?.message} />
+            <Text data-amount="decimal" label="Card fee, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
           </div>
           <Part title="The stall">
             <LineTable

@@ -81,8 +81,14 @@ export function AddMaterial({ name: typed, kinds = KIND_IDS, done }: Props) {
           />
           {kind !== "" && HOLDING.includes(kind) && (
             <div className="grid gap-3 sm:grid-cols-2">
-              <Text label="Holds to the brim, mL" value={brimMl} onChange={(e) => setBrim(e.target.value)} problem={at("brimMl")} />
-              <Text label="Weighs empty, g" value={emptyG} onChange={(e) => setEmpty(e.target.value)} problem={at("emptyG")} />
+              <Text
+                data-amount
+                label="Holds to the brim, mL"
+                value={brimMl}
+                onChange={(e) => setBrim(e.target.value)}
+                problem={at("brimMl")}
+              />
+              <Text data-amount label="Weighs empty, g" value={emptyG} onChange={(e) => setEmpty(e.target.value)} problem={at("emptyG")} />
             </div>
           )}
           <Button main disabled={add.state !== "idle"} onClick={send}>

@@ -221,6 +221,7 @@ export default function ProductPrices({
                       <span className="block text-[0.86rem] text-pine-soft">{explain[s]}</span>
                       {s === "own" && (
                         <Text
+                          data-amount
                           label={<span className="sr-only">Own figure</span>}
                           placeholder="0.00"
                           className="mt-1 w-28"
@@ -250,6 +251,7 @@ export default function ProductPrices({
             <div className="grid gap-4 sm:grid-cols-4">
               {CHANNEL_IDS.map((c) => (
                 <Text
+                  data-amount
                   key={c}
                   label={CHANNELS[c]}
                   placeholder="0.00"

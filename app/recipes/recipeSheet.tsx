@@ -146,7 +146,7 @@ export function RecipeSheet({ written, like, materials, lots, again, rates, open
               onPicked={onPicked}
               columns={[
                 { key: "material", label: "Material", finds: INGREDIENTS, width: "38%" },
-                { key: "entered", label: "Amount", placeholder: "2 1/2 cups", width: "8.5rem" },
+                { key: "entered", label: "Amount", amount: true, placeholder: "2 1/2 cups", width: "8.5rem" },
                 { key: "form", label: "Measured as", options: formOptions, width: "7.5rem" },
               ]}
               derived={[
@@ -162,6 +162,7 @@ export function RecipeSheet({ written, like, materials, lots, again, rates, open
             />
             <div className="mt-4 max-w-xs">
               <Text
+                data-amount
                 label="Batch weight"
                 hint="Only for parts and per cent: what they are taken of."
                 placeholder="800 g"
@@ -173,15 +174,23 @@ export function RecipeSheet({ written, like, materials, lots, again, rates, open
           <Sizes sheet={sheet} read={read} />
           <Part title="The batch">
             <div className="mb-4 grid gap-4 sm:grid-cols-4">
-              <Text label="Loss, %" hint="Stays in pot and jug." {...sheet.register("loss")} problem={errors.loss?.message} />
               <Text
+                data-amount="decimal"
+                label="Loss, %"
+                hint="Stays in pot and jug."
+                {...sheet.register("loss")}
+                problem={errors.loss?.message}
+              />
+              <Text
+                data-amount="decimal"
                 label="Whipped, % air"
                 hint="On top of the volume before; empty when it isn't."
                 {...sheet.register("overrun")}
                 problem={errors.overrun?.message}
               />
-              <Text label="Keeps, months" {...sheet.register("keepsMonths")} problem={errors.keepsMonths?.message} />
+              <Text data-amount label="Keeps, months" {...sheet.register("keepsMonths")} problem={errors.keepsMonths?.message} />
               <Text
+                data-amount
                 label="Minutes a batch"
                 hint="Weighing, melting, cleaning."
                 {...sheet.register("batchMinutes")}

@@ -98,13 +98,14 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
               problem={at("container")}
             />
             <Text
+              data-amount
               label="Filled with"
               placeholder={size?.container ? "filled" : "60 g"}
               hint={size?.container ? "g, fl oz or mL; empty: full." : "g, fl oz or mL."}
               {...sheet.register(`sizes.${i}.fill`)}
               problem={at("fill") ?? (v?.fill && size && !size.fill.ok ? size.fill.problem.say : undefined)}
             />
-            <Text label="Minutes a unit" {...sheet.register(`sizes.${i}.minutes`)} problem={at("minutes")} />
+            <Text data-amount label="Minutes a unit" {...sheet.register(`sizes.${i}.minutes`)} problem={at("minutes")} />
           </div>
           {fluid && (
             <button

@@ -6,6 +6,7 @@ import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
 import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
 import { showScale } from "#core/recipe/scale";
 import type { Settings } from "#core/settings";
+import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { moneyIsIn, readSettings, saveSettings, SETTINGS } from "#db/settings";
@@ -53,6 +54,7 @@ const schema = object({
   coverDays: wholeNumber(1, 730, "days"),
   scale: oneOf(SCALES.map((x) => x.id)),
   dates: oneOf(DATE_STYLE_IDS),
+  numbers: oneOf(NUMBER_HABIT_IDS),
   maker: words("who does the work", 60),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   multiple: scaled(1, 20, "times", 100),
@@ -92,6 +94,7 @@ const settingsTexts = (s: Settings) => ({
   coverDays: String(s.coverDays),
   scale: scaleId(s.scale),
   dates: s.dates as string,
+  numbers: s.numbers as string,
   cardFee: String(s.cardFeeBp / 100),
   multiple: String(s.pricing.multipleHundredths / 100),
   margin: String(s.pricing.marginBp / 100),
@@ -122,6 +125,7 @@ const FIELD_NAMES = {
   coverDays: "Days an order should last",
   scale: "The scale",
   dates: "Days are written",
+  numbers: "Numbers are typed",
   cardFee: "Card fee, %",
   multiple: "Materials times",
   margin: "Wished margin, %",
@@ -175,6 +179,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
               {...sheet.register("dates")}
               problem={errors.dates?.message}
             />
+            <Choice
+              label="Numbers are typed"
+              hint="Where 1,234 could be two numbers."
+              options={NUMBER_HABIT_IDS.map((x) => [x, NUMBER_HABITS[x].say] as const)}
+              {...sheet.register("numbers")}
+              problem={errors.numbers?.message}
+            />
           </div>
         </Part>
         <Part title="Costing">
@@ -185,8 +196,9 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
               options={SCHOOL_IDS.map((x) => [x, SCHOOLS[x]] as const)}
               {...sheet.register("school")}
             />
-            <Text label="An hour of your work" {...sheet.register("hourly")} problem={errors.hourly?.message} />
+            <Text data-amount label="An hour of your work" {...sheet.register("hourly")} problem={errors.hourly?.message} />
             <Text
+              data-amount
               label="Overhead for each hour"
               hint="Power, rent, insurance."
               {...sheet.register("overheadHourly")}
@@ -226,12 +238,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
         <Part title="Buying and growing">
           <div className="grid gap-4 sm:grid-cols-3">
             <Text
+              data-amount
               label="Days from ordering to delivery"
               hint="When to remind is learned from use over this time, twice for safety."
               {...sheet.register("leadDays")}
               problem={errors.leadDays?.message}
             />
-            <Text label="Days an order should last" {...sheet.register("coverDays")} problem={errors.coverDays?.message} />
+            <Text data-amount label="Days an order should last" {...sheet.register("coverDays")} problem={errors.coverDays?.message} />
             <Choice
               label="Herbs of your own go on the shelf"
               hint="Each harvest can be valued another way."
@@ -242,9 +255,9 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
         </Part>
         <Part title="Pricing">
           <div className="mb-4 grid gap-4 sm:grid-cols-3">
-            <Text label="Materials times" {...sheet.register("multiple")} problem={errors.multiple?.message} />
-            <Text label="Wished margin, %" {...sheet.register("margin")} problem={errors.margin?.message} />
-            <Text label="Card fee at markets, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
+            <Text data-amount="decimal" label="Materials times" {...sheet.register("multiple")} problem={errors.multiple?.message} />
+            <Text data-amount="decimal" label="Wished margin, %" {...sheet.register("margin")} problem={errors.margin?.message} />
+            <Text data-amount="decimal" label="Card fee at markets, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
           </div>
           <Table
             rows={CHANNEL_IDS}
@@ -256,6 +269,7 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
                 cell: (c) => (
                   <>
                     <input
+                      data-amount="decimal"
                       className="cell"
                       aria-label={`${CHANNELS[c]}: share of the full price`}
                       {...sheet.register(`channels.${c}.share`)}
@@ -268,7 +282,12 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
                 head: "Fee of each sale, %",
                 cell: (c) => (
                   <>
-                    <input className="cell" aria-label={`${CHANNELS[c]}: fee`} {...sheet.register(`channels.${c}.fee`)} />
+                    <input
+                      data-amount="decimal"
+                      className="cell"
+                      aria-label={`${CHANNELS[c]}: fee`}
+                      {...sheet.register(`channels.${c}.fee`)}
+                    />
                     <Problem say={errors.channels?.[c]?.fee?.message} />
                   </>
                 ),

@@ -87,7 +87,7 @@ describe("costs and what to weigh", () => {
     expect(answer.say).toMatch(/^Sea buckthorn hand balm for 20 × 60 g: 1,2\d\d(\.\d)? g in the pot$/);
     expect(answer.steps.length).toBeGreaterThan(3);
     expect(answer.places[0]!.to).toMatch(/^\/bench\/set-out\?recipe=\d+&units=20$/);
-    expect((await best("hand balm for 2 kg")).say).toMatch(/for 2,000 g: 2,000 g in the pot/);
+    expect((await best("hand balm for 2 kg")).say).toMatch(/for 2\s000 g: 2\s000 g in the pot/);
   });
   it.each([
     ["cost 5 tallow soap", /No recipe is called “tallow soap”/],

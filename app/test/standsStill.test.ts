@@ -67,6 +67,7 @@ async function words(page: Page, params: Record<string, string>): Promise<string
     school: settings.school,
     today: DAY,
     dates: settings.dates,
+    numbers: settings.numbers,
   };
   const drawn = renderToString(
     createElement(

@@ -1,4 +1,5 @@
 /** What every screen knows of the workshop: which of the two it is, its name, currency, costing school and today's date. */
+import type { NumberHabit } from "#core/measure/habit";
 import type { School } from "#core/stock/schools";
 import type { DateStyle } from "#core/typedDay";
 import type { Day } from "#core/when";
@@ -12,6 +13,7 @@ export interface Workshop {
   school: School;
   today: Day;
   dates: DateStyle;
+  numbers: NumberHabit;
 }
 
 export const WorkshopContext = createContext<Workshop>({
@@ -21,5 +23,6 @@ export const WorkshopContext = createContext<Workshop>({
   school: "lot",
   today: "2000-01-01",
   dates: "dmy",
+  numbers: "asked",
 });
 export const useWorkshop = (): Workshop => useContext(WorkshopContext);

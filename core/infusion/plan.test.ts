@@ -142,7 +142,7 @@ describe("from the shelf", () => {
   });
   it("more than a lot has is said beside it with how much is short, and then nothing is costed", () => {
     const p = plan({ oil: "3 kg", ratio: "50" });
-    expect(p.problems).toMatchObject([{ field: "carriers.0.lot", say: "Lot L41 has 2,000 g, 1,000 g less than this takes." }]);
+    expect(p.problems).toMatchObject([{ field: "carriers.0.lot", say: "Lot L41 has 2\u202f000 g, 1\u202f000 g less than this takes." }]);
     expect(p.cost).toBeNull();
   });
   it("costs what the very lots cost", () => {

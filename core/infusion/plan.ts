@@ -106,7 +106,7 @@ const readPositive = (text: string, what: string): Outcome<number> => {
   const n = parseNumber(text);
   if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${what}.`) : n;
   const value = n.value.valueOf();
-  return value > 0 && value <= 1000 ? { ok: true, value } : refuse("range", `Enter ${what}, between 0 and 1,000.`);
+  return value > 0 && value <= 1000 ? { ok: true, value } : refuse("range", `Enter ${what}, between 0 and 1000.`);
 };
 
 /** Hours on the heat as one number or a span. "2–4" is at best 3. */

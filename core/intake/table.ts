@@ -3,6 +3,7 @@
  * columns mean is ours.
  */
 import Papa from "papaparse";
+import { writeNumber } from "../measure/write.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 
 export interface Table {
@@ -16,7 +17,7 @@ export const MOST_ROWS = 20_000;
 
 /** Wider than any list of goods. */
 const MOST_COLUMNS = 200;
-const count = (n: number): string => n.toLocaleString("en-GB");
+const count = (n: number): string => writeNumber(n, 0, 0);
 
 const NUMBERISH = /^[\p{Sc}\s]*[-+]?[\d.,' ]*\d[\d.,' ]*[\p{Sc}%\s]*$/u;
 

@@ -7,6 +7,7 @@
 import { done, refuse, type Outcome } from "../outcome.ts";
 import { CENT, micros, mulDiv, type Base, type Micros } from "./exact.ts";
 import { parseNumber } from "./parse.ts";
+import { THIN } from "./write.ts";
 
 /** `value` micros for `per` base units (mg or pieces); `per` > 0. */
 export interface UnitCost {
@@ -67,7 +68,9 @@ const format = (currency: string, decimals: number): Intl.NumberFormat => {
  */
 export function money(m: Micros | number, currency: string): string {
   const small = m !== 0 && Math.abs(m) < CENT;
-  return format(currency, small ? 4 : 2).format((small ? m : mulDiv(m, 1, CENT) * CENT) / 1e6);
+  return format(currency, small ? 4 : 2)
+    .format((small ? m : mulDiv(m, 1, CENT) * CENT) / 1e6)
+    .replaceAll(",", THIN);
 }
 
 /** Money as a plain number for an input field. @example moneyField(micros(1_250_000)) // "1.25" */

@@ -68,7 +68,7 @@ function grouped(t: string, point: Point): Outcome<Fraction> | null {
 }
 
 /** A lone point before three digits: a decimal where a thousand of it can't be, asked about where it can. */
-type Point = "decimal" | "asked";
+export type Point = "decimal" | "asked";
 
 /**
  * Reads a number without unit as an exact fraction.
@@ -94,7 +94,7 @@ export function parseNumber(text: string, point: Point = "decimal"): Outcome<Fra
 }
 
 /** Units a thousand of which is a batch, a jar or a box: there a point before three digits may part thousands. */
-const THOUSANDS: readonly UnitId[] = ["g", "ml", "drop", "pc", "part"];
+export const THOUSANDS: readonly UnitId[] = ["g", "ml", "drop", "pc", "part"];
 
 /**
  * Reads an amount with its unit; several pieces of one kind add up ("1 lb 4 oz").

@@ -4,7 +4,7 @@ import { mg, type Mg } from "./exact.ts";
 import { massOf, volumeMl } from "./mass.ts";
 import { parseAmount, parseNumber, plainText } from "./parse.ts";
 import { unit } from "./units.ts";
-import { grams } from "./write.ts";
+import { forField, grams } from "./write.ts";
 
 /** A plain weight such as "60 g" or "2 oz"; a bare number is grams. @example readWeight("60") // 60 g */
 export const readWeight = (text: string): Outcome<Mg> => {
@@ -31,7 +31,7 @@ export const readWeighed = (text: string): Outcome<Mg> => {
 };
 
 /** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */
-export const weightText = (m: Mg | null): string => (m === null ? "" : grams(m).replace(/,/g, ""));
+export const weightText = (m: Mg | null): string => (m === null ? "" : forField(grams(m)));
 
 /** A weight to the milligram, as it stands in a field. @example exactWeightText(mg(1_234)) // "1.2340 g" */
 export const exactWeightText = (m: Mg): string => `${plainText(m / 1000)} g`;

@@ -12,7 +12,8 @@ import { kind, KIND_IDS, KINDS } from "../material/kinds.ts";
 import { mg } from "./exact.ts";
 import { massOf, otherOunce, volumeMl, type MassFacts } from "./mass.ts";
 import { parseMoney } from "./money.ts";
-import { grams, gramsIn } from "./write.ts";
+import { settleNumbers } from "./habit.ts";
+import { grams, gramsIn, writeNumber } from "./write.ts";
 import { parseAmount, parseNumber, plainText, showAmount } from "./parse.ts";
 import { findUnit, unit, UNITS, type UnitId } from "./units.ts";
 
@@ -100,7 +101,7 @@ describe("reading amounts", () => {
     ["1 cup 2 tbsp", "9/8", "cup"],
     ["1\u202f855,7 g", "18557/10", "g"],
     ["1'200 g", "1200", "g"],
-    ["1,050.3 g", "10503/10", "g"],
+    ["1\u202f050.3 g", "10503/10", "g"],
     ["1.050,3 g", "10503/10", "g"],
     ["1.250.000 g", "1250000", "g"],
     ["1.200 kg", "6/5", "kg"],
@@ -154,6 +155,53 @@ describe("reading amounts", () => {
     expect(parseMoney("12 50").ok).toBe(false);
     expect(parseMoney("€ 1’234.50")).toEqual({ ok: true, value: 1_234_500_000 });
     expect(parseMoney("1.200").ok).toBe(false);
+  });
+
+  it("settles what is typed by the workshop's habit, whatever the country that printed it; what we write is that number by any habit", () => {
+    const locales = { comma: ["en-GB", "en-IN"], point: ["de-DE", "pt-BR"], space: ["sv-SE", "fr-FR"], apostrophe: ["de-CH"] } as const;
+    const habits = Object.keys(locales) as (keyof typeof locales)[];
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 99_999_999 }),
+        fc.constantFrom(1, 10, 100, 1000),
+        fc.constantFrom(...habits.flatMap((h) => locales[h].map((l) => [h, l] as const))),
+        fc.boolean(),
+        (n, d, [habit, locale], plainly) => {
+          const value = n / d;
+          const is = (text: string) => {
+            const read = parseAmount(text);
+            expect(read.ok && read.value.n.equals(new Fraction(n, d)), `${text} by ${habit}`).toBe(true);
+          };
+          // As a keyboard has it: a space for the narrow ones, a plain apostrophe. India groups by two from a lakh on, which is asked about.
+          const printed = new Intl.NumberFormat(locale, { maximumFractionDigits: 3 }).format(value);
+          const typed = plainly ? printed.replace(/[\u00a0\u202f]/g, " ").replace("’", "'") : printed;
+          if (locale !== "en-IN" || value < 100_000) is(settleNumbers(`${typed} g`, habit));
+          const written = writeNumber(value, 0, 3);
+          // Three decimals we write of kilograms and of what has no thousands only.
+          for (const h of habits) for (const unit of ["kg", "oz", ...(d < 1000 ? ["g"] : [])]) is(settleNumbers(`${written} ${unit}`, h));
+          for (const h of habits) is(settleNumbers(`${plainText(value)} g`, h));
+          for (const h of habits) expect(settleNumbers(settleNumbers(typed, habit), h)).toBe(settleNumbers(typed, habit));
+        },
+      ),
+      { numRuns: 2000 },
+    );
+    for (const [typed, habit, settled] of [
+      ["1,250 g", "asked", "1,250 g"],
+      ["1,250 g", "space", "1.25 g"],
+      ["1,255 kg", "point", "1.2550 kg"],
+      ["1.250 g", "space", "1.250 g"],
+      ["1 250 g", "point", "1 250 g"],
+      ["1 1/2 cups", "space", "1 1/2 cups"],
+      ["2 lb 1,250 oz", "comma", "2 lb 1250 oz"],
+      ["1,250,000", "point", "1,250,000"],
+      ["1.250.000,5", "point", "1250000.5"],
+      ["1.250 kg", "point", "1.250 kg"],
+      ["1.250", "point", "1250"],
+      ["12/05/2026", "comma", "12/05/2026"],
+      ["1,250 / 3", "comma", "1,250 / 3"],
+    ] as const)
+      expect(settleNumbers(typed, habit)).toBe(settled);
+    expect(settleNumbers("1.425", "point", "decimal")).toBe("1.425");
   });
 
   it("reads back what it writes, and never throws whatever is typed", () => {
@@ -235,7 +283,7 @@ describe("weighing", () => {
     expect([grams(mg(56_699)), grams(mg(4_675)), grams(mg(1_050_300)), gramsIn(2)(mg(56_699))]).toEqual([
       "56.7 g",
       "4.68 g",
-      "1,050.3 g",
+      "1\u202f050.3 g",
       "56.70 g",
     ]);
   });

@@ -47,6 +47,7 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
   const need = (
     <span className="flex flex-wrap items-start gap-3">
       <Text
+        data-amount
         label="Used in a month"
         className="w-40"
         value={monthly}
@@ -184,14 +185,22 @@ export function OfferForm({ token, measured, last }: { token: string; measured: 
         problem={errors.supplier?.message}
       />
       <Text
+        data-amount
         label="Pack"
         placeholder={measured === "weight" ? "1 kg" : "100"}
         className="w-28"
         {...sheet.register("packSize")}
         problem={errors.packSize?.message}
       />
-      <Text label="Price" placeholder="9.80" className="w-28" {...sheet.register("price")} problem={errors.price?.message} />
-      <Text label="Its postage" placeholder="0.00" className="w-28" {...sheet.register("postage")} problem={errors.postage?.message} />
+      <Text data-amount label="Price" placeholder="9.80" className="w-28" {...sheet.register("price")} problem={errors.price?.message} />
+      <Text
+        data-amount
+        label="Its postage"
+        placeholder="0.00"
+        className="w-28"
+        {...sheet.register("postage")}
+        problem={errors.postage?.message}
+      />
       <Button type="submit" className="mt-[1.4rem]" disabled={sheet.busy}>
         Note the offer
       </Button>

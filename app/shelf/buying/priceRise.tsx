@@ -35,6 +35,7 @@ export function PriceRise({ products, history }: Props) {
   return (
     <Part title="If its price rises">
       <Text
+        data-amount="decimal"
         label="By, %"
         className="mb-3 w-32 [&_input]:text-right"
         value={text}

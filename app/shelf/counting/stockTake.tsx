@@ -13,6 +13,7 @@ import { idOf } from "../../forms/ids.ts";
 import { note } from "../../forms/fields.ts";
 import { useBeside } from "../../forms/useBeside.ts";
 import { act, asked, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
+import { forField } from "#core/measure/write";
 import { LotTag, showBase, showInColumn } from "../../ui/figures/amounts.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
@@ -56,7 +57,7 @@ type Keep = ReturnType<typeof useBeside>["post"];
 function Count({ row: r, problem, keep }: { row: WalkRow; problem: string | undefined; keep: Keep }) {
   const input = useRef<HTMLInputElement>(null);
   const measured = kind(r.kind).measured;
-  const start = r.counted === null ? "" : showBase(r.counted, measured).replace(/,/g, "");
+  const start = r.counted === null ? "" : forField(showBase(r.counted, measured));
   const said = useRef(start);
   const [wrong, setSay] = useState<string>();
   const say = wrong ?? problem;
@@ -85,13 +86,14 @@ function Count({ row: r, problem, keep }: { row: WalkRow; problem: string | unde
             send(e.currentTarget.value);
           }}
           data-count
+          data-amount
         />
         <Button
           small
           className="no-print flex-none"
           aria-label={`As expected, ${r.number}`}
           onClick={() => {
-            const text = showBase(r.onHand, measured).replace(/,/g, "");
+            const text = forField(showBase(r.onHand, measured));
             if (input.current) input.current.value = text;
             send(text);
           }}

@@ -85,8 +85,8 @@ function Weigh({ harvest: h, today: day, token }: Data) {
   return (
     <form onSubmit={sheet.send("weigh")} className="grid items-end gap-3 sm:grid-cols-[10rem_7rem_6rem_1fr_auto]">
       <DayText label="Day" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
-      <Text label="Weighs" placeholder="180 g" {...sheet.register("weight")} problem={errors.weight?.message} />
-      <Text label="At, °C" {...sheet.register("celsius")} problem={errors.celsius?.message} />
+      <Text data-amount label="Weighs" placeholder="180 g" {...sheet.register("weight")} problem={errors.weight?.message} />
+      <Text data-amount="decimal" label="At, °C" {...sheet.register("celsius")} problem={errors.celsius?.message} />
       <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
       <Button type="submit" disabled={sheet.busy}>
         Note it
@@ -128,14 +128,17 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
         <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-4">
           <Text
+            data-amount
             label="Dry weight"
             placeholder={grams(checks.at(-1)?.weight ?? h.fresh, 0)}
             {...sheet.register("dry")}
             problem={errors.dry?.message}
           />
-          <Text label="Minutes in all" {...sheet.register("minutes")} problem={errors.minutes?.message} />
+          <Text data-amount label="Minutes in all" {...sheet.register("minutes")} problem={errors.minutes?.message} />
           <Choice label="Valued" options={VALUE_IDS.map((x) => [x, HERB_VALUES[x]] as const)} {...sheet.register("valuedBy")} />
-          {v.valuedBy === "market" && <Text label="A kilo costs to buy" {...sheet.register("market")} problem={errors.market?.message} />}
+          {v.valuedBy === "market" && (
+            <Text data-amount label="A kilo costs to buy" {...sheet.register("market")} problem={errors.market?.message} />
+          )}
         </div>
         <label className="mt-3 flex items-center gap-2">
           <input type="checkbox" className="h-5 w-5 accent-amber" {...sheet.register("snaps")} /> It snaps: stems break, leaves crumble

@@ -65,12 +65,20 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
         <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-2">
           <FindText control={sheet.control} name="herb" finds={HERBS} label="Herb" problem={errors.herb?.message} />
-          <Text label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
+          <Text data-amount label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
           <DayText label="Picked on" control={sheet.control} name="picked" leaning="past" problem={errors.picked?.message} />
           <Text label="Where" placeholder="South bed" {...sheet.register("place")} problem={errors.place?.message} />
           <Choice label="Dried" options={METHOD_IDS.map((m) => [m, DRYING_METHODS[m]] as const)} {...sheet.register("method")} />
-          <Text label="At, °C" placeholder="45" hint="Empty in air." {...sheet.register("celsius")} problem={errors.celsius?.message} />
           <Text
+            data-amount="decimal"
+            label="At, °C"
+            placeholder="45"
+            hint="Empty in air."
+            {...sheet.register("celsius")}
+            problem={errors.celsius?.message}
+          />
+          <Text
+            data-amount
             label="Minutes so far"
             placeholder="0"
             hint="Picking and garbling, for a value by hours."

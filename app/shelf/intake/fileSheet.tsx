@@ -96,7 +96,7 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
               onChange={(e) => void load(e.target.files?.[0])}
             />
             <p className="mt-0.5 text-[0.86rem] text-pine-soft">
-              {v.fileName ? `${v.fileName}, ${counted(preview?.rows ?? 0, "line")}.` : "Up to 20,000 lines. Or paste beside."}
+              {v.fileName ? `${v.fileName}, ${counted(preview?.rows ?? 0, "line")}.` : "Up to 20\u202f000 lines. Or paste beside."}
             </p>
           </div>
           <Area

@@ -113,6 +113,7 @@ export function FactsForm({
           />
           {sheet.values.reorderBy === "hand" && (
             <Text
+              data-amount
               label="Remind me below"
               hint={chosen.measured === "count" ? "Pieces." : "Such as 500 g."}
               {...sheet.register("reorder")}
@@ -124,6 +125,7 @@ export function FactsForm({
         {sheet.values.kind === "herb" && (
           <Part title="In a jar">
             <Text
+              data-amount="decimal"
               label="A gram of it keeps, g of oil"
               hint="Empty: common practice, until your own strainings say it."
               className="max-w-80 [&_input]:text-right"

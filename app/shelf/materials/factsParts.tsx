@@ -24,6 +24,7 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
       <div className="grid gap-4 sm:grid-cols-4">
         {kind.forms.map((f) => (
           <Text
+            data-amount="decimal"
             key={f}
             label={`${FORMS[f][0]!.toUpperCase()}${FORMS[f].slice(1)}, g per mL`}
             className={RIGHT}
@@ -33,6 +34,7 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
         ))}
         {kind.forms.includes("liquid") && (
           <Text
+            data-amount="decimal"
             label="Drops per mL"
             placeholder="20"
             hint="20 is usual."
@@ -42,6 +44,7 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
           />
         )}
         <Text
+          data-amount
           label="One piece weighs"
           placeholder="0.35 g"
           hint="For capsules and the like."
@@ -51,8 +54,14 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
         />
         {!kind.forms.includes("dried") && !kind.forms.includes("powder") && (
           <>
-            <Text label="Melts from, °C" className={RIGHT} {...sheet.register("meltFrom")} problem={errors.meltFrom?.message} />
-            <Text label="to, °C" className={RIGHT} {...sheet.register("meltTo")} problem={errors.meltTo?.message} />
+            <Text
+              data-amount="decimal"
+              label="Melts from, °C"
+              className={RIGHT}
+              {...sheet.register("meltFrom")}
+              problem={errors.meltFrom?.message}
+            />
+            <Text data-amount="decimal" label="to, °C" className={RIGHT} {...sheet.register("meltTo")} problem={errors.meltTo?.message} />
           </>
         )}
       </div>
@@ -65,8 +74,20 @@ export function Keeping({ sheet, ingredient, kept }: { sheet: FactsSheet; ingred
   return (
     <Part title="How it keeps">
       <div className="grid gap-4 sm:grid-cols-3">
-        <Text label="Unopened, months" className={RIGHT} {...sheet.register("keepsSealed")} problem={errors.keepsSealed?.message} />
-        <Text label="Once opened, months" className={RIGHT} {...sheet.register("keepsOpened")} problem={errors.keepsOpened?.message} />
+        <Text
+          data-amount
+          label="Unopened, months"
+          className={RIGHT}
+          {...sheet.register("keepsSealed")}
+          problem={errors.keepsSealed?.message}
+        />
+        <Text
+          data-amount
+          label="Once opened, months"
+          className={RIGHT}
+          {...sheet.register("keepsOpened")}
+          problem={errors.keepsOpened?.message}
+        />
         <Choice label="Kept" options={kept} {...sheet.register("kept")} />
         {ingredient && (
           <>
@@ -111,8 +132,20 @@ export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
         it full of water: a gram is a mL.
       </p>
       <div className="grid gap-4 sm:grid-cols-4">
-        <Text label="Inner diameter, mm" className={RIGHT} {...sheet.register("inner")} problem={errors.inner?.message} />
-        <Text label="Filled to a height of, mm" className={RIGHT} {...sheet.register("fill")} problem={errors.fill?.message} />
+        <Text
+          data-amount="decimal"
+          label="Inner diameter, mm"
+          className={RIGHT}
+          {...sheet.register("inner")}
+          problem={errors.inner?.message}
+        />
+        <Text
+          data-amount="decimal"
+          label="Filled to a height of, mm"
+          className={RIGHT}
+          {...sheet.register("fill")}
+          problem={errors.fill?.message}
+        />
         <div className="self-end pb-2 sm:col-span-2">
           {ml !== null && (
             <p role="status">
@@ -121,14 +154,29 @@ export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
           )}
         </div>
         <Text
+          data-amount
           label="Usable, measured"
           placeholder="80 mL"
           className={RIGHT}
           {...sheet.register("usable")}
           problem={errors.usable?.message}
         />
-        <Text label="To the brim" placeholder="86 mL" className={RIGHT} {...sheet.register("brim")} problem={errors.brim?.message} />
-        <Text label="Empty, it weighs" placeholder="14 g" className={RIGHT} {...sheet.register("empty")} problem={errors.empty?.message} />
+        <Text
+          data-amount
+          label="To the brim"
+          placeholder="86 mL"
+          className={RIGHT}
+          {...sheet.register("brim")}
+          problem={errors.brim?.message}
+        />
+        <Text
+          data-amount
+          label="Empty, it weighs"
+          placeholder="14 g"
+          className={RIGHT}
+          {...sheet.register("empty")}
+          problem={errors.empty?.message}
+        />
         <Text label="Made of" placeholder="Aluminium, lacquered" {...sheet.register("madeOf")} problem={errors.madeOf?.message} />
         <FindText
           control={sheet.control}

@@ -2,7 +2,7 @@
 import { factsIn } from "#core/material/facts";
 import { KINDS } from "#core/material/kinds";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
-import { showStock } from "#core/measure/write";
+import { forField, showStock } from "#core/measure/write";
 import type { MaterialRow } from "#db/shelf/materials";
 import type { useSheet } from "../../forms/useSheet.ts";
 
@@ -20,7 +20,7 @@ export const factsText = (m: MaterialRow | null, lids: readonly { id: number; na
   allergen: m?.allergen ?? "",
   note: m?.note ?? "",
   reorderBy: (m?.reorderBy ?? "never") as string,
-  reorder: m?.reorderAt != null ? showStock(m.reorderAt, factsIn(m).measured).replace(/,/g, "") : "",
+  reorder: m?.reorderAt != null ? forField(showStock(m.reorderAt, factsIn(m).measured)) : "",
   dropsPerMl: text(m?.dropsPerMl),
   piece: m?.pieceMg ? `${m.pieceMg / 1000} g` : "",
   densities: densityTexts(m?.densities ?? KINDS.oil.start),

@@ -31,6 +31,7 @@ export function CountForm({ lot, measured, token }: Props) {
         The shelf says <strong className="weight">{showBase(lot.onHand, measured)}</strong> of <LotTag lot={lot} plain />.
       </p>
       <Text
+        data-amount
         label="Counted or weighed"
         placeholder={measured === "weight" ? "430 g" : "48"}
         autoFocus
@@ -61,6 +62,7 @@ function TakeOut({ lot, measured, token }: Props) {
       <SheetSays sheet={sheet} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Text
+          data-amount
           label="Take out"
           placeholder={measured === "weight" ? "50 g" : "3"}
           hint={`${showBase(lot.onHand, measured)} on hand.`}
@@ -109,6 +111,7 @@ function SayCost({ lot, token }: { lot: LotRow; token: string }) {
       <SheetSays sheet={sheet} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Text
+          data-amount
           label="All of it cost"
           hint={`It came without a receipt; its cost is ${COST_KNOWN[lot.costKnown]}.`}
           placeholder="0.00"

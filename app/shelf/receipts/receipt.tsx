@@ -81,7 +81,13 @@ function Arrive({ line, token }: { line: Line["line"]; token: string }) {
   const { errors } = sheet.formState;
   return (
     <form onSubmit={sheet.send("arrive")} className="flex flex-wrap items-end gap-2">
-      <Text label="Packs come" className="w-24 [&_input]:text-right" {...sheet.register("packs")} problem={errors.packs?.message} />
+      <Text
+        data-amount
+        label="Packs come"
+        className="w-24 [&_input]:text-right"
+        {...sheet.register("packs")}
+        problem={errors.packs?.message}
+      />
       <Text label="Supplier's lot" className="w-32" {...sheet.register("supplierLot")} problem={errors.supplierLot?.message} />
       <DayText
         label="Best before"

@@ -150,6 +150,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
             <FindText control={sheet.control} name="supplier" finds={SUPPLIERS} label="Supplier" problem={errors.supplier?.message} />
             <DayText label="Arrived" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
             <Text
+              data-amount
               label="Postage"
               placeholder="0.00"
               className="[&_input]:text-right"
@@ -172,6 +173,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
                   problem={errors.currency?.message}
                 />
                 <Text
+                  data-amount
                   label="Tax on top"
                   placeholder="0.00"
                   className="[&_input]:text-right"
@@ -179,6 +181,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
                   problem={errors.tax?.message}
                 />
                 <Text
+                  data-amount
                   label="Discount"
                   placeholder="0.00"
                   className="[&_input]:text-right"
@@ -187,6 +190,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
                 />
                 {v.currency && v.currency !== currency && (
                   <Text
+                    data-amount="decimal"
                     label={`One ${v.currency} in ${currency}`}
                     placeholder="0.93"
                     className="[&_input]:text-right sm:col-start-2"

@@ -4,6 +4,7 @@
  */
 import { useId, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { useFieldArray, type UseFormReturn } from "react-hook-form";
+import { settleNumbers } from "#core/measure/habit";
 import { readTypedDay, type Leaning } from "#core/typedDay";
 import { problemAt } from "../../forms/useSheet.ts";
 import { ComboCell } from "../../names/combo.tsx";
@@ -26,9 +27,14 @@ export interface Column {
   options?: (row: number) => readonly (readonly [value: string, label: string])[];
   /** Choices that need a second line to be told apart: lots, by row. */
   picks?: (row: number) => readonly Choosable[];
+  /** An amount, or money: figures, standing right. */
   right?: boolean;
+  /** An amount that stands left, as words go with it. */
+  amount?: boolean;
   placeholder?: string;
 }
+
+const isAmount = (c: Column): boolean => c.right === true || c.amount === true;
 
 /** What was said of a row that isn't there: of an empty table its first is missed. */
 function strayProblem(errors: object, name: string, rows: number): string | undefined {
@@ -55,7 +61,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
   const sheet = form as UseFormReturn;
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name });
   const id = useId();
-  const { today, dates } = useWorkshop();
+  const { today, dates, numbers } = useWorkshop();
   const errors = sheet.formState.errors;
 
   const onKeyDown = (e: KeyboardEvent<HTMLElement>, row: number, key: string): void => {
@@ -70,6 +76,9 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
     return day.ok ? day.value : text;
   };
 
+  /** What is pasted stands as it would if it had been typed. */
+  const asTyped = (text: string, c: Column): string => (c.day ? dayOr(text, c.day) : isAmount(c) ? settleNumbers(text, numbers) : text);
+
   const onPaste = (e: ClipboardEvent<HTMLInputElement>, row: number, col: number): void => {
     const text = e.clipboardData.getData("text/plain").replace(/\r?\n$/, "");
     if (!/[\t\n]/.test(text)) return;
@@ -80,7 +89,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
       const at: Record<string, string> = { ...(rows[row + i] ?? blank) };
       cells.forEach((c, j) => {
         const column = columns[col + j];
-        if (column) at[column.key] = column.day ? dayOr(c.trim(), column.day) : c.trim();
+        if (column) at[column.key] = asTyped(c.trim(), column);
       });
       rows[row + i] = at;
     });
@@ -94,6 +103,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
       "aria-label": `${c.label}, row ${row + 1}`,
       "aria-invalid": problem ? (true as const) : undefined,
       "aria-describedby": problem ? `${id}-${row}-${c.key}` : undefined,
+      "data-amount": isAmount(c) ? "" : undefined,
       className: `cell ${c.right ? "text-right tabular-nums" : ""}`,
       onKeyDown: (e: KeyboardEvent<HTMLElement>) => onKeyDown(e, row, c.key),
     };

@@ -20,6 +20,7 @@ import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
 import { ReckonBar } from "./reckonBar.tsx";
 import { STATIONS } from "./stations.ts";
+import { useSettledNumbers } from "../fields/settled.ts";
 import { WorkshopContext, type Workshop } from "../workshop.ts";
 
 /** The page that is asked for, within its workshop; what it was asked for belongs to it. */
@@ -58,6 +59,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     school: settings.school,
     today: day,
     dates: settings.dates,
+    numbers: settings.numbers,
   };
   return data(
     { workshop, counts, heated, done, led, hasOwn: !!own, unfinished: { path, drafts: drafts.map(keptDraft) } },
@@ -67,6 +69,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 export default function Workroom({ loaderData: { workshop, counts, heated, done, led, hasOwn, unfinished } }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
+  useSettledNumbers(workshop.numbers);
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
   // On a phone the Line is wider than the screen: bring the open station into it.

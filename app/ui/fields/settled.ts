@@ -1,0 +1,44 @@
+/**
+ * Fields for amounts (`data-amount`) show what was typed with one reading, by the workshop's habit, as soon as they are left or sent: what is
+ * read from them is then the same for whoever reads it, and stays it when the habit is changed. Here once for every field there is. In a
+ * field for small numbers (`data-amount="decimal"`: a density, a rate) a lone point parts decimals by any habit.
+ */
+import { settleNumbers, type NumberHabit } from "#core/measure/habit";
+import { useEffect } from "react";
+
+const isAmount = (field: EventTarget | null): field is HTMLInputElement =>
+  field instanceof HTMLInputElement && field.dataset.amount !== undefined;
+
+function settle(field: HTMLInputElement, habit: NumberHabit): void {
+  const text = settleNumbers(field.value, habit, field.dataset.amount === "decimal" ? "decimal" : "asked");
+  if (text === field.value) return;
+  // As if it had been typed: React keeps the value of a field it looks after by its own setter.
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(field, text);
+  field.dispatchEvent(new Event("input", { bubbles: true }));
+}
+
+export function useSettledNumbers(habit: NumberHabit): void {
+  useEffect(() => {
+    // What stands in a field that nobody typed in is the sheet's own.
+    let found = "";
+    const entered = (e: FocusEvent): void => {
+      if (isAmount(e.target)) found = e.target.value;
+    };
+    const settled = (field: EventTarget | null): void => {
+      if (isAmount(field) && field.value !== found) settle(field, habit);
+    };
+    const left = (e: FocusEvent): void => settled(e.target);
+    const sent = (e: KeyboardEvent): void => {
+      if (e.key === "Enter") settled(e.target);
+    };
+    // On the way down, so that whoever hears of it next finds it settled.
+    window.addEventListener("focusin", entered, true);
+    window.addEventListener("focusout", left, true);
+    window.addEventListener("keydown", sent, true);
+    return () => {
+      window.removeEventListener("focusin", entered, true);
+      window.removeEventListener("focusout", left, true);
+      window.removeEventListener("keydown", sent, true);
+    };
+  }, [habit]);
+}
