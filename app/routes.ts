@@ -35,6 +35,7 @@ export default [
     ...prefix("recipes", [
       index("recipes/recipes.tsx"),
       route("new", "recipes/write.tsx", { id: "recipes/new" }),
+      route("stuff", "recipes/stuff.ts"),
       route(":id", "recipes/write.tsx", { id: "recipes/one" }),
     ]),
     ...prefix("bench", [index("bench/bench.tsx"), route("set-out", "bench/setOut.tsx"), route(":id", "bench/batch.tsx")]),

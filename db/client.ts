@@ -11,7 +11,7 @@ import * as schema from "./schema.ts";
  * What every connection is opened with. Statements are prepared once and their plans kept: planning anew takes longer than most of them run, and
  * compiling always does. Nothing that hangs holds what others wait for.
  */
-const OPTIONS = [
+export const CLIENT_OPTIONS = [
   "plan_cache_mode=force_generic_plan",
   "jit=off",
   "statement_timeout=60s",
@@ -30,7 +30,12 @@ const CONNECT_MS = 5000;
  * @param patient for work on a whole database, which takes as long as it takes
  */
 export function openDb(url: string, logger?: Logger, { patient = false } = {}) {
-  const pool = new pg.Pool({ connectionString: url, max: 10, options: patient ? undefined : OPTIONS, connectionTimeoutMillis: CONNECT_MS });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 10,
+    options: patient ? undefined : CLIENT_OPTIONS,
+    connectionTimeoutMillis: CONNECT_MS,
+  });
   // An idle connection that the server drops is replaced at the next query; without a listener it would end the process.
   pool.on("error", (e) => console.error(`database connection lost: ${e.message}`));
   // So would one that is lost in the middle of its work, though the query at hand is told of it.

@@ -17,6 +17,9 @@ test("suppliers and recipes: copied, put away, brought back; the never used dele
   await expect(page.getByText(/can't be deleted: the books name it/)).toBeVisible();
   await does(page, "Bring it back", "Brought Skerrow Oil Press back");
   await page.getByRole("link", { name: "Copy it" }).click();
+  // Until the new sheet is there, what is typed would be the copied one's.
+  await expect(page).toHaveURL(/people\/new/);
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("");
   await expect(page.getByLabel("Where to order")).toHaveValue("Call first; closed in July");
   await page.getByLabel("Name", { exact: true }).fill("Skerrow Oil Press, the shop");
   await does(page, "Keep it", "Kept Skerrow Oil Press, the shop");

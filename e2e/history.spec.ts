@@ -24,7 +24,6 @@ async function aWeekOn() {
 test("two sizes from one pot become two lots, go to a market and into an order; the receipt is corrected after, and that is taken back later", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await test.step("a purchase, and a recipe in two sizes: one by weight, one a pot that is simply filled", async () => {
     await open(page, "/shelf/receive");
     await page.getByLabel("Supplier", { exact: true }).fill("Tollgate Oils");

@@ -50,7 +50,6 @@ const another = async (page: Page): Promise<void> => {
 };
 
 test("the whole road by keyboard alone: receive, recipe, batch, price, market, order, trace", async ({ page }) => {
-  test.setTimeout(180_000);
   await open(page, "/");
   await test.step("receive, with a material found by a slip of its name", async () => {
     await station(page, "2", "Shelf");

@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: ".",
   outputDir: "../test-results",
   workers: HOUSES,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   reporter: [["list"], ["json"]],
   use: {
     baseURL: HOUSE_URL,

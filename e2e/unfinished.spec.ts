@@ -9,7 +9,6 @@ import { HOUSE_DATABASE } from "./house.ts";
 test("a receipt outlives a reload, a missing material, a wrong press and a restarted server, and is gone once it is kept", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const house = await openHouse(HOUSE_DATABASE);
   const port = await freePort();
   let site = await serve(house, port);

@@ -33,7 +33,6 @@ test("a big shelf stands in boards: one opens at a time, and a search looks thro
 test("a list of four thousand and a stock-take of three thousand lots keep their shape: found, sorted, a hundred at a time", async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   const db = openDb(HOUSE_DATABASE);
   await db.execute(
     sql`with made as (insert into contact (kind, name, note) select 'customer', 'Caller ' || n, 'lane ' || n % 40 from generate_series(1, 4000) n returning id, kind, name)

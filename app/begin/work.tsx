@@ -1,5 +1,6 @@
 /** Second step: what an hour is worth, and what the scale reads. */
-import { moneyField, parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
+import { moneyField } from "#core/measure/money";
 import { firstSteps } from "#db/firstSteps";
 import { readSettings, saveSettings } from "#db/settings";
 import { object } from "yup";

@@ -2,9 +2,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { object, ValidationError, type AnySchema } from "yup";
-import { readWeighed, readWeight, weightText } from "#core/measure/read";
+import { readWeighed, readWeight, weightText, parseMoney } from "#core/measure/read";
 import { between, dayField, moneyOr0, note, oneOf, optional, optionalDay, reads, scaled, wholeNumber, words } from "./fields.ts";
-import { parseMoney } from "#core/measure/money";
 import { mg } from "#core/measure/exact";
 
 /** The value a field gives for a text, or the words of its problem. */

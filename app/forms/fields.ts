@@ -3,7 +3,7 @@
  */
 import { parseNumber } from "#core/measure/parse";
 import { micros, type Micros } from "#core/measure/exact";
-import { parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
 import { writeNumber } from "#core/measure/write";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";

@@ -1,7 +1,7 @@
 /** Reading a posted sheet, and answering it. */
 import { toldOf } from "./flash.server.ts";
 import { ChangedMeanwhile, Refused } from "#core/refused";
-import { parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
 import { describe, expect, it } from "vitest";
 import { array, object } from "yup";
 import { reads, wholeNumber, words } from "./fields.ts";

@@ -208,6 +208,8 @@ export function useSheet<T extends FieldValues>(
   );
   return {
     ...form,
+    /** The form itself, the same for as long as the sheet is open. */
+    form,
     values,
     /** Of the act it will do. */
     token,

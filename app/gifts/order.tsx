@@ -2,7 +2,7 @@
 import { kind } from "#core/material/kinds";
 import { shelfOf } from "#core/stock/shelf";
 import type { Micros } from "#core/measure/exact";
-import { parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
 import type { FieldProblem } from "#core/refused";
 import { unitsFor } from "#core/stock/promised";
 import { putRight } from "#db/act/book";

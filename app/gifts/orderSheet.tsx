@@ -1,8 +1,8 @@
 /** The slip of a gift order that isn't packed: what goes in, how it is wrapped, and the Reckoner beside it. */
 import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
-import { money, moneyField, parseMoney } from "#core/measure/money";
-import { firstUnread, orNothing, readCount, readPlain } from "#core/measure/read";
+import { money, moneyField } from "#core/measure/money";
+import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { useFirst } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
@@ -163,7 +163,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
           </div>
           <Part title="What goes in">
             <LineTable
-              form={sheet}
+              form={sheet.form}
               name="items"
               blank={BLANK_ITEM}
               addLabel="Add a product"
@@ -195,7 +195,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
           </Part>
           <Part title="Wrapping">
             <LineTable
-              form={sheet}
+              form={sheet.form}
               name="wrapping"
               blank={BLANK_WRAP}
               addLabel="Add wrapping"

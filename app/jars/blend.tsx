@@ -142,7 +142,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
             <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
           </div>
           <LineTable
-            form={sheet}
+            form={sheet.form}
             name="takes"
             columns={[
               { key: "lot", label: "Lot", finds: oils, width: "65%" },

@@ -26,6 +26,8 @@ const FIGURES = /^(oil|ratio|herbCups|share|holds|own(Days|Hours)|(herbs|carrier
 const HERB = { material: "", lot: "", cut: "cut", parts: "1" };
 const CARRIER = { material: "", lot: "", parts: "1" };
 
+const CUT_OPTIONS = CUT_IDS.map((c) => [c, CUTS[c]] as const);
+
 export function FillSheet({ materials, lots, past, start, today: day, token }: Route.ComponentProps["loaderData"]) {
   const sheet = useSheet(
     {
@@ -78,7 +80,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
   const herbColumns: readonly Column[] = [
     { key: "material", label: "Herb", finds: HERBS, width: "32%" },
     { key: "lot", label: "Herb lot", picks: lotOptions(v.herbs), width: "30%" },
-    { key: "cut", label: "Cut", options: () => CUT_IDS.map((c) => [c, CUTS[c]] as const), width: "22%" },
+    { key: "cut", label: "Cut", options: CUT_OPTIONS, width: "22%" },
     { key: "parts", label: "Herb parts", right: true, width: "6rem" },
   ];
   const carrierColumns: readonly Column[] = [
@@ -144,7 +146,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
           <SheetSays sheet={sheet} />
           <Part title="What goes in">
             <LineTable
-              form={sheet}
+              form={sheet.form}
               name="herbs"
               columns={herbColumns}
               blank={HERB}
@@ -154,7 +156,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
             />
             <div className="mt-4">
               <LineTable
-                form={sheet}
+                form={sheet.form}
                 name="carriers"
                 columns={carrierColumns}
                 blank={CARRIER}

@@ -106,7 +106,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
             cloth
           </label>
           <div className="mt-4 grid items-start gap-x-10 gap-y-4 sm:grid-cols-[17rem_1fr]">
-            <LineTable form={sheet} name="bottles" columns={COLUMNS} blank={BOTTLE} addLabel="Add a bottle" />
+            <LineTable form={sheet.form} name="bottles" columns={COLUMNS} blank={BOTTLE} addLabel="Add a bottle" />
             <Figures unread={unread}>
               <Figure
                 label="Not bottled yet"

@@ -1,5 +1,5 @@
 /** One market day: reading, keeping and closing it. */
-import { parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
 import { leftOver } from "#core/market/day";
 import { Refused, type FieldProblem } from "#core/refused";
 import { useFirst } from "#core/stock/lots";

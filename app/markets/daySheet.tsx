@@ -1,7 +1,7 @@
 /** The sheet of a market day that isn't closed: what goes along, what became of it, and the Reckoner beside it. */
 import { micros, mulDiv, type Micros } from "#core/measure/exact";
-import { moneyField, parseMoney } from "#core/measure/money";
-import { firstUnread, orNothing, readCount, readPlain } from "#core/measure/read";
+import { moneyField } from "#core/measure/money";
+import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { dayResult, leftOver } from "#core/market/day";
 import { useMemo } from "react";
@@ -151,7 +151,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
           </div>
           <Part title="The stall">
             <LineTable
-              form={sheet}
+              form={sheet.form}
               name="lines"
               blank={BLANK}
               addLabel="Add a lot"

@@ -1,7 +1,7 @@
 /** One product's prices: the schools side by side on every channel, and the prices chosen. */
 import { micros, type Micros } from "#core/measure/exact";
-import { money, moneyField, parseMoney } from "#core/measure/money";
-import { firstUnread } from "#core/measure/read";
+import { money, moneyField } from "#core/measure/money";
+import { firstUnread, parseMoney } from "#core/measure/read";
 import { CHANNELS, CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type ChannelId, type PriceSchool } from "#core/pricing/schools";
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
 import { SCHOOLS } from "#core/stock/schools";

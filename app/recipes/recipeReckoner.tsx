@@ -1,7 +1,7 @@
 /** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
 import { firstUnread, orNothing, readPlain } from "#core/measure/read";
 import { grams } from "#core/measure/write";
-import { money, type UnitCost } from "#core/measure/money";
+import { money } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
 import { shelfOf } from "#core/stock/shelf";
@@ -12,15 +12,16 @@ import { useMemo, useState } from "react";
 import { percent, showBase } from "../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import type { Stuff } from "./useStuff.ts";
 import { unreadOf, type ReadRecipe, type RecipeText } from "#core/recipe/written";
 
 interface Props {
   read: ReadRecipe;
   values: RecipeText & { loss: string; batchMinutes: string; sizes: readonly { minutes: string; away: string }[] };
-  lots: Lot[];
-  again: [number, UnitCost][];
+  stuff: Stuff;
+  /** There is no material at all yet. */
+  bare: boolean;
   rates: WorkRates;
-  names: ReadonlyMap<number, string>;
 }
 
 /** What the cost rests on besides what was paid. */
@@ -36,7 +37,7 @@ function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: Read
 
 const plain = (text: string): number => orNothing(text, readPlain, 0);
 
-export function RecipeReckoner({ read, values, lots, again, rates, names }: Props) {
+export function RecipeReckoner({ read, values, stuff: { materials, lots, again }, bare, rates }: Props) {
   const { currency, school, today } = useWorkshop();
   const [chosen, choose] = useState(0);
   const lines = read.lines.flatMap((l) =>
@@ -58,6 +59,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
   const lossBp = Math.min(Math.round(plain(values.loss) * 100), 5000);
   const shelf = useMemo(() => shelfOf(lots, today, new Map(again)), [lots, today, again]);
   const number = new Map(lots.map((l) => [l.id, l.number]));
+  const names = useMemo(() => new Map(materials.map((m) => [m.id, m.name])), [materials]);
 
   if (lines.length === 0 || !size) {
     const nothing = read.problem === null || read.problem.code === "noLines";
@@ -89,30 +91,32 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
     ),
   ];
   const perUnit = (n: number): string => `${money(n, currency)} ÷ ${cost.fill.units}`;
-  const how: Record<CostPart, React.ReactNode> = {
-    ingredients: lines.map((l, i) => (
-      <div key={i}>
+  const how: Record<CostPart, React.ReactNode | (() => React.ReactNode)> = {
+    ingredients: () =>
+      lines.map((l, i) => (
+        <div key={i}>
+          <HowLine
+            label={l.name}
+            value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school], currency)}
+          />
+          {school === "lot" && (
+            <p className="text-[0.85rem] text-pine-soft">
+              {[
+                ...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${number.get(t.lotId)}`),
+                ...(cost.lines[i]!.plan.short > 0 ? [`${grams(cost.lines[i]!.plan.short)} at today's price`] : []),
+              ].join(" + ")}
+            </p>
+          )}
+        </div>
+      )),
+    packaging: () =>
+      packaging.map((p, i) => (
         <HowLine
-          label={l.name}
-          value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school], currency)}
+          key={i}
+          label={`${p.pieces} × ${p.name}`}
+          value={cost.packaging[i]!.cost[school] === null ? "no cost yet" : perUnit(cost.packaging[i]!.cost[school])}
         />
-        {school === "lot" && (
-          <p className="text-[0.85rem] text-pine-soft">
-            {[
-              ...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${number.get(t.lotId)}`),
-              ...(cost.lines[i]!.plan.short > 0 ? [`${grams(cost.lines[i]!.plan.short)} at today's price`] : []),
-            ].join(" + ")}
-          </p>
-        )}
-      </div>
-    )),
-    packaging: packaging.map((p, i) => (
-      <HowLine
-        key={i}
-        label={`${p.pieces} × ${p.name}`}
-        value={cost.packaging[i]!.cost[school] === null ? "no cost yet" : perUnit(cost.packaging[i]!.cost[school])}
-      />
-    )),
+      )),
     work: (
       <p>
         {cost.minutes.toFixed(0)} minutes for {cost.fill.units} units at {money(rates.hourly, currency)} an hour.
@@ -152,9 +156,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
       <Figure
         label="Batch"
         value={grams(cost.batch)}
-        how={lines.map((l, i) => (
-          <HowLine key={i} label={l.name} value={grams(l.weight)} />
-        ))}
+        how={() => lines.map((l, i) => <HowLine key={i} label={l.name} value={grams(l.weight)} />)}
       />
       <Figure
         label="Fills"
@@ -221,7 +223,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
           )}
         </>
       )}
-      <div className="py-2">
+      <div className="py-2" hidden={unread !== null}>
         <p className="font-semibold">{short.length === 0 ? "The shelf has all of it" : "The shelf is short of"}</p>
         {short.map((s, i) => (
           // A material may be short in two lines, so its name is no key.
@@ -230,7 +232,7 @@ export function RecipeReckoner({ read, values, lots, again, rates, names }: Prop
             <span className="num weight">{s.say}</span>
           </p>
         ))}
-        {names.size === 0 && <p className="text-pine-soft">There is nothing on the shelf yet.</p>}
+        {bare && <p className="text-pine-soft">There is nothing on the shelf yet.</p>}
       </div>
     </Reckoner>
   );

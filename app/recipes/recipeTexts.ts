@@ -23,6 +23,12 @@ const NEW = {
 };
 export type RecipeTexts = typeof NEW;
 
+/** Every material that stands on the sheet, by the name it was typed with. */
+export const namesOn = (t: RecipeTexts): string[] => [
+  ...t.lines.map((l) => l.material),
+  ...t.sizes.flatMap((s) => [s.container, ...s.packaging.map((p) => p.material)]),
+];
+
 /** A recipe begun as a copy of another: its name and lot letters are its own, and so are its sizes. */
 export function copyTexts(like: WrittenRecipe, names: ReadonlyMap<number, string>): RecipeTexts {
   const texts = recipeTexts(like, names);

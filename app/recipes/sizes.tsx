@@ -6,13 +6,19 @@ import { problemAt } from "../forms/useSheet.ts";
 import { FindText } from "../names/combo.tsx";
 import { PACKAGING } from "../names/finds.ts";
 import { Button, Problem, Text } from "../ui/fields/form.tsx";
-import { LineTable } from "../ui/fields/lines.tsx";
+import { LineTable, type Column } from "../ui/fields/lines.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { BLANK_PACK, BLANK_SIZE, type RecipeTexts } from "./recipeTexts.ts";
 
 type SheetForm = Pick<UseFormReturn<RecipeTexts>, "control" | "register" | "setValue" | "getValues" | "formState"> & {
+  form: UseFormReturn<RecipeTexts>;
   values: RecipeTexts;
 };
+
+const PACK_COLUMNS: readonly Column[] = [
+  { key: "material", label: "Lid, label, wrap …", finds: PACKAGING, width: "60%" },
+  { key: "pieces", label: "Pieces for one", right: true, width: "30%" },
+];
 
 export function Sizes({ sheet, read }: { sheet: SheetForm; read: ReadRecipe }) {
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name: "sizes", keyName: "key" });
@@ -121,16 +127,7 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
               {size.over}
             </p>
           )}
-          <LineTable
-            form={sheet}
-            name={`sizes.${i}.packaging`}
-            blank={BLANK_PACK}
-            addLabel="Add packaging"
-            columns={[
-              { key: "material", label: "Lid, label, wrap …", finds: PACKAGING, width: "60%" },
-              { key: "pieces", label: "Pieces for one", right: true, width: "8rem" },
-            ]}
-          />
+          <LineTable form={sheet.form} name={`sizes.${i}.packaging`} blank={BLANK_PACK} addLabel="Add packaging" columns={PACK_COLUMNS} />
         </>
       )}
       <Problem say={at("root")} />

@@ -1,12 +1,12 @@
 /** A recipe on its sheet, with the Reckoner beside it. */
 import { RECIPE_TYPES, RECIPE_TYPE_IDS } from "#core/recipe/types";
-import { problemsOf, readWritten, type MaterialChoice } from "#core/recipe/written";
+import { problemsOf, readWritten } from "#core/recipe/written";
 import { done, refuse } from "#core/outcome";
-import { readShelfCosts } from "#db/recipe/costs";
+import { materialsOf } from "#db/recipe/costs";
 import { readWhole, versionsOf } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { readSettings } from "#db/settings";
-import { listMaterials, type MaterialRow } from "#db/shelf/materials";
+import { anyMaterial, listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
@@ -17,6 +17,7 @@ import { idOf } from "../forms/ids.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { RecipeSheet } from "./recipeSheet.tsx";
+import { choiceOf, stuffOf } from "./stuff.server.ts";
 import { recipeTexts } from "./recipeTexts.ts";
 import { Versions } from "./versions.tsx";
 import type { Route } from "./+types/write";
@@ -28,10 +29,9 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
   const asked = id === null ? new URL(request.url).searchParams.get("like") : null;
-  const [settings, materials, { lots, again }, written, like] = await Promise.all([
+  const [settings, any, written, like] = await Promise.all([
     readSettings(db()),
-    listMaterials(db()),
-    readShelfCosts(db()),
+    anyMaterial(db()),
     id === null ? null : readWhole(db(), id),
     asked === null ? null : readWhole(db(), idOf(asked)),
   ]);
@@ -40,21 +40,14 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return {
     written,
     like,
-    materials: materials.map(choiceOf),
-    lots,
-    again: [...again],
+    stuff: await stuffOf(materialsOf([written ?? like].flatMap((w) => w ?? []))),
+    bare: !any,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     versions: id === null ? [] : await versionsOf(db(), id),
     book: record && (await actsOf(record)),
     opened: await opened(record),
   };
 }
-
-/** What the sheet needs to know of a material. */
-const choiceOf = (m: MaterialRow): MaterialChoice => {
-  const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
-  return { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm };
-};
 
 const schema = object({
   name: words("a name", 80),

@@ -1,7 +1,8 @@
 /** The workshop's own choices. */
 import { HERB_VALUES, type HerbValue } from "#core/infusion/drying";
 import { lotNumber, readScheme } from "#core/lot/number";
-import { moneyField, parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
+import { moneyField } from "#core/measure/money";
 import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
 import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
 import { showScale } from "#core/recipe/scale";

@@ -84,7 +84,7 @@ describe("costs and what to weigh", () => {
   });
   it("hand balm for so many: what to weigh, and the way to set it out", async () => {
     const answer = await best("hand balm for 20 tins");
-    expect(answer.say).toMatch(/^Sea buckthorn hand balm for 20 × 60 g: 1,2\d\d(\.\d)? g in the pot$/);
+    expect(answer.say).toMatch(/^Sea buckthorn hand balm for 20 × 60 g: 1\s2\d\d(\.\d)? g in the pot$/);
     expect(answer.steps.length).toBeGreaterThan(3);
     expect(answer.places[0]!.to).toMatch(/^\/bench\/set-out\?recipe=\d+&units=20$/);
     expect((await best("hand balm for 2 kg")).say).toMatch(/for 2\s000 g: 2\s000 g in the pot/);

@@ -3,7 +3,8 @@ import { Decimal } from "decimal.js";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { allocate, CENT, mg, micros, mulDiv } from "./exact.ts";
-import { costOf, money, parseMoney, showUnitCost, toCent } from "./money.ts";
+import { parseMoney } from "./read.ts";
+import { costOf, money, showUnitCost, toCent } from "./money.ts";
 
 const whole = (max: number) => fc.integer({ min: 0, max });
 Decimal.set({ precision: 60, rounding: Decimal.ROUND_HALF_UP });

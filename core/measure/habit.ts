@@ -8,7 +8,7 @@ import { findUnit } from "./units.ts";
 
 /** Each as it writes a number; the marks are what parts thousands, and what parts decimals. */
 export const NUMBER_HABITS = {
-  asked: { say: "1,234 and 1.234: ask which is meant", marks: null },
+  asked: { say: "Ask when unsure", marks: null },
   comma: { say: "1,234.5", marks: [",", "."] },
   point: { say: "1.234,5", marks: [".", ","] },
   space: { say: "1 234,5", marks: [" ", ","] },

@@ -1,12 +1,10 @@
 /**
- * Money: reading what is typed, writing what is owed, and unit costs that keep their exactness.
+ * Money: writing what is owed, and unit costs that keep their exactness. What is typed is read by `read.ts`: few pages have a field for it.
  *
  * A cost per gram is almost never a whole number of anything, so it is never rounded: it is carried as "this much money
  * for this much stuff" and only turned into money when multiplied by an amount.
  */
-import { done, refuse, type Outcome } from "../outcome.ts";
 import { CENT, micros, mulDiv, type Base, type Micros } from "./exact.ts";
-import { parseNumber } from "./parse.ts";
 import { THIN } from "./write.ts";
 
 /** `value` micros for `per` base units (mg or pieces); `per` > 0. */
@@ -20,28 +18,6 @@ export interface UnitCost {
  * @example costOf(5000, { value: micros(12_000_000), per: 1_000_000 }) // 0.06
  */
 export const costOf = (amount: Base, cost: UnitCost): Micros => micros(mulDiv(amount, cost.value, cost.per));
-
-/**
- * Reads money typed with or without a currency sign, to the cent.
- * @returns problems `empty`, `notMoney`, `negative`, `cents`, `absurd`
- * @example parseMoney("€ 12,50") // 12.50
- */
-export function parseMoney(text: string): Outcome<Micros> {
-  const bare = text
-    .replace(/\p{Sc}/gu, "")
-    .trim()
-    .replace(/^[A-Z]{3}\s*(?=[\d.,])|(?<=\d)\s*[A-Z]{3}$/g, "");
-  if (bare === "") return refuse("empty", "Enter an amount of money; 0 if it cost nothing.");
-  // Cents have two decimals: a third that isn't nought is one too many, whatever else it may be.
-  const n = parseNumber(bare, bare.endsWith("0") ? "asked" : "decimal");
-  if (!n.ok)
-    return n.problem.code === "notNumber" ? refuse("notMoney", `“${text.trim()}” isn't an amount of money. Write it like 12.50.`) : n;
-  if (/\//.test(bare)) return refuse("notMoney", "Write money as 12.50, not as a fraction.");
-  const inCents = n.value.mul(100);
-  if (inCents.d !== 1n) return refuse("cents", "Money has at most two decimals here.");
-  if (n.value.compare(1_000_000) > 0) return refuse("absurd", "That is over a million. Check the amount.");
-  return done(micros(inCents.valueOf() * CENT));
-}
 
 /** Rounds micros to the cent, half away from zero. @example toCent(micros(14_999)) // 0.01 */
 export const toCent = (m: Micros): Micros => micros(mulDiv(m, 1, CENT) * CENT);

@@ -1,6 +1,6 @@
-/** Reading what is typed into a field for a weight or a volume, and writing it back. */
+/** Reading what is typed into a field for a weight, a volume, a count or money, and writing it back. */
 import { done, orElse, refuse, type Outcome } from "../outcome.ts";
-import { mg, type Mg } from "./exact.ts";
+import { CENT, mg, micros, type Mg, type Micros } from "./exact.ts";
 import { massOf, volumeMl } from "./mass.ts";
 import { parseAmount, parseNumber, plainText } from "./parse.ts";
 import { unit } from "./units.ts";
@@ -35,6 +35,28 @@ export const weightText = (m: Mg | null): string => (m === null ? "" : forField(
 
 /** A weight to the milligram, as it stands in a field. @example exactWeightText(mg(1_234)) // "1.2340 g" */
 export const exactWeightText = (m: Mg): string => `${plainText(m / 1000)} g`;
+
+/**
+ * Reads money typed with or without a currency sign, to the cent.
+ * @returns problems `empty`, `notMoney`, `negative`, `cents`, `absurd`
+ * @example parseMoney("€ 12,50") // 12.50
+ */
+export function parseMoney(text: string): Outcome<Micros> {
+  const bare = text
+    .replace(/\p{Sc}/gu, "")
+    .trim()
+    .replace(/^[A-Z]{3}\s*(?=[\d.,])|(?<=\d)\s*[A-Z]{3}$/g, "");
+  if (bare === "") return refuse("empty", "Enter an amount of money; 0 if it cost nothing.");
+  // Cents have two decimals: a third that isn't nought is one too many, whatever else it may be.
+  const n = parseNumber(bare, bare.endsWith("0") ? "asked" : "decimal");
+  if (!n.ok)
+    return n.problem.code === "notNumber" ? refuse("notMoney", `“${text.trim()}” isn't an amount of money. Write it like 12.50.`) : n;
+  if (/\//.test(bare)) return refuse("notMoney", "Write money as 12.50, not as a fraction.");
+  const inCents = n.value.mul(100);
+  if (inCents.d !== 1n) return refuse("cents", "Money has at most two decimals here.");
+  if (n.value.compare(1_000_000) > 0) return refuse("absurd", "That is over a million. Check the amount.");
+  return done(micros(inCents.valueOf() * CENT));
+}
 
 /** A whole number of units, pieces or minutes. @example readCount("12") // 12 */
 export function readCount(text: string): Outcome<number> {

@@ -11,7 +11,7 @@ import { describe, expect, it } from "vitest";
 import { kind, KIND_IDS, KINDS } from "../material/kinds.ts";
 import { mg } from "./exact.ts";
 import { massOf, otherOunce, volumeMl, type MassFacts } from "./mass.ts";
-import { parseMoney } from "./money.ts";
+import { parseMoney } from "./read.ts";
 import { settleNumbers } from "./habit.ts";
 import { grams, gramsIn, writeNumber } from "./write.ts";
 import { parseAmount, parseNumber, plainText, showAmount } from "./parse.ts";

@@ -1,7 +1,7 @@
 /** Reading the sheet of opening stock: the same on the page, as it is typed, and on the server. */
 import { factsIn, type MaterialFacts } from "../material/facts.ts";
 import { micros, type Base, type Micros } from "../measure/exact.ts";
-import { parseMoney } from "../measure/money.ts";
+import { parseMoney } from "../measure/read.ts";
 import type { Outcome } from "../outcome.ts";
 import type { FieldProblem } from "../refused.ts";
 import { readDay, type Day } from "../when.ts";

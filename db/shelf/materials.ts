@@ -1,7 +1,8 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
-import { and, asc, eq, notExists, sql } from "drizzle-orm";
+import { and, asc, eq, notExists, or, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { flag } from "../columnsOf.ts";
+import { anyOf } from "../pieces.ts";
 import { prepared } from "../prepared.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
@@ -11,6 +12,17 @@ export type MaterialRow = typeof material.$inferSelect;
 /** Every material; the interface sorts and groups. */
 export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
   prepared(db, "materials", () => db.select().from(material).orderBy(asc(material.name))).execute();
+
+/** These materials, and those of these names in whatever case; by name. */
+export const materialsNamed = (db: Reads, ids: readonly number[], names: readonly string[]): Promise<MaterialRow[]> =>
+  db
+    .select()
+    .from(material)
+    .where(or(anyOf(material.id, ids), sql`lower(${material.name}) = any(${sql.param(names.map((n) => n.trim().toLowerCase()))}::text[])`))
+    .orderBy(asc(material.name));
+
+/** Whether there is any material at all. */
+export const anyMaterial = async (db: Reads): Promise<boolean> => (await db.select({ id: material.id }).from(material).limit(1)).length > 0;
 
 /** Materials on the shelf that no lot was ever of, in the order they were put there. */
 export const materialsWithoutLots = (db: Reads, limit: number): Promise<{ name: string }[]> =>

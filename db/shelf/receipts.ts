@@ -8,24 +8,38 @@ import { LISTED_AT_MOST } from "../lists.ts";
 import { prepared } from "../prepared.ts";
 import { attachment, lot, material, purchase, purchaseLine } from "../schema.ts";
 
-/** Receipts that stand, newest first. */
-export const listReceipts = (db: Reads, most = LISTED_AT_MOST) =>
-  db
-    .select({
-      id: purchase.id,
-      supplier: purchase.supplier,
-      day: purchase.day,
-      lines: number(sql`count(${purchaseLine.id})::int`),
-      toCome: number(sql`count(${purchaseLine.id}) filter (where ${purchaseLine.lotId} is null)::int`),
-      paid: number(sql`coalesce(sum(${purchaseLine.landed}), 0)`),
-      scans: number(sql`(select count(*)::int from ${attachment} a where a.purchase_id = ${purchase.id} and a.dropped_act_id is null)`),
-    })
+/** Receipts that stand, newest first. Those that are shown are found first, and only their lines are counted. */
+export function listReceipts(db: Reads, most = LISTED_AT_MOST) {
+  const shown = db
+    .select({ id: purchase.id, supplier: purchase.supplier, day: purchase.day })
     .from(purchase)
-    .leftJoin(purchaseLine, eq(purchaseLine.purchaseId, purchase.id))
     .where(stands(purchase.actId))
-    .groupBy(purchase.id)
     .orderBy(desc(purchase.day), desc(purchase.id))
-    .limit(most);
+    .limit(most)
+    .as("shown");
+  const sums = db
+    .select({
+      lines: number(sql`count(*)::int`).as("lines"),
+      toCome: number(sql`count(*) filter (where ${purchaseLine.lotId} is null)::int`).as("to_come"),
+      paid: number(sql`coalesce(sum(${purchaseLine.landed}), 0)`).as("paid"),
+    })
+    .from(purchaseLine)
+    .where(eq(purchaseLine.purchaseId, shown.id))
+    .as("sums");
+  return db
+    .select({
+      id: shown.id,
+      supplier: shown.supplier,
+      day: shown.day,
+      lines: sums.lines,
+      toCome: sums.toCome,
+      paid: sums.paid,
+      scans: number(sql`(select count(*)::int from ${attachment} a where a.purchase_id = ${shown.id} and a.dropped_act_id is null)`),
+    })
+    .from(shown)
+    .innerJoinLateral(sums, sql`true`)
+    .orderBy(desc(shown.day), desc(shown.id));
+}
 
 /** One receipt with its lines, their lots and its scans; null when there is none, or it was taken back. */
 export async function readReceipt(db: Reads, id: number) {

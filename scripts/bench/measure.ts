@@ -1,40 +1,47 @@
-/** Measuring a page: its server time, an empty page's, and its bare queries', on the same machine in the same run. */
+/**
+ * Measuring a page in two workshops at once, a young one and one of five years: the server's time for it, for an empty page, and for its bare
+ * queries, all taken in turns, so that a slow moment of the machine falls on each alike.
+ */
 import { createHash } from "node:crypto";
 import { Agent, get } from "node:http";
 import pg from "pg";
 
-export const ROUNDS = 60;
-const WARM_UP = 15;
+const BLOCKS = 6;
+const IN_A_BLOCK = 10;
+const WARM_UP = 12;
 
 export interface Asked {
   sql: string;
   params: unknown[];
 }
 
+/** A workshop that is served: how to fetch its pages, what its database was asked, and a connection of one's own to ask it again. */
+export interface Served {
+  fetchPage: (path: string) => Promise<string>;
+  heard: Asked[];
+  client: pg.Client;
+}
+
+/** One page in one workshop, in milliseconds. */
 export interface Row {
-  name: string;
   page: number;
   empty: number;
-  /** All queries of the page one after the other: as they are, and prepared, without the time to plan them. */
-  queries: number;
+  /** All its queries one after the other, prepared. */
   prepared: number;
-  /** The longest of them, planning included. */
+  /** The longest of them, planning included, and what it was. */
   longest: number;
+  slowest: string;
   count: number;
+  kB: number;
 }
 
 export const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
 
-/** Median milliseconds of some work over the rounds. */
-export async function timed(work: () => Promise<unknown>, rounds = ROUNDS): Promise<number> {
-  const times: number[] = [];
-  for (let i = 0; i < rounds + WARM_UP; i++) {
-    const start = performance.now();
-    await work();
-    if (i >= WARM_UP) times.push(performance.now() - start);
-  }
-  return median(times);
-}
+const took = async (work: () => Promise<unknown>): Promise<number> => {
+  const start = performance.now();
+  await work();
+  return performance.now() - start;
+};
 
 /** Fetches pages of a site over one kept connection. */
 export function fetcher(url: string): (path: string) => Promise<string> {
@@ -52,41 +59,48 @@ export function fetcher(url: string): (path: string) => Promise<string> {
     });
 }
 
-/**
- * Measures a page. The empty page is measured again beside every one, so that a slow moment of the machine falls on both.
- * @param heard what the database was asked; emptied first
- */
-export async function measure(
-  name: string,
-  path: string,
-  fetchPage: (path: string) => Promise<string>,
-  heard: Asked[],
-  client: pg.Client,
-): Promise<Row> {
-  heard.length = 0;
-  await fetchPage(path);
-  const asked = [...heard];
-  const page = await timed(() => fetchPage(path));
-  const empty = await timed(() => fetchPage("/empty"));
-  const plain = (q: Asked) => client.query(q.sql, q.params);
-  const ready = (q: Asked) => client.query({ name: createHash("md5").update(q.sql).digest("hex"), text: q.sql, values: q.params });
-  const all = (ask: (q: Asked) => Promise<unknown>) =>
-    timed(async () => {
-      for (const q of asked) await ask(q);
+/** The same page in each of several workshops. */
+export async function measure(path: string, served: readonly Served[]): Promise<Row[]> {
+  const works = [];
+  for (const { fetchPage, heard, client } of served) {
+    await fetchPage(path);
+    heard.length = 0;
+    // Once what is kept between pages is kept: what every page asks again.
+    const kB = Buffer.byteLength(await fetchPage(path)) / 1000;
+    const asked = [...heard];
+    const ready = (q: Asked) => client.query({ name: createHash("md5").update(q.sql).digest("hex"), text: q.sql, values: q.params });
+    const all = async (): Promise<void> => {
+      for (const q of asked) await ready(q);
+    };
+    const each = [];
+    for (const q of asked) {
+      const times = [];
+      for (let i = 0; i < 9; i++) times.push(await took(() => client.query(q.sql, q.params)));
+      each.push({ ms: median(times), sql: q.sql });
+    }
+    const slowest = each.reduce((a, q) => (q.ms > a.ms ? q : a), { ms: 0, sql: "" });
+    works.push({
+      kB,
+      asked,
+      slowest,
+      does: { page: () => fetchPage(path), empty: () => fetchPage("/empty"), prepared: all },
+      times: { page: [] as number[], empty: [] as number[], prepared: [] as number[] },
     });
-  const queries = await all(plain);
-  const prepared = await all(ready);
-  const each: number[] = [];
-  for (const q of asked) each.push(await timed(() => plain(q), 15));
-  return { name, page, empty, queries, prepared, longest: Math.max(0, ...each), count: asked.length };
+  }
+  for (const w of works) for (const work of Object.values(w.does)) for (let i = 0; i < WARM_UP; i++) await work();
+  for (let b = 0; b < BLOCKS; b++)
+    for (const what of ["page", "empty", "prepared"] as const)
+      for (const w of works) for (let i = 0; i < IN_A_BLOCK; i++) w.times[what].push(await took(w.does[what]));
+  return works.map(({ kB, asked, slowest, times }) => ({
+    page: median(times.page),
+    empty: median(times.empty),
+    prepared: median(times.prepared),
+    longest: slowest.ms,
+    slowest: slowest.sql,
+    count: asked.length,
+    kB,
+  }));
 }
 
-const cell = (n: number): string => n.toFixed(1).padStart(7);
-export const HEAD = "station              page   empty  queries      sum   page / sum   with prepared ones   longest query";
-
-/** One line of the table. */
-export const lineOf = (r: Row): string =>
-  `${r.name.padEnd(17)}${cell(r.page)} ${cell(r.empty)} ${cell(r.queries)} (${String(r.count).padStart(2)}) ${cell(r.empty + r.queries)} ${ratio(r).toFixed(2).padStart(7)} ${(r.page / (r.empty + r.prepared)).toFixed(2).padStart(15)} ${cell(r.longest)}`;
-
 /** A page's time over an empty page and its queries. */
-export const ratio = (r: Row): number => r.page / (r.empty + r.queries);
+export const ratio = (r: Row): number => r.page / (r.empty + r.prepared);

@@ -2,6 +2,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { mkdirSync, readFileSync, realpathSync } from "node:fs";
 import { join } from "node:path";
+import { setTimeout as pause } from "node:timers/promises";
 import { DATA, freePort, startCluster } from "../postgres.ts";
 
 interface Open {
@@ -65,8 +66,16 @@ export class Keeper {
     await this.start();
   }
 
-  killPostmaster(): void {
-    process.kill(Number(readFileSync(join(this.home, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+  /** Kills the one that runs; on a busy machine the last one's number may stand there a while after it is gone. */
+  async killPostmaster(): Promise<void> {
+    for (let tries = 1; ; tries++)
+      try {
+        process.kill(Number(readFileSync(join(this.home, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+        return;
+      } catch (e) {
+        if (tries === 100) throw e;
+        await pause(100);
+      }
   }
 
   /** Memory the server holds, in MB. */

@@ -17,7 +17,7 @@ export async function kills(keeper: Keeper, { seed, times }: Turns): Promise<Fou
     await pause(BETWEEN_MS);
     done[how]++;
     if (how === "server") await keeper.killServer();
-    else if (how === "postmaster") keeper.killPostmaster();
+    else if (how === "postmaster") await keeper.killPostmaster();
     else {
       const at = openDb(keeper.open.database);
       await at

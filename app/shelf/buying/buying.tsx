@@ -2,7 +2,7 @@
 import { factsIn } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
-import { parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
 import { packAmount } from "#core/stock/packs";
 import { usedPerDay } from "#core/stock/reorder";
 import { dropOffer, monthlyUse, noteOffer, offersOf, priceHistory, lastOfferAt } from "#db/shelf/buying";

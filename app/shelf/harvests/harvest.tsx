@@ -2,7 +2,7 @@
 import { isKeyOf } from "#core/record";
 import { DRYING_METHODS, dryingState, HERB_VALUES, harvestValue, type HerbValue } from "#core/infusion/drying";
 import { micros } from "#core/measure/exact";
-import { money, parseMoney } from "#core/measure/money";
+import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { finishHarvest, listHarvests, weighHarvest } from "#db/shelf/harvests";
 import { againCosts } from "#db/ledger/lots";
@@ -13,7 +13,7 @@ import { boolean, object } from "yup";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
-import { orNothing, readCount, readWeight } from "#core/measure/read";
+import { orNothing, readCount, readWeight, parseMoney } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";

@@ -1,7 +1,7 @@
 /** What can be done from a material's sheet, by the button pressed. */
 import { DRYNESS, type Dryness } from "#core/infusion/dryness";
 import { factsIn } from "#core/material/facts";
-import { parseMoney } from "#core/measure/money";
+import { parseMoney } from "#core/measure/read";
 import type { CostKnown } from "#core/stock/costKnown";
 import { readStock } from "#core/stock/packs";
 import { MOVE_OUT_REASONS } from "#core/stock/reasons";

@@ -84,7 +84,7 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
         <Sheet>
           <SheetSays sheet={sheet} />
           <LineTable
-            form={sheet}
+            form={sheet.form}
             name="lines"
             blank={BLANK}
             addLabel="Add a line"
@@ -92,7 +92,7 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
               { key: "material", label: "Material", finds: MATERIALS, width: more ? "24%" : "40%" },
               { key: "amount", label: "There is", right: true, placeholder: "500 g", width: "6rem" },
               { key: "cost", label: "It cost", right: true, placeholder: "0.00", width: "6rem" },
-              { key: "known", label: "which is", width: "6.5rem", options: () => HOW_KNOWN },
+              { key: "known", label: "which is", width: "6.5rem", options: HOW_KNOWN },
               ...(more ? DETAILS : []),
             ]}
             derived={[

@@ -1,8 +1,7 @@
 /** Reading a posted receipt: the same for a new one and for a correction. */
 import { isKeyOf } from "#core/record";
 import { factsIn } from "#core/material/facts";
-import { parseMoney } from "#core/measure/money";
-import { readCount } from "#core/measure/read";
+import { readCount, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import type { FieldProblem } from "#core/refused";
 import { packAmount } from "#core/stock/packs";

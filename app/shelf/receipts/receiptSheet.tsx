@@ -2,8 +2,8 @@
 import { isKeyOf } from "#core/record";
 import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
-import { parseMoney, type UnitCost } from "#core/measure/money";
-import { firstUnread, orNothing, readCount, readPlain } from "#core/measure/read";
+import { type UnitCost } from "#core/measure/money";
+import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { packAmount, stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
@@ -216,7 +216,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
             </p>
           )}
           <LineTable
-            form={sheet}
+            form={sheet.form}
             name="lines"
             columns={partial && parts ? [...COLUMNS, ARRIVED] : COLUMNS}
             blank={BLANK_LINE}

@@ -2,8 +2,8 @@
  * A table of lines to fill in: Enter goes to the next row and adds one after the last, rows paste in from a spreadsheet,
  * and what the tool works out for a row stands at its end.
  */
-import { useId, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
-import { useFieldArray, type UseFormReturn } from "react-hook-form";
+import { memo, useId, type ClipboardEvent, type ComponentProps, type KeyboardEvent, type ReactNode } from "react";
+import { useFieldArray, useFormState, type UseFormReturn } from "react-hook-form";
 import { settleNumbers } from "#core/measure/habit";
 import { readTypedDay, type Leaning } from "#core/typedDay";
 import { problemAt } from "../../forms/useSheet.ts";
@@ -23,8 +23,10 @@ export interface Column {
   finds?: Finds;
   /** A day; which year is meant where none is typed. */
   day?: Leaning;
-  /** Choices instead of free text, by row. */
-  options?: (row: number) => readonly (readonly [value: string, label: string])[];
+  /** Choices instead of free text. */
+  options?: readonly (readonly [value: string, label: string])[];
+  /** A cell of its own, where what it offers hangs on what else stands in its row. */
+  own?: (cell: OwnCell) => ReactNode;
   /** Choices that need a second line to be told apart: lots, by row. */
   picks?: (row: number) => readonly Choosable[];
   /** An amount, or money: figures, standing right. */
@@ -36,6 +38,16 @@ export interface Column {
 
 const isAmount = (c: Column): boolean => c.right === true || c.amount === true;
 
+export interface OwnCell {
+  control: unknown;
+  name: string;
+  row: number;
+  looks: Looks;
+}
+type Looks = Pick<ComponentProps<"select">, "aria-label" | "aria-invalid" | "aria-describedby" | "className"> & {
+  onKeyDown: (e: KeyboardEvent<HTMLElement>) => void;
+};
+
 /** What was said of a row that isn't there: of an empty table its first is missed. */
 function strayProblem(errors: object, name: string, rows: number): string | undefined {
   const said = name.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);
@@ -44,25 +56,37 @@ function strayProblem(errors: object, name: string, rows: number): string | unde
   return stray && Object.values(stray).find((e) => e?.message !== undefined)?.message;
 }
 
+/** What the tool works out for a row. */
+export interface Derived {
+  label: string;
+  /** CSS width of its column. Where every column has one the table keeps its columns as they are, and a changed cell moves no other. */
+  width?: string;
+  cell: (row: number) => ReactNode;
+}
+
 interface Props {
-  // The table works for any sheet: it only touches the rows under `name`.
+  /** The sheet's `form`. The table works for any sheet: it only touches the rows under `name`. */
   form: unknown;
   name: string;
   columns: readonly Column[];
   blank: Record<string, string>;
   addLabel: string;
-  derived?: readonly { label: string; cell: (row: number) => ReactNode }[];
+  derived?: readonly Derived[];
   /** Instead of free rows: rows stand as they are. */
   fixed?: boolean;
   onPicked?: (row: number, key: string, value: string) => void;
 }
 
-export function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked }: Props) {
+/**
+ * A keystroke in one of its fields is that field's alone: the table is drawn again when its rows, what is said of them, or what it was given
+ * change. Where what it is given is the same thing each time, and its cells look up themselves what is worked out for them, that is seldom.
+ */
+export const LineTable = memo(function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked }: Props) {
   const sheet = form as UseFormReturn;
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name });
   const id = useId();
   const { today, dates, numbers } = useWorkshop();
-  const errors = sheet.formState.errors;
+  const { errors } = useFormState({ control: sheet.control, name });
 
   const onKeyDown = (e: KeyboardEvent<HTMLElement>, row: number, key: string): void => {
     if (e.key !== "Enter" || e.ctrlKey || e.metaKey) return;
@@ -107,6 +131,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
       className: `cell ${c.right ? "text-right tabular-nums" : ""}`,
       onKeyDown: (e: KeyboardEvent<HTMLElement>) => onKeyDown(e, row, c.key),
     };
+    if (c.own) return c.own({ control: sheet.control, name: path, row, looks });
     if (c.finds)
       return (
         <ComboCell
@@ -137,7 +162,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
     };
     return c.options ? (
       <select {...shared}>
-        {c.options(row).map(([value, label]) => (
+        {c.options.map(([value, label]) => (
           <option key={value} value={value}>
             {label}
           </option>
@@ -150,7 +175,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
 
   return (
     <div>
-      <table className="ruled stack lines">
+      <table className={`ruled stack lines ${[...columns, ...derived].every((c) => c.width) ? "table-fixed" : ""}`}>
         <thead>
           <tr>
             {columns.map((c) => (
@@ -159,7 +184,7 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
               </th>
             ))}
             {derived.map((d) => (
-              <th key={d.label} scope="col" className="text-right! whitespace-nowrap">
+              <th key={d.label} scope="col" style={{ width: d.width }} className="text-right! whitespace-nowrap">
                 {d.label}
               </th>
             ))}
@@ -218,4 +243,4 @@ export function LineTable({ form, name, columns, blank, addLabel, derived = [], 
       )}
     </div>
   );
-}
+});

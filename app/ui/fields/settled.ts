@@ -3,14 +3,14 @@
  * read from them is then the same for whoever reads it, and stays it when the habit is changed. Here once for every field there is. In a
  * field for small numbers (`data-amount="decimal"`: a density, a rate) a lone point parts decimals by any habit.
  */
-import { settleNumbers, type NumberHabit } from "#core/measure/habit";
+import type { NumberHabit, settleNumbers } from "#core/measure/habit";
 import { useEffect } from "react";
 
 const isAmount = (field: EventTarget | null): field is HTMLInputElement =>
   field instanceof HTMLInputElement && field.dataset.amount !== undefined;
 
-function settle(field: HTMLInputElement, habit: NumberHabit): void {
-  const text = settleNumbers(field.value, habit, field.dataset.amount === "decimal" ? "decimal" : "asked");
+function settle(field: HTMLInputElement, habit: NumberHabit, settled: typeof settleNumbers): void {
+  const text = settled(field.value, habit, field.dataset.amount === "decimal" ? "decimal" : "asked");
   if (text === field.value) return;
   // As if it had been typed: React keeps the value of a field it looks after by its own setter.
   Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(field, text);
@@ -19,13 +19,17 @@ function settle(field: HTMLInputElement, habit: NumberHabit): void {
 
 export function useSettledNumbers(habit: NumberHabit): void {
   useEffect(() => {
+    if (habit === "asked") return;
+    // Only a workshop with a habit has to know how numbers are read on every page.
+    let reading: typeof settleNumbers | null = null;
+    void import("#core/measure/habit").then((m) => (reading = m.settleNumbers));
     // What stands in a field that nobody typed in is the sheet's own.
     let found = "";
     const entered = (e: FocusEvent): void => {
       if (isAmount(e.target)) found = e.target.value;
     };
     const settled = (field: EventTarget | null): void => {
-      if (isAmount(field) && field.value !== found) settle(field, habit);
+      if (reading && isAmount(field) && field.value !== found) settle(field, habit, reading);
     };
     const left = (e: FocusEvent): void => settled(e.target);
     const sent = (e: KeyboardEvent): void => {

@@ -55,7 +55,8 @@ export function Figures({ id, children, unread }: { id?: string; children: React
 interface FigureProps {
   label: ReactNode;
   value: ReactNode;
-  how?: ReactNode;
+  /** Worked out only once it is opened, where it is a function. */
+  how?: ReactNode | (() => ReactNode);
   /** One of the main figures, which stay in sight on a phone. */
   big?: boolean;
   tone?: "warn" | "bad" | "good";
@@ -64,6 +65,7 @@ interface FigureProps {
 /** One figure; where there is a `how`, opening it says how it was reached. */
 export function Figure({ label, value, how, big, tone }: FigureProps) {
   const unread = use(Unread);
+  const [opened, open] = useState(false);
   const colour = unread ? "" : tone === "bad" ? "text-berry" : tone === "warn" ? "text-honey" : tone === "good" ? "text-sage" : "";
   const looks = `num ${colour} ${big ? "text-[1.6rem] leading-tight font-bold" : "font-semibold"}`;
   const main = big ? "figure-main" : "";
@@ -75,22 +77,32 @@ export function Figure({ label, value, how, big, tone }: FigureProps) {
       </div>
     );
   return (
-    <details className={`${main} group py-1.5`}>
+    <details
+      className={`${main} group py-1.5`}
+      // One that was opened before the page answered to presses is open already.
+      ref={(el) => {
+        if (el?.open && !opened) open(true);
+      }}
+      onToggle={(e) => open(e.currentTarget.open)}
+    >
       <summary className="flex list-none items-baseline justify-between gap-3 rounded hover:bg-honey-wash [&::-webkit-details-marker]:hidden">
         <span className="text-pine-soft underline decoration-dotted decoration-1 underline-offset-4">{label}</span>
         <span className={looks}>{value}</span>
       </summary>
-      <div className="mt-1.5 mb-1 space-y-1 border-l-2 border-amber-glass pl-3 text-[0.92rem]">{how}</div>
+      <div className="mt-1.5 mb-1 space-y-1 border-l-2 border-amber-glass pl-3 text-[0.92rem]">
+        {opened && (typeof how === "function" ? how() : how)}
+      </div>
     </details>
   );
 }
 
-/** A line of a figure's explanation. */
+/** A line of a figure's explanation, or of several figures of one kind. */
 export function HowLine({ label, value }: { label: ReactNode; value: ReactNode }) {
+  const unread = use(Unread);
   return (
     <div className="flex items-baseline justify-between gap-3">
       <span className="min-w-0">{label}</span>
-      <span className="num weight text-[0.95em]">{value}</span>
+      <span className="num weight text-[0.95em]">{unread ? "—" : value}</span>
     </div>
   );
 }

@@ -1,0 +1,176 @@
+/** Every kind of page there is, in the demo as it is and in the demo grown to five years: the same records on both sides. */
+import { WORKSHOPS } from "#core/workshop";
+import { CLIENT_OPTIONS, openDb, type OpenDb } from "#db/client";
+import { bringUpToDate } from "#db/migrating";
+import { today } from "#db/clock";
+import type { Workshops } from "#db/workshops";
+import { sql } from "drizzle-orm";
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import pg from "pg";
+import { loadDemo } from "../../demo/load.ts";
+import { freePort } from "../postgres.ts";
+import { serve } from "../server/serve.ts";
+import { fetcher, measure, ratio, type Asked, type Row, type Served } from "./measure.ts";
+import { liveFiveYears } from "./years.ts";
+
+const STATIONS = [
+  ["Today", "/"],
+  ["Shelf", "/shelf"],
+  ["One board", "/shelf?board=oil"],
+  ["One material", "/shelf/8"],
+  ["Its history", "/shelf/8/history"],
+  ["Its facts", "/shelf/8/facts"],
+  ["Receive", "/shelf/receive"],
+  ["Receipts", "/shelf/receipts"],
+  ["One receipt", "/shelf/receipts/3"],
+  ["Buying", "/shelf/8/buying"],
+  ["Shopping list", "/shelf/shopping"],
+  ["Stock-take", "/shelf/stock-take"],
+  ["Harvests", "/shelf/harvests"],
+  ["Jars", "/jars"],
+  ["Fill a jar", "/jars/fill"],
+  ["Blend", "/jars/blend"],
+  ["One jar", "/jars/1"],
+  ["Recipes", "/recipes"],
+  ["One recipe", "/recipes/1"],
+  ["Bench", "/bench"],
+  ["Set out", "/bench/set-out"],
+  ["Weigh sheet", "/bench/16"],
+  ["Batch record", "/bench/15"],
+  ["Cabinet", "/cabinet"],
+  ["Prices", "/prices"],
+  ["One price", "/prices/1"],
+  ["Markets", "/markets"],
+  ["One market day", "/markets/1"],
+  ["Plan a day", "/markets/new"],
+  ["Gifts", "/gifts"],
+  ["One order", "/gifts/6"],
+  ["Write an order", "/gifts/new"],
+  ["Lots", "/lots"],
+  ["One lot's trace", "/lots/{lot}"],
+  ["People", "/people"],
+  ["Book", "/book"],
+  ["Settings", "/settings"],
+] as const;
+
+/** A house with this one workshop. */
+const onlyDemo = (db: OpenDb): Workshops => ({
+  of: (kind) => Promise.resolve(kind === "demo" ? db : null),
+  begin: () => Promise.reject(new Error("not here")),
+  resetDemo: () => Promise.reject(new Error("not here")),
+  close: db.close,
+});
+
+const at = (server: string, name: string): string => server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
+
+/** What a filled workshop depends on: the day it leads up to, the tables, and what fills it. */
+function stamp(): string {
+  const hash = createHash("sha256").update(today());
+  for (const folder of ["db/migrations", "demo", "scripts/bench"])
+    for (const file of readdirSync(folder).sort())
+      if (/years\.ts$|\.sql$|^(?!.*test).*\.ts$/.test(file) && (folder !== "scripts/bench" || file === "years.ts"))
+        hash.update(readFileSync(join(folder, file)));
+  return hash.digest("hex").slice(0, 12);
+}
+
+/** The database of a workshop, filled unless an earlier run of the same day left it so. */
+async function filled(server: string, name: string, fill: (db: OpenDb) => Promise<void>): Promise<string> {
+  const database = `${name}_${stamp()}`;
+  const admin = openDb(server);
+  const { rows } = await admin.execute<{ datname: string }>(sql`select datname from pg_database where datname like ${`${name}\\_%`}`);
+  if (rows.some((r) => r.datname === database)) {
+    await admin.close();
+    return at(server, database);
+  }
+  for (const { datname } of rows) await admin.execute(sql`drop database ${sql.identifier(datname)} with (force)`);
+  // Named once it is whole: one that was cut off is begun again.
+  const making = `${name}_making`;
+  await admin.execute(sql`create database ${sql.identifier(making)}`);
+  await admin.execute(sql`alter database ${sql.identifier(making)} set synchronous_commit = off`);
+  await bringUpToDate(at(server, making));
+  const db = openDb(at(server, making), undefined, { patient: true });
+  const start = performance.now();
+  await fill(db);
+  await db.execute(sql`vacuum analyze`);
+  await db.close();
+  await admin.execute(sql`alter database ${sql.identifier(making)} rename to ${sql.identifier(database)}`);
+  await admin.close();
+  console.log(`  ${name} was filled in ${((performance.now() - start) / 1000).toFixed(0)} s, and is kept for the next run of the day`);
+  return at(server, database);
+}
+
+export interface Site extends Served {
+  name: string;
+  /** Where it is served. */
+  url: string;
+  db: OpenDb;
+  close: () => Promise<void>;
+}
+
+async function site(name: string, database: string): Promise<Site> {
+  const heard: Asked[] = [];
+  const db = openDb(database, { logQuery: (q, params) => heard.push({ sql: q, params }) });
+  const client = new pg.Client({ connectionString: database, options: CLIENT_OPTIONS });
+  await client.connect();
+  const served = await serve(onlyDemo(db), await freePort());
+  const close = async (): Promise<void> => {
+    await served.close();
+    await client.end();
+    await db.close();
+  };
+  const url = served.url + WORKSHOPS.demo.home;
+  return { name, url, fetchPage: fetcher(url), heard, client, db, close };
+}
+
+/** The demo, and the demo with five years beside it. */
+export async function bothSizes(server: string): Promise<[demo: Site, large: Site]> {
+  const demo = await site("demo", await filled(server, "demo", (db) => loadDemo(db, today())));
+  const large = await site(
+    "five years",
+    await filled(server, "years", async (db) => {
+      await loadDemo(db, today());
+      await liveFiveYears(db, today());
+    }),
+  );
+  const { rows } = await large.db.execute<Record<string, string>>(
+    sql`select (select count(*) from material) as materials, (select count(*) from lot) as lots, (select count(*) from movement) as movements`,
+  );
+  console.log(
+    `  ${Object.entries(rows[0]!)
+      .map(([what, n]) => `${n} ${what}`)
+      .join(", ")}`,
+  );
+  return [demo, large];
+}
+
+const cell = (n: number, digits = 1): string => n.toFixed(digits).padStart(8);
+
+/** Every page at both sizes, and what is above what is wanted. */
+export async function benchStations(demo: Site, large: Site): Promise<void> {
+  console.log(
+    "\nEvery page, in milliseconds; over an empty page and its prepared queries (wanted: at most 2); five years against the demo (1.5 where it shows as much)\n",
+  );
+  console.log(`${"".padEnd(16)}    demo   years   times | of what it must: demo   years | queries   longest, ms |    kB   years`);
+  const rows: { name: string; demo: Row; large: Row }[] = [];
+  const lot = (await demo.db.execute<{ number: string }>(sql`select number from lot where material_id = 6 order by id limit 1`)).rows[0]!
+    .number;
+  for (const [name, path] of STATIONS) {
+    const [d, l] = (await measure(path.replace("{lot}", lot), [demo, large])) as [Row, Row];
+    rows.push({ name, demo: d, large: l });
+    console.log(
+      `${name.padEnd(16)}${cell(d.page)}${cell(l.page)}${cell(l.page / d.page, 2)} |${cell(ratio(d), 2).padStart(22)}${cell(ratio(l), 2)} |${String(l.count).padStart(8)}${cell(l.longest).padStart(14)} |${cell(d.kB)}${cell(l.kB)}`,
+    );
+  }
+  const over = (what: string, limit: number, of: (r: (typeof rows)[number]) => number): void => {
+    const many = rows.filter((r) => of(r) > limit).map((r) => `${r.name} ${of(r).toFixed(2)}`);
+    console.log(`${what}, above ${limit}: ${many.length === 0 ? "none" : many.join(", ")}`);
+  };
+  console.log("");
+  over("Of what it must, demo", 2, (r) => ratio(r.demo));
+  over("Of what it must, five years", 2, (r) => ratio(r.large));
+  over("Five years against the demo", 1.5, (r) => r.large.page / r.demo.page);
+  over("A query at five years, ms", 15, (r) => r.large.longest);
+  for (const r of rows.filter((x) => x.large.longest > 15)) console.log(`  ${r.name}: ${r.large.slowest.slice(0, 160)}`);
+}
