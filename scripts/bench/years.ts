@@ -40,6 +40,8 @@ const BATCH_EACH = 31_000;
 /** What is bought over what is needed. */
 const SPARE = 1.15;
 const JARS = 300;
+/** Oils that are steeped again and again. */
+const OILS = 20;
 const MARKETS = 250;
 const ORDERS = 500;
 const MOVEMENTS = 250_000;
@@ -231,7 +233,7 @@ async function steep(db: Db, { ingredients }: Made, n: number, day: Day): Promis
     await fillJar(
       db,
       {
-        name: `Steeped oil ${n + 1}`,
+        name: numbered("Steeped oil", n % OILS),
         method: "shelf",
         methodName: "",
         vessel: "",
