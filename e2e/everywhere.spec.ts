@@ -112,7 +112,7 @@ test("with what pops up open: nothing wrong by WCAG 2.2 AA either", async ({ pag
 test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider than a phone, and nothing fails on the way", async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(`${page.url()}: ${e.message}`));
   page.on("console", (m) => m.type() === "error" && errors.push(`${page.url()}: ${m.text()}`));

@@ -206,7 +206,7 @@ test.describe("by thumb", () => {
 test("a workshop of one's own, filled: nothing wrong by WCAG 2.2 AA on any of its screens, and nothing wider than a phone", async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const screens =
     " shelf shelf/1 shelf/1/facts shelf/1/buying shelf/receive shelf/stock-take shelf/shopping shelf/opening recipes recipes/1 bench bench/1 bench/set-out cabinet prices prices/1 markets markets/new gifts gifts/new lots people people/new book book/1 jars settings workshops";
   for (const path of screens.split(" ")) {

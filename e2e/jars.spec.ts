@@ -16,7 +16,8 @@ test("herb to jar, jar to bottles, bottles to a recipe, and the tin's oil back t
     await page.getByLabel("The jar holds").fill("500 mL");
     await expect(figure(page, "Herb")).toContainText("20 g");
     // The workshop's own strainings of meadowsweet, not common practice.
-    await expect(page.locator("aside").getByText(/From \d strainings of your own/)).toBeAttached();
+    await page.locator("aside summary", { hasText: "Oil back" }).click();
+    await expect(page.locator("aside").getByText(/From \d strainings of your own/)).toBeVisible();
     await page.getByLabel("Wanted by").fill(inDays(5));
     await expect(figure(page, "For the wished day")).toContainText("too late");
     await page.locator("aside").getByRole("button", { name: "Slow cooker" }).click();

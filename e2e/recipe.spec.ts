@@ -39,6 +39,23 @@ test("a material that two lines are short of is named twice, however much is typ
   await expect(short).toHaveCount(2);
 });
 
+test("a name is looked up as it is typed; where the server doesn't answer it isn't said to be missing, and the figures come when it does", async ({
+  page,
+}) => {
+  await open(page, "/recipes/1");
+  await expect(figure(page, "Cost of one unit")).toContainText("€");
+  await page.route(/recipes\/stuff/, (route) => route.abort());
+  await fillRow(page, 2, { Material: "Castor oil", Amount: "100 g" });
+  await expect(page.getByText("a name can't be looked up, as the server doesn't answer")).toBeVisible();
+  await expect(page.getByText("isn't on the shelf")).toHaveCount(0);
+  await page.unroute(/recipes\/stuff/);
+  await expect(page.getByRole("row").filter({ has: page.getByLabel("Material, row 2") })).toContainText("100.00 g");
+  await expect(figure(page, "Cost of one unit")).toContainText("€");
+  await fillRow(page, 2, { Material: "Castor oil of the moon" });
+  await expect(page.getByText("“Castor oil of the moon” isn't on the shelf").first()).toBeVisible();
+  await expect(figure(page, "Cost of one unit")).toContainText("—");
+});
+
 test("parts need a batch weight; ratios and per cent become grams that add up to it", async ({ page }) => {
   await open(page, "/recipes/new");
   await page.getByLabel("Filled with").fill("50 g");

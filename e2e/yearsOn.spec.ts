@@ -68,10 +68,7 @@ test("a list of four thousand and a stock-take of three thousand lots keep their
   const lines = Array.from({ length: 3000 }, (_, n) => `Castor oil;1;${100 + (n % 50)} mL;2,50;Long Row;LR-${n}`);
   await open(page, "/shelf/receive/file");
   await page.getByLabel("Rows").fill(["material;packs;size;price;supplier;lot", ...lines].join("\n"));
-  await page
-    .getByRole("button", { name: "Put 3 000 lines on the shelf" })
-    .or(page.getByRole("button", { name: "Put 3000 lines on the shelf" }))
-    .click();
+  await page.getByRole("button", { name: "Put 3 000 lines on the shelf" }).click();
   await expect(page.getByRole("status")).toContainText("Received 3", { timeout: 60_000 });
   const page1 = await page.request.get("/demo/shelf/stock-take?board=oil");
   expect((await page1.body()).length).toBeLessThan(600_000);
@@ -82,6 +79,6 @@ test("a list of four thousand and a stock-take of three thousand lots keep their
   const first = page.locator("input[data-count]").first();
   await first.fill("90 g");
   await first.press("Enter");
-  await expect(page.getByText(/^1 of 3,?\d{3} lots counted/)).toBeVisible();
+  await expect(page.getByText(/^1 of 3\s\d{3} lots counted/)).toBeVisible();
   await expect(page.getByText(/^Page 2 of/)).toBeVisible();
 });

@@ -22,6 +22,8 @@ interface Props {
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
+  /** What a line names can't be looked up: the server doesn't answer. */
+  lost: boolean;
 }
 
 /** What the cost rests on besides what was paid. */
@@ -37,7 +39,7 @@ function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: Read
 
 const plain = (text: string): number => orNothing(text, readPlain, 0);
 
-export function RecipeReckoner({ read, values, stuff: { materials, lots, again }, bare, rates }: Props) {
+export function RecipeReckoner({ read, values, stuff: { materials, lots, again }, bare, rates, lost }: Props) {
   const { currency, school, today } = useWorkshop();
   const [chosen, choose] = useState(0);
   const lines = read.lines.flatMap((l) =>
@@ -130,12 +132,13 @@ export function RecipeReckoner({ read, values, stuff: { materials, lots, again }
     ),
   };
 
-  const unread =
-    firstUnread([
-      ["Loss", values.loss, readPlain],
-      ["Minutes a batch", values.batchMinutes, readPlain],
-      ...values.sizes.map((s, i) => [`Minutes a unit, size ${i + 1}`, s.minutes, readPlain] as const),
-    ]) ?? unreadOf(read, values);
+  const unread = lost
+    ? "a name can't be looked up, as the server doesn't answer. What you typed is still here."
+    : (firstUnread([
+        ["Loss", values.loss, readPlain],
+        ["Minutes a batch", values.batchMinutes, readPlain],
+        ...values.sizes.map((s, i) => [`Minutes a unit, size ${i + 1}`, s.minutes, readPlain] as const),
+      ]) ?? unreadOf(read, values));
   return (
     <Reckoner unread={unread}>
       {sizes.length > 1 && (

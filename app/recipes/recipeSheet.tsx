@@ -52,7 +52,7 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
     draft: (v) => v.name || "A recipe",
   });
   const { values } = sheet;
-  const { stuff, asking } = useStuff(
+  const { stuff, asking, lost } = useStuff(
     given,
     useMemo(() => namesOn(values), [values]),
   );
@@ -83,7 +83,9 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
           )}
           <Send sheet={sheet}>Keep the recipe</Send>
         </Heading>
-        <SideBySide reckoner={<RecipeReckoner read={shown.read} values={shown.values} stuff={stuff} bare={bare} rates={rates} />}>
+        <SideBySide
+          reckoner={<RecipeReckoner read={shown.read} values={shown.values} stuff={stuff} bare={bare} rates={rates} lost={lost} />}
+        >
           <Sheet>
             <SheetSays sheet={sheet} names={FIELD_NAMES} />
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">

@@ -16,6 +16,8 @@ export interface Stuff {
 
 /** As many names are asked for at once, so that the address stays short. */
 export const MOST_NAMES = 40;
+/** How soon it is asked again where nobody answered. */
+const AGAIN_MS = 2000;
 /** Long enough that a name being typed isn't asked for letter by letter. */
 const PAUSE_MS = 120;
 
@@ -34,9 +36,9 @@ const joined = (later: Stuff, before: Stuff): Stuff => {
 /**
  * @param given what came with the page; read anew, everything else is asked for anew
  * @param names all that stand on the sheet
- * @returns what is known, and whether a name is still being asked about
+ * @returns what is known, whether a name is still being asked about, and whether nobody answers
  */
-export function useStuff(given: Stuff, names: readonly string[]): { stuff: Stuff; asking: boolean } {
+export function useStuff(given: Stuff, names: readonly string[]): { stuff: Stuff; asking: boolean; lost: boolean } {
   const to = useHref("/recipes/stuff");
   const [found, find] = useState<{ with: Stuff; more: Stuff; answered: ReadonlySet<string> }>();
   // What was found with an older page may have been used up since, but serves until it is answered anew.
@@ -48,19 +50,27 @@ export function useStuff(given: Stuff, names: readonly string[]): { stuff: Stuff
   const here = useMemo(() => new Set(given.materials.map((m) => known(m.name))), [given]);
   const open = [...new Set(names.map(known))].filter((n) => n !== "" && !here.has(n) && !answered?.has(n)).slice(0, MOST_NAMES);
   const asked = open.join("\n");
+  // How often nobody answered, since somebody did.
+  const [lost, lose] = useState(0);
   const latest = useRef(found);
   latest.current = found;
   useEffect(() => {
     if (asked === "") return;
     const gone = new AbortController();
+    let again = 0;
     const timer = window.setTimeout(() => {
       const wanted = asked.split("\n");
       const answer = (more: Stuff | null): void => {
         if (gone.signal.aborted) return;
+        if (!more) {
+          again = window.setTimeout(() => lose((n) => n + 1), AGAIN_MS);
+          return;
+        }
+        lose(0);
         const was = latest.current;
         find({
           with: given,
-          more: more ? (was ? joined(more, was.more) : more) : (was?.more ?? { materials: [], lots: [], again: [] }),
+          more: was ? joined(more, was.more) : more,
           answered: new Set([...(was?.with === given ? was.answered : []), ...wanted]),
         });
       };
@@ -70,8 +80,10 @@ export function useStuff(given: Stuff, names: readonly string[]): { stuff: Stuff
     }, PAUSE_MS);
     return () => {
       clearTimeout(timer);
+      clearTimeout(again);
       gone.abort();
     };
-  }, [asked, given, to]);
-  return { stuff, asking: open.some((n) => !stuff.materials.some((m) => known(m.name) === n)) };
+  }, [asked, given, to, lost]);
+  const asking = open.some((n) => !stuff.materials.some((m) => known(m.name) === n));
+  return { stuff, asking, lost: asking && lost > 0 };
 }
