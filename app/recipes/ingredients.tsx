@@ -21,18 +21,10 @@ type Form = UseFormReturn<RecipeTexts>;
 export const Reading = createContext<{ read: ReadRecipe; form: Form } | null>(null);
 const useReading = () => useContext(Reading)!;
 
-const FormCell = ({ looks, ...cell }: OwnCell) => (
-  <FormChoice {...cell} {...looks} of={useReading().read.lines[cell.row]?.material?.kind ?? null} />
-);
+const FormCell = ({ row, ...cell }: OwnCell) => <FormChoice {...cell} of={useReading().read.lines[row]?.material?.kind ?? null} />;
 
 /** The forms a material of some kind can be measured in; one put in another's place has the one it usually has. */
-const FormChoice = memo(function FormChoice({
-  control,
-  name,
-  of,
-  row: _,
-  ...looks
-}: Omit<OwnCell, "looks"> & OwnCell["looks"] & { of: KindId | null }) {
+const FormChoice = memo(function FormChoice({ control, name, looks, of }: Omit<OwnCell, "row"> & { of: KindId | null }) {
   const { value, set, rest } = useTextField({ control, name });
   const forms = of ? kind(of).forms : [];
   const usual = of && forms.length > 0 && !forms.some((f) => f === value) ? usualForm(of) : null;
@@ -51,24 +43,6 @@ const FormChoice = memo(function FormChoice({
   );
 });
 
-const Weight = memo(function Weight({ text, other, take }: { text: string; other: string | null; take: () => void }) {
-  return (
-    <span className="weight">
-      {text}
-      {other !== null && (
-        <button
-          type="button"
-          className="pressable ml-auto block font-sans text-[0.85rem]"
-          title="An ounce of a liquid is often meant by volume"
-          onClick={take}
-        >
-          fl oz? {other}
-        </button>
-      )}
-    </span>
-  );
-});
-
 function WeightCell({ row }: { row: number }) {
   const { read, form } = useReading();
   const line = read.lines[row];
@@ -81,7 +55,21 @@ function WeightCell({ row }: { row: number }) {
     );
   const asFluid = (): void =>
     form.setValue(`lines.${row}.entered`, form.getValues(`lines.${row}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true });
-  return <Weight text={gramsIn(2)(line.out.weight)} other={line.asFluid === null ? null : grams(line.asFluid)} take={asFluid} />;
+  return (
+    <span className="weight">
+      {gramsIn(2)(line.out.weight)}
+      {line.asFluid !== null && (
+        <button
+          type="button"
+          className="pressable ml-auto block font-sans text-[0.85rem]"
+          title="An ounce of a liquid is often meant by volume"
+          onClick={asFluid}
+        >
+          fl oz? {grams(line.asFluid)}
+        </button>
+      )}
+    </span>
+  );
 }
 
 function ShareCell({ row }: { row: number }) {

@@ -14,8 +14,8 @@ export interface Stuff {
   again: [number, UnitCost][];
 }
 
-/** As many names are asked for at once, so that the address stays short. */
-export const MOST_NAMES = 40;
+/** As many names are asked for at once, so that the address stays short however long they are. */
+export const MOST_NAMES = 20;
 /** How soon it is asked again where nobody answered. */
 const AGAIN_MS = 2000;
 /** Long enough that a name being typed isn't asked for letter by letter. */

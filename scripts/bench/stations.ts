@@ -68,10 +68,8 @@ const at = (server: string, name: string): string => server.replace(/\/[^/?]*(\?
 /** What a filled workshop depends on: the day it leads up to, the tables, and what fills it. */
 function stamp(): string {
   const hash = createHash("sha256").update(today());
-  for (const folder of ["db/migrations", "demo", "scripts/bench"])
-    for (const file of readdirSync(folder).sort())
-      if (/years\.ts$|\.sql$|^(?!.*test).*\.ts$/.test(file) && (folder !== "scripts/bench" || file === "years.ts"))
-        hash.update(readFileSync(join(folder, file)));
+  const sources = ["db/migrations", "demo"].flatMap((folder) => readdirSync(folder).map((file) => join(folder, file)));
+  for (const file of [...sources.filter((f) => /\.(sql|ts)$/.test(f)).sort(), "scripts/bench/years.ts"]) hash.update(readFileSync(file));
   return hash.digest("hex").slice(0, 12);
 }
 

@@ -267,7 +267,7 @@ async function steep(db: Db, { ingredients }: Made, n: number, day: Day): Promis
 async function countAll(db: Db): Promise<void> {
   await db.execute(sql`
     with missing as (select (${sql.raw(String(MOVEMENTS))} - (select count(*) from movement)) / 2 as n),
-      counted as (insert into act (kind, day, summary, path) select 'count', current_date - 900, 'Counted', '/shelf' from generate_series(1, 1) returning id),
+      counted as (insert into act (kind, day, summary, path) values ('count', current_date - 900, 'Counted', '/shelf') returning id),
       lots as (select id, row_number() over (order by id) - 1 as at, count(*) over () as of from lot where material_id is not null and on_hand > 2)
     insert into movement (act_id, lot_id, qty, value, reason)
     select counted.id, lots.id, side, 0, 'counted'

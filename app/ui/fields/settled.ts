@@ -24,7 +24,7 @@ export function useSettledNumbers(habit: NumberHabit): void {
     let reading: typeof settleNumbers | null = null;
     void import("#core/measure/habit").then((m) => (reading = m.settleNumbers));
     // What stands in a field that nobody typed in is the sheet's own.
-    let found = "";
+    let found = isAmount(document.activeElement) ? document.activeElement.value : "";
     const entered = (e: FocusEvent): void => {
       if (isAmount(e.target)) found = e.target.value;
     };
