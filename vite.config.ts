@@ -1,5 +1,12 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "vite";
+import { compression } from "vite-plugin-compression2";
 
-export default defineConfig({ plugins: [tailwindcss(), reactRouter()] });
+/** What the browser is sent is compressed once, here; the server has only to choose (scripts/server/serve.ts). */
+const small = { ...compression({ include: /\.(js|css|svg)$/, algorithms: ["gzip", "brotliCompress"] }), applyToEnvironment: client };
+function client({ name }: { name: string }): boolean {
+  return name === "client";
+}
+
+export default defineConfig({ plugins: [tailwindcss(), reactRouter(), small] });

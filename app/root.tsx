@@ -13,9 +13,18 @@ import {
 import { useContext, useEffect } from "react";
 import { NonceContext } from "./nonce.ts";
 import type { Route } from "./+types/root";
+import serif from "@fontsource/young-serif/files/young-serif-latin-400-normal.woff2?url";
+import mono from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";
+import sans from "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url";
 import styles from "./app.css?url";
 
+/** The faces that every page is written in are on their way before the style sheet asks for them: no word is set twice. */
+const face = (href: string) => ({ rel: "preload", href, as: "font", type: "font/woff2", crossOrigin: "anonymous" }) as const;
+
 export const links: LinksFunction = () => [
+  face(sans),
+  face(serif),
+  face(mono),
   { rel: "stylesheet", href: styles },
   { rel: "icon", href: "/mark.svg", type: "image/svg+xml" },
 ];

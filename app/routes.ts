@@ -35,7 +35,6 @@ export default [
     ...prefix("recipes", [
       index("recipes/recipes.tsx"),
       route("new", "recipes/write.tsx", { id: "recipes/new" }),
-      route("stuff", "recipes/stuff.ts"),
       route(":id", "recipes/write.tsx", { id: "recipes/one" }),
     ]),
     ...prefix("bench", [index("bench/bench.tsx"), route("set-out", "bench/setOut.tsx"), route(":id", "bench/batch.tsx")]),
@@ -73,6 +72,7 @@ export default [
   route("drafts", "forms/drafts.ts"),
   route("progress/:token", "forms/progress.ts"),
   route("names/:of", "names/names.ts"),
+  route("named/:of", "names/ask.ts"),
   route("reckon", "reckon/reckon.ts"),
   route("take-back", "book/takeBack.ts"),
   route("bench/:id/weighed", "bench/weighed.ts"),

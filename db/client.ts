@@ -1,6 +1,8 @@
 /**
  * The connection to PostgreSQL. Everything in db/ takes the `Db` it works on, so that tests and scripts can bring their own.
  */
+import { isRecord } from "#core/record";
+import { createHash } from "node:crypto";
 import { drizzle } from "drizzle-orm/node-postgres";
 import type { Logger } from "drizzle-orm/logger";
 import pg from "pg";
@@ -14,12 +16,40 @@ import * as schema from "./schema.ts";
 export const CLIENT_OPTIONS = [
   "plan_cache_mode=force_generic_plan",
   "jit=off",
+  // All of it is in memory: a row looked up costs little more than one read on the way.
+  "random_page_cost=1.1",
   "statement_timeout=60s",
   "lock_timeout=60s",
   "idle_in_transaction_session_timeout=60s",
 ]
   .map((o) => `-c ${o}`)
   .join(" ");
+
+/** So many statements are kept planned on a connection, and only those asked this often: a list of changing length is another one each time. */
+const MOST_PLANNED = 1000;
+const PLANNED_FROM = 3;
+const planned = new Map<string, { asked: number; name: string | null }>();
+
+/** The name a statement is prepared under; none while it was asked for only now and then. */
+function plannedAs(text: string): string | undefined {
+  let known = planned.get(text);
+  if (!known) {
+    if (planned.size >= MOST_PLANNED) planned.clear();
+    planned.set(text, (known = { asked: 0, name: null }));
+  }
+  if (++known.asked < PLANNED_FROM) return undefined;
+  return (known.name ??= createHash("md5").update(text).digest("hex"));
+}
+
+/** Prepares whatever is asked again and again, so that it is planned once for each connection. */
+class Planning extends pg.Client {
+  // The driver's own signatures are many; whatever is asked goes on as it came.
+  override query = ((asked: unknown, ...rest: unknown[]) => {
+    const config = isRecord(asked) && typeof asked.text === "string" && asked.name === undefined ? asked : null;
+    const name = config && plannedAs(config.text as string);
+    return (super.query as (...all: unknown[]) => unknown)(name ? { ...config, name } : asked, ...rest);
+  }) as pg.Client["query"];
+}
 
 /** How long a new connection may take before the database counts as away. */
 const CONNECT_MS = 5000;
@@ -34,6 +64,7 @@ export function openDb(url: string, logger?: Logger, { patient = false } = {}) {
     connectionString: url,
     max: 10,
     options: patient ? undefined : CLIENT_OPTIONS,
+    ...(patient ? {} : { Client: Planning }),
     connectionTimeoutMillis: CONNECT_MS,
   });
   // An idle connection that the server drops is replaced at the next query; without a listener it would end the process.

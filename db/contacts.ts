@@ -9,7 +9,7 @@ import { defineAct } from "./act/define.ts";
 import { leftId, leftRow, leftText } from "./act/left.ts";
 import { defineRetire } from "./act/retire.ts";
 import { notChangedSince } from "./act/seen.ts";
-import { nothingLater } from "./act/standing.ts";
+import { notBack, nothingLater } from "./act/standing.ts";
 import type { Reads, Tx } from "./client.ts";
 import { aFlag, aNumber, aText, orNone, rowsOf, words } from "./columnsOf.ts";
 import { contact, contactName } from "./schema.ts";
@@ -22,7 +22,7 @@ const WRITTEN: Record<ContactKind, SQL> = {
   supplier: sql`
     select lower(btrim(p.supplier)) as called, p.day, '/shelf/receipts/' || p.id as path, p.supplier as as_written, 'receipt' as what,
       (select count(*) from purchase_line l where l.purchase_id = p.id) as n
-      from purchase p where exists (select 1 from standing_act sa where sa.id = p.act_id)
+      from purchase p where ${notBack(sql`p.act_id`)}
     union all select lower(btrim(o.supplier)), o.seen, '/shelf/' || o.material_id || '/buying', o.supplier, 'offer', 1 from offer o`,
   customer: sql`
     select lower(btrim(g.customer)) as called, g.due as day, '/gifts/' || g.id as path, g.customer as as_written,

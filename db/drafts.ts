@@ -7,7 +7,7 @@
 import { and, desc, eq, sql } from "drizzle-orm";
 import type { Db, Reads, Tx } from "./client.ts";
 import { aFlag, rowsOf } from "./columnsOf.ts";
-import { prepared } from "./prepared.ts";
+import { ask } from "./prepared.ts";
 import { act, draft } from "./schema.ts";
 
 export interface DraftIn {
@@ -46,17 +46,14 @@ export const dropDraft = async (db: Db, path: string, sheet: string): Promise<vo
 
 /** What stands unfinished on a page. */
 export const draftsOn = (db: Reads, path: string): Promise<Draft[]> =>
-  prepared(db, "drafts_on", () =>
-    db
-      .select()
-      .from(draft)
-      .where(eq(draft.path, sql.placeholder("path"))),
-  ).execute({ path });
+  ask(db, "drafts_on", { path }, (at) => db.select().from(draft).where(eq(draft.path, at.path)));
 
 /** Everything that stands unfinished, the newest first. */
 export const listDrafts = (db: Reads): Promise<Pick<Draft, "id" | "path" | "sheet" | "title" | "keptAt">[]> =>
-  db
-    .select({ id: draft.id, path: draft.path, sheet: draft.sheet, title: draft.title, keptAt: draft.keptAt })
-    .from(draft)
-    .orderBy(desc(draft.keptAt))
-    .limit(50);
+  ask(db, "all_drafts", {}, () =>
+    db
+      .select({ id: draft.id, path: draft.path, sheet: draft.sheet, title: draft.title, keptAt: draft.keptAt })
+      .from(draft)
+      .orderBy(desc(draft.keptAt))
+      .limit(50),
+  );

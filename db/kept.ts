@@ -16,6 +16,21 @@ interface Kept {
 }
 const kept = new WeakMap<Reads, Map<string, Kept>>();
 
+const asked = new WeakMap<Reads, Promise<string>>();
+
+/** What is committed by now. All that is asked in the same moment, before any of it is on its way, is asked once. */
+function snapshotOf(db: Reads): Promise<string> {
+  let now = asked.get(db);
+  if (!now) {
+    now = prepared(db, "snapshot", () => db.select({ at: words(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`))
+      .execute()
+      .then((rows) => rows[0]!.at);
+    asked.set(db, now);
+    queueMicrotask(() => asked.delete(db));
+  }
+  return now;
+}
+
 /**
  * The answer under that name, worked out anew only when something was written since.
  * @param given everything the answer depends on besides the database, such as the day
@@ -23,10 +38,7 @@ const kept = new WeakMap<Reads, Map<string, Kept>>();
  * @example whileUnchanged(db, "waiting counts", day, () => countWaiting(db, day))
  */
 export async function whileUnchanged<T>(db: Reads, name: string, given: string, work: () => Promise<T>): Promise<T> {
-  const [row] = await prepared(db, "snapshot", () =>
-    db.select({ at: words(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`),
-  ).execute();
-  const { at } = row!;
+  const at = await snapshotOf(db);
   let own = kept.get(db);
   if (!own) kept.set(db, (own = new Map<string, Kept>()));
   const before = own.get(name);

@@ -1,5 +1,5 @@
 /** Many rows in one statement after the other, and many numbers in one. */
-import { sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import { Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 
 /** PostgreSQL takes 65 535 values at most in one statement, and no table here has twenty columns that are written. */
 const ROWS_AT_ONCE = 3000;
@@ -13,4 +13,11 @@ export const inPieces = <T>(rows: readonly T[]): T[][] =>
  * for every row.
  * @example anyOf(lot.id, [1, 2, 3]) // "lot"."id" = any($1::int[])
  */
-export const anyOf = (column: SQLWrapper, ids: Iterable<number>): SQL => sql`${column} = any(${sql.param([...new Set(ids)])}::int[])`;
+export const anyOf = (column: SQLWrapper, ids: Iterable<number> | Placeholder): SQL =>
+  sql`${column} = any(${ids instanceof Placeholder ? ids : sql.param([...new Set(ids)])}::int[])`;
+
+/** Whether a text is any of these, in whatever case. @param names in small letters */
+export const anyNamed = (text: SQLWrapper, names: Placeholder): SQL => sql`lower(${text}) = any(${names}::text[])`;
+
+/** Names as `anyNamed` takes them. @example lower([" Olive Oil "]) // ["olive oil"] */
+export const lower = (names: readonly string[]): string[] => names.map((n) => n.trim().toLowerCase());

@@ -1,6 +1,8 @@
 /**
- * Statements that every page asks again and again, built once per connection pool and planned once per connection.
+ * Statements that pages ask again and again, built once per connection pool and planned once per connection: putting one together takes longer
+ * than most of them run.
  */
+import { sql, type Placeholder } from "drizzle-orm";
 import type { Reads } from "./client.ts";
 
 const kept = new WeakMap<Reads, Map<string, unknown>>();
@@ -16,4 +18,22 @@ export function prepared<P>(db: Reads, name: string, build: () => { prepare: (na
   let statement = own.get(name) as P | undefined;
   if (!statement) own.set(name, (statement = build().prepare(name)));
   return statement;
+}
+
+/** What a statement is asked with, by name; lists go as one value (`anyOf`). */
+type Given = Record<string, number | string | readonly number[] | readonly string[]>;
+
+/**
+ * Asks the statement of that name, built at its first use with a place for each thing given.
+ * @param name unique to the statement; another one for each shape it can have
+ * @example ask(db, "parts_of_jar", { id }, (at) => db.select().from(jarPart).where(eq(jarPart.jarId, at.id)))
+ */
+export function ask<V extends Given, R>(
+  db: Reads,
+  name: string,
+  given: V,
+  build: (at: { readonly [K in keyof V]: Placeholder }) => { prepare: (name: string) => { execute: (given: V) => Promise<R> } },
+): Promise<R> {
+  const places = () => Object.fromEntries(Object.keys(given).map((key) => [key, sql.placeholder(key)])) as Record<keyof V, Placeholder>;
+  return prepared(db, name, () => build(places())).execute(given);
 }

@@ -8,6 +8,7 @@ import { notChangedSince } from "./act/seen.ts";
 import { nothingLater } from "./act/standing.ts";
 import type { Reads, Tx } from "./client.ts";
 import { aFlag, rowsOf } from "./columnsOf.ts";
+import { whileUnchanged } from "./kept.ts";
 import { prepared } from "./prepared.ts";
 import { giftOrder, lot, marketDay, price, purchase, settings } from "./schema.ts";
 
@@ -21,6 +22,9 @@ export async function readSettings(db: Reads): Promise<Settings> {
   const [row] = await prepared(db, "settings", () => db.select().from(settings).where(eq(settings.id, 1))).execute();
   return whole(row?.data);
 }
+
+/** The settings as a page reads them, asked for anew once anything was written. @param db not a transaction */
+export const keptSettings = (db: Reads): Promise<Settings> => whileUnchanged(db, "settings", "", () => readSettings(db));
 
 /** Whether any money is in the books: from then on its currency is fixed. */
 export async function moneyIsIn(db: Reads): Promise<boolean> {

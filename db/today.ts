@@ -8,6 +8,7 @@ import { number, numberOrNone, orNull, words, wordsOrNone } from "./columnsOf.ts
 import type { Reads } from "./client.ts";
 import { ordersReady } from "./gifts/ready.ts";
 import { whileUnchanged } from "./kept.ts";
+import { notBack } from "./act/standing.ts";
 import { prepared } from "./prepared.ts";
 import { oneOf } from "./schema/columns.ts";
 import { measuredOf, stockLevels } from "./shelf/low.ts";
@@ -64,7 +65,7 @@ const waiting = sql`(
   union all
   select 'prices', 'unpriced', p.id, r.name || ', ' || p.label, null, null, null, null
     from product p join recipe r on r.id = p.recipe_id where not p.retired and not r.retired
-      and not exists (select 1 from price x join standing_act sa on sa.id = x.act_id where x.product_id = p.id)
+      and not exists (select 1 from price x where x.product_id = p.id and ${notBack(sql`x.act_id`)})
   union all
   select 'markets', case when d.day <= ${today}::date then 'toClose' else 'comingUp' end, d.id, d.name, null, d.day::text, null, null
     from market_day d where d.closed_act_id is null and d.day <= ${ahead}::date
@@ -72,6 +73,9 @@ const waiting = sql`(
   select 'gifts', 'toPack', g.id, g.customer, null, g.due::text, (select coalesce(sum(i.units), 0) from gift_item i where i.gift_order_id = g.id)::float8, 'count'
     from gift_order g where g.packed_act_id is null and g.due <= ${ahead}::date
 ) waiting`;
+
+/** Compared letter by letter: these words are our own, and so is how a day is written. */
+const kindOfWork = sql`station collate "C", kind collate "C"`;
 
 const days = (day: Day) => ({ today: day, soon: addDays(day, SOON_DAYS), ahead: addDays(day, AHEAD_DAYS) });
 
@@ -96,10 +100,11 @@ async function listed(db: Reads, day: Day): Promise<Waiting[]> {
         total: number(sql`total`),
       })
       .from(
-        sql`(select waiting.*, count(*) over (partition by station, kind) as total, row_number() over (partition by station, kind order by day nulls last, name, id) as place from ${waiting}) listed`,
+        sql`(select waiting.*, count(*) over (partition by ${kindOfWork}) as total,
+          row_number() over (partition by ${kindOfWork} order by day collate "C" nulls last, name, id) as place from ${waiting}) listed`,
       )
       .where(sql`place <= ${sql.raw(String(LISTED))}`)
-      .orderBy(sql`day nulls last, name`),
+      .orderBy(sql`day collate "C" nulls last, name`),
   );
   return statement.execute(days(day));
 }

@@ -81,6 +81,27 @@ const unmarked = (page: Page): Promise<string[]> =>
     FOR_WORDS.source,
   );
 
+/** Adds up by how much what was drawn moves by itself, as the browser reckons it (Layout Instability, W3C community draft). */
+const watchesShifts = (page: Page) =>
+  page.addInitScript(() => {
+    Object.assign(window, { shifted: 0 });
+    new PerformanceObserver((seen) => {
+      for (const e of seen.getEntries() as (PerformanceEntry & { value: number; hadRecentInput: boolean })[])
+        if (!e.hadRecentInput) Object.assign(window, { shifted: (window as unknown as { shifted: number }).shifted + e.value });
+    }).observe({ type: "layout-shift", buffered: true });
+  });
+const shifted = (page: Page): Promise<number> => page.evaluate(() => (window as unknown as { shifted: number }).shifted);
+
+/** The files of the faces that a page asked for ahead, and of those that words on it were set in. */
+const faces = (page: Page): Promise<{ ahead: number; set: number }> =>
+  page.evaluate(async () => {
+    await document.fonts.ready;
+    return {
+      ahead: document.querySelectorAll("link[rel=preload][as=font]").length,
+      set: [...document.fonts].filter((f) => f.status === "loaded").length,
+    };
+  });
+
 /** What axe-core finds wrong by WCAG 2.2 AA. */
 async function faults(page: Page, where: string): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]).analyze();
@@ -109,16 +130,19 @@ test("with what pops up open: nothing wrong by WCAG 2.2 AA either", async ({ pag
   expect(await faults(page, "the reckon bar")).toEqual([]);
 });
 
-test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider than a phone, and nothing fails on the way", async ({
+test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider than a phone, nothing moves by itself, and nothing fails on the way", async ({
   page,
 }) => {
   test.setTimeout(900_000);
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(`${page.url()}: ${e.message}`));
   page.on("console", (m) => m.type() === "error" && errors.push(`${page.url()}: ${m.text()}`));
+  await watchesShifts(page);
   for (const path of SCREENS) {
     await page.setViewportSize({ width: 1280, height: 800 });
     await open(page, path);
+    expect(await faces(page), path).toEqual({ ahead: 3, set: 3 });
+    expect(await shifted(page), path).toBeLessThan(0.005);
     expect(await faults(page, path)).toEqual([]);
     expect(await unmarked(page), path).toEqual([]);
     expect(await widerThanAPhone(page), path).toEqual([]);
@@ -129,15 +153,20 @@ test("on every screen: WCAG 2.2 AA as far as axe-core can tell, nothing wider th
 test("the first page loads under 150 kB of script, compressed, and asks nobody outside", async ({ page, baseURL }) => {
   const scripts: Promise<number>[] = [];
   const outside: string[] = [];
+  const packed = new Set<string>();
   page.on("response", (r) => {
     if (!r.url().startsWith(baseURL!)) outside.push(r.url());
-    if (/\.js(\?|$)/.test(r.url())) scripts.push(r.body().then((body) => gzipSync(body).length));
+    if (!/\.js(\?|$)/.test(r.url())) return;
+    scripts.push(r.body().then((body) => gzipSync(body).length));
+    packed.add(r.headers()["content-encoding"] ?? "not at all");
   });
   await open(page, "/");
   await page.waitForLoadState("networkidle");
   const bytes = (await Promise.all(scripts)).reduce((a, n) => a + n, 0);
   expect(bytes).toBeGreaterThan(10_000);
   expect(bytes).toBeLessThan(150_000);
+  // As they were compressed when they were built.
+  expect([...packed]).toEqual(["br"]);
   expect(outside).toEqual([]);
 });
 

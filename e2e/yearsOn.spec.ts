@@ -57,11 +57,12 @@ test("a list of four thousand and a stock-take of three thousand lots keep their
 
   await open(page, "/gifts");
   const toPack = page.getByRole("table").first().locator("tbody tr");
-  await expect(toPack).toHaveCount(100);
+  await expect(toPack).toHaveCount(40);
   // The others are read once they are asked for.
   await page.getByLabel("Find among the orders to pack").fill("caller 290");
   await expect(page.getByRole("link", { name: "Caller 290", exact: true })).toBeVisible();
   await page.getByLabel("Find among the orders to pack").fill("");
+  await expect(toPack).toHaveCount(100);
   await page.getByRole("button", { name: "Show 100 more" }).click();
   await expect(toPack).toHaveCount(200);
 

@@ -1,5 +1,5 @@
 /** A record's presses for copying it, putting it away or bringing it back, and deleting it while nothing was made of it. */
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { usePress } from "../forms/usePress.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
 import type { AwayDoes, AwayOf } from "./kinds.ts";

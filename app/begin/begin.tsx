@@ -1,9 +1,10 @@
 /** The first steps in a workshop of one's own: all of them with how each stands. */
 import { FIRST_STEPS, nextStep, STEP_IDS } from "#core/firstSteps";
 import { firstSteps } from "#db/firstSteps";
-import { readSettings, saveSettings } from "#db/settings";
-import { Link, redirect } from "react-router";
+import { keptSettings, saveSettings } from "#db/settings";
+import { redirect } from "react-router";
 import { object } from "yup";
+import { Link } from "../ui/link.tsx";
 import { db, serving } from "../db.server.ts";
 import { note, oneOf } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
@@ -17,7 +18,7 @@ export const meta: Route.MetaFunction = () => [{ title: "First steps · Zelbin" 
 export async function loader() {
   // The demo was begun long ago.
   if (serving()?.kind === "demo") throw redirect("/workshops");
-  const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), readSettings(db())]);
+  const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), keptSettings(db())]);
   return { steps, away: led.away, token: crypto.randomUUID() };
 }
 
@@ -31,7 +32,7 @@ export async function action({ request }: Route.ActionArgs) {
     const id = STEP_IDS.find((s) => s === step);
     return id ? skipStep(id, sheet.doing) : refuseSheet([{ field: "", say: "There is no such step." }]);
   }
-  const { firstSteps: now } = await readSettings(db());
+  const { firstSteps: now } = await keptSettings(db());
   return act(() => saveSettings(db(), { firstSteps: { ...now, away: intent === "away" } }, sheet.doing), { path: () => "/begin" });
 }
 

@@ -1,7 +1,7 @@
 /** One of the first steps on its own sheet: where it stands among the others, what it asks, and the ways on. */
 import { FIRST_STEPS, STEP_IDS, type Step, type StepId } from "#core/firstSteps";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { Heading } from "../ui/sheet/sheet.tsx";
 
 /** The steps as a row of small jars: full once done, the present one lidded in amber. */

@@ -1,7 +1,7 @@
 /** First step: what the workshop is called, who works in it, and what it counts in. */
 import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
-import { moneyIsIn, readSettings, saveSettings } from "#db/settings";
+import { keptSettings, moneyIsIn, saveSettings } from "#db/settings";
 import { firstSteps } from "#db/firstSteps";
 import { object } from "yup";
 import { db } from "../db.server.ts";
@@ -22,7 +22,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Name and currency · Ze
 
 export async function loader() {
   const [{ workshop, maker, currency, dates, numbers }, fixed, steps] = await Promise.all([
-    readSettings(db()),
+    keptSettings(db()),
     moneyIsIn(db()),
     firstSteps(db()),
   ]);
@@ -52,7 +52,7 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const to = await wayOn("name");
-  const { firstSteps: now } = await readSettings(db());
+  const { firstSteps: now } = await keptSettings(db());
   const passed = [...new Set([...now.passed, "name"])];
   return act(() => saveSettings(db(), { ...sheet.value, firstSteps: { ...now, passed } }, sheet.doing), { path: () => to });
 }

@@ -1,6 +1,6 @@
 /** Fifth step: how much of each stands on the shelf now. */
 import { firstSteps } from "#db/firstSteps";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { openingAction, openingLoader } from "../shelf/opening/opening.server.ts";
 import { OpeningSheet } from "../shelf/opening/openingSheet.tsx";

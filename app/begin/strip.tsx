@@ -1,6 +1,7 @@
 /** What leads on through the first hour: a strip under the Line, until it is put away or all is done. */
 import { FIRST_STEPS, nextStep, STEP_IDS, type Step } from "#core/firstSteps";
-import { Link, useFetcher, useLocation } from "react-router";
+import { useFetcher, useLocation } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { Button } from "../ui/fields/form.tsx";
 
 export function PutAway({ away, token, small }: { away: boolean; token: string; small?: boolean }) {

@@ -2,7 +2,7 @@
 import { parseMoney } from "#core/measure/read";
 import { moneyField } from "#core/measure/money";
 import { firstSteps } from "#db/firstSteps";
-import { readSettings, saveSettings } from "#db/settings";
+import { keptSettings, saveSettings } from "#db/settings";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { oneOf, reads } from "../forms/fields.ts";
@@ -21,7 +21,7 @@ import type { Route } from "./+types/work";
 export const meta: Route.MetaFunction = () => [{ title: "Your hour and your scale · Zelbin" }];
 
 export async function loader() {
-  const [{ hourly, overheadHourly, scale }, steps] = await Promise.all([readSettings(db()), firstSteps(db())]);
+  const [{ hourly, overheadHourly, scale }, steps] = await Promise.all([keptSettings(db()), firstSteps(db())]);
   return {
     hourly: moneyField(hourly),
     overheadHourly: moneyField(overheadHourly),
@@ -37,7 +37,7 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const to = await wayOn("work");
-  const { firstSteps: now } = await readSettings(db());
+  const { firstSteps: now } = await keptSettings(db());
   const { scale, ...rates } = sheet.value;
   const passed = [...new Set([...now.passed, "work"])];
   return act(() => saveSettings(db(), { ...rates, scale: scaleOf(scale), firstSteps: { ...now, passed } }, sheet.doing), {

@@ -4,8 +4,8 @@ import { putRight } from "#db/act/book";
 import { batchResult, pour } from "#db/bench/pour";
 import { readBatch } from "#db/bench/read";
 import { clearBatch } from "#db/bench/setOut";
-import { readSettings } from "#db/settings";
-import { listMaterials } from "#db/shelf/materials";
+import { keptSettings } from "#db/settings";
+import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
@@ -25,17 +25,29 @@ export const meta: Route.MetaFunction = ({ loaderData: d }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [sheet, settings, materials] = await Promise.all([readBatch(db(), idOf(params.id)), readSettings(db()), listMaterials(db())]);
+  const id = idOf(params.id);
+  const record = { kind: "batch", id } as const;
+  const [sheet, settings, seen, book, righted] = await Promise.all([
+    readBatch(db(), id),
+    keptSettings(db()),
+    opened(record),
+    actsOf(record),
+    putRight(db(), "batchId", id),
+  ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null) throw redirect("/bench");
-  const record = { kind: "batch", id: sheet.batch.id } as const;
+  const pots = [...sheet.sizes, ...sheet.others].flatMap((s) => s.containerId ?? []);
+  const [materials, result] = await Promise.all([
+    materialsNamed(db(), [...sheet.takes.map((t) => t.materialId), ...pots], []),
+    batchResult(db(), sheet.batch),
+  ]);
   const facts = new Map(materials.map((m) => [m.id, m]));
   const density = batchDensity(
     sheet.takes.map((t) => ({ name: t.material, weight: t.planned, density: densityInPot(facts.get(t.materialId)!) })),
   );
   return {
     sheet,
-    result: await batchResult(db(), sheet.batch),
+    result,
     // What a container holds of this batch, for the word at pouring.
     density: density.ok ? density.value : null,
     containers: [...sheet.sizes, ...sheet.others].flatMap((s) => {
@@ -46,9 +58,9 @@ export async function loader({ params }: Route.LoaderArgs) {
     }),
     scale: settings.scale,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
-    opened: await opened(record),
-    book: await actsOf(record),
-    righted: await putRight(db(), "batchId", sheet.batch.id),
+    opened: seen,
+    book,
+    righted,
   };
 }
 

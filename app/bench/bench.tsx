@@ -2,7 +2,7 @@
 import { wordList } from "#core/words";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { listBatches } from "#db/bench/read";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Tin } from "../ui/figures/drawings.tsx";

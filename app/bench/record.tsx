@@ -4,7 +4,7 @@ import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
 import type { PutRight as Correction } from "#db/act/book";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight, type ActLine } from "../book/actsOf.tsx";
 import { LotTag, percent, When } from "../ui/figures/amounts.tsx";
 import { Tin } from "../ui/figures/drawings.tsx";

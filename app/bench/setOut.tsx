@@ -2,41 +2,39 @@
 import { readSize, SIZE_MODE_IDS, type SizeMode } from "#core/batch/size";
 import { setOut } from "#db/bench/setOut";
 import { lotsOfMaterials } from "#db/ledger/lots";
-import { materialsOf, readShelfCosts } from "#db/recipe/costs";
-import { lastSetOut } from "#db/bench/read";
-import { readRecipes } from "#db/recipe/read";
-import { readSettings } from "#db/settings";
-import { listMaterials } from "#db/shelf/materials";
+import { materialsOf } from "#db/recipe/costs";
+import { lastRecipeSetOut, lastSetOut } from "#db/bench/read";
+import { readRecipes, recipeChoices } from "#db/recipe/read";
+import { keptSettings } from "#db/settings";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { note, oneOf, wholeNumber } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { stuffOf } from "../shelf/stuff.server.ts";
 import { SetOutSheet } from "./setOutSheet.tsx";
 import type { Route } from "./+types/setOut";
 
 export const meta: Route.MetaFunction = () => [{ title: "Set out a batch · Zelbin" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const [settings, recipes, materials, last] = await Promise.all([
-    readSettings(db()),
-    readRecipes(db()),
-    listMaterials(db()),
-    lastSetOut(db()),
-  ]);
   const asked = new URL(request.url).searchParams;
-  const { lots, again } = await readShelfCosts(db(), materialsOf(recipes));
+  const [settings, choices, sheet, newest] = await Promise.all([
+    keptSettings(db()),
+    recipeChoices(db()),
+    opened(),
+    asked.has("recipe") ? idOf(asked.get("recipe")!) : lastRecipeSetOut(db()),
+  ]);
+  const wanted = choices.find((c) => c.id === newest) ?? choices[0];
+  const [[written], last] = wanted ? await Promise.all([readRecipes(db(), [wanted.id]), lastSetOut(db(), wanted.id)]) : [[], []];
   return {
-    recipes: recipes.filter((r) => r.sizes.length > 0),
-    lots,
-    again: [...again],
+    choices,
+    /** The recipe that is chosen, with what it takes; another's is asked for once it is chosen. */
+    chosen: written ? { written, last, stuff: await stuffOf(materialsOf([written])) } : null,
     settings,
-    names: materials.map((m) => [m.id, m.name] as const),
-    last,
-    wanted: asked.has("recipe") ? idOf(asked.get("recipe")!) : (last[0]?.recipeId ?? 0),
     units: /^\d{1,5}$/.exec(asked.get("units") ?? "")?.[0] ?? "",
-    opened: await opened(),
+    opened: sheet,
   };
 }
 

@@ -5,10 +5,13 @@ import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { costMix } from "#core/recipe/cost";
 import { fillMix, onScale, scaleTo, showScale } from "#core/recipe/scale";
-import { planTakes, shelfOf } from "#core/stock/shelf";
-import { useMemo } from "react";
-import { Link } from "react-router";
+import { planTakes } from "#core/stock/shelf";
+import { useEffect, useMemo, useState } from "react";
+import { useFetcher } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { useSheet } from "../forms/useSheet.ts";
+import { shelfOfStuff } from "../names/named.ts";
+import { useStood } from "../names/useNamed.ts";
 import { showBase, When, useSayDay } from "../ui/figures/amounts.tsx";
 import { Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { Pick } from "../ui/fields/pick.tsx";
@@ -19,34 +22,28 @@ import { useWorkshop } from "../ui/workshop.ts";
 import { ToWeigh } from "./toWeigh.tsx";
 import type { Route } from "./+types/setOut";
 
-export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
-  const { recipes, lots, again, settings, names, last, wanted } = loaderData;
-  const { currency, today: day } = useWorkshop();
-  const first = recipes.find((r) => r.recipe.id === wanted) ?? recipes[0];
-  /** As many of each size as last time; a dozen of the first where there was none. */
-  const lastOf = (recipeId: number): string[] => {
-    const units = last.filter((l) => l.recipeId === recipeId);
-    const sizes = recipes.find((r) => r.recipe.id === recipeId)?.sizes ?? [];
-    const texts = sizes.map((s) => String(units.find((u) => u.productId === s.id)?.units ?? ""));
-    return texts.some((t) => t !== "") ? texts : [loaderData.units || "12"];
-  };
-  const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
-    {
-      recipe: String(first?.recipe.id ?? ""),
-      mode: "pots",
-      weight: "",
-      lot: "",
-      units: loaderData.units ? [loaderData.units] : lastOf(first?.recipe.id ?? 0),
-    },
-    loaderData.opened,
-    { draft: "Setting out a batch" },
-  );
-  const shelf = useMemo(() => shelfOf(lots, day, new Map(again)), [lots, day, again]);
-  const v = sheet.values;
-  const { errors } = sheet.formState;
-  const sayIt = useSayDay();
-  const w = recipes.find((r) => String(r.recipe.id) === v.recipe) ?? first;
-  if (!w)
+type Loaded = Route.ComponentProps["loaderData"];
+type Chosen = NonNullable<Loaded["chosen"]>;
+
+/** As many of each size as last time; a dozen of the first where there was none. */
+function unitsOf({ written, last }: Chosen, asked: string): string[] {
+  const texts = written.sizes.map((s) => String(last.find((u) => u.productId === s.id)?.units ?? ""));
+  return texts.some((t) => t !== "") ? texts : [asked || "12"];
+}
+
+/** What is known of the recipe that is chosen; another than the page came with is asked for. */
+function useChosen(page: Loaded, recipe: string): Chosen | null {
+  const { data, load } = useFetcher<Loaded>();
+  const found = [page.chosen, data?.chosen].find((c) => c && String(c.written.recipe.id) === recipe) ?? null;
+  const missing = !found && page.choices.some((c) => String(c.id) === recipe);
+  useEffect(() => {
+    if (missing) void load(`/bench/set-out?recipe=${recipe}`);
+  }, [missing, recipe, load]);
+  return found;
+}
+
+export function SetOutSheet(page: Loaded) {
+  if (!page.chosen)
     return (
       <Empty
         title="No recipe to make yet"
@@ -59,8 +56,40 @@ export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
         A batch is made from a recipe. Write one first.
       </Empty>
     );
+  return <Sized page={page} start={page.chosen} />;
+}
 
-  const name = new Map(names);
+function Sized({ page, start }: { page: Loaded; start: Chosen }) {
+  const { choices, settings } = page;
+  const { currency, today: day } = useWorkshop();
+  const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
+    {
+      recipe: String(start.written.recipe.id),
+      mode: "pots",
+      weight: "",
+      lot: "",
+      units: page.units ? [page.units] : unitsOf(start, ""),
+    },
+    page.opened,
+    { draft: "Setting out a batch" },
+  );
+  const { errors } = sheet.formState;
+  const sayIt = useSayDay();
+  const chosen = useChosen(page, sheet.values.recipe);
+  // The sizes of a recipe chosen by hand are filled in once they are known.
+  const [picked, pick] = useState<string>();
+  const { setValue } = sheet;
+  useEffect(() => {
+    if (!chosen || picked !== String(chosen.written.recipe.id)) return;
+    setValue("units", unitsOf(chosen, page.units));
+    pick(undefined);
+  }, [chosen, picked, setValue, page.units]);
+  const waits = !chosen || picked !== undefined;
+  const { v, of } = useStood({ v: sheet.values, of: chosen ?? start }, waits);
+  const { written: w, stuff } = of;
+  const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
+  const shelf = useMemo(() => shelfOfStuff(stuff, day), [stuff, day]);
+  const name = new Map(stuff.map((s) => [s.id, s.name]));
   const size = readSize({ mode: v.mode, weight: v.weight, lotId: Number(v.lot), units: v.units }, w, lots);
   const batch = size.ok ? size.value.batch : w.recipe.total;
   const weights = scaleTo(
@@ -117,7 +146,7 @@ export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
   const unread = size.ok ? null : v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "" ? size.problem.say : null;
 
   return (
-    <form onSubmit={sheet.send()}>
+    <form onSubmit={waits ? (e) => e.preventDefault() : sheet.send()}>
       <Heading
         title="Set out a batch"
         about="Choose how much. The lots to use first are picked for you; you can change them on the weigh sheet. Nothing leaves the shelf until you pour."
@@ -206,13 +235,8 @@ export function SetOutSheet(loaderData: Route.ComponentProps["loaderData"]) {
               className="sm:col-span-2"
               control={sheet.control}
               name="recipe"
-              options={recipes.map((r) => ({
-                value: String(r.recipe.id),
-                name: r.recipe.name,
-                aside: grams(r.recipe.total),
-                about: r.sizes.map((s) => s.label).join(", "),
-              }))}
-              onPicked={(id) => sheet.setValue("units", lastOf(Number(id)))}
+              options={choices.map((r) => ({ value: String(r.id), name: r.name, aside: grams(r.total), about: r.sizes }))}
+              onPicked={pick}
               problem={errors.recipe?.message}
             />
             <Choice label="How large" options={Object.entries(SIZE_MODES)} {...sheet.register("mode")} />

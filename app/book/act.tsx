@@ -6,7 +6,7 @@ import { micros } from "#core/measure/exact";
 import { REASONS } from "#core/stock/reasons";
 import { sayFullDay } from "#core/when";
 import { readAct } from "#db/act/book";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";

@@ -1,6 +1,7 @@
 /** What was done to a record: its own page of the book, with the way to take each act back. */
 import type { PutRight as Correction } from "#db/act/book";
-import { Link, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
+import { Link } from "../ui/link.tsx";
 import type { Reply } from "../forms/sheet.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { money } from "#core/measure/money";

@@ -2,7 +2,8 @@
 import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, type Subject } from "#core/act/kinds";
 import { readDay } from "#core/when";
 import { nameOf, readBook } from "#db/act/book";
-import { Form, Link } from "react-router";
+import { Form } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { STATIONS } from "../ui/frame/stations.ts";

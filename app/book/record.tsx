@@ -1,6 +1,6 @@
 /** A record an act is about, by its kind and its name. */
 import { SUBJECTS, type Subject } from "#core/act/kinds";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 
 /** With the way to it as long as it is there. */
 export function Record({ of: { kind, id, called } }: { of: Subject & { called: string | null } }) {

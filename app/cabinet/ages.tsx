@@ -1,7 +1,7 @@
 /** The cabinet by age, so that what has to be sold first is seen from across the room; its table beneath has the same figures. */
 import { AGE_IDS, AGES, type AgedProduct } from "#core/cabinet/ages";
 import { lazy } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { AsTable, Drawn } from "../ui/figures/drawn.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";

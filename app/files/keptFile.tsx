@@ -1,6 +1,7 @@
 /** A scan or photo that is kept, as a picture or a link to it. */
 import type { ReactNode } from "react";
-import { Link, useHref } from "react-router";
+import { useHref } from "react-router";
+import { Link } from "../ui/link.tsx";
 
 export const KeptPicture = ({ id, alt, className }: { id: number; alt: string; className: string }) => (
   <img src={useHref(`/files/${id}`)} alt={alt} loading="lazy" className={`rounded border border-rule object-cover ${className}`} />

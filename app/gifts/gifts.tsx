@@ -4,7 +4,7 @@ import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
 import { daysBetween } from "#core/when";
 import { listGiftOrders } from "#db/gifts/gifts";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";

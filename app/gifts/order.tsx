@@ -1,19 +1,14 @@
 /** One gift order: reading, keeping and packing it. */
 import { kind } from "#core/material/kinds";
-import { shelfOf } from "#core/stock/shelf";
 import type { Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/read";
 import type { FieldProblem } from "#core/refused";
-import { unitsFor } from "#core/stock/promised";
 import { putRight } from "#db/act/book";
-import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
 import { listGiftOrders, saveGiftOrder } from "#db/gifts/gifts";
-import { packedLots, packGiftOrder, spokenFor } from "#db/gifts/pack";
-import { chosenPrices } from "#db/prices/prices";
-import { costWritten, readShelfCosts } from "#db/recipe/costs";
-import { listProducts, readRecipes } from "#db/recipe/read";
-import { readSettings } from "#db/settings";
+import { packedLots, packGiftOrder } from "#db/gifts/pack";
+import { listProducts } from "#db/recipe/read";
+import { keptSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
@@ -22,9 +17,11 @@ import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
+import { stuffOf } from "../shelf/stuff.server.ts";
 import { OrderRecord } from "./orderRecord.tsx";
 import { OrderSheet } from "./orderSheet.tsx";
 import { orderTexts } from "./orderTexts.ts";
+import { productsOf } from "./products.server.ts";
 import type { Route } from "./+types/order";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -35,37 +32,24 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
   const asked = new URL(request.url).searchParams;
   const likeId = id === null && asked.has("like") ? idOf(asked.get("like")!) : null;
-  const [orders, allProducts, chosen, settings, materials, shelf, stand] = await Promise.all([
+  const [orders, settings] = await Promise.all([
     id === null && likeId === null ? [] : listGiftOrders(db(), [id ?? likeId ?? 0]),
-    listProducts(db()),
-    chosenPrices(db()),
-    readSettings(db()),
-    listMaterials(db()),
-    readShelfCosts(db()),
-    unitsStand(db(), today()),
+    keptSettings(db()),
   ]);
   if (id !== null && orders.length === 0) throw new Response("Not found", { status: 404 });
   const order = id === null ? null : (orders[0] ?? null);
   const like = likeId === null ? null : (orders[0] ?? null);
-  const inOrder = new Set(order?.items.map((i) => i.productId));
-  // What isn't made any more can be ordered as long as there is some of it.
-  const offered = allProducts.filter((p) => !p.retired || inOrder.has(p.id) || (stand.get(p.id)?.here ?? 0) > 0);
-  const written = await readRecipes(db(), [...new Set(offered.map((p) => p.recipeId))]);
-  const paper = materials.filter((m) => kind(m.kind).measured === "count");
-  const costed = new Map(
-    costWritten(written, shelfOf(shelf.lots, today(), shelf.again), settings).flatMap((c) => c.sizes.map((s) => [s.id, s.cost] as const)),
-  );
-  const isPaper = new Set(paper.map((m) => m.id));
   const packed = order?.packedActId ? await packedLots(db(), order.id) : [];
-  const products = offered.map((p) => ({
-    id: p.id,
-    name: `${p.recipe}, ${p.label}`,
-    price: chosen.get(p.id)?.gift ?? null,
-    cost: costed.get(p.id)?.perUnit[settings.school]?.total ?? null,
-    free: unitsFor(stand.get(p.id), id),
-    spoken: spokenFor(stand.get(p.id), id ?? 0),
-  }));
+  // What is packed is told by what it was packed out of.
+  const written = order?.packedActId ? null : (order ?? like);
   const record = id === null ? null : ({ kind: "order", id } as const);
+  const [products, wraps, sheet, book, righted] = await Promise.all([
+    written ? productsOf({ ids: written.items.map((i) => i.productId), order: id }) : [],
+    written ? stuffOf(written.wrapping.map((w) => w.materialId)) : [],
+    opened(record),
+    record && actsOf(record),
+    id === null ? [] : putRight(db(), "giftOrderId", id),
+  ]);
   const called = new Map(products.map((p) => [p.id, p.name]));
   // A copy is of what goes in and how it is wrapped, as it is called today; for whom and by when is another matter.
   const texts = like
@@ -79,16 +63,13 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     order,
     texts,
     products,
-    lots: [...stand.values()].flatMap((s) => s.lots.flatMap((l) => (l.open > 0 ? [{ ...l.lot, onHand: l.open }] : []))),
-    papers: shelf.lots.filter((l) => isPaper.has(l.of)),
-    again: [...shelf.again].filter(([id]) => isPaper.has(id)),
-    wraps: paper.map((m) => ({ id: m.id, name: m.name })),
+    wraps,
     hourly: order?.hourly ?? settings.hourly,
     packed,
     today: today(),
-    opened: await opened(record),
-    book: record && (await actsOf(record)),
-    righted: id === null ? [] : await putRight(db(), "giftOrderId", id),
+    opened: sheet,
+    book,
+    righted,
   };
 }
 

@@ -4,7 +4,7 @@ import { micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import type { GiftOrderRead } from "#db/gifts/gifts";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { LotTag, showBase, When } from "../ui/figures/amounts.tsx";
 import { Facts } from "../ui/sheet/facts.tsx";

@@ -1,20 +1,20 @@
 /** The slip of a gift order that isn't packed: what goes in, how it is wrapped, and the Reckoner beside it. */
 import { orderResult } from "#core/gift/order";
+import { kind } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
 import { money, moneyField } from "#core/measure/money";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
-import { useFirst } from "#core/stock/lots";
+import { useFirst, type Lot } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
-import { shelfOf } from "#core/stock/shelf";
-import { useMemo } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
-import { CUSTOMERS, PACKAGING } from "../names/finds.ts";
-import type { Finds } from "../names/name.ts";
+import { CUSTOMERS, PACKAGING, PRODUCTS } from "../names/finds.ts";
+import { byCalled, called, shelfOfStuff } from "../names/named.ts";
+import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
 import { LineTable } from "../ui/fields/lines.tsx";
@@ -45,28 +45,32 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const { currency } = useWorkshop();
   const { order } = d;
   const sheet = useSheet(d.texts, d.opened, { draft: (v) => (v.customer ? `Order for ${v.customer}` : "An order") });
-  const v = sheet.values;
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
-  const products = useMemo(
-    (): Finds => ({
-      of: "these",
-      names: d.products.map((p) => ({ name: p.name, first: p.free > 0, aside: `${p.free} free`, about: p.spoken })),
-    }),
-    [d.products],
+  const goods = useNamed(
+    "product",
+    d.products,
+    sheet.values.items.map((i) => i.product),
   );
-  const byName = new Map(d.products.map((p) => [p.name.toLowerCase(), p]));
+  const papers = useNamed(
+    "material",
+    d.wraps,
+    sheet.values.wrapping.map((w) => w.material),
+  );
+  const v = useStood(sheet.values, goods.asking || papers.asking);
+  const products = byCalled(goods.known);
+  const wrapsKnown = byCalled(papers.known.filter((m) => kind(m.kind).measured === "count"));
   const cash = (t: string) => orNothing(t, parseMoney, micros(0));
   const whole = (t: string): number => orNothing(t, readCount, 0);
   const items = v.items.map((it) => {
-    const product = byName.get(it.product.trim().toLowerCase());
+    const product = products.get(called(it.product));
     return { product, name: product?.name ?? "", units: whole(it.units), price: cash(it.price), cost: product?.cost ?? micros(0) };
   });
   const wraps = v.wrapping.flatMap((w) => {
-    const m = d.wraps.find((x) => x.name.toLowerCase() === w.material.trim().toLowerCase());
+    const m = wrapsKnown.get(called(w.material));
     return m && whole(w.pieces) > 0 ? [{ of: m.id, name: m.name, amount: whole(w.pieces) }] : [];
   });
-  const wrapCosts = costNeeds(wraps, shelfOf(d.papers, d.today, new Map(d.again)));
+  const wrapCosts = costNeeds(wraps, shelfOfStuff(papers.known, d.today));
   const wrapping = wraps.map((w, i) => ({
     name: w.name,
     pieces: w.amount,
@@ -77,44 +81,39 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const result = orderResult({ items, wrapping, ...asked, discountBp: Math.round(orNothing(v.discount, readPlain, 0) * 100) });
   const known = (there: boolean, say: string) => (t: string) => (there ? done(t) : refuse("unknown", say));
   const row = (what: string, i: number): string => `${what}, row ${i + 1}`;
-  const unread = firstUnread([
+  const mistake = firstUnread([
     ...v.items.flatMap((it, i) => [
       [row("Product", i), it.product, known(items[i]!.product !== undefined, "It isn't one of the products.")] as const,
       [row("Units", i), it.units, readCount] as const,
       [row("Price", i), it.price, parseMoney] as const,
     ]),
     ...v.wrapping.flatMap((w, i) => [
-      [
-        row("Wrapping", i),
-        w.material,
-        known(
-          d.wraps.some((x) => x.name.toLowerCase() === w.material.trim().toLowerCase()),
-          "It isn't wrapping on the shelf.",
-        ),
-      ] as const,
+      [row("Wrapping", i), w.material, known(wrapsKnown.has(called(w.material)), "It isn't wrapping on the shelf.")] as const,
       [row("Pieces", i), w.pieces, readCount] as const,
     ]),
     ["Asked for wrapping", v.extra, parseMoney],
     ["Discount", v.discount, readPlain],
     ["Minutes of wrapping", v.wrapMinutes, readCount],
   ]);
+  const unread = goods.lost || papers.lost ? LOST : mistake;
   const there = items.filter((i) => i.product);
-  const lotChoices = (productId: number | undefined): Choosable[] => [
+  const lotChoices = (lots: readonly Lot[]): Choosable[] => [
     { value: "", name: "Use first" },
-    ...[...d.lots]
-      .sort(useFirst)
-      .filter((l) => l.of === productId)
-      .map((l) => ({
-        value: String(l.id),
-        name: l.number,
-        aside: `${l.onHand} here`,
-        about: l.bestBefore ? `best before ${sayIt(l.bestBefore)}` : undefined,
-      })),
+    ...[...lots].sort(useFirst).map((l) => ({
+      value: String(l.id),
+      name: l.number,
+      aside: `${l.onHand} here`,
+      about: l.bestBefore ? `best before ${sayIt(l.bestBefore)}` : undefined,
+    })),
   ];
 
   const onPicked = (row: number, key: string, value: string): void => {
-    const p = key === "product" ? byName.get(value.trim().toLowerCase()) : undefined;
-    if (p?.price != null && sheet.getValues(`items.${row}.price`) === "") sheet.setValue(`items.${row}.price`, moneyField(p.price));
+    if (key !== "product") return;
+    const price = `items.${row}.price` as const;
+    goods.once(value, price, (p) => {
+      if (p.price !== null && sheet.getValues(price) === "" && called(sheet.getValues(`items.${row}.product`)) === called(value))
+        sheet.setValue(price, moneyField(p.price));
+    });
   };
 
   return (
@@ -169,7 +168,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
               addLabel="Add a product"
               onPicked={onPicked}
               columns={[
-                { key: "product", label: "Product", finds: products, width: "46%" },
+                { key: "product", label: "Product", finds: PRODUCTS, width: "46%" },
                 { key: "units", label: "Units", right: true, width: "5rem" },
                 { key: "price", label: "Price of one", right: true, width: "7rem" },
               ]}
@@ -246,7 +245,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
                         label={items[i].product.name}
                         control={sheet.control}
                         name={`items.${i}.lot`}
-                        options={lotChoices(items[i].product.id)}
+                        options={lotChoices(items[i].product.lots)}
                         problem={(errors.items?.[i] as { lot?: { message?: string } } | undefined)?.lot?.message}
                       />
                     ),

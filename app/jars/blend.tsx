@@ -3,42 +3,32 @@ import { micros, mg, sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import type { FieldProblem } from "#core/refused";
-import { drawValue, useFirst } from "#core/stock/lots";
+import { drawValue } from "#core/stock/lots";
 import { blend } from "#db/jars/strain";
-import { lotsForJars } from "#db/jars/read";
-import { listMaterials } from "#db/shelf/materials";
-import { useMemo } from "react";
-import { Link } from "react-router";
 import { array, object } from "yup";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { firstUnread, readWeight } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { note, reads, words } from "../forms/fields.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { PerUnit, When, useSayDay } from "../ui/figures/amounts.tsx";
-import type { Finds } from "../names/name.ts";
+import { PerUnit, When } from "../ui/figures/amounts.tsx";
+import { OIL_LOTS } from "../names/finds.ts";
+import { byCalled, called, type OilLot } from "../names/named.ts";
+import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { Text } from "../ui/fields/form.tsx";
 import { LineTable } from "../ui/fields/lines.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Heading, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { oilLotsNamed } from "./oilLots.server.ts";
 import type { Route } from "./+types/blend";
 
 export const meta: Route.MetaFunction = () => [{ title: "Blend oils · Zelbin" }];
 
-/** Lots of liquid and infused oils, named for a list to choose from. */
-async function oilLots() {
-  const [materials, lots] = await Promise.all([listMaterials(db()), lotsForJars(db())]);
-  const oils = new Map(materials.filter((m) => m.kind === "oil" || m.kind === "infusedOil").map((m) => [m.id, m.name]));
-  return lots
-    .filter((l) => oils.has(l.of) && !l.hold)
-    .sort(useFirst)
-    .map((l) => ({ ...l, label: `${oils.get(l.of)} · ${l.number}` }));
-}
-
-export const loader = async () => ({ lots: await oilLots(), token: crypto.randomUUID() });
+export const loader = () => ({ token: crypto.randomUUID() });
 
 const schema = object({
   name: words("what the blend is called", 80),
@@ -52,10 +42,10 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const byLabel = new Map((await oilLots()).map((l) => [l.label.toLowerCase(), l.id]));
+  const lots = byCalled(await oilLotsNamed(sheet.value.takes.map((t) => t.lot)));
   const problems: FieldProblem[] = [];
   const takes = sheet.value.takes.map((t, i) => {
-    const lotId = byLabel.get(t.lot.trim().toLowerCase());
+    const lotId = lots.get(called(t.lot))?.id;
     if (lotId === undefined) problems.push({ field: `takes.${i}.lot`, say: "Choose a lot from the list." });
     return { lotId: lotId ?? 0, qty: t.qty };
   });
@@ -64,25 +54,21 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 const TAKE = { lot: "", qty: "" };
+/** A blend is always a new one. */
+const NONE: OilLot[] = [];
 
-export default function Blend({ loaderData: { lots, token } }: Route.ComponentProps) {
+export default function Blend({ loaderData: { token } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
-  const sayIt = useSayDay();
   const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token }, { draft: (v) => v.name || "A blend" });
-  const oils = useMemo(
-    (): Finds => ({
-      of: "these",
-      names: lots.map((l) => ({
-        name: l.label,
-        aside: grams(l.onHand),
-        about: l.bestBefore ? `best before ${sayIt(l.bestBefore)}` : undefined,
-      })),
-    }),
-    [lots, sayIt],
+  const { known, asking, lost } = useNamed(
+    "oilLot",
+    NONE,
+    sheet.values.takes.map((t) => t.lot),
   );
-  const byLabel = new Map(lots.map((l) => [l.label.toLowerCase(), l]));
-  const read = sheet.values.takes.map((t) => {
-    const lot = byLabel.get(t.lot.trim().toLowerCase());
+  const { takes } = useStood(sheet.values, asking);
+  const lots = byCalled(known);
+  const read = takes.map((t) => {
+    const lot = lots.get(called(t.lot));
     const w = readWeight(t.qty);
     return { lot, qty: w.ok ? w.value : mg(0) };
   });
@@ -94,8 +80,8 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
     null,
   );
   const { errors } = sheet.formState;
-  const unread = firstUnread(
-    sheet.values.takes.flatMap((t, i) => {
+  const mistake = firstUnread(
+    takes.flatMap((t, i) => {
       const { lot, qty } = read[i]!;
       return [
         [`Lot, row ${i + 1}`, t.lot, (text: string) => (lot ? done(text) : refuse("unknown", "Choose a lot from the list."))] as const,
@@ -108,6 +94,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
       ];
     }),
   );
+  const unread = lost ? LOST : mistake;
   return (
     <form onSubmit={sheet.send()}>
       <Heading
@@ -128,7 +115,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
               value={qty > 0 ? <PerUnit cost={{ value: cost, per: qty }} measured="weight" /> : "—"}
               how={
                 qty > 0 &&
-                good.map((r) => <HowLine key={r.lot!.id} label={r.lot!.label} value={money(drawValue(r.lot!, r.qty), currency)} />)
+                good.map((r) => <HowLine key={r.lot!.id} label={r.lot!.name} value={money(drawValue(r.lot!, r.qty), currency)} />)
               }
             />
             <Figure label="Best before" value={<When day={best} />} how={<p>The soonest of the lots in it.</p>} />
@@ -145,7 +132,7 @@ export default function Blend({ loaderData: { lots, token } }: Route.ComponentPr
             form={sheet.form}
             name="takes"
             columns={[
-              { key: "lot", label: "Lot", finds: oils, width: "65%" },
+              { key: "lot", label: "Lot", finds: OIL_LOTS, width: "65%" },
               { key: "qty", label: "Amount", placeholder: "200 g", right: true },
             ]}
             blank={TAKE}

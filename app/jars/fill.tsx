@@ -1,9 +1,7 @@
 /** Planning a jar and filling it. */
 import { mayFill } from "#core/infusion/warnings";
-import { CARRIER_KINDS } from "#core/material/kinds";
 import { fillJar } from "#db/jars/fill";
-import { lotsForJars, pastStrainings } from "#db/jars/read";
-import { listMaterials } from "#db/shelf/materials";
+import { anyMaterial, materialOfLot } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
@@ -11,40 +9,26 @@ import { note } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { FillSheet } from "./fillSheet.tsx";
+import { namesOn, planOf } from "./jarPlan.ts";
+import { jarStuffOf } from "./jarStuff.server.ts";
 import type { Route } from "./+types/fill";
-import { readPlan, type JarMaterial } from "#core/infusion/plan";
 
 export const meta: Route.MetaFunction = () => [{ title: "Fill a jar · Zelbin" }];
 
-async function readShelf() {
-  const [materials, lots, past] = await Promise.all([listMaterials(db()), lotsForJars(db()), pastStrainings(db())]);
-  const mine = materials
-    .filter((m) => !m.retired && (m.kind === "herb" || CARRIER_KINDS.includes(m.kind)))
-    .map(({ id, name, kind, densities, dropsPerMl, pieceMg, cautions, keepsSealed, oilKept }): JarMaterial => ({
-      id,
-      name,
-      kind,
-      densities,
-      dropsPerMl,
-      pieceMg,
-      cautions,
-      keepsSealed,
-      oilKept,
-    }));
-  return { materials: mine, lots, past };
-}
-
 export async function loader({ request }: Route.LoaderArgs) {
-  const shelf = await readShelf();
   const asked = new URL(request.url).searchParams;
   // A second infusion starts from a bottle, a plan from a herb's sheet from that herb.
   const lotId = idOf(asked.get("lot"));
-  const lot = shelf.lots.find((l) => l.id === lotId);
-  const of = shelf.materials.find((m) => m.id === (lot?.of ?? idOf(asked.get("material"))));
+  const ofLot = lotId ? await materialOfLot(db(), lotId) : null;
+  const [of, herbs] = await Promise.all([jarStuffOf([ofLot?.id ?? idOf(asked.get("material"))]), anyMaterial(db(), "herb")]);
+  const [first] = of;
+  const lot = first?.lots.find((l) => l.id === lotId);
   return {
-    ...shelf,
-    start: of
-      ? { role: of.kind === "herb" ? ("herb" as const) : ("carrier" as const), material: of.name, lot: lot ? String(lot.id) : "" }
+    stuff: of,
+    /** There is no herb at all yet. */
+    bare: !herbs,
+    start: first
+      ? { role: first.kind === "herb" ? ("herb" as const) : ("carrier" as const), material: first.name, lot: lot ? String(lot.id) : "" }
       : null,
     today: today(),
     token: crypto.randomUUID(),
@@ -80,8 +64,7 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const v = sheet.value;
-  const shelf = await readShelf();
-  const plan = readPlan(v, shelf.materials, shelf.lots, shelf.past, today());
+  const plan = planOf(v, await jarStuffOf([], namesOn(v)), today());
   const may = mayFill(plan.warnings, v.why);
   const problems = may.ok ? plan.problems : [...plan.problems, { field: "why", say: `${may.warning.why} ${may.warning.instead}` }];
   if (problems.length > 0 || !plan.amounts || plan.expected === null)

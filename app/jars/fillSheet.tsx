@@ -6,9 +6,11 @@ import { firstMistake } from "#core/refused";
 import { METHODS, METHOD_IDS } from "#core/infusion/methods";
 import { grams } from "#core/measure/write";
 import { useMemo } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { CARRIERS, HERBS } from "../names/finds.ts";
+import { byCalled, called } from "../names/named.ts";
+import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Choice, Text } from "../ui/fields/form.tsx";
 import { useSayDay } from "../ui/figures/amounts.tsx";
@@ -17,7 +19,8 @@ import type { Choosable } from "../ui/fields/pick.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import type { Route } from "./+types/fill";
-import { lotsOf, readPlan, suggestName } from "#core/infusion/plan";
+import { lotsOf, suggestName } from "#core/infusion/plan";
+import { namesOn, planOf } from "./jarPlan.ts";
 import { PlanReckoner } from "./planReckoner.tsx";
 
 /** The fields that its figures rest on; a lot, a reason or a name changes none of them. */
@@ -28,7 +31,7 @@ const CARRIER = { material: "", lot: "", parts: "1" };
 
 const CUT_OPTIONS = CUT_IDS.map((c) => [c, CUTS[c]] as const);
 
-export function FillSheet({ materials, lots, past, start, today: day, token }: Route.ComponentProps["loaderData"]) {
+export function FillSheet({ stuff, bare, start, today: day, token }: Route.ComponentProps["loaderData"]) {
   const sheet = useSheet(
     {
       name: "",
@@ -53,15 +56,16 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
     { token },
     { draft: (v) => (v.herbs[0]?.material ? `A jar of ${v.herbs[0].material}` : "A jar") },
   );
-  const v = sheet.values;
+  const { known, asking, lost } = useNamed("jar", stuff, namesOn(sheet.values));
+  const v = useStood(sheet.values, asking);
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
-  const plan = useMemo(() => readPlan(v, materials, lots, past, day), [v, materials, lots, past, day]);
+  const plan = useMemo(() => planOf(v, known, day), [v, known, day]);
   const usual = METHODS[plan.method].times;
-  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
+  const byName = byCalled(known);
   const lotOptions = (rows: readonly { material: string }[]) => (row: number) => {
-    const m = byName.get((rows[row]?.material ?? "").trim().toLowerCase());
-    const own = m ? lotsOf(lots, m.id) : [];
+    const m = byName.get(called(rows[row]?.material ?? ""));
+    const own = m ? lotsOf(m.lots, m.id) : [];
     return own.length === 0
       ? [{ value: "", name: m ? "none on hand" : "—" }]
       : own.map((l, i): Choosable => ({
@@ -100,7 +104,7 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
   const forget = (list: "herbs" | "carriers") => (row: number, key: string) =>
     key === "material" && sheet.setValue(`${list}.${row}.lot`, "");
   const needsReason = plan.warnings.some((w) => w.severity === "reason");
-  if (!materials.some((m) => m.kind === "herb"))
+  if (bare)
     return (
       <>
         <Heading title="Fill a jar" />
@@ -131,10 +135,14 @@ export function FillSheet({ materials, lots, past, start, today: day, token }: R
         reckoner={
           <PlanReckoner
             plan={plan}
-            unread={firstMistake(
-              plan.problems.filter((p) => FIGURES.test(p.field)),
-              v,
-            )}
+            unread={
+              lost
+                ? LOST
+                : firstMistake(
+                    plan.problems.filter((p) => FIGURES.test(p.field)),
+                    v,
+                  )
+            }
             pick={(m) => sheet.setValue("method", m)}
           />
         }

@@ -9,7 +9,7 @@ import { putRight } from "#db/act/book";
 import { readJar } from "#db/jars/read";
 import { lotsOfMaterials } from "#db/ledger/lots";
 import { today } from "#db/clock";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { LotTag, PerUnit, percent, When } from "../ui/figures/amounts.tsx";
@@ -32,7 +32,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const found = await readJar(db(), idOf(params.id));
+  const id = idOf(params.id);
+  const [found, book, righted] = await Promise.all([readJar(db(), id), actsOf({ kind: "jar", id }), putRight(db(), "jarId", id)]);
   if (!found) throw new Response("Not found", { status: 404 });
   const carriers = [...new Set(found.parts.filter((p) => p.role === "carrier").map((p) => p.material.id))];
   const lots = found.jar.strainedActId === null && found.jar.spoiledActId === null ? await lotsOfMaterials(db(), carriers) : [];
@@ -41,8 +42,8 @@ export async function loader({ params }: Route.LoaderArgs) {
     lots,
     today: today(),
     token: crypto.randomUUID(),
-    book: await actsOf({ kind: "jar", id: found.jar.id }),
-    righted: await putRight(db(), "jarId", found.jar.id),
+    book,
+    righted,
   };
 }
 

@@ -1,7 +1,7 @@
 /** The jars' weeks: when each was filled, when it can be strained, when it is at its best and when it must be; its table has the days. */
 import { JAR_STATES, jarState, type Steeping } from "#core/infusion/tend";
 import { lazy } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { When } from "../ui/figures/amounts.tsx";
 import { AsTable, Drawn } from "../ui/figures/drawn.tsx";
 import { Part, Sheet } from "../ui/sheet/sheet.tsx";

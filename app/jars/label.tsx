@@ -5,8 +5,8 @@ import { grams } from "#core/measure/write";
 import { sayFullDay } from "#core/when";
 import { wordList } from "#core/words";
 import { readJar } from "#db/jars/read";
-import { readSettings } from "#db/settings";
-import { Link } from "react-router";
+import { keptSettings } from "#db/settings";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { Button } from "../ui/fields/form.tsx";
@@ -16,7 +16,7 @@ import type { Route } from "./+types/label";
 export const meta: Route.MetaFunction = () => [{ title: "Jar label · Zelbin" }];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [found, settings] = await Promise.all([readJar(db(), idOf(params.id)), readSettings(db())]);
+  const [found, settings] = await Promise.all([readJar(db(), idOf(params.id)), keptSettings(db())]);
   if (!found) throw new Response("Not found", { status: 404 });
   return { ...found, workshop: settings.workshop };
 }

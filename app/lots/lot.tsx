@@ -5,8 +5,9 @@ import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
-import { Link, redirect } from "react-router";
+import { redirect } from "react-router";
 import { object } from "yup";
+import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
@@ -29,7 +30,8 @@ export async function loader({ params }: Route.LoaderArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
   const record = { kind: "lot", id: lot.id } as const;
-  return { ...(await traceLot(db(), lot.id)), opened: await opened(record), book: await actsOf(record) };
+  const [traced, sheet, book] = await Promise.all([traceLot(db(), lot.id), opened(record), actsOf(record)]);
+  return { ...traced, opened: sheet, book };
 }
 
 const holdSchema = object({ reason: words("why it is on hold", 200) });

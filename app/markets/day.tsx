@@ -10,7 +10,7 @@ import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
 import { closeMarketDay, finishedLotsByNumber, lastDayAt, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
@@ -36,12 +36,16 @@ async function likeOf(asked: URLSearchParams): Promise<number | null> {
 export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
   const asked = new URL(request.url).searchParams;
-  const [days, cabinet, chosen, settings, stand] = await Promise.all([
+  const record = id === null ? null : ({ kind: "market", id } as const);
+  const [days, cabinet, chosen, settings, stand, sheet, book, righted] = await Promise.all([
     listMarketDays(db(), [id ?? (await likeOf(asked)) ?? 0]),
     listCabinet(db()),
     chosenPrices(db()),
-    readSettings(db()),
-    unitsStand(db(), today(), id ?? undefined),
+    keptSettings(db()),
+    unitsStand(db(), today(), { without: id ?? undefined }),
+    opened(record),
+    record && actsOf(record),
+    id === null ? [] : putRight(db(), "marketDayId", id),
   ]);
   if (id !== null && days.length === 0) throw new Response("Not found", { status: 404 });
   const lots = [...cabinet].sort(useFirst).map((l) => ({
@@ -57,7 +61,6 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     hold: l.hold,
     price: chosen.get(l.of)?.market ?? null,
   }));
-  const record = id === null ? null : ({ kind: "market", id } as const);
   const day = id === null ? null : days[0]!;
   const like = id === null ? days[0] : undefined;
   const start = { today: today(), cardFeeBp: settings.cardFeeBp };
@@ -68,9 +71,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
       ? { ...dayTexts(like, start), day: "", byCard: "", note: "", lines: [BLANK] }
       : { ...dayTexts(day, start), ...(id === null ? { name: (asked.get("at") ?? "").slice(0, 80) } : {}) },
     lots,
-    opened: await opened(record),
-    book: record && (await actsOf(record)),
-    righted: id === null ? [] : await putRight(db(), "marketDayId", id),
+    opened: sheet,
+    book,
+    righted,
   };
 }
 

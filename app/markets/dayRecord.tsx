@@ -3,7 +3,7 @@ import { dayResult, leftOver } from "#core/market/day";
 import { money } from "#core/measure/money";
 import { sum } from "#core/measure/exact";
 import { micros } from "#core/measure/exact";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Facts } from "../ui/sheet/facts.tsx";

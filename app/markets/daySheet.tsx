@@ -5,7 +5,7 @@ import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/
 import { done, refuse } from "#core/outcome";
 import { dayResult, leftOver } from "#core/market/day";
 import { useMemo } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";

@@ -1,9 +1,9 @@
 /** Market days: what each came to, to see which are worth the drive. */
 import { money } from "#core/measure/money";
-import { dayResult } from "#core/market/day";
-import { listMarketDays } from "#db/markets/markets";
+import { resultOf } from "#core/market/day";
+import { marketSums } from "#db/markets/markets";
 import { lazy } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { Drawn } from "../ui/figures/drawn.tsx";
@@ -19,16 +19,16 @@ export const meta: Route.MetaFunction = () => [{ title: "Markets · Zelbin" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { most } = askedOf(request);
-  const { rows, more } = partOf(await listMarketDays(db(), undefined, most), most);
+  const { rows, more } = partOf(await marketSums(db(), most), most);
   const days = rows.map((d) => ({
     id: d.id,
     name: d.name,
     day: d.day,
     closed: d.closedActId !== null,
-    taken: d.lines.reduce((a, l) => a + l.taken, 0),
+    taken: d.taken,
     hours: d.minutes / 60,
     fees: d.stallFee + d.travel,
-    ...dayResult({ ...d, hours: d.minutes / 60 }),
+    ...resultOf({ ...d, hours: d.minutes / 60 }),
   }));
   return { rows: days, more };
 }

@@ -60,23 +60,30 @@ interface ComboProps extends Omit<ComponentProps<"input">, "value" | "onChange" 
 /** The field alone, for a place that has its own label. */
 export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: ComboProps) {
   const { names, load } = useNames(finds);
+  // What there is to choose from is gone through once somebody comes to choose.
+  const [come, arrive] = useState(false);
+  const open = (): void => {
+    arrive(true);
+    load();
+  };
   const box = useRef<HTMLInputElement>(null);
   const [adding, add] = useState<string | null>(null);
   const library = useFetcher<Added>();
   const material = finds.of === "material";
   // Only what the books know may stand there; other fields take a name nobody has written before.
-  const strict = finds.of === "material" || finds.of === "these";
-  const find = useMemo(() => finder(names.names, byName), [names.names]);
-  const findInLibrary = useMemo(() => finder(names.library, byName), [names.library]);
+  const strict = ["material", "product", "oilLot", "these"].includes(finds.of);
+  const find = useMemo(() => finder(come ? names.names : [], byName), [come, names.names]);
+  const findInLibrary = useMemo(() => finder(come ? names.library : [], byName), [come, names.library]);
   const text = value.trim();
   const same = (n: Name): boolean => n.name.toLowerCase() === text.toLowerCase();
   const exact = text !== "" && names.names.some(same);
   const options = useMemo((): Option[] => {
+    if (!come) return [];
     const found = find(text, text === "" ? MOST_BROWSED : MOST_NAMES).map((n): Option => ({ ...n, how: "name" }));
     if (!material || text === "") return found;
     const more = findInLibrary(text, MOST_OF_LIBRARY).map((n): Option => ({ ...n, how: "library" }));
     return [...found, ...more, ...(exact ? [] : [{ name: text, how: "add" } as const])];
-  }, [find, findInLibrary, text, exact, material]);
+  }, [come, find, findInLibrary, text, exact, material]);
 
   const choose = (o: Option): void => {
     if (o.how === "add") {
@@ -111,7 +118,7 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
 
   const onKey = (e: KeyboardEvent<HTMLInputElement>): void => {
     if (e.key === "ArrowDown" || e.key === "ArrowUp") {
-      load();
+      open();
       browse(true);
     }
     if (e.key === "Tab" && marked?.how === "name" && strict && text !== "" && !exact) choose(marked);
@@ -134,11 +141,11 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
             inputRef?.(el);
           },
           onChange: (e) => {
-            load();
+            open();
             browse(false);
             onText(e.currentTarget.value);
           },
-          onFocus: load,
+          onFocus: open,
           onBlur: input.onBlur,
           onKeyDown: onKey,
           onPaste: input.onPaste,

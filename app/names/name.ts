@@ -23,4 +23,6 @@ export interface Names {
 
 /** What a field chooses from: the workshop's materials of some kinds, who and where the books know, or a list of the page's own. */
 export type Finds =
-  { of: "material"; kinds?: readonly KindId[] } | { of: "supplier" | "customer" | "market" } | { of: "these"; names: readonly Name[] };
+  | { of: "material"; kinds?: readonly KindId[] }
+  | { of: "supplier" | "customer" | "market" | "product" | "oilLot" }
+  | { of: "these"; names: readonly Name[] };

@@ -10,18 +10,20 @@ import { today } from "#db/clock";
 import { isContactKind, type ContactKind } from "#core/contact";
 import { contactsOf } from "#db/contacts";
 import { materialNames } from "#db/names";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
 import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { note, oneOf, scaled, words } from "../forms/fields.ts";
+import { productNames } from "../gifts/products.server.ts";
+import { oilLotNames } from "../jars/oilLots.server.ts";
 import { asked, judge, readPosted, refuseSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/names";
 import type { Name, Names } from "./name.ts";
 
 async function materials(): Promise<Names> {
-  const [all, { currency }] = await Promise.all([materialNames(db()), readSettings(db())]);
+  const [all, { currency }] = await Promise.all([materialNames(db()), keptSettings(db())]);
   const there = new Set(all.map((m) => m.name.toLowerCase()));
   return {
     names: all.map((m): Name => {
@@ -48,7 +50,7 @@ async function materials(): Promise<Names> {
 
 /** What helps to tell a contact: what was written about them before how often they were dealt with. */
 const people = async (kind: ContactKind): Promise<Names> => {
-  const [known, { dates }] = await Promise.all([contactsOf(db(), kind), readSettings(db())]);
+  const [known, { dates }] = await Promise.all([contactsOf(db(), kind), keptSettings(db())]);
   return {
     names: known
       .filter((c) => !c.retired)
@@ -62,8 +64,12 @@ const people = async (kind: ContactKind): Promise<Names> => {
   };
 };
 
+const these = async (names: Promise<Name[]>): Promise<Names> => ({ names: await names, library: [] });
+
 export function loader({ params: { of } }: Route.LoaderArgs): Promise<Names> {
   if (of === "material") return materials();
+  if (of === "product") return these(productNames());
+  if (of === "oilLot") return these(oilLotNames());
   if (isContactKind(of)) return people(of);
   throw new Response("Not Found", { status: 404 });
 }

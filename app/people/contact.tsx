@@ -2,8 +2,8 @@
 import { CONTACT_KINDS, CONTACTS, isContactKind } from "#core/contact";
 import { readContact, saveContact } from "#db/contacts";
 import { counted } from "#core/words";
-import { Link } from "react-router";
 import { object } from "yup";
+import { Link } from "../ui/link.tsx";
 import { AWAY_SAID, Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";

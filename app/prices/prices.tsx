@@ -4,8 +4,8 @@ import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/schools";
 import { today } from "#db/clock";
 import { chosenPrices } from "#db/prices/prices";
 import { costRecipes } from "#db/recipe/costs";
-import { readSettings } from "#db/settings";
-import { Link } from "react-router";
+import { keptSettings } from "#db/settings";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
@@ -17,7 +17,7 @@ import type { Route } from "./+types/prices";
 export const meta: Route.MetaFunction = () => [{ title: "Prices · Zelbin" }];
 
 export async function loader() {
-  const settings = await readSettings(db());
+  const settings = await keptSettings(db());
   const [recipes, chosen] = await Promise.all([costRecipes(db(), settings, today()), chosenPrices(db())]);
   return recipes.flatMap(({ recipe, sizes }) =>
     sizes.map(({ id, label, cost }) => {

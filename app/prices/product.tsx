@@ -8,10 +8,10 @@ import { SCHOOLS } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
 import { costWritten, materialsOf, readShelf } from "#db/recipe/costs";
-import { listProducts, readWhole } from "#db/recipe/read";
-import { readSettings } from "#db/settings";
-import { Link } from "react-router";
+import { listProducts, productsNamed, readWhole } from "#db/recipe/read";
+import { keptSettings } from "#db/settings";
 import { object } from "yup";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { optional } from "../forms/fields.ts";
@@ -37,20 +37,25 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
-  const [settings, products, chosen] = await Promise.all([readSettings(db()), listProducts(db()), chosenPrices(db())]);
-  const product = products.find((p) => p.id === id);
+  const record = { kind: "product", id } as const;
+  const [settings, [product], chosen, sheet, book] = await Promise.all([
+    keptSettings(db()),
+    productsNamed(db(), [id], []),
+    chosenPrices(db(), [id]),
+    opened(record),
+    actsOf(record),
+  ]);
   const written = product && (await readWhole(db(), product.recipeId));
   if (!product || !written) throw new Response("Not found", { status: 404 });
   const [costed] = costWritten([written], await readShelf(db(), today(), materialsOf([written])), settings);
-  const record = { kind: "product", id } as const;
   return {
     product,
     name: `${product.recipe}, ${product.label}`,
     cost: costed!.sizes.find((s) => s.id === id)!.cost,
     rules: settings.pricing,
     chosen: chosen.get(id) ?? {},
-    opened: await opened(record),
-    book: await actsOf(record),
+    opened: sheet,
+    book,
   };
 }
 

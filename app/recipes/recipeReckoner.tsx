@@ -4,7 +4,6 @@ import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
-import { shelfOf } from "#core/stock/shelf";
 import { unsure, type Unsure } from "#core/stock/opening";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { wordList } from "#core/words";
@@ -12,13 +11,14 @@ import { useMemo, useState } from "react";
 import { percent, showBase } from "../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import type { Stuff } from "./useStuff.ts";
+import { shelfOfStuff, type Stuff } from "../names/named.ts";
+import { LOST } from "../names/useNamed.ts";
 import { unreadOf, type ReadRecipe, type RecipeText } from "#core/recipe/written";
 
 interface Props {
   read: ReadRecipe;
   values: RecipeText & { loss: string; batchMinutes: string; sizes: readonly { minutes: string; away: string }[] };
-  stuff: Stuff;
+  stuff: readonly Stuff[];
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
@@ -39,7 +39,7 @@ function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: Read
 
 const plain = (text: string): number => orNothing(text, readPlain, 0);
 
-export function RecipeReckoner({ read, values, stuff: { materials, lots, again }, bare, rates, lost }: Props) {
+export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props) {
   const { currency, school, today } = useWorkshop();
   const [chosen, choose] = useState(0);
   const lines = read.lines.flatMap((l) =>
@@ -59,9 +59,10 @@ export function RecipeReckoner({ read, values, stuff: { materials, lots, again }
   );
   const size = sizes[Math.min(chosen, sizes.length - 1)];
   const lossBp = Math.min(Math.round(plain(values.loss) * 100), 5000);
-  const shelf = useMemo(() => shelfOf(lots, today, new Map(again)), [lots, today, again]);
+  const shelf = useMemo(() => shelfOfStuff(stuff, today), [stuff, today]);
+  const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
   const number = new Map(lots.map((l) => [l.id, l.number]));
-  const names = useMemo(() => new Map(materials.map((m) => [m.id, m.name])), [materials]);
+  const names = useMemo(() => new Map(stuff.map((m) => [m.id, m.name])), [stuff]);
 
   if (lines.length === 0 || !size) {
     const nothing = read.problem === null || read.problem.code === "noLines";
@@ -133,7 +134,7 @@ export function RecipeReckoner({ read, values, stuff: { materials, lots, again }
   };
 
   const unread = lost
-    ? "a name can't be looked up, as the server doesn't answer. What you typed is still here."
+    ? LOST
     : (firstUnread([
         ["Loss", values.loss, readPlain],
         ["Minutes a batch", values.batchMinutes, readPlain],

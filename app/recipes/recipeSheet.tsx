@@ -2,8 +2,8 @@
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { useMemo, useRef, type ReactNode } from "react";
-import { Link } from "react-router";
+import { useMemo, type ReactNode } from "react";
+import { Link } from "../ui/link.tsx";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Area, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
@@ -14,7 +14,8 @@ import { readWritten } from "#core/recipe/written";
 import { AWAY_SAID } from "../away/keeping.tsx";
 import { copyTexts, namesOn, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
 import { Print } from "../ui/sheet/print.tsx";
-import { useStuff, type Stuff } from "./useStuff.ts";
+import type { Stuff } from "../names/named.ts";
+import { useNamed, useStood } from "../names/useNamed.ts";
 import { Sizes } from "./sizes.tsx";
 
 interface Props {
@@ -22,7 +23,7 @@ interface Props {
   /** One that the new one is a copy of. */
   like: WrittenRecipe | null;
   /** What it takes as it is written. */
-  stuff: Stuff;
+  stuff: readonly Stuff[];
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
@@ -47,21 +48,22 @@ const FIELD_NAMES = {
 };
 
 export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, types, children }: Props) {
-  const names = useMemo(() => new Map(given.materials.map((m) => [m.id, m.name])), [given]);
+  const names = useMemo(() => new Map(given.map((m) => [m.id, m.name])), [given]);
   const sheet = useSheet<RecipeTexts>(like ? copyTexts(like, names) : recipeTexts(written, names), opened, {
     draft: (v) => v.name || "A recipe",
   });
   const { values } = sheet;
-  const { stuff, asking, lost } = useStuff(
+  const {
+    known: stuff,
+    asking,
+    lost,
+  } = useNamed(
+    "material",
     given,
     useMemo(() => namesOn(values), [values]),
   );
-  const { materials } = stuff;
-  const now = useMemo(() => ({ read: readWritten(values, materials), values, form: sheet.form }), [values, materials, sheet.form]);
-  // While a name is being looked up the figures stand as they were: that it isn't there is said once it is known.
-  const stood = useRef(now);
-  if (!asking) stood.current = now;
-  const shown = stood.current;
+  const now = useMemo(() => ({ read: readWritten(values, stuff), values, form: sheet.form }), [values, stuff, sheet.form]);
+  const shown = useStood(now, asking);
   const { errors } = sheet.formState;
 
   return (

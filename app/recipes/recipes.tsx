@@ -7,9 +7,9 @@ import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { recipesAway } from "#db/recipe/read";
 import { costRecipes } from "#db/recipe/costs";
-import { readSettings } from "#db/settings";
-import { listMaterials } from "#db/shelf/materials";
-import { Link } from "react-router";
+import { keptSettings } from "#db/settings";
+import { materialKinds } from "#db/shelf/materials";
+import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
@@ -21,10 +21,9 @@ import type { Route } from "./+types/recipes";
 export const meta: Route.MetaFunction = () => [{ title: "Recipes · Zelbin" }];
 
 export async function loader() {
-  const settings = await readSettings(db());
-  const [recipes, materials] = await Promise.all([costRecipes(db(), settings, today()), listMaterials(db())]);
+  const settings = await keptSettings(db());
+  const [recipes, materials, away] = await Promise.all([costRecipes(db(), settings, today()), materialKinds(db()), recipesAway(db())]);
   const kinds = new Map(materials.map((m) => [m.id, m]));
-  const away = await recipesAway(db());
   return {
     away,
     recipes: recipes.map(({ recipe, sizes, lines }) => {

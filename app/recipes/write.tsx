@@ -5,7 +5,7 @@ import { done, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
 import { readWhole, versionsOf } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { anyMaterial, listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { Keeping } from "../away/keeping.tsx";
@@ -17,7 +17,7 @@ import { idOf } from "../forms/ids.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { RecipeSheet } from "./recipeSheet.tsx";
-import { choiceOf, stuffOf } from "./stuff.server.ts";
+import { stuffOf } from "../shelf/stuff.server.ts";
 import { recipeTexts } from "./recipeTexts.ts";
 import { Versions } from "./versions.tsx";
 import type { Route } from "./+types/write";
@@ -29,23 +29,26 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
   const asked = id === null ? new URL(request.url).searchParams.get("like") : null;
-  const [settings, any, written, like] = await Promise.all([
-    readSettings(db()),
+  const record = id === null ? null : ({ kind: "recipe", id } as const);
+  const [settings, any, written, like, versions, book, sheet] = await Promise.all([
+    keptSettings(db()),
     anyMaterial(db()),
     id === null ? null : readWhole(db(), id),
     asked === null ? null : readWhole(db(), idOf(asked)),
+    id === null ? [] : versionsOf(db(), id),
+    record && actsOf(record),
+    opened(record),
   ]);
   if (id !== null && !written) throw new Response("Not found", { status: 404 });
-  const record = id === null ? null : ({ kind: "recipe", id } as const);
   return {
     written,
     like,
     stuff: await stuffOf(materialsOf([written ?? like].flatMap((w) => w ?? []))),
     bare: !any,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
-    versions: id === null ? [] : await versionsOf(db(), id),
-    book: record && (await actsOf(record)),
-    opened: await opened(record),
+    versions,
+    book,
+    opened: sheet,
   };
 }
 
@@ -83,7 +86,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const v = sheet.value;
-  const materials = (await listMaterials(db())).map(choiceOf);
+  const materials = await listMaterials(db());
   const texts = { lines: v.lines, makes: v.makes, overrun: String(v.overrun / 100), sizes: v.sizes.map((s) => ({ ...s, minutes: "" })) };
   const read = readWritten(texts, materials);
   const problems = problemsOf(read, texts);

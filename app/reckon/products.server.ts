@@ -12,7 +12,7 @@ import { SCHOOLS } from "#core/stock/schools";
 import { today } from "#db/clock";
 import { materialsOf, readShelf } from "#db/recipe/costs";
 import { costInput, readRecipes, type WrittenRecipe } from "#db/recipe/read";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { db } from "../db.server.ts";
 import { cant, type Reading } from "./reading.ts";
@@ -43,7 +43,7 @@ export async function costing(units: number, name: string): Promise<Reading[]> {
   const hits = await named(name);
   if (hits.length === 0) return [cant(`No recipe is called “${name}”.`)];
   if (units < 1 || units > MOST_UNITS) return [cant("Ask for 1 to 10 000 units.")];
-  const [settings, shelf] = await Promise.all([readSettings(db()), readShelf(db(), today(), materialsOf(hits.map((h) => h.w)))]);
+  const [settings, shelf] = await Promise.all([keptSettings(db()), readShelf(db(), today(), materialsOf(hits.map((h) => h.w)))]);
   return hits.map(({ w, size }) => {
     const batch = batchFor([{ units, fill: size.fill }], w.recipe.lossBp);
     const cost = costRecipe(costInput(w, size, settings, weightsOf(w, batch)), shelf);

@@ -10,7 +10,7 @@ import type { Settings } from "#core/settings";
 import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
-import { moneyIsIn, readSettings, saveSettings, SETTINGS } from "#db/settings";
+import { keptSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
@@ -30,7 +30,7 @@ import type { Route } from "./+types/settings";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zelbin" }];
 export const loader = async () => ({
-  settings: await readSettings(db()),
+  settings: await keptSettings(db()),
   fixed: await moneyIsIn(db()),
   opened: await opened(SETTINGS),
   book: await actsOf(SETTINGS),
@@ -76,7 +76,7 @@ export async function action({ request }: Route.ActionArgs) {
     cardFeeBp: cardFee,
     pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
   };
-  return act(() => saveSettings(db(), data, sheet.doing), { theirs: async () => settingsTexts(await readSettings(db())) });
+  return act(() => saveSettings(db(), data, sheet.doing), { theirs: async () => settingsTexts(await keptSettings(db())) });
 }
 
 /** The settings as their sheet says them. */

@@ -3,7 +3,7 @@ import { kind } from "#core/material/kinds";
 import { money, perWeight, type UnitCost } from "#core/measure/money";
 import { useFirst, type Lot } from "#core/stock/lots";
 import type { OnShelf } from "#db/shelf/overview";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { LotTag, PerUnit, showInColumn } from "../ui/figures/amounts.tsx";
 import { Lasts } from "../ui/figures/lasts.tsx";
 import { Table, type Group } from "../ui/lists/table.tsx";

@@ -8,7 +8,6 @@ import { loader as setOut } from "../bench/setOut.tsx";
 import { loader as cabinet } from "../cabinet/cabinet.tsx";
 import { loader as gifts } from "../gifts/gifts.tsx";
 import { loader as order } from "../gifts/order.tsx";
-import { loader as blend } from "../jars/blend.tsx";
 import { loader as fill } from "../jars/fill.tsx";
 import { loader as jar } from "../jars/jar.tsx";
 import { loader as jars } from "../jars/jars.tsx";
@@ -71,7 +70,7 @@ describe("an empty workshop", () => {
   it.each<[string, unknown, unknown]>([
     ["today", today, { waiting: [], fixed: [], drafts: [] }],
     ["shelf", shelf, { boards: [], whole: true, materials: [], lots: [] }],
-    ["receive", receive, { materials: [], again: [], supplier: "", lines: [] }],
+    ["receive", receive, { stuff: [], supplier: "", lines: [] }],
     ["receipts", receipts, { rows: [], more: false }],
     ["suppliers", people, { kind: "supplier", all: [] }],
     ["shopping", shopping, { groups: [] }],
@@ -82,8 +81,7 @@ describe("an empty workshop", () => {
     ["library", library, { have: [] }],
     ["worth", worth, { ingredient: { lot: 0, average: 0, again: 0 }, packaging: { lot: 0, average: 0, again: 0 } }],
     ["jars", jars, { steeping: [], rows: [] }],
-    ["fill a jar", fill, { materials: [], lots: [], past: [], start: null }],
-    ["blend", blend, { lots: [] }],
+    ["fill a jar", fill, { stuff: [], bare: true, start: null }],
     ["workroom", workroom, { data: { counts: {}, heated: [], done: null } }],
   ])("%s opens and has nothing", async (_, loader, want) => expect(await open(loader)).toMatchObject(want as object));
   it.each<[string, unknown]>([

@@ -58,7 +58,7 @@ describe("jars", () => {
   it("filled from its sheet it draws what the sheet says, is named by itself, and is strained from its own", async () => {
     const grams = async (name: string) => {
       const id = await idOf(name);
-      return (await lotsForJars(db)).filter((l) => l.of === id).reduce((a, l) => a + l.onHand, 0);
+      return (await lotsForJars(db, [id])).reduce((a, l) => a + l.onHand, 0);
     };
     const [herb, oil] = [await grams("Meadowsweet flowers, dried"), await grams("Apricot kernel oil")];
     const { to } = await post(fill, sheet());

@@ -62,6 +62,7 @@ async function words(page: Page, params: Record<string, string>): Promise<string
   const Stub = createRoutesStub([{ id: "page", path, Component: page.default as never, loader: () => null }]);
   const workshop = {
     kind: "own" as const,
+    home: "/own",
     name: settings.workshop,
     currency: settings.currency,
     school: settings.school,

@@ -1,5 +1,6 @@
 /** Sheets that were begun and not kept: each is taken up where it was left, or thrown away. */
-import { Link, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
+import { Link } from "../ui/link.tsx";
 
 interface Draft {
   id: number;

@@ -2,7 +2,7 @@
 import { addDays } from "#core/when";
 import { WEEK_DAYS } from "#core/work";
 import type { Fixed } from "#db/week";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { useSayDay } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 

@@ -8,6 +8,8 @@ import { createContext, useContext } from "react";
 
 export interface Workshop {
   kind: WorkshopKind;
+  /** Where its pages stand: "/demo"; nothing where there is but one. */
+  home: string;
   name: string;
   currency: string;
   school: School;
@@ -18,6 +20,7 @@ export interface Workshop {
 
 export const WorkshopContext = createContext<Workshop>({
   kind: "demo",
+  home: "",
   name: "",
   currency: "EUR",
   school: "lot",

@@ -2,7 +2,7 @@
 import { WORKSHOPS } from "#core/workshop";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link } from "../ui/link.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
 const ITEM = "block cursor-pointer rounded px-3 py-2 outline-none data-highlighted:bg-honey-wash";

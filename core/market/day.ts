@@ -36,15 +36,29 @@ export interface DayResult {
   perHour: Micros | null;
 }
 
+/** What was sold in all, what it brought and what left stock cost. */
+export type DaySums = Pick<DayResult, "takings" | "unitsSold" | "stockCost">;
+
 /** @example dayResult({ ...day, stallFee: micros(20_000_000) }).profit // -20.00 */
-export function dayResult(day: DayIn): DayResult {
-  const takings = sum(day.lines.map((l) => micros(l.sold * l.price)));
-  const stockCost = sum(day.lines.map((l) => l.gone));
+export const dayResult = (day: DayIn): DayResult =>
+  resultOf({
+    ...day,
+    takings: sum(day.lines.map((l) => micros(l.sold * l.price))),
+    unitsSold: day.lines.reduce((a, l) => a + l.sold, 0),
+    stockCost: sum(day.lines.map((l) => l.gone)),
+  });
+
+/**
+ * The same of a day whose lines are added up already.
+ * @example resultOf({ ...day, takings: micros(60_000_000), unitsSold: 5, stockCost: micros(10_000_000) }).profit // 50.00
+ */
+export function resultOf(day: Omit<DayIn, "lines"> & DaySums): DayResult {
+  const { takings, unitsSold, stockCost } = day;
   const cardFee = micros(mulDiv(day.byCard, day.cardFeeBp, 10_000));
   const profit = micros(takings - stockCost - cardFee - day.stallFee - day.travel);
   return {
     takings,
-    unitsSold: day.lines.reduce((a, l) => a + l.sold, 0),
+    unitsSold,
     stockCost,
     cardFee,
     profit,

@@ -3,7 +3,7 @@
  *
  * Weights are whole milligrams, money is whole micros (a millionth of the currency unit), counts are whole pieces.
  * Each is a branded number: grams can't be added to ounces, nor cents to euros, without saying so. All stay far below
- * 2^53; products of two of them go through BigInt in `mulDiv`.
+ * 2^53; products of two of them are beyond that, and `mulDiv` is exact all the same.
  */
 
 declare const brand: unique symbol;
@@ -37,24 +37,59 @@ export const CENT = micros(10_000);
  */
 export function mulDiv(a: number, b: number, c: number): number {
   if (c === 0) throw new RangeError("mulDiv: division by zero");
-  const plain = whole(a, "a") * whole(b, "b");
-  // Nearly always: a product that is safe is exact, and so are its quotient and rest.
-  if (Number.isSafeInteger(plain)) return rounded(plain, whole(c, "c"));
-  const product = BigInt(a) * BigInt(b);
-  const divisor = BigInt(whole(c, "c"));
-  const negative = product < 0n !== divisor < 0n && product !== 0n;
-  const n = product < 0n ? -product : product;
-  const d = divisor < 0n ? -divisor : divisor;
-  const nearest = (2n * n + d) / (2n * d);
-  return whole(Number(negative ? -nearest : nearest), "result");
+  const product = whole(a, "a") * whole(b, "b");
+  const above = Math.abs(product);
+  const below = Math.abs(whole(c, "c"));
+  const nearest = above <= Number.MAX_SAFE_INTEGER ? nearestOf(above, below) : nearestOfProduct(Math.abs(a), Math.abs(b), below);
+  return product < 0 === c < 0 || nearest === 0 ? nearest : -nearest;
 }
 
-/** n ÷ d of safe whole numbers, rounded half away from zero. */
-function rounded(n: number, d: number): number {
-  const [above, below] = [Math.abs(n), Math.abs(d)];
-  const rest = above % below;
-  const nearest = (above - rest) / below + (2 * rest >= below ? 1 : 0);
-  return n < 0 === d < 0 || nearest === 0 ? nearest : -nearest;
+/** above ÷ below of safe whole numbers, rounded half up. A quotient of doubles is at most one off, and its rest says so. */
+function nearestOf(above: number, below: number): number {
+  let times = Math.floor(above / below);
+  let rest = above - times * below;
+  if (rest < 0) {
+    times--;
+    rest += below;
+  }
+  return rest >= below - rest ? times + 1 : times;
+}
+
+/** Up to here what a quotient of doubles leaves over is itself a safe whole number. */
+const EXACT_BELOW = 2 ** 51;
+
+/** a × b ÷ below of safe whole numbers whose product is not safe, rounded half up. @throws RangeError when the result isn't safe */
+function nearestOfProduct(a: number, b: number, below: number): number {
+  let times = Math.floor((a * b) / below);
+  if (below >= EXACT_BELOW || times >= EXACT_BELOW) return nearestOfAny(a, b, below);
+  // The two products are nearly alike: their doubles' difference is exact, and so is that of what the doubles left out.
+  let rest = a * b - times * below + (leftOut(a, b) - leftOut(times, below));
+  while (rest < 0) {
+    times--;
+    rest += below;
+  }
+  while (rest >= below) {
+    times++;
+    rest -= below;
+  }
+  return rest >= below - rest ? times + 1 : times;
+}
+
+/** Cuts a double of 53 bits in two halves. */
+const HALVES = 2 ** 27 + 1;
+
+/** Exactly what the double a × b leaves out of the product (Dekker's product with Veltkamp's halves, from memory). */
+function leftOut(a: number, b: number): number {
+  const [wideA, wideB] = [HALVES * a, HALVES * b];
+  const [highA, highB] = [wideA - (wideA - a), wideB - (wideB - b)];
+  const [lowA, lowB] = [a - highA, b - highB];
+  return lowA * lowB - (a * b - highA * highB - lowA * highB - highA * lowB);
+}
+
+function nearestOfAny(a: number, b: number, below: number): number {
+  const n = BigInt(a) * BigInt(b);
+  const d = BigInt(below);
+  return whole(Number((2n * n + d) / (2n * d)), "result");
 }
 
 /**
@@ -70,30 +105,34 @@ export function allocate(total: number, weights: readonly number[], quantum = 1)
   if (total === 0) return weights.map(() => 0);
   const sign = total < 0 ? -1 : 1;
   const units = Math.floor(Math.abs(whole(total, "total")) / quantum);
-  const parts = partsOf(units, weights);
-  let left = units - parts.reduce((a, p) => a + p.share, 0);
-  const shares = parts.map((p) => p.share * quantum);
-  for (const p of [...parts].sort((a, b) => (a.rest === b.rest ? a.index - b.index : a.rest < b.rest ? 1 : -1))) {
-    if (left-- <= 0) break;
-    shares[p.index]! += quantum;
+  const { shares, rests } = partsOf(units, weights);
+  let left = units;
+  for (const s of shares) left -= s;
+  if (left > 0) {
+    const byRest = weights.map((_, i) => i).sort((i, j) => (rests[i] === rests[j] ? i - j : rests[i]! < rests[j]! ? 1 : -1));
+    for (const i of byRest.slice(0, left)) shares[i]!++;
   }
   const under = Math.abs(total) % quantum;
-  if (under) shares[weights.findIndex((w) => w > 0)]! += under;
-  return shares.map((s) => (s === 0 ? 0 : s * sign));
+  const first = under ? weights.findIndex((w) => w > 0) : -1;
+  return shares.map((s, i) => {
+    const share = s * quantum + (i === first ? under : 0);
+    return share === 0 ? 0 : share * sign;
+  });
 }
 
 /** Each weight's whole share of the units, and its rest to compare by. @throws RangeError when all weights are nought */
-function partsOf(units: number, weights: readonly number[]): { index: number; share: number; rest: number | bigint }[] {
-  const all = weights.reduce((a, w) => a + w, 0);
+function partsOf(units: number, weights: readonly number[]): { shares: number[]; rests: (number | bigint)[] } {
+  let all = 0;
+  for (const w of weights) all += w;
   if (all === 0) throw new RangeError("allocate: nothing to share over");
   // Nearly always: products that are safe are exact, and so are their quotients and rests.
-  if (Number.isSafeInteger(units * all))
-    return weights.map((w, index) => ({ index, share: (units * w - ((units * w) % all)) / all, rest: (units * w) % all }));
+  if (Number.isSafeInteger(units * all)) {
+    const rests = weights.map((w) => (units * w) % all);
+    return { shares: weights.map((w, i) => (units * w - rests[i]!) / all), rests };
+  }
   const sum = weights.reduce((a, w) => a + BigInt(w), 0n);
-  return weights.map((w, index) => {
-    const exact = BigInt(units) * BigInt(w);
-    return { index, share: Number(exact / sum), rest: exact % sum };
-  });
+  const exact = weights.map((w) => BigInt(units) * BigInt(w));
+  return { shares: exact.map((x) => Number(x / sum)), rests: exact.map((x) => x % sum) };
 }
 
 /** Largest whole weight `shares` makes: beyond any balance's resolution, well inside a whole number. */

@@ -131,7 +131,9 @@ export function costMix(input: MixIn, shelf: Shelf): MixCost {
  */
 export function costRecipe(input: CostIn, shelf: Shelf): RecipeCost {
   const fill = fillPlan(sum(input.lines.map((l) => l.weight)), input.fill, input.lossBp);
-  const { batch, lines, sizes } = costMix({ ...input, sizes: [{ ...input, units: fill.units }] }, shelf);
+  const { packaging, unitMinutes } = input;
+  const size = { packaging, fill: input.fill, unitMinutes, units: fill.units };
+  const { batch, lines, sizes } = costMix({ lines: input.lines, work: input.work, sizes: [size] }, shelf);
   return { ...sizes[0]!, batch, fill, lines };
 }
 
@@ -141,14 +143,11 @@ export function costRecipe(input: CostIn, shelf: Shelf): RecipeCost {
  * @example perUnitOf({ ingredients: 600, packaging: 0, work: 0, overhead: 0, loss: 0 }, 3).total // 200
  */
 export function perUnitOf(batch: Record<CostPart, number>, units: number): UnitCosts {
-  const each = (n: number): Micros => micros(mulDiv(n, 1, units));
-  const parts = {
-    ingredients: each(batch.ingredients),
-    packaging: each(batch.packaging),
-    work: each(batch.work),
-    overhead: each(batch.overhead),
-    loss: each(batch.loss),
-  };
-  const materials = micros(parts.ingredients + parts.packaging + parts.loss);
-  return { ...parts, materials, total: micros(materials + parts.work + parts.overhead) };
+  const ingredients = micros(mulDiv(batch.ingredients, 1, units));
+  const packaging = micros(mulDiv(batch.packaging, 1, units));
+  const work = micros(mulDiv(batch.work, 1, units));
+  const overhead = micros(mulDiv(batch.overhead, 1, units));
+  const loss = micros(mulDiv(batch.loss, 1, units));
+  const materials = micros(ingredients + packaging + loss);
+  return { ingredients, packaging, work, overhead, loss, materials, total: micros(materials + work + overhead) };
 }

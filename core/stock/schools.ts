@@ -7,7 +7,7 @@
  */
 import { micros, sum, type Base, type Micros } from "../measure/exact.ts";
 import { costOf, type UnitCost } from "../measure/money.ts";
-import { planTakes, type Need, type NeedPlan, type Shelf } from "./shelf.ts";
+import { planTakes, type Need, type NeedPlan, type Shelf, type Take } from "./shelf.ts";
 
 export const SCHOOLS = { lot: "This very lot", average: "Running average", again: "Buy again today" } as const;
 export type School = keyof typeof SCHOOLS;
@@ -34,23 +34,29 @@ export interface NeedCost {
  */
 export function costNeeds(needs: readonly Need[], shelf: Shelf): NeedCost[] {
   const plans = planTakes(needs, shelf);
-  return needs.map((need, i) => {
+  return needs.map(({ of, amount }, i) => {
     const plan = plans[i]!;
-    const anew = shelf.again(need.of);
-    const average = shelf.average(need.of) ?? anew;
-    const price = (amount: Base, by: UnitCost | null): Micros | null =>
-      amount === 0 ? micros(0) : by === null ? null : costOf(amount, by);
-    const rest = price(plan.short, anew);
+    const anew = shelf.again(of);
+    const rest = costOrNone(plan.short, anew);
     return {
       plan,
       estimated: plan.short > 0,
       cost: {
-        lot: rest === null ? null : micros(plan.takes.reduce((a, t) => a + t.value, 0) + rest),
-        average: price(need.amount, average),
-        again: price(need.amount, anew),
+        lot: rest === null ? null : micros(valueOf(plan.takes) + rest),
+        average: costOrNone(amount, shelf.average(of) ?? anew),
+        again: costOrNone(amount, anew),
       },
     };
   });
+}
+
+const costOrNone = (amount: Base, by: UnitCost | null): Micros | null =>
+  amount === 0 ? micros(0) : by === null ? null : costOf(amount, by);
+
+function valueOf(takes: readonly Take[]): number {
+  let value = 0;
+  for (const t of takes) value += t.value;
+  return value;
 }
 
 /**

@@ -1,10 +1,11 @@
 /** The book of acts: reading and searching what was done, of the whole workshop, of a station, or of one record. */
 import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
 import type { Day } from "#core/when";
-import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type Placeholder, type SQL, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { aText, flag, number, orNone, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
+import { ask } from "../prepared.ts";
 import { act, actSubject, lot, movement } from "../schema.ts";
 import { neverBack } from "./takeBack.ts";
 
@@ -51,9 +52,9 @@ export interface BookQuery {
 }
 
 /** Acts about a record: those that say so, and for a lot everything that moved it. */
-function aboutRecord({ kind, id }: Subject): SQL {
+function aboutRecord(of: Subject["kind"], kind: Placeholder | string, id: Placeholder | number): SQL {
   const said = sql`select s.act_id from ${actSubject} s where s.kind = ${kind} and s.subject_id = ${id}`;
-  return kind === "lot"
+  return of === "lot"
     ? sql`${act.id} in (${said} union select m.act_id from ${movement} m where m.lot_id = ${id})`
     : sql`${act.id} in (${said})`;
 }
@@ -69,7 +70,7 @@ export async function readBook(db: Reads, q: BookQuery, size = 50): Promise<Book
         kinds ? inArray(act.kind, kinds) : undefined,
         q.from ? gte(act.day, q.from) : undefined,
         q.to ? lte(act.day, q.to) : undefined,
-        q.about ? aboutRecord(q.about) : undefined,
+        q.about ? aboutRecord(q.about.kind, q.about.kind, q.about.id) : undefined,
         q.standing ? sql`${act.undoes} is null and ${undoing.id} is null` : undefined,
         q.before ? lt(act.id, q.before) : undefined,
       ),
@@ -82,7 +83,13 @@ const stationKinds = (station: string): ActKind[] =>
   (Object.entries(ACTS_SAID) as [ActKind, { station: string }][]).filter(([, a]) => a.station === station).map(([k]) => k);
 
 /** The newest acts about a record, for its own sheet. */
-export const actsAbout = (db: Reads, about: Subject, size = 12): Promise<BookRow[]> => readBook(db, { about }, size);
+export const actsAbout = (db: Reads, { kind, id }: Subject, size = 12): Promise<BookRow[]> =>
+  ask(db, kind === "lot" ? "acts_about_lot" : "acts_about", { kind, id, size }, (at) =>
+    rows(db)
+      .where(aboutRecord(kind, at.kind, at.id))
+      .orderBy(desc(act.id))
+      .limit(at.size),
+  );
 
 /** What a record an act is about is called now; null when it is gone, or has no name. */
 const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) =>
@@ -163,13 +170,15 @@ export interface PutRight {
  */
 export async function putRight(db: Reads, of: "batchId" | "marketDayId" | "giftOrderId" | "jarId", id: number): Promise<PutRight[]> {
   const base = alias(movement, "base");
-  return db
-    .select({ actId: act.id, day: act.day, summary: act.summary, by: number(sql`-sum(${movement.value})`) })
-    .from(movement)
-    .innerJoin(base, eq(base.id, movement.restates))
-    .innerJoin(act, eq(act.id, movement.actId))
-    .where(and(eq(movement[of], id), eq(movement.reason, "restated"), lt(base.qty, 0)))
-    .groupBy(act.id)
-    .having(sql`abs(sum(${movement.value})) >= 5000`)
-    .orderBy(asc(act.id));
+  return ask(db, `put_right_${of}`, { id }, (at) =>
+    db
+      .select({ actId: act.id, day: act.day, summary: act.summary, by: number(sql`-sum(${movement.value})`) })
+      .from(movement)
+      .innerJoin(base, eq(base.id, movement.restates))
+      .innerJoin(act, eq(act.id, movement.actId))
+      .where(and(eq(movement[of], at.id), eq(movement.reason, "restated"), lt(base.qty, 0)))
+      .groupBy(act.id)
+      .having(sql`abs(sum(${movement.value})) >= 5000`)
+      .orderBy(asc(act.id)),
+  );
 }

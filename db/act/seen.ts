@@ -6,16 +6,18 @@ import { ChangedMeanwhile } from "#core/refused";
 import { and, desc, eq, gt, sql } from "drizzle-orm";
 import { number } from "../columnsOf.ts";
 import type { Reads, Tx } from "../client.ts";
+import { ask } from "../prepared.ts";
 import { act, actSubject } from "../schema.ts";
-
-const of = (s: Subject) => and(eq(actSubject.kind, s.kind), eq(actSubject.subjectId, s.id));
 
 /** The newest act that changed a record; 0 when none ever did. @example versionOf(db, { kind: "recipe", id: 4 }) */
 export async function versionOf(db: Reads, subject: Subject): Promise<number> {
-  const [row] = await db
-    .select({ newest: number(sql`coalesce(max(${actSubject.actId}), 0)`) })
-    .from(actSubject)
-    .where(and(of(subject), eq(actSubject.changes, true)));
+  const { kind, id } = subject;
+  const [row] = await ask(db, "version_of", { kind, id }, (at) =>
+    db
+      .select({ newest: number(sql`coalesce(max(${actSubject.actId}), 0)`) })
+      .from(actSubject)
+      .where(and(eq(actSubject.kind, at.kind), eq(actSubject.subjectId, at.id), eq(actSubject.changes, true))),
+  );
   return row!.newest;
 }
 
@@ -29,7 +31,14 @@ export async function notChangedSince(tx: Tx, subject: Subject, seen: number | n
     .select({ actId: act.id, summary: act.summary, who: act.who, at: act.at })
     .from(actSubject)
     .innerJoin(act, eq(act.id, actSubject.actId))
-    .where(and(of(subject), eq(actSubject.changes, true), gt(actSubject.actId, seen)))
+    .where(
+      and(
+        eq(actSubject.kind, subject.kind),
+        eq(actSubject.subjectId, subject.id),
+        eq(actSubject.changes, true),
+        gt(actSubject.actId, seen),
+      ),
+    )
     .orderBy(desc(act.id))
     .limit(1);
   if (newer) throw new ChangedMeanwhile({ ...newer, at: newer.at.toISOString() });

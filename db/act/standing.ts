@@ -4,10 +4,16 @@ import { Refused } from "#core/refused";
 import { and, asc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { flag } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
-import { actSubject, standingAct } from "../schema.ts";
+import { act, actSubject, standingAct } from "../schema.ts";
 
 /** Whether the act of that id stands. @example db.select().from(purchase).where(stands(purchase.actId)) */
 export const stands = (actId: SQLWrapper): SQL<boolean> => flag(sql`exists (select 1 from ${standingAct} sa where sa.id = ${actId})`);
+
+/**
+ * The same of a record that an act which does something left, and no taking back: only whether that act was taken back is left to be asked,
+ * and hardly any was. @example db.select().from(purchase).where(notBack(purchase.actId))
+ */
+export const notBack = (actId: SQLWrapper): SQL<boolean> => flag(sql`not exists (select 1 from ${act} u where u.undoes = ${actId})`);
 
 /** Where an act is read in the book. */
 export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });

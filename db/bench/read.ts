@@ -1,9 +1,11 @@
 /** Batches: the bench, one sheet, and what was made before. */
-import { and, asc, desc, eq, getTableColumns, gt, inArray, or, sql } from "drizzle-orm";
-import { aFlag, aNumber, aText, flag, jsonRows, number, orNone, rowsOf } from "../columnsOf.ts";
+import { and, asc, desc, eq, getTableColumns, gt, or, sql, type Placeholder } from "drizzle-orm";
+import { aFlag, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { lotColumns } from "../ledger/lots.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { batch, batchSize, batchTake, lot, product, recipe, recipeVersion } from "../schema.ts";
 
 /** A size as the bench lists it; without a lot until it is poured. */
@@ -18,7 +20,9 @@ const listedSize = {
 };
 
 /** Batches, open ones first, then newest. */
-export const listBatches = (db: Reads, most = LISTED_AT_MOST) =>
+export const listBatches = (db: Reads, most = LISTED_AT_MOST) => ask(db, "batches", { most }, (at) => batches(db, at.most));
+
+const batches = (db: Reads, most: Placeholder) =>
   db
     .select({
       id: batch.id,
@@ -43,83 +47,91 @@ export const listBatches = (db: Reads, most = LISTED_AT_MOST) =>
     .orderBy(sql`${batch.pouredActId} is null and ${batch.clearedActId} is null desc`, desc(batch.day), desc(batch.id))
     .limit(most);
 
-/** How many of each size were set out of each recipe the last time, the newest batch first. */
-export const lastSetOut = (db: Reads) =>
-  rowsOf(
-    db,
-    { recipeId: aNumber, productId: aNumber, units: aNumber },
-    sql`
-    select l.recipe_id as "recipeId", s.product_id as "productId", s.planned as units
-    from (select distinct on (b.recipe_id) b.recipe_id, b.id from ${batch} b order by b.recipe_id, b.id desc) l
-    join ${batchSize} s on s.batch_id = l.id where s.planned > 0 order by l.id desc, s.position`,
+/** The recipe of the newest batch; null while there is none. */
+export async function lastRecipeSetOut(db: Reads): Promise<number | null> {
+  const [row] = await ask(db, "last_recipe_set_out", {}, () =>
+    db.select({ recipeId: batch.recipeId }).from(batch).orderBy(desc(batch.id)).limit(1),
+  );
+  return row?.recipeId ?? null;
+}
+
+/** How many of each size of a recipe were set out the last time. */
+export const lastSetOut = (db: Reads, recipeId: number) =>
+  ask(db, "last_set_out", { recipeId }, (at) =>
+    db
+      .select({ productId: batchSize.productId, units: batchSize.planned })
+      .from(batchSize)
+      .where(
+        and(
+          gt(batchSize.planned, 0),
+          sql`${batchSize.batchId} = (select b.id from ${batch} b where b.recipe_id = ${at.recipeId} order by b.id desc limit 1)`,
+        ),
+      )
+      .orderBy(asc(batchSize.position)),
   );
 
 /** One batch with its sizes and weigh lines in sheet order, by the version it is made from. */
 export async function readBatch(db: Reads, id: number) {
-  const [row] = await db
-    .select({
-      batch,
-      recipe: { ...getTableColumns(recipeVersion), id: recipe.id },
-      current: flag(sql`${recipe.versionId} = ${batch.versionId}`),
-    })
-    .from(batch)
-    .innerJoin(recipe, eq(recipe.id, batch.recipeId))
-    .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-    .where(eq(batch.id, id));
-  if (!row) return null;
-  const [sizes, others, takes] = await Promise.all([
-    db
-      .select({ size: batchSize, lot, containerId: product.containerId })
-      .from(batchSize)
-      .innerJoin(product, eq(product.id, batchSize.productId))
-      .leftJoin(lot, eq(lot.id, batchSize.lotId))
-      .where(eq(batchSize.batchId, id))
-      .orderBy(asc(batchSize.position)),
-    db
-      .select({ productId: product.id, label: product.label, fill: product.fill, containerId: product.containerId })
-      .from(product)
-      .where(
-        and(
-          eq(product.recipeId, row.recipe.id),
-          eq(product.retired, false),
-          sql`not exists (select 1 from ${batchSize} s where s.batch_id = ${id} and s.product_id = ${sql.raw('"product"."id"')})`,
-        ),
-      )
-      .orderBy(asc(product.position)),
+  const [row] = await ask(db, "batch", { id }, (at) =>
     db
       .select({
-        position: batchTake.position,
-        materialId: batchTake.materialId,
-        material: batchTake.name,
-        lotId: batchTake.lotId,
-        planned: batchTake.planned,
-        weighed: batchTake.weighed,
+        batch,
+        recipe: { ...getTableColumns(recipeVersion), id: recipe.id },
+        current: flag(sql`${recipe.versionId} = ${batch.versionId}`),
       })
-      .from(batchTake)
-      .where(eq(batchTake.batchId, id))
-      .orderBy(asc(batchTake.position), asc(batchTake.id)),
+      .from(batch)
+      .innerJoin(recipe, eq(recipe.id, batch.recipeId))
+      .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+      .where(eq(batch.id, at.id)),
+  );
+  if (!row) return null;
+  const [sizes, others, takes] = await Promise.all([
+    ask(db, "sizes_of_batch", { id }, (at) =>
+      db
+        .select({ size: batchSize, lot, containerId: product.containerId })
+        .from(batchSize)
+        .innerJoin(product, eq(product.id, batchSize.productId))
+        .leftJoin(lot, eq(lot.id, batchSize.lotId))
+        .where(eq(batchSize.batchId, at.id))
+        .orderBy(asc(batchSize.position)),
+    ),
+    ask(db, "other_sizes", { id, recipeId: row.recipe.id }, (at) =>
+      db
+        .select({ productId: product.id, label: product.label, fill: product.fill, containerId: product.containerId })
+        .from(product)
+        .where(
+          and(
+            eq(product.recipeId, at.recipeId),
+            eq(product.retired, false),
+            sql`not exists (select 1 from ${batchSize} s where s.batch_id = ${at.id} and s.product_id = ${sql.raw('"product"."id"')})`,
+          ),
+        )
+        .orderBy(asc(product.position)),
+    ),
+    ask(db, "takes_of_batch", { id }, (at) =>
+      db
+        .select({
+          position: batchTake.position,
+          materialId: batchTake.materialId,
+          material: batchTake.name,
+          lotId: batchTake.lotId,
+          planned: batchTake.planned,
+          weighed: batchTake.weighed,
+        })
+        .from(batchTake)
+        .where(eq(batchTake.batchId, at.id))
+        .orderBy(asc(batchTake.position), asc(batchTake.id)),
+    ),
   ]);
-  const lots = await db
-    .select(lotColumns)
-    .from(lot)
-    .where(
-      or(
-        inArray(
-          lot.id,
-          takes.map((t) => t.lotId),
-        ),
-        row.batch.pouredActId !== null
-          ? undefined
-          : and(
-              gt(lot.onHand, 0),
-              inArray(
-                lot.materialId,
-                takes.map((t) => t.materialId),
-              ),
-            ),
-      ),
-    )
-    .orderBy(asc(lot.bestBefore), asc(lot.arrived));
+  // Until it is poured any lot of a material can still take the place of the one that was planned.
+  const materials = row.batch.pouredActId === null ? takes.map((t) => t.materialId) : [];
+  const lots = await ask(db, "lots_of_batch", { taken: takes.map((t) => t.lotId), materials }, (at) =>
+    db
+      .select(lotColumns)
+      .from(lot)
+      .where(or(anyOf(lot.id, at.taken), and(gt(lot.onHand, 0), anyOf(lot.materialId, at.materials))))
+      .orderBy(asc(lot.bestBefore), asc(lot.arrived)),
+  );
   return { ...row, sizes: sizes.map(({ size, ...rest }) => ({ ...size, ...rest })), others, takes, lots };
 }
 

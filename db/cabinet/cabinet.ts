@@ -7,10 +7,13 @@ import { flag } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
 import { draw, lockLots, lotColumns } from "../ledger/lots.ts";
+import { ask } from "../prepared.ts";
 import { batch, batchSize, lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 
 /** Every finished lot with units left, with what its batch cost in work; called what it was called when it was poured. */
-export const listCabinet = (db: Reads) =>
+export const listCabinet = (db: Reads) => ask(db, "cabinet", {}, () => cabinet(db));
+
+const cabinet = (db: Reads) =>
   db
     .select({
       ...lotColumns,

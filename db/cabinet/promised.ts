@@ -35,10 +35,14 @@ const wishes = (db: Reads) =>
       .orderBy(asc(giftItem.id)),
   ).execute();
 
-/** Where every product's units stand. @param without a market day whose own lots are not yet spoken for */
-export async function unitsStand(db: Reads, today: Day, without?: number): Promise<Map<number, ProductStand>> {
+/** Where units stand. @param without a market day whose own lots are not yet spoken for @param of products; all when absent */
+export async function unitsStand(
+  db: Reads,
+  today: Day,
+  { without, of }: { without?: number | undefined; of?: readonly number[] } = {},
+): Promise<Map<number, ProductStand>> {
   // One after the other: an act asks on its own connection, which answers one question at a time.
-  const lots = await lotsOfProducts(db);
+  const lots = await lotsOfProducts(db, of);
   const along = (await stalls(db)).filter((s) => s.dayId !== without);
   return whereUnitsStand(lots, along, await wishes(db), today);
 }

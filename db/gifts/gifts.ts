@@ -12,6 +12,8 @@ import { notChangedSince } from "../act/seen.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { giftItem, giftOrder, giftWrap, material, product, recipe } from "../schema.ts";
 
 export interface GiftIn {
@@ -29,47 +31,53 @@ export interface GiftIn {
 
 /** Gift orders, unpacked and soonest due first, with what is in them; a packed one as it was called when it was packed. */
 export async function listGiftOrders(db: Reads, ids?: readonly number[], most = LISTED_AT_MOST) {
-  const orders = await db
-    .select()
-    .from(giftOrder)
-    .where(ids ? inArray(giftOrder.id, [...ids]) : undefined)
-    .orderBy(
-      sql`${giftOrder.packedActId} is not null`,
-      sql`case when ${giftOrder.packedActId} is null then ${giftOrder.due} end`,
-      sql`${giftOrder.due} desc`,
-    )
-    .limit(most);
+  const orders = await ask(db, ids ? "orders_of" : "orders", { ids: ids ?? [], most }, (at) =>
+    db
+      .select()
+      .from(giftOrder)
+      .where(ids && anyOf(giftOrder.id, at.ids))
+      .orderBy(
+        sql`${giftOrder.packedActId} is not null`,
+        sql`case when ${giftOrder.packedActId} is null then ${giftOrder.due} end`,
+        sql`${giftOrder.due} desc`,
+      )
+      .limit(at.most),
+  );
   if (orders.length === 0) return [];
   const orderIds = orders.map((o) => o.id);
   const packed = sql`${giftOrder.packedActId} is not null`;
-  const items = await db
-    .select({
-      id: giftItem.id,
-      orderId: giftItem.giftOrderId,
-      productId: giftItem.productId,
-      name: words(sql`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`),
-      units: giftItem.units,
-      price: giftItem.price,
-    })
-    .from(giftItem)
-    .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
-    .innerJoin(product, eq(product.id, giftItem.productId))
-    .innerJoin(recipe, eq(recipe.id, product.recipeId))
-    .where(inArray(giftItem.giftOrderId, orderIds))
-    .orderBy(asc(giftItem.id));
-  const wraps = await db
-    .select({
-      id: giftWrap.id,
-      orderId: giftWrap.giftOrderId,
-      materialId: giftWrap.materialId,
-      name: words(sql`case when ${packed} then ${giftWrap.name} else ${material.name} end`),
-      pieces: giftWrap.pieces,
-    })
-    .from(giftWrap)
-    .innerJoin(giftOrder, eq(giftOrder.id, giftWrap.giftOrderId))
-    .innerJoin(material, eq(material.id, giftWrap.materialId))
-    .where(inArray(giftWrap.giftOrderId, orderIds))
-    .orderBy(asc(giftWrap.id));
+  const items = await ask(db, "items_of_orders", { orderIds }, (at) =>
+    db
+      .select({
+        id: giftItem.id,
+        orderId: giftItem.giftOrderId,
+        productId: giftItem.productId,
+        name: words(sql`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`),
+        units: giftItem.units,
+        price: giftItem.price,
+      })
+      .from(giftItem)
+      .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
+      .innerJoin(product, eq(product.id, giftItem.productId))
+      .innerJoin(recipe, eq(recipe.id, product.recipeId))
+      .where(anyOf(giftItem.giftOrderId, at.orderIds))
+      .orderBy(asc(giftItem.id)),
+  );
+  const wraps = await ask(db, "wraps_of_orders", { orderIds }, (at) =>
+    db
+      .select({
+        id: giftWrap.id,
+        orderId: giftWrap.giftOrderId,
+        materialId: giftWrap.materialId,
+        name: words(sql`case when ${packed} then ${giftWrap.name} else ${material.name} end`),
+        pieces: giftWrap.pieces,
+      })
+      .from(giftWrap)
+      .innerJoin(giftOrder, eq(giftOrder.id, giftWrap.giftOrderId))
+      .innerJoin(material, eq(material.id, giftWrap.materialId))
+      .where(anyOf(giftWrap.giftOrderId, at.orderIds))
+      .orderBy(asc(giftWrap.id)),
+  );
   const itemsOf = groupBy(items, (i) => i.orderId);
   const wrapsOf = groupBy(wraps, (w) => w.orderId);
   return orders.map((o) => ({ ...o, items: itemsOf.get(o.id) ?? [], wrapping: wrapsOf.get(o.id) ?? [] }));

@@ -7,20 +7,25 @@ import { eq, isNull } from "drizzle-orm";
 import { unitsStand } from "../cabinet/promised.ts";
 import type { Reads } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
+import { ask } from "../prepared.ts";
 import { giftItem, giftOrder, giftWrap } from "../schema.ts";
 
 /** Orders that have all their units, promised to them or free, and their wrapping on the shelf. */
 export async function ordersReady(db: Reads, day: Day): Promise<Set<number>> {
-  const items = await db
-    .select({ orderId: giftItem.giftOrderId, productId: giftItem.productId, units: giftItem.units })
-    .from(giftItem)
-    .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
-    .where(isNull(giftOrder.packedActId));
-  const wraps = await db
-    .select({ orderId: giftWrap.giftOrderId, materialId: giftWrap.materialId, pieces: giftWrap.pieces })
-    .from(giftWrap)
-    .innerJoin(giftOrder, eq(giftOrder.id, giftWrap.giftOrderId))
-    .where(isNull(giftOrder.packedActId));
+  const items = await ask(db, "open_items", {}, () =>
+    db
+      .select({ orderId: giftItem.giftOrderId, productId: giftItem.productId, units: giftItem.units })
+      .from(giftItem)
+      .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
+      .where(isNull(giftOrder.packedActId)),
+  );
+  const wraps = await ask(db, "open_wraps", {}, () =>
+    db
+      .select({ orderId: giftWrap.giftOrderId, materialId: giftWrap.materialId, pieces: giftWrap.pieces })
+      .from(giftWrap)
+      .innerJoin(giftOrder, eq(giftOrder.id, giftWrap.giftOrderId))
+      .where(isNull(giftOrder.packedActId)),
+  );
   if (items.length === 0) return new Set();
   const stand = await unitsStand(db, day);
   const here = new Map<number, number>();

@@ -14,6 +14,7 @@ import { object, string } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftIdOrNone } from "../act/left.ts";
 import { nothingLater } from "../act/standing.ts";
+import { whileUnchanged } from "../kept.ts";
 import type { Db, Tx } from "../client.ts";
 import { draw, lockLots, useOf, type HeldLot } from "../ledger/lots.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
@@ -258,7 +259,9 @@ export const heat = defineAct({
 
 /** Jars whose heat is on, for the timers every screen shows. */
 export const heatedJars = (db: Db) =>
-  db
-    .select({ id: jar.id, number: jar.number, name: jar.name, heatOn: jar.heatOn, heatMinutes: jar.heatMinutes })
-    .from(jar)
-    .where(and(isNotNull(jar.heatOn), isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)));
+  whileUnchanged(db, "heated jars", "", () =>
+    db
+      .select({ id: jar.id, number: jar.number, name: jar.name, heatOn: jar.heatOn, heatMinutes: jar.heatMinutes })
+      .from(jar)
+      .where(and(isNotNull(jar.heatOn), isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId))),
+  );

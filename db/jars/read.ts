@@ -1,12 +1,14 @@
 /** Jars: the wall of them, one whole, and what the workshop's strainings teach. */
 import type { Straining } from "#core/infusion/absorption";
-import { CARRIER_KINDS } from "#core/material/kinds";
+import type { JarLot } from "#core/infusion/plan";
 import { micros, mg, type Micros } from "#core/measure/exact";
-import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
 import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { lotColumns } from "../ledger/lots.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
 export type JarRow = typeof jar.$inferSelect;
@@ -25,34 +27,42 @@ const columns = {
 
 /** Jars on the wall, the one ready first in front. */
 export const steepingJars = (db: Reads) =>
-  db
-    .select(columns)
-    .from(jar)
-    .where(and(isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
-    .orderBy(asc(jar.best), asc(jar.id));
+  ask(db, "steeping_jars", {}, () =>
+    db
+      .select(columns)
+      .from(jar)
+      .where(and(isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
+      .orderBy(asc(jar.best), asc(jar.id)),
+  );
 
 /** Jars strained or written off, newest first. */
 export const pastJars = (db: Reads, most = LISTED_AT_MOST) =>
-  db
-    .select(columns)
-    .from(jar)
-    .where(and(isNotNull(jar.filledActId), sql`(${jar.strainedActId} is not null or ${jar.spoiledActId} is not null)`))
-    .orderBy(desc(jar.day), desc(jar.id))
-    .limit(most);
+  ask(db, "past_jars", { most }, (at) =>
+    db
+      .select(columns)
+      .from(jar)
+      .where(and(isNotNull(jar.filledActId), sql`(${jar.strainedActId} is not null or ${jar.spoiledActId} is not null)`))
+      .orderBy(desc(jar.day), desc(jar.id))
+      .limit(at.most),
+  );
 
 export type WallJar = Awaited<ReturnType<typeof steepingJars>>[number];
 
 /** What everything that went into a jar cost, restatements included. */
 export async function valueOfJar(db: Reads, jarId: number): Promise<Micros> {
-  const [row] = await db
-    .select({ value: number(sql`coalesce(-sum(${movement.value}), 0)`) })
-    .from(movement)
-    .where(and(eq(movement.jarId, jarId), sql`${movement.lotId} in (select p.lot_id from ${jarPart} p where p.jar_id = ${jarId})`));
+  const [row] = await ask(db, "value_of_jar", { jarId }, (at) =>
+    db
+      .select({ value: number(sql`coalesce(-sum(${movement.value}), 0)`) })
+      .from(movement)
+      .where(and(eq(movement.jarId, at.jarId), sql`${movement.lotId} in (select p.lot_id from ${jarPart} p where p.jar_id = ${at.jarId})`)),
+  );
   return micros(row!.value);
 }
 
 /** What is in a jar, part by part. */
-export const partsOf = (db: Reads, jarId: number) =>
+export const partsOf = (db: Reads, jarId: number) => ask(db, "parts_of_jar", { jarId }, (at) => parts(db, at.jarId));
+
+const parts = (db: Reads, jarId: Placeholder) =>
   db
     .select({
       id: jarPart.id,
@@ -91,7 +101,9 @@ export const partsOf = (db: Reads, jarId: number) =>
 export type JarPartRow = Awaited<ReturnType<typeof partsOf>>[number];
 
 /** Bottles strained from a jar, as long as that straining stands. */
-const bottlesOf = (db: Reads, strainedActId: number) =>
+const bottlesOf = (db: Reads, strainedActId: number) => ask(db, "bottles_of_jar", { strainedActId }, (at) => bottles(db, at.strainedActId));
+
+const bottles = (db: Reads, strainedActId: Placeholder) =>
   db
     .select({
       id: lot.id,
@@ -113,14 +125,16 @@ const bottlesOf = (db: Reads, strainedActId: number) =>
 
 /** One jar with its parts, what was done to it, its cost, and its bottles; null when there is none or its filling was taken back. */
 export async function readJar(db: Reads, id: number) {
-  const [row] = await db
-    .select(columns)
-    .from(jar)
-    .where(and(eq(jar.id, id), isNotNull(jar.filledActId)));
+  const [row] = await ask(db, "jar", { id }, (at) =>
+    db
+      .select(columns)
+      .from(jar)
+      .where(and(eq(jar.id, at.id), isNotNull(jar.filledActId))),
+  );
   if (!row) return null;
   const [parts, events, value, bottles] = await Promise.all([
     partsOf(db, id),
-    db.select().from(jarEvent).where(eq(jarEvent.jarId, id)).orderBy(desc(jarEvent.id)),
+    ask(db, "events_of_jar", { id }, (at) => db.select().from(jarEvent).where(eq(jarEvent.jarId, at.id)).orderBy(desc(jarEvent.id))),
     valueOfJar(db, id),
     row.jar.strainedActId === null ? [] : bottlesOf(db, row.jar.strainedActId),
   ]);
@@ -153,16 +167,31 @@ export async function pastStrainings(db: Reads, herbIds?: readonly number[]): Pr
   }));
 }
 
-/** Herb and oil lots a jar can be filled from. */
-export const lotsForJars = (db: Reads) =>
-  db
-    .select({
-      ...lotColumns,
-      dryness: lot.dryness,
-      grown: lot.grown,
-    })
+/** Lots of these herbs and oils that a jar can be filled from. */
+export const lotsForJars = async (db: Reads, materials: readonly number[]): Promise<JarLot[]> =>
+  materials.length === 0
+    ? []
+    : ask(db, "lots_for_jars", { materials }, (at) =>
+        db
+          .select({ ...lotColumns, dryness: lot.dryness, grown: lot.grown })
+          .from(lot)
+          .where(and(gt(lot.onHand, 0), anyOf(lot.materialId, at.materials))),
+      );
+
+/** Lots of liquid and infused oils that aren't on hold, by what they are of and their number; of these names in whatever case, or all. */
+export async function oilLots(db: Reads, names?: readonly string[]) {
+  if (names?.length === 0) return [];
+  const name = words(sql`${material.name} || ' · ' || ${lot.number}`);
+  return db
+    .select({ ...lotColumns, name })
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
-    .where(and(gt(lot.onHand, 0), inArray(material.kind, ["herb", ...CARRIER_KINDS])));
-
-export type JarLot = Awaited<ReturnType<typeof lotsForJars>>[number];
+    .where(
+      and(
+        gt(lot.onHand, 0),
+        isNull(lot.holdReason),
+        inArray(material.kind, ["oil", "infusedOil"]),
+        names && sql`lower(${name}) = any(${sql.param(names.map((n) => n.trim().toLowerCase()))}::text[])`,
+      ),
+    );
+}

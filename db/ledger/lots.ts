@@ -8,14 +8,14 @@ import { drawValue, type Lot } from "#core/stock/lots";
 import { mayUse, type Use } from "#core/stock/use";
 import { sayFullDay, type Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
-import { and, asc, eq, gt, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
+import { and, asc, eq, gt, isNull, ne, sql, type Placeholder, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
-import { stands } from "../act/standing.ts";
+import { notBack, stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
-import { prepared } from "../prepared.ts";
+import { ask, prepared } from "../prepared.ts";
 import { anyOf } from "../pieces.ts";
-import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
+import { lot, material, movement, purchase, purchaseLine, standingAct } from "../schema.ts";
 
 /** A lot as the core takes it. */
 export const lotColumns = {
@@ -36,13 +36,15 @@ const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
   if (!ids)
     return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
-  return ids.length === 0 ? [] : onHand(db).where(and(anyOf(lot.materialId, ids), gt(lot.onHand, 0)));
+  if (ids.length === 0) return [];
+  return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), gt(lot.onHand, 0))));
 }
 
 /** Lots with something on hand of these products; of all when none are named. */
 export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
   if (!ids) return prepared(db, "product_lots", () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`)).execute();
-  return ids.length === 0 ? [] : onHand(db).where(and(anyOf(lot.productId, ids), gt(lot.onHand, 0)));
+  if (ids.length === 0) return [];
+  return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), gt(lot.onHand, 0))));
 }
 
 /**
@@ -52,8 +54,8 @@ export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promis
  */
 export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
   if (ids?.length === 0) return new Map();
-  const newest = (some: boolean) => {
-    const among = (column: SQLWrapper) => (some ? sql`${column} = any(${sql.placeholder("ids")}::int[])` : undefined);
+  const newest = (some?: Placeholder) => {
+    const among = (column: SQLWrapper) => some && anyOf(column, some);
     const bought = db
       .select({
         of: number(sql`${purchaseLine.materialId}`).as("of"),
@@ -65,23 +67,22 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(stands(purchase.actId), among(purchaseLine.materialId)));
+      .where(and(notBack(purchase.actId), among(purchaseLine.materialId)));
     const made = db
       .select({
         of: number(sql`${lot.materialId}`).as("of"),
         value: sql`${movement.value}`.mapWith(movement.value).as("value"),
         per: number(sql`${movement.qty}`).as("per"),
-        day: words(sql`${act.day}`).as("day"),
+        day: words(sql`${standingAct.day}`).as("day"),
         row: number(sql`${movement.id}`).as("row"),
         place: number(sql`(${movement.reason} = 'opening')::int`).as("place"),
       })
       .from(movement)
       .innerJoin(lot, eq(lot.id, movement.lotId))
-      .innerJoin(act, eq(act.id, movement.actId))
+      .innerJoin(standingAct, eq(standingAct.id, movement.actId))
       .where(
         and(
           sql`${movement.reason} in ('strained', 'blended', 'harvested', 'opening') and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
-          stands(movement.actId),
           among(lot.materialId),
         ),
       );
@@ -91,9 +92,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       .from(all)
       .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.row} desc`);
   };
-  const rows = await (ids
-    ? prepared(db, "again_costs_of", () => newest(true)).execute({ ids: `{${[...new Set(ids)].join(",")}}` })
-    : prepared(db, "again_costs", () => newest(false)).execute());
+  const rows = await (ids ? ask(db, "again_costs_of", { ids }, (at) => newest(at.ids)) : ask(db, "again_costs", {}, () => newest()));
   return new Map(rows.map((r) => [r.of, { value: micros(r.value), per: r.per }]));
 }
 

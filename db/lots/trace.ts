@@ -1,9 +1,11 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
 import { trace, type Link } from "#core/lot/trace";
-import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, eq, sql, type Placeholder } from "drizzle-orm";
 import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import {
   act,
   batch,
@@ -56,7 +58,8 @@ export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 /**
  * Links of every lot that can be reached from one, in both directions. A batch joins what was used in it to what was filled, a jar
  * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands. In the order the lots came to be.
- * Each step asks for the links of one lot, behind a fence (`offset 0`): joined plainly, every step would read the whole ledger.
+ * Each step asks for the links of one lot, grouped: joined plainly, every step would read the whole ledger, and without a word of how few they
+ * are room for millions would be made.
  */
 async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
   return rowsOf(
@@ -65,10 +68,10 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
     sql`
     with recursive back(id, went_into) as (
       select ${lotId}::int, null::int
-      union select k.from_lot, back.id from back cross join lateral (select from_lot from lot_link where to_lot = back.id offset 0) k
+      union select k.from_lot, back.id from back cross join lateral (select from_lot from lot_link where to_lot = back.id group by 1) k
     ), forth(id, out_of) as (
       select ${lotId}::int, null::int
-      union select k.to_lot, forth.id from forth cross join lateral (select to_lot from lot_link where from_lot = forth.id offset 0) k
+      union select k.to_lot, forth.id from forth cross join lateral (select to_lot from lot_link where from_lot = forth.id group by 1) k
     )
     select id as "from", went_into as "to" from back where went_into is not null
     union select out_of, id from forth where out_of is not null
@@ -77,7 +80,9 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
 }
 
 /** Standing movements of lots (nothing that was taken back), with where they went. */
-const historyOf = (db: Reads, lotIds: readonly number[]) =>
+const historyOf = (db: Reads, lotIds: readonly number[]) => ask(db, "history_of_lots", { lotIds }, (at) => historyRows(db, at.lotIds));
+
+const historyRows = (db: Reads, lotIds: Placeholder) =>
   db
     .select({
       id: movement.id,
@@ -104,14 +109,16 @@ const historyOf = (db: Reads, lotIds: readonly number[]) =>
     .leftJoin(marketDay, eq(marketDay.id, movement.marketDayId))
     .leftJoin(giftOrder, eq(giftOrder.id, movement.giftOrderId))
     .leftJoin(jar, eq(jar.id, movement.jarId))
-    .where(and(inArray(movement.lotId, [...lotIds]), stands(movement.actId)))
+    .where(and(anyOf(movement.lotId, lotIds), stands(movement.actId)))
     .orderBy(asc(movement.id));
 
 export type HistoryRow = Awaited<ReturnType<typeof historyOf>>[number];
 
 /** Finds a lot by number, whatever the case or spaces; null when there is none. */
 export async function findLot(db: Reads, number: string): Promise<NamedLot | null> {
-  const [row] = await namedLots(db).where(sql`upper(${lot.number}) = upper(${number.replace(/\s+/g, "")})`);
+  const [row] = await ask(db, "lot_by_number", { number: number.replace(/\s+/g, "") }, (at) =>
+    namedLots(db).where(sql`upper(${lot.number}) = upper(${at.number})`),
+  );
   return row ?? null;
 }
 
@@ -130,13 +137,15 @@ export async function traceLot(db: Reads, lotId: number) {
   const back = trace(lotId, links, "back");
   const forward = trace(lotId, links, "forward");
   const ids = [lotId, ...back.map((s) => s.lot), ...forward.map((s) => s.lot)];
-  const lots = new Map((await namedLots(db).where(inArray(lot.id, ids))).map((l) => [l.id, l]));
+  const lots = new Map((await ask(db, "lots_traced", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)))).map((l) => [l.id, l]));
   const history = await historyOf(db, [lotId, ...forward.map((s) => s.lot)]);
-  const made = await db
-    .select({ lotId: batchSize.lotId, batchId: batch.id, day: batch.day, units: batchSize.units, note: batch.note })
-    .from(batchSize)
-    .innerJoin(batch, eq(batch.id, batchSize.batchId))
-    .where(inArray(batchSize.lotId, ids));
+  const made = await ask(db, "pours_of_lots", { ids }, (at) =>
+    db
+      .select({ lotId: batchSize.lotId, batchId: batch.id, day: batch.day, units: batchSize.units, note: batch.note })
+      .from(batchSize)
+      .innerJoin(batch, eq(batch.id, batchSize.batchId))
+      .where(anyOf(batchSize.lotId, at.ids)),
+  );
   // Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own.
   const inLot = await rowsOf(
     db,
@@ -147,13 +156,13 @@ export async function traceLot(db: Reads, lotId: number) {
       from movement made join batch b on b.poured_act_id = made.act_id join batch_size s on s.batch_id = b.id and s.lot_id = made.lot_id
       join lateral (select sum(x.units::numeric * x.fill) as filled from batch_size x where x.batch_id = b.id) pot on true
       join movement ing on ing.act_id = made.act_id and ing.reason = 'used' and (ing.into_lot_id is null or ing.into_lot_id = made.lot_id)
-      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'filled' and pot.filled > 0 group by 1, 2
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'filled' and pot.filled > 0 group by 1, 2
     union all
     select p.lot_id, made.lot_id, sum(p.qty) from movement made join jar j on j.strained_act_id = made.act_id join jar_part p on p.jar_id = j.id
-      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
     union all
     select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = 'blended' and ing.qty < 0
-      where ${inArray(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`,
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`,
   );
   const named = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
   return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, inLot };

@@ -1,4 +1,5 @@
 /** Market days and gift orders as they are read back: what left, what it cost, and taking it back. */
+import { dayResult } from "#core/market/day";
 import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
 import { takeBack } from "../act/takeBack.ts";
@@ -9,7 +10,7 @@ import { costRecipes } from "../recipe/costs.ts";
 import { readSettings } from "../settings.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
 import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, onHand, refused } from "../test/workshop.ts";
-import { closeMarketDay, listMarketDays, saveMarketDay, type MarketIn } from "./markets.ts";
+import { closeMarketDay, listMarketDays, marketSums, saveMarketDay, type MarketIn } from "./markets.ts";
 
 eachTestHasAWorkshop();
 
@@ -45,6 +46,10 @@ describe("a market day", () => {
     const id = idIn(await saveMarketDay(db, market({ lines: [line] }), { day: DAY }));
     await saveMarketDay(db, { ...market({ name: "Great fair", lines: [{ ...line, taken: 3 }] }), id: id }, { day: DAY });
     const [day] = await listMarketDays(db, [id]);
+    // The list's sums are those of the day's lines.
+    const [summed] = await marketSums(db);
+    const { takings, unitsSold, stockCost } = dayResult({ ...day!, hours: 0 });
+    expect(summed).toMatchObject({ id, takings, unitsSold, stockCost, taken: day!.lines.reduce((a, l) => a + l.taken, 0) });
     expect(day).toMatchObject({
       name: "Great fair",
       note: "Rain",

@@ -8,7 +8,7 @@ import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { array, object } from "yup";
-import { held, words } from "../columnsOf.ts";
+import { held, number, words } from "../columnsOf.ts";
 import { defineAct, type At } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
@@ -18,6 +18,8 @@ import { unitsStand } from "../cabinet/promised.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { draw, lockLots, useOf, type NewMovement } from "../ledger/lots.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { lot, marketDay, marketLine, movement } from "../schema.ts";
 
 export interface MarketIn {
@@ -46,49 +48,97 @@ export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]
 
 /** What left stock on a market day, per lot; what was put right since is in it, and what was taken back isn't. */
 const goneByDay = (db: Reads, ids: readonly number[]) =>
-  db
-    .select({ dayId: movement.marketDayId, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
-    .from(movement)
-    .where(inArray(movement.marketDayId, [...ids]))
-    .groupBy(movement.marketDayId, movement.lotId);
+  ask(db, "gone_by_day", { ids }, (at) =>
+    db
+      .select({ dayId: movement.marketDayId, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
+      .from(movement)
+      .where(anyOf(movement.marketDayId, at.ids))
+      .groupBy(movement.marketDayId, movement.lotId),
+  );
+
+const daysOf = (db: Reads, ids: readonly number[] | undefined, most: number) =>
+  ask(db, ids ? "market_days_of" : "market_days", { ids: ids ?? [], most }, (at) =>
+    db
+      .select()
+      .from(marketDay)
+      .where(ids && anyOf(marketDay.id, at.ids))
+      .orderBy(desc(marketDay.day), desc(marketDay.id))
+      .limit(at.most),
+  );
 
 /** Market days, newest first, each with its lines. */
 export async function listMarketDays(db: Reads, ids?: readonly number[], most = LISTED_AT_MOST) {
-  const days = await db
-    .select()
-    .from(marketDay)
-    .where(ids ? inArray(marketDay.id, [...ids]) : undefined)
-    .orderBy(desc(marketDay.day), desc(marketDay.id))
-    .limit(most);
+  const days = await daysOf(db, ids, most);
   if (days.length === 0) return [];
   const dayIds = days.map((d) => d.id);
-  const lines = await db
-    .select({
-      id: marketLine.id,
-      dayId: marketLine.marketDayId,
-      lotId: lot.id,
-      number: lot.number,
-      bestBefore: lot.bestBefore,
-      onHand: lot.onHand,
-      hold: held,
-      name: lot.name,
-      label: lot.label,
-      taken: marketLine.taken,
-      sold: marketLine.sold,
-      given: marketLine.given,
-      damaged: marketLine.damaged,
-      price: marketLine.price,
-    })
-    .from(marketLine)
-    .innerJoin(lot, eq(lot.id, marketLine.lotId))
-    .where(inArray(marketLine.marketDayId, dayIds))
-    .orderBy(asc(marketLine.id));
+  const lines = await ask(db, "lines_of_days", { dayIds }, (at) =>
+    db
+      .select({
+        id: marketLine.id,
+        dayId: marketLine.marketDayId,
+        lotId: lot.id,
+        number: lot.number,
+        bestBefore: lot.bestBefore,
+        onHand: lot.onHand,
+        hold: held,
+        name: lot.name,
+        label: lot.label,
+        taken: marketLine.taken,
+        sold: marketLine.sold,
+        given: marketLine.given,
+        damaged: marketLine.damaged,
+        price: marketLine.price,
+      })
+      .from(marketLine)
+      .innerJoin(lot, eq(lot.id, marketLine.lotId))
+      .where(anyOf(marketLine.marketDayId, at.dayIds))
+      .orderBy(asc(marketLine.id)),
+  );
   const gone = new Map((await goneByDay(db, dayIds)).map((g) => [`${g.dayId} ${g.lotId}`, g.gone]));
   const linesOf = groupBy(lines, (l) => l.dayId);
   return days.map((day) => ({
     ...day,
     lines: (linesOf.get(day.id) ?? []).map((l) => ({ ...l, gone: gone.get(`${day.id} ${l.lotId}`) ?? micros(0) })),
   }));
+}
+
+/** Market days, newest first, each with what was taken along, what was sold and what that cost. */
+export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
+  const days = await daysOf(db, undefined, most);
+  const ids = days.map((d) => d.id);
+  const [lines, gone] = await Promise.all([
+    ask(db, "sums_of_days", { ids }, (at) =>
+      db
+        .select({
+          dayId: marketLine.marketDayId,
+          taken: number(sql`sum(${marketLine.taken})`),
+          sold: number(sql`sum(${marketLine.sold})`),
+          takings: sql`sum(${marketLine.sold} * ${marketLine.price})`.mapWith(marketLine.price),
+        })
+        .from(marketLine)
+        .where(anyOf(marketLine.marketDayId, at.ids))
+        .groupBy(marketLine.marketDayId),
+    ),
+    ask(db, "gone_of_days", { ids }, (at) =>
+      db
+        .select({ dayId: movement.marketDayId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
+        .from(movement)
+        .where(anyOf(movement.marketDayId, at.ids))
+        .groupBy(movement.marketDayId),
+    ),
+  ]);
+  const of = new Map(lines.map((l) => [l.dayId, l]));
+  const cost = new Map(gone.map((g) => [g.dayId, g.gone]));
+  return days.map((day) => {
+    const l = of.get(day.id);
+    return {
+      ...day,
+      taken: l?.taken ?? 0,
+      unitsSold: l?.sold ?? 0,
+      takings: l?.takings ?? micros(0),
+      stockCost: cost.get(day.id) ?? micros(0),
+    };
+  });
 }
 
 /** The newest day at a market, whatever it was called then; null when there was none. */
@@ -150,7 +200,7 @@ async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): P
     tx,
     input.lines.map((l) => l.lotId),
   );
-  const stand = await unitsStand(tx, today, dayId);
+  const stand = await unitsStand(tx, today, { without: dayId });
   const along = new Map<number, number>();
   const problems: FieldProblem[] = [];
   for (const [i, l] of input.lines.entries()) {

@@ -2,28 +2,30 @@
 import type { Micros } from "#core/measure/exact";
 import { CHANNEL_IDS, type ChannelId } from "#core/pricing/schools";
 import { Refused } from "#core/refused";
-import { eq, sql } from "drizzle-orm";
+import { and, eq, sql, type SQL } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftMicros } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
-import { nothingLater, stands } from "../act/standing.ts";
+import { notBack, nothingLater } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { prepared } from "../prepared.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { price, product, recipe } from "../schema.ts";
 
 export type ChosenPrices = Map<number, Partial<Record<ChannelId, Micros>>>;
 
-/** The newest chosen price of every product on every channel. */
-export async function chosenPrices(db: Reads): Promise<ChosenPrices> {
-  const newest = prepared(db, "chosen_prices", () =>
+/** The newest chosen price of these products on every channel; of all when none are named. */
+export async function chosenPrices(db: Reads, products?: readonly number[]): Promise<ChosenPrices> {
+  const newest = (some?: SQL) =>
     db
       .selectDistinctOn([price.productId, price.channel], { productId: price.productId, channel: price.channel, price: price.price })
       .from(price)
-      .where(stands(price.actId))
-      .orderBy(price.productId, price.channel, sql`${price.id} desc`),
-  );
-  const rows = await newest.execute();
+      .where(and(notBack(price.actId), some))
+      .orderBy(price.productId, price.channel, sql`${price.id} desc`);
+  const rows = await (products
+    ? ask(db, "chosen_prices_of", { products }, (at) => newest(anyOf(price.productId, at.products)))
+    : ask(db, "chosen_prices", {}, () => newest()));
   const found: ChosenPrices = new Map();
   for (const r of rows) found.set(r.productId, { ...found.get(r.productId), [r.channel]: r.price });
   return found;

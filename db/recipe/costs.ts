@@ -6,6 +6,7 @@ import type { Lot } from "#core/stock/lots";
 import { shelfOf, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { Db } from "../client.ts";
+import { whileUnchanged } from "../kept.ts";
 import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
 import { costInput, readRecipes, type WrittenRecipe, type WrittenSize } from "./read.ts";
 
@@ -35,6 +36,9 @@ export async function readShelf(db: Db, today: Day, materials?: readonly number[
   return shelfOf(lots, today, again);
 }
 
+/** The whole shelf as a page reads it, worked out anew once anything was written. @param db not a transaction */
+const keptShelf = (db: Db, today: Day): Promise<Shelf> => whileUnchanged(db, "shelf", today, () => readShelf(db, today));
+
 /** Costs written recipes at the batch size they are written for, each size as if all of it went into that. */
 export const costWritten = (written: readonly WrittenRecipe[], shelf: Shelf, settings: Settings): CostedRecipe[] =>
   written.map((w) => ({
@@ -50,5 +54,5 @@ export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [
 /** Reads and costs recipes; all when no ids are given. */
 export async function costRecipes(db: Db, settings: Settings, today: Day, ids?: readonly number[]): Promise<CostedRecipe[]> {
   const written = await readRecipes(db, ids);
-  return costWritten(written, await readShelf(db, today, ids && materialsOf(written)), settings);
+  return costWritten(written, await (ids ? readShelf(db, today, materialsOf(written)) : keptShelf(db, today)), settings);
 }

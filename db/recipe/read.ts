@@ -1,10 +1,11 @@
 /** Recipes as they are written now, with their sizes, and everything needed to cost them. */
 import type { CostIn, WorkRates } from "#core/recipe/cost";
-import { and, asc, desc, eq, getTableColumns, inArray, sql } from "drizzle-orm";
-import { stands } from "../act/standing.ts";
+import { and, asc, desc, eq, getTableColumns, or, sql, type Placeholder } from "drizzle-orm";
+import { notBack } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
-import { prepared } from "../prepared.ts";
+import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
+import { anyNamed, anyOf, lower } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { batch, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
 export type ProductRow = typeof product.$inferSelect;
@@ -45,32 +46,54 @@ const sizesOf = (which: "made" | "all") =>
     { ...getTableColumns(product), packaging: rowsIn(packShape) },
   );
 
-const written = (db: Reads, which: "made" | "all", some?: readonly number[]) =>
+const written = (db: Reads, which: "made" | "all", some?: Placeholder) =>
   db
     .select({ recipe: head, lines: linesOf, sizes: sizesOf(which) })
     .from(recipe)
     .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
-    .where(some ? inArray(recipe.id, [...some]) : eq(recipe.retired, false))
+    .where(some ? anyOf(recipe.id, some) : eq(recipe.retired, false))
     .orderBy(asc(recipe.name));
 
 /** Written recipes with the sizes they are made in, in one query; all that aren't put away when no ids are given. */
 export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<WrittenRecipe[]> {
   if (ids?.length === 0) return [];
-  return ids ? written(db, "made", ids) : prepared(db, "recipes", () => written(db, "made")).execute();
+  return ids ? ask(db, "recipes_of", { ids }, (at) => written(db, "made", at.ids)) : ask(db, "recipes", {}, () => written(db, "made"));
 }
+
+/** Recipes that can be made, with what tells them apart: the weight they are written for, and the sizes they are made in. */
+export const recipeChoices = (db: Reads) =>
+  ask(db, "recipe_choices", {}, () =>
+    db
+      .select({
+        id: recipe.id,
+        name: recipe.name,
+        total: recipeVersion.total,
+        sizes: words(sql`string_agg(${product.label}, ', ' order by ${product.position}, ${product.id})`),
+      })
+      .from(recipe)
+      .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
+      .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.retired, false)))
+      .where(eq(recipe.retired, false))
+      .groupBy(recipe.id, recipeVersion.id)
+      .orderBy(asc(recipe.name)),
+  );
 
 /** Recipes that were put away, by name. */
 export const recipesAway = (db: Reads) =>
-  db.select({ id: recipe.id, name: recipe.name }).from(recipe).where(eq(recipe.retired, true)).orderBy(asc(recipe.name));
+  ask(db, "recipes_away", {}, () =>
+    db.select({ id: recipe.id, name: recipe.name }).from(recipe).where(eq(recipe.retired, true)).orderBy(asc(recipe.name)),
+  );
 
 /** One recipe with the sizes that were put away too, last. */
 export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | null> {
-  const [found] = await written(db, "all", [id]);
+  const [found] = await ask(db, "whole_recipes", { ids: [id] }, (at) => written(db, "all", at.ids));
   return found ?? null;
 }
 
 /** The versions of a recipe that were not taken back, newest first, with how often each was poured. */
-export const versionsOf = (db: Reads, recipeId: number) =>
+export const versionsOf = (db: Reads, recipeId: number) => ask(db, "versions_of", { recipeId }, (at) => versions(db, at.recipeId));
+
+const versions = (db: Reads, recipeId: Placeholder) =>
   db
     .select({
       id: recipeVersion.id,
@@ -85,7 +108,7 @@ export const versionsOf = (db: Reads, recipeId: number) =>
         ),
     })
     .from(recipeVersion)
-    .where(and(eq(recipeVersion.recipeId, recipeId), sql`(${recipeVersion.actId} is null or ${stands(recipeVersion.actId)})`))
+    .where(and(eq(recipeVersion.recipeId, recipeId), sql`(${recipeVersion.actId} is null or ${notBack(recipeVersion.actId)})`))
     .orderBy(desc(recipeVersion.n));
 
 /** A size of a written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */
@@ -98,26 +121,33 @@ export const costInput = (w: WrittenRecipe, size: WrittenSize, rates: WorkRates,
   work: { hourly: rates.hourly, overheadHourly: rates.overheadHourly, batchMinutes: w.recipe.batchMinutes },
 });
 
+const products = (db: Reads) =>
+  db
+    .select({
+      id: product.id,
+      recipeId: recipe.id,
+      recipe: recipe.name,
+      label: product.label,
+      fill: product.fill,
+      /** No longer made, because it or its whole recipe was put away. */
+      retired: flag(sql`${product.retired} or ${recipe.retired}`),
+      /** Put away itself. */
+      away: product.retired,
+      ownPrice: product.ownPrice,
+    })
+    .from(product)
+    .innerJoin(recipe, eq(recipe.id, product.recipeId))
+    .orderBy(asc(recipe.name), asc(product.retired), asc(product.position), asc(product.id))
+    .$dynamic();
+
 /** Every size there is of every recipe, put away or not, for naming what is sold and ordered. */
-export const listProducts = (db: Reads) =>
-  prepared(db, "products", () =>
-    db
-      .select({
-        id: product.id,
-        recipeId: recipe.id,
-        recipe: recipe.name,
-        label: product.label,
-        fill: product.fill,
-        /** No longer made, because it or its whole recipe was put away. */
-        retired: flag(sql`${product.retired} or ${recipe.retired}`),
-        /** Put away itself. */
-        away: product.retired,
-        ownPrice: product.ownPrice,
-      })
-      .from(product)
-      .innerJoin(recipe, eq(recipe.id, product.recipeId))
-      .orderBy(asc(recipe.name), asc(product.retired), asc(product.position), asc(product.id)),
-  ).execute();
+export const listProducts = (db: Reads) => ask(db, "products", {}, () => products(db));
+
+/** These sizes, and those of these names in whatever case: "Hand balm, 60 mL tin". */
+export const productsNamed = (db: Reads, ids: readonly number[], names: readonly string[]) =>
+  ask(db, "products_named", { ids, names: lower(names) }, (at) =>
+    products(db).where(or(anyOf(product.id, at.ids), anyNamed(sql`${recipe.name} || ', ' || ${product.label}`, at.names))),
+  );
 
 /** Recipes that take a material as they are written now, as an ingredient or as packaging of a size they are made in. */
 export async function recipesWith(db: Reads, materialId: number): Promise<number[]> {

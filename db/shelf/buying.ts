@@ -5,16 +5,17 @@ import type { Offer } from "#core/stock/offers";
 import { LEARN_DAYS, reorderPoint, toBuy, usedPerDay, type MonthUse, type ReorderRule } from "#core/stock/reorder";
 import { groupBy } from "#core/collect";
 import { addDays, type Day } from "#core/when";
-import { and, asc, desc, eq, gte, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gte, sql, type Placeholder, type SQLWrapper } from "drizzle-orm";
 import { object } from "yup";
 import { number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
-import { stands } from "../act/standing.ts";
+import { notBack } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
 import { whileUnchanged } from "../kept.ts";
-import { prepared } from "../prepared.ts";
+import { anyOf } from "../pieces.ts";
+import { ask, prepared } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
 
 export interface SeenOffer extends Offer {
@@ -27,26 +28,27 @@ export interface SeenOffer extends Offer {
 /** Offers noted by hand, and the newest purchase of each pack from each supplier; of these materials, or all. */
 export async function offersOf(db: Reads, ids?: readonly number[]): Promise<SeenOffer[]> {
   if (ids?.length === 0) return [];
+  const all = ids === undefined;
+  const among = (column: SQLWrapper, at: Placeholder) => (all ? undefined : anyOf(column, at));
   const [noted, bought] = await Promise.all([
-    db
-      .select()
-      .from(offer)
-      .where(ids && inArray(offer.materialId, [...ids])),
-    db
-      .selectDistinctOn([purchaseLine.materialId, purchase.supplier, purchaseLine.packSize], {
-        materialId: purchaseLine.materialId,
-        supplier: purchase.supplier,
-        packSize: purchaseLine.packSize,
-        packs: purchaseLine.packs,
-        qty: purchaseLine.qty,
-        price: purchaseLine.price,
-        landed: purchaseLine.landed,
-        seen: purchase.day,
-      })
-      .from(purchaseLine)
-      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(stands(purchase.actId), ids && inArray(purchaseLine.materialId, [...ids])))
-      .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day), desc(purchaseLine.id)),
+    ask(db, all ? "all_offers" : "offers_of", { ids: ids ?? [] }, (at) => db.select().from(offer).where(among(offer.materialId, at.ids))),
+    ask(db, all ? "all_bought" : "bought_of", { ids: ids ?? [] }, (at) =>
+      db
+        .selectDistinctOn([purchaseLine.materialId, purchase.supplier, purchaseLine.packSize], {
+          materialId: purchaseLine.materialId,
+          supplier: purchase.supplier,
+          packSize: purchaseLine.packSize,
+          packs: purchaseLine.packs,
+          qty: purchaseLine.qty,
+          price: purchaseLine.price,
+          landed: purchaseLine.landed,
+          seen: purchase.day,
+        })
+        .from(purchaseLine)
+        .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+        .where(and(notBack(purchase.actId), among(purchaseLine.materialId, at.ids)))
+        .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day), desc(purchaseLine.id)),
+    ),
   ]);
   const of = (n: number, packs: number): number => Math.round(n / packs);
   return [
@@ -111,50 +113,59 @@ export const dropOffer = defineAct({
 
 /** Who the newest offer was seen at; empty while there is none. */
 export async function lastOfferAt(db: Reads): Promise<string> {
-  const [row] = await db.select({ supplier: offer.supplier }).from(offer).orderBy(desc(offer.id)).limit(1);
+  const [row] = await ask(db, "last_offer_at", {}, () =>
+    db.select({ supplier: offer.supplier }).from(offer).orderBy(desc(offer.id)).limit(1),
+  );
   return row?.supplier ?? "";
 }
 
 /** Who the last receipt copied today was from; empty while there is none. A pile of receipts is often one shop's. */
 export async function lastReceiptFrom(db: Reads, today: Day): Promise<string> {
-  const [row] = await db
-    .select({ supplier: purchase.supplier })
-    .from(purchase)
-    .innerJoin(act, eq(act.id, purchase.actId))
-    .where(and(stands(purchase.actId), sql`${act.at}::date = ${today}::date`))
-    .orderBy(desc(purchase.id))
-    .limit(1);
+  const [row] = await ask(db, "last_receipt_from", { today }, (at) =>
+    db
+      .select({ supplier: purchase.supplier })
+      .from(purchase)
+      .innerJoin(act, eq(act.id, purchase.actId))
+      .where(and(notBack(purchase.actId), sql`${act.at}::date = ${at.today}::date`))
+      .orderBy(desc(purchase.id))
+      .limit(1),
+  );
   return row?.supplier ?? "";
 }
 
-/** The pack each material was bought in last, as it was written. */
-export async function lastPacks(db: Reads): Promise<Map<number, string>> {
-  const rows = await db
-    .selectDistinctOn([purchaseLine.materialId], { materialId: purchaseLine.materialId, packSize: purchaseLine.packSize })
-    .from(purchaseLine)
-    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-    .where(stands(purchase.actId))
-    .orderBy(purchaseLine.materialId, desc(purchase.day), desc(purchaseLine.id));
+/** The pack each of these materials was bought in last, as it was written. */
+export async function lastPacks(db: Reads, ids: readonly number[]): Promise<Map<number, string>> {
+  if (ids.length === 0) return new Map();
+  const rows = await ask(db, "last_packs", { ids }, (at) =>
+    db
+      .selectDistinctOn([purchaseLine.materialId], { materialId: purchaseLine.materialId, packSize: purchaseLine.packSize })
+      .from(purchaseLine)
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(and(notBack(purchase.actId), anyOf(purchaseLine.materialId, at.ids)))
+      .orderBy(purchaseLine.materialId, desc(purchase.day), desc(purchaseLine.id)),
+  );
   return new Map(rows.map((r) => [r.materialId, r.packSize]));
 }
 
 /** Every purchase of a material, oldest first, for its price history. */
 export const priceHistory = (db: Reads, materialId: number) =>
-  db
-    .select({
-      id: purchaseLine.id,
-      purchaseId: purchase.id,
-      day: purchase.day,
-      supplier: purchase.supplier,
-      packs: purchaseLine.packs,
-      packSize: purchaseLine.packSize,
-      per: purchaseLine.qty,
-      value: purchaseLine.landed,
-    })
-    .from(purchaseLine)
-    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-    .where(and(eq(purchaseLine.materialId, materialId), stands(purchase.actId)))
-    .orderBy(asc(purchase.day), asc(purchaseLine.id));
+  ask(db, "price_history", { materialId }, (at) =>
+    db
+      .select({
+        id: purchaseLine.id,
+        purchaseId: purchase.id,
+        day: purchase.day,
+        supplier: purchase.supplier,
+        packs: purchaseLine.packs,
+        packSize: purchaseLine.packSize,
+        per: purchaseLine.qty,
+        value: purchaseLine.landed,
+      })
+      .from(purchaseLine)
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .where(and(eq(purchaseLine.materialId, at.materialId), notBack(purchase.actId)))
+      .orderBy(asc(purchase.day), asc(purchaseLine.id)),
+  );
 
 /** What was used of materials, month by month, as far back as it teaches anything. */
 export async function monthlyUse(db: Reads, today: Day, ids: readonly number[]): Promise<Map<number, MonthUse[]>> {

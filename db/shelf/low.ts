@@ -26,7 +26,7 @@ export const stockLevels = (today: unknown): SQL => sql`(
     sum(on_hand) filter (where hold_reason is null and (best_before is null or best_before >= ${today}::date)) as usable from lot where on_hand > 0 and material_id is not null group by 1) h
     on h.material_id = m.id
   left join (select pl.material_id, sum(pl.qty) as coming from purchase_line pl join purchase p on p.id = pl.purchase_id
-    where pl.lot_id is null and exists (select 1 from standing_act sa where sa.id = p.act_id) group by 1) c on c.material_id = m.id
+    where pl.lot_id is null and not exists (select 1 from act u where u.undoes = p.act_id) group by 1) c on c.material_id = m.id
   left join (select material_id, sum(used) as used, ${today}::date - min(month) as days from material_use
     where month >= date_trunc('month', ${today}::date - ${sql.raw(String(LEARN_DAYS))})::date and month <= ${today}::date and used <> 0 group by 1) u
     on u.material_id = m.id

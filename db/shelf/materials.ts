@@ -1,9 +1,10 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
-import { and, asc, eq, notExists, or, sql } from "drizzle-orm";
+import type { KindId } from "#core/material/kinds";
+import { and, asc, eq, notExists, or, sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { flag } from "../columnsOf.ts";
-import { anyOf } from "../pieces.ts";
-import { prepared } from "../prepared.ts";
+import { anyNamed, anyOf, lower } from "../pieces.ts";
+import { ask, prepared } from "../prepared.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
@@ -15,14 +16,26 @@ export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
 
 /** These materials, and those of these names in whatever case; by name. */
 export const materialsNamed = (db: Reads, ids: readonly number[], names: readonly string[]): Promise<MaterialRow[]> =>
-  db
-    .select()
-    .from(material)
-    .where(or(anyOf(material.id, ids), sql`lower(${material.name}) = any(${sql.param(names.map((n) => n.trim().toLowerCase()))}::text[])`))
-    .orderBy(asc(material.name));
+  ask(db, "materials_named", { ids, names: lower(names) }, (at) =>
+    db
+      .select()
+      .from(material)
+      .where(or(anyOf(material.id, at.ids), anyNamed(material.name, at.names)))
+      .orderBy(asc(material.name)),
+  );
 
-/** Whether there is any material at all. */
-export const anyMaterial = async (db: Reads): Promise<boolean> => (await db.select({ id: material.id }).from(material).limit(1)).length > 0;
+/** What each material is called and what it is. */
+export const materialKinds = (db: Reads) =>
+  ask(db, "material_kinds", {}, () => db.select({ id: material.id, name: material.name, kind: material.kind }).from(material));
+
+/** Whether there is any material at all, or one of a kind that isn't put away. */
+export async function anyMaterial(db: Reads, kind?: KindId): Promise<boolean> {
+  const some = (which?: SQL) => db.select({ id: material.id }).from(material).where(which).limit(1);
+  const found = kind
+    ? ask(db, "any_of_kind", { kind }, (at) => some(and(eq(material.kind, at.kind), eq(material.retired, false))))
+    : ask(db, "any_material", {}, () => some());
+  return (await found).length > 0;
+}
 
 /** Materials on the shelf that no lot was ever of, in the order they were put there. */
 export const materialsWithoutLots = (db: Reads, limit: number): Promise<{ name: string }[]> =>

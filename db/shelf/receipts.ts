@@ -1,19 +1,22 @@
 /** Receipts: listing them, and one whole. */
 import type { Base } from "#core/measure/exact";
-import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, sql, type Placeholder } from "drizzle-orm";
 import { number } from "../columnsOf.ts";
-import { stands } from "../act/standing.ts";
+import { notBack } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { prepared } from "../prepared.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { attachment, lot, material, purchase, purchaseLine } from "../schema.ts";
 
 /** Receipts that stand, newest first. Those that are shown are found first, and only their lines are counted. */
-export function listReceipts(db: Reads, most = LISTED_AT_MOST) {
+export const listReceipts = (db: Reads, most = LISTED_AT_MOST) => ask(db, "receipts", { most }, (at) => receipts(db, at.most));
+
+function receipts(db: Reads, most: Placeholder) {
   const shown = db
     .select({ id: purchase.id, supplier: purchase.supplier, day: purchase.day })
     .from(purchase)
-    .where(stands(purchase.actId))
+    .where(notBack(purchase.actId))
     .orderBy(desc(purchase.day), desc(purchase.id))
     .limit(most)
     .as("shown");
@@ -43,42 +46,42 @@ export function listReceipts(db: Reads, most = LISTED_AT_MOST) {
 
 /** One receipt with its lines, their lots and its scans; null when there is none, or it was taken back. */
 export async function readReceipt(db: Reads, id: number) {
-  const [head] = await db
-    .select()
-    .from(purchase)
-    .where(and(eq(purchase.id, id), stands(purchase.actId)));
+  const [head] = await ask(db, "receipt", { id }, (at) =>
+    db
+      .select()
+      .from(purchase)
+      .where(and(eq(purchase.id, at.id), notBack(purchase.actId))),
+  );
   if (!head) return null;
   const [lines, scans] = await Promise.all([
-    db
-      .select({ line: purchaseLine, material: purchaseLine.name, kind: material.kind, lot })
-      .from(purchaseLine)
-      .innerJoin(material, eq(material.id, purchaseLine.materialId))
-      .leftJoin(lot, eq(lot.id, purchaseLine.lotId))
-      .where(eq(purchaseLine.purchaseId, id))
-      .orderBy(asc(purchaseLine.id)),
-    db
-      .select({ id: attachment.id, name: attachment.name, mime: attachment.mime })
-      .from(attachment)
-      .where(and(eq(attachment.purchaseId, id), isNull(attachment.droppedActId))),
+    ask(db, "lines_of_receipt", { id }, (at) =>
+      db
+        .select({ line: purchaseLine, material: purchaseLine.name, kind: material.kind, lot })
+        .from(purchaseLine)
+        .innerJoin(material, eq(material.id, purchaseLine.materialId))
+        .leftJoin(lot, eq(lot.id, purchaseLine.lotId))
+        .where(eq(purchaseLine.purchaseId, at.id))
+        .orderBy(asc(purchaseLine.id)),
+    ),
+    ask(db, "scans_of_receipt", { id }, (at) =>
+      db
+        .select({ id: attachment.id, name: attachment.name, mime: attachment.mime })
+        .from(attachment)
+        .where(and(eq(attachment.purchaseId, at.id), isNull(attachment.droppedActId))),
+    ),
   ]);
   return { receipt: head, lines, scans };
 }
 
 /** Packs paid for and still to come, by material; of these, or all. */
 export async function stillToCome(db: Reads, ids?: readonly number[]): Promise<Map<number, Base>> {
-  const rows = await prepared(db, ids ? "still_to_come_of" : "still_to_come", () =>
+  const rows = await ask(db, ids ? "still_to_come_of" : "still_to_come", { ids: ids ?? [] }, (at) =>
     db
       .select({ of: purchaseLine.materialId, qty: number(sql`sum(${purchaseLine.qty})`) })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(
-        and(
-          isNull(purchaseLine.lotId),
-          stands(purchase.actId),
-          ids && sql`${purchaseLine.materialId} = any(${sql.placeholder("ids")}::int[])`,
-        ),
-      )
+      .where(and(isNull(purchaseLine.lotId), notBack(purchase.actId), ids && anyOf(purchaseLine.materialId, at.ids)))
       .groupBy(purchaseLine.materialId),
-  ).execute(ids ? { ids: `{${ids.join(",")}}` } : {});
+  );
   return new Map(rows.map((r) => [r.of, r.qty]));
 }

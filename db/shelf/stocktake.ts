@@ -10,6 +10,7 @@ import { defineAct } from "../act/define.ts";
 import type { Db, Reads, Tx } from "../client.ts";
 import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
 import { lot, material, movement, stockCount } from "../schema.ts";
 
 /** What of the shelf is walked: a board, or what is found by words; all of it where neither is said. */
@@ -26,18 +27,20 @@ const toWalk = or(gt(lot.onHand, 0), sql`${stockCount.lotId} is not null`);
 
 /** How many lots there are to walk on each board, how many were counted, and how many of those differ. */
 export const walkTotals = (db: Reads) =>
-  db
-    .select({
-      kind: material.kind,
-      lots: number(sql`count(*)`),
-      counted: number(sql`count(${stockCount.lotId})`),
-      differ: number(sql`count(*) filter (where ${stockCount.counted} <> ${stockCount.expected})`),
-    })
-    .from(lot)
-    .innerJoin(material, eq(material.id, lot.materialId))
-    .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
-    .where(toWalk)
-    .groupBy(material.kind);
+  ask(db, "walk_totals", {}, () =>
+    db
+      .select({
+        kind: material.kind,
+        lots: number(sql`count(*)`),
+        counted: number(sql`count(${stockCount.lotId})`),
+        differ: number(sql`count(*) filter (where ${stockCount.counted} <> ${stockCount.expected})`),
+      })
+      .from(lot)
+      .innerJoin(material, eq(material.id, lot.materialId))
+      .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
+      .where(toWalk)
+      .groupBy(material.kind),
+  );
 
 /** Lots with something on hand, shelf by shelf, a page at a time, with what has been counted of them so far. */
 export const walkShelf = (db: Reads, { kind: board, find = "", page = 0 }: Walk = {}) =>

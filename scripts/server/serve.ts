@@ -1,12 +1,12 @@
 /** The web server: loopback only, because there is no access control yet. Each workshop's pages stand under an address of its own. */
 import { createRequestHandler } from "@react-router/express";
-import compression from "compression";
 import express, { type ErrorRequestHandler, type RequestHandler } from "express";
 import { AsyncLocalStorage } from "node:async_hooks";
 import type { ServerBuild } from "react-router";
 import type { Server } from "node:http";
-import { join, resolve } from "node:path";
+import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
+import sirv from "sirv";
 import type { Serving } from "#app/db.server.ts";
 import { WORKSHOP_KINDS, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { outage } from "#db/outage";
@@ -75,9 +75,9 @@ export async function serve(house: Workshops, port: number, host = "127.0.0.1"):
   const app = express();
   app.disable("x-powered-by");
   app.use(...headers, ...gate);
-  // Scripts are compressed once and kept by the browser; pages never leave this machine, so compressing them only costs time.
-  app.use("/assets", compression(), express.static(join("build/client/assets"), { immutable: true, maxAge: "1y" }));
-  app.use(express.static("build/client", { maxAge: "1h" }));
+  // Compressed when they were built (vite.config.ts); pages never leave this machine, so compressing them only costs time.
+  app.use("/assets", sirv("build/client/assets", { immutable: true, maxAge: YEAR_S, gzip: true, brotli: true }));
+  app.use(sirv("build/client", { maxAge: 3600, etag: true, gzip: true, brotli: true }));
   const outside = toWorkshop(house);
   app.use(async (req, res, next) => {
     const kind = workshopOf(req.path);

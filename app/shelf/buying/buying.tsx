@@ -9,10 +9,10 @@ import { dropOffer, monthlyUse, noteOffer, offersOf, priceHistory, lastOfferAt }
 import { materialRow } from "#db/shelf/materials";
 import { costRecipes } from "#db/recipe/costs";
 import { recipesWith } from "#db/recipe/read";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { today } from "#db/clock";
-import { Link } from "react-router";
 import { object } from "yup";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idField, moneyOr0, reads, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
@@ -31,7 +31,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const material = await materialRow(db(), id);
   if (!material) throw new Response("Not found", { status: 404 });
-  const settings = await readSettings(db());
+  const settings = await keptSettings(db());
   const [offers, history, use, users] = await Promise.all([
     offersOf(db(), [id]),
     priceHistory(db(), id),

@@ -2,7 +2,7 @@
 import { perWeight } from "#core/measure/money";
 import type { priceHistory } from "#db/shelf/buying";
 import { lazy } from "react";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { PerUnit, percent, When } from "../../ui/figures/amounts.tsx";
 import { Drawn } from "../../ui/figures/drawn.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";

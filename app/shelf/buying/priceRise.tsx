@@ -3,7 +3,7 @@ import { micros, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { readPlain } from "#core/measure/read";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { percent } from "../../ui/figures/amounts.tsx";
 import { Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";

@@ -5,9 +5,9 @@ import { money, perWeight } from "#core/measure/money";
 import { delivered, shoppingList } from "#core/stock/offers";
 import { counted } from "#core/words";
 import { whatToBuy } from "#db/shelf/buying";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { today } from "#db/clock";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { PerUnit, showBase } from "../../ui/figures/amounts.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
@@ -20,7 +20,7 @@ import type { Route } from "./+types/shopping";
 export const meta: Route.MetaFunction = () => [{ title: "Shopping list · Zelbin" }];
 
 export async function loader() {
-  const rule = await readSettings(db());
+  const rule = await keptSettings(db());
   const wanted = await whatToBuy(db(), today(), rule);
   return {
     groups: shoppingList(wanted),

@@ -4,12 +4,12 @@ import { kind } from "#core/material/kinds";
 import { moneyField } from "#core/measure/money";
 import { shoppingList } from "#core/stock/offers";
 import { whatToBuy } from "#db/shelf/buying";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { today } from "#db/clock";
 import { db } from "../../db.server.ts";
 
 export async function loader() {
-  const settings = await readSettings(db());
+  const settings = await keptSettings(db());
   const wanted = await whatToBuy(db(), today(), settings);
   const unit = new Map(wanted.map((w) => [w.materialId, kind(w.kind).measured]));
   const rows = shoppingList(wanted).flatMap((g) =>

@@ -6,10 +6,10 @@ import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { finishHarvest, listHarvests, weighHarvest } from "#db/shelf/harvests";
 import { againCosts } from "#db/ledger/lots";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { today } from "#db/clock";
-import { Link } from "react-router";
 import { boolean, object } from "yup";
+import { Link } from "../../ui/link.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
@@ -32,7 +32,7 @@ import type { Route } from "./+types/harvest";
 export const meta: Route.MetaFunction = () => [{ title: "Harvest · Zelbin" }];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [[row], settings] = await Promise.all([listHarvests(db(), { id: idOf(params.id) }), readSettings(db())]);
+  const [[row], settings] = await Promise.all([listHarvests(db(), { id: idOf(params.id) }), keptSettings(db())]);
   if (!row) throw new Response("Not found", { status: 404 });
   const again = (await againCosts(db(), [row.harvest.materialId])).get(row.harvest.materialId) ?? null;
   return {

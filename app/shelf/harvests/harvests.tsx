@@ -3,7 +3,7 @@ import { groupBy } from "#core/collect";
 import { DRYING_METHODS, dryingState } from "#core/infusion/drying";
 import { grams } from "#core/measure/write";
 import { listHarvests, type HarvestRow } from "#db/shelf/harvests";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";

@@ -3,8 +3,8 @@ import { DRYING_METHODS, HOTTEST_DRYING, type DryingMethod } from "#core/infusio
 import { pick } from "#db/shelf/harvests";
 import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
-import { Link } from "react-router";
 import { object } from "yup";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { orNothing, readPlain, readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";

@@ -1,7 +1,7 @@
 /** Everything that went in and out of a material, a page at a time. */
 import { kind } from "#core/material/kinds";
 import { materialMovements, materialRow } from "#db/shelf/materials";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";

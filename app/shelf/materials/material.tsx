@@ -11,11 +11,11 @@ import { againCosts } from "#db/ledger/lots";
 import { monthlyUse } from "#db/shelf/buying";
 import { materialMovements, materialRow, readMaterial } from "#db/shelf/materials";
 import { stillToCome } from "#db/shelf/receipts";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { today as now } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { Keeping } from "../../away/keeping.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
@@ -46,13 +46,14 @@ const SHOWN = 6;
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
-  const [found, movements, again, use, coming, rule] = await Promise.all([
+  const [found, movements, again, use, coming, rule, book] = await Promise.all([
     readMaterial(db(), id),
     materialMovements(db(), id, RECENT + 1),
     againCosts(db(), [id]),
     monthlyUse(db(), now(), [id]),
     stillToCome(db(), [id]),
-    readSettings(db()),
+    keptSettings(db()),
+    actsOf({ kind: "material", id }),
   ]);
   if (!found) throw new Response("Not found", { status: 404 });
   const lid = found.material.lidId === null ? null : await materialRow(db(), found.material.lidId);
@@ -77,7 +78,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     again: again.get(id) ?? null,
     reorder: { perDay, point: reorderPoint(stock, rule), coming: stock.coming },
     lid: lid?.name ?? null,
-    book: await actsOf({ kind: "material", id }),
+    book,
     token: crypto.randomUUID(),
   };
 }

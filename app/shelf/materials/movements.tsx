@@ -1,7 +1,7 @@
 /** A material's comings and goings, as a table. */
 import type { materialMovements } from "#db/shelf/materials";
 import { REASONS } from "#core/stock/reasons";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { Money, showInColumn, When } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 

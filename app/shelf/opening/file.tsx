@@ -4,7 +4,7 @@ import type { CostKnown } from "#core/stock/costKnown";
 import { listMaterials } from "#db/shelf/materials";
 import { openingStock } from "#db/shelf/opening";
 import { today } from "#db/clock";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
 import { act } from "../../forms/sheet.server.ts";

@@ -1,39 +1,27 @@
 /** Correcting a receipt, used lots and all: what was made of them is restated, visibly. */
-import { moneyField, type UnitCost } from "#core/measure/money";
+import { moneyField } from "#core/measure/money";
 import { RATE_1 } from "#core/stock/receipt";
-import { againCosts } from "#db/ledger/lots";
-import { listMaterials } from "#db/shelf/materials";
 import { correctReceipt } from "#db/shelf/correct";
 import { readReceipt } from "#db/shelf/receipts";
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { opened } from "../../forms/opened.server.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
 import { ReceiptSheet } from "./receiptSheet.tsx";
-import type { ReceiptMaterial } from "./receiptTexts.ts";
+import { stuffOf } from "../stuff.server.ts";
 import type { Route } from "./+types/correct";
 
 export const meta: Route.MetaFunction = () => [{ title: "Correct a receipt · Zelbin" }];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [found, all, again] = await Promise.all([readReceipt(db(), idOf(params.id)), listMaterials(db()), againCosts(db())]);
+  const found = await readReceipt(db(), idOf(params.id));
   if (!found) throw new Response("Not found", { status: 404 });
-  const materials = all.map(({ id, name, kind, densities, dropsPerMl, pieceMg, emptyMg }): ReceiptMaterial => ({
-    id,
-    name,
-    kind,
-    densities,
-    dropsPerMl,
-    pieceMg,
-    emptyMg,
-  }));
   return {
     start: correctionTexts(found),
     id: found.receipt.id,
-    materials,
-    again: [...again] as [number, UnitCost][],
+    stuff: await stuffOf(found.lines.map((l) => l.line.materialId)),
     opened: await opened({ kind: "receipt", id: found.receipt.id }),
   };
 }
@@ -41,7 +29,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, receiptSchema);
   if (!sheet.ok) return sheet.reply;
-  const read = await readReceiptSheet(sheet.value, (await readSettings(db())).currency);
+  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency);
   if (!read.ok) return read.reply;
   const id = idOf(params.id);
   return act(() => correctReceipt(db(), { id, ...read.value }, sheet.doing), {
@@ -74,14 +62,13 @@ const correctionTexts = ({ receipt: r, lines }: NonNullable<Awaited<ReturnType<t
   })),
 });
 
-export default function Correct({ loaderData: { start, id, materials, again, opened: sheet } }: Route.ComponentProps) {
+export default function Correct({ loaderData: { start, id, stuff, opened: sheet } }: Route.ComponentProps) {
   return (
     <ReceiptSheet
       title="Correct a receipt"
       about="What was used of its lots stays used. Where a cost changes, the difference follows into jars, batches, market days, orders and what is left, as lines of its own."
       start={start}
-      materials={materials}
-      again={again}
+      stuff={stuff}
       opened={sheet}
       back={`/shelf/receipts/${id}`}
       button="Keep the correction"

@@ -5,7 +5,7 @@ import { micros } from "#core/measure/exact";
 import { listMaterials } from "#db/shelf/materials";
 import { receiveMany } from "#db/shelf/receive";
 import type { ReceiveIn } from "#db/shelf/writeReceipts";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
 import { act } from "../../forms/sheet.server.ts";

@@ -7,8 +7,9 @@ import { counted } from "#core/words";
 import { dropScan, keepScan } from "#db/attachments";
 import { arrive } from "#db/shelf/receive";
 import { readReceipt } from "#db/shelf/receipts";
-import { Link, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
 import { object } from "yup";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idField, note, optionalDay, wholeNumber } from "../../forms/fields.ts";
 import { postedFile } from "../../forms/files.server.ts";
@@ -36,9 +37,10 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const found = await readReceipt(db(), idOf(params.id));
+  const id = idOf(params.id);
+  const [found, book] = await Promise.all([readReceipt(db(), id), actsOf({ kind: "receipt", id })]);
   if (!found) throw new Response("Not found", { status: 404 });
-  return { ...found, token: crypto.randomUUID(), book: await actsOf({ kind: "receipt", id: found.receipt.id }) };
+  return { ...found, token: crypto.randomUUID(), book };
 }
 
 const arriveSchema = object({

@@ -7,21 +7,19 @@ import type { Receipt } from "#core/stock/receipt";
 import { PerUnit, percent, showBase } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import type { ReceiptMaterial } from "./receiptTexts.ts";
+import type { Stuff } from "../../names/named.ts";
 
 interface Props {
-  read: readonly { m: ReceiptMaterial | undefined; price: Micros; qty: Base | null }[];
+  read: readonly { m: Stuff | undefined; price: Micros; qty: Base | null }[];
   goods: Micros;
   landed: Outcome<Receipt>;
-  again: readonly [number, UnitCost][];
   unread: string | null;
   /** Currency of the receipt. */
   paidIn: string;
 }
 
-export function ReceiptReckoner({ read, goods, landed, again, unread, paidIn }: Props) {
+export function ReceiptReckoner({ read, goods, landed, unread, paidIn }: Props) {
   const { currency } = useWorkshop();
-  const lastCost = new Map(again);
   const lines = landed.ok ? landed.value.lines : [];
   const shares = (what: "postage" | "tax" | "discount") =>
     read.map(
@@ -47,7 +45,7 @@ export function ReceiptReckoner({ read, goods, landed, again, unread, paidIn }: 
       <Figure label="Paid in all" big value={landed.ok ? money(landed.value.paid, paidIn) : "—"} />
       {paidIn !== currency && landed.ok && <Figure label={`In ${currency}`} value={money(landed.value.paidHere, currency)} />}
       {read.map((r, i) => {
-        const last = r.m && lastCost.get(r.m.id);
+        const last = r.m?.again;
         if (!r.m || !r.qty || !lines[i] || lines[i].landed === 0) return null;
         const now: UnitCost = { value: lines[i].landed, per: r.qty };
         const change = last && last.value > 0 ? now.value / now.per / (last.value / last.per) - 1 : null;

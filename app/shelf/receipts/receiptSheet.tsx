@@ -2,18 +2,19 @@
 import { isKeyOf } from "#core/record";
 import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
-import { type UnitCost } from "#core/measure/money";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { packAmount, stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { showBase } from "../../ui/figures/amounts.tsx";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { FindText } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
+import { byCalled, called, type Stuff } from "../../names/named.ts";
+import { LOST, useNamed, useStood } from "../../names/useNamed.ts";
 import { DayText } from "../../ui/fields/dateField.tsx";
 import { Choice, Text } from "../../ui/fields/form.tsx";
 import { LineTable, type Column } from "../../ui/fields/lines.tsx";
@@ -22,7 +23,7 @@ import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import { Tip } from "../../ui/sheet/tip.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { ReceiptReckoner } from "./receiptReckoner.tsx";
-import { BLANK_LINE, type ReceiptMaterial, type ReceiptTexts } from "./receiptTexts.ts";
+import { BLANK_LINE, type ReceiptTexts } from "./receiptTexts.ts";
 
 const COLUMNS: readonly Column[] = [
   { key: "material", label: "Material", width: "24%", finds: MATERIALS },
@@ -43,10 +44,8 @@ interface Props {
   title: string;
   about: ReactNode;
   start: ReceiptTexts;
-  materials: readonly ReceiptMaterial[];
-  again: readonly [number, UnitCost][];
-  /** What each material was bought in last. */
-  packs?: readonly (readonly [number, string])[];
+  /** What its lines name as it is opened. */
+  stuff: readonly Stuff[];
   opened: Opened;
   back: string;
   button: string;
@@ -68,18 +67,23 @@ const FIELD_NAMES = {
   lines: "Lines",
 };
 
-export function ReceiptSheet({ title, about, start, materials, again, packs = [], opened, back, button, partial, links }: Props) {
+export function ReceiptSheet({ title, about, start, stuff, opened, back, button, partial, links }: Props) {
   const { currency } = useWorkshop();
   const sheet = useSheet<ReceiptTexts>(start, opened, { draft: (r) => (r.supplier ? `Receipt from ${r.supplier}` : "A receipt") });
-  const v = sheet.values;
+  const { known, asking, lost, once } = useNamed(
+    "material",
+    stuff,
+    sheet.values.lines.map((l) => l.material),
+  );
+  const v = useStood(sheet.values, asking);
   const { errors } = sheet.formState;
   const [more, setMore] = useState([v.tax, v.discount, v.currency, v.note].some((t) => t !== ""));
   const [parts, setParts] = useState(partial && v.lines.some((l) => l.arrived !== ""));
-  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
+  const byName = byCalled(known);
   const paidIn = v.currency || currency;
 
   const read = v.lines.map((l) => {
-    const m = byName.get(l.material.trim().toLowerCase());
+    const m = byName.get(called(l.material));
     const packs = readCount(l.packs || "1");
     const price = parseMoney(l.price);
     const qty = m && packs.ok ? packAmount(packs.value, l.packSize, factsIn(m)) : null;
@@ -103,12 +107,15 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
   });
   // Most things are bought in the same pack again.
   const onPicked = (i: number, key: string, text: string): void => {
-    const m = key === "material" ? byName.get(text.trim().toLowerCase()) : undefined;
-    const pack = m && packs.find(([id]) => id === m.id)?.[1];
-    if (pack && sheet.getValues(`lines.${i}.packSize`) === "") sheet.setValue(`lines.${i}.packSize`, pack);
+    if (key !== "material") return;
+    const size = `lines.${i}.packSize` as const;
+    once(text, size, ({ pack }) => {
+      if (pack && sheet.getValues(size) === "" && called(sheet.getValues(`lines.${i}.material`)) === called(text))
+        sheet.setValue(size, pack);
+    });
   };
   const row = (what: string, i: number): string => `${what}, row ${i + 1}`;
-  const unread = firstUnread([
+  const mistake = firstUnread([
     ["Postage", v.postage, parseMoney],
     ["Tax", v.tax, parseMoney],
     ["Discount", v.discount, parseMoney],
@@ -123,6 +130,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
       ];
     }),
   ]);
+  const unread = lost ? LOST : mistake;
   return (
     <form onSubmit={sheet.send()}>
       <Heading title={title} about={about}>
@@ -133,16 +141,7 @@ export function ReceiptSheet({ title, about, start, materials, again, packs = []
         <Send sheet={sheet}>{button}</Send>
       </Heading>
       <SideBySide
-        reckoner={
-          <ReceiptReckoner
-            read={read}
-            goods={sum(read.map((r) => r.price))}
-            landed={landed}
-            again={again}
-            unread={unread}
-            paidIn={paidIn}
-          />
-        }
+        reckoner={<ReceiptReckoner read={read} goods={sum(read.map((r) => r.price))} landed={landed} unread={unread} paidIn={paidIn} />}
       >
         <Sheet>
           <SheetSays sheet={sheet} names={FIELD_NAMES} />

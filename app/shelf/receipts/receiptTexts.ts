@@ -1,11 +1,4 @@
-/** A receipt as its sheet says it, and what a line of it has to know of a material. */
-import type { MaterialFacts } from "#core/material/facts";
-
-export interface ReceiptMaterial extends MaterialFacts {
-  id: number;
-  emptyMg: number | null;
-}
-
+/** A receipt as its sheet says it. */
 export const BLANK_LINE = { id: "", material: "", packs: "1", packSize: "", price: "", supplierLot: "", bestBefore: "", arrived: "" };
 export const BLANK_RECEIPT = {
   supplier: "",

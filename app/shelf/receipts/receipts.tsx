@@ -2,7 +2,7 @@
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import { listReceipts } from "#db/shelf/receipts";
-import { Link } from "react-router";
+import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";

@@ -1,7 +1,7 @@
 /** Fields with their label, hint and problem, and the buttons. */
 import type { FieldProblem } from "#core/refused";
 import { useId, type ComponentProps, type ReactNode } from "react";
-import { Link } from "react-router";
+import { Link } from "../link.tsx";
 
 export interface FieldProps {
   label: ReactNode;

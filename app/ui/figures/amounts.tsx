@@ -4,7 +4,7 @@ import { money, showUnitCost, type PerWeight, type UnitCost } from "#core/measur
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
 import { useCallback } from "react";
-import { Link } from "react-router";
+import { Link } from "../link.tsx";
 import { useWorkshop } from "../workshop.ts";
 
 /** An amount in a material's base unit. @example showBase(1500, "weight") // "1.5 g" */

@@ -1,7 +1,7 @@
 /** Timers of jars on gentle heat: they show on every screen, since a warm jar must not be forgotten. */
 import { heatLeft } from "#core/infusion/tend";
 import { useEffect, useState } from "react";
-import { Link } from "react-router";
+import { Link } from "../link.tsx";
 
 interface Heated {
   id: number;

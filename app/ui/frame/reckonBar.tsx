@@ -1,7 +1,8 @@
 /** The reckon bar: one key from anywhere, a question in, an answer or the place to go out. */
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
-import { Link, useFetcher, useNavigate } from "react-router";
+import { useFetcher, useNavigate } from "react-router";
+import { Link } from "../link.tsx";
 import { EXAMPLES, type Reading } from "../../reckon/reading.ts";
 import { useKey } from "./keys.tsx";
 import { Modal } from "../sheet/modal.tsx";

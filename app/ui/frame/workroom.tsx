@@ -1,5 +1,5 @@
 /** The workroom every station stands in: which workshop it is, the Line across the top, the reckon bar, the note of what was just done. */
-import { readSettings } from "#db/settings";
+import { keptSettings } from "#db/settings";
 import { whatWasDone } from "#db/act/book";
 import { today } from "#db/clock";
 import { waitingCounts } from "#db/today";
@@ -8,7 +8,8 @@ import { firstSteps } from "#db/firstSteps";
 import { heatedJars } from "#db/jars/fill";
 import { ago } from "#core/when";
 import { useEffect } from "react";
-import { data, Link, NavLink, Outlet, useLocation } from "react-router";
+import { data, Outlet, useLocation } from "react-router";
+import { Link, useWays } from "../link.tsx";
 import { FirstStepsStrip } from "../../begin/strip.tsx";
 import { db, home, serving } from "../../db.server.ts";
 import { DraftsContext, type KeptDraft } from "../../forms/keptDrafts.ts";
@@ -44,7 +45,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const path = pathOf(request);
   const open = serving();
   const [settings, counts, heated, done, own, drafts] = await Promise.all([
-    readSettings(db()),
+    keptSettings(db()),
     waitingCounts(db(), day),
     heatedJars(db()),
     told && whatWasDone(db(), told.actId),
@@ -54,6 +55,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const led = open?.kind === "own" && !settings.firstSteps.away ? { steps: await firstSteps(db()), token: crypto.randomUUID() } : null;
   const workshop: Workshop = {
     kind: open?.kind ?? "demo",
+    home: home() === "/" ? "" : home(),
     name: settings.workshop,
     currency: settings.currency,
     school: settings.school,
@@ -67,9 +69,13 @@ export async function loader({ request }: Route.LoaderArgs) {
   );
 }
 
+/** Whether a page belongs to the station at that address. */
+const standsAt = (station: string, page: string): boolean => page === station || (station !== "/" && page.startsWith(`${station}/`));
+
 export default function Workroom({ loaderData: { workshop, counts, heated, done, led, hasOwn, unfinished } }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   useSettledNumbers(workshop.numbers);
+  useWays(workshop.home);
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
   // On a phone the Line is wider than the screen: bring the open station into it.
@@ -105,7 +111,7 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done,
           <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
             {STATIONS.map(([to, name]) => (
               <li key={to}>
-                <NavLink to={to} end={to === "/"} className="jar">
+                <Link to={to} className="jar" aria-current={standsAt(to, pathname) ? "page" : undefined}>
                   {name}
                   {counts[to] ? (
                     <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
@@ -113,7 +119,7 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done,
                       <span className="sr-only"> waiting</span>
                     </span>
                   ) : null}
-                </NavLink>
+                </Link>
               </li>
             ))}
           </ul>

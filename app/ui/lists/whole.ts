@@ -10,8 +10,8 @@ export interface Part<T> {
   more: boolean;
 }
 
-/** So many are read at first. */
-export const AT_FIRST = 100;
+/** So many are read at first: two screens of them. */
+export const AT_FIRST = 40;
 
 /** Whether the whole of a list is asked for, and how many rows to read then. @example const { most } = askedOf(request) */
 export function askedOf(request: Request): { most: number | undefined } {

@@ -1,6 +1,6 @@
 /** Somebody kept the record while this sheet was open: both are shown, field by field, and neither is lost. */
 import { useMemo, useState } from "react";
-import { Link } from "react-router";
+import { Link } from "../link.tsx";
 import { bothSheets, joined, type Field, type Side } from "../../forms/bothSheets.ts";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { Button } from "../fields/form.tsx";

@@ -1,0 +1,23 @@
+/** What a jar is filled with: the herbs and oils its plan names, with their lots and what strainings of them teach. */
+import { groupBy } from "#core/collect";
+import { CARRIER_KINDS } from "#core/material/kinds";
+import { lotsForJars, pastStrainings } from "#db/jars/read";
+import { materialsNamed } from "#db/shelf/materials";
+import { db } from "../db.server.ts";
+import type { JarStuff } from "../names/named.ts";
+
+/** @param ids those the plan names as it is opened @param names those typed since, in whatever case */
+export async function jarStuffOf(ids: readonly number[], names: readonly string[] = []): Promise<JarStuff[]> {
+  const materials = (await materialsNamed(db(), ids, names)).filter(
+    (m) => !m.retired && (m.kind === "herb" || CARRIER_KINDS.includes(m.kind)),
+  );
+  const found = materials.map((m) => m.id);
+  const [lots, past] = await Promise.all([lotsForJars(db(), found), pastStrainings(db(), found)]);
+  const lotsOf = groupBy(lots, (l) => l.of);
+  const pastOf = groupBy(past, (s) => s.materialId);
+  return materials.map(({ id, name, kind, densities, dropsPerMl, pieceMg, cautions, keepsSealed, oilKept }) => ({
+    ...{ id, name, kind, densities, dropsPerMl, pieceMg, cautions, keepsSealed, oilKept },
+    lots: lotsOf.get(id) ?? [],
+    past: pastOf.get(id) ?? [],
+  }));
+}

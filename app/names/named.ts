@@ -1,0 +1,71 @@
+/**
+ * What a sheet has to know of a thing it names. A page brings what its sheet names already; the rest is asked for by name (`useNamed`), so that
+ * no sheet grows with the shelf.
+ */
+import type { JarLot, JarMaterial } from "#core/infusion/plan";
+import type { Straining } from "#core/infusion/absorption";
+import type { Micros } from "#core/measure/exact";
+import type { UnitCost } from "#core/measure/money";
+import type { MaterialChoice } from "#core/recipe/written";
+import type { Lot } from "#core/stock/lots";
+import { shelfOf, type Shelf } from "#core/stock/shelf";
+import type { Day } from "#core/when";
+
+/** A material with its lots on hand, what it costs again, and the pack it was bought in last. */
+export interface Stuff extends MaterialChoice {
+  emptyMg: number | null;
+  retired: boolean;
+  lots: Lot[];
+  again: UnitCost | null;
+  pack: string | null;
+}
+
+/** A size of a recipe as an order takes it. */
+export interface Product {
+  id: number;
+  /** With its size: "Hand balm, 60 mL tin". */
+  name: string;
+  price: Micros | null;
+  cost: Micros | null;
+  /** Units an order can have, and why there are no more of them. */
+  free: number;
+  spoken: string;
+  lots: Lot[];
+}
+
+/** A herb or an oil a jar can be filled with, and what the workshop's strainings of it teach. */
+export interface JarStuff extends JarMaterial {
+  lots: JarLot[];
+  past: Straining[];
+}
+
+/** A lot of oil by its material's name and its number: "Olive oil · OO-3". */
+export interface OilLot extends Lot {
+  name: string;
+}
+
+export interface Named {
+  material: Stuff;
+  product: Product;
+  jar: JarStuff;
+  oilLot: OilLot;
+}
+export type NamedKind = keyof Named;
+
+/** As many names are asked for at once, so that the address stays short however long they are. */
+export const MOST_NAMES = 20;
+
+/** How names are compared. @example called(" Olive Oil ") // "olive oil" */
+export const called = (name: string): string => name.trim().toLowerCase();
+
+/** What is known of the things of a sheet, by how they are called. */
+export const byCalled = <T extends { name: string }>(things: readonly T[]): ReadonlyMap<string, T> =>
+  new Map(things.map((t) => [called(t.name), t]));
+
+/** The shelf as far as a sheet knows it. */
+export const shelfOfStuff = (stuff: readonly Stuff[], today: Day): Shelf =>
+  shelfOf(
+    stuff.flatMap((s) => s.lots),
+    today,
+    new Map(stuff.flatMap((s) => (s.again ? [[s.id, s.again] as const] : []))),
+  );
