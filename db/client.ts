@@ -25,13 +25,18 @@ export const CLIENT_OPTIONS = [
   .map((o) => `-c ${o}`)
   .join(" ");
 
-/** So many statements are kept planned on a connection, and only those asked this often: a list of changing length is another one each time. */
+/**
+ * So many statements are kept planned on a connection, and only those asked this often, and no longer than this: a list of changing length is
+ * another one each time, and rows written by the thousand are a book of their own.
+ */
 const MOST_PLANNED = 1000;
+const LONGEST_PLANNED = 10_000;
 const PLANNED_FROM = 3;
 const planned = new Map<string, { asked: number; name: string | null }>();
 
 /** The name a statement is prepared under; none while it was asked for only now and then. */
 function plannedAs(text: string): string | undefined {
+  if (text.length > LONGEST_PLANNED) return undefined;
   let known = planned.get(text);
   if (!known) {
     if (planned.size >= MOST_PLANNED) planned.clear();

@@ -44,11 +44,11 @@ test("a name is looked up as it is typed; where the server doesn't answer it isn
 }) => {
   await open(page, "/recipes/1");
   await expect(figure(page, "Cost of one unit")).toContainText("€");
-  await page.route(/recipes\/stuff/, (route) => route.abort());
+  await page.route(/named\/material/, (route) => route.abort());
   await fillRow(page, 2, { Material: "Castor oil", Amount: "100 g" });
   await expect(page.getByText("a name can't be looked up, as the server doesn't answer")).toBeVisible();
   await expect(page.getByText("isn't on the shelf")).toHaveCount(0);
-  await page.unroute(/recipes\/stuff/);
+  await page.unroute(/named\/material/);
   await expect(page.getByRole("row").filter({ has: page.getByLabel("Material, row 2") })).toContainText("100.00 g");
   await expect(figure(page, "Cost of one unit")).toContainText("€");
   await fillRow(page, 2, { Material: "Castor oil of the moon" });

@@ -7,7 +7,8 @@ import { gzipSync } from "node:zlib";
 import { readFileSync } from "node:fs";
 import { benchCosting } from "./bench/costing.ts";
 import { benchKeys } from "./bench/keys.ts";
-import { benchStations, bothSizes } from "./bench/stations.ts";
+import { benchStart } from "./bench/start.ts";
+import { benchMemory, benchStations, bothSizes } from "./bench/stations.ts";
 import { buildIfStale } from "./build.ts";
 import { DATA, startCluster } from "./postgres.ts";
 
@@ -25,8 +26,10 @@ try {
     { name: "five years", site: large.url, materials: ["Stuff 001", "Stuff 002", "Stuff 003", "Stuff 004", "Stuff 005"] },
   ]);
   benchCosting();
+  await benchMemory(large);
   await demo.close();
   await large.close();
+  await benchStart();
 } finally {
   cluster.stop();
 }

@@ -76,15 +76,23 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
   const chosen = useChosen(page, sheet.values.recipe);
-  // The sizes of a recipe chosen by hand are filled in once they are known.
-  const [picked, pick] = useState<string>();
-  const { setValue } = sheet;
+  // The sizes of a recipe chosen by hand are filled in once they are known, unless a hand has filled them in meanwhile.
+  const [picked, pick] = useState<{ recipe: string; units: string }>();
+  const { setValue, getValues } = sheet;
   useEffect(() => {
-    if (!chosen || picked !== String(chosen.written.recipe.id)) return;
-    setValue("units", unitsOf(chosen, page.units));
+    if (!chosen || picked?.recipe !== String(chosen.written.recipe.id)) return;
+    if (JSON.stringify(getValues("units")) === picked.units) setValue("units", unitsOf(chosen, page.units));
     pick(undefined);
-  }, [chosen, picked, setValue, page.units]);
+  }, [chosen, picked, setValue, getValues, page.units]);
   const waits = !chosen || picked !== undefined;
+  // So is a press that comes before: it is sent then.
+  const [pressed, press] = useState(false);
+  const { send } = sheet;
+  useEffect(() => {
+    if (waits || !pressed) return;
+    press(false);
+    void send()();
+  }, [waits, pressed, send]);
   const { v, of } = useStood({ v: sheet.values, of: chosen ?? start }, waits);
   const { written: w, stuff } = of;
   const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
@@ -146,7 +154,12 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const unread = size.ok ? null : v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "" ? size.problem.say : null;
 
   return (
-    <form onSubmit={waits ? (e) => e.preventDefault() : sheet.send()}>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        press(true);
+      }}
+    >
       <Heading
         title="Set out a batch"
         about="Choose how much. The lots to use first are picked for you; you can change them on the weigh sheet. Nothing leaves the shelf until you pour."
@@ -236,7 +249,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
               control={sheet.control}
               name="recipe"
               options={choices.map((r) => ({ value: String(r.id), name: r.name, aside: grams(r.total), about: r.sizes }))}
-              onPicked={pick}
+              onPicked={(recipe) => pick({ recipe, units: JSON.stringify(getValues("units")) })}
               problem={errors.recipe?.message}
             />
             <Choice label="How large" options={Object.entries(SIZE_MODES)} {...sheet.register("mode")} />

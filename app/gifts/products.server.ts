@@ -4,7 +4,7 @@ import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
 import { spokenFor } from "#db/gifts/pack";
 import { chosenPrices } from "#db/prices/prices";
-import { costRecipes } from "#db/recipe/costs";
+import { unitCostsOf } from "#db/recipe/costs";
 import { listProducts, productsNamed } from "#db/recipe/read";
 import { keptSettings } from "#db/settings";
 import { db } from "../db.server.ts";
@@ -30,7 +30,7 @@ export async function productsOf({ ids = [], names = [], order = null }: Asked):
   const [stand, chosen, costed] = await Promise.all([
     unitsStand(db(), today(), { of }),
     chosenPrices(db(), of),
-    costRecipes(db(), settings, today(), [...new Set(found.map((p) => p.recipeId))]),
+    unitCostsOf(db(), settings, today(), [...new Set(found.map((p) => p.recipeId))]),
   ]);
   const costs = new Map(costed.flatMap((c) => c.sizes.map((s) => [s.id, s.cost.perUnit[settings.school]?.total ?? null])));
   return found

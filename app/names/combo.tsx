@@ -108,6 +108,12 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
       if (selectedItem && (type === T.ItemClick || type === T.InputKeyDownEnter)) choose(selectedItem);
     },
   });
+  // What was typed before there was anything to choose from is looked for once there is.
+  const markFirst = useRef<() => void>(() => undefined);
+  markFirst.current = () => {
+    if (c.isOpen && strict && text !== "" && c.highlightedIndex === -1) c.setHighlightedIndex(0);
+  };
+  useEffect(() => markFirst.current(), [names.names]);
   // A whole name needs no list over the next line, unless it is asked for.
   const [browsing, browse] = useState(false);
   const shown = c.isOpen && options.length > 0 && (!exact || browsing);

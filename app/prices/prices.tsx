@@ -3,7 +3,7 @@ import { money } from "#core/measure/money";
 import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/schools";
 import { today } from "#db/clock";
 import { chosenPrices } from "#db/prices/prices";
-import { costRecipes } from "#db/recipe/costs";
+import { unitCostsOf } from "#db/recipe/costs";
 import { keptSettings } from "#db/settings";
 import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
@@ -18,7 +18,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Prices · Zelbin" }];
 
 export async function loader() {
   const settings = await keptSettings(db());
-  const [recipes, chosen] = await Promise.all([costRecipes(db(), settings, today()), chosenPrices(db())]);
+  const [recipes, chosen] = await Promise.all([unitCostsOf(db(), settings, today()), chosenPrices(db())]);
   return recipes.flatMap(({ recipe, sizes }) =>
     sizes.map(({ id, label, cost }) => {
       const one = cost.perUnit[settings.school];

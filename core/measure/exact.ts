@@ -108,16 +108,25 @@ export function allocate(total: number, weights: readonly number[], quantum = 1)
   const { shares, rests } = partsOf(units, weights);
   let left = units;
   for (const s of shares) left -= s;
-  if (left > 0) {
+  if (left === 1) shares[largest(rests)]!++;
+  else if (left > 1) {
     const byRest = weights.map((_, i) => i).sort((i, j) => (rests[i] === rests[j] ? i - j : rests[i]! < rests[j]! ? 1 : -1));
     for (const i of byRest.slice(0, left)) shares[i]!++;
   }
   const under = Math.abs(total) % quantum;
   const first = under ? weights.findIndex((w) => w > 0) : -1;
-  return shares.map((s, i) => {
-    const share = s * quantum + (i === first ? under : 0);
-    return share === 0 ? 0 : share * sign;
-  });
+  for (let i = 0; i < shares.length; i++) {
+    const share = shares[i]! * quantum + (i === first ? under : 0);
+    shares[i] = share === 0 ? 0 : share * sign;
+  }
+  return shares;
+}
+
+/** Where the largest is, the first of several. */
+function largest(rests: readonly (number | bigint)[]): number {
+  let at = 0;
+  for (let i = 1; i < rests.length; i++) if (rests[i]! > rests[at]!) at = i;
+  return at;
 }
 
 /** Each weight's whole share of the units, and its rest to compare by. @throws RangeError when all weights are nought */
@@ -125,14 +134,26 @@ function partsOf(units: number, weights: readonly number[]): { shares: number[];
   let all = 0;
   for (const w of weights) all += w;
   if (all === 0) throw new RangeError("allocate: nothing to share over");
+  const shares: number[] = [];
+  const rests: (number | bigint)[] = [];
   // Nearly always: products that are safe are exact, and so are their quotients and rests.
   if (Number.isSafeInteger(units * all)) {
-    const rests = weights.map((w) => (units * w) % all);
-    return { shares: weights.map((w, i) => (units * w - rests[i]!) / all), rests };
+    for (const w of weights) {
+      // A quotient of doubles may be one too many; its rest says so.
+      let share = Math.floor((units * w) / all);
+      if (share * all > units * w) share--;
+      shares.push(share);
+      rests.push(units * w - share * all);
+    }
+    return { shares, rests };
   }
   const sum = weights.reduce((a, w) => a + BigInt(w), 0n);
-  const exact = weights.map((w) => BigInt(units) * BigInt(w));
-  return { shares: exact.map((x) => Number(x / sum)), rests: exact.map((x) => x % sum) };
+  for (const w of weights) {
+    const exact = BigInt(units) * BigInt(w);
+    shares.push(Number(exact / sum));
+    rests.push(exact % sum);
+  }
+  return { shares, rests };
 }
 
 /** Largest whole weight `shares` makes: beyond any balance's resolution, well inside a whole number. */

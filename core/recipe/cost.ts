@@ -6,8 +6,8 @@
  * hour of work: insurance, power and rent run while the workroom does (common practice, no source).
  */
 import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
-import { bySchool, costNeeds, type NeedCost, type School } from "../stock/schools.ts";
-import type { Shelf } from "../stock/shelf.ts";
+import { bySchool, costGroups, costNeeds, totalOf, type NeedCost, type School, type Totals } from "../stock/schools.ts";
+import type { Need, Shelf } from "../stock/shelf.ts";
 import { fillPlan, type FillPlan } from "./scale.ts";
 
 export interface WorkRates {
@@ -71,58 +71,67 @@ export function minutesBySize(batchMinutes: number, sizes: readonly { units: num
   return sizes.map((s) => (all > 0 ? (batchMinutes * s.units * s.fill) / all : 0) + s.unitMinutes * s.units);
 }
 
-const total = (costs: readonly NeedCost[], school: School): Micros | null => {
-  let t = 0;
-  for (const c of costs) {
-    const one = c.cost[school];
-    if (one === null) return null;
-    t += one;
-  }
-  return micros(t);
-};
-
 /**
  * Costs a batch poured into a mix of sizes against a shelf.
  * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, shelfOf([lot(3, 900)], today, again)).sizes[0].perUnit.lot?.total // 450000
  */
 export function costMix(input: MixIn, shelf: Shelf): MixCost {
-  const batch = sum(input.lines.map((l) => l.weight));
-  const needs = [
-    ...input.lines.map((l) => ({ of: l.of, amount: l.weight })),
-    ...input.sizes.flatMap((s) => s.packaging.map((p) => ({ of: p.of, amount: p.pieces * s.units }))),
-  ];
+  const needs = [...ingredientsOf(input), ...input.sizes.flatMap((s) => packagingOf(s, s.units))];
   const costs = costNeeds(needs, shelf);
   const lines = costs.slice(0, input.lines.length);
   let at = input.lines.length;
   const packaging = input.sizes.map((s) => costs.slice(at, (at += s.packaging.length)));
-  const weights = input.sizes.map((s) => s.units * s.fill);
-  const minutes = minutesBySize(input.work.batchMinutes, input.sizes);
+  const batch = sum(input.lines.map((l) => l.weight));
+  const shared = shareOut(batch, totalOf(lines), input.sizes, packaging.map(totalOf), input.work);
+  return { batch, lines, sizes: shared.map((s, i) => ({ ...s, packaging: packaging[i]! })) };
+}
+
+const ingredientsOf = (pot: PotIn): Need[] => pot.lines.map((l) => ({ of: l.of, amount: l.weight }));
+const packagingOf = (size: SizeIn, units: number): Need[] => size.packaging.map((p) => ({ of: p.of, amount: p.pieces * units }));
+
+/** Shares what a pot cost out to the sizes it fills. */
+function shareOut(
+  batch: Mg,
+  lines: Totals,
+  sizes: MixIn["sizes"],
+  packaging: readonly Totals[],
+  work: PotIn["work"],
+): Omit<SizeCost, "packaging">[] {
+  const weights = sizes.map((s) => s.units * s.fill);
+  const minutes = minutesBySize(work.batchMinutes, sizes);
   const filled = weights.reduce((a, w) => a + w, 0);
   const shares = bySchool((school) => {
-    const all = total(lines, school);
+    const all = lines[school];
     if (all === null || filled === 0) return null;
     const useful = allocate(all, [...weights, Math.max(0, batch - filled)]);
     return { useful, lost: allocate(useful.at(-1)!, weights) };
   });
-  return {
-    batch,
-    lines,
-    sizes: input.sizes.map((s, i) => {
-      const work = forMinutes(minutes[i]!, input.work.hourly);
-      const overhead = forMinutes(minutes[i]!, input.work.overheadHourly);
-      return {
-        units: s.units,
-        minutes: minutes[i]!,
-        packaging: packaging[i]!,
-        perUnit: bySchool((school) => {
-          const share = shares[school];
-          const packed = total(packaging[i]!, school);
-          if (!share || packed === null || s.units === 0) return null;
-          return perUnitOf({ ingredients: share.useful[i]!, packaging: packed, work, overhead, loss: share.lost[i]! }, s.units);
-        }),
-      };
-    }),
-  };
+  return sizes.map(({ units }, i) => {
+    const worked = forMinutes(minutes[i]!, work.hourly);
+    const overhead = forMinutes(minutes[i]!, work.overheadHourly);
+    return {
+      units,
+      minutes: minutes[i]!,
+      perUnit: bySchool((school) => {
+        const share = shares[school];
+        const packed = packaging[i]![school];
+        if (!share || packed === null || units === 0) return null;
+        return perUnitOf({ ingredients: share.useful[i]!, packaging: packed, work: worked, overhead, loss: share.lost[i]! }, units);
+      }),
+    };
+  });
+}
+
+/**
+ * What one unit costs, where nobody asks out of which lots: `costRecipe` without its lines.
+ * @example unitCosts({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, shelfOf([lot(3, 900)], today, again)).units // 2
+ */
+export function unitCosts(input: CostIn, shelf: Shelf): Omit<SizeCost, "packaging"> {
+  const batch = sum(input.lines.map((l) => l.weight));
+  const { units } = fillPlan(batch, input.fill, input.lossBp);
+  const [lines, packaging] = costGroups([ingredientsOf(input), packagingOf(input, units)], shelf);
+  const { fill, unitMinutes } = input;
+  return shareOut(batch, lines!, [{ packaging: [], fill, unitMinutes, units }], [packaging!], input.work)[0]!;
 }
 
 /**

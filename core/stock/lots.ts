@@ -42,7 +42,7 @@ export const isUsable = (lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today
   lot.onHand > 0 && !lot.hold && (lot.bestBefore === null || lot.bestBefore >= today);
 
 /** Days are in order as they are written. */
-const earlier = (a: Day, b: Day): number => (a < b ? -1 : a > b ? 1 : 0);
+const earlier = (a: Day, b: Day): number => (a === b ? 0 : a < b ? -1 : 1);
 const NEVER = "9999-12-31";
 
 /** Orders lots for use: soonest best-before first, those without one last, then by arrival, then by id. */

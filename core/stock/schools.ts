@@ -7,7 +7,7 @@
  */
 import { micros, sum, type Base, type Micros } from "../measure/exact.ts";
 import { costOf, type UnitCost } from "../measure/money.ts";
-import { planTakes, type Need, type NeedPlan, type Shelf, type Take } from "./shelf.ts";
+import { Draws, planTakes, type Need, type NeedPlan, type Shelf, type Take } from "./shelf.ts";
 
 export const SCHOOLS = { lot: "This very lot", average: "Running average", again: "Buy again today" } as const;
 export type School = keyof typeof SCHOOLS;
@@ -36,14 +36,14 @@ export function costNeeds(needs: readonly Need[], shelf: Shelf): NeedCost[] {
   const plans = planTakes(needs, shelf);
   return needs.map(({ of, amount }, i) => {
     const plan = plans[i]!;
-    const anew = shelf.again(of);
+    const { average, again: anew } = shelf.of(of);
     const rest = costOrNone(plan.short, anew);
     return {
       plan,
       estimated: plan.short > 0,
       cost: {
         lot: rest === null ? null : micros(valueOf(plan.takes) + rest),
-        average: costOrNone(amount, shelf.average(of) ?? anew),
+        average: costOrNone(amount, average ?? anew),
         again: costOrNone(amount, anew),
       },
     };
@@ -57,6 +57,51 @@ function valueOf(takes: readonly Take[]): number {
   let value = 0;
   for (const t of takes) value += t.value;
   return value;
+}
+
+/** Per school, null when there is nothing to price something in it by. */
+export type Totals = Record<School, Micros | null>;
+
+/** Both, as long as both are known. */
+const plus = (sum: Micros | null, one: Micros | null): Micros | null => (sum === null || one === null ? null : micros(sum + one));
+
+/** What needs that were costed come to. */
+export const totalOf = (costs: readonly NeedCost[]): Totals =>
+  bySchool((school) => costs.reduce<Micros | null>((a, c) => plus(a, c.cost[school]), micros(0)));
+
+/**
+ * What each of several groups of needs comes to, met one group after the other: `totalOf` their `costNeeds`, where nobody asks for the lots.
+ * @example costGroups([[{ of: 1, amount: 100 }]], shelfOf([lot(3, 900)], today, again))[0] // { lot: 100_000, average: 100_000, again: 200 }
+ */
+export function costGroups(groups: readonly (readonly Need[])[], shelf: Shelf): Totals[] {
+  const draws = new Draws();
+  return groups.map((needs) => {
+    let [lot, average, again] = [0, 0, 0];
+    // Of what was never bought nothing says what more of it costs; of what isn't here either, nothing at all does.
+    let [lotKnown, averageKnown, againKnown] = [true, true, true];
+    for (const { of, amount } of needs) {
+      if (amount === 0) continue;
+      const stock = shelf.of(of);
+      const short = draws.take(stock, amount, (_lot, _amount, value) => {
+        lot += value;
+      });
+      if (stock.again) {
+        again += costOf(amount, stock.again);
+        if (short > 0) lot += costOf(short, stock.again);
+      } else {
+        againKnown = false;
+        if (short > 0) lotKnown = false;
+      }
+      const by = stock.average ?? stock.again;
+      if (by) average += costOf(amount, by);
+      else averageKnown = false;
+    }
+    return {
+      lot: lotKnown ? micros(lot) : null,
+      average: averageKnown ? micros(average) : null,
+      again: againKnown ? micros(again) : null,
+    };
+  });
 }
 
 /**

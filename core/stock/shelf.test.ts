@@ -9,8 +9,8 @@ import { micros, mulDiv, type Micros } from "../measure/exact.ts";
 import type { UnitCost } from "../measure/money.ts";
 import { addDays, daysBetween } from "../when.ts";
 import type { Lot } from "./lots.ts";
-import { costNeeds, type NeedCost } from "./schools.ts";
-import { planTakes, shelfOf, type Need, type NeedPlan } from "./shelf.ts";
+import { costGroups, costNeeds, totalOf, type NeedCost } from "./schools.ts";
+import { planTakes, shelfOf, shelfWith, type Need, type NeedPlan } from "./shelf.ts";
 
 const TODAY = "2026-03-15";
 
@@ -106,9 +106,17 @@ describe("a shelf worked out once", () => {
       fc.property(lots, needs, again, (stock, asked, anew) => {
         const before = JSON.stringify(stock);
         const shelf = shelfOf(stock, TODAY, anew);
-        expect(costNeeds(asked, shelf)).toEqual(plainCosts(asked, stock, anew));
+        const costed = costNeeds(asked, shelf);
+        expect(costed).toEqual(plainCosts(asked, stock, anew));
+        // In groups, where nobody asks for the lots.
+        const groups = [asked.slice(0, 2), asked.slice(2)];
+        expect(costGroups(groups, shelf)).toEqual([totalOf(costed.slice(0, 2)), totalOf(costed.slice(2))]);
         // Asked again, and in part: what was answered before took nothing off it.
         expect(planTakes(asked.slice(1), shelf)).toEqual(plainPlan(asked.slice(1), stock));
+        // With what there is of one material put there anew the rest stands.
+        const fewer = stock.filter((l) => l.of !== 1 || l.id % 2 === 0);
+        const partly = shelfWith(shelf, shelfOf(fewer, TODAY, anew), [1]);
+        expect(costNeeds(asked, partly)).toEqual(plainCosts(asked, fewer, anew));
         expect(JSON.stringify(stock)).toBe(before);
       }),
     );

@@ -9,23 +9,47 @@ import { drawValue, isUsable, useFirst, type Lot } from "./lots.ts";
 
 /** The running average over everything on hand, or null when nothing is. @example runningAverage([]) // null */
 export function runningAverage(lots: readonly Pick<Lot, "onHand" | "value">[]): UnitCost | null {
-  const per = lots.reduce((a, l) => a + l.onHand, 0);
-  return per > 0 ? { value: micros(lots.reduce((a, l) => a + l.value, 0)), per } : null;
+  let [per, value] = [0, 0];
+  for (const l of lots) {
+    per += l.onHand;
+    value += l.value;
+  }
+  return per > 0 ? { value: micros(value), per } : null;
+}
+
+/** What the shelf has of one material. */
+export interface Stock {
+  /** Lots that are taken by themselves, use-first. */
+  readonly usable: readonly Lot[];
+  /** Over all of it on hand, held and past its day too; null when nothing is. */
+  readonly average: UnitCost | null;
+  /** Its newest landed unit cost; null when it was never bought. */
+  readonly again: UnitCost | null;
 }
 
 export interface Shelf {
-  /** Lots of a material that are taken by themselves, use-first. */
-  usable: (of: number) => readonly Lot[];
-  /** Over all of it on hand, held and past its day too; null when nothing is. */
-  average: (of: number) => UnitCost | null;
-  /** Its newest landed unit cost; null when it was never bought. */
-  again: (of: number) => UnitCost | null;
+  of: (material: number) => Stock;
 }
 
-interface Row {
-  lots: Lot[];
-  usable?: readonly Lot[];
-  average?: UnitCost | null;
+/** Sorted and averaged when it is first asked for, and never again. */
+class OneStock implements Stock {
+  readonly lots: Lot[] = [];
+  private sorted: readonly Lot[] | undefined;
+  private averaged: UnitCost | null | undefined;
+
+  constructor(
+    readonly again: UnitCost | null,
+    private readonly today: Day,
+  ) {}
+
+  get usable(): readonly Lot[] {
+    return (this.sorted ??= this.lots.filter((l) => isUsable(l, this.today)).sort(useFirst));
+  }
+
+  get average(): UnitCost | null {
+    if (this.averaged === undefined) this.averaged = runningAverage(this.lots);
+    return this.averaged;
+  }
 }
 
 const NEVER_BOUGHT: ReadonlyMap<number, UnitCost> = new Map();
@@ -34,28 +58,72 @@ const NEVER_BOUGHT: ReadonlyMap<number, UnitCost> = new Map();
  * Works a shelf out. A material is sorted and averaged when it is first asked for, and never again.
  * @param lots of any materials or products, in any order; they stay as they are
  * @param again newest landed unit cost per material; absent where nothing is to be priced
- * @example shelfOf([lot(3, 900)], today).usable(1).length // 1
+ * @example shelfOf([lot(3, 900)], today).of(1).usable.length // 1
  */
 export function shelfOf(lots: readonly Lot[], today: Day, again: ReadonlyMap<number, UnitCost> = NEVER_BOUGHT): Shelf {
-  const rows = new Map<number, Row>();
-  for (const l of lots) {
-    const row = rows.get(l.of);
-    if (row) row.lots.push(l);
-    else rows.set(l.of, { lots: [l] });
-  }
-  return {
-    usable: (of) => {
-      const row = rows.get(of);
-      return row ? (row.usable ??= row.lots.filter((l) => isUsable(l, today)).sort(useFirst)) : [];
-    },
-    average: (of) => {
-      const row = rows.get(of);
-      if (!row) return null;
-      if (row.average === undefined) row.average = runningAverage(row.lots);
-      return row.average;
-    },
-    again: (of) => again.get(of) ?? null,
+  const stocks = new Map<number, OneStock>();
+  const of = (material: number): OneStock => {
+    let stock = stocks.get(material);
+    if (!stock) stocks.set(material, (stock = new OneStock(again.get(material) ?? null, today)));
+    return stock;
   };
+  for (const l of lots) of(l.of).lots.push(l);
+  return { of };
+}
+
+/**
+ * A shelf on which some materials have other lots: what was worked out for the rest stands.
+ * @param others with all of each material that has others
+ * @example shelfWith(shelfOf([lot(3, 900)], today), shelfOf([lot(3, 500)], today), [1]).of(1).usable[0].onHand // 500
+ */
+export function shelfWith(shelf: Shelf, others: Shelf, materials: Iterable<number>): Shelf {
+  const changed = new Set(materials);
+  return { of: (material) => (changed.has(material) ? others : shelf).of(material) };
+}
+
+/** How far a material is used up: its next lot, and what is left of that. */
+interface Left {
+  stock: Stock;
+  next: number;
+  onHand: Base;
+  value: Micros;
+}
+
+/** Meets needs one after the other out of a shelf that stays as it is; needs of the same material share its lots. */
+export class Draws {
+  private readonly left: Left[] = [];
+
+  /** There are few, so that looking through them is quickest. */
+  private leftOf(stock: Stock): Left {
+    for (const l of this.left) if (l.stock === stock) return l;
+    const first = stock.usable[0];
+    const fresh = { stock, next: 0, onHand: first?.onHand ?? 0, value: first?.value ?? micros(0) };
+    this.left.push(fresh);
+    return fresh;
+  }
+
+  /**
+   * Draws use-first, splitting over lots.
+   * @returns what no usable lot could give
+   */
+  take(stock: Stock, amount: Base, each: (lot: Lot, amount: Base, value: Micros) => void): Base {
+    const at = this.leftOf(stock);
+    const { usable } = stock;
+    let open = amount;
+    for (let lot = usable[at.next]; lot && open > 0; lot = usable[at.next]) {
+      const take = Math.min(open, at.onHand);
+      const value = drawValue(at, take);
+      each(lot, take, value);
+      open -= take;
+      at.onHand -= take;
+      at.value = micros(at.value - value);
+      if (at.onHand > 0) continue;
+      const after = usable[++at.next];
+      at.onHand = after?.onHand ?? 0;
+      at.value = after?.value ?? micros(0);
+    }
+    return open;
+  }
 }
 
 export interface Take {
@@ -76,30 +144,14 @@ export interface NeedPlan {
 }
 
 /**
- * Plans draws for several needs from one shelf, use-first, splitting over lots; needs of the same material share its lots.
+ * Plans draws for several needs from one shelf.
  * @example planTakes([{ of: 1, amount: 5 }], shelfOf([lot(3, 3), lot(4, 9)], today))[0].takes // [{ lotId: 3, amount: 3 }, { lotId: 4, amount: 2 }]
  */
-export function planTakes(needs: readonly Need[], shelf: Pick<Shelf, "usable">): NeedPlan[] {
-  // How far each material is used up: its next lot, and what is left of that.
-  const at = new Map<number, { next: number; onHand: Base; value: Micros }>();
+export function planTakes(needs: readonly Need[], shelf: Shelf): NeedPlan[] {
+  const draws = new Draws();
   return needs.map(({ of, amount }) => {
-    const lots = shelf.usable(of);
-    const left = at.get(of) ?? { next: 0, onHand: lots[0]?.onHand ?? 0, value: lots[0]?.value ?? micros(0) };
-    at.set(of, left);
     const takes: Take[] = [];
-    let open = amount;
-    for (let lot = lots[left.next]; lot && open > 0; lot = lots[left.next]) {
-      const take = Math.min(open, left.onHand);
-      const value = drawValue(left, take);
-      takes.push({ lotId: lot.id, amount: take, value });
-      open -= take;
-      left.onHand -= take;
-      left.value = micros(left.value - value);
-      if (left.onHand > 0) continue;
-      const after = lots[++left.next];
-      left.onHand = after?.onHand ?? 0;
-      left.value = after?.value ?? micros(0);
-    }
-    return { takes, short: open };
+    const short = draws.take(shelf.of(of), amount, (lot, taken, value) => takes.push({ lotId: lot.id, amount: taken, value }));
+    return { takes, short };
   });
 }

@@ -1,6 +1,6 @@
 /** What every size of every recipe costs per unit as written, against the shelf as it stands. */
 import type { UnitCost } from "#core/measure/money";
-import { costRecipe, type RecipeCost } from "#core/recipe/cost";
+import { costRecipe, unitCosts, type RecipeCost } from "#core/recipe/cost";
 import type { Settings } from "#core/settings";
 import type { Lot } from "#core/stock/lots";
 import { shelfOf, type Shelf } from "#core/stock/shelf";
@@ -45,6 +45,13 @@ export const costWritten = (written: readonly WrittenRecipe[], shelf: Shelf, set
     ...w,
     sizes: w.sizes.map((s) => ({ ...s, cost: costRecipe(costInput(w, s, settings), shelf) })),
   }));
+
+/** What a unit of every size of recipes costs, where nobody asks out of which lots; of all when no ids are given. */
+export async function unitCostsOf(db: Db, settings: Settings, today: Day, ids?: readonly number[]) {
+  const written = await readRecipes(db, ids);
+  const shelf = await (ids ? readShelf(db, today, materialsOf(written)) : keptShelf(db, today));
+  return written.map((w) => ({ ...w, sizes: w.sizes.map((s) => ({ ...s, cost: unitCosts(costInput(w, s, settings), shelf) })) }));
+}
 
 /** Materials that recipes take, packaging included. */
 export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [
