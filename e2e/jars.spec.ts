@@ -107,6 +107,8 @@ test("the wall: one press shakes all that are due, and two oils pour together in
   await page.getByRole("link", { name: "Blend oils" }).click();
   await page.getByLabel("The blend is called").fill("Garden oil");
   await page.getByLabel("Lot, row 1").press("ArrowDown");
+  // The list is read when the field is first gone to.
+  await expect(page.getByRole("option").first()).toBeVisible();
   const names = await page.getByRole("option").locator(".font-semibold").allTextContents();
   await page.keyboard.press("Escape");
   const birch = names.find((n) => n.startsWith("Birch leaf in"))!;
