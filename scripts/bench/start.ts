@@ -5,10 +5,8 @@ import { once } from "node:events";
 /** Starts it, asks for the first page, stops it. @returns milliseconds; null where it can't be started, as it runs already */
 async function startOnce(): Promise<number | null> {
   const began = performance.now();
-  const started = spawn("npm", ["start"], {
-    env: { ...process.env, PORT: "", HOST: "", DATABASE_URL: "" },
-    stdio: ["ignore", "pipe", "ignore"],
-  });
+  const { PORT: _port, HOST: _host, DATABASE_URL: _url, ...env } = process.env;
+  const started = spawn("npm", ["start"], { env, stdio: ["ignore", "pipe", "ignore"] });
   const ended = once(started, "exit");
   let said = "";
   const open = new Promise<string | null>((done) => {
