@@ -29,30 +29,36 @@ export const CLIENT_OPTIONS = [
  * So many statements are kept planned on a connection, and only those asked this often, and no longer than this: a list of changing length is
  * another one each time, and rows written by the thousand are a book of their own.
  */
-const MOST_PLANNED = 1000;
+const MOST_PLANNED = 500;
 const LONGEST_PLANNED = 10_000;
 const PLANNED_FROM = 3;
-const planned = new Map<string, { asked: number; name: string | null }>();
+const planned = new Map<string, string>();
+/** How often the others were asked lately. */
+const asked = new Map<string, number>();
 
 /** The name a statement is prepared under; none while it was asked for only now and then. */
 function plannedAs(text: string): string | undefined {
-  if (text.length > LONGEST_PLANNED) return undefined;
-  let known = planned.get(text);
-  if (!known) {
-    if (planned.size >= MOST_PLANNED) planned.clear();
-    planned.set(text, (known = { asked: 0, name: null }));
+  const name = planned.get(text);
+  if (name !== undefined || text.length > LONGEST_PLANNED || planned.size >= MOST_PLANNED) return name;
+  const times = (asked.get(text) ?? 0) + 1;
+  if (times < PLANNED_FROM) {
+    if (asked.size >= MOST_PLANNED) asked.clear();
+    asked.set(text, times);
+    return undefined;
   }
-  if (++known.asked < PLANNED_FROM) return undefined;
-  return (known.name ??= createHash("md5").update(text).digest("hex"));
+  asked.delete(text);
+  const fresh = createHash("md5").update(text).digest("hex");
+  planned.set(text, fresh);
+  return fresh;
 }
 
 /** Prepares whatever is asked again and again, so that it is planned once for each connection. */
 class Planning extends pg.Client {
   // The driver's own signatures are many; whatever is asked goes on as it came.
-  override query = ((asked: unknown, ...rest: unknown[]) => {
-    const config = isRecord(asked) && typeof asked.text === "string" && asked.name === undefined ? asked : null;
+  override query = ((what: unknown, ...rest: unknown[]) => {
+    const config = isRecord(what) && typeof what.text === "string" && what.name === undefined ? what : null;
     const name = config && plannedAs(config.text as string);
-    return (super.query as (...all: unknown[]) => unknown)(name ? { ...config, name } : asked, ...rest);
+    return (super.query as (...all: unknown[]) => unknown)(name ? { ...config, name } : what, ...rest);
   }) as pg.Client["query"];
 }
 

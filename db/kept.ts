@@ -7,7 +7,7 @@
 import { sql } from "drizzle-orm";
 import { words } from "./columnsOf.ts";
 import type { Reads } from "./client.ts";
-import { prepared } from "./prepared.ts";
+import { ask } from "./prepared.ts";
 
 interface Kept {
   at: string;
@@ -22,9 +22,9 @@ const asked = new WeakMap<Reads, Promise<string>>();
 function snapshotOf(db: Reads): Promise<string> {
   let now = asked.get(db);
   if (!now) {
-    now = prepared(db, "snapshot", () => db.select({ at: words(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`))
-      .execute()
-      .then((rows) => rows[0]!.at);
+    now = ask(db, "snapshot", {}, () => db.select({ at: words(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`)).then(
+      (rows) => rows[0]!.at,
+    );
     asked.set(db, now);
     queueMicrotask(() => asked.delete(db));
   }

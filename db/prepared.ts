@@ -7,19 +7,6 @@ import type { Reads } from "./client.ts";
 
 const kept = new WeakMap<Reads, Map<string, unknown>>();
 
-/**
- * The prepared statement of that name, built at its first use.
- * @param name unique to the statement
- * @example prepared(db, "materials", () => db.select().from(material)).execute()
- */
-export function prepared<P>(db: Reads, name: string, build: () => { prepare: (name: string) => P }): P {
-  let own = kept.get(db);
-  if (!own) kept.set(db, (own = new Map<string, unknown>()));
-  let statement = own.get(name) as P | undefined;
-  if (!statement) own.set(name, (statement = build().prepare(name)));
-  return statement;
-}
-
 /** What a statement is asked with, by name; lists go as one value (`anyOf`). */
 type Given = Record<string, number | string | readonly number[] | readonly string[]>;
 
@@ -34,6 +21,12 @@ export function ask<V extends Given, R>(
   given: V,
   build: (at: { readonly [K in keyof V]: Placeholder }) => { prepare: (name: string) => { execute: (given: V) => Promise<R> } },
 ): Promise<R> {
-  const places = () => Object.fromEntries(Object.keys(given).map((key) => [key, sql.placeholder(key)])) as Record<keyof V, Placeholder>;
-  return prepared(db, name, () => build(places())).execute(given);
+  let own = kept.get(db);
+  if (!own) kept.set(db, (own = new Map<string, unknown>()));
+  let statement = own.get(name) as { execute: (given: V) => Promise<R> } | undefined;
+  if (!statement) {
+    const places = Object.fromEntries(Object.keys(given).map((key) => [key, sql.placeholder(key)])) as Record<keyof V, Placeholder>;
+    own.set(name, (statement = build(places).prepare(name)));
+  }
+  return statement.execute(given);
 }

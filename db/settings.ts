@@ -9,7 +9,7 @@ import { nothingLater } from "./act/standing.ts";
 import type { Reads, Tx } from "./client.ts";
 import { aFlag, rowsOf } from "./columnsOf.ts";
 import { whileUnchanged } from "./kept.ts";
-import { prepared } from "./prepared.ts";
+import { ask } from "./prepared.ts";
 import { giftOrder, lot, marketDay, price, purchase, settings } from "./schema.ts";
 
 /** The workshop's settings are one record. */
@@ -19,7 +19,7 @@ export const SETTINGS = { kind: "settings", id: 1 } as const;
 const whole = (data: Partial<Settings> | undefined): Settings => ({ ...STARTING_SETTINGS, ...data });
 
 export async function readSettings(db: Reads): Promise<Settings> {
-  const [row] = await prepared(db, "settings", () => db.select().from(settings).where(eq(settings.id, 1))).execute();
+  const [row] = await ask(db, "settings", {}, () => db.select().from(settings).where(eq(settings.id, 1)));
   return whole(row?.data);
 }
 

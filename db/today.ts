@@ -9,7 +9,7 @@ import type { Reads } from "./client.ts";
 import { ordersReady } from "./gifts/ready.ts";
 import { whileUnchanged } from "./kept.ts";
 import { notBack } from "./act/standing.ts";
-import { prepared } from "./prepared.ts";
+import { ask } from "./prepared.ts";
 import { oneOf } from "./schema/columns.ts";
 import { measuredOf, stockLevels } from "./shelf/low.ts";
 
@@ -85,8 +85,8 @@ export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
   return rows.map((w) => (w.kind === "toPack" && !ready.has(w.id) ? { ...w, kind: "toMake" } : w));
 }
 
-async function listed(db: Reads, day: Day): Promise<Waiting[]> {
-  const statement = prepared(db, "what_waits", () =>
+const listed = (db: Reads, day: Day): Promise<Waiting[]> =>
+  ask(db, "what_waits", days(day), () =>
     db
       .select({
         station: sql`station`.mapWith(oneOf(WAITS_AT)),
@@ -106,19 +106,17 @@ async function listed(db: Reads, day: Day): Promise<Waiting[]> {
       .where(sql`place <= ${sql.raw(String(LISTED))}`)
       .orderBy(sql`day collate "C" nulls last, name`),
   );
-  return statement.execute(days(day));
-}
 
 /** How much waits at each station: what the Line shows on every page. */
 export const waitingCounts = (db: Reads, day: Day): Promise<Record<string, number>> =>
   whileUnchanged(db, "waiting counts", day, () => countWaiting(db, day));
 
 async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>> {
-  const statement = prepared(db, "waiting_counts", () =>
+  const counts = await ask(db, "waiting_counts", days(day), () =>
     db
       .select({ station: words(sql`station`), n: number(sql`count(*)`) })
       .from(waiting)
       .groupBy(sql`station`),
   );
-  return Object.fromEntries((await statement.execute(days(day))).map((r) => [`/${r.station}`, r.n]));
+  return Object.fromEntries(counts.map((r) => [`/${r.station}`, r.n]));
 }

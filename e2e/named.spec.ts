@@ -43,7 +43,7 @@ test("where the server doesn't answer a sheet says so and stands; it goes on by 
     ["/gifts/new", /named\/product/, () => fillRow(page, 1, { Product: "Juniper work bar, 70 g", Units: "3" }), "Goods"],
     [
       "/shelf/receive",
-      /named\/material/,
+      /named\/bought/,
       () => fillRow(page, 1, { Material: "Castor oil", "Each holds": "500 mL", "Price of all": "7.50" }),
       "Castor oil",
     ],
@@ -60,7 +60,7 @@ test("where the server doesn't answer a sheet says so and stands; it goes on by 
 
 test("a material's last pack is filled in once it is known, unless another was typed by then", async ({ page }) => {
   await open(page, "/shelf/receive");
-  const letGo = await holdBack(page, /named\/material/);
+  const letGo = await holdBack(page, /named\/bought/);
   await fillRow(page, 1, { Material: "Castor oil" });
   await page.getByRole("button", { name: "Add a line" }).click();
   await fillRow(page, 2, { Material: "Beeswax, yellow", "Each holds": "77 g" });

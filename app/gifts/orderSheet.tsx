@@ -13,7 +13,7 @@ import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
 import { CUSTOMERS, PACKAGING, PRODUCTS } from "../names/finds.ts";
-import { byCalled, called, shelfOfStuff } from "../names/named.ts";
+import { called, shelfOfStuff, type Stuff } from "../names/named.ts";
 import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
@@ -58,16 +58,18 @@ export function OrderSheet({ d }: { d: OrderData }) {
     sheet.values.wrapping.map((w) => w.material),
   );
   const v = useStood(sheet.values, goods.asking || papers.asking);
-  const products = byCalled(goods.known);
-  const wrapsKnown = byCalled(papers.known.filter((m) => kind(m.kind).measured === "count"));
+  const paper = (name: string): Stuff | undefined => {
+    const m = papers.find(name);
+    return m && kind(m.kind).measured === "count" ? m : undefined;
+  };
   const cash = (t: string) => orNothing(t, parseMoney, micros(0));
   const whole = (t: string): number => orNothing(t, readCount, 0);
   const items = v.items.map((it) => {
-    const product = products.get(called(it.product));
+    const product = goods.find(it.product);
     return { product, name: product?.name ?? "", units: whole(it.units), price: cash(it.price), cost: product?.cost ?? micros(0) };
   });
   const wraps = v.wrapping.flatMap((w) => {
-    const m = wrapsKnown.get(called(w.material));
+    const m = paper(w.material);
     return m && whole(w.pieces) > 0 ? [{ of: m.id, name: m.name, amount: whole(w.pieces) }] : [];
   });
   const wrapCosts = costNeeds(wraps, shelfOfStuff(papers.known, d.today));
@@ -88,7 +90,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
       [row("Price", i), it.price, parseMoney] as const,
     ]),
     ...v.wrapping.flatMap((w, i) => [
-      [row("Wrapping", i), w.material, known(wrapsKnown.has(called(w.material)), "It isn't wrapping on the shelf.")] as const,
+      [row("Wrapping", i), w.material, known(paper(w.material) !== undefined, "It isn't wrapping on the shelf.")] as const,
       [row("Pieces", i), w.pieces, readCount] as const,
     ]),
     ["Asked for wrapping", v.extra, parseMoney],

@@ -60,15 +60,14 @@ const NONE: OilLot[] = [];
 export default function Blend({ loaderData: { token } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token }, { draft: (v) => v.name || "A blend" });
-  const { known, asking, lost } = useNamed(
+  const { find, asking, lost } = useNamed(
     "oilLot",
     NONE,
     sheet.values.takes.map((t) => t.lot),
   );
   const { takes } = useStood(sheet.values, asking);
-  const lots = byCalled(known);
   const read = takes.map((t) => {
-    const lot = lots.get(called(t.lot));
+    const lot = find(t.lot);
     const w = readWeight(t.qty);
     return { lot, qty: w.ok ? w.value : mg(0) };
   });

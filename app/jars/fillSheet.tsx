@@ -9,7 +9,6 @@ import { useMemo } from "react";
 import { Link } from "../ui/link.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { CARRIERS, HERBS } from "../names/finds.ts";
-import { byCalled, called } from "../names/named.ts";
 import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Choice, Text } from "../ui/fields/form.tsx";
@@ -56,15 +55,14 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
     { token },
     { draft: (v) => (v.herbs[0]?.material ? `A jar of ${v.herbs[0].material}` : "A jar") },
   );
-  const { known, asking, lost } = useNamed("jar", stuff, namesOn(sheet.values));
+  const { known, find, asking, lost } = useNamed("jar", stuff, namesOn(sheet.values));
   const v = useStood(sheet.values, asking);
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
   const plan = useMemo(() => planOf(v, known, day), [v, known, day]);
   const usual = METHODS[plan.method].times;
-  const byName = byCalled(known);
   const lotOptions = (rows: readonly { material: string }[]) => (row: number) => {
-    const m = byName.get(called(rows[row]?.material ?? ""));
+    const m = find(rows[row]?.material ?? "");
     const own = m ? lotsOf(m.lots, m.id) : [];
     return own.length === 0
       ? [{ value: "", name: m ? "none on hand" : "—" }]

@@ -4,6 +4,7 @@
  */
 import type { JarLot, JarMaterial } from "#core/infusion/plan";
 import type { Straining } from "#core/infusion/absorption";
+import type { MaterialFacts } from "#core/material/facts";
 import type { Micros } from "#core/measure/exact";
 import type { UnitCost } from "#core/measure/money";
 import type { MaterialChoice } from "#core/recipe/written";
@@ -11,13 +12,19 @@ import type { Lot } from "#core/stock/lots";
 import { shelfOf, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 
-/** A material with its lots on hand, what it costs again, and the pack it was bought in last. */
+/** A material with its lots on hand and what it costs again. */
 export interface Stuff extends MaterialChoice {
-  emptyMg: number | null;
-  retired: boolean;
   lots: Lot[];
   again: UnitCost | null;
+}
+
+/** A material as it is bought: what it cost the last time, and the pack it came in. */
+export interface Bought extends MaterialFacts {
+  id: number;
+  emptyMg: number | null;
+  again: UnitCost | null;
   pack: string | null;
+  retired: boolean;
 }
 
 /** A size of a recipe as an order takes it. */
@@ -46,6 +53,7 @@ export interface OilLot extends Lot {
 
 export interface Named {
   material: Stuff;
+  bought: Bought;
   product: Product;
   jar: JarStuff;
   oilLot: OilLot;

@@ -4,7 +4,7 @@
  */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useHref } from "react-router";
-import { called, MOST_NAMES, type Named, type NamedKind } from "./named.ts";
+import { byCalled, called, MOST_NAMES, type Named, type NamedKind } from "./named.ts";
 
 /** How soon it is asked again where nobody answered. */
 const AGAIN_MS = 2000;
@@ -26,6 +26,8 @@ function joined<T extends { id: number }>(later: readonly T[], before: readonly 
 
 export interface Knows<T> {
   known: readonly T[];
+  /** What is known by that name, in whatever case. */
+  find: (name: string) => T | undefined;
   /** Whether a name is still being asked about. */
   asking: boolean;
   /** Whether nobody answers. */
@@ -44,7 +46,7 @@ export const LOST = "a name can't be looked up, as the server doesn't answer. Wh
 export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][], names: readonly string[]): Knows<Named[K]> {
   type T = Named[K];
   const to = useHref(`/named/${of}`);
-  const [found, find] = useState<Found<T>>();
+  const [found, keep] = useState<Found<T>>();
   // What was found with an older page may have been used up since, but serves until it is answered anew.
   const known = useMemo(
     () => (found ? (found.with === given ? joined(found.more, given) : joined(given, found.more)) : given),
@@ -72,7 +74,7 @@ export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][],
         }
         lose(0);
         const was = latest.current;
-        find({
+        keep({
           with: given,
           more: was ? joined(more, was.more) : more,
           answered: new Set([...(was?.with === given ? was.answered : []), ...wanted]),
@@ -89,22 +91,24 @@ export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][],
     };
   }, [asked, given, to, lost]);
   const waiting = useRef(new Map<string, { name: string; then: (thing: T) => void }>());
-  const thing = (name: string): T | undefined => known.find((t) => called(t.name) === called(name));
+  const by = useMemo(() => byCalled<T>(known), [known]);
+  const find = (name: string): T | undefined => by.get(called(name));
   useEffect(() => {
     for (const [place, { name, then }] of waiting.current) {
-      const found = known.find((t) => called(t.name) === called(name));
-      if (!found) continue;
+      const thing = by.get(called(name));
+      if (!thing) continue;
       waiting.current.delete(place);
-      then(found);
+      then(thing);
     }
-  }, [known]);
-  const asking = open.some((n) => !thing(n));
+  }, [by]);
+  const asking = open.some((n) => !by.has(n));
   return {
     known,
+    find,
     asking,
     lost: asking && lost > 0,
     once: (name, place, then) => {
-      const there = thing(name);
+      const there = find(name);
       if (there) then(there);
       else waiting.current.set(place, { name, then });
     },

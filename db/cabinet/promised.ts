@@ -4,23 +4,23 @@ import type { Day } from "#core/when";
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { lotsOfProducts } from "../ledger/lots.ts";
-import { prepared } from "../prepared.ts";
+import { ask } from "../prepared.ts";
 import { giftItem, giftOrder, marketDay, marketLine } from "../schema.ts";
 
 /** Lots that are along to a market day that isn't closed. */
 const stalls = (db: Reads) =>
-  prepared(db, "open_stalls", () =>
+  ask(db, "open_stalls", {}, () =>
     db
       .select({ dayId: marketDay.id, name: marketDay.name, lotId: marketLine.lotId, taken: marketLine.taken })
       .from(marketLine)
       .innerJoin(marketDay, eq(marketDay.id, marketLine.marketDayId))
       .where(and(isNull(marketDay.closedActId), gt(marketLine.taken, 0)))
       .orderBy(asc(marketDay.day), asc(marketDay.id)),
-  ).execute();
+  );
 
 /** What orders that aren't packed ask for. */
 const wishes = (db: Reads) =>
-  prepared(db, "open_wishes", () =>
+  ask(db, "open_wishes", {}, () =>
     db
       .select({
         orderId: giftOrder.id,
@@ -33,7 +33,7 @@ const wishes = (db: Reads) =>
       .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
       .where(isNull(giftOrder.packedActId))
       .orderBy(asc(giftItem.id)),
-  ).execute();
+  );
 
 /** Where units stand. @param without a market day whose own lots are not yet spoken for @param of products; all when absent */
 export async function unitsStand(

@@ -7,7 +7,7 @@ import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { lotColumns } from "../ledger/lots.ts";
-import { anyOf } from "../pieces.ts";
+import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
@@ -142,22 +142,24 @@ export async function readJar(db: Reads, id: number) {
 }
 
 /** Strainings that stand, per herb in each jar, newest first: what the workshop's own figures rest on. */
-export async function pastStrainings(db: Reads, herbIds?: readonly number[]): Promise<Straining[]> {
-  if (herbIds?.length === 0) return [];
-  const rows = await db
-    .select({
-      materialId: jarPart.materialId,
-      cut: jarPart.cut,
-      pressed: jar.pressed,
-      back: jar.back,
-      herb: columns.herb,
-      oil: columns.oil,
-    })
-    .from(jarPart)
-    .innerJoin(jar, eq(jar.id, jarPart.jarId))
-    .where(and(eq(jarPart.role, "herb"), isNotNull(jar.strainedActId), herbIds && inArray(jarPart.materialId, [...herbIds])))
-    .orderBy(desc(jar.id))
-    .limit(200);
+export async function pastStrainings(db: Reads, herbs: readonly number[]): Promise<Straining[]> {
+  if (herbs.length === 0) return [];
+  const rows = await ask(db, "past_strainings", { herbs }, (at) =>
+    db
+      .select({
+        materialId: jarPart.materialId,
+        cut: jarPart.cut,
+        pressed: jar.pressed,
+        back: jar.back,
+        herb: columns.herb,
+        oil: columns.oil,
+      })
+      .from(jarPart)
+      .innerJoin(jar, eq(jar.id, jarPart.jarId))
+      .where(and(eq(jarPart.role, "herb"), isNotNull(jar.strainedActId), anyOf(jarPart.materialId, at.herbs)))
+      .orderBy(desc(jar.id))
+      .limit(200),
+  );
   return rows.map((r) => ({
     materialId: r.materialId,
     cut: r.cut ?? "cut",
@@ -182,16 +184,13 @@ export const lotsForJars = async (db: Reads, materials: readonly number[]): Prom
 export async function oilLots(db: Reads, names?: readonly string[]) {
   if (names?.length === 0) return [];
   const name = words(sql`${material.name} || ' · ' || ${lot.number}`);
-  return db
-    .select({ ...lotColumns, name })
-    .from(lot)
-    .innerJoin(material, eq(material.id, lot.materialId))
-    .where(
-      and(
-        gt(lot.onHand, 0),
-        isNull(lot.holdReason),
-        inArray(material.kind, ["oil", "infusedOil"]),
-        names && sql`lower(${name}) = any(${sql.param(names.map((n) => n.trim().toLowerCase()))}::text[])`,
+  return ask(db, names ? "oil_lots_named" : "oil_lots", { names: lower(names ?? []) }, (at) =>
+    db
+      .select({ ...lotColumns, name })
+      .from(lot)
+      .innerJoin(material, eq(material.id, lot.materialId))
+      .where(
+        and(gt(lot.onHand, 0), isNull(lot.holdReason), inArray(material.kind, ["oil", "infusedOil"]), names && anyNamed(name, at.names)),
       ),
-    );
+  );
 }

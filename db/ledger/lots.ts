@@ -13,7 +13,7 @@ import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
 import { notBack, stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
-import { ask, prepared } from "../prepared.ts";
+import { ask } from "../prepared.ts";
 import { anyOf } from "../pieces.ts";
 import { lot, material, movement, purchase, purchaseLine, standingAct } from "../schema.ts";
 
@@ -34,15 +34,14 @@ const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
 
 /** Lots with something on hand of these materials; of all when none are named. */
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids)
-    return prepared(db, "material_lots", () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`)).execute();
+  if (!ids) return ask(db, "material_lots", {}, () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`));
   if (ids.length === 0) return [];
   return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), gt(lot.onHand, 0))));
 }
 
 /** Lots with something on hand of these products; of all when none are named. */
 export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return prepared(db, "product_lots", () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`)).execute();
+  if (!ids) return ask(db, "product_lots", {}, () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`));
   if (ids.length === 0) return [];
   return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), gt(lot.onHand, 0))));
 }

@@ -15,7 +15,7 @@ import type { Reads } from "../client.ts";
 import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
 import { whileUnchanged } from "../kept.ts";
 import { anyOf } from "../pieces.ts";
-import { ask, prepared } from "../prepared.ts";
+import { ask } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
 
 export interface SeenOffer extends Offer {
@@ -170,13 +170,13 @@ export const priceHistory = (db: Reads, materialId: number) =>
 /** What was used of materials, month by month, as far back as it teaches anything. */
 export async function monthlyUse(db: Reads, today: Day, ids: readonly number[]): Promise<Map<number, MonthUse[]>> {
   if (ids.length === 0) return new Map();
-  const rows = await prepared(db, "monthly_use", () =>
+  const rows = await ask(db, "monthly_use", { from: addDays(today, -LEARN_DAYS - 31), ids }, (at) =>
     db
       .select()
       .from(materialUse)
-      .where(and(gte(materialUse.month, sql.placeholder("from")), sql`${materialUse.materialId} = any(${sql.placeholder("ids")}::int[])`))
+      .where(and(gte(materialUse.month, at.from), anyOf(materialUse.materialId, at.ids)))
       .orderBy(asc(materialUse.month)),
-  ).execute({ from: addDays(today, -LEARN_DAYS - 31), ids: `{${ids.join(",")}}` });
+  );
   return groupBy(rows, (r) => r.materialId);
 }
 
@@ -195,7 +195,7 @@ export interface Wanted {
 
 /** Materials below their point, with what is used of each in a day. */
 async function reminded(db: Reads, today: Day) {
-  const rows = await prepared(db, "reminded", () =>
+  const rows = await ask(db, "reminded", { today }, (at) =>
     db
       .select({
         id: material.id,
@@ -207,10 +207,10 @@ async function reminded(db: Reads, today: Day) {
         coming: number(sql`s.coming`),
       })
       .from(material)
-      .innerJoin(sql`${stockLevels(sql.placeholder("today"))} s`, sql`s.id = ${material.id}`)
+      .innerJoin(sql`${stockLevels(at.today)} s`, sql`s.id = ${material.id}`)
       .where(sql`s.usable + s.coming < s.point`)
       .orderBy(asc(material.name)),
-  ).execute({ today });
+  );
   const use = await monthlyUse(
     db,
     today,

@@ -1,10 +1,10 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
 import type { KindId } from "#core/material/kinds";
-import { and, asc, eq, notExists, or, sql, type SQL } from "drizzle-orm";
+import { and, asc, eq, notExists, or, sql, type Placeholder, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { flag } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
-import { ask, prepared } from "../prepared.ts";
+import { ask } from "../prepared.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
@@ -12,7 +12,7 @@ export type MaterialRow = typeof material.$inferSelect;
 
 /** Every material; the interface sorts and groups. */
 export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
-  prepared(db, "materials", () => db.select().from(material).orderBy(asc(material.name))).execute();
+  ask(db, "materials", {}, () => db.select().from(material).orderBy(asc(material.name)));
 
 /** These materials, and those of these names in whatever case; by name. */
 export const materialsNamed = (db: Reads, ids: readonly number[], names: readonly string[]): Promise<MaterialRow[]> =>
@@ -48,12 +48,7 @@ export const materialsWithoutLots = (db: Reads, limit: number): Promise<{ name: 
 
 /** One material's facts, or null. */
 export async function materialRow(db: Reads, id: number): Promise<MaterialRow | null> {
-  const [row] = await prepared(db, "material", () =>
-    db
-      .select()
-      .from(material)
-      .where(eq(material.id, sql.placeholder("id"))),
-  ).execute({ id });
+  const [row] = await ask(db, "material", { id }, (at) => db.select().from(material).where(eq(material.id, at.id)));
   return row ?? null;
 }
 
@@ -67,7 +62,7 @@ export async function materialOfLot(db: Reads, lotId: number): Promise<MaterialR
 export async function readMaterial(db: Reads, id: number) {
   const row = await materialRow(db, id);
   if (!row) return null;
-  const lots = await prepared(db, "lots_of_material", () =>
+  const lots = await ask(db, "lots_of_material", { id }, (at) =>
     db
       .select({
         ...lotColumns,
@@ -88,19 +83,19 @@ export async function readMaterial(db: Reads, id: number) {
       .from(lot)
       .leftJoin(purchaseLine, eq(purchaseLine.lotId, lot.id))
       .leftJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(eq(lot.materialId, sql.placeholder("id"))),
-  ).execute({ id });
+      .where(eq(lot.materialId, at.id)),
+  );
   return { material: row, lots };
 }
 
 /** What went in and out of a material's lots, newest first. @param before only movements older than this one, for the next page */
 export function materialMovements(db: Reads, id: number, limit = 40, before = LAST_ID) {
   // The newest of each lot first, so that a long ledger costs no more than a short one.
-  const newest = sql`
+  const newest = (at: Record<"id" | "limit" | "before", Placeholder>) => sql`
     select x.id from ${lot} l cross join lateral (
-      select m.id from ${movement} m where m.lot_id = l.id and m.id < ${sql.placeholder("before")} order by m.id desc limit ${sql.placeholder("limit")}
-    ) x where l.material_id = ${sql.placeholder("id")} order by x.id desc limit ${sql.placeholder("limit")}`;
-  return prepared(db, "movements_of_material", () =>
+      select m.id from ${movement} m where m.lot_id = l.id and m.id < ${at.before} order by m.id desc limit ${at.limit}
+    ) x where l.material_id = ${at.id} order by x.id desc limit ${at.limit}`;
+  return ask(db, "movements_of_material", { id, limit, before }, (at) =>
     db
       .select({
         id: movement.id,
@@ -116,9 +111,9 @@ export function materialMovements(db: Reads, id: number, limit = 40, before = LA
       .from(movement)
       .innerJoin(lot, eq(lot.id, movement.lotId))
       .innerJoin(act, eq(act.id, movement.actId))
-      .where(sql`${movement.id} in (${newest})`)
+      .where(sql`${movement.id} in (${newest(at)})`)
       .orderBy(sql`${movement.id} desc`),
-  ).execute({ id, limit, before });
+  );
 }
 
 /** No movement has a number as high. */

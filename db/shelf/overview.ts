@@ -6,7 +6,7 @@ import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { aFlag, aNumber, number, rowsOf } from "../columnsOf.ts";
-import { prepared } from "../prepared.ts";
+import { ask } from "../prepared.ts";
 import { lot, material } from "../schema.ts";
 import { stockLevels } from "./low.ts";
 
@@ -21,8 +21,7 @@ export interface Board {
 
 /** A line for each kind that has materials, whatever is on hand of them. */
 export function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
-  const day = sql.placeholder("today");
-  return prepared(db, "shelf_boards", () =>
+  return ask(db, "shelf_boards", { today, soon: addDays(today, SOON_DAYS) }, (at) =>
     db
       .select({
         kind: sql`s.kind`.mapWith(material.kind),
@@ -32,12 +31,12 @@ export function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
         soon: number(sql`coalesce(sum(b.soon), 0)`),
       })
       .from(
-        sql`${stockLevels(day)} s
-        left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and hold_reason is null and best_before <= ${sql.placeholder("soon")} group by 1) b
+        sql`${stockLevels(at.today)} s
+        left join (select material_id, count(*) as soon from lot where on_hand > 0 and material_id is not null and hold_reason is null and best_before <= ${at.soon} group by 1) b
           on b.material_id = s.id`,
       )
       .groupBy(sql`s.kind`),
-  ).execute({ today, soon: addDays(today, SOON_DAYS) });
+  );
 }
 
 export interface OnShelf {

@@ -10,7 +10,7 @@ import { opened } from "../../forms/opened.server.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
 import { ReceiptSheet } from "./receiptSheet.tsx";
-import { stuffOf } from "../stuff.server.ts";
+import { boughtOf } from "../stuff.server.ts";
 import type { Route } from "./+types/correct";
 
 export const meta: Route.MetaFunction = () => [{ title: "Correct a receipt · Zelbin" }];
@@ -21,7 +21,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   return {
     start: correctionTexts(found),
     id: found.receipt.id,
-    stuff: await stuffOf(found.lines.map((l) => l.line.materialId)),
+    stuff: await boughtOf(found.lines.map((l) => l.line.materialId)),
     opened: await opened({ kind: "receipt", id: found.receipt.id }),
   };
 }

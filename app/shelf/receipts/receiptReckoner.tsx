@@ -7,10 +7,10 @@ import type { Receipt } from "#core/stock/receipt";
 import { PerUnit, percent, showBase } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import type { Stuff } from "../../names/named.ts";
+import type { Bought } from "../../names/named.ts";
 
 interface Props {
-  read: readonly { m: Stuff | undefined; price: Micros; qty: Base | null }[];
+  read: readonly { m: Bought | undefined; price: Micros; qty: Base | null }[];
   goods: Micros;
   landed: Outcome<Receipt>;
   unread: string | null;

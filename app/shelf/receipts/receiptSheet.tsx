@@ -13,7 +13,7 @@ import { showBase } from "../../ui/figures/amounts.tsx";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { FindText } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
-import { byCalled, called, type Stuff } from "../../names/named.ts";
+import { called, type Bought } from "../../names/named.ts";
 import { LOST, useNamed, useStood } from "../../names/useNamed.ts";
 import { DayText } from "../../ui/fields/dateField.tsx";
 import { Choice, Text } from "../../ui/fields/form.tsx";
@@ -45,7 +45,7 @@ interface Props {
   about: ReactNode;
   start: ReceiptTexts;
   /** What its lines name as it is opened. */
-  stuff: readonly Stuff[];
+  stuff: readonly Bought[];
   opened: Opened;
   back: string;
   button: string;
@@ -70,8 +70,8 @@ const FIELD_NAMES = {
 export function ReceiptSheet({ title, about, start, stuff, opened, back, button, partial, links }: Props) {
   const { currency } = useWorkshop();
   const sheet = useSheet<ReceiptTexts>(start, opened, { draft: (r) => (r.supplier ? `Receipt from ${r.supplier}` : "A receipt") });
-  const { known, asking, lost, once } = useNamed(
-    "material",
+  const { find, asking, lost, once } = useNamed(
+    "bought",
     stuff,
     sheet.values.lines.map((l) => l.material),
   );
@@ -79,11 +79,10 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
   const { errors } = sheet.formState;
   const [more, setMore] = useState([v.tax, v.discount, v.currency, v.note].some((t) => t !== ""));
   const [parts, setParts] = useState(partial && v.lines.some((l) => l.arrived !== ""));
-  const byName = byCalled(known);
   const paidIn = v.currency || currency;
 
   const read = v.lines.map((l) => {
-    const m = byName.get(called(l.material));
+    const m = find(l.material);
     const packs = readCount(l.packs || "1");
     const price = parseMoney(l.price);
     const qty = m && packs.ok ? packAmount(packs.value, l.packSize, factsIn(m)) : null;

@@ -8,7 +8,7 @@ import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
-import { stuffOf } from "../stuff.server.ts";
+import { boughtOf } from "../stuff.server.ts";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
 import { ReceiptSheet } from "./receiptSheet.tsx";
 import { BLANK_LINE, BLANK_RECEIPT } from "./receiptTexts.ts";
@@ -23,7 +23,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     lastReceiptFrom(db(), today()),
   ]);
   const wanted = like ? like.lines.map((l) => l.line.materialId) : asked.getAll("material").map(idOf);
-  const stuff = (await stuffOf(wanted)).filter((m) => !m.retired);
+  const stuff = (await boughtOf(wanted)).filter((m) => !m.retired);
   const byId = new Map(stuff.map((m) => [m.id, m]));
   return {
     stuff,
