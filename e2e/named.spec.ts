@@ -67,6 +67,16 @@ test("a material's last pack is filled in once it is known, unless another was t
   await letGo();
   await expect(page.getByLabel("Each holds, row 1")).toHaveValue(/\d/);
   await expect(page.getByLabel("Each holds, row 2")).toHaveValue("77 g");
+  // A hand that is in the empty field by then types over what was filled in.
+  await page.getByRole("button", { name: "Add a line" }).click();
+  const goOn = await holdBack(page, /named\/bought/);
+  await fillRow(page, 3, { Material: "Jojoba oil" });
+  const third = page.getByLabel("Each holds, row 3");
+  await third.focus();
+  await goOn();
+  await expect(third).toHaveValue(/\d/);
+  await page.keyboard.type("3 L");
+  await expect(third).toHaveValue("3 L");
 });
 
 test("setting out another recipe than the page came with: units typed and a press that came before its lots are not lost", async ({

@@ -9,6 +9,7 @@ import { useFirst, type Lot } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
 import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { fillIn } from "../forms/fillIn.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
@@ -113,8 +114,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
     if (key !== "product") return;
     const price = `items.${row}.price` as const;
     goods.once(value, price, (p) => {
-      if (p.price !== null && sheet.getValues(price) === "" && called(sheet.getValues(`items.${row}.product`)) === called(value))
-        sheet.setValue(price, moneyField(p.price));
+      if (p.price !== null && called(sheet.getValues(`items.${row}.product`)) === called(value)) fillIn(sheet, price, moneyField(p.price));
     });
   };
 

@@ -8,6 +8,7 @@ import { packAmount, stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
 import { Link } from "../../ui/link.tsx";
+import { fillIn } from "../../forms/fillIn.ts";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { showBase } from "../../ui/figures/amounts.tsx";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
@@ -109,8 +110,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
     if (key !== "material") return;
     const size = `lines.${i}.packSize` as const;
     once(text, size, ({ pack }) => {
-      if (pack && sheet.getValues(size) === "" && called(sheet.getValues(`lines.${i}.material`)) === called(text))
-        sheet.setValue(size, pack);
+      if (pack && called(sheet.getValues(`lines.${i}.material`)) === called(text)) fillIn(sheet, size, pack);
     });
   };
   const row = (what: string, i: number): string => `${what}, row ${i + 1}`;

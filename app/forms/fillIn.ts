@@ -1,0 +1,18 @@
+/** What Zelbin fills in for a hand that may be there already. */
+import type { FieldValues, Path, PathValue, UseFormReturn } from "react-hook-form";
+
+/**
+ * Fills in a field that is still empty. Where the hand has gone into it by then, what is filled in is marked, as it is in a filled field one goes
+ * to by Tab: what is typed next stands instead of it, not behind it.
+ */
+export function fillIn<T extends FieldValues>(
+  { getValues, setValue }: Pick<UseFormReturn<T>, "getValues" | "setValue">,
+  name: Path<T>,
+  text: string,
+): void {
+  if (getValues(name) !== "") return;
+  setValue(name, text as PathValue<T, Path<T>>);
+  // At once: the form's own way of choosing a field comes a moment later, when something may have been typed.
+  const at = document.activeElement;
+  if (at instanceof HTMLInputElement && at.name === name) at.select();
+}
