@@ -2,7 +2,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { gzipSync } from "node:zlib";
-import { does, fillRow, open, widerThanAPhone, test } from "./hand.ts";
+import { does, fillRow, open, paste, test, widerThanAPhone } from "./hand.ts";
 
 const SCREENS = [
   "/",
@@ -195,11 +195,7 @@ test("by keyboard: stations, the reckon bar, the first act, rows that add and pa
   await fillRow(page, 1, { Material: "Castor oil" });
   await page.getByLabel("Material, row 1", { exact: true }).press("Enter");
   await expect(page.getByLabel("Material, row 2", { exact: true })).toBeFocused();
-  await page.getByLabel("Material, row 2", { exact: true }).evaluate((cell) => {
-    const data = new DataTransfer();
-    data.setData("text/plain", "Jojoba oil\t2\t250 mL\t26.40\nCoconut oil\t1\t1 kg\t11.20\n");
-    cell.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
-  });
+  await paste(page.getByLabel("Material, row 2", { exact: true }), "Jojoba oil\t2\t250 mL\t26.40\nCoconut oil\t1\t1 kg\t11.20\n");
   await expect(page.getByLabel("Price of all, row 3")).toHaveValue("11.20");
   await expect(page.locator("aside").getByText("€37.60").first()).toBeVisible();
 });
@@ -247,11 +243,7 @@ test("numbers are typed the workshop's way: shown with one reading, asked about 
   await expect(packs).toHaveValue("1.25 kg");
   await expect(price).toHaveValue("1200");
   await expect(page.locator("aside").getByText("€1 200.00").first()).toBeVisible();
-  await packs.evaluate((cell) => {
-    const data = new DataTransfer();
-    data.setData("text/plain", "1.500 g\t1.200,50\n2.500 g\t7\n");
-    cell.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
-  });
+  await paste(packs, "1.500 g\t1.200,50\n2.500 g\t7\n");
   await expect(packs).toHaveValue("1500 g");
   await expect(page.getByLabel("Each holds, row 2", { exact: true })).toHaveValue("2500 g");
   // Sent by Enter, without the field being left.

@@ -1,6 +1,6 @@
 /** Recipes written, changed and costed: forms, parts, sizes, and the figures that say how they were reached. */
 import { expect } from "@playwright/test";
-import { does, figure, fillRow, open, test } from "./hand.ts";
+import { does, figure, fillRow, open, paste, test } from "./hand.ts";
 
 test("the form is part of the measure: the same cup of wax weighs more as a block, and the wax share with it", async ({ page }) => {
   await open(page, "/recipes");
@@ -37,6 +37,43 @@ test("a material that two lines are short of is named twice, however much is typ
   await page.getByLabel("Amount, row 2", { exact: true }).fill("");
   await page.getByLabel("Amount, row 2", { exact: true }).pressSequentially("1234 kg");
   await expect(short).toHaveCount(2);
+});
+
+test("a long recipe has fields where it is looked at and its words everywhere; a slip far down is gone to, and nothing is lost", async ({
+  page,
+}) => {
+  await open(page, "/recipes/new");
+  await page.getByLabel("Name", { exact: true }).fill("Of many things");
+  await page.getByLabel("Lot letters").fill("MT");
+  const cell = (label: string, row: number) => page.getByLabel(`${label}, row ${row}`, { exact: true });
+  const rows = Array.from({ length: 50 }, (_, i) => (i % 2 ? "Beeswax, yellow\t1 g" : `Castor oil\t${i} g`));
+  await paste(cell("Material", 1), rows.join("\n"));
+  await expect(cell("Amount", 50)).toHaveCount(0);
+  const last = page.locator(".lines tbody tr").nth(49);
+  await expect(last).toContainText("Beeswax, yellow");
+  await expect(last).toContainText("pellets");
+  await expect(last).toContainText("%");
+  await cell("Amount", 1).fill("30 g");
+  const share = await last.locator("td").nth(4).textContent();
+  await cell("Amount", 1).fill("3000 g");
+  await expect(last.locator("td").nth(4)).not.toHaveText(share!);
+  // Come to, it is filled in like any other; the field that was typed in stays one.
+  await last.scrollIntoViewIfNeeded();
+  await cell("Amount", 50).fill("2 bushels");
+  await expect(cell("Amount", 2)).toHaveCount(0);
+  await expect(page.locator(".lines tbody tr").nth(1)).toContainText("1 g");
+  await expect(cell("Amount", 1)).toHaveValue("3000 g");
+  await page.getByLabel("Filled with").fill("50 g");
+  await page.evaluate(() => scrollTo(0, 0));
+  await expect(cell("Amount", 50)).toHaveCount(0);
+  await page.getByRole("button", { name: "Keep the recipe" }).click();
+  await expect(cell("Amount", 50)).toBeFocused();
+  await expect(page.getByRole("alert").filter({ hasText: "“bushels” isn't a unit" })).toBeVisible();
+  await cell("Amount", 50).fill("2 g");
+  await does(page, "Keep the recipe", "Saved Of many things");
+  await page.reload();
+  await expect(cell("Amount", 1)).toHaveValue("3000 g");
+  await expect(last).toContainText("2 g");
 });
 
 test("a name is looked up as it is typed; where the server doesn't answer it isn't said to be missing, and the figures come when it does", async ({

@@ -71,6 +71,7 @@ export function useSheet<T extends FieldValues>(
   const answered = useRef<unknown>(null);
   const values = useWatch({ control: form.control }) as T;
   const [see, setSee] = useState<FieldProblem["see"]>();
+  const [first, goTo] = useState<FieldProblem>();
   const [changed, setChanged] = useState<Reply["changed"] | null>(null);
   // The version the maker has seen by now: the one on the sheet, or a newer one that was shown beside it.
   const seen = useRef(kept ? kept.seen : (opened.seen ?? null));
@@ -152,9 +153,12 @@ export function useSheet<T extends FieldValues>(
     setChanged(fetcher.data?.changed ?? null);
     setSee(problems.find((p) => p.see)?.see);
     for (const p of problems) setError((p.field || "root") as Path<T>, { type: "server", message: p.say });
-    const first = problems.find((p) => p.field);
+    goTo(problems.find((p) => p.field));
+  }, [fetcher.data, setError]);
+  // Once what was said is drawn: a field far down a long table isn't one before.
+  useEffect(() => {
     if (first) setFocus(first.field as Path<T>);
-  }, [fetcher.data, setError, setFocus]);
+  }, [first, setFocus]);
 
   // Once its act is done, what is typed next is another sheet.
   const sending = useRef(false);

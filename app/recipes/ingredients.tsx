@@ -2,12 +2,13 @@
  * A recipe's lines. The table stands still while one is typed in: what is worked out for each line is looked up by its own cell, from what the
  * whole sheet was read as.
  */
+import { isKeyOf } from "#core/record";
 import { kind, type KindId } from "#core/material/kinds";
 import { usualForm } from "#core/material/facts";
 import { FORMS } from "#core/measure/mass";
 import { grams, gramsIn } from "#core/measure/write";
 import type { ReadRecipe } from "#core/recipe/written";
-import { createContext, memo, useContext, useEffect } from "react";
+import { createContext, memo, use, useDeferredValue, useEffect, type ReactNode } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import { useTextField } from "../forms/useTextField.ts";
 import { INGREDIENTS } from "../names/finds.ts";
@@ -17,20 +18,51 @@ import { BLANK_LINE, type RecipeTexts } from "./recipeTexts.ts";
 
 type Form = UseFormReturn<RecipeTexts>;
 
-/** What the sheet was read as, and its form. */
-export const Reading = createContext<{ read: ReadRecipe; form: Form } | null>(null);
-const useReading = () => useContext(Reading)!;
+interface Read {
+  read: ReadRecipe;
+  form: Form;
+}
+const Now = createContext<Read | null>(null);
+const Soon = createContext<Read | null>(null);
 
-const FormCell = ({ row, ...cell }: OwnCell) => <FormChoice {...cell} of={useReading().read.lines[row]?.material?.kind ?? null} />;
+/** What the sheet was read as, for the cells of its lines: those in sight know it at once, the others as soon as those are drawn. */
+export function Reading({ of, children }: { of: Read; children: ReactNode }) {
+  const soon = useDeferredValue(of);
+  return (
+    <Now value={of}>
+      <Soon value={soon}>{children}</Soon>
+    </Now>
+  );
+}
 
-/** The forms a material of some kind can be measured in; one put in another's place has the one it usually has. */
+/** What is worked out for one line. */
+function LineCell({ row, far, show }: { row: number; far: boolean; show: (line: ReadRecipe["lines"][number], form: Form) => ReactNode }) {
+  const { read, form } = use(far ? Soon : Now)!;
+  const line = read.lines[row];
+  return line ? show(line, form) : null;
+}
+
+const FormCell = ({ row, ...cell }: OwnCell) => <FormChoice {...cell} of={use(Soon)!.read.lines[row]?.material?.kind ?? null} />;
+
+/** A material put in another's place is measured in the form it usually has. */
+function UsualForms() {
+  const { read, form } = use(Soon)!;
+  useEffect(() => {
+    read.lines.forEach(({ material }, i) => {
+      const path = `lines.${i}.form` as const;
+      // A row may have been taken out since.
+      if (!material || i >= form.getValues("lines").length) return;
+      const { forms } = kind(material.kind);
+      if (forms.length > 0 && !forms.some((f) => f === form.getValues(path))) form.setValue(path, usualForm(material.kind));
+    });
+  }, [read, form]);
+  return null;
+}
+
+/** The forms a material of some kind can be measured in. */
 const FormChoice = memo(function FormChoice({ control, name, looks, of }: Omit<OwnCell, "row"> & { of: KindId | null }) {
   const { value, set, rest } = useTextField({ control, name });
   const forms = of ? kind(of).forms : [];
-  const usual = of && forms.length > 0 && !forms.some((f) => f === value) ? usualForm(of) : null;
-  useEffect(() => {
-    if (usual !== null) set(usual);
-  }, [usual, set]);
   return (
     <select {...looks} ref={rest.inputRef} onBlur={rest.onBlur} value={value} onChange={(e) => set(e.target.value)}>
       {forms.length === 0 && <option value={value}>—</option>}
@@ -43,50 +75,50 @@ const FormChoice = memo(function FormChoice({ control, name, looks, of }: Omit<O
   );
 });
 
-function WeightCell({ row }: { row: number }) {
-  const { read, form } = useReading();
-  const line = read.lines[row];
-  if (!line || (!line.out.ok && line.out.problem.say === "")) return null;
-  if (!line.out.ok)
+function weight({ out, asFluid }: ReadRecipe["lines"][number], row: number, form: Form): ReactNode {
+  if (!out.ok && out.problem.say === "") return null;
+  if (!out.ok)
     return (
       <span className="block max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry">
-        {line.out.problem.say}
+        {out.problem.say}
       </span>
     );
-  const asFluid = (): void =>
-    form.setValue(`lines.${row}.entered`, form.getValues(`lines.${row}.entered`).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true });
+  const entered = `lines.${row}.entered` as const;
   return (
     <span className="weight">
-      {gramsIn(2)(line.out.weight)}
-      {line.asFluid !== null && (
+      {gramsIn(2)(out.weight)}
+      {asFluid !== null && (
         <button
           type="button"
           className="pressable ml-auto block font-sans text-[0.85rem]"
           title="An ounce of a liquid is often meant by volume"
-          onClick={asFluid}
+          onClick={() => form.setValue(entered, form.getValues(entered).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}
         >
-          fl oz? {grams(line.asFluid)}
+          fl oz? {grams(asFluid)}
         </button>
       )}
     </span>
   );
 }
 
-function ShareCell({ row }: { row: number }) {
-  const line = useReading().read.lines[row]?.out;
-  return line?.ok ? percent(line.share) : null;
-}
-
 const COLUMNS: readonly Column[] = [
   { key: "material", label: "Material", finds: INGREDIENTS, width: "36%" },
   { key: "entered", label: "Amount", amount: true, placeholder: "2 1/2 cups", width: "17%" },
-  { key: "form", label: "Measured as", own: (cell) => <FormCell {...cell} />, width: "15%" },
+  {
+    key: "form",
+    label: "Measured as",
+    own: { cell: (cell) => <FormCell {...cell} />, said: (form) => (isKeyOf(FORMS, form) ? FORMS[form] : "—") },
+    width: "15%",
+  },
 ];
 const DERIVED: readonly Derived[] = [
-  { label: "Grams", width: "17%", cell: (row) => <WeightCell row={row} /> },
-  { label: "Share", width: "11%", cell: (row) => <ShareCell row={row} /> },
+  { label: "Grams", width: "17%", cell: (row, far) => <LineCell row={row} far={far} show={(line, form) => weight(line, row, form)} /> },
+  { label: "Share", width: "11%", cell: (row, far) => <LineCell row={row} far={far} show={({ out }) => out.ok && percent(out.share)} /> },
 ];
 
 export const Ingredients = ({ form }: { form: Form }) => (
-  <LineTable form={form} name="lines" blank={BLANK_LINE} addLabel="Add an ingredient" columns={COLUMNS} derived={DERIVED} />
+  <>
+    <UsualForms />
+    <LineTable form={form} name="lines" blank={BLANK_LINE} addLabel="Add an ingredient" columns={COLUMNS} derived={DERIVED} />
+  </>
 );

@@ -67,7 +67,7 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
   const { errors } = sheet.formState;
 
   return (
-    <Reading value={shown}>
+    <Reading of={shown}>
       <form onSubmit={sheet.send()}>
         <Heading
           title={written ? written.recipe.name : like ? `Like ${like.recipe.name}` : "Write a recipe"}

@@ -45,6 +45,9 @@ async function block(page: Page, field: string): Promise<number[]> {
 async function sheetOf(page: Page, site: string, materials: readonly string[], lines: number): Promise<void> {
   await page.goto(`${site}/recipes/new`);
   await page.locator("html[data-ready]").waitFor();
+  // A sheet left by the run before would be gone on with, with all its lines.
+  const left = page.getByRole("button", { name: "Throw it away" });
+  if (await left.isVisible()) await left.click();
   const rows = Array.from({ length: lines }, (_, i) => `${materials[i % materials.length]}\t100 g`).join("\n");
   await page.getByLabel("Material, row 1", { exact: true }).evaluate((cell, text) => {
     const data = new DataTransfer();
@@ -53,6 +56,7 @@ async function sheetOf(page: Page, site: string, materials: readonly string[], l
   }, `${rows}\n`);
   await page.getByLabel("Filled with").fill("50 g");
   await page.locator("aside").getByText("Cost of one unit").first().waitFor();
+  await page.evaluate("scrollTo(0, 0)");
   await page.evaluate(watching("aside"));
 }
 

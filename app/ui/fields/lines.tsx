@@ -2,11 +2,13 @@
  * A table of lines to fill in: Enter goes to the next row and adds one after the last, rows paste in from a spreadsheet,
  * and what the tool works out for a row stands at its end.
  */
-import { memo, useId, type ClipboardEvent, type ComponentProps, type KeyboardEvent, type ReactNode } from "react";
-import { useFieldArray, useFormState, type UseFormReturn } from "react-hook-form";
+import { memo, useId, useState, type ClipboardEvent, type ComponentProps, type KeyboardEvent, type ReactNode } from "react";
+import { useFieldArray, useFormState, useWatch, type Control, type UseFormReturn } from "react-hook-form";
+import { useInView } from "react-intersection-observer";
 import { settleNumbers } from "#core/measure/habit";
 import { readTypedDay, type Leaning } from "#core/typedDay";
 import { problemAt } from "../../forms/useSheet.ts";
+import type { InSheet } from "../../forms/useTextField.ts";
 import { ComboCell } from "../../names/combo.tsx";
 import type { Finds } from "../../names/name.ts";
 import { DayCell } from "./dateField.tsx";
@@ -25,8 +27,8 @@ export interface Column {
   day?: Leaning;
   /** Choices instead of free text. */
   options?: readonly (readonly [value: string, label: string])[];
-  /** A cell of its own, where what it offers hangs on what else stands in its row. */
-  own?: (cell: OwnCell) => ReactNode;
+  /** A cell of its own, where what it offers hangs on what else stands in its row; and how what stands in it is said without it. */
+  own?: { cell: (cell: OwnCell) => ReactNode; said: (value: string) => string };
   /** Choices that need a second line to be told apart: lots, by row. */
   picks?: (row: number) => readonly Choosable[];
   /** An amount, or money: figures, standing right. */
@@ -61,7 +63,28 @@ export interface Derived {
   label: string;
   /** CSS width of its column. Where every column has one the table keeps its columns as they are, and a changed cell moves no other. */
   width?: string;
-  cell: (row: number) => ReactNode;
+  cell: (row: number, far: boolean) => ReactNode;
+}
+
+/** What stands in a cell, in words. */
+function Words({ control, name, row, of }: InSheet & { row: number; of: Column }) {
+  const value = useWatch({ control: control as Control, name }) as string;
+  const said = of.own
+    ? of.own.said(value)
+    : (of.options?.find(([v]) => v === value)?.[1] ?? of.picks?.(row).find((o) => o.value === value)?.name ?? value);
+  return <span className={`cell flex items-center ${of.right ? "justify-end tabular-nums" : ""}`}>{said}</span>;
+}
+
+/** So many rows have all their fields wherever they are. */
+const SHORT = 24;
+
+/** A row. Far above or below what is shown it has the words of its fields without the fields, which are most of what a long table costs. */
+function Row({ held, cells }: { held: boolean; cells: (far: boolean) => ReactNode }) {
+  const [far, leave] = useState(false);
+  // The field that is typed in stays one.
+  const onChange = (seen: boolean, { target }: IntersectionObserverEntry): void => leave(!seen && !target.contains(document.activeElement));
+  const { ref } = useInView({ rootMargin: "50%", initialInView: true, onChange });
+  return <tr ref={ref}>{cells(far && !held)}</tr>;
 }
 
 interface Props {
@@ -120,8 +143,9 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
     sheet.setValue(name, rows, { shouldDirty: true });
   };
 
-  const input = (row: number, c: Column, col: number): ReactNode => {
+  const input = (row: number, c: Column, col: number, far: boolean): ReactNode => {
     const path = `${name}.${row}.${c.key}`;
+    if (far) return <Words control={sheet.control} name={path} row={row} of={c} />;
     const problem = problemAt(errors, path);
     const looks = {
       "aria-label": `${c.label}, row ${row + 1}`,
@@ -131,7 +155,7 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
       className: `cell ${c.right ? "text-right tabular-nums" : ""}`,
       onKeyDown: (e: KeyboardEvent<HTMLElement>) => onKeyDown(e, row, c.key),
     };
-    if (c.own) return c.own({ control: sheet.control, name: path, row, looks });
+    if (c.own) return c.own.cell({ control: sheet.control, name: path, row, looks });
     if (c.finds)
       return (
         <ComboCell
@@ -193,39 +217,46 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
         </thead>
         <tbody>
           {fields.map((field, row) => {
-            const said = columns.flatMap((c) => {
+            const problems = columns.flatMap((c) => {
               const say = problemAt(errors, `${name}.${row}.${c.key}`);
               return say ? [{ key: c.key, label: c.label, say }] : [];
             });
+            const above = problems.length > 0 ? "border-b-0!" : "";
             return [
-              <tr key={field.id}>
-                {columns.map((c, col) => (
-                  <td key={c.key} data-label={c.label} className={said.length ? "border-b-0!" : ""}>
-                    {input(row, c, col)}
-                  </td>
-                ))}
-                {derived.map((d) => (
-                  <td key={d.label} data-label={d.label} className={`num ${said.length ? "border-b-0!" : ""}`}>
-                    {d.cell(row)}
-                  </td>
-                ))}
-                {!fixed && (
-                  <td className={`cross ${said.length ? "border-b-0!" : ""}`}>
-                    <button
-                      type="button"
-                      className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry"
-                      aria-label={`Remove row ${row + 1}`}
-                      onClick={() => remove(row)}
-                    >
-                      ×
-                    </button>
-                  </td>
+              <Row
+                key={field.id}
+                held={problems.length > 0 || fields.length <= SHORT}
+                cells={(far) => (
+                  <>
+                    {columns.map((c, col) => (
+                      <td key={c.key} data-label={c.label} className={above}>
+                        {input(row, c, col, far)}
+                      </td>
+                    ))}
+                    {derived.map((d) => (
+                      <td key={d.label} data-label={d.label} className={`num ${above}`}>
+                        {d.cell(row, far)}
+                      </td>
+                    ))}
+                    {!fixed && (
+                      <td className={`cross ${above}`}>
+                        <button
+                          type="button"
+                          className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry"
+                          aria-label={`Remove row ${row + 1}`}
+                          onClick={() => remove(row)}
+                        >
+                          ×
+                        </button>
+                      </td>
+                    )}
+                  </>
                 )}
-              </tr>,
-              said.length > 0 && (
+              />,
+              problems.length > 0 && (
                 <tr key={`${field.id}-said`}>
                   <td colSpan={columns.length + derived.length + 1} className="pt-0!">
-                    {said.map((s) => (
+                    {problems.map((s) => (
                       <Problem key={s.key} id={`${id}-${row}-${s.key}`} say={`${s.label}: ${s.say}`} />
                     ))}
                   </td>
