@@ -9,4 +9,7 @@ function client({ name }: { name: string }): boolean {
   return name === "client";
 }
 
-export default defineConfig({ plugins: [tailwindcss(), reactRouter(), small] });
+/** What the server renders with comes in one file: read from its packages, thousands of small ones are opened at every start. */
+const ssr = { noExternal: true as const, external: ["pg", "react", "react-dom", "react-router"] };
+
+export default defineConfig({ ssr, plugins: [tailwindcss(), reactRouter(), small] });

@@ -1,7 +1,11 @@
 /**
  * Days without a clock: plain ISO dates ("2026-11-25"), passed in by the caller. Strings sort as dates do.
  */
-import { addDays as add, addMonths as addMonthsTo, getDayOfYear, previousSaturday } from "date-fns";
+// Each by itself: the package whole is three hundred files, read anew at every start.
+import { addDays as add } from "date-fns/addDays";
+import { addMonths as addMonthsTo } from "date-fns/addMonths";
+import { getDayOfYear } from "date-fns/getDayOfYear";
+import { previousSaturday } from "date-fns/previousSaturday";
 import { done, refuse, type Outcome } from "./outcome.ts";
 
 /** An ISO calendar date, yyyy-mm-dd. */

@@ -7,6 +7,7 @@ import { createHash } from "node:crypto";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { isBuilt } from "./fingerprint.mjs";
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 process.chdir(root);
@@ -34,7 +35,10 @@ if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== lock) {
 
 // React and its router pick their fast builds by NODE_ENV as soon as they are loaded.
 const env = { ...process.env, NODE_ENV: process.env.NODE_ENV || "production" };
-const child = spawn(process.execPath, ["--import", "tsx", ...process.argv.slice(2)], { stdio: "inherit", env });
+const [script, ...args] = process.argv.slice(2);
+const started = join("build", "start", "start.js");
+const run = script === "scripts/start.ts" && existsSync(started) && isBuilt() ? [started] : ["--import", "tsx", script];
+const child = spawn(process.execPath, [...run, ...args], { stdio: "inherit", env });
 // Ctrl-C reaches the child by itself (same terminal); a signal to this process alone is passed on. Either way it ends with the child.
 process.on("SIGINT", () => {});
 process.on("SIGTERM", () => child.kill("SIGTERM"));
