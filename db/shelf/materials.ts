@@ -14,6 +14,16 @@ export type MaterialRow = typeof material.$inferSelect;
 export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
   ask(db, "materials", {}, () => db.select().from(material).orderBy(asc(material.name)));
 
+/** What the materials of a kind are called: lids, herbs. */
+export const materialsOfKind = (db: Reads, kind: KindId) =>
+  ask(db, "materials_of_kind", { kind }, (at) =>
+    db
+      .select({ id: material.id, name: material.name, retired: material.retired })
+      .from(material)
+      .where(eq(material.kind, at.kind))
+      .orderBy(asc(material.name)),
+  );
+
 /** These materials, and those of these names in whatever case; by name. */
 export const materialsNamed = (db: Reads, ids: readonly number[], names: readonly string[]): Promise<MaterialRow[]> =>
   ask(db, "materials_named", { ids, names: lower(names) }, (at) =>

@@ -1,7 +1,7 @@
 /** Noting a picking. */
 import { DRYING_METHODS, HOTTEST_DRYING, type DryingMethod } from "#core/infusion/drying";
 import { pick } from "#db/shelf/harvests";
-import { listMaterials } from "#db/shelf/materials";
+import { materialsOfKind } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
@@ -20,7 +20,6 @@ import type { Route } from "./+types/pick";
 
 export const meta: Route.MetaFunction = () => [{ title: "Note a picking · Zelbin" }];
 
-const herbs = async () => (await listMaterials(db())).filter((m) => m.kind === "herb" && !m.retired).map(({ id, name }) => ({ id, name }));
 export const loader = () => ({ today: today(), token: crypto.randomUUID() });
 
 const METHOD_IDS = Object.keys(DRYING_METHODS) as DryingMethod[];
@@ -39,7 +38,7 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { herb, ...v } = sheet.value;
-  const found = (await herbs()).find((h) => h.name.toLowerCase() === herb.trim().toLowerCase());
+  const found = (await materialsOfKind(db(), "herb")).find((h) => !h.retired && h.name.toLowerCase() === herb.trim().toLowerCase());
   if (!found) return refuseSheet([{ field: "herb", say: `“${herb}” isn't a herb of your shelf. Choose one, or add it first.` }]);
   if (v.picked > today()) return refuseSheet([{ field: "picked", say: "That day hasn't come yet." }]);
   return act(() => pick(db(), { materialId: found.id, ...v }, sheet.doing));

@@ -1,10 +1,10 @@
 /** Adding a material. */
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { listMaterials, materialRow } from "#db/shelf/materials";
+import { materialRow } from "#db/shelf/materials";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
-import { factsSchema, materialFrom } from "./facts.server.ts";
+import { factsSchema, lids, materialFrom } from "./facts.server.ts";
 import { FactsForm } from "./factsForm.tsx";
 import type { Route } from "./+types/add";
 
@@ -12,18 +12,16 @@ export const meta: Route.MetaFunction = () => [{ title: "Add a material · Zelbi
 export async function loader({ request }: Route.LoaderArgs) {
   const like = new URL(request.url).searchParams.get("like");
   return {
-    lids: await lids(),
+    lids: await lids(db()),
     like: like === null ? null : ((await materialRow(db(), idOf(like))) ?? null),
     token: crypto.randomUUID(),
   };
 }
 
-const lids = async () => (await listMaterials(db())).filter((m) => m.kind === "closure").map(({ id, name }) => ({ id, name }));
-
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, factsSchema);
   if (!sheet.ok) return sheet.reply;
-  const facts = materialFrom(sheet.value, await lids());
+  const facts = materialFrom(sheet.value, await lids(db()));
   if (!facts.ok) return facts.reply;
   return act(() => saveMaterial(db(), facts.value, sheet.doing));
 }

@@ -6,7 +6,9 @@ import { holds } from "#core/material/container";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
 import { done, refuse } from "#core/outcome";
 import { readStock } from "#core/stock/packs";
+import type { Reads } from "#db/client";
 import type { MaterialIn } from "#db/shelf/keepMaterial";
+import { materialsOfKind } from "#db/shelf/materials";
 import type { FieldProblem } from "#core/refused";
 import { array, object, type InferType } from "yup";
 import { readMl, readPlain, readWeight } from "#core/measure/read";
@@ -26,6 +28,9 @@ const density = () =>
 const REORDER_IDS = Object.keys(REORDER_BY) as ReorderBy[];
 const KEPT_IDS = Object.keys(KEPT) as Kept[];
 const months = between(1, 120, "months", 1);
+
+/** The lids a container's facts can name. */
+export const lids = (db: Reads) => materialsOfKind(db, "closure");
 
 export const factsSchema = object({
   name: words("a name", 80),

@@ -1,10 +1,10 @@
 /** Changing a material's facts. */
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { listMaterials, readMaterial } from "#db/shelf/materials";
+import { readMaterial } from "#db/shelf/materials";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { act, readSheet } from "../../forms/sheet.server.ts";
-import { factsSchema, materialFrom } from "./facts.server.ts";
+import { factsSchema, lids, materialFrom } from "./facts.server.ts";
 import { factsText } from "./factsText.ts";
 import { opened } from "../../forms/opened.server.ts";
 import { FactsForm } from "./factsForm.tsx";
@@ -16,21 +16,19 @@ export async function loader({ params }: Route.LoaderArgs) {
   return {
     material: found.material,
     locked: found.lots.length > 0,
-    lids: await lids(),
+    lids: await lids(db()),
     opened: await opened({ kind: "material", id: found.material.id }),
   };
 }
 
-const lids = async () => (await listMaterials(db())).filter((m) => m.kind === "closure").map(({ id, name }) => ({ id, name }));
-
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, factsSchema);
   if (!sheet.ok) return sheet.reply;
-  const facts = materialFrom(sheet.value, await lids());
+  const facts = materialFrom(sheet.value, await lids(db()));
   if (!facts.ok) return facts.reply;
   const id = idOf(params.id);
   return act(() => saveMaterial(db(), { ...facts.value, id }, sheet.doing), {
-    theirs: async () => factsText((await readMaterial(db(), id))!.material, await lids()),
+    theirs: async () => factsText((await readMaterial(db(), id))!.material, await lids(db())),
   });
 }
 
