@@ -3,7 +3,7 @@ import { METHOD_IDS, method } from "#core/infusion/methods";
 import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { WORK, type WorkKind } from "#core/work";
-import { sql } from "drizzle-orm";
+import { sql, type SQL } from "drizzle-orm";
 import { number, numberOrNone, orNull, words, wordsOrNone } from "./columnsOf.ts";
 import type { Reads } from "./client.ts";
 import { ordersReady } from "./gifts/ready.ts";
@@ -42,15 +42,17 @@ const shaken = sql.raw(
     .map((m) => `'${m}'`)
     .join(", "),
 );
-const measured = measuredOf(sql`m.kind`);
-const waiting = sql`(
-  select 'shelf' as station, case when l.hold_reason is not null then 'held' when l.best_before < ${today}::date then 'expired' else 'soon' end as kind, m.id, m.name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, ${measured} as measured
-    from lot l join material m on m.id = l.material_id where l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hold_reason is not null)
+/** A lot that waits for a hand, as what. */
+const lotWaits = sql`case when l.hold_reason is not null then 'held' when l.best_before < ${today}::date then 'expired' else 'soon' end`;
+const isWaiting = sql`l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hold_reason is not null)`;
+// There may be a thousand of them: they are counted and put in order before anything is said of those that are listed.
+const lots = sql`(select 'shelf' as station, ${lotWaits} as kind, m.id, m.name, l.number, l.best_before, l.on_hand, m.kind as of_kind
+  from lot l join material m on m.id = l.material_id where ${isWaiting}) lots`;
+const others = sql`(
+  select 'cabinet' as station, ${lotWaits} as kind, l.id, l.name || ', ' || l.label as name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, 'count' as measured
+    from lot l where l.product_id is not null and ${isWaiting}
   union all
-  select 'cabinet', case when l.hold_reason is not null then 'held' when l.best_before < ${today}::date then 'expired' else 'soon' end, l.id, l.name || ', ' || l.label, l.number, l.best_before::text, l.on_hand, 'count'
-    from lot l where l.product_id is not null and l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hold_reason is not null)
-  union all
-  select 'shelf', 'low', m.id, m.name, null, null, m.usable::float8, ${measured} from ${stockLevels(today)} m where m.usable + m.coming < m.point
+  select 'shelf', 'low', m.id, m.name, null, null, m.usable::float8, ${measuredOf(sql`m.kind`)} from ${stockLevels(today)} m where m.usable + m.coming < m.point
   union all
   select 'shelf', 'drying', h.id, h.name, null, h.picked::text, h.fresh::float8, 'weight' from harvest h
     where h.dried_act_id is null and (h.picked_act_id is null or exists (select 1 from standing_act sa where sa.id = h.picked_act_id))
@@ -72,10 +74,15 @@ const waiting = sql`(
   union all
   select 'gifts', 'toPack', g.id, g.customer, null, g.due::text, (select coalesce(sum(i.units), 0) from gift_item i where i.gift_order_id = g.id)::float8, 'count'
     from gift_order g where g.packed_act_id is null and g.due <= ${ahead}::date
-) waiting`;
+) others`;
 
 /** Compared letter by letter: these words are our own, and so is how a day is written. */
 const kindOfWork = sql`station collate "C", kind collate "C"`;
+
+/** How many there are of a kind, and the place of each among them by its day. */
+const placed = (day: SQL): SQL => sql`count(*) over (partition by ${kindOfWork}) as total,
+  row_number() over (partition by ${kindOfWork} order by ${day} nulls last, name, id) as place`;
+const first = sql.raw(`place <= ${LISTED}`);
 
 const days = (day: Day) => ({ today: day, soon: addDays(day, SOON_DAYS), ahead: addDays(day, AHEAD_DAYS) });
 
@@ -100,11 +107,12 @@ const listed = (db: Reads, day: Day): Promise<Waiting[]> =>
         total: number(sql`total`),
       })
       .from(
-        sql`(select waiting.*, count(*) over (partition by ${kindOfWork}) as total,
-          row_number() over (partition by ${kindOfWork} order by day collate "C" nulls last, name, id) as place from ${waiting}) listed`,
+        sql`(select station, kind, id, name, number, best_before::text as day, on_hand::float8 as amount, ${measuredOf(sql`of_kind`)} as measured, total
+            from (select *, ${placed(sql`best_before`)} from ${lots}) placed where ${first}
+          union all
+          select station, kind, id, name, number, day, amount, measured, total from (select *, ${placed(sql`day collate "C"`)} from ${others}) placed where ${first}) listed`,
       )
-      .where(sql`place <= ${sql.raw(String(LISTED))}`)
-      .orderBy(sql`day collate "C" nulls last, name`),
+      .orderBy(sql`day collate "C" nulls last, name, id`),
   );
 
 /** How much waits at each station: what the Line shows on every page. */
@@ -115,7 +123,7 @@ async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>
   const counts = await ask(db, "waiting_counts", days(day), () =>
     db
       .select({ station: words(sql`station`), n: number(sql`count(*)`) })
-      .from(waiting)
+      .from(sql`(select station from ${lots} union all select station from ${others}) waiting`)
       .groupBy(sql`station`),
   );
   return Object.fromEntries(counts.map((r) => [`/${r.station}`, r.n]));

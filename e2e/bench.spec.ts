@@ -48,7 +48,11 @@ test("a line split over two lots by hand draws from both, and the lots stay as c
 
 test("poured while what was weighed is still being kept: the answer that comes late stands in nobody's way", async ({ page }) => {
   await setOut(page, "Juniper work bar", "2");
+  // Nothing of it is answered until it has been seen to be under way.
+  let goOn = (): void => undefined;
+  const seen = new Promise<void>((done) => (goOn = done));
   await page.route("**/weighed", async (route) => {
+    await seen;
     await new Promise((done) => setTimeout(done, 500));
     await route.continue();
   });
@@ -59,6 +63,7 @@ test("poured while what was weighed is still being kept: the answer that comes l
   await weighAsPlanned(page);
   await page.getByLabel("Units filled").fill("2");
   await expect(page.getByText("Keeping …")).toBeVisible();
+  goOn();
   await does(page, "Pour", "Poured 2 × Juniper work bar");
 });
 
