@@ -83,6 +83,10 @@ test("setting out another recipe than the page came with: units typed and a pres
   page,
 }) => {
   await open(page, "/bench/set-out");
+  // The page begins with the newest batch's recipe, whichever that is; here with one of one size.
+  await choose(page, "Recipe", "Oat lotion bar");
+  await expect(page.getByLabel("Units", { exact: true })).toBeVisible();
+  await expect(page.getByRole("rowheader", { name: /oat/i }).first()).toBeVisible();
   const letGo = await holdBack(page, /set-out\.data/);
   await choose(page, "Recipe", "Juniper work bar");
   await page.getByLabel("Units", { exact: true }).fill("2");
