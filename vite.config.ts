@@ -4,12 +4,12 @@ import { defineConfig } from "vite";
 import { compression } from "vite-plugin-compression2";
 
 /** What the browser is sent is compressed once, here; the server has only to choose (scripts/server/serve.ts). */
-const small = { ...compression({ include: /\.(js|css|svg)$/, algorithms: ["gzip", "brotliCompress"] }), applyToEnvironment: client };
-function client({ name }: { name: string }): boolean {
-  return name === "client";
-}
+const small = () => compression({ include: /\.(js|css|svg)$/, algorithms: ["gzip", "brotliCompress"] });
 
 /** What the server renders with comes in one file: read from its packages, thousands of small ones are opened at every start. */
 const ssr = { noExternal: true as const, external: ["pg", "react", "react-dom", "react-router"] };
 
-export default defineConfig({ ssr, plugins: [tailwindcss(), reactRouter(), small] });
+export default defineConfig(({ command, isSsrBuild }) => ({
+  ...(command === "build" && { ssr }),
+  plugins: [tailwindcss(), reactRouter(), !isSsrBuild && small()],
+}));

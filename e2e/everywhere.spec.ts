@@ -2,7 +2,8 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { gzipSync } from "node:zlib";
-import { does, fillRow, open, paste, test, widerThanAPhone } from "./hand.ts";
+import { does, fillRow, open, test, widerThanAPhone } from "./hand.ts";
+import { paste } from "../scripts/browser.ts";
 
 const SCREENS = [
   "/",

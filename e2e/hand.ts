@@ -54,14 +54,6 @@ export async function fillRow(scope: Page | Locator, row: number, cells: Record<
   }
 }
 
-/** Pastes rows of a spreadsheet, beginning in that cell. */
-export const paste = (cell: Locator, rows: string): Promise<void> =>
-  cell.evaluate((to, text) => {
-    const data = new DataTransfer();
-    data.setData("text/plain", text);
-    to.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
-  }, rows);
-
 /** The figure of the Reckoner beside the sheet. */
 export const figure = (page: Page, label: string): Locator =>
   page

@@ -1,6 +1,7 @@
 /** Recipes written, changed and costed: forms, parts, sizes, and the figures that say how they were reached. */
 import { expect } from "@playwright/test";
-import { does, figure, fillRow, open, paste, test } from "./hand.ts";
+import { does, figure, fillRow, open, test } from "./hand.ts";
+import { paste } from "../scripts/browser.ts";
 
 test("the form is part of the measure: the same cup of wax weighs more as a block, and the wax share with it", async ({ page }) => {
   await open(page, "/recipes");

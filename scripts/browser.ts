@@ -1,4 +1,5 @@
-/** Debian's Chromium, the way the tests and the pictures start it: headless, and without any call to the outside. */
+/** Debian's Chromium, the way the tests, the pictures and the benchmark start it (headless, and without any call to the outside) and paste into it. */
+import type { Locator } from "@playwright/test";
 import { isRoot } from "./system.ts";
 
 export const BROWSER_ARGS = [
@@ -11,3 +12,11 @@ export const BROWSER_ARGS = [
   "--disable-sync",
   "--force-color-profile=srgb",
 ];
+
+/** Pastes rows of a spreadsheet, beginning in that cell. */
+export const paste = (cell: Locator, rows: string): Promise<void> =>
+  cell.evaluate((to, text) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", text);
+    to.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  }, rows);

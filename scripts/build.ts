@@ -1,6 +1,6 @@
 /** Building the application, and the command that starts it, when their sources have changed since the last build. */
 import { spawnSync } from "node:child_process";
-import { beginBuilding, isBuilt, setBuilt } from "./fingerprint.mjs";
+import { beginBuilding, isBuilt } from "./fingerprint.mjs";
 
 const TOOLS = [
   ["node_modules/@react-router/dev/bin.js", "build"],
@@ -12,10 +12,10 @@ const TOOLS = [
 export function buildIfStale(): void {
   if (isBuilt()) return;
   console.log("Building the application …");
-  beginBuilding();
+  const built = beginBuilding();
   for (const tool of TOOLS) {
     const done = spawnSync(process.execPath, tool, { encoding: "utf8", env: { ...process.env, NODE_ENV: "production" } });
     if (done.status !== 0) throw new Error(`The build failed:\n${done.stdout}\n${done.stderr}`);
   }
-  setBuilt();
+  built();
 }

@@ -1,5 +1,4 @@
 /** Whether what is built is of these very sources. */
 export function isBuilt(): boolean;
-export function beginBuilding(): void;
-/** Says so. */
-export function setBuilt(): void;
+/** @returns to be called once all of it is built */
+export function beginBuilding(): () => void;

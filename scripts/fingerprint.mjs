@@ -23,7 +23,9 @@ function fingerprint() {
 
 export const isBuilt = () => existsSync(STAMP) && readFileSync(STAMP, "utf8") === fingerprint();
 
-/** Until it is all built it is of no sources, also when it is cut off. */
-export const beginBuilding = () => rmSync(STAMP, { force: true });
-
-export const setBuilt = () => writeFileSync(STAMP, fingerprint());
+/** Until it is all built it is of no sources, also when it is cut off; then of those it was begun with, whatever was written meanwhile. */
+export function beginBuilding() {
+  const sources = fingerprint();
+  rmSync(STAMP, { force: true });
+  return () => writeFileSync(STAMP, sources);
+}

@@ -12,6 +12,7 @@ import { createContext, memo, use, useDeferredValue, useEffect, type ReactNode }
 import type { UseFormReturn } from "react-hook-form";
 import { useTextField } from "../forms/useTextField.ts";
 import { INGREDIENTS } from "../names/finds.ts";
+import { called } from "../names/named.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { LineTable, type Column, type Derived, type OwnCell } from "../ui/fields/lines.tsx";
 import { BLANK_LINE, type RecipeTexts } from "./recipeTexts.ts";
@@ -43,21 +44,6 @@ function LineCell({ row, far, show }: { row: number; far: boolean; show: (line: 
 }
 
 const FormCell = ({ row, ...cell }: OwnCell) => <FormChoice {...cell} of={use(Soon)!.read.lines[row]?.material?.kind ?? null} />;
-
-/** A material put in another's place is measured in the form it usually has. */
-function UsualForms() {
-  const { read, form } = use(Soon)!;
-  useEffect(() => {
-    read.lines.forEach(({ material }, i) => {
-      const path = `lines.${i}.form` as const;
-      // A row may have been taken out since.
-      if (!material || i >= form.getValues("lines").length) return;
-      const { forms } = kind(material.kind);
-      if (forms.length > 0 && !forms.some((f) => f === form.getValues(path))) form.setValue(path, usualForm(material.kind));
-    });
-  }, [read, form]);
-  return null;
-}
 
 /** The forms a material of some kind can be measured in. */
 const FormChoice = memo(function FormChoice({ control, name, looks, of }: Omit<OwnCell, "row"> & { of: KindId | null }) {
@@ -116,9 +102,17 @@ const DERIVED: readonly Derived[] = [
   { label: "Share", width: "11%", cell: (row, far) => <LineCell row={row} far={far} show={({ out }) => out.ok && percent(out.share)} /> },
 ];
 
-export const Ingredients = ({ form }: { form: Form }) => (
-  <>
-    <UsualForms />
-    <LineTable form={form} name="lines" blank={BLANK_LINE} addLabel="Add an ingredient" columns={COLUMNS} derived={DERIVED} />
-  </>
-);
+/** The lines; a material put in another's place is measured in the form it usually has. */
+export function Ingredients({ form }: { form: Form }) {
+  const { read } = use(Soon)!;
+  useEffect(() => {
+    read.lines.forEach(({ material }, i) => {
+      const path = `lines.${i}.form` as const;
+      // Rows may have been taken out or put in since it was read.
+      if (!material || called(form.getValues("lines")[i]?.material ?? "") !== called(material.name)) return;
+      const { forms } = kind(material.kind);
+      if (forms.length > 0 && !forms.some((f) => f === form.getValues(path))) form.setValue(path, usualForm(material.kind));
+    });
+  }, [read, form]);
+  return <LineTable form={form} name="lines" blank={BLANK_LINE} addLabel="Add an ingredient" columns={COLUMNS} derived={DERIVED} />;
+}

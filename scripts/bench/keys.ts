@@ -3,7 +3,7 @@
  * same browser and in turns. Frames are not held back to a screen's, so that what is measured is work and not waiting for one.
  */
 import { chromium as browserType, type Page } from "@playwright/test";
-import { BROWSER_ARGS } from "../browser.ts";
+import { BROWSER_ARGS, paste } from "../browser.ts";
 import { chromium } from "../system.ts";
 import { median } from "./measure.ts";
 
@@ -49,11 +49,7 @@ async function sheetOf(page: Page, site: string, materials: readonly string[], l
   const left = page.getByRole("button", { name: "Throw it away" });
   if (await left.isVisible()) await left.click();
   const rows = Array.from({ length: lines }, (_, i) => `${materials[i % materials.length]}\t100 g`).join("\n");
-  await page.getByLabel("Material, row 1", { exact: true }).evaluate((cell, text) => {
-    const data = new DataTransfer();
-    data.setData("text/plain", text);
-    cell.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
-  }, `${rows}\n`);
+  await paste(page.getByLabel("Material, row 1", { exact: true }), rows);
   await page.getByLabel("Filled with").fill("50 g");
   await page.locator("aside").getByText("Cost of one unit").first().waitFor();
   await page.evaluate("scrollTo(0, 0)");
