@@ -26,6 +26,7 @@ const TELLS: readonly (readonly [RegExp, KindId])[] = [
   [/\boil\b/i, "oil"],
   [/\bdried\b|\bleaf\b|\bflowers?\b|\bpetals\b|\broot\b/i, "herb"],
   [/\bpowder\b|\bclay\b|\bstarch\b/i, "powder"],
+  [/\bhoney\b|\bhydrosol\b|\bgel\b|\bwater\b|\bglycerine?\b/i, "watery"],
   [/\bmica\b|\boxide\b/i, "colour"],
   [/\blid\b|\bcap\b/i, "closure"],
   [/\blabels?\b/i, "label"],

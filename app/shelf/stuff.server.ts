@@ -15,11 +15,16 @@ export async function stuffOf(ids: readonly number[], names: readonly string[] =
     materials.map((m) => m.id),
   );
   const lotsOf = groupBy(lots, (l) => l.of);
-  return materials.map(({ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm }) => ({
-    ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
-    lots: lotsOf.get(id) ?? [],
-    again: again.get(id) ?? null,
-  }));
+  return materials.map((m) => {
+    const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
+    const { libraryKey, meltFrom, meltTo, cautions, keepsSealed } = m;
+    return {
+      ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
+      ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed },
+      lots: lotsOf.get(id) ?? [],
+      again: again.get(id) ?? null,
+    };
+  });
 }
 
 /** The same for a receipt: what they were bought for and in. */

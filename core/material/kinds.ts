@@ -52,6 +52,7 @@ export const KINDS = {
   antioxidant: ingredient("Antioxidant", "Antioxidants", ["liquid"], { liquid: 950 }),
   powder: ingredient("Powder", "Powders", ["powder"], {}),
   colour: ingredient("Colour", "Colours", ["powder"], {}),
+  watery: ingredient("Water-bearing", "Water-bearing", ["liquid"], { liquid: 1000 }),
   container: packaging("Container", "Containers"),
   closure: packaging("Lid", "Lids"),
   mould: packaging("Mould", "Moulds"),

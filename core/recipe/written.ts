@@ -1,6 +1,8 @@
 /**
  * A recipe as it stands in the sheet, read: used live on the page and again by the action that keeps it.
  */
+import type { SetsFacts } from "../firmness/solids.ts";
+import type { CautionId } from "../material/cautions.ts";
 import type { ContainerFacts } from "../material/container.ts";
 import { factsIn, usualForm, type MaterialFacts } from "../material/facts.ts";
 import { kind } from "../material/kinds.ts";
@@ -13,8 +15,15 @@ import { firstMistake, type FieldProblem } from "../refused.ts";
 import { weighRecipe, type LineOut } from "./lines.ts";
 import { batchDensity, densityInPot, otherFill, overfull, readFill, type Fill, type Pot } from "./sizes.ts";
 
-/** What a sheet needs to know of a material. */
-export type MaterialChoice = MaterialFacts & ContainerFacts & { id: number };
+/** What a sheet needs to know of a material: to weigh it, to fill it, and to foresee what it does. */
+export type MaterialChoice = MaterialFacts &
+  ContainerFacts &
+  SetsFacts & {
+    id: number;
+    cautions: readonly CautionId[];
+    /** Months a new one keeps unopened. */
+    keepsSealed: number | null;
+  };
 
 export interface LineText {
   material: string;

@@ -1,5 +1,6 @@
 /** Scent, antioxidants, powders and colours. Figures from memory; a supplier's certificate for the lot goes before any of them. */
 import type { CautionId } from "../cautions.ts";
+import type { Vegan } from "../facts.ts";
 import { entry, type LibraryEntry } from "./entry.ts";
 
 type ScentRow = readonly [
@@ -24,6 +25,7 @@ const SCENTS: readonly ScentRow[] = [
   ["eucalyptus", "Eucalyptus essential oil", "Eucalyptus Globulus Leaf Oil", "Eucalyptus globulus", 915, 36, 24],
   ["lemon", "Lemon essential oil, expressed", "Citrus Limon Peel Oil", "Citrus × limon", 852, 18, 9, SUN],
   ["orange", "Sweet orange essential oil", "Citrus Aurantium Dulcis Peel Oil", "Citrus × sinensis", 845, 18, 9],
+  ["bitter-orange", "Bitter orange essential oil, expressed", "Citrus Aurantium Amara Peel Oil", "Citrus × aurantium", 850, 18, 9, SUN],
   ["grapefruit", "Grapefruit essential oil, expressed", "Citrus Paradisi Peel Oil", "Citrus × paradisi", 855, 18, 9, SUN],
   ["bergamot", "Bergamot essential oil, expressed", "Citrus Aurantium Bergamia Fruit Oil", "Citrus × bergamia", 878, 18, 9, SUN],
   ["bergamot-fcf", "Bergamot essential oil, furocoumarin-free", "Citrus Aurantium Bergamia Fruit Oil", "Citrus × bergamia", 878, 18, 9],
@@ -37,6 +39,7 @@ const SCENTS: readonly ScentRow[] = [
   ["frankincense", "Frankincense essential oil", "Boswellia Carterii Oil", "Boswellia sacra", 870, 36, 24],
   ["vetiver", "Vetiver essential oil", "Vetiveria Zizanoides Root Oil", "Chrysopogon zizanioides", 1000, 72, 60],
   ["clove-bud", "Clove bud essential oil", "Eugenia Caryophyllus Bud Oil", "Syzygium aromaticum", 1050, 48, 36, HARSH],
+  ["cinnamon-bark", "Cinnamon bark essential oil", "Cinnamomum Zeylanicum Bark Oil", "Cinnamomum verum", 1020, 36, 24, HARSH],
   ["cinnamon-leaf", "Cinnamon leaf essential oil", "Cinnamomum Zeylanicum Leaf Oil", "Cinnamomum verum", 1040, 36, 24, HARSH],
   ["juniper", "Juniper berry essential oil", "Juniperus Communis Fruit Oil", "Juniperus communis", 870, 24, 12],
   ["pine", "Scots pine essential oil", "Pinus Sylvestris Leaf Oil", "Pinus sylvestris", 870, 24, 12],
@@ -64,6 +67,16 @@ const POWDERS: readonly PowderRow[] = [
   ["beet", "Beetroot powder", "colour", "Beta Vulgaris Root Powder", 620],
   ["rose-clay", "Rose clay", "colour", "Kaolin, CI 77491", 500],
   ["spirulina", "Spirulina powder", "colour", "Spirulina Platensis Powder", 500],
+];
+
+type WateryRow = readonly [key: string, name: string, inci: string, mgPerMl: number, sealed: number, opened: number, vegan: Vegan];
+/** What brings water: here so that it can be written down and warned of. Once opened most keep for weeks, in the fridge. */
+const WATERY: readonly WateryRow[] = [
+  ["honey", "Honey", "Mel", 1420, 24, 12, "no"],
+  ["aloe-gel", "Aloe vera gel", "Aloe Barbadensis Leaf Juice", 1005, 12, 1, "yes"],
+  ["rose-water", "Rose hydrosol", "Rosa Damascena Flower Water", 998, 12, 2, "yes"],
+  ["water", "Distilled water", "Aqua", 998, 24, 1, "yes"],
+  ["glycerine", "Vegetable glycerine", "Glycerin", 1255, 24, 18, "yes"],
 ];
 
 export const REST: readonly LibraryEntry[] = [
@@ -94,5 +107,8 @@ export const REST: readonly LibraryEntry[] = [
   }),
   ...POWDERS.map(([key, name, kind, inci, powder, allergen = ""]) =>
     entry(key, name, kind, inci, { densities: { powder }, keepsSealed: 36, keepsOpened: 24, kept: "room", allergen, cautions: ["dust"] }),
+  ),
+  ...WATERY.map(([key, name, inci, liquid, keepsSealed, keepsOpened, vegan]) =>
+    entry(key, name, "watery", inci, { densities: { liquid }, keepsSealed, keepsOpened, kept: "fridge", vegan }),
   ),
 ];

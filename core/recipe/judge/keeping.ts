@@ -1,0 +1,50 @@
+/** What it keeps: water in it, and what in it is the first to turn. */
+import type { KindId } from "../../material/kinds.ts";
+import type { Judge, Judged, Judgement } from "./judgement.ts";
+import { sayShare } from "./judgement.ts";
+
+/** What carries water by its name, whatever kind it was put down as; an oil, a powder or a wax of the same plant doesn't. */
+const WET = /\b(?:aloe|honey|hydrosols?|water|juice|milk|tea|vinegar|glycerine?|purée|puree|fresh)\b/i;
+const DRY = /\b(?:oil|powder|powdered|dried|dry|wax|butter|infused|flour|starch)\b/i;
+const ALWAYS_DRY: ReadonlySet<KindId> = new Set<KindId>(["wax", "hardButter", "softButter", "essentialOil", "fragrance", "colour"]);
+
+/**
+ * Whether a material brings water into the pot.
+ * @example bearsWater({ kind: "watery", name: "Honey" }) // true
+ * @example bearsWater({ kind: "oil", name: "Aloe oil" }) // false
+ */
+export const bearsWater = (m: { kind: KindId; name: string }): boolean =>
+  m.kind === "watery" || (!ALWAYS_DRY.has(m.kind) && WET.test(m.name) && !DRY.test(m.name));
+
+const water = (of: Judged): Judgement[] =>
+  of.lines.filter(bearsWater).map((l) => ({
+    key: `water ${l.name}`,
+    gravity: 3,
+    say: `${l.name} brings water: this no longer keeps by itself.`,
+    why: "Mould and bacteria grow where there is water, and vitamin E doesn't stop them. It needs an emulsifier, a preservative made for it and testing, or to be used up within days from the fridge. Without them leave it out, or use it dried or as an oil.",
+    figure: sayShare(l.share),
+    mend: null,
+  }));
+
+/** Kept for less than this, it is hardly sold before it turns; common practice, no source. */
+const SHORT_MONTHS = 6;
+
+function turning(of: Judged): Judgement[] {
+  const { keeping, keepsMonths } = of;
+  const [first] = keeping.weak;
+  if (!first || keeping.months >= keepsMonths - 1) return [];
+  const lot = first.number === null ? `${first.name}, to be bought new,` : `${first.name}, lot ${first.number},`;
+  const months = keeping.months === 1 ? "1 month" : `${keeping.months} months`;
+  return [
+    {
+      key: `keeps ${first.name}`,
+      gravity: keeping.months < SHORT_MONTHS ? 2 : 1,
+      say: `Made today it keeps ${months}, not ${keepsMonths}.`,
+      why: `${lot} is the first to turn. Make only what is sold or used in half of that.`,
+      figure: months,
+      mend: null,
+    },
+  ];
+}
+
+export const judgeKeeping: Judge = (of) => [...water(of), ...turning(of)];

@@ -1,0 +1,133 @@
+/** Whether it can be weighed and is worth it: the scale's reach, what only costs, what is left over, and what goes on the lips. */
+import { mg, mulDiv } from "../../measure/exact.ts";
+import { mostInPot } from "../../scent/dilution.ts";
+import { fillMix, ofSteps, onScale, showScale } from "../scale.ts";
+import { grams } from "../../measure/write.ts";
+import { exactWeightText } from "../../measure/read.ts";
+import {
+  forScale,
+  forScaleUp,
+  inGrams,
+  MOVED,
+  sayShare,
+  type Judge,
+  type Judged,
+  type JudgedLine,
+  type Judgement,
+  type Mend,
+} from "./judgement.ts";
+
+/** What is measured by drops, pieces or spoons is not for the scale to show. */
+const byScale = (of: Judged): Judged["lines"] => of.lines.filter((l) => l.amount.unit !== "drop" && l.amount.unit !== "pc");
+
+function reach(of: Judged): Judgement[] {
+  return byScale(of).flatMap((l): Judgement[] => {
+    const read = onScale(l.weight, of.scale);
+    if (Math.abs(read.shift) <= MOVED) return [];
+    // Half a step is a tenth of five steps.
+    const least = ofSteps(Math.ceil(0.5 / MOVED), of.scale);
+    const batch = mg(mulDiv(of.total, least, l.weight));
+    return [
+      {
+        key: `reach ${l.name}`,
+        gravity: 2,
+        say: `${exactWeightText(l.weight)} of ${l.name} is below what the scale can show.`,
+        why: `It reads to ${showScale(of.scale)}. A batch of ${grams(batch)} is the smallest it can weigh this in; or measure it by drops.`,
+        figure: showScale(of.scale),
+        mend: null,
+      },
+    ];
+  });
+}
+
+/** Above this, vitamin E only costs (common practice, no source). */
+export const MOST_VITAMIN_E = 0.02;
+/** Starch and other powders: 1 to 5 % is usual in a butter, and above this it feels dry and cakes. Common practice, no source. */
+export const MOST_POWDER = 0.08;
+
+function onlyCosts(of: Judged): Judgement[] {
+  const found: Judgement[] = [];
+  for (const l of of.lines)
+    if (l.libraryKey === "vitamin-e" && l.share > MOST_VITAMIN_E) {
+      const entered = forScale(mostInPot(mg(of.total - l.weight), MOST_VITAMIN_E / 2), of.scale);
+      found.push({
+        key: `much ${l.name}`,
+        gravity: 1,
+        say: `${sayShare(l.share)} ${l.name} is more than helps.`,
+        why: "0.2 to 2 % slows rancidity; more only costs, and feels sticky. It is no preservative.",
+        figure: sayShare(l.share),
+        mend: inGrams(of) ? { say: `Make it ${entered}, about 1 %`, rows: [{ row: l.row, entered }] } : null,
+      });
+    }
+  const powder = of.lines.filter((l) => l.kind === "powder").reduce((a, l) => a + l.share, 0);
+  if (powder > MOST_POWDER)
+    found.push({
+      key: "much powder",
+      gravity: 1,
+      say: `${sayShare(powder)} powder is a lot.`,
+      why: "Powder doesn't dissolve: 1 to 5 % takes the greasy feel away, more feels dry and sinks while it sets.",
+      figure: sayShare(powder),
+      mend: null,
+    });
+  return found;
+}
+
+const onLips = (of: Judged): Judgement[] =>
+  of.type !== "lipBalm"
+    ? []
+    : of.lines
+        .filter((l) => l.kind === "fragrance" || l.kind === "colour")
+        .map((l) => ({
+          key: `lips ${l.name}`,
+          gravity: 2,
+          say: `Is ${l.name} made for lips?`,
+          why: "What is on the lips is swallowed: only colours and flavours that are safe there. Its papers say so, or they don't.",
+          figure: sayShare(l.share),
+          mend: null,
+        }));
+
+/** So much may a recipe be stretched or cut to end with a full tin (common practice, no source). */
+const STRETCH = 0.08;
+/** Less than this of a unit is nobody's worry. */
+const A_REST = 0.1;
+
+/**
+ * Every line that was weighed times so much, and the whole where there are shares of it; rounded up, so that what is to be filled is.
+ * @param factor > 0
+ */
+export const timesAll = (of: Pick<Judged, "lines" | "scale" | "total">, factor: number): Omit<Mend, "say"> => {
+  const shared = (l: JudgedLine): boolean => l.amount.unit === "part" || l.amount.unit === "percent";
+  const entered = (l: JudgedLine): string =>
+    l.amount.unit === "drop" ? `${Math.ceil(l.amount.n.valueOf() * factor)} drops` : forScaleUp(mg(Math.ceil(l.weight * factor)), of.scale);
+  return {
+    rows: of.lines.filter((l) => !shared(l)).map((l) => ({ row: l.row, entered: entered(l) })),
+    ...(of.lines.some(shared) ? { makes: forScaleUp(mg(Math.ceil(of.total * factor)), of.scale) } : {}),
+  };
+};
+
+function leftOver(of: Judged): Judgement[] {
+  if (of.fill === null) return [];
+  const { units, leftover } = fillMix(of.total, of.lossBp, [{ fill: of.fill, units: null }]);
+  const n = units[0]!;
+  const part = leftover / of.fill;
+  if (n === 0 || part < A_REST) return [];
+  const up = part >= 0.5;
+  const factor = ((n + (up ? 1 : 0)) * of.fill) / (of.total * (1 - of.lossBp / 10_000));
+  const by = Math.abs(factor - 1);
+  if (by > STRETCH) return [];
+  const change = sayShare(by);
+  return [
+    {
+      key: "left over",
+      gravity: 1,
+      say: up ? `${change} more fills one more.` : `${grams(leftover)} is left over.`,
+      why: up
+        ? `${grams(leftover)} would be left, too little for another unit. Times ${factor.toFixed(3)} it fills ${n + 1} and leaves nothing.`
+        : `Times ${factor.toFixed(3)}, ${change} less of everything, it fills the same ${n} and leaves nothing; or keep the rest for a tester.`,
+      figure: change,
+      mend: { say: up ? `Make ${change} more` : `Make ${change} less`, ...timesAll(of, factor) },
+    },
+  ];
+}
+
+export const judgeMeasuring: Judge = (of) => [...onLips(of), ...reach(of), ...onlyCosts(of), ...leftOver(of)];

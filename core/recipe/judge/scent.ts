@@ -1,0 +1,112 @@
+/** Scent: too much of an oil, too much for the sun, too much for the place and the person; and drops past counting. */
+import { isScent, mostInPot, scentOf, mostOn } from "../../scent/dilution.ts";
+import { FOR_WHOM, USED_ON } from "../../scent/limits.ts";
+import { mg, sum } from "../../measure/exact.ts";
+import { USUAL_DROPS_PER_ML } from "../../measure/mass.ts";
+import { plainText } from "../../measure/parse.ts";
+import { exactWeightText } from "../../measure/read.ts";
+import { CAUTIONS } from "../../material/cautions.ts";
+import { wordList } from "../../words.ts";
+import { forScale, inGrams, sayShare, type Judge, type Judged, type Judgement, type JudgedLine, type Mend } from "./judgement.ts";
+
+const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, stand above it.";
+
+/** One line cut down to a ceiling, if its amount is its own. */
+function lowered(of: Judged, line: JudgedLine, ceiling: number): Mend | null {
+  if (!inGrams(of)) return null;
+  const most = mostInPot(mg(of.total - line.weight), ceiling);
+  // Never over: what the scale would round up is written out.
+  const onScale = forScale(most, of.scale);
+  const entered = Number.parseFloat(onScale) * 1000 > most ? exactWeightText(most) : onScale;
+  return { say: `Lower it to ${entered}`, rows: [{ row: line.row, entered }] };
+}
+
+/** All scents cut down in their proportions. */
+function thinned(of: Judged, scents: readonly JudgedLine[], most: number): Mend | null {
+  if (!inGrams(of)) return null;
+  const blend = sum(scents.map((l) => l.weight));
+  const left = mostInPot(mg(of.total - blend), most) / blend;
+  const rows = scents.map((l) => ({ row: l.row, entered: exactWeightText(mg(Math.floor(l.weight * left))) }));
+  return { say: `Lower all of it to ${sayShare(most)}`, rows };
+}
+
+function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
+  const scent = scentOf(scents, of.total, of.usedOn, of.forWhom);
+  if (!scent) return [];
+  const found: Judgement[] = [];
+  for (const oil of scent.oils) {
+    const { ceiling } = oil;
+    if (ceiling === null || oil.share <= ceiling) continue;
+    const lines = scents.filter((l) => l.name === oil.name);
+    found.push({
+      key: `scent.ceiling ${oil.name}`,
+      gravity: 3,
+      say: `${oil.name}: ${sayShare(oil.share)} is over its ceiling of ${sayShare(ceiling)}.`,
+      why: `More of it can irritate or sensitise skin. ${PAPERS}`,
+      figure: sayShare(oil.share),
+      mend: lines.length === 1 ? lowered(of, lines[0]!, ceiling) : null,
+    });
+  }
+  if (scent.sun > 1) {
+    const citrus = scents.filter((l) => scent.oils.some((o) => o.name === l.name && o.sun !== null));
+    found.push({
+      key: "scent.sun",
+      gravity: 3,
+      say: `Skin left in the sun can burn: ${wordList(citrus.map((l) => l.name))} ${citrus.length > 1 ? "add up to" : "is"} ${sayShare(scent.sun)} of what is allowed.`,
+      why: `Each expressed citrus oil has a limit of its own on skin in the sun, and their shares of it add up. ${PAPERS}`,
+      figure: sayShare(scent.sun),
+      mend: null,
+    });
+  }
+  const most = mostOn(of.usedOn, of.forWhom);
+  if (scent.share > most) {
+    const { label } = USED_ON[of.usedOn];
+    const whom = FOR_WHOM[of.forWhom].say;
+    found.push({
+      key: "scent.use",
+      gravity: of.forWhom === "anyone" ? 2 : 3,
+      say: `${sayShare(scent.share)} scent is much: ${label.toLowerCase()} take ${sayShare(most)} at most.`,
+      why: `Common practice${whom && `, and ${whom}`}.`,
+      figure: sayShare(scent.share),
+      mend: thinned(of, scents, most),
+    });
+  }
+  return found;
+}
+
+/** Past so many, drops are miscounted: a millilitre is quicker and truer (common practice, no source). */
+export const COUNTABLE_DROPS = 30;
+
+function drops(of: Judged): Judgement[] {
+  return of.lines.flatMap((l): Judgement[] => {
+    const n = l.amount.n.valueOf();
+    if (l.amount.unit !== "drop" || n <= COUNTABLE_DROPS) return [];
+    const ml = Math.round((n / (l.dropsPerMl ?? USUAL_DROPS_PER_ML)) * 100) / 100;
+    const entered = `${plainText(ml)} mL`;
+    return [
+      {
+        key: `drops ${l.name}`,
+        gravity: 1,
+        say: `${n} drops of ${l.name}: count gets lost past ${COUNTABLE_DROPS}.`,
+        why: `At ${l.dropsPerMl ?? USUAL_DROPS_PER_ML} drops to the millilitre that is ${entered}; a small measure or the scale is truer.`,
+        figure: entered,
+        mend: { say: `Write ${entered}`, rows: [{ row: l.row, entered }] },
+      },
+    ];
+  });
+}
+
+/** What isn't a scent and has sun on it: St John's wort, say. */
+const sunny = (of: Judged): Judgement[] =>
+  of.lines
+    .filter((l) => l.cautions.includes("photosensitising") && !isScent(l))
+    .map((l) => ({
+      key: `sun ${l.name}`,
+      gravity: 2,
+      say: `${l.name} can make skin burn in the sun.`,
+      why: CAUTIONS.photosensitising.say,
+      figure: sayShare(l.share),
+      mend: null,
+    }));
+
+export const judgeScent: Judge = (of) => [...tooMuch(of, of.lines.filter(isScent)), ...sunny(of), ...drops(of)];

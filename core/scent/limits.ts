@@ -1,0 +1,52 @@
+/**
+ * What a scent may be at most of what stays on the skin: by oil, by where it is used and by who uses it.
+ *
+ * All of it from memory or common practice, to warn by and never to clear by: the certificate that came with the lot, and the rules of the
+ * place where it is sold, stand above every figure here.
+ */
+import { isKeyOf } from "../record.ts";
+
+/** Where it is used: from what is usual to what is the most, as a share of the whole. Common practice, no source. */
+export const USED_ON = {
+  lips: { label: "Lips and face", usual: 0.005, most: 0.01 },
+  body: { label: "All over the body", usual: 0.01, most: 0.02 },
+  hands: { label: "Hands and feet", usual: 0.02, most: 0.03 },
+  spot: { label: "A small spot, like a perfume", usual: 0.05, most: 0.1 },
+} as const;
+export type UsedOn = keyof typeof USED_ON;
+export const USED_ON_IDS = Object.keys(USED_ON) as UsedOn[];
+
+/** Who uses it, and how much of the usual most is left for them: less, or none. From memory. */
+export const FOR_WHOM = {
+  anyone: { label: "Grown people", part: 1, say: "" },
+  sensitive: { label: "Sensitive skin, or the elderly", part: 0.5, say: "for sensitive skin, half" },
+  pregnancy: { label: "Pregnancy", part: 0.5, say: "in pregnancy, half at the most, and many oils not at all: ask a midwife or doctor" },
+  children: { label: "Children", part: 0.25, say: "for children, a quarter at the most, and for the smallest none" },
+} as const;
+export type ForWhom = keyof typeof FOR_WHOM;
+export const FOR_WHOM_IDS = Object.keys(FOR_WHOM) as ForWhom[];
+
+/** The most of one oil, whatever the use; by library entry, from memory. */
+const CEILINGS = {
+  "eo-lemongrass": 0.007,
+  "eo-clove-bud": 0.005,
+  "eo-cinnamon-leaf": 0.006,
+  "eo-cinnamon-bark": 0.0007,
+  "eo-ylang": 0.008,
+  "eo-peppermint": 0.054,
+  "eo-tea-tree": 0.15,
+} as const;
+
+/** The most on skin left in the sun; shares of it add up over the oils of a blend. By library entry, from memory. */
+const IN_THE_SUN = {
+  "eo-bergamot": 0.004,
+  "eo-lime": 0.007,
+  "eo-bitter-orange": 0.0125,
+  "eo-lemon": 0.02,
+  "eo-grapefruit": 0.04,
+} as const;
+
+/** @example ceilingOf("eo-clove-bud") // 0.005 */
+export const ceilingOf = (key: string | null): number | null => (key !== null && isKeyOf(CEILINGS, key) ? CEILINGS[key] : null);
+/** @example sunLimitOf("eo-bergamot") // 0.004 */
+export const sunLimitOf = (key: string | null): number | null => (key !== null && isKeyOf(IN_THE_SUN, key) ? IN_THE_SUN[key] : null);
