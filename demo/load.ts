@@ -6,6 +6,7 @@ import { massOf, type MassFacts } from "#core/measure/mass";
 import { parseAmount } from "#core/measure/parse";
 import { KINDS } from "#core/material/kinds";
 import { libraryEntry } from "#core/material/library";
+import { UNASKED } from "#core/recipe/judge/judge";
 import { weighRecipe } from "#core/recipe/lines";
 import { STARTING_SETTINGS } from "#core/settings";
 import { batchDensity, densityInPot, readFill } from "#core/recipe/sizes";
@@ -114,6 +115,7 @@ async function addRecipes(db: Db, today: Day, materials: World["materials"]): Pr
       db,
       {
         ...head,
+        ...UNASKED,
         makes: makes ? weigh.total : null,
         total: weigh.total,
         lossBp: Math.round(lossPercent * 100),

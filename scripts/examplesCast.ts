@@ -1,8 +1,11 @@
 /** Whom the examples beside functions speak of: the materials, lots and sheets they call by name. Only the test of them knows these. */
 import Fraction from "fraction.js";
+import type { Sets } from "#core/firmness/solids";
 import type { HerbFacts } from "#core/infusion/amounts";
 import type { JarFacts } from "#core/infusion/warnings";
 import type { StockFacts } from "#core/material/facts";
+import type { KindId } from "#core/material/kinds";
+import type { Meant } from "#core/recipe/scribbled/match";
 import { mg, micros } from "#core/measure/exact";
 import { parseAmount, type Amount } from "#core/measure/parse";
 import { done } from "#core/outcome";
@@ -55,6 +58,9 @@ export const CAST = {
   lot,
   lavender: { ...fact("Lavender", "liquid", 885), dropsPerMl: 20 },
   sunflower: fact("Sunflower oil", "liquid", 915),
+  waxy: { as: "wax", strength: 1, melts: 63 } satisfies Sets,
+  liquid: { as: "liquid" } satisfies Sets,
+  meant: (name: string, kind: KindId): Meant => ({ name, kind, also: "", densities: { liquid: 920 }, dropsPerMl: null, pieceMg: null }),
   shea: fact("Shea butter", "block", 900),
   beeswax: { name: "Beeswax", kind: "wax", densities: { pellets: 480 }, dropsPerMl: null, pieceMg: null },
   tins: { name: "Tin", form: "block", densities: {}, dropsPerMl: null, pieceMg: null, measured: "count" } satisfies StockFacts,

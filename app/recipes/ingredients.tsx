@@ -4,8 +4,9 @@
  */
 import { isKeyOf } from "#core/record";
 import { kind, type KindId } from "#core/material/kinds";
-import { usualForm } from "#core/material/facts";
-import { FORMS } from "#core/measure/mass";
+import { factsIn, usualForm } from "#core/material/facts";
+import { FORMS, massOf } from "#core/measure/mass";
+import { unit } from "#core/measure/units";
 import { grams, gramsIn } from "#core/measure/write";
 import type { ReadRecipe } from "#core/recipe/written";
 import { createContext, memo, use, useDeferredValue, useEffect, type ReactNode } from "react";
@@ -43,18 +44,42 @@ function LineCell({ row, far, show }: { row: number; far: boolean; show: (line: 
   return line ? show(line, form) : null;
 }
 
-const FormCell = ({ row, ...cell }: OwnCell) => <FormChoice {...cell} of={use(Soon)!.read.lines[row]?.material?.kind ?? null} />;
+function FormCell({ row, ...cell }: OwnCell) {
+  const line = use(Soon)!.read.lines[row];
+  return <FormChoice {...cell} of={line?.material?.kind ?? null} weighs={weighsIn(line)} />;
+}
+
+/** What an amount measured by volume weighs in each form, as one text: a cup of pellets is no cup of the melted thing. */
+function weighsIn(line: ReadRecipe["lines"][number] | undefined): string {
+  if (!line?.material || !line.amount || unit(line.amount.unit).kind !== "volume") return "";
+  const { material, amount } = line;
+  const { forms } = kind(material.kind);
+  if (forms.length < 2) return "";
+  return forms
+    .map((form) => {
+      const weight = massOf(amount, factsIn(material, form));
+      return weight.ok ? grams(weight.value) : "";
+    })
+    .join("\n");
+}
 
 /** The forms a material of some kind can be measured in. */
-const FormChoice = memo(function FormChoice({ control, name, looks, of }: Omit<OwnCell, "row"> & { of: KindId | null }) {
+const FormChoice = memo(function FormChoice({
+  control,
+  name,
+  looks,
+  of,
+  weighs,
+}: Omit<OwnCell, "row"> & { of: KindId | null; weighs: string }) {
   const { value, set, rest } = useTextField({ control, name });
   const forms = of ? kind(of).forms : [];
+  const weights = weighs.split("\n");
   return (
     <select {...looks} ref={rest.inputRef} onBlur={rest.onBlur} value={value} onChange={(e) => set(e.target.value)}>
       {forms.length === 0 && <option value={value}>—</option>}
-      {forms.map((f) => (
+      {forms.map((f, i) => (
         <option key={f} value={f}>
-          {FORMS[f]}
+          {weights[i] && f !== value ? `${FORMS[f]}, ${weights[i]}` : FORMS[f]}
         </option>
       ))}
     </select>

@@ -1,27 +1,35 @@
 /** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
-import { firstUnread, orNothing, readPlain } from "#core/measure/read";
+import { firstUnread, readPlain } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
-import { COST_PART_IDS, COST_PARTS, costRecipe, type CostPart, type WorkRates } from "#core/recipe/cost";
+import { COST_PART_IDS, COST_PARTS, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
 import { unsure, type Unsure } from "#core/stock/opening";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { wordList } from "#core/words";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { percent, showBase } from "../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { shelfOfStuff, type Stuff } from "../names/named.ts";
+import type { Stuff } from "../names/named.ts";
+import type { Costing } from "./costing.ts";
+import { Sets } from "./foresight/sets.tsx";
+import type { Foreseen } from "./foresight/foreseen.ts";
+import type { RecipeTexts } from "./recipeTexts.ts";
 import { LOST } from "../names/useNamed.ts";
-import { unreadOf, type ReadRecipe, type RecipeText } from "#core/recipe/written";
+import { unreadOf, type ReadRecipe } from "#core/recipe/written";
 
 interface Props {
   read: ReadRecipe;
-  values: RecipeText & { loss: string; batchMinutes: string; sizes: readonly { minutes: string; away: string }[] };
+  values: RecipeTexts;
   stuff: readonly Stuff[];
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
+  costing: Costing;
+  foreseen: Foreseen;
+  /** What is said of it, above its figures. */
+  said: ReactNode;
   /** What a line names can't be looked up: the server doesn't answer. */
   lost: boolean;
 }
@@ -37,31 +45,12 @@ function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: Read
   );
 }
 
-const plain = (text: string): number => orNothing(text, readPlain, 0);
-
-export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props) {
-  const { currency, school, today } = useWorkshop();
+export function RecipeReckoner({ read, values, stuff, bare, rates, costing, foreseen, said, lost }: Props) {
+  const { currency, school } = useWorkshop();
   const [chosen, choose] = useState(0);
-  const lines = read.lines.flatMap((l) =>
-    l.out.ok && l.material ? [{ of: l.material.id, weight: l.out.weight, name: l.material.name }] : [],
-  );
-  const sizes = read.sizes.flatMap((s, i) =>
-    s.fill.ok && values.sizes[i]?.away !== "yes"
-      ? [
-          {
-            label: s.fill.value.label,
-            fill: s.fill.value.weight,
-            unitMinutes: plain(values.sizes[i]?.minutes ?? ""),
-            packaging: s.packaging.map((p) => ({ of: p.material.id, pieces: p.pieces, name: p.material.name })),
-          },
-        ]
-      : [],
-  );
+  const { lines, sizes, lossBp, cost: costOf } = costing;
   const size = sizes[Math.min(chosen, sizes.length - 1)];
-  const lossBp = Math.min(Math.round(plain(values.loss) * 100), 5000);
-  const shelf = useMemo(() => shelfOfStuff(stuff, today), [stuff, today]);
-  const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
-  const number = new Map(lots.map((l) => [l.id, l.number]));
+  const { lots } = foreseen;
   const names = useMemo(() => new Map(stuff.map((m) => [m.id, m.name])), [stuff]);
 
   if (lines.length === 0 || !size) {
@@ -79,8 +68,6 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props
     );
   }
 
-  const work = { ...rates, batchMinutes: plain(values.batchMinutes) };
-  const costOf = (s: typeof size) => costRecipe({ lines, ...s, lossBp, work }, shelf);
   const cost = costOf(size);
   const { fill, packaging } = size;
   const one = cost.perUnit[school];
@@ -94,7 +81,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props
     ),
   ];
   const perUnit = (n: number): string => `${money(n, currency)} ÷ ${cost.fill.units}`;
-  const how: Record<CostPart, React.ReactNode | (() => React.ReactNode)> = {
+  const how: Record<CostPart, ReactNode | (() => ReactNode)> = {
     ingredients: () =>
       lines.map((l, i) => (
         <div key={i}>
@@ -105,7 +92,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props
           {school === "lot" && (
             <p className="text-[0.85rem] text-pine-soft">
               {[
-                ...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${number.get(t.lotId)}`),
+                ...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${lots.get(t.lotId)?.number}`),
                 ...(cost.lines[i]!.plan.short > 0 ? [`${grams(cost.lines[i]!.plan.short)} at today's price`] : []),
               ].join(" + ")}
             </p>
@@ -142,8 +129,9 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props
       ]) ?? unreadOf(read, values));
   return (
     <Reckoner unread={unread}>
+      {unread === null && said}
       {sizes.length > 1 && (
-        <div role="group" aria-label="Which size" className="flex flex-wrap gap-1.5 pb-2">
+        <div role="group" aria-label="Which size" className="flex flex-wrap gap-1.5 py-2">
           {sizes.map((s, i) => (
             <button
               key={i}
@@ -181,6 +169,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props
         how={<p>{grams(fill - cost.fill.leftover)} more would fill another unit.</p>}
       />
       <Figure label="Wax share" value={percent(wax)} />
+      <Sets of={foreseen.judged} />
       {read.pot.density.ok && <Figure label="Density, melted" value={`${(read.pot.density.value / 1000).toFixed(3)} g/mL`} />}
       {cost.fill.units === 0 ? (
         <p className="py-2 font-semibold text-berry">This batch doesn't fill one unit.</p>
@@ -206,7 +195,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, lost }: Props
           <RestsOn
             lots={unsure(
               [...cost.lines, ...cost.packaging].map((c) => c.plan),
-              lots,
+              [...lots.values()],
             )}
             names={names}
           />

@@ -2,21 +2,29 @@
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { useMemo, type ReactNode } from "react";
+import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { Area, Choice, Text } from "../ui/fields/form.tsx";
+import { Area, Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { Ingredients, Reading } from "./ingredients.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
-import { readWritten } from "#core/recipe/written";
+import type { Scale } from "#core/recipe/scale";
+import { readWritten, unreadOf } from "#core/recipe/written";
 import { AWAY_SAID } from "../away/keeping.tsx";
 import { copyTexts, namesOn, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
 import { Print } from "../ui/sheet/print.tsx";
 import type { Stuff } from "../names/named.ts";
 import { useNamed, useStood } from "../names/useNamed.ts";
+import { costingOf } from "./costing.ts";
+import { useForeseen } from "./foresight/foreseen.ts";
+import { Foresight } from "./foresight/foresight.tsx";
+import { Judgements } from "./foresight/judgements.tsx";
+import { useMends } from "./foresight/mending.ts";
 import { Sizes } from "./sizes.tsx";
+
+const PasteRecipe = lazy(() => import("./scribbled/pasteRecipe.tsx"));
 
 interface Props {
   written: WrittenRecipe | null;
@@ -27,6 +35,7 @@ interface Props {
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
+  scale: Scale;
   opened: Opened;
   types: readonly (readonly [RecipeType, string])[];
   children?: ReactNode;
@@ -43,11 +52,14 @@ const FIELD_NAMES = {
   batchMinutes: "Minutes a batch",
   method: "Method",
   note: "What changed",
+  usedOn: "Where it goes",
+  forWhom: "Who uses it",
+  answers: "What is known",
   lines: "Ingredients",
   sizes: "Sizes",
 };
 
-export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, types, children }: Props) {
+export function RecipeSheet({ written, like, stuff: given, bare, rates, scale, opened, types, children }: Props) {
   const names = useMemo(() => new Map(given.map((m) => [m.id, m.name])), [given]);
   const sheet = useSheet<RecipeTexts>(like ? copyTexts(like, names) : recipeTexts(written, names), opened, {
     draft: (v) => v.name || "A recipe",
@@ -64,6 +76,10 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
   );
   const now = useMemo(() => ({ read: readWritten(values, stuff), values, form: sheet.form }), [values, stuff, sheet.form]);
   const shown = useStood(now, asking);
+  const foreseen = useForeseen(shown, stuff, scale);
+  const costing = costingOf(shown.read, shown.values, rates, foreseen.shelf);
+  const [pasting, paste] = useState(false);
+  const mending = useMends(sheet.form);
   const { errors } = sheet.formState;
 
   return (
@@ -86,7 +102,14 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
           <Send sheet={sheet}>Keep the recipe</Send>
         </Heading>
         <SideBySide
-          reckoner={<RecipeReckoner read={shown.read} values={shown.values} stuff={stuff} bare={bare} rates={rates} lost={lost} />}
+          reckoner={
+            <RecipeReckoner
+              {...{ stuff, bare, rates, costing, foreseen, lost }}
+              read={shown.read}
+              values={shown.values}
+              said={<Judgements foreseen={foreseen} mending={mending} form={sheet.form} />}
+            />
+          }
         >
           <Sheet>
             <SheetSays sheet={sheet} names={FIELD_NAMES} />
@@ -102,7 +125,35 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
               />
               <Text label="Lot letters" placeholder="HB" {...sheet.register("code")} problem={errors.code?.message} />
             </div>
-            <Part title="Ingredients">
+            <Part
+              title="Ingredients"
+              aside={
+                <div className="no-print flex flex-wrap items-baseline gap-x-4">
+                  {written && (
+                    <span className="text-[0.92rem] text-pine-soft">
+                      as a file:{" "}
+                      {(["json", "csv"] as const).map((as) => (
+                        <Link key={as} reloadDocument to={`/recipes/${written.recipe.id}/file/${as}`} className="pressable mr-2">
+                          {as.toUpperCase()}
+                        </Link>
+                      ))}
+                    </span>
+                  )}
+                  <Button small onClick={() => paste(true)}>
+                    Paste a recipe
+                  </Button>
+                </div>
+              }
+            >
+              {pasting && (
+                <Suspense>
+                  <PasteRecipe
+                    now={() => sheet.form.getValues()}
+                    put={(t) => sheet.form.reset(t, { keepDefaultValues: true })}
+                    close={() => paste(false)}
+                  />
+                </Suspense>
+              )}
               <Ingredients form={sheet.form} />
               <div className="mt-4 max-w-xs">
                 <Text
@@ -115,6 +166,7 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, opened, 
                 />
               </div>
             </Part>
+            <Foresight {...{ foreseen, costing, sheet, mending }} materials={stuff} unread={unreadOf(shown.read, shown.values)} />
             <Sizes sheet={sheet} read={shown.read} />
             <Part title="The batch">
               <div className="mb-4 grid gap-4 sm:grid-cols-4">

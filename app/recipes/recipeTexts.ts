@@ -1,6 +1,7 @@
 /** A recipe as its sheet says it. */
 import { weightText } from "#core/measure/read";
 import type { RecipeType } from "#core/recipe/types";
+import type { ForWhom, UsedOn } from "#core/scent/limits";
 import type { WrittenRecipe } from "#db/recipe/read";
 
 export const BLANK_LINE = { material: "", entered: "", form: "" };
@@ -18,6 +19,9 @@ const NEW = {
   batchMinutes: "45",
   method: "",
   note: "",
+  usedOn: "" as UsedOn | "",
+  forWhom: "anyone" as ForWhom,
+  answers: [] as { key: string; word: string }[],
   lines: [BLANK_LINE, BLANK_LINE, BLANK_LINE],
   sizes: [BLANK_SIZE],
 };
@@ -51,6 +55,9 @@ export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, 
     batchMinutes: String(r.batchMinutes),
     method: r.method,
     note: "",
+    usedOn: r.usedOn,
+    forWhom: r.forWhom,
+    answers: Object.entries(r.answers).map(([key, word]) => ({ key, word })),
     lines: w.lines.map((l) => ({ material: name(l.materialId), entered: l.entered, form: l.form })),
     sizes: w.sizes.map((s) => {
       // The container is a piece of packaging that has a field of its own.

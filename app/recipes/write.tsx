@@ -1,6 +1,7 @@
 /** A recipe on its sheet, with the Reckoner beside it. */
 import { RECIPE_TYPES, RECIPE_TYPE_IDS } from "#core/recipe/types";
 import { problemsOf, readWritten } from "#core/recipe/written";
+import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "#core/scent/limits";
 import { done, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
 import { readWhole, versionsOf } from "#db/recipe/read";
@@ -46,6 +47,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     stuff: await stuffOf(materialsOf([written ?? like].flatMap((w) => w ?? []))),
     bare: !any,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
+    scale: settings.scale,
     versions,
     book,
     opened: sheet,
@@ -62,6 +64,11 @@ const schema = object({
   keepsMonths: wholeNumber(1, 36, "months"),
   batchMinutes: wholeNumber(0, 6000, "minutes", 0),
   method: note(4000),
+  usedOn: oneOf<UsedOn | "">(["", ...USED_ON_IDS]),
+  forWhom: oneOf(FOR_WHOM_IDS),
+  answers: array()
+    .of(object({ key: note(200), word: note(200) }))
+    .default([]),
   note: note(300),
   lines: array()
     .of(object({ material: note(120), entered: note(60), form: note(20) }))
@@ -92,7 +99,8 @@ export async function action({ request, params }: Route.ActionArgs) {
   const problems = problemsOf(read, texts);
   if (problems.length > 0) return refuseSheet(problems);
   const id = "id" in params ? idOf(params.id) : undefined;
-  const { name, code, type, keepsMonths, batchMinutes, method } = v;
+  const { name, code, type, keepsMonths, batchMinutes, method, usedOn, forWhom } = v;
+  const answers = Object.fromEntries(v.answers.map((a) => [a.key, a.word]));
   const lines = read.lines.flatMap((l, i) =>
     l.out.ok && l.material ? [{ materialId: l.material.id, entered: v.lines[i]!.entered, form: l.form, weight: l.out.weight }] : [],
   );
@@ -122,7 +130,7 @@ export async function action({ request, params }: Route.ActionArgs) {
         db(),
         {
           ...(id === undefined ? {} : { id }),
-          ...{ name, code, type, keepsMonths, batchMinutes, method, note: v.note, lines, sizes, makes },
+          ...{ name, code, type, keepsMonths, batchMinutes, method, usedOn, forWhom, answers, note: v.note, lines, sizes, makes },
           total: read.total,
           lossBp: v.loss,
           overrunBp: v.overrun,

@@ -142,7 +142,7 @@ async function make({ do: what, a, b }: { do: (typeof CHANGES)[number]; a: numbe
       return saveRecipe(
         db,
         {
-          type: r.type,
+          ...{ type: r.type, usedOn: a % 2 ? "lips" : "", forWhom: b % 2 ? "children" : "anyone", answers: { [`key ${a}`]: String(b) } },
           makes: r.makes,
           total: r.total,
           overrunBp: r.overrunBp,

@@ -141,6 +141,16 @@ describe("whatever the recipe", () => {
       ),
     );
   });
+  it("a line written as two is the same pot", () => {
+    fc.assert(
+      fc.property(anyPot, warmth, (p, c) => {
+        const halves = p.flatMap((l) =>
+          [Math.floor(l.weight / 3), l.weight - Math.floor(l.weight / 3)].map((w) => ({ ...l, weight: mg(w) })),
+        );
+        expect(firmness(mixOf(halves), c)).toBeCloseTo(firmness(mixOf(p), c), 9);
+      }),
+    );
+  });
   it("what mends it does: the grams said bring it to what was wished, and a step less does not", () => {
     fc.assert(
       fc.property(anyPot, fc.constantFrom(20, 31, 35), fc.double({ min: 0.02, max: 0.4, noNaN: true }), (p, celsius, firm) => {

@@ -61,16 +61,20 @@ export interface Mix {
   oils: number;
 }
 
-/** @example mixOf([{ weight: mg(12_000), sets: beeswax }, { weight: mg(88_000), sets: oil }]).oils // 88_000 */
+/** @example mixOf([{ weight: mg(12_000), sets: waxy }, { weight: mg(88_000), sets: liquid }]).oils // 88_000 */
 export function mixOf(lines: readonly MixLine[]): Mix {
-  const waxes: { weight: number; strength: number; melts: number }[] = [];
+  const waxes = new Map<string, { weight: number; strength: number; melts: number }>();
   const fats = new Map<FatFamily, { weight: number; of: { weight: number; solid: (celsius: number) => number }[] }>();
   let total = 0;
   let oils = 0;
   for (const { weight, sets } of lines) {
     total += weight;
-    if (sets.as === "wax") waxes.push({ weight, strength: sets.strength, melts: sets.melts });
-    else if (sets.as !== "powder") oils += weight;
+    if (sets.as === "wax") {
+      // In two lines it is dissolved once.
+      const { strength, melts } = sets;
+      const key = `${strength} ${melts}`;
+      waxes.set(key, { weight: weight + (waxes.get(key)?.weight ?? 0), strength, melts });
+    } else if (sets.as !== "powder") oils += weight;
     if (sets.as === "fat") {
       const family = fats.get(sets.family) ?? { weight: 0, of: [] };
       family.weight += weight;
@@ -78,13 +82,13 @@ export function mixOf(lines: readonly MixLine[]): Mix {
       fats.set(sets.family, family);
     }
   }
-  return { total, waxes, fats: [...fats.values()], oils };
+  return { total, waxes: [...waxes.values()], fats: [...fats.values()], oils };
 }
 
 /**
  * How hard a pot is at some warmth, once it has set: the share of beeswax in plain oil that is as hard at 20 °C, 0 to 1 and beyond.
  * @param celsius of the product itself
- * @example firmness(mixOf([{ weight: mg(12_000), sets: beeswax }, { weight: mg(88_000), sets: oil }]), 20).toFixed(2) // "0.12"
+ * @example firmness(mixOf([{ weight: mg(12_000), sets: waxy }, { weight: mg(88_000), sets: liquid }]), 20).toFixed(2) // "0.12"
  */
 export function firmness({ total, waxes, fats, oils }: Mix, celsius: number, constants: Constants = TRADE): number {
   if (total === 0) return 0;

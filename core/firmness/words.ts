@@ -98,5 +98,5 @@ export const fitOf = (firm: number, type: RecipeType): Fit => {
 /** Fit for the product, in its own words. @example sayFit(0.02, "lotionBar") // "melts as it is picked up" */
 export const sayFit = (firm: number, type: RecipeType): string => WISHES[type][fitOf(firm, type)];
 
-/** The middle of what is right. @example middleOf("salve") // 0.13 */
+/** The middle of what is right. @example middleOf("salve") // 0.1425 */
 export const middleOf = (type: RecipeType): number => (WISHES[type].right[0] + WISHES[type].right[1]) / 2;

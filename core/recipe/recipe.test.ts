@@ -11,6 +11,7 @@ import type { Lot } from "../stock/lots.ts";
 import { costMix, costRecipe, forMinutes, perUnitOf } from "./cost.ts";
 import { weighRecipe, type LineIn } from "./lines.ts";
 import { batchFor, fillMix, fillPlan, ofSteps, onScale, scaleTo, showSteps, totalForLine } from "./scale.ts";
+import { rescale } from "./rescale.ts";
 import { shelfOf } from "../stock/shelf.ts";
 
 const oil: MassFacts = { name: "Oil", form: "liquid", densities: { liquid: 920 } };
@@ -22,6 +23,31 @@ const line = (text: string, facts: MassFacts = oil): LineIn => {
 };
 const weights = (lines: LineIn[], makes: Mg | null = null): (number | string)[] =>
   weighRecipe(lines, makes).lines.map((l) => (l.ok ? l.weight : l.problem.code));
+
+describe("scaling to what a scale reads", () => {
+  it("conserves the whole exactly before rounding, is off by half a step at most after, and its least batch is weighed within a tenth", () => {
+    const scales = fc.constantFrom({ unit: "g", step: 1000 } as const, { unit: "g", step: 10 } as const, { unit: "oz", step: 50 } as const);
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 400_000 }), { minLength: 1, maxLength: 40 }),
+        fc.integer({ min: 1, max: 9_000_000 }),
+        scales,
+        (ws, to, scale) => {
+          const weights = ws.map(mg);
+          const then = rescale(weights, mg(to), scale);
+          const half = ofSteps(1, scale) / 2 + 1;
+          expect(then.lines.reduce((a, l) => a + l.weight, 0)).toBe(to);
+          expect(Math.abs(then.total - to)).toBeLessThanOrEqual(half * weights.length);
+          for (const l of then.lines) expect(Math.abs(l.reading.weight - l.weight)).toBeLessThanOrEqual(half);
+          expect(then.lines.reduce((a, l) => a + l.share, 0)).toBeCloseTo(1, 9);
+          expect(then.least === null).toBe(then.lines.every((l) => !l.unsure));
+          // A hair more for the rounding of the batch itself.
+          if (then.least !== null) expect(rescale(weights, mg(Math.ceil(then.least * 1.001) + weights.length), scale).least).toBeNull();
+        },
+      ),
+    );
+  });
+});
 
 describe("weighing a recipe", () => {
   it.each<[string, LineIn[], Mg | null, (number | string)[]]>([

@@ -52,6 +52,18 @@ export function onScale(weight: Mg, scale: Scale): Reading {
   return { steps, weight: rounded, outOfReach: steps === 0 && weight > 0, shift: weight > 0 ? (rounded - weight) / weight : 0 };
 }
 
+/** Further off than this by rounding, a line changes the recipe: a tenth. Common practice, no source. */
+export const MOVED = 0.1;
+
+/**
+ * The smallest batch in which a line is weighed within what rounding may move it.
+ * @param line what it weighs in a batch of `total`, > 0
+ * @example leastBatch(mg(100_000), mg(100), { unit: "g", step: 100 }) // 500 g
+ */
+export const leastBatch = (total: Mg, line: Mg, scale: Scale): Mg =>
+  // Half a step is a tenth of five.
+  mg(mulDiv(total, ofSteps(Math.ceil(0.5 / MOVED), scale), line));
+
 /** A reading as the scale shows it. @example showSteps(47, { unit: "oz", step: 50 }) // "2.35 oz" */
 export function showSteps(steps: number, scale: Scale): string {
   const decimals = scale.step >= 1000 ? 0 : scale.step >= 100 ? 1 : scale.step >= 10 ? 2 : 3;

@@ -60,11 +60,11 @@ async function weighAgain(
   const weights = weighed.lines.map((l, i) => (l.ok ? l.weight : w.lines[i]!.weight));
   if (weighed.total === w.recipe.total && weights.every((n, i) => n === w.lines[i]!.weight)) return false;
   w.lines.forEach((l, i) => (l.weight = weights[i]!));
-  await writeVersion(tx, w.recipe.id, { ...versionFields(w), total: weighed.total }, by);
+  await writeVersion(tx, w.recipe.id, { ...versionFields(w), answers: w.recipe.answers, total: weighed.total }, by);
   return true;
 }
 
-/** The fields of a version, of a recipe as it is written. */
+/** What is made, as a version says it, of a recipe as it is written. */
 export const versionFields = ({ recipe: r, lines }: WrittenRecipe) => ({
   name: r.name,
   type: r.type,
@@ -75,6 +75,8 @@ export const versionFields = ({ recipe: r, lines }: WrittenRecipe) => ({
   batchMinutes: r.batchMinutes,
   overrunBp: r.overrunBp,
   method: r.method,
+  usedOn: r.usedOn,
+  forWhom: r.forWhom,
   lines: lines.map(({ materialId, entered, form, weight }) => ({ materialId, entered, form, weight })),
 });
 

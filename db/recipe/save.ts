@@ -1,9 +1,12 @@
 /** Saving a recipe as one act: its next version, where what is made is another, and the sizes it is made in. */
 import type { Mg } from "#core/measure/exact";
+import { areAnswers, type Answers } from "#core/recipe/judge/judge";
 import type { FillBy } from "#core/recipe/sizes";
+import { isRecord } from "#core/record";
 import { Refused } from "#core/refused";
 import { and, eq, getTableColumns, inArray, ne, sql } from "drizzle-orm";
-import { array, boolean, object } from "yup";
+import { isDeepStrictEqual } from "node:util";
+import { array, boolean, mixed, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow, leftText } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
@@ -120,13 +123,20 @@ async function writeSizes(tx: Tx, recipeId: number, before: readonly WrittenSize
 
 const sameVersion = (
   was: WrittenRecipe,
-  { name, type, makes, total, lossBp, keepsMonths, batchMinutes, overrunBp, method, lines }: RecipeIn,
+  { name, type, makes, total, lossBp, keepsMonths, batchMinutes, overrunBp, method, usedOn, forWhom, lines }: RecipeIn,
 ): boolean =>
   JSON.stringify(versionFields(was)) ===
   JSON.stringify({
-    ...{ name, type, makes, total, lossBp, keepsMonths, batchMinutes, overrunBp, method },
+    ...{ name, type, makes, total, lossBp, keepsMonths, batchMinutes, overrunBp, method, usedOn, forWhom },
     lines: lines.map(({ materialId, entered, form, weight }) => ({ materialId, entered, form, weight })),
   });
+
+/** What was answered to what is said of a version; nothing of what is made changes with it. */
+const answer = (tx: Tx, versionId: number, answers: Answers) =>
+  tx.update(recipeVersion).set({ answers }).where(eq(recipeVersion.id, versionId));
+
+const areLeftAnswers = (v: unknown): v is { versionId: number; was: Answers } =>
+  isRecord(v) && typeof v.versionId === "number" && areAnswers(v.was);
 
 /**
  * Writes a new recipe, or over an old one when `id` is given.
@@ -150,18 +160,27 @@ export const saveRecipe = defineAct({
     } else await tx.update(recipe).set({ code: input.code }).where(eq(recipe.id, recipeId));
     const { id: _id, code: _code, note, sizes, ...version } = input;
     const n = was && sameVersion(was, input) ? null : await writeVersion(tx, recipeId, version, { actId, day, note });
+    const answered = was && n === null && !isDeepStrictEqual(was.recipe.answers, input.answers) ? was.recipe : null;
+    if (answered) await answer(tx, answered.versionId, input.answers);
     await writeSizes(tx, recipeId, was?.sizes ?? [], sizes);
     return {
       path: `/recipes/${recipeId}`,
       summary: n === null || n === 1 ? `Saved ${input.name}` : `Saved ${input.name}, version ${n}`,
       about: [{ kind: "recipe", id: recipeId, changes: true }],
-      leaves: { recipeId, created: was === null, code: was?.recipe.code ?? "", ...rows },
+      leaves: {
+        recipeId,
+        created: was === null,
+        code: was?.recipe.code ?? "",
+        answers: answered && { versionId: answered.versionId, was: answered.answers },
+        ...rows,
+      },
     };
   },
   leaves: object({
     recipeId: leftId(),
     created: boolean().required(),
     code: leftText(),
+    answers: mixed(areLeftAnswers).nullable().default(null),
     sizes: array().of(leftRow(product)).required(),
     packaging: array().of(leftRow(productPackaging)).required(),
   }),
@@ -183,6 +202,7 @@ export const saveRecipe = defineAct({
       return "/recipes";
     }
     await tx.update(recipe).set({ code: left.code }).where(eq(recipe.id, left.recipeId));
+    if (left.answers) await answer(tx, left.answers.versionId, left.answers.was);
     await settleVersion(tx, left.recipeId);
   },
 });

@@ -1,7 +1,9 @@
 /** Versions of recipes: writing one, and which of them a recipe is made by. */
 import type { Mg } from "#core/measure/exact";
 import type { Form } from "#core/measure/mass";
+import type { Answers } from "#core/recipe/judge/judge";
 import type { RecipeType } from "#core/recipe/types";
+import type { ForWhom, UsedOn } from "#core/scent/limits";
 import type { Day } from "#core/when";
 import { and, desc, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import { number } from "../columnsOf.ts";
@@ -20,6 +22,9 @@ export interface VersionIn {
   batchMinutes: number;
   overrunBp: number;
   method: string;
+  usedOn: UsedOn | "";
+  forWhom: ForWhom;
+  answers: Answers;
   lines: readonly { materialId: number; entered: string; form: Form; weight: Mg }[];
 }
 

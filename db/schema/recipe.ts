@@ -1,11 +1,13 @@
 /** Recipes as a row of versions, and products: a recipe in a container, with its fill, packaging and prices. */
 import { FORMS } from "#core/measure/mass";
+import { areAnswers } from "#core/recipe/judge/judge";
 import { FILL_BY } from "#core/recipe/sizes";
 import { RECIPE_TYPES } from "#core/recipe/types";
+import { FOR_WHOM, USED_ON_IDS } from "#core/scent/limits";
 import { sql } from "drizzle-orm";
 import { boolean, date, index, integer, pgTable, real, text, unique, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
+import { jsonColumn, mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 
 export const recipe = pgTable(
@@ -49,6 +51,11 @@ export const recipeVersion = pgTable(
     /** Air whipped in, of the volume before, in basis points. */
     overrunBp: integer().notNull().default(0),
     method: text().notNull().default(""),
+    /** Where on the body it goes; empty for where its kind of product usually does. */
+    usedOn: wordColumn(["", ...USED_ON_IDS]).notNull().default(""),
+    forWhom: wordColumn(FOR_WHOM).notNull().default("anyone"),
+    /** What was answered to what was said of it: a word by the key of each judgement. */
+    answers: jsonColumn(areAnswers).notNull().default({}),
   },
   (t) => [unique("recipe_version_n").on(t.recipeId, t.n)],
 );

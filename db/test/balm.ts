@@ -1,4 +1,5 @@
 /** A balm to write, for tests and contests: of oil and wax, filled into tins. */
+import { UNASKED } from "#core/recipe/judge/judge";
 import { mg } from "#core/measure/exact";
 import type { RecipeIn, SizeIn } from "../recipe/save.ts";
 
@@ -21,6 +22,7 @@ export const sizeOf = ({ tin }: Pick<BalmOf, "tin">, grams: number, over: Partia
 });
 
 export const balmOf = (of: BalmOf, over: Partial<RecipeIn> = {}): RecipeIn => ({
+  ...UNASKED,
   name: "Test balm",
   code: "TB",
   type: "balm",

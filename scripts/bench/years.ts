@@ -4,6 +4,7 @@
  * at once: corrections that come to nothing, as counting leaves them, through the ledger's own triggers.
  */
 import type { Form } from "#core/measure/mass";
+import { UNASKED } from "#core/recipe/judge/judge";
 import { mg, micros } from "#core/measure/exact";
 import { METHODS, readyDays } from "#core/infusion/methods";
 import { addDays, type Day } from "#core/when";
@@ -99,6 +100,7 @@ async function begin(db: Db, day: Day): Promise<Made> {
       await saveRecipe(
         db,
         {
+          ...UNASKED,
           name: numbered("Balm", r),
           code: `Y${String.fromCharCode(65 + (r % 26))}${String.fromCharCode(65 + Math.floor(r / 26))}`,
           type: "balm",

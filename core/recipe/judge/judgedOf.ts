@@ -28,12 +28,12 @@ export function judgedOf(
   lots: ReadonlyMap<number, Lot>,
   by: { today: Day; scale: Scale },
 ): Judged {
-  const lines = read.lines.flatMap((l, row): (JudgedLine & { id: number; keepsSealed: number | null })[] =>
+  const lines = read.lines.flatMap((l, row): (JudgedLine & { keepsSealed: number | null })[] =>
     l.out.ok && l.material && l.amount
       ? [
           {
             row,
-            id: l.material.id,
+            of: l.material.id,
             name: l.material.name,
             kind: l.material.kind,
             libraryKey: l.material.libraryKey,
@@ -51,7 +51,7 @@ export function judgedOf(
       : [],
   );
   const plans = planTakes(
-    lines.map((l) => ({ of: l.id, amount: l.weight })),
+    lines.map((l) => ({ of: l.of, amount: l.weight })),
     shelf,
   );
   const keeps = lines.map(({ name, keepsSealed }, i): KeepsLine => {

@@ -9,7 +9,7 @@ import type { Amount } from "../../measure/parse.ts";
 import { forField } from "../../measure/write.ts";
 import type { ForWhom, UsedOn } from "../../scent/limits.ts";
 import type { KeepingOf } from "../keeping.ts";
-import { ofSteps, onScale, showSteps, type Scale } from "../scale.ts";
+import { MOVED, ofSteps, onScale, showSteps, type Scale } from "../scale.ts";
 import type { RecipeType } from "../types.ts";
 import { exactWeightText } from "../../measure/read.ts";
 
@@ -39,6 +39,8 @@ export interface Judgement {
 export interface JudgedLine extends SetsFacts {
   /** Its row on the sheet. */
   row: number;
+  /** The material. */
+  of: number;
   name: string;
   sets: Sets;
   cautions: readonly CautionId[];
@@ -75,9 +77,6 @@ export function forScale(weight: Mg, scale: Scale): string {
   const { steps, outOfReach } = onScale(weight, scale);
   return outOfReach ? exactWeightText(weight) : forField(showSteps(steps, scale));
 }
-
-/** Rounding that moves a line by more than this changes the recipe. */
-export const MOVED = 0.1;
 
 /**
  * The same, never less than it is; to the milligram where that would change the recipe.

@@ -1,14 +1,13 @@
 /** Whether it can be weighed and is worth it: the scale's reach, what only costs, what is left over, and what goes on the lips. */
-import { mg, mulDiv } from "../../measure/exact.ts";
+import { mg } from "../../measure/exact.ts";
 import { mostInPot } from "../../scent/dilution.ts";
-import { fillMix, ofSteps, onScale, showScale } from "../scale.ts";
+import { fillMix, leastBatch, MOVED, onScale, showScale } from "../scale.ts";
 import { grams } from "../../measure/write.ts";
 import { exactWeightText } from "../../measure/read.ts";
 import {
   forScale,
   forScaleUp,
   inGrams,
-  MOVED,
   sayShare,
   type Judge,
   type Judged,
@@ -24,9 +23,7 @@ function reach(of: Judged): Judgement[] {
   return byScale(of).flatMap((l): Judgement[] => {
     const read = onScale(l.weight, of.scale);
     if (Math.abs(read.shift) <= MOVED) return [];
-    // Half a step is a tenth of five steps.
-    const least = ofSteps(Math.ceil(0.5 / MOVED), of.scale);
-    const batch = mg(mulDiv(of.total, least, l.weight));
+    const batch = leastBatch(of.total, l.weight, of.scale);
     return [
       {
         key: `reach ${l.name}`,

@@ -60,7 +60,7 @@ function askForm(material: Meant, entered: string, meltedAfter: boolean): Ask[] 
   if (choices.length < 2) return [];
   const say = meltedAfter
     ? "Melted before it was measured, or after?"
-    : `${showAmount(amount.value)} of it measured how? It weighs that much less for the air between.`;
+    : `${showAmount(amount.value)}, measured how? Air between the pieces weighs nothing.`;
   return [{ field: "form", say, choices }];
 }
 

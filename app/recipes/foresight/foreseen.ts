@@ -1,0 +1,43 @@
+/** What is foreseen of a recipe while it is typed: worked out once for the Reckoner's judgement and the pages beneath the ingredients. */
+import { orNothing, readPlain } from "#core/measure/read";
+import { answeredBy, judge } from "#core/recipe/judge/judge";
+import { judgedOf } from "#core/recipe/judge/judgedOf";
+import type { Judged, Judgement } from "#core/recipe/judge/judgement";
+import type { Scale } from "#core/recipe/scale";
+import { RECIPE_TYPES } from "#core/recipe/types";
+import type { ReadRecipe } from "#core/recipe/written";
+import type { Lot } from "#core/stock/lots";
+import type { Shelf } from "#core/stock/shelf";
+import { useMemo } from "react";
+import { shelfOfStuff, type Stuff } from "../../names/named.ts";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { RecipeTexts } from "../recipeTexts.ts";
+
+export interface Foreseen {
+  judged: Judged;
+  open: Judgement[];
+  known: (Judgement & { word: string })[];
+  shelf: Shelf;
+  lots: ReadonlyMap<number, Lot>;
+}
+
+/** How much stays in pot and jug, in basis points; nothing while it can't be read. */
+export const lossOf = (text: string): number => Math.min(Math.round(orNothing(text, readPlain, 0) * 100), 5000);
+
+export function useForeseen({ read, values }: { read: ReadRecipe; values: RecipeTexts }, stuff: readonly Stuff[], scale: Scale): Foreseen {
+  const { today } = useWorkshop();
+  const shelf = useMemo(() => shelfOfStuff(stuff, today), [stuff, today]);
+  const lots = useMemo(() => new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const))), [stuff]);
+  return useMemo(() => {
+    const { type, usedOn, forWhom } = values;
+    const sheet = {
+      ...{ type, forWhom, usedOn: usedOn || RECIPE_TYPES[type].usedOn },
+      lossBp: lossOf(values.loss),
+      keepsMonths: orNothing(values.keepsMonths, readPlain, RECIPE_TYPES[type].keepsMonths),
+      away: values.sizes.map((s) => s.away === "yes"),
+    };
+    const judged = judgedOf(read, sheet, shelf, lots, { today, scale });
+    const said = read.problem === null ? judge(judged) : [];
+    return { judged, ...answeredBy(said, Object.fromEntries(values.answers.map((a) => [a.key, a.word]))), shelf, lots };
+  }, [read, values, shelf, lots, today, scale]);
+}

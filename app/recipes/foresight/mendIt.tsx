@@ -1,0 +1,158 @@
+/** Too soft or too hard: what to put into the pot, melted again, to have it as it is wished, and what that does to the rest. */
+import { mendWith } from "#core/firmness/mend";
+import { firmness, mixOf } from "#core/firmness/model";
+import { FEEL_IDS, FEELS, feelOf, feelRange, fitOf, middleOf, PLACES, PLACE_IDS, type Feel, type Place } from "#core/firmness/words";
+import { mg, mulDiv, type Mg } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { orElse } from "#core/outcome";
+import { readWeight } from "#core/measure/read";
+import { grams } from "#core/measure/write";
+import { forScaleUp, inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
+import { mendingLine } from "#core/recipe/judge/setting";
+import { RECIPE_TYPES } from "#core/recipe/types";
+import type { School } from "#core/stock/schools";
+import { isScent } from "#core/scent/dilution";
+import { useState } from "react";
+import { Button, Choice, Text } from "../../ui/fields/form.tsx";
+import { Table } from "../../ui/lists/table.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import type { Costing } from "../costing.ts";
+import type { Mending } from "./mending.ts";
+
+const NEVER = 1e9;
+/** The middle of what a finger calls so. */
+const middle = (feel: Feel): number => {
+  const [low, high] = feelRange(feel);
+  return high > NEVER ? low * 1.1 : (low + high) / 2;
+};
+const WISHED = FEEL_IDS.filter((f) => f !== "pours");
+
+export function MendIt({ judged, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
+  const { currency, school } = useWorkshop();
+  const product = RECIPE_TYPES[judged.type].label.toLowerCase();
+  const [wish, setWish] = useState<Feel | "right">("right");
+  const [place, setPlace] = useState<Place>("kitchen");
+  const [chosen, choose] = useState<number | null>(null);
+  const [potText, setPot] = useState("");
+  const celsius = PLACES[place].celsius;
+  const firm = wish === "right" ? middleOf(judged.type) : middle(wish);
+  const now = firmness(mixOf(judged.lines), celsius);
+  const can = judged.lines.filter((l) => l.sets.as !== "powder" && !isScent(l));
+  const by = can.find((l) => l.row === chosen) ?? mendingLine(judged, now < firm) ?? can[0];
+  const pot = potText.trim() === "" ? judged.total : orElse(readWeight(potText), null);
+  if (!by) return null;
+  const inPot = pot === null ? null : inPotOf(judged, pot);
+  const there = wish === "right" && place === "kitchen" ? fitOf(now, judged.type) === "fit" : wish !== "right" && feelOf(now) === wish;
+  const more = there || !inPot ? null : mendWith(inPot, by.sets, { firm, celsius });
+  return (
+    <div>
+      <h3 className="mb-1 font-semibold">Harder or softer</h3>
+      <div className="grid gap-3 sm:grid-cols-[1.2fr_1fr_1.4fr_0.9fr]">
+        <Choice
+          label="Make it"
+          options={[["right", `right for a ${product}`], ...WISHED.map((f) => [f, FEELS[f].say] as const)]}
+          value={wish}
+          onChange={(e) => setWish(e.target.value as Feel | "right")}
+        />
+        <Choice
+          label="Where"
+          options={PLACE_IDS.map((p) => [p, `${PLACES[p].label}, ${PLACES[p].celsius} °C`] as const)}
+          value={place}
+          onChange={(e) => setPlace(e.target.value as Place)}
+        />
+        <Choice
+          label="By adding"
+          options={can.map((l) => [String(l.row), l.name] as const)}
+          value={String(by.row)}
+          onChange={(e) => choose(Number(e.target.value))}
+        />
+        <Text
+          data-amount
+          label="In the pot"
+          placeholder={grams(judged.total)}
+          value={potText}
+          onChange={(e) => setPot(e.target.value)}
+          problem={pot === null ? "Enter a weight, such as 400 g." : undefined}
+        />
+      </div>
+      <div className="mt-2" aria-live="polite">
+        {there && <p className="text-sage">It is that already: like {sayShare(now)} beeswax.</p>}
+        {!there && inPot && more === null && (
+          <p className="text-honey">
+            No amount of {by.name} makes it so. Add something {now < firm ? "harder" : "softer"}.
+          </p>
+        )}
+        {inPot && more !== null && (
+          <After {...{ judged, costing, by, more, pot: pot!, currency }} firm={now} celsius={celsius} inPot={inPot} school={school} />
+        )}
+        {inPot && more !== null && pot === judged.total && inGrams(judged) && (
+          <Button
+            small
+            className="mt-2"
+            onClick={() => {
+              const entered = forScaleUp(mg(by.weight + more), judged.scale);
+              mending.press({ say: `Made it ${entered} of ${by.name}`, rows: [{ row: by.row, entered }] });
+            }}
+          >
+            Put it in the recipe
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What is in the pot of each line. */
+const inPotOf = (judged: Judged, pot: Mg): JudgedLine[] =>
+  judged.lines.map((l) => ({ ...l, weight: mg(mulDiv(l.weight, pot, judged.total)) }));
+
+interface AfterProps {
+  judged: Judged;
+  costing: Costing;
+  by: JudgedLine;
+  more: Mg;
+  pot: Mg;
+  inPot: readonly JudgedLine[];
+  firm: number;
+  celsius: number;
+  currency: string;
+  school: School;
+}
+
+/** Before and after, figure by figure. */
+function After({ costing, by, more, pot, inPot, firm, celsius, currency, school }: AfterProps) {
+  const added = [...inPot, { ...by, weight: more }];
+  const total = pot + more;
+  const of = (lines: readonly JudgedLine[], fits: (l: JudgedLine) => boolean): number =>
+    lines.reduce((a, l) => (fits(l) ? a + l.weight : a), 0);
+  const [size] = costing.sizes;
+  const costed = (lines: readonly JudgedLine[]) => lines.map((l) => ({ of: l.of, weight: l.weight }));
+  const [before, after] = size ? [costing.cost(size, costed(inPot)), costing.cost(size, costed(added))] : [null, null];
+  const rows: [what: string, was: string, is: string][] = [
+    ["In the pot", grams(pot), grams(total)],
+    ["Like beeswax in oil", sayShare(firm), sayShare(firmness(mixOf(added), celsius))],
+    ["Wax share", sayShare(of(inPot, (l) => l.sets.as === "wax") / pot), sayShare(of(added, (l) => l.sets.as === "wax") / total)],
+  ];
+  if (inPot.some(isScent)) rows.push(["Scent", sayShare(of(inPot, isScent) / pot), sayShare(of(added, isScent) / total)]);
+  if (size && before && after) {
+    rows.push([`Fills, ${size.label}`, `${before.fill.units}`, `${after.fill.units}`]);
+    const [a, b] = [before.perUnit[school], after.perUnit[school]];
+    if (a && b) rows.push(["Cost of one", money(a.total, currency), money(b.total, currency)]);
+  }
+  return (
+    <>
+      <p>
+        Melt it again with <strong>{grams(more)}</strong> more {by.name}.
+      </p>
+      <Table
+        rows={rows}
+        by={([what]) => what}
+        columns={[
+          { head: "It changes", cell: ([what]) => what },
+          { head: "Now", as: "figure", cell: ([, was]) => was },
+          { head: "Then", as: "figure", cell: ([, , is]) => <strong>{is}</strong> },
+        ]}
+      />
+    </>
+  );
+}

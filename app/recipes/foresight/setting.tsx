@@ -1,0 +1,92 @@
+/** How it sets: the curve over warmth with its table, what would make it harder or softer, and how much wax each firmness takes. */
+import { waxFor } from "#core/firmness/mend";
+import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
+import { FEELS, feelOf, feelRange, fitOf, PLACES, PLACE_IDS, sayFit, WISHES, type Feel } from "#core/firmness/words";
+import { grams } from "#core/measure/write";
+import { sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
+import { mendingLine } from "#core/recipe/judge/setting";
+import { RECIPE_TYPES } from "#core/recipe/types";
+import { lazy, useDeferredValue, useMemo } from "react";
+import { AsTable, Drawn } from "../../ui/figures/drawn.tsx";
+import { Table } from "../../ui/lists/table.tsx";
+import type { Costing } from "../costing.ts";
+import { MendIt } from "./mendIt.tsx";
+import type { Mending } from "./mending.ts";
+
+const FirmnessChart = lazy(() => import("./firmnessChart.tsx"));
+const [FROM, TO] = [15, 50];
+
+export function Setting({ judged: now, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
+  const judged = useDeferredValue(now);
+  const mix = useMemo(() => mixOf(judged.lines), [judged.lines]);
+  const points = useMemo(
+    () =>
+      Array.from({ length: TO - FROM + 1 }, (_, i) => {
+        const firm = firmness(mix, FROM + i);
+        return { celsius: FROM + i, firm, feel: FEELS[feelOf(firm)].say };
+      }),
+    [mix],
+  );
+  const kitchen = firmness(mix, SAID_AT);
+  const { right } = WISHES[judged.type];
+  const product = RECIPE_TYPES[judged.type].label.toLowerCase();
+  return (
+    <div className="space-y-5">
+      <div>
+        <p className="mb-1">
+          Likely <strong>{FEELS[feelOf(kitchen)].say}</strong> in the kitchen:{" "}
+          {fitOf(kitchen, judged.type) === "fit" ? "as a " + product + " should" : sayFit(kitchen, judged.type)}. It sets like{" "}
+          {sayShare(kitchen)} beeswax in plain oil; the green band is right for a {product}.
+        </p>
+        <Drawn height={240}>
+          <FirmnessChart points={points} right={right} />
+        </Drawn>
+        <AsTable>
+          <Table
+            rows={PLACE_IDS}
+            by={(p) => p}
+            columns={[
+              { head: "Where", cell: (p) => PLACES[p].in },
+              { head: "Warm", as: "figure", cell: (p) => `${PLACES[p].celsius} °C` },
+              { head: "Like beeswax in oil", as: "figure", cell: (p) => sayShare(firmness(mix, PLACES[p].celsius)) },
+              { head: "To the finger", cell: (p) => FEELS[feelOf(firmness(mix, PLACES[p].celsius))].say },
+            ]}
+          />
+        </AsTable>
+        <p className="mt-1 text-[0.88rem] text-pine-soft">
+          An estimate from typical figures, from memory: try a drop on a cold spoon before you pour, and believe the spoon.
+        </p>
+      </div>
+      <MendIt key={judged.type} judged={judged} costing={costing} mending={mending} />
+      <WaxFor judged={judged} />
+    </div>
+  );
+}
+
+const MIDDLE: readonly Feel[] = ["verySoft", "scoops", "firm", "twists", "bar"];
+
+/** The other way round: for each firmness, how much wax a hundred grams of everything else take. */
+function WaxFor({ judged }: { judged: Judged }) {
+  const wax = mendingLine(judged, true);
+  const rest: JudgedLine[] = judged.lines.filter((l) => l.sets.as !== "wax");
+  if (!wax || rest.length === 0) return null;
+  const rows = MIDDLE.map((feel) => {
+    const [low, high] = feelRange(feel);
+    return { feel, need: waxFor(rest, wax.sets, { firm: (low + Math.min(high, low * 1.6)) / 2, celsius: SAID_AT }) };
+  });
+  return (
+    <div>
+      <h3 className="mb-1 font-semibold">How much {wax.name} to 100 g of the rest</h3>
+      <Table
+        rows={rows}
+        by={(r) => r.feel}
+        columns={[
+          { head: "In the kitchen", cell: (r) => FEELS[r.feel].say },
+          { head: wax.name, as: "weight", cell: (r) => (r.need === null ? "none: firm enough without" : grams(r.need)) },
+          { head: "By parts", as: "figure", cell: (r) => r.need !== null && `1 : ${(100_000 / r.need).toFixed(1)}` },
+          { head: "Of the whole", as: "figure", cell: (r) => r.need !== null && sayShare(r.need / (r.need + 100_000)) },
+        ]}
+      />
+    </div>
+  );
+}
