@@ -36,6 +36,7 @@ export default [
       index("recipes/recipes.tsx"),
       route("new", "recipes/write.tsx", { id: "recipes/new" }),
       route(":id", "recipes/write.tsx", { id: "recipes/one" }),
+      route(":id/versions", "recipes/versions/compare.tsx"),
     ]),
     ...prefix("bench", [index("bench/bench.tsx"), route("set-out", "bench/setOut.tsx"), route(":id", "bench/batch.tsx")]),
     route("cabinet", "cabinet/cabinet.tsx"),

@@ -24,10 +24,22 @@ import { Judgements } from "./foresight/judgements.tsx";
 import { useMends } from "./foresight/mending.ts";
 import { Sizes } from "./sizes.tsx";
 
+/** Said while an older version stands on the sheet. */
+const backSaid = (id: number, n: number): ReactNode => (
+  <>
+    This is version {n} as it was. Kept, it becomes the newest one; until then nothing has changed.{" "}
+    <Link to={`/recipes/${id}`} className="underline underline-offset-4">
+      Show what it is made by now
+    </Link>
+  </>
+);
+
 const PasteRecipe = lazy(() => import("./scribbled/pasteRecipe.tsx"));
 
 interface Props {
   written: WrittenRecipe | null;
+  /** The older version that stands on the sheet to be gone back to. */
+  back: number | null;
   /** One that the new one is a copy of. */
   like: WrittenRecipe | null;
   /** What it takes as it is written. */
@@ -59,11 +71,15 @@ const FIELD_NAMES = {
   sizes: "Sizes",
 };
 
-export function RecipeSheet({ written, like, stuff: given, bare, rates, scale, opened, types, children }: Props) {
+export function RecipeSheet({ written, back, like, stuff: given, bare, rates, scale, opened, types, children }: Props) {
   const names = useMemo(() => new Map(given.map((m) => [m.id, m.name])), [given]);
-  const sheet = useSheet<RecipeTexts>(like ? copyTexts(like, names) : recipeTexts(written, names), opened, {
-    draft: (v) => v.name || "A recipe",
-  });
+  const sheet = useSheet<RecipeTexts>(
+    like ? copyTexts(like, names) : recipeTexts(written, names, back === null ? "" : `Back to version ${back}`),
+    opened,
+    {
+      draft: (v) => v.name || "A recipe",
+    },
+  );
   const { values } = sheet;
   const {
     known: stuff,
@@ -89,7 +105,9 @@ export function RecipeSheet({ written, like, stuff: given, bare, rates, scale, o
           title={written ? written.recipe.name : like ? `Like ${like.recipe.name}` : "Write a recipe"}
           about={
             written
-              ? written.recipe.retired && AWAY_SAID
+              ? back === null
+                ? written.recipe.retired && AWAY_SAID
+                : backSaid(written.recipe.id, back)
               : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams stand beside every line."
           }
         >

@@ -40,7 +40,7 @@ export function copyTexts(like: WrittenRecipe, names: ReadonlyMap<number, string
 }
 
 /** @param names of materials by id @example recipeTexts(null, new Map()).loss // "2" */
-export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, string>): RecipeTexts {
+export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, string>, note = ""): RecipeTexts {
   if (!w) return NEW;
   const { recipe: r } = w;
   const name = (id: number | null): string => (id === null ? "" : (names.get(id) ?? ""));
@@ -54,7 +54,7 @@ export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, 
     keepsMonths: String(r.keepsMonths),
     batchMinutes: String(r.batchMinutes),
     method: r.method,
-    note: "",
+    note,
     usedOn: r.usedOn,
     forWhom: r.forWhom,
     answers: Object.entries(r.answers).map(([key, word]) => ({ key, word })),

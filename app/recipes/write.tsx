@@ -4,7 +4,8 @@ import { problemsOf, readWritten } from "#core/recipe/written";
 import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "#core/scent/limits";
 import { done, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
-import { readWhole, versionsOf } from "#db/recipe/read";
+import { versionsOf } from "#db/recipe/history";
+import { readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { keptSettings } from "#db/settings";
 import { anyMaterial, listMaterials } from "#db/shelf/materials";
@@ -20,7 +21,7 @@ import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { RecipeSheet } from "./recipeSheet.tsx";
 import { stuffOf } from "../shelf/stuff.server.ts";
 import { recipeTexts } from "./recipeTexts.ts";
-import { Versions } from "./versions.tsx";
+import { Versions } from "./versions/versions.tsx";
 import type { Route } from "./+types/write";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -29,20 +30,25 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
-  const asked = id === null ? new URL(request.url).searchParams.get("like") : null;
+  const asks = new URL(request.url).searchParams;
+  const asked = id === null ? asks.get("like") : null;
+  const n = Number(asks.get("version") ?? 0);
   const record = id === null ? null : ({ kind: "recipe", id } as const);
-  const [settings, any, written, like, versions, book, sheet] = await Promise.all([
+  const [settings, any, now, like, versions, book, sheet] = await Promise.all([
     keptSettings(db()),
     anyMaterial(db()),
     id === null ? null : readWhole(db(), id),
-    asked === null ? null : readWhole(db(), idOf(asked)),
+    asked === null ? null : n > 0 ? readVersion(db(), idOf(asked), n) : readWhole(db(), idOf(asked)),
     id === null ? [] : versionsOf(db(), id),
     record && actsOf(record),
     opened(record),
   ]);
+  const back = id !== null && now && n > 0 && n !== now.recipe.n && versions.some((v) => v.n === n) ? await readVersion(db(), id, n) : null;
+  const written = back && now ? asItWas(now, back) : now;
   if (id !== null && !written) throw new Response("Not found", { status: 404 });
   return {
     written,
+    back: back?.recipe.n ?? null,
     like,
     stuff: await stuffOf(materialsOf([written ?? like].flatMap((w) => w ?? []))),
     bare: !any,
@@ -53,6 +59,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     opened: sheet,
   };
 }
+
+/** A recipe as an older version said it, in the sizes it is made in now. */
+const asItWas = (now: WrittenRecipe, then: WrittenRecipe): WrittenRecipe => ({ ...now, recipe: then.recipe, lines: then.lines });
 
 const schema = object({
   name: words("a name", 80),
@@ -146,11 +155,11 @@ export default function Write({ loaderData }: Route.ComponentProps) {
   // A recipe just kept comes back as another sheet.
   return (
     <RecipeSheet
-      key={written ? `${written.recipe.id} ${loaderData.opened.seen}` : "new"}
+      key={written ? `${written.recipe.id} ${written.recipe.n} ${loaderData.opened.seen}` : "new"}
       {...loaderData}
       types={RECIPE_TYPE_IDS.map((t) => [t, RECIPE_TYPES[t].label] as const)}
     >
-      {versions.length > 0 && <Versions versions={versions} />}
+      {versions.length > 0 && <Versions recipeId={written!.recipe.id} versions={versions} />}
       {book && <ActsOf {...book} />}
       {written && (
         <Keeping of="recipe" id={written.recipe.id} retired={written.recipe.retired} copy={`/recipes/new?like=${written.recipe.id}`} />

@@ -28,7 +28,7 @@ const NAMES = {
 type Name = keyof typeof NAMES;
 /** A pot by parts. */
 const pot = (parts: Partial<Record<Name, number>> & Record<string, number>): MixLine[] =>
-  Object.entries(parts).map(([n, w]) => ({ weight: mg(Math.round(w * 10_000)), sets: sets(NAMES[n as Name] ?? n) }));
+  Object.entries(parts).map(([n, w]) => ({ weight: mg(Math.round(w * 10_000)), sets: sets(n in NAMES ? NAMES[n as Name] : n) }));
 const at = (celsius: number, parts: Parameters<typeof pot>[0]): number => firmness(mixOf(pot(parts)), celsius);
 const kitchen = (parts: Parameters<typeof pot>[0]): number => at(PLACES.kitchen.celsius, parts);
 

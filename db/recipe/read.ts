@@ -1,12 +1,11 @@
 /** Recipes as they are written now, with their sizes, and everything needed to cost them. */
 import type { CostIn, WorkRates } from "#core/recipe/cost";
-import { and, asc, desc, eq, getTableColumns, or, sql, type Placeholder } from "drizzle-orm";
-import { notBack } from "../act/standing.ts";
+import { and, asc, eq, getTableColumns, or, sql, type Placeholder } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
-import { batch, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
 export type ProductRow = typeof product.$inferSelect;
 const { id, materialId, entered, form, weight, name } = recipeLine;
@@ -84,32 +83,23 @@ export const recipesAway = (db: Reads) =>
     db.select({ id: recipe.id, name: recipe.name }).from(recipe).where(eq(recipe.retired, true)).orderBy(asc(recipe.name)),
   );
 
+/** A recipe as one of its versions said it, with the sizes it is made in now; null where there is none of that number. */
+export async function readVersion(db: Reads, id: number, n: number): Promise<WrittenRecipe | null> {
+  const [found] = await ask(db, "one_version", { id, n }, (at) =>
+    db
+      .select({ recipe: head, lines: linesOf, sizes: sizesOf("made") })
+      .from(recipe)
+      .innerJoin(recipeVersion, eq(recipeVersion.recipeId, recipe.id))
+      .where(and(eq(recipe.id, at.id), eq(recipeVersion.n, at.n))),
+  );
+  return found ?? null;
+}
+
 /** One recipe with the sizes that were put away too, last. */
 export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | null> {
   const [found] = await ask(db, "whole_recipes", { ids: [id] }, (at) => written(db, "all", at.ids));
   return found ?? null;
 }
-
-/** The versions of a recipe that were not taken back, newest first, with how often each was poured. */
-export const versionsOf = (db: Reads, recipeId: number) => ask(db, "versions_of", { recipeId }, (at) => versions(db, at.recipeId));
-
-const versions = (db: Reads, recipeId: Placeholder) =>
-  db
-    .select({
-      id: recipeVersion.id,
-      n: recipeVersion.n,
-      day: recipeVersion.day,
-      note: recipeVersion.note,
-      name: recipeVersion.name,
-      total: recipeVersion.total,
-      batches:
-        sql`(select count(*) from ${batch} b where b.version_id = ${sql.raw('"recipe_version"."id"')} and b.poured_act_id is not null)`.mapWith(
-          Number,
-        ),
-    })
-    .from(recipeVersion)
-    .where(and(eq(recipeVersion.recipeId, recipeId), sql`(${recipeVersion.actId} is null or ${notBack(recipeVersion.actId)})`))
-    .orderBy(desc(recipeVersion.n));
 
 /** A size of a written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */
 export const costInput = (w: WrittenRecipe, size: WrittenSize, rates: WorkRates, weights = w.lines.map((l) => l.weight)): CostIn => ({

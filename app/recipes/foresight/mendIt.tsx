@@ -127,14 +127,14 @@ function After({ costing, by, more, pot, inPot, firm, celsius, currency, school 
     lines.reduce((a, l) => (fits(l) ? a + l.weight : a), 0);
   const [size] = costing.sizes;
   const costed = (lines: readonly JudgedLine[]) => lines.map((l) => ({ of: l.of, weight: l.weight }));
-  const [before, after] = size ? [costing.cost(size, costed(inPot)), costing.cost(size, costed(added))] : [null, null];
   const rows: [what: string, was: string, is: string][] = [
     ["In the pot", grams(pot), grams(total)],
     ["Like beeswax in oil", sayShare(firm), sayShare(firmness(mixOf(added), celsius))],
     ["Wax share", sayShare(of(inPot, (l) => l.sets.as === "wax") / pot), sayShare(of(added, (l) => l.sets.as === "wax") / total)],
   ];
   if (inPot.some(isScent)) rows.push(["Scent", sayShare(of(inPot, isScent) / pot), sayShare(of(added, isScent) / total)]);
-  if (size && before && after) {
+  if (size) {
+    const [before, after] = [costing.cost(size, costed(inPot)), costing.cost(size, costed(added))];
     rows.push([`Fills, ${size.label}`, `${before.fill.units}`, `${after.fill.units}`]);
     const [a, b] = [before.perUnit[school], after.perUnit[school]];
     if (a && b) rows.push(["Cost of one", money(a.total, currency), money(b.total, currency)]);

@@ -5,12 +5,13 @@ import { readCount, readWeight } from "#core/measure/read";
 import { grams, gramsIn } from "#core/measure/write";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { rescale } from "#core/recipe/rescale";
-import { forScale, sayShare, type Judged, type Mend } from "#core/recipe/judge/judgement";
+import { forScale, type Judged, type Mend } from "#core/recipe/judge/judgement";
 import { batchFor, fillMix, showScale, showSteps, totalForLine } from "#core/recipe/scale";
 import type { Lot } from "#core/stock/lots";
 import { isUsable } from "#core/stock/lots";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
+import { percent } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
@@ -190,11 +191,11 @@ function Then({
             className: (r) => (r.unsure ? "text-honey font-semibold" : ""),
             foot: gramsIn(2)(then.total),
           },
-          { head: "Share", as: "figure", cell: (r) => sayShare(r.share) },
+          { head: "Share", as: "figure", cell: (r) => percent(r.share) },
           {
             head: "Share then",
             as: "figure",
-            cell: (r) => sayShare(r.shareThen),
+            cell: (r) => percent(r.shareThen),
             className: (r) => (r.unsure ? "text-honey font-semibold" : ""),
           },
         ]}

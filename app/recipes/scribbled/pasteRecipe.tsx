@@ -41,22 +41,31 @@ export default function PasteRecipe({ now, put, close }: Props & { close: () => 
   const lines = read?.lines.filter((l): l is Line => l.as === "line") ?? [];
   const steps = read?.lines.filter((l) => l.as === "step") ?? [];
 
+  const takeFile = (): void => {
+    const file = readRecipeFile(text);
+    if (!file.ok) {
+      say(file.problem.say);
+      return;
+    }
+    put(fromPortable(file.value, now()));
+    close();
+  };
   const readIt = async (): Promise<void> => {
-    say(null);
-    if (text.trim() === "") return say("Paste or type a recipe first.");
+    say(text.trim() === "" ? "Paste or type a recipe first." : null);
+    if (text.trim() === "") return;
     if (fileOf(text)) {
-      const file = readRecipeFile(text);
-      if (!file.ok) return say(file.problem.say);
-      put(fromPortable(file.value, now()));
-      return close();
+      takeFile();
+      return;
     }
     setBusy(true);
     try {
       const r = await fetch(to, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ text }) });
       const answer = (await r.json()) as ReadThrough & { problems?: { say: string }[] };
-      if (answer.problems) return say(answer.problems[0]?.say ?? "That could not be read.");
-      setRead(answer);
-      setOpens(answer.lines.flatMap((l) => (l.as === "line" ? [begin(l)] : [])));
+      if (answer.problems) say(answer.problems[0]?.say ?? "That could not be read.");
+      else {
+        setRead(answer);
+        setOpens(answer.lines.flatMap((l) => (l.as === "line" ? [begin(l)] : [])));
+      }
     } catch {
       say("The server doesn't answer. What you pasted is still here; try again in a moment.");
     } finally {
@@ -71,13 +80,13 @@ export default function PasteRecipe({ now, put, close }: Props & { close: () => 
   const take = lines.flatMap((_, i) => (opens[i]!.out ? [] : [opens[i]!.line]));
 
   const putIn = (where: "instead" | "below"): void => {
-    if (left > 0) return say(`${counted(left, "line")} ${left === 1 ? "is" : "are"} still to be answered, or to be left out.`);
+    if (left > 0) {
+      say(`${counted(left, "line")} ${left === 1 ? "is" : "are"} still to be answered, or to be left out.`);
+      return;
+    }
     const t = now();
     const stand = where === "below" ? t.lines.filter((l) => l.material !== "" || l.entered !== "") : [];
-    const method = [t.method, ...steps.map((s) => s.text)]
-      .filter((s) => s !== "")
-      .join("\n")
-      .slice(0, 4000);
+    const method = [t.method, ...steps.map((s) => s.text)].filter((s) => s !== "").join("\n");
     const name = named ? named.text.replace(/^#+\s*/, "").slice(0, 80) : t.name;
     put({ ...t, name, method, lines: [...stand, ...take, ...(stand.length + take.length === 0 ? [BLANK_LINE] : [])] });
     close();

@@ -89,4 +89,5 @@ export function forScaleUp(weight: Mg, scale: Scale): string {
 }
 
 /** A share as it is said: more exact, the smaller it is. @example sayShare(0.0066) // "0.66 %" */
-export const sayShare = (share: number): string => `${(share * 100).toFixed(share < 0.01 ? 2 : share < 0.1 ? 1 : 0)} %`;
+export const sayShare = (share: number): string =>
+  share === 0 ? "0 %" : `${(share * 100).toFixed(share < 0.01 ? 2 : share < 0.1 ? 1 : 0)} %`;

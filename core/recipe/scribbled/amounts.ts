@@ -46,7 +46,7 @@ const ALSO: readonly UnitWord[] = [
 ];
 const WORDS: readonly UnitWord[] = [
   ...ALSO,
-  ...(Object.keys(UNITS) as UnitId[]).flatMap((id) => UNITS[id].words.map((word) => ({ word: word as string, id }))),
+  ...(Object.keys(UNITS) as UnitId[]).flatMap((id) => UNITS[id].words.map((word) => ({ word, id }))),
 ].sort((a, b) => b.word.length - a.word.length);
 
 /** The unit a text begins with, and what comes after it. */

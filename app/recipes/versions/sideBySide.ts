@@ -1,0 +1,94 @@
+/** Two versions of a recipe, line by line and figure by figure: what each was read as and comes to against the shelf of today. */
+import { firmness, mixOf } from "#core/firmness/model";
+import { FEELS, feelOf, PLACE_IDS, PLACES } from "#core/firmness/words";
+import type { Mg } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import type { WorkRates } from "#core/recipe/cost";
+import { judge } from "#core/recipe/judge/judge";
+import { judgedOf } from "#core/recipe/judge/judgedOf";
+import { sayShare } from "#core/recipe/judge/judgement";
+import type { Scale } from "#core/recipe/scale";
+import { RECIPE_TYPES } from "#core/recipe/types";
+import { readWritten } from "#core/recipe/written";
+import { isScent } from "#core/scent/dilution";
+import type { School } from "#core/stock/schools";
+import type { Day } from "#core/when";
+import { shelfOfStuff, type Stuff } from "../../names/named.ts";
+import { costingOf } from "../costing.ts";
+import type { RecipeTexts } from "../recipeTexts.ts";
+
+export interface LineOf {
+  entered: string;
+  weight: Mg;
+  share: number;
+}
+
+/** One material in both; null where a version hasn't got it. */
+export interface Pair {
+  material: string;
+  a: LineOf | null;
+  b: LineOf | null;
+}
+
+export interface By {
+  stuff: readonly Stuff[];
+  rates: WorkRates;
+  scale: Scale;
+  today: Day;
+  school: School;
+  currency: string;
+}
+
+/** The lines of two versions, in the order of the newer; what only the older has comes last. A material in two lines is paired in order. */
+export function pairLines(a: RecipeTexts, b: RecipeTexts, stuff: readonly Stuff[]): Pair[] {
+  const linesOf = (t: RecipeTexts): { material: string; line: LineOf }[] =>
+    readWritten(t, stuff).lines.flatMap((l, i) =>
+      l.out.ok && l.material
+        ? [{ material: l.material.name, line: { entered: t.lines[i]!.entered, weight: l.out.weight, share: l.out.share } }]
+        : [],
+    );
+  const older = linesOf(a);
+  const pairs = linesOf(b).map(({ material, line }): Pair => {
+    const at = older.findIndex((o) => o.material === material);
+    return { material, b: line, a: at >= 0 ? older.splice(at, 1)[0]!.line : null };
+  });
+  return [...pairs, ...older.map((o): Pair => ({ material: o.material, a: o.line, b: null }))];
+}
+
+/** What a version comes to, by name: the same names for any version. */
+export function figuresOf(t: RecipeTexts, { stuff, rates, scale, today, school, currency }: By): Map<string, string> {
+  const read = readWritten(t, stuff);
+  const shelf = shelfOfStuff(stuff, today);
+  const lots = new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const)));
+  const sheet = {
+    ...{ type: t.type, forWhom: t.forWhom, usedOn: t.usedOn || RECIPE_TYPES[t.type].usedOn },
+    lossBp: Math.round(Number(t.loss) * 100),
+    keepsMonths: Number(t.keepsMonths),
+    away: t.sizes.map((s) => s.away === "yes"),
+  };
+  const judged = judgedOf(read, sheet, shelf, lots, { today, scale });
+  const mix = mixOf(judged.lines);
+  const share = (fits: (l: (typeof judged.lines)[number]) => boolean): string =>
+    sayShare(judged.lines.filter(fits).reduce((sum, l) => sum + l.share, 0));
+  const costing = costingOf(read, t, rates, shelf);
+  const said = judge(judged);
+  const figures = new Map<string, string>([
+    ["Batch", grams(read.total)],
+    ["Wax share", share((l) => l.sets.as === "wax")],
+    ...PLACE_IDS.map((p): [string, string] => {
+      const firm = firmness(mix, PLACES[p].celsius);
+      return [`Sets, ${PLACES[p].label}`, `${FEELS[feelOf(firm)].say}, like ${sayShare(firm)} wax`];
+    }),
+    ["Scent", share(isScent)],
+    ["Keeps, made today", `${judged.keeping.months} months`],
+  ]);
+  for (const size of costing.sizes) {
+    const cost = costing.cost(size);
+    const each = cost.perUnit[school];
+    figures.set(`Fills, ${size.label}`, `${cost.fill.units}`);
+    figures.set(`Cost of one, ${size.label}`, each ? money(each.total, currency) : "—");
+  }
+  figures.set("To look at", said.length === 0 ? "nothing" : said.map((j) => j.say).join(" "));
+  return figures;
+}
