@@ -22,7 +22,7 @@ export default function FirmnessChart({ points, right }: Props) {
   const most = Math.max(right[1] * 1.15, ...points.map((p) => p.firm));
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <AreaChart data={[...points]} margin={{ left: 0, right: 18, top: 22, bottom: 0 }} accessibilityLayer>
+      <AreaChart data={[...points]} margin={{ left: 0, right: 18, top: 38, bottom: 0 }} accessibilityLayer>
         <ReferenceArea y1={right[0]} y2={right[1]} fill="var(--color-sage-wash)" fillOpacity={1} ifOverflow="hidden" />
         <CartesianGrid vertical={false} stroke="var(--color-rule)" />
         <XAxis
@@ -39,13 +39,24 @@ export default function FirmnessChart({ points, right }: Props) {
           labelFormatter={(c) => `${Number(c)} °C`}
           {...TOLD}
         />
-        {PLACE_IDS.map((p) => (
+        {PLACE_IDS.map((p, i) => (
           <ReferenceLine
             key={p}
             x={PLACES[p].celsius}
             stroke="var(--color-pine-soft)"
             strokeDasharray="3 3"
-            label={{ value: PLACES[p].label, position: "top", fill: "var(--color-pine)", fontSize: 13 }}
+            label={(at: { viewBox?: { x?: number; y?: number } }) => (
+              // By turns at two heights, so that neighbours don't meet on a phone.
+              <text
+                x={at.viewBox?.x}
+                y={(at.viewBox?.y ?? 0) - (i % 2 ? 22 : 6)}
+                textAnchor="middle"
+                fontSize={13}
+                fill="var(--color-pine)"
+              >
+                {PLACES[p].label}
+              </text>
+            )}
           />
         ))}
         <Area

@@ -5,6 +5,8 @@ import { useState } from "react";
 import type { Costing } from "../costing.ts";
 import type { SheetForm } from "../sizes.tsx";
 import type { Foreseen } from "./foreseen.ts";
+import { Costs } from "../cost/costs.tsx";
+import { Fill } from "../fill/fill.tsx";
 import { Keeps } from "./keeping.tsx";
 import type { Mending } from "./mending.ts";
 import { Scaling } from "./scaling.tsx";
@@ -21,10 +23,17 @@ interface Props {
   unread: string | null;
 }
 
-const PAGES = { sets: "How it sets", scent: "Scent", keeps: "How long it keeps", more: "More or less" } as const;
+const PAGES = {
+  sets: "How it sets",
+  scent: "Scent",
+  keeps: "How long it keeps",
+  more: "More or less",
+  fills: "What it fills",
+  costs: "What it costs",
+} as const;
 type Page = keyof typeof PAGES;
 
-export function Foresight({ foreseen: { judged, lots }, costing, materials, sheet, mending, unread }: Props) {
+export function Foresight({ foreseen: { judged, lots, shelf }, costing, materials, sheet, mending, unread }: Props) {
   const [page, turn] = useState<Page>("sets");
   return (
     <Tabs.Root value={page} onValueChange={(p) => turn(p as Page)} className="mt-7">
@@ -42,6 +51,10 @@ export function Foresight({ foreseen: { judged, lots }, costing, materials, shee
           <Setting judged={judged} costing={costing} mending={mending} />
         ) : page === "scent" ? (
           <Scent judged={judged} materials={materials} sheet={sheet} mending={mending} />
+        ) : page === "costs" ? (
+          <Costs costing={costing} shelf={shelf} lossBp={judged.lossBp} />
+        ) : page === "fills" ? (
+          <Fill judged={judged} costing={costing} shelf={shelf} mending={mending} />
         ) : page === "more" ? (
           <Scaling judged={judged} costing={costing} lots={lots} mending={mending} />
         ) : (

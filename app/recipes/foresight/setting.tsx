@@ -38,7 +38,7 @@ export function Setting({ judged: now, costing, mending }: { judged: Judged; cos
           {fitOf(kitchen, judged.type) === "fit" ? "as a " + product + " should" : sayFit(kitchen, judged.type)}. It sets like{" "}
           {sayShare(kitchen)} beeswax in plain oil; the green band is right for a {product}.
         </p>
-        <Drawn height={240}>
+        <Drawn height={250}>
           <FirmnessChart points={points} right={right} />
         </Drawn>
         <AsTable>
