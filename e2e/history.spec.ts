@@ -144,12 +144,12 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   const other = await context.newPage();
   await open(other, page.url());
   await other.getByLabel("Minutes a batch").fill("61");
-  await other.getByLabel("Method").fill("Wax first. Stir for four minutes.");
+  await other.getByLabel("Step 1", { exact: true }).fill("Wax first. Stir for four minutes.");
   await other.getByLabel("What changed, and why").fill("longer stirring");
   await does(other, "Keep the recipe", "Saved Birch and juniper foot balm, version 2");
   await other.close();
 
-  await page.getByLabel("Method").fill("Wax first, then cocoa.");
+  await page.getByLabel("Step 1", { exact: true }).fill("Wax first, then cocoa.");
   await page.getByLabel("Keeps, months").fill("11");
   await page.getByRole("button", { name: "Keep the recipe" }).click();
   const both = page.getByRole("region", { name: "Changed meanwhile" });
@@ -167,7 +167,7 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
     .last()
     .check();
   await both.getByRole("button", { name: "Go on with this" }).click();
-  await expect(page.getByLabel("Method")).toHaveValue("Wax first. Stir for four minutes.");
+  await expect(page.getByLabel("Step 1", { exact: true })).toHaveValue("Wax first. Stir for four minutes.");
   await expect(page.getByLabel("Minutes a batch")).toHaveValue("61");
   await expect(page.getByLabel("Keeps, months")).toHaveValue("11");
   await does(page, "Keep the recipe", "Saved Birch and juniper foot balm, version 3");

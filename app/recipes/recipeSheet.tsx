@@ -2,10 +2,10 @@
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useDeferredValue, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { Area, Button, Choice, Text } from "../ui/fields/form.tsx";
+import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { Ingredients, Reading } from "./ingredients.tsx";
@@ -22,6 +22,7 @@ import { useForeseen } from "./foresight/foreseen.ts";
 import { Foresight } from "./foresight/foresight.tsx";
 import { Judgements } from "./foresight/judgements.tsx";
 import { useMends } from "./foresight/mending.ts";
+import { Steps } from "./method/steps.tsx";
 import { Sizes } from "./sizes.tsx";
 
 /** Said while an older version stands on the sheet. */
@@ -93,7 +94,10 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
   const now = useMemo(() => ({ read: readWritten(values, stuff), values, form: sheet.form }), [values, stuff, sheet.form]);
   const shown = useStood(now, asking);
   const foreseen = useForeseen(shown, stuff, scale);
-  const costing = costingOf(shown.read, shown.values, rates, foreseen.shelf);
+  const costing = useMemo(() => costingOf(shown.read, shown.values, rates, foreseen.shelf), [shown, rates, foreseen.shelf]);
+  const unread = unreadOf(shown.read, shown.values);
+  // What stands beneath the ingredients is drawn once what was typed is.
+  const soon = useDeferredValue(useMemo(() => ({ foreseen, costing, unread }), [foreseen, costing, unread]));
   const [pasting, paste] = useState(false);
   const mending = useMends(sheet.form);
   const { errors } = sheet.formState;
@@ -184,7 +188,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                 />
               </div>
             </Part>
-            <Foresight {...{ foreseen, costing, sheet, mending }} materials={stuff} unread={unreadOf(shown.read, shown.values)} />
+            <Foresight {...soon} form={sheet.form} mending={mending} materials={stuff} />
             <Sizes sheet={sheet} read={shown.read} />
             <Part title="The batch">
               <div className="mb-4 grid gap-4 sm:grid-cols-4">
@@ -211,7 +215,13 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                   problem={errors.batchMinutes?.message}
                 />
               </div>
-              <Area className="mt-4" label="Method" rows={4} {...sheet.register("method")} problem={errors.method?.message} />
+              <Steps
+                method={sheet.values.method}
+                batchMinutes={sheet.values.batchMinutes}
+                form={sheet.form}
+                judged={soon.foreseen.judged}
+                problem={errors.method?.message}
+              />
               {written && (
                 <Text
                   className="mt-4"

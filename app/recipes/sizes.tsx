@@ -10,7 +10,7 @@ import { LineTable, type Column } from "../ui/fields/lines.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { BLANK_PACK, BLANK_SIZE, type RecipeTexts } from "./recipeTexts.ts";
 
-export type SheetForm = Pick<UseFormReturn<RecipeTexts>, "control" | "register" | "setValue" | "getValues" | "formState"> & {
+type SheetForm = Pick<UseFormReturn<RecipeTexts>, "control" | "register" | "setValue" | "getValues" | "formState"> & {
   form: UseFormReturn<RecipeTexts>;
   values: RecipeTexts;
 };

@@ -32,9 +32,13 @@ export interface KeepingOf {
   weak: Weak[];
 }
 
-const MONTH_DAYS = 365.25 / 12;
-/** @example monthsUntil("2026-11-27", "2027-05-30") // 6 */
-export const monthsUntil = (today: Day, day: Day): number => Math.max(0, Math.floor(daysBetween(today, day) / MONTH_DAYS));
+/** Whole months by the calendar; none for a day that is past. @example monthsUntil("2026-11-27", "2027-05-27") // 6 */
+export function monthsUntil(today: Day, day: Day): number {
+  // A month has 31 days at most, so that this is never too many.
+  let months = Math.max(0, Math.floor(daysBetween(today, day) / 31));
+  while (addMonths(today, months + 1) <= day) months++;
+  return months;
+}
 
 /**
  * @param keepsMonths how long the product keeps when everything in it does

@@ -1,12 +1,14 @@
 /** What is foreseen before anything is melted, a page for each question; a page is worked out only while it is open. */
 import type { MaterialChoice } from "#core/recipe/written";
 import { Tabs } from "radix-ui";
-import { useState } from "react";
+import { memo, useState } from "react";
+import type { UseFormReturn } from "react-hook-form";
 import type { Costing } from "../costing.ts";
-import type { SheetForm } from "../sizes.tsx";
+import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Foreseen } from "./foreseen.ts";
 import { Costs } from "../cost/costs.tsx";
 import { Fill } from "../fill/fill.tsx";
+import { Instead } from "../instead/instead.tsx";
 import { Keeps } from "./keeping.tsx";
 import type { Mending } from "./mending.ts";
 import { Scaling } from "./scaling.tsx";
@@ -17,50 +19,52 @@ interface Props {
   foreseen: Foreseen;
   costing: Costing;
   materials: readonly MaterialChoice[];
-  sheet: SheetForm;
+  form: UseFormReturn<RecipeTexts>;
   mending: Mending;
   /** What keeps it from adding up. */
   unread: string | null;
 }
 
+/** A page, and what stands on it. */
 const PAGES = {
-  sets: "How it sets",
-  scent: "Scent",
-  keeps: "How long it keeps",
-  more: "More or less",
-  fills: "What it fills",
-  costs: "What it costs",
+  sets: {
+    name: "Sets",
+    of: ({ foreseen: { judged }, ...p }: Props) => <Setting judged={judged} costing={p.costing} mending={p.mending} />,
+  },
+  scent: { name: "Scent", of: ({ foreseen: { judged }, ...p }: Props) => <Scent judged={judged} {...p} /> },
+  keeps: { name: "Keeps", of: ({ foreseen: { judged } }: Props) => <Keeps judged={judged} /> },
+  instead: { name: "Instead", of: ({ foreseen: { judged, shelf }, mending }: Props) => <Instead {...{ judged, shelf, mending }} /> },
+  more: {
+    name: "More or less",
+    of: ({ foreseen: { judged, lots }, costing, mending }: Props) => <Scaling {...{ judged, costing, lots, mending }} />,
+  },
+  fills: {
+    name: "Fills",
+    of: ({ foreseen: { judged, shelf }, costing, mending }: Props) => <Fill {...{ judged, costing, shelf, mending }} />,
+  },
+  costs: {
+    name: "Costs",
+    of: ({ foreseen: { judged, shelf }, costing }: Props) => <Costs {...{ costing, shelf }} lossBp={judged.lossBp} />,
+  },
 } as const;
 type Page = keyof typeof PAGES;
 
-export function Foresight({ foreseen: { judged, lots, shelf }, costing, materials, sheet, mending, unread }: Props) {
+/** Drawn again only when something of what it is given is another; given late, it never keeps the next key waiting. */
+export const Foresight = memo(function Foresight(props: Props) {
   const [page, turn] = useState<Page>("sets");
+  const ready = props.unread === null && props.foreseen.judged.lines.length > 0;
   return (
     <Tabs.Root value={page} onValueChange={(p) => turn(p as Page)} className="mt-7">
       <Tabs.List aria-label="What is foreseen" className="boards no-print px-0!">
         {(Object.keys(PAGES) as Page[]).map((p) => (
           <Tabs.Trigger key={p} value={p} className="board">
-            {PAGES[p]}
+            {PAGES[p].name}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
       <Tabs.Content value={page} className="border-t border-rule pt-4">
-        {unread !== null || judged.lines.length === 0 ? (
-          <p className="text-pine-soft">Foreseen once the ingredients add up.</p>
-        ) : page === "sets" ? (
-          <Setting judged={judged} costing={costing} mending={mending} />
-        ) : page === "scent" ? (
-          <Scent judged={judged} materials={materials} sheet={sheet} mending={mending} />
-        ) : page === "costs" ? (
-          <Costs costing={costing} shelf={shelf} lossBp={judged.lossBp} />
-        ) : page === "fills" ? (
-          <Fill judged={judged} costing={costing} shelf={shelf} mending={mending} />
-        ) : page === "more" ? (
-          <Scaling judged={judged} costing={costing} lots={lots} mending={mending} />
-        ) : (
-          <Keeps judged={judged} />
-        )}
+        {ready ? PAGES[page].of(props) : <p className="text-pine-soft">Foreseen once the ingredients add up.</p>}
       </Tabs.Content>
     </Tabs.Root>
   );
-}
+});

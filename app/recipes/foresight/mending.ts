@@ -1,10 +1,25 @@
-/** A change pressed into the sheet, and the way back from it: what stood there before is put back as it was typed. */
+/**
+ * A change pressed into the sheet, and the way back from it: what stood there before is put back as it was typed. A row that was changed since,
+ * or has moved, is left as it is.
+ */
 import type { Mend } from "#core/recipe/judge/judgement";
-import { useState } from "react";
+import type { LineText } from "#core/recipe/written";
+import { useMemo, useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import type { RecipeTexts } from "../recipeTexts.ts";
 
-type Change = Omit<Mend, "say">;
+/** A row, what was put there and what stood there before. */
+interface Put {
+  row: number;
+  now: LineText;
+  was: LineText;
+}
+
+interface Pressed {
+  say: string;
+  rows: Put[];
+  makes: { now: string; was: string } | null;
+}
 
 export interface Mending {
   /** What was pressed last and can be put back. */
@@ -13,23 +28,34 @@ export interface Mending {
   putBack: () => void;
 }
 
+const same = (a: LineText | undefined, b: LineText): boolean =>
+  a !== undefined && a.material === b.material && a.entered === b.entered && a.form === b.form;
+
 export function useMends(form: UseFormReturn<RecipeTexts>): Mending {
-  const [last, keep] = useState<{ say: string; was: Change } | null>(null);
-  const put = ({ rows, makes }: Change): Change => {
-    const was = {
-      rows: rows.map(({ row }) => ({ row, entered: form.getValues(`lines.${row}.entered`) })),
-      ...(makes === undefined ? {} : { makes: form.getValues("makes") }),
+  const [last, keep] = useState<Pressed | null>(null);
+  return useMemo(() => {
+    const at = (row: number): LineText | undefined => form.getValues("lines")[row];
+    const write = (row: number, texts: LineText): void => {
+      for (const field of ["material", "form", "entered"] as const)
+        form.setValue(`lines.${row}.${field}`, texts[field], { shouldDirty: true });
     };
-    for (const { row, entered } of rows) form.setValue(`lines.${row}.entered`, entered, { shouldDirty: true });
-    if (makes !== undefined) form.setValue("makes", makes, { shouldDirty: true });
-    return was;
-  };
-  return {
-    last: last?.say ?? null,
-    press: ({ say, ...change }) => keep({ say, was: put(change) }),
-    putBack: () => {
-      if (last) put(last.was);
-      keep(null);
-    },
-  };
+    return {
+      last: last?.say ?? null,
+      press: ({ say, rows, makes }) => {
+        const put = rows.flatMap(({ row, ...texts }): Put[] => {
+          const was = at(row);
+          return was ? [{ row, was: { ...was }, now: { ...was, ...texts } }] : [];
+        });
+        for (const { row, now } of put) write(row, now);
+        const whole = makes === undefined ? null : { now: makes, was: form.getValues("makes") };
+        if (whole) form.setValue("makes", whole.now, { shouldDirty: true });
+        keep({ say, rows: put, makes: whole });
+      },
+      putBack: () => {
+        for (const { row, now, was } of last?.rows ?? []) if (same(at(row), now)) write(row, was);
+        if (last?.makes && form.getValues("makes") === last.makes.now) form.setValue("makes", last.makes.was, { shouldDirty: true });
+        keep(null);
+      },
+    };
+  }, [last, form]);
 }

@@ -13,16 +13,17 @@ import { FOR_WHOM, FOR_WHOM_IDS, USED_ON, USED_ON_IDS } from "#core/scent/limits
 import { factsIn } from "#core/material/facts";
 import type { MaterialChoice } from "#core/recipe/written";
 import { useState } from "react";
+import type { UseFormReturn } from "react-hook-form";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
-import type { SheetForm } from "../sizes.tsx";
+import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Mending } from "./mending.ts";
 
 interface Props {
   judged: Judged;
   materials: readonly MaterialChoice[];
-  sheet: SheetForm;
+  form: UseFormReturn<RecipeTexts>;
   mending: Mending;
 }
 
@@ -33,7 +34,7 @@ const sayMost = ({ by }: Most, judged: Judged): string =>
       ? "as much as skin in the sun takes of these citrus oils"
       : `${by.name} may be ${sayShare(by.ceiling)} of the whole`;
 
-export function Scent({ judged, materials, sheet, mending }: Props) {
+export function Scent({ judged, materials, form, mending }: Props) {
   const lines = judged.lines.filter(isScent);
   const scent = scentOf(lines, judged.total, judged.usedOn, judged.forWhom);
   const product = RECIPE_TYPES[judged.type].label.toLowerCase();
@@ -52,9 +53,9 @@ export function Scent({ judged, materials, sheet, mending }: Props) {
             ["", `As a ${product} does: ${USED_ON[RECIPE_TYPES[judged.type].usedOn].label.toLowerCase()}`] as const,
             ...USED_ON_IDS.map((u) => [u, USED_ON[u].label] as const),
           ]}
-          {...sheet.register("usedOn")}
+          {...form.register("usedOn")}
         />
-        <Choice label="Who uses it" options={FOR_WHOM_IDS.map((w) => [w, FOR_WHOM[w].label] as const)} {...sheet.register("forWhom")} />
+        <Choice label="Who uses it" options={FOR_WHOM_IDS.map((w) => [w, FOR_WHOM[w].label] as const)} {...form.register("forWhom")} />
       </div>
       {!scent ? (
         <p className="text-pine-soft">No essential oil or fragrance in it. Add one as an ingredient: by drops, mL, grams or per cent.</p>

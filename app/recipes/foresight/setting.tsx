@@ -6,7 +6,7 @@ import { grams } from "#core/measure/write";
 import { sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { mendingLine } from "#core/recipe/judge/setting";
 import { RECIPE_TYPES } from "#core/recipe/types";
-import { lazy, useDeferredValue, useMemo } from "react";
+import { lazy, useMemo } from "react";
 import { AsTable, Drawn } from "../../ui/figures/drawn.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import type { Costing } from "../costing.ts";
@@ -16,8 +16,7 @@ import type { Mending } from "./mending.ts";
 const FirmnessChart = lazy(() => import("./firmnessChart.tsx"));
 const [FROM, TO] = [15, 50];
 
-export function Setting({ judged: now, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
-  const judged = useDeferredValue(now);
+export function Setting({ judged, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
   const mix = useMemo(() => mixOf(judged.lines), [judged.lines]);
   const points = useMemo(
     () =>

@@ -20,8 +20,8 @@ export type Gravity = 1 | 2 | 3;
 export interface Mend {
   /** What the press does, in a few words. */
   say: string;
-  /** Rows of the sheet and their new amounts. */
-  rows: { row: number; entered: string }[];
+  /** Rows of the sheet and their new amounts; of another material, where one stands in. */
+  rows: { row: number; entered: string; material?: string; form?: string }[];
   /** A new batch weight, where shares are taken of one. */
   makes?: string;
 }

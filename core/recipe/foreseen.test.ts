@@ -1,0 +1,248 @@
+/** What is foreseen beyond how it sets: what could stand in, how long it keeps, the method, and a recipe as a file. Common practice, no source. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { firmness, mixOf, SAID_AT } from "../firmness/model.ts";
+import { setsBy } from "../firmness/solids.ts";
+import { LIBRARY } from "../material/library.ts";
+import { mg, micros } from "../measure/exact.ts";
+import { insteadOf, likeKinds, replaceAll, standIns, WITHOUT, type StandIn } from "./instead.ts";
+import type { Judged, JudgedLine } from "./judge/judgement.ts";
+import { keepingOf } from "./keeping.ts";
+import { clearAt, draftMethod, readSteps, SHEA, writeSteps, type Shea } from "./method.ts";
+import { fileOf, readRecipeFile, writeLines, writeRecipe } from "./portable.ts";
+import type { RecipeType } from "./types.ts";
+
+const ALL: readonly StandIn[] = LIBRARY.filter(
+  (e) => !["container", "closure", "mould", "label", "wrap", "box", "consumable"].includes(e.kind),
+).map((e, i) => ({
+  id: i + 1,
+  ...{ name: e.name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, pieceMg: null, libraryKey: e.key },
+  ...{ meltFrom: e.melts?.[0] ?? null, meltTo: e.melts?.[1] ?? null, cautions: e.cautions, keepsSealed: e.keepsSealed },
+  ...{ brimMl: null, usableMl: null, innerMm: null, fillMm: null, allergen: e.allergen, vegan: e.vegan },
+  ...{ onHand: 1_000_000, per: { value: micros(20_000_000), per: 1_000_000 } },
+}));
+const byKey = new Map(ALL.map((m) => [m.libraryKey!, m]));
+const facts = new Map(ALL.map((m) => [m.id, m]));
+const line = (key: string, grams: number, row: number): JudgedLine => {
+  const m = byKey.get(key)!;
+  return {
+    ...m,
+    row,
+    of: m.id,
+    sets: setsBy(m),
+    amount: { n: { valueOf: () => grams } as never, unit: "g" },
+    weight: mg(grams * 1000),
+    share: 0,
+  };
+};
+function pot(type: RecipeType, parts: [string, number][]): Judged {
+  const lines = parts.map(([key, grams], i) => line(key, grams, i));
+  const total = mg(lines.reduce((a, l) => a + l.weight, 0));
+  return {
+    ...{ type, total, scale: { unit: "g", step: 100 }, usedOn: "hands", forWhom: "anyone", keepsMonths: 12, lossBp: 200, fill: null },
+    lines: lines.map((l) => ({ ...l, share: l.weight / total })),
+    keeping: keepingOf([], "2026-11-27", 12),
+  };
+}
+const was = (key: string): StandIn => byKey.get(key)!;
+const BALM: [string, number][] = [
+  ["beeswax-yellow", 60],
+  ["shea-unrefined", 80],
+  ["almond", 200],
+  ["eo-lavender", 4],
+];
+
+describe("standing in", () => {
+  it("candelilla for beeswax: half to two thirds of it, and it sets the same", () => {
+    const of = pot("balm", BALM);
+    const stand = insteadOf(of, of.lines[0]!, was("candelilla"), was("beeswax-yellow"))!;
+    expect(stand.weight / of.lines[0]!.weight).toBeGreaterThan(0.5);
+    expect(stand.weight / of.lines[0]!.weight).toBeLessThan(0.667);
+    expect(stand.firm).toBeCloseTo(firmness(mixOf(of.lines), SAID_AT), 3);
+    expect(stand.reasons).toEqual(expect.arrayContaining(["enough on hand", "stronger, so less of it", "no bee product", "vegan"]));
+    expect(stand.dearer).toBeLessThan(0);
+  });
+  it("liquid for liquid gram for gram; a butter with its wax put right; a strong scent only up to its ceiling", () => {
+    const of = pot("balm", BALM);
+    expect(insteadOf(of, of.lines[2]!, was("olive"), was("almond"))!.weight).toBe(of.lines[2]!.weight);
+    const cocoa = insteadOf(of, of.lines[1]!, was("cocoa-raw"), was("shea-unrefined"))!;
+    expect([cocoa.weight, cocoa.wax!.weight < of.lines[0]!.weight]).toEqual([of.lines[1]!.weight, true]);
+    expect(cocoa.firm).toBeCloseTo(firmness(mixOf(of.lines), SAID_AT), 2);
+    const clove = insteadOf(of, of.lines[3]!, was("eo-clove-bud"), was("eo-lavender"))!;
+    expect(clove.weight / of.total).toBeLessThanOrEqual(0.005);
+  });
+  it("only its like stands in for a thing, never itself nor what is in it already, best first", () => {
+    const of = pot("balm", BALM);
+    for (const l of of.lines) {
+      const found = standIns(of, l, ALL, facts.get(l.of)!);
+      expect(found.length).toBeGreaterThan(2);
+      expect(found.every((s) => likeKinds(l.kind).includes(s.by.kind) && !of.lines.some((x) => x.of === s.by.id))).toBe(true);
+      expect(found.map((s) => s.rank)).toEqual([...found.map((s) => s.rank)].sort((a, b) => a - b));
+    }
+  });
+  it.each(["bee", "nut", "animal"] as const)("one press makes it free of it: %s", (w) => {
+    const of = pot("balm", BALM);
+    const { rows, left } = replaceAll(
+      of,
+      ALL,
+      facts,
+      (l) => WITHOUT[w].fits(facts.get(l.of)!),
+      (m) => !WITHOUT[w].fits(m),
+    );
+    expect(left).toEqual([]);
+    const names = of.lines.map((l) => rows.find((r) => r.row === l.row)?.material ?? l.name);
+    expect(names.some((n) => WITHOUT[w].fits(ALL.find((m) => m.name === n)!))).toBe(false);
+  });
+  it("made from what there is: only what there is enough of comes in; what nothing stands in for is named", () => {
+    const of = pot("balm", BALM);
+    const few = ALL.filter((m) => m.libraryKey === "olive");
+    const { rows, left } = replaceAll(
+      of,
+      few,
+      facts,
+      (l) => l.row >= 2,
+      (m, weight) => m.onHand >= weight,
+    );
+    expect([rows.map((r) => [r.row, r.material]), left]).toEqual([[[2, was("olive").name]], [was("eo-lavender").name]]);
+  });
+  it("nothing stands in while shares would move with it", () => {
+    const of = pot("balm", BALM);
+    const shared = { ...of, lines: of.lines.map((l) => ({ ...l, amount: { ...l.amount, unit: "part" as const } })) };
+    expect(standIns(shared, shared.lines[0]!, ALL, was("beeswax-yellow"))).toEqual([]);
+  });
+});
+
+describe("keeping", () => {
+  it("is the soonest of what is taken, each material once; what has to be bought keeps from today", () => {
+    const keeps = keepingOf(
+      [
+        {
+          name: "Olive",
+          keepsSealed: 18,
+          short: false,
+          lots: [
+            { number: "A", bestBefore: "2027-09-01" },
+            { number: "B", bestBefore: "2027-08-01" },
+          ],
+        },
+        { name: "Rosehip", keepsSealed: 9, short: true, lots: [{ number: "C", bestBefore: "2027-06-01" }] },
+        { name: "Hemp", keepsSealed: 4, short: true, lots: [] },
+        { name: "Wax", keepsSealed: null, short: true, lots: [{ number: "D", bestBefore: null }] },
+      ],
+      "2026-11-27",
+      12,
+    );
+    expect(keeps).toEqual({
+      day: "2027-03-27",
+      months: 3,
+      weak: [
+        { name: "Hemp", number: null, day: "2027-03-27" },
+        { name: "Rosehip", number: "C", day: "2027-06-01" },
+        { name: "Olive", number: "B", day: "2027-08-01" },
+      ],
+    });
+    expect(keepingOf([], "2026-11-27", 12)).toEqual({ day: "2027-11-27", months: 12, weak: [] });
+  });
+});
+
+describe("the method", () => {
+  const texts = (type: RecipeType, shea: Shea, parts = BALM): string =>
+    draftMethod(pot(type, parts), shea)
+      .map((s) => s.text)
+      .join("\n");
+  it("melts the hardest first, adds what heat harms below its warmth, tests before it pours, and caps when it is cold", () => {
+    const t = texts("balm", "gentle", [
+      ["shea-unrefined", 80],
+      ["beeswax-yellow", 60],
+      ["cocoa-raw", 40],
+      ["olive", 200],
+      ["vitamin-e", 2],
+      ["eo-lavender", 4],
+    ]);
+    expect(t).toMatch(/Melt Beeswax and Cocoa butter over hot water/);
+    const order = [
+      "alcohol",
+      "Weigh",
+      "Melt",
+      "Olive",
+      "off the heat",
+      "Shea butter into the hot",
+      "Vitamin E",
+      "Lavender",
+      "frozen spoon",
+      "pour at",
+      "Cap them",
+    ];
+    expect(order.map((w) => t.indexOf(w))).toEqual([...order.map((w) => t.indexOf(w))].sort((a, b) => a - b));
+    expect(order.every((w) => t.includes(w))).toBe(true);
+  });
+  it("three schools for shea: held hot and chilled, added off the heat, or never melted", () => {
+    expect(texts("balm", "hold")).toMatch(/Hold it hot for another 30 minutes[\s\S]*Chill them fast/);
+    expect(texts("balm", "gentle")).toMatch(/Melt Beeswax over[\s\S]*off the heat[\s\S]*Shea butter into the hot oils/);
+    expect(
+      texts("bodyButter", "raw", [
+        ["shea-unrefined", 200],
+        ["olive", 60],
+      ]),
+    ).not.toMatch(/Melt|over hot water|off the heat/);
+    expect(
+      texts("bodyButter", "hold", [
+        ["shea-unrefined", 200],
+        ["olive", 60],
+      ]),
+    ).toMatch(/Melt[\s\S]*Chill it[\s\S]*Whip until/);
+  });
+  it("it pours a little above where the pot runs clear, and that is where nothing of it is set", () => {
+    const of = pot("balm", BALM);
+    const clear = clearAt(of);
+    expect([firmness(mixOf(of.lines), clear) < 0.001, firmness(mixOf(of.lines), clear - 1) < 0.001]).toEqual([true, false]);
+    expect(draftMethod(of, "hold").some((s) => s.text.includes(`pour at about ${clear + 5} °C`))).toBe(true);
+  });
+  it("steps are kept as text and read back as they were, whatever is typed", () => {
+    const steps = fc.array(
+      fc.record({
+        text: fc
+          .string({ minLength: 1 })
+          .map((t) => t.replace(/\s+/g, " ").trim())
+          .filter((t) => t !== "" && !/\(\d{1,3} min\)$/.test(t)),
+        minutes: fc.option(fc.integer({ min: 0, max: 999 })),
+      }),
+    );
+    fc.assert(
+      fc.property(steps, (s) => {
+        expect(readSteps(writeSteps(s))).toEqual(s);
+      }),
+    );
+    for (const shea of Object.keys(SHEA) as Shea[]) {
+      const draft = draftMethod(pot("balm", BALM), shea);
+      expect(readSteps(writeSteps(draft))).toEqual(draft.map(({ text, minutes }) => ({ text, minutes })));
+      expect(draft.every((d) => d.why !== "")).toBe(true);
+    }
+  });
+});
+
+describe("as a file", () => {
+  const lines = [
+    { material: "Almond oil, sweet", amount: "1/2 cup", measuredAs: "liquid" },
+    { material: 'A "raw" butter', amount: "40 g", measuredAs: "block" },
+  ];
+  const sizes = [{ container: "Tin", filledWith: "60 g", minutes: "2", packaging: [{ material: "Label", pieces: "1" }] }];
+  it("comes back as it went, by JSON and by CSV", () => {
+    const json = readRecipeFile(writeRecipe({ name: "Balm", madeAs: "balm", lines, sizes, method: "Melt.\nPour." }));
+    expect(json).toMatchObject({ ok: true, value: { name: "Balm", madeAs: "balm", lines, sizes, method: "Melt.\nPour." } });
+    expect(readRecipeFile(writeLines(lines))).toMatchObject({ ok: true, value: { lines } });
+    expect(readRecipeFile("\ufeffMaterial;Amount\nShea;40 g\n")).toMatchObject({
+      ok: true,
+      value: { lines: [{ material: "Shea", amount: "40 g", measuredAs: "" }] },
+    });
+  });
+  it.each([
+    ['{ "recipe": 1, "lines": [', "notJson"],
+    ['{ "recipe": 2 }', "notRecipe"],
+    ["{}", "notRecipe"],
+    ['{ "recipe": 1, "lines": [{ "material": 5, "amount": "1 g" }] }', "notRecipe"],
+    ['{ "recipe": 1, "madeAs": "soap" }', "notRecipe"],
+    ["material,amount\n,\n", "notCsv"],
+  ])("what isn't one is said so: %s", (text, code) => expect(readRecipeFile(text)).toMatchObject({ ok: false, problem: { code } }));
+  it("free text is no file", () => expect(["40 g material", "Materials\n40 g wax", " { not it"].map(fileOf)).toEqual([null, null, "json"]));
+});
