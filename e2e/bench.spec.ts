@@ -114,7 +114,7 @@ test("more tins than the pot held are not believed; a poured batch taken back is
   await expect(page.getByText("Set in the funnel once.")).toBeVisible();
   const number = await page.locator("a.lot").first().innerText();
   await page.getByRole("button", { name: "Take it back" }).click();
-  await expect(page.getByRole("status")).toContainText("Took back: Poured 4");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back: Poured 4");
   await expect(page.getByText(/Weigh sheet for 4/)).toBeVisible();
   await expect(weighed(page).first()).not.toHaveValue("");
   await expect(page.getByLabel("Units filled")).toHaveValue("4");

@@ -36,6 +36,7 @@ const SCREENS = [
   "/recipes",
   "/recipes/new",
   "/recipes/1",
+  "/recipes/1/versions",
   "/bench",
   "/bench/set-out",
   "/bench/1",
@@ -215,13 +216,13 @@ test("settings: a scheme that gives no number is refused; a changed school shows
   await expect(page.getByLabel("Currency").locator("option")).toHaveText(["EUR"]);
   await expect(page.getByText("Fixed: there is money in the books.")).toBeVisible();
   await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByRole("status")).toContainText("Settings kept");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Settings kept");
   await open(page, "/recipes");
   await expect(page.getByRole("columnheader", { name: "Buy again today ●" })).toBeVisible();
   await open(page, "/settings");
   await page.getByText("What was done here").click();
   await page.getByRole("button", { name: "Take back: Settings kept" }).first().click();
-  await expect(page.getByRole("status")).toContainText("Took back: Settings kept");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back: Settings kept");
   await expect(page.getByLabel("What a gram costs")).toHaveValue("lot");
 });
 

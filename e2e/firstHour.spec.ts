@@ -88,7 +88,7 @@ test("from the demo to a priced, lot-numbered tin of one's own in under sixty pr
   await fill("Filled with", "50 g");
   await expect(page.getByText("Nobody has said what Lavender essential oil cost")).toBeVisible();
   await press("Keep the recipe");
-  await expect(page.getByRole("status")).toContainText("Saved Lavender salve");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Saved Lavender salve");
   await follow("Go on");
   await at("/bench/set-out");
   await fill("Units", "8");
@@ -103,13 +103,13 @@ test("from the demo to a priced, lot-numbered tin of one's own in under sixty pr
   }
   await fill("Units filled", "8");
   await press("Pour");
-  await expect(page.getByRole("status")).toContainText(/Poured 8 × Lavender salve, lot LS\d{6}-1/);
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText(/Poured 8 × Lavender salve, lot LS\d{6}-1/);
   await follow("Go on");
   await at("/prices");
   await hit(page.getByRole("link", { name: "Lavender salve" }));
   await fill("Market", "9.50");
   await press("Keep these prices");
-  await expect(page.getByRole("status")).toContainText("Prices");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Prices");
   await expect(page.getByRole("complementary", { name: "First steps" })).toBeHidden();
   console.log(`${presses()} presses and fields, ${((Date.now() - began) / 1000).toFixed(0)} s`);
   expect(presses()).toBeLessThan(60);
@@ -165,14 +165,14 @@ test.describe("by thumb", () => {
     await page.getByLabel("Grandma's rosewater wax").selectOption("kind:wax");
     await page.getByLabel("The costs in it are").selectOption("guessed");
     await page.getByRole("button", { name: "Put 3 lines on the shelf" }).tap();
-    await expect(page.getByRole("status")).toContainText("3 lots put on the shelf");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("3 lots put on the shelf");
     await page.getByRole("link", { name: "Olive oil" }).tap();
     await expect(page.getByText("a guess", { exact: true })).toBeVisible();
     await expect(page.getByText("there when the books began").first()).toBeVisible();
     await page.getByRole("button", { name: /^Open or take out/ }).tap();
     await page.getByLabel("All of it cost").fill("26.00");
     await page.getByRole("button", { name: "Say what it cost" }).tap();
-    await expect(page.getByRole("status")).toContainText("what was paid");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("what was paid");
 
     await open(page, "/own/recipes/new");
     await page.getByLabel("Name", { exact: true }).fill("Olive balm");
@@ -194,12 +194,12 @@ test.describe("by thumb", () => {
     await expect(second).toHaveValue("Screw tin, 30 mL (1 oz)");
     await page.getByLabel("Filled with").nth(1).fill("25 g");
     await page.getByRole("button", { name: "Keep the recipe" }).tap();
-    await expect(page.getByRole("status")).toContainText("Saved Olive balm");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("Saved Olive balm");
     await open(page, "/own/prices");
     await page.getByRole("link", { name: "Olive balm" }).first().tap();
     await page.getByLabel("Market", { exact: true }).fill("7");
     await page.getByRole("button", { name: "Keep these prices" }).tap();
-    await expect(page.getByRole("status")).toContainText("Prices");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("Prices");
   });
 });
 

@@ -7,7 +7,7 @@ test("suppliers and recipes: copied, put away, brought back; the never used dele
   await expect(page.getByRole("tab", { name: "Suppliers" })).toHaveAttribute("aria-selected", "true");
   await page.getByRole("link", { name: "Skerrow Oil Press" }).click();
   await page.getByRole("button", { name: "Put it away" }).click();
-  await expect(page.getByRole("status")).toContainText("Put Skerrow Oil Press away");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Put Skerrow Oil Press away");
   await open(page, "/shelf/receive");
   await page.getByLabel("Supplier", { exact: true }).fill("skerow");
   await expect(page.getByRole("option", { name: /Skerrow/ })).toHaveCount(0);
@@ -138,11 +138,11 @@ test("closed sheets are read, not filled in; what was done on Today is done ther
   await open(page, "/");
   const today = page.getByRole("region", { name: "Today", exact: true });
   await today.getByRole("button", { name: /^Thrown away/ }).click();
-  await expect(page.getByRole("status")).toContainText("thrown away");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("thrown away");
   await expect(page).toHaveURL(/\/demo\/?$/);
   await expect(today.getByRole("button", { name: /^Thrown away/ })).toHaveCount(0);
-  await page.getByRole("status").getByRole("button", { name: "Take it back" }).click();
-  await expect(page.getByRole("status")).toContainText("Took back");
+  await page.getByRole("status", { name: "What was done" }).getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back");
   await open(page, "/");
   await expect(today.getByRole("button", { name: /^Thrown away/ })).toHaveCount(1);
   await expect(page.getByRole("region", { name: "The week ahead" }).getByRole("listitem")).not.toHaveCount(0);

@@ -65,7 +65,7 @@ export const figure = (page: Page, label: string): Locator =>
 /** Presses a button and waits for the note of what was done. */
 export async function does(page: Page, button: string, note: RegExp | string): Promise<void> {
   await page.getByRole("button", { name: button, exact: true }).click();
-  await expect(page.getByRole("status")).toContainText(note);
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText(note);
 }
 
 /** What stands out over the right edge of a phone; nothing, where a page is no wider. */

@@ -121,7 +121,7 @@ test("two sizes from one pot become two lots, go to a market and into an order; 
     await expect(page.getByRole("heading", { name: "Corrected the receipt from Tollgate Oils" })).toBeVisible();
     await expect(page.getByRole("row", { name: /receipt corrected/ })).toBeVisible();
     await page.getByRole("button", { name: "Take it back" }).click();
-    await expect(page.getByRole("status")).toContainText("Took back: Corrected the receipt");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back: Corrected the receipt");
     await open(page, `${week.url}/book?find=took+back`);
     const last = page.getByRole("listitem").filter({ hasText: "Took back: Corrected the receipt from Tollgate Oils" });
     await expect(last.locator(`time[datetime="${week.day}"]`)).toBeVisible();

@@ -34,7 +34,7 @@ const press = async (page: Page, button: string | RegExp): Promise<void> => {
   await to(page, button);
   await page.keyboard.press("Enter");
 };
-const said = (page: Page, text: string | RegExp) => expect(page.getByRole("status")).toContainText(text);
+const said = (page: Page, text: string | RegExp) => expect(page.getByRole("status", { name: "What was done" })).toContainText(text);
 /** Away from any field, so that the keys of the stations count. */
 const station = async (page: Page, key: string, heading: string): Promise<void> => {
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());

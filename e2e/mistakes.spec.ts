@@ -114,10 +114,10 @@ test("a form posted twice counts once, and what was used can't be taken back", a
     page.waitForRequest((r) => r.method() === "POST"),
     page.getByRole("button", { name: "Put on the shelf" }).click(),
   ]);
-  await expect(page.getByRole("status")).toContainText("Received 1 lot from Twice Mill");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Received 1 lot from Twice Mill");
   // Told once: looked at again, the page is only itself.
   await page.reload();
-  await expect(page.getByRole("status").filter({ hasText: "Received" })).toHaveCount(0);
+  await expect(page.getByRole("status", { name: "What was done" }).filter({ hasText: "Received" })).toHaveCount(0);
   const headers = { "content-type": "application/json", origin: new URL(first.url()).origin };
   const again = await page.request.post(first.url(), { data: first.postData()!, headers, maxRedirects: 0 });
   expect(again.status()).toBeLessThan(400);

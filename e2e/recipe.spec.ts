@@ -11,7 +11,12 @@ test("the form is part of the measure: the same cup of wax weighs more as a bloc
   await page.getByLabel("Measured as, row 1").selectOption("block");
   await expect(page.getByText("113.56 g", { exact: true })).toBeVisible();
   await expect(figure(page, "Wax share")).toContainText("20.6 %");
-  await expect(page.getByLabel("Measured as, row 1").locator("option")).toHaveText(["pellets", "grated", "block", "melted"]);
+  await expect(page.getByLabel("Measured as, row 1").locator("option")).toHaveText([
+    "pellets, 56.8 g",
+    "grated, 39 g",
+    "block",
+    "melted, 101.7 g",
+  ]);
   await expect(page.getByLabel("Measured as, row 2").locator("option")).toHaveText(["liquid"]);
 });
 

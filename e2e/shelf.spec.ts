@@ -52,7 +52,7 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
     await page.getByLabel("Take out", { exact: true }).fill("10 g");
     await does(page, "Take it out", "thrown away");
     await page.getByRole("button", { name: "Take it back" }).click();
-    await expect(page.getByRole("status")).toContainText("Took back");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back");
   });
   await test.step("a stock-take notes what differs and posts it as one act", async () => {
     await open(page, "/shelf/stock-take");
@@ -69,7 +69,7 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
     await expect(row.getByRole("textbox")).toHaveValue("400 g");
     await does(page, "Post the counts", "Stock-take: 1 lot counted, 1 corrected");
     await page.getByRole("button", { name: "Take it back" }).click();
-    await expect(page.getByRole("status")).toContainText("Took back: Stock-take");
+    await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back: Stock-take");
     await open(page, "/shelf/stock-take");
     await expect(row.getByRole("cell").nth(1)).toHaveText(before);
   });
@@ -116,7 +116,7 @@ test("receipts out of a file: columns matched, styles found, unknown names match
   await does(page, "Put 2 lines on the shelf", "Received 2 lots on 1 receipt from a file");
   await expect(page.getByRole("link", { name: "Spring nettle" })).toBeVisible();
   await page.getByRole("button", { name: "Take it back" }).click();
-  await expect(page.getByRole("status")).toContainText("Took back");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back");
 });
 
 test("a long list says how far it is, and can be stopped: nothing of it is kept", async ({ page }) => {
@@ -188,7 +188,7 @@ test("what is low is on the shopping list by supplier, as CSV too; an offer is c
   await page.getByRole("button", { name: "Delete it" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "can't be deleted: it is in" })).toBeVisible();
   await page.getByRole("button", { name: "Put it away instead" }).click();
-  await expect(page.getByRole("status")).toContainText("Put Jojoba oil away");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Put Jojoba oil away");
   await page.getByRole("button", { name: "Bring it back" }).click();
-  await expect(page.getByRole("status")).toContainText("back on the shelf");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("back on the shelf");
 });

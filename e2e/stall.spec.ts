@@ -45,7 +45,7 @@ test("a day that hasn't come can't be closed, a lot can't stand twice, and an un
   await expect(page.getByRole("alert").filter({ hasText: "No lot XX000000-9 is in the cabinet" })).toBeVisible();
   await page.getByRole("button", { name: `Remove row ${rows}` }).click();
   await page.getByRole("button", { name: "Keep as it is" }).click();
-  await expect(page.getByRole("status")).toContainText("Kept Aldermoss winter market");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Kept Aldermoss winter market");
 });
 
 test("an order short of stock says what is missing while it is written, and again when packing is tried", async ({ page }) => {

@@ -14,7 +14,7 @@ test("a big shelf stands in boards: one opens at a time, and a search looks thro
   });
   await expect(boxes.first()).toBeChecked();
   await page.getByRole("button", { name: /^Take 40 onto the shelf$/ }).click();
-  await expect(page.getByRole("status")).toContainText("40 materials taken from the library");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("40 materials taken from the library");
   await expect(page.getByRole("link", { name: "Jojoba oil" })).toBeHidden();
   const oils = page.getByRole("link", { name: "Liquid oils" });
   await expect(oils).toHaveAttribute("aria-expanded", "false");
@@ -70,7 +70,7 @@ test("a list of four thousand and a stock-take of three thousand lots keep their
   await open(page, "/shelf/receive/file");
   await page.getByLabel("Rows").fill(["material;packs;size;price;supplier;lot", ...lines].join("\n"));
   await page.getByRole("button", { name: "Put 3 000 lines on the shelf" }).click();
-  await expect(page.getByRole("status")).toContainText("Received 3", { timeout: 60_000 });
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Received 3", { timeout: 60_000 });
   const page1 = await page.request.get("/demo/shelf/stock-take?board=oil");
   expect((await page1.body()).length).toBeLessThan(600_000);
   await open(page, "/shelf/stock-take?board=oil");

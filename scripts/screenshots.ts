@@ -68,13 +68,23 @@ const VIEWS: readonly View[] = [
         .filter({ hasText: /^Fills/ })
         .click(),
   ],
+  [
+    "recipe-sets",
+    "/recipes/1",
+    async (page) => {
+      await page.getByLabel("Amount, row 1", { exact: true }).fill("1/3 cup");
+      await page
+        .getByRole("tab", { name: "Sets" })
+        .evaluate((tab) => window.scrollTo(0, tab.getBoundingClientRect().top + window.scrollY - 24));
+      await page.locator(".recharts-area").waitFor();
+    },
+  ],
   ["weigh-sheet", "/bench/16"],
   ["cabinet", "/cabinet"],
   ["price", "/prices/1"],
   ["market-day", "/markets/4"],
   ["gift-order", "/gifts/6"],
   ["lot", "/lots/SB260827-1"],
-  ["people", "/people?of=market"],
   ["first-steps", "/own/begin/materials"],
   [
     "reckon",

@@ -134,7 +134,7 @@ describe("keeping", () => {
     );
     expect(keeps).toEqual({
       day: "2027-03-27",
-      months: 3,
+      months: 4,
       weak: [
         { name: "Hemp", number: null, day: "2027-03-27" },
         { name: "Rosehip", number: "C", day: "2027-06-01" },

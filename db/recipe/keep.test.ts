@@ -11,7 +11,8 @@ import { euro } from "../test/fresh.ts";
 import { balm, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, put, refused, size, token } from "../test/workshop.ts";
 import { whatWaits } from "../today.ts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "./keep.ts";
-import { listProducts, readRecipes, readWhole, recipesAway } from "./read.ts";
+import { batchesOf, versionsOf } from "./history.ts";
+import { listProducts, readRecipes, readVersion, readWhole, recipesAway } from "./read.ts";
 import { saveRecipe } from "./save.ts";
 
 eachTestHasAWorkshop();
@@ -65,6 +66,42 @@ describe("recipes", () => {
     const only = idIn(await saveRecipe(db, balm({ name: "One", code: "ON" }), doing));
     const [one] = (await readRecipes(db, [only]))[0]!.sizes;
     expect((await refused(deleteProduct(db, { id: one!.id }, doing)))[0]!.say).toMatch(/only size/);
+  });
+});
+
+describe("versions", () => {
+  const save = (over: Parameters<typeof balm>[0]) =>
+    saveRecipe(db, balm({ id: ids.recipe, sizes: [{ ...size(50), id: ids.product }], ...over }), doing);
+  const now = async () => (await readWhole(db, ids.recipe))!.recipe;
+  it("an answer stays with its version and makes no other; taken back, it is as it was; who it is for does make one", async () => {
+    const known = await save({ answers: { "set.soft": "for my mother" } });
+    expect([(await now()).n, (await now()).answers]).toEqual([1, { "set.soft": "for my mother" }]);
+    await takeBack(db, known.actId, doing);
+    expect((await now()).answers).toEqual({});
+    await save({ answers: { "set.soft": "again" } });
+    const children = await save({ forWhom: "children", usedOn: "spot", answers: {} });
+    expect([(await now()).n, (await now()).forWhom, (await now()).answers]).toEqual([2, "children", {}]);
+    expect((await readVersion(db, ids.recipe, 1))!.recipe).toMatchObject({ n: 1, forWhom: "anyone", answers: { "set.soft": "again" } });
+    await takeBack(db, children.actId, doing);
+    expect([(await now()).n, await readVersion(db, ids.recipe, 2), (await versionsOf(db, ids.recipe)).map((v) => v.n)]).toEqual([
+      1,
+      null,
+      [1],
+    ]);
+  });
+  it("each batch is told with the version it was made from and what came of it", async () => {
+    await save({ lossBp: 300, note: "more stays in the pot" });
+    const second = await make(3);
+    const found = await batchesOf(db, ids.recipe);
+    expect(found.map((b) => [b.n, b.poured, b.sizes.map((s) => s.units)])).toEqual([
+      [2, true, [3]],
+      [1, true, [5]],
+    ]);
+    expect(found[0]!.id).toBe(idIn(second));
+    expect((await versionsOf(db, ids.recipe)).map((v) => [v.n, v.note, v.batches])).toEqual([
+      [2, "more stays in the pot", 1],
+      [1, "", 1],
+    ]);
   });
 });
 

@@ -1,6 +1,7 @@
 /** Recipes as they are written now, with their sizes, and everything needed to cost them. */
 import type { CostIn, WorkRates } from "#core/recipe/cost";
-import { and, asc, eq, getTableColumns, or, sql, type Placeholder } from "drizzle-orm";
+import { and, asc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
+import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
@@ -90,7 +91,7 @@ export async function readVersion(db: Reads, id: number, n: number): Promise<Wri
       .select({ recipe: head, lines: linesOf, sizes: sizesOf("made") })
       .from(recipe)
       .innerJoin(recipeVersion, eq(recipeVersion.recipeId, recipe.id))
-      .where(and(eq(recipe.id, at.id), eq(recipeVersion.n, at.n))),
+      .where(and(eq(recipe.id, at.id), eq(recipeVersion.n, at.n), or(isNull(recipeVersion.actId), stands(recipeVersion.actId)))),
   );
   return found ?? null;
 }

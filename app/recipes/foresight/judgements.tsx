@@ -38,7 +38,10 @@ export function Judgements({ foreseen: { open, known }, mending, form }: Props) 
     <section aria-label="What a colleague would say" className="space-y-2.5 py-2">
       {open.length > 0 && <p className="figure-main text-[0.95rem] font-semibold lg:sr-only">{counted(open.length, "thing")} to look at</p>}
       {mending.last !== null && (
-        <p role="status" className="flex items-baseline justify-between gap-3 rounded bg-sage-wash px-2.5 py-1.5 text-[0.92rem] text-sage">
+        <p
+          aria-live="polite"
+          className="flex items-baseline justify-between gap-3 rounded bg-sage-wash px-2.5 py-1.5 text-[0.92rem] text-sage"
+        >
           <span>Done: {mending.last.slice(0, 1).toLowerCase() + mending.last.slice(1)}.</span>
           <button type="button" className="pressable flex-none" onClick={mending.putBack}>
             Put it back

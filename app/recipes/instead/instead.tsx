@@ -132,7 +132,7 @@ export function Instead({ judged, shelf, mending }: Props) {
         </div>
       )}
       {left !== null && (
-        <p role="status" className="font-semibold text-honey">
+        <p aria-live="polite" className="font-semibold text-honey">
           {left}
         </p>
       )}

@@ -5,7 +5,7 @@ import { listMaterials } from "#db/shelf/materials";
 import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../../db.server.ts";
-import { note } from "../../forms/fields.ts";
+import { words } from "../../forms/fields.ts";
 import { readSheet } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/scribbled";
 
@@ -15,7 +15,7 @@ export interface ReadThrough {
   left: number;
 }
 
-const schema = object({ text: note(60_000) });
+const schema = object({ text: words("a recipe", 60_000) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
