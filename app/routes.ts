@@ -75,6 +75,7 @@ export default [
   route("recipes/stand-ins", "recipes/instead/standIns.ts"),
   route("recipes/offers", "recipes/cost/offers.ts"),
   route("recipes/scribbled", "recipes/scribbled/scribbled.ts"),
+  route("recipes/:id/felt", "recipes/felt/felt.ts"),
   route("recipes/:id/file/:as", "recipes/scribbled/recipeFile.ts"),
   route("names/:of", "names/names.ts"),
   route("named/:of", "names/ask.ts"),

@@ -16,6 +16,7 @@ import { closeMarketDay, saveMarketDay } from "./markets/markets.ts";
 import { deleteContact, retireContact, saveContact } from "./contacts.ts";
 import { choosePrices } from "./prices/prices.ts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "./recipe/keep.ts";
+import { noteFirmness } from "./recipe/firmness.ts";
 import { saveRecipe } from "./recipe/save.ts";
 import { saveSettings } from "./settings.ts";
 import { dropOffer, noteOffer } from "./shelf/buying.ts";
@@ -61,6 +62,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   spoil: spoilJar,
   blend,
   saveRecipe,
+  noteFirmness,
   retireRecipe,
   deleteRecipe,
   retireProduct,

@@ -82,7 +82,7 @@ test("from a scribble to version 2: read line by line, judged, mended, filled, k
 
 test("scent: who it is for counts, a spill is put right, and a ceiling is said with its press", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).click();
+  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await turnTo(page, "Scent");
   await page.getByLabel("Who uses it").selectOption("children");
   await expect(page.getByText("for children, a quarter at the most")).toBeVisible();
@@ -105,7 +105,7 @@ test("scent: who it is for counts, a spill is put right, and a ceiling is said w
 
 test("one press makes it free of beeswax; costs and keeping are foreseen; steps are drafted and moved by keys", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).click();
+  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await turnTo(page, "Instead");
   await page.getByRole("button", { name: "Without beeswax" }).click();
   await expect(page.getByLabel("Material, row 1")).toHaveValue("Candelilla wax");
@@ -139,7 +139,7 @@ test("one press makes it free of beeswax; costs and keeping are foreseen; steps 
 
 test("a recipe leaves as a file and comes back the same; what isn't one says why", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).click();
+  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   const coming = page.waitForEvent("download");
   await page.getByRole("link", { name: "JSON" }).click();
   const file = await coming;

@@ -37,6 +37,7 @@ const ACTING: Record<string, string> = {
   "prices/product": "/prices/1",
   "recipes/new": "/recipes/new",
   "recipes/one": "/recipes/1",
+  "recipes/felt/felt": "/recipes/1/felt",
   "recipes/scribbled/scribbled": "/recipes/scribbled",
   "settings/settings": "/settings",
   "shelf/buying/buying": "/shelf/1/buying",

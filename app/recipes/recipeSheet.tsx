@@ -1,4 +1,5 @@
 /** The recipe sheet: lines in whatever unit, the size, packaging and work. */
+import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
@@ -17,6 +18,7 @@ import { copyTexts, namesOn, recipeTexts, type RecipeTexts } from "./recipeTexts
 import { Print } from "../ui/sheet/print.tsx";
 import type { Stuff } from "../names/named.ts";
 import { useNamed, useStood } from "../names/useNamed.ts";
+import type { FeltProps } from "./felt/felt.tsx";
 import { costingOf } from "./costing.ts";
 import { useForeseen } from "./foresight/foreseen.ts";
 import { Foresight } from "./foresight/foresight.tsx";
@@ -49,6 +51,9 @@ interface Props {
   bare: boolean;
   rates: WorkRates;
   scale: Scale;
+  /** What the workshop has taught the model of firmness, and what was felt of this recipe. */
+  learned: Fitted;
+  tests: FeltProps["tests"];
   opened: Opened;
   types: readonly (readonly [RecipeType, string])[];
   children?: ReactNode;
@@ -72,7 +77,7 @@ const FIELD_NAMES = {
   sizes: "Sizes",
 };
 
-export function RecipeSheet({ written, back, like, stuff: given, bare, rates, scale, opened, types, children }: Props) {
+export function RecipeSheet({ written, back, like, stuff: given, bare, rates, scale, learned, tests, opened, types, children }: Props) {
   const names = useMemo(() => new Map(given.map((m) => [m.id, m.name])), [given]);
   const sheet = useSheet<RecipeTexts>(
     like ? copyTexts(like, names) : recipeTexts(written, names, back === null ? "" : `Back to version ${back}`),
@@ -93,11 +98,16 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
   );
   const now = useMemo(() => ({ read: readWritten(values, stuff), values, form: sheet.form }), [values, stuff, sheet.form]);
   const shown = useStood(now, asking);
-  const foreseen = useForeseen(shown, stuff, scale);
+  const taught = useMemo(() => ({ scale, constants: learned.constants }), [scale, learned]);
+  const foreseen = useForeseen(shown, stuff, taught);
   const costing = useMemo(() => costingOf(shown.read, shown.values, rates, foreseen.shelf), [shown, rates, foreseen.shelf]);
   const unread = unreadOf(shown.read, shown.values);
   // What stands beneath the ingredients is drawn once what was typed is.
   const soon = useDeferredValue(useMemo(() => ({ foreseen, costing, unread }), [foreseen, costing, unread]));
+  const felt = useMemo(
+    () => (written && back === null ? { recipeId: written.recipe.id, n: written.recipe.n, tests, learned } : null),
+    [written, back, tests, learned],
+  );
   const [pasting, paste] = useState(false);
   const mending = useMends(sheet.form);
   const { errors } = sheet.formState;
@@ -188,7 +198,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                 />
               </div>
             </Part>
-            <Foresight {...soon} form={sheet.form} mending={mending} materials={stuff} />
+            <Foresight {...soon} learned={learned} felt={felt} form={sheet.form} mending={mending} materials={stuff} />
             <Sizes sheet={sheet} read={shown.read} />
             <Part title="The batch">
               <div className="mb-4 grid gap-4 sm:grid-cols-4">

@@ -6,6 +6,7 @@ import { done, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
 import { versionsOf } from "#db/recipe/history";
 import { readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
+import { firmnessLearned, firmnessTestsOf } from "#db/recipe/firmness";
 import { saveRecipe } from "#db/recipe/save";
 import { keptSettings } from "#db/settings";
 import { anyMaterial, listMaterials } from "#db/shelf/materials";
@@ -34,7 +35,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const asked = id === null ? asks.get("like") : null;
   const n = Number(asks.get("version") ?? 0);
   const record = id === null ? null : ({ kind: "recipe", id } as const);
-  const [settings, any, now, like, versions, book, sheet] = await Promise.all([
+  const [settings, any, now, like, versions, book, sheet, learned, tests] = await Promise.all([
     keptSettings(db()),
     anyMaterial(db()),
     id === null ? null : readWhole(db(), id),
@@ -42,6 +43,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     id === null ? [] : versionsOf(db(), id),
     record && actsOf(record),
     opened(record),
+    firmnessLearned(db()),
+    id === null ? [] : firmnessTestsOf(db(), id),
   ]);
   const back = id !== null && now && n > 0 && n !== now.recipe.n && versions.some((v) => v.n === n) ? await readVersion(db(), id, n) : null;
   const written = back && now ? asItWas(now, back) : now;
@@ -55,6 +58,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     scale: settings.scale,
     versions,
+    learned,
+    tests,
     book,
     opened: sheet,
   };

@@ -26,6 +26,7 @@ import { action as wall } from "../jars/jars.tsx";
 import { action as jar } from "../jars/jar.tsx";
 import { action as blend } from "../jars/blend.tsx";
 import { action as writeRecipe } from "../recipes/write.tsx";
+import { action as felt } from "../recipes/felt/felt.ts";
 import { action as scribble } from "../recipes/scribbled/scribbled.ts";
 import { action as setOut } from "../bench/setOut.tsx";
 import { action as pour } from "../bench/batch.tsx";
@@ -87,6 +88,7 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   "blend oils": { run: blend, params: {}, fields: ["name", "takes"] },
   "write a recipe": { run: writeRecipe, params: {}, fields: ["name", "code", "type", "makes", "fill", "loss", "lines", "packaging"] },
   "change a recipe": { run: writeRecipe, params: { id: "1" }, fields: ["name", "code", "type", "makes", "fill", "lines", "packaging"] },
+  "note firmness": { run: felt, params: { id: "1" }, fields: ["n", "celsius", "feel", "note"] },
   "read a scribble": { run: scribble, params: {}, fields: ["text"] },
   "set out": { run: setOut, params: {}, fields: ["recipe", "mode", "size", "lot"] },
   weigh: { run: weigh, params: { id: "16" }, fields: ["takes"] },
@@ -128,6 +130,7 @@ const state = async (): Promise<unknown> => {
     "material",
     "recipe",
     "recipe_line",
+    "firmness_test",
     "product",
     "price",
     "market_day",

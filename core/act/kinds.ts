@@ -37,6 +37,7 @@ export const ACTS_SAID = {
   spoil: { say: "Jar written off", station: "jars" },
   blend: { say: "Oils blended", station: "jars" },
   saveRecipe: { say: "Recipe kept", station: "recipes" },
+  noteFirmness: { say: "Firmness noted", station: "recipes" },
   retireRecipe: { say: "Recipe put away or out", station: "recipes" },
   deleteRecipe: { say: "Recipe deleted", station: "recipes" },
   retireProduct: { say: "Size put away or out", station: "prices" },

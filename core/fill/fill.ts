@@ -87,7 +87,7 @@ function firstThenNext(ask: FillAsk): Filled | null {
 
 async function leastLeft(ask: FillAsk, rows: WholeNumbers["rows"], solve: Solve): Promise<Filled | null> {
   const best = await solve({
-    cost: ask.sizes.map((s) => -s.fill),
+    cost: ask.sizes.map((s) => 0 - s.fill),
     rows: [...rows, { of: weights(ask), most: ask.usable }],
     most: ends(ask),
   });
@@ -118,7 +118,7 @@ async function nearest(ask: FillAsk, rows: WholeNumbers["rows"], solve: Solve): 
   const distance = (v: readonly number[]): number => sizes.reduce((a, s, i) => a + (s.wished === null ? 0 : Math.abs(v[i]! - s.wished)), 0);
   const far = distance(whole(near.values).slice(0, n));
   const best = await solve({
-    cost: wide(sizes.map((s) => -s.fill)),
+    cost: wide(sizes.map((s) => 0 - s.fill)),
     rows: [...all, { of: [...none, ...off, ...off], most: far }],
     most,
   });

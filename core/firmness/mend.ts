@@ -3,7 +3,7 @@
  * way round: how much wax for a hundred grams of the rest.
  */
 import { mg, type Mg } from "../measure/exact.ts";
-import { firmness, mixOf, type Constants, type MixLine, TRADE } from "./model.ts";
+import { firmness, mixOf, type Constants, type MixLine } from "./model.ts";
 import type { Sets } from "./solids.ts";
 
 export interface Wished {
@@ -21,9 +21,9 @@ const HALVINGS = 40;
  * How much of one thing brings a pot to the firmness that is wished: the least that does.
  * @param pot what is in it, not nothing
  * @returns null where no amount up to the pot's own weight does, or none is needed
- * @example mendWith([{ weight: mg(10_000), sets: waxy }, { weight: mg(90_000), sets: liquid }], waxy, { firm: 0.12, celsius: 20 }) // 2273 mg
+ * @example mendWith([{ weight: mg(10_000), sets: waxy }, { weight: mg(90_000), sets: liquid }], waxy, { firm: 0.12, celsius: 20 }, TRADE) // 2273 mg
  */
-export function mendWith(pot: readonly MixLine[], by: Sets, wished: Wished, constants: Constants = TRADE): Mg | null {
+export function mendWith(pot: readonly MixLine[], by: Sets, wished: Wished, constants: Constants): Mg | null {
   const total = pot.reduce((a, l) => a + l.weight, 0);
   const off = (more: number): number =>
     firmness(mixOf([...pot, { weight: mg(Math.round(more)), sets: by }]), wished.celsius, constants) - wished.firm;
@@ -41,9 +41,9 @@ export function mendWith(pot: readonly MixLine[], by: Sets, wished: Wished, cons
 
 /**
  * How much wax a hundred grams of other things take to be as hard as is wished; null where they are as hard by themselves, or no wax does it.
- * @example waxFor([{ weight: mg(100_000), sets: liquid }], waxy, { firm: 0.12, celsius: 20 }) // 13.6 g
+ * @example waxFor([{ weight: mg(100_000), sets: liquid }], waxy, { firm: 0.12, celsius: 20 }, TRADE) // 13.6 g
  */
-export function waxFor(rest: readonly MixLine[], wax: Sets, wished: Wished, constants: Constants = TRADE): Mg | null {
+export function waxFor(rest: readonly MixLine[], wax: Sets, wished: Wished, constants: Constants): Mg | null {
   const total = rest.reduce((a, l) => a + l.weight, 0);
   if (total === 0) return null;
   const grams = mendWith(rest, wax, wished, constants);

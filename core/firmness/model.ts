@@ -88,9 +88,9 @@ export function mixOf(lines: readonly MixLine[]): Mix {
 /**
  * How hard a pot is at some warmth, once it has set: the share of beeswax in plain oil that is as hard at 20 °C, 0 to 1 and beyond.
  * @param celsius of the product itself
- * @example firmness(mixOf([{ weight: mg(12_000), sets: waxy }, { weight: mg(88_000), sets: liquid }]), 20).toFixed(2) // "0.12"
+ * @example firmness(mixOf([{ weight: mg(12_000), sets: waxy }, { weight: mg(88_000), sets: liquid }]), 20, TRADE).toFixed(2) // "0.12"
  */
-export function firmness({ total, waxes, fats, oils }: Mix, celsius: number, constants: Constants = TRADE): number {
+export function firmness({ total, waxes, fats, oils }: Mix, celsius: number, constants: Constants): number {
   if (total === 0) return 0;
   let solid = 0;
   for (const family of fats) {

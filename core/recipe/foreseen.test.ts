@@ -1,7 +1,7 @@
 /** What is foreseen beyond how it sets: what could stand in, how long it keeps, the method, and a recipe as a file. Common practice, no source. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { firmness, mixOf, SAID_AT } from "../firmness/model.ts";
+import { firmness, mixOf, SAID_AT, TRADE } from "../firmness/model.ts";
 import { setsBy } from "../firmness/solids.ts";
 import { LIBRARY } from "../material/library.ts";
 import { mg, micros } from "../measure/exact.ts";
@@ -39,7 +39,17 @@ function pot(type: RecipeType, parts: [string, number][]): Judged {
   const lines = parts.map(([key, grams], i) => line(key, grams, i));
   const total = mg(lines.reduce((a, l) => a + l.weight, 0));
   return {
-    ...{ type, total, scale: { unit: "g", step: 100 }, usedOn: "hands", forWhom: "anyone", keepsMonths: 12, lossBp: 200, fill: null },
+    ...{
+      type,
+      total,
+      scale: { unit: "g", step: 100 },
+      usedOn: "hands",
+      forWhom: "anyone",
+      keepsMonths: 12,
+      lossBp: 200,
+      fill: null,
+      constants: TRADE,
+    },
     lines: lines.map((l) => ({ ...l, share: l.weight / total })),
     keeping: keepingOf([], "2026-11-27", 12),
   };
@@ -58,7 +68,7 @@ describe("standing in", () => {
     const stand = insteadOf(of, of.lines[0]!, was("candelilla"), was("beeswax-yellow"))!;
     expect(stand.weight / of.lines[0]!.weight).toBeGreaterThan(0.5);
     expect(stand.weight / of.lines[0]!.weight).toBeLessThan(0.667);
-    expect(stand.firm).toBeCloseTo(firmness(mixOf(of.lines), SAID_AT), 3);
+    expect(stand.firm).toBeCloseTo(firmness(mixOf(of.lines), SAID_AT, TRADE), 3);
     expect(stand.reasons).toEqual(expect.arrayContaining(["enough on hand", "stronger, so less of it", "no bee product", "vegan"]));
     expect(stand.dearer).toBeLessThan(0);
   });
@@ -67,7 +77,7 @@ describe("standing in", () => {
     expect(insteadOf(of, of.lines[2]!, was("olive"), was("almond"))!.weight).toBe(of.lines[2]!.weight);
     const cocoa = insteadOf(of, of.lines[1]!, was("cocoa-raw"), was("shea-unrefined"))!;
     expect([cocoa.weight, cocoa.wax!.weight < of.lines[0]!.weight]).toEqual([of.lines[1]!.weight, true]);
-    expect(cocoa.firm).toBeCloseTo(firmness(mixOf(of.lines), SAID_AT), 2);
+    expect(cocoa.firm).toBeCloseTo(firmness(mixOf(of.lines), SAID_AT, TRADE), 2);
     const clove = insteadOf(of, of.lines[3]!, was("eo-clove-bud"), was("eo-lavender"))!;
     expect(clove.weight / of.total).toBeLessThanOrEqual(0.005);
   });
@@ -195,7 +205,7 @@ describe("the method", () => {
   it("it pours a little above where the pot runs clear, and that is where nothing of it is set", () => {
     const of = pot("balm", BALM);
     const clear = clearAt(of);
-    expect([firmness(mixOf(of.lines), clear) < 0.001, firmness(mixOf(of.lines), clear - 1) < 0.001]).toEqual([true, false]);
+    expect([firmness(mixOf(of.lines), clear, TRADE) < 0.001, firmness(mixOf(of.lines), clear - 1, TRADE) < 0.001]).toEqual([true, false]);
     expect(draftMethod(of, "hold").some((s) => s.text.includes(`pour at about ${clear + 5} °C`))).toBe(true);
   });
   it("steps are kept as text and read back as they were, whatever is typed", () => {

@@ -64,19 +64,19 @@ const withLine = (of: Judged, row: number, line: JudgedLine, wax: Instead["wax"]
 
 /** How much of a wax sets the pot as the other did; null where no amount up to four times does. */
 function asStrong(of: Judged, line: JudgedLine, by: JudgedLine): Mg | null {
-  const wished = firmness(mixOf(of.lines), SAID_AT);
+  const wished = firmness(mixOf(of.lines), SAID_AT, of.constants);
   const rest = of.lines.filter((l) => l.row !== line.row);
-  return rest.length === 0 ? line.weight : mendWith(rest, by.sets, { firm: wished, celsius: SAID_AT });
+  return rest.length === 0 ? line.weight : mendWith(rest, by.sets, { firm: wished, celsius: SAID_AT }, of.constants);
 }
 
 /** The largest wax line, and what it must weigh for the pot to set as it did. */
 function rightWax(of: Judged, row: number, line: JudgedLine): Instead["wax"] {
   const wax = [...of.lines].filter((l) => l.sets.as === "wax" && l.row !== row).sort((a, b) => b.weight - a.weight)[0];
   if (!wax) return null;
-  const wished = { firm: firmness(mixOf(of.lines), SAID_AT), celsius: SAID_AT };
+  const wished = { firm: firmness(mixOf(of.lines), SAID_AT, of.constants), celsius: SAID_AT };
   const rest = of.lines.filter((l) => l.row !== wax.row).map((l) => (l.row === row ? line : l));
-  if (firmness(mixOf(rest), SAID_AT) >= wished.firm) return { row: wax.row, name: wax.name, weight: mg(0) };
-  const weight = mendWith(rest, wax.sets, wished);
+  if (firmness(mixOf(rest), SAID_AT, of.constants) >= wished.firm) return { row: wax.row, name: wax.name, weight: mg(0) };
+  const weight = mendWith(rest, wax.sets, wished, of.constants);
   // Less than a hundredth of it is nothing anybody notices.
   return weight === null || Math.abs(weight - wax.weight) < wax.weight / 100 ? null : { row: wax.row, name: wax.name, weight };
 }
@@ -127,7 +127,7 @@ export function insteadOf(of: Judged, line: JudgedLine, by: StandIn, was: Pick<S
     graver +
     (by.kind === line.kind ? 0 : 0.5) +
     (dearer === null ? 0.5 : Math.sign(dearer) * 0.4);
-  return { by, weight, wax, firm: firmness(mixOf(then.lines), SAID_AT), dearer, worse, better, reasons, rank };
+  return { by, weight, wax, firm: firmness(mixOf(then.lines), SAID_AT, of.constants), dearer, worse, better, reasons, rank };
 }
 
 /** What a whole recipe is to be free of, or made from. */

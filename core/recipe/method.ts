@@ -54,10 +54,10 @@ const isDelicate = (l: JudgedLine): boolean => l.cautions.includes("delicate");
 const meltsAt = ({ sets }: JudgedLine): number =>
   sets.as === "wax" ? sets.melts : sets.as === "fat" ? (sets.solid.find(([, solid]) => solid < 0.05)?.[0] ?? 50) : 0;
 
-/** Where the whole pot runs clear, °C: the lowest whole degree at which nothing in it is set. @example clearAt(judged) // 49 */
-export function clearAt(of: Pick<Judged, "lines">): number {
+/** Where the whole pot runs clear, °C: the lowest whole degree at which nothing in it is set. @example clearAt({ lines: [{ weight: mg(10_000), sets: waxy }, { weight: mg(90_000), sets: liquid }], constants: TRADE }) // 45 */
+export function clearAt(of: Pick<Judged, "lines" | "constants">): number {
   const mix = mixOf(of.lines);
-  for (let c = 20; c < 95; c++) if (firmness(mix, c) < 0.001) return c;
+  for (let c = 20; c < 95; c++) if (firmness(mix, c, of.constants) < 0.001) return c;
   return 95;
 }
 

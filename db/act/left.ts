@@ -48,6 +48,8 @@ export const leftRow = <T extends PgTable>(table: T) => {
       typeof v === "object" &&
       columns.every(([key, c]) => {
         const held = (v as Record<string, unknown>)[key];
+        // A column that came later: the row is put back with what it starts from.
+        if (held === undefined) return c.hasDefault || !c.notNull;
         return held === null ? !c.notNull : c.dataType === "custom" ? readable(c, held) : (HOLDS[c.dataType]?.(held) ?? false);
       }),
   ).required();

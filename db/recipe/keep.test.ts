@@ -11,6 +11,7 @@ import { euro } from "../test/fresh.ts";
 import { balm, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, put, refused, size, token } from "../test/workshop.ts";
 import { whatWaits } from "../today.ts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "./keep.ts";
+import { firmnessLearned, firmnessTestsOf, noteFirmness } from "./firmness.ts";
 import { batchesOf, versionsOf } from "./history.ts";
 import { listProducts, readRecipes, readVersion, readWhole, recipesAway } from "./read.ts";
 import { saveRecipe } from "./save.ts";
@@ -88,6 +89,41 @@ describe("versions", () => {
       null,
       [1],
     ]);
+  });
+  it("what a finger said teaches the workshop, holds its recipe, and is taken back", async () => {
+    const felt = (feel: "firm" | "scoops") =>
+      noteFirmness(db, { recipeId: ids.recipe, n: 1, day: DAY, celsius: 20, feel, note: "" }, doing);
+    expect((await firmnessLearned(db)).tests).toBe(0);
+    const first = await felt("scoops");
+    await felt("scoops");
+    // A fifth of it is wax: the trade's figures call that firm, this workshop's hands don't.
+    const learned = await firmnessLearned(db);
+    expect([learned.tests, learned.rightBefore, learned.constants.wax < 1]).toEqual([2, 0, true]);
+    expect((await firmnessTestsOf(db, ids.recipe)).map((t) => [t.n, t.feel, t.celsius])).toEqual([
+      [1, "scoops", 20],
+      [1, "scoops", 20],
+    ]);
+    expect(
+      (await refused(noteFirmness(db, { recipeId: ids.recipe, n: 9, day: DAY, celsius: 20, feel: "firm", note: "" }, doing)))[0]!.say,
+    ).toMatch(/version/);
+    await takeBack(db, first.actId, doing);
+    expect((await firmnessLearned(db)).tests).toBe(1);
+    const fresh = idIn(await saveRecipe(db, balm({ name: "Felt", code: "FE" }), doing));
+    const only = await noteFirmness(db, { recipeId: fresh, n: 1, day: DAY, celsius: 20, feel: "firm", note: "" }, doing);
+    expect((await refused(deleteRecipe(db, { id: fresh }, doing)))[0]!.say).toMatch(/1 note of its firmness/);
+    await takeBack(db, only.actId, doing);
+    await deleteRecipe(db, { id: fresh }, doing);
+  });
+  it("a row that was left before a column was there is put back with what that starts from", async () => {
+    const made = idIn(await saveRecipe(db, balm({ name: "Old", code: "OL" }), doing));
+    const gone = await deleteRecipe(db, { id: made }, doing);
+    await db.execute(sql`alter table act disable trigger all`);
+    await db.execute(
+      sql`update act set leaves = jsonb_set(leaves, '{left,versions}', (select jsonb_agg(v - 'usedOn' - 'forWhom' - 'answers') from jsonb_array_elements(leaves->'left'->'versions') v)) where id = ${gone.actId}`,
+    );
+    await db.execute(sql`alter table act enable trigger all`);
+    await takeBack(db, gone.actId, doing);
+    expect((await readWhole(db, made))!.recipe).toMatchObject({ usedOn: "", forWhom: "anyone", answers: {} });
   });
   it("each batch is told with the version it was made from and what came of it", async () => {
     await save({ lossBp: 300, note: "more stays in the pot" });

@@ -9,7 +9,19 @@ import { defineRetire } from "../act/retire.ts";
 import { nothingLater } from "../act/standing.ts";
 import { number } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
-import { batch, batchSize, giftItem, lot, price, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import {
+  batch,
+  batchSize,
+  giftItem,
+  lot,
+  price,
+  product,
+  productPackaging,
+  recipe,
+  recipeLine,
+  recipeVersion,
+  firmnessTest,
+} from "../schema.ts";
 
 const aboutRecipe = (id: number) => ({ kind: "recipe" as const, id, changes: true });
 const aboutProduct = (id: number) => ({ kind: "product" as const, id });
@@ -74,8 +86,8 @@ export const retireProduct = defineRetire({
 async function usesOf(tx: Tx, products: readonly number[], recipeId?: number): Promise<string[]> {
   const n = number(sql`count(*)`);
   const uses: string[] = [];
-  const say = (found: number, one: string): void => {
-    if (found > 0) uses.push(counted(found, one));
+  const say = (found: number, one: string, many?: string): void => {
+    if (found > 0) uses.push(counted(found, one, many));
   };
   if (products.length > 0) {
     const of = [...products];
@@ -87,6 +99,8 @@ async function usesOf(tx: Tx, products: readonly number[], recipeId?: number): P
   if (recipeId !== undefined) {
     const rows = tx.select({ n }).from(batch).innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId));
     say((await rows.where(eq(recipeVersion.recipeId, recipeId)))[0]!.n, "batch");
+    const felt = tx.select({ n }).from(firmnessTest).innerJoin(recipeVersion, eq(recipeVersion.id, firmnessTest.versionId));
+    say((await felt.where(eq(recipeVersion.recipeId, recipeId)))[0]!.n, "note of its firmness", "notes of its firmness");
   }
   return uses;
 }

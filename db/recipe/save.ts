@@ -189,8 +189,8 @@ export const saveRecipe = defineAct({
       tx,
       { kind: "recipe", id: left.recipeId },
       undoes,
-      ["saveRecipe", "deleteRecipe", "retireProduct", "deleteProduct"],
-      "The recipe has been saved or deleted since, or a size of it put away.",
+      ["saveRecipe", "deleteRecipe", "retireProduct", "deleteProduct", "noteFirmness"],
+      "The recipe has been saved or deleted since, a size of it put away, or its firmness noted.",
     );
     await sizesBack(tx, left.recipeId, left);
     if (left.created) {

@@ -1,4 +1,5 @@
 /** Recipes as a row of versions, and products: a recipe in a container, with its fill, packaging and prices. */
+import { FEELS } from "#core/firmness/words";
 import { FORMS } from "#core/measure/mass";
 import { areAnswers } from "#core/recipe/judge/judge";
 import { FILL_BY } from "#core/recipe/sizes";
@@ -52,7 +53,9 @@ export const recipeVersion = pgTable(
     overrunBp: integer().notNull().default(0),
     method: text().notNull().default(""),
     /** Where on the body it goes; empty for where its kind of product usually does. */
-    usedOn: wordColumn(["", ...USED_ON_IDS]).notNull().default(""),
+    usedOn: wordColumn(["", ...USED_ON_IDS])
+      .notNull()
+      .default(""),
     forWhom: wordColumn(FOR_WHOM).notNull().default("anyone"),
     /** What was answered to what was said of it: a word by the key of each judgement. */
     answers: jsonColumn(areAnswers).notNull().default({}),
@@ -79,6 +82,22 @@ export const recipeLine = pgTable(
     weight: mgColumn().notNull(),
   },
   (t) => [index("recipe_line_version").on(t.versionId, t.position), index("recipe_line_material").on(t.materialId)],
+);
+
+/** What a spoon or a finger said of a version, at some warmth: what the model of firmness learns from. */
+export const firmnessTest = pgTable(
+  "firmness_test",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    versionId: integer()
+      .notNull()
+      .references(() => recipeVersion.id),
+    day: date({ mode: "string" }).notNull(),
+    celsius: real().notNull(),
+    feel: wordColumn(FEELS).notNull(),
+    note: text().notNull().default(""),
+  },
+  (t) => [index("firmness_test_version").on(t.versionId)],
 );
 
 /** A size that something was made in keeps its fill for ever; another fill is another size. */

@@ -3,6 +3,7 @@ import { orNothing, readPlain } from "#core/measure/read";
 import { answeredBy, judge } from "#core/recipe/judge/judge";
 import { judgedOf } from "#core/recipe/judge/judgedOf";
 import type { Judged, Judgement } from "#core/recipe/judge/judgement";
+import type { Constants } from "#core/firmness/model";
 import type { Scale } from "#core/recipe/scale";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { ReadRecipe } from "#core/recipe/written";
@@ -24,7 +25,11 @@ export interface Foreseen {
 /** How much stays in pot and jug, in basis points; nothing while it can't be read. */
 export const lossOf = (text: string): number => Math.min(Math.round(orNothing(text, readPlain, 0) * 100), 5000);
 
-export function useForeseen({ read, values }: { read: ReadRecipe; values: RecipeTexts }, stuff: readonly Stuff[], scale: Scale): Foreseen {
+export function useForeseen(
+  { read, values }: { read: ReadRecipe; values: RecipeTexts },
+  stuff: readonly Stuff[],
+  { scale, constants }: { scale: Scale; constants: Constants },
+): Foreseen {
   const { today } = useWorkshop();
   const shelf = useMemo(() => shelfOfStuff(stuff, today), [stuff, today]);
   const lots = useMemo(() => new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const))), [stuff]);
@@ -36,8 +41,8 @@ export function useForeseen({ read, values }: { read: ReadRecipe; values: Recipe
       keepsMonths: orNothing(values.keepsMonths, readPlain, RECIPE_TYPES[type].keepsMonths),
       away: values.sizes.map((s) => s.away === "yes"),
     };
-    const judged = judgedOf(read, sheet, shelf, lots, { today, scale });
+    const judged = judgedOf(read, sheet, shelf, lots, { today, scale, constants });
     const said = read.problem === null ? judge(judged) : [];
     return { judged, ...answeredBy(said, Object.fromEntries(values.answers.map((a) => [a.key, a.word]))), shelf, lots };
-  }, [read, values, shelf, lots, today, scale]);
+  }, [read, values, shelf, lots, today, scale, constants]);
 }

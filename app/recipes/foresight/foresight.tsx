@@ -3,6 +3,8 @@ import type { MaterialChoice } from "#core/recipe/written";
 import { Tabs } from "radix-ui";
 import { memo, useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
+import type { Fitted } from "#core/firmness/fit";
+import type { FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Foreseen } from "./foreseen.ts";
@@ -21,6 +23,9 @@ interface Props {
   materials: readonly MaterialChoice[];
   form: UseFormReturn<RecipeTexts>;
   mending: Mending;
+  learned: Fitted;
+  /** What was felt of a recipe that is kept. */
+  felt: FeltProps | null;
   /** What keeps it from adding up. */
   unread: string | null;
 }
@@ -29,7 +34,7 @@ interface Props {
 const PAGES = {
   sets: {
     name: "Sets",
-    of: ({ foreseen: { judged }, ...p }: Props) => <Setting judged={judged} costing={p.costing} mending={p.mending} />,
+    of: ({ foreseen: { judged }, ...p }: Props) => <Setting judged={judged} {...p} />,
   },
   scent: { name: "Scent", of: ({ foreseen: { judged }, ...p }: Props) => <Scent judged={judged} {...p} /> },
   keeps: { name: "Keeps", of: ({ foreseen: { judged } }: Props) => <Keeps judged={judged} /> },

@@ -1,7 +1,8 @@
 /** Too soft or too hard: what to put into the pot, melted again, to have it as it is wished, and what that does to the rest. */
 import { mendWith } from "#core/firmness/mend";
 import { firmness, mixOf } from "#core/firmness/model";
-import { FEEL_IDS, FEELS, feelOf, feelRange, fitOf, middleOf, PLACES, PLACE_IDS, type Feel, type Place } from "#core/firmness/words";
+import { FEEL_IDS, FEELS, feelOf, feelRange, PLACES, PLACE_IDS, type Feel, type Place } from "#core/firmness/words";
+import { fitOf, middleOf } from "#core/recipe/wishes";
 import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { orElse } from "#core/outcome";
@@ -36,14 +37,14 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
   const [potText, setPot] = useState("");
   const celsius = PLACES[place].celsius;
   const firm = wish === "right" ? middleOf(judged.type) : middle(wish);
-  const now = firmness(mixOf(judged.lines), celsius);
+  const now = firmness(mixOf(judged.lines), celsius, judged.constants);
   const can = judged.lines.filter((l) => l.sets.as !== "powder" && !isScent(l));
   const by = can.find((l) => l.row === chosen) ?? mendingLine(judged, now < firm) ?? can[0];
   const pot = potText.trim() === "" ? judged.total : orElse(readWeight(potText), null);
   if (!by) return null;
   const inPot = pot === null ? null : inPotOf(judged, pot);
   const there = wish === "right" && place === "kitchen" ? fitOf(now, judged.type) === "fit" : wish !== "right" && feelOf(now) === wish;
-  const more = there || !inPot ? null : mendWith(inPot, by.sets, { firm, celsius });
+  const more = there || !inPot ? null : mendWith(inPot, by.sets, { firm, celsius }, judged.constants);
   return (
     <div>
       <h3 className="mb-1 font-semibold">Harder or softer</h3>
@@ -120,7 +121,7 @@ interface AfterProps {
 }
 
 /** Before and after, figure by figure. */
-function After({ costing, by, more, pot, inPot, firm, celsius, currency, school }: AfterProps) {
+function After({ judged, costing, by, more, pot, inPot, firm, celsius, currency, school }: AfterProps) {
   const added = [...inPot, { ...by, weight: more }];
   const total = pot + more;
   const of = (lines: readonly JudgedLine[], fits: (l: JudgedLine) => boolean): number =>
@@ -129,7 +130,7 @@ function After({ costing, by, more, pot, inPot, firm, celsius, currency, school 
   const costed = (lines: readonly JudgedLine[]) => lines.map((l) => ({ of: l.of, weight: l.weight }));
   const rows: [what: string, was: string, is: string][] = [
     ["In the pot", grams(pot), grams(total)],
-    ["Like beeswax in oil", sayShare(firm), sayShare(firmness(mixOf(added), celsius))],
+    ["Like beeswax in oil", sayShare(firm), sayShare(firmness(mixOf(added), celsius, judged.constants))],
     ["Wax share", sayShare(of(inPot, (l) => l.sets.as === "wax") / pot), sayShare(of(added, (l) => l.sets.as === "wax") / total)],
   ];
   if (inPot.some(isScent)) rows.push(["Scent", sayShare(of(inPot, isScent) / pot), sayShare(of(added, isScent) / total)]);

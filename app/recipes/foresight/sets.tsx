@@ -1,12 +1,13 @@
 /** How firm a recipe sets, as one figure of the Reckoner that says where it comes from. */
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
-import { FEELS, feelOf, PLACES, PLACE_IDS, sayFit } from "#core/firmness/words";
+import { FEELS, feelOf, PLACES, PLACE_IDS } from "#core/firmness/words";
+import { sayFit } from "#core/recipe/wishes";
 import { sayShare, type Judged } from "#core/recipe/judge/judgement";
 import { Figure, HowLine } from "../../ui/figures/reckoner.tsx";
 
 export function Sets({ of }: { of: Judged }) {
   const mix = mixOf(of.lines);
-  const kitchen = firmness(mix, SAID_AT);
+  const kitchen = firmness(mix, SAID_AT, of.constants);
   return (
     <Figure
       label="Sets, likely"
@@ -17,7 +18,7 @@ export function Sets({ of }: { of: Judged }) {
             An estimate: like {sayShare(kitchen)} beeswax in plain oil, {sayFit(kitchen, of.type)}.
           </p>
           {PLACE_IDS.map((p) => {
-            const firm = firmness(mix, PLACES[p].celsius);
+            const firm = firmness(mix, PLACES[p].celsius, of.constants);
             return <HowLine key={p} label={`${PLACES[p].label}, ${PLACES[p].celsius} °C`} value={FEELS[feelOf(firm)].say} />;
           })}
         </>

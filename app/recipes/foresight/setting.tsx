@@ -1,7 +1,8 @@
 /** How it sets: the curve over warmth with its table, what would make it harder or softer, and how much wax each firmness takes. */
 import { waxFor } from "#core/firmness/mend";
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
-import { FEELS, feelOf, feelRange, fitOf, PLACES, PLACE_IDS, sayFit, WISHES, type Feel } from "#core/firmness/words";
+import { FEELS, feelOf, feelRange, PLACES, PLACE_IDS, type Feel } from "#core/firmness/words";
+import { fitOf, sayFit, WISHES } from "#core/recipe/wishes";
 import { grams } from "#core/measure/write";
 import { sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { mendingLine } from "#core/recipe/judge/setting";
@@ -9,6 +10,8 @@ import { RECIPE_TYPES } from "#core/recipe/types";
 import { lazy, useMemo } from "react";
 import { AsTable, Drawn } from "../../ui/figures/drawn.tsx";
 import { Table } from "../../ui/lists/table.tsx";
+import type { Fitted } from "#core/firmness/fit";
+import { Felt, Learned, type FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
 import { MendIt } from "./mendIt.tsx";
 import type { Mending } from "./mending.ts";
@@ -16,17 +19,26 @@ import type { Mending } from "./mending.ts";
 const FirmnessChart = lazy(() => import("./firmnessChart.tsx"));
 const [FROM, TO] = [15, 50];
 
-export function Setting({ judged, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
+interface Props {
+  judged: Judged;
+  costing: Costing;
+  mending: Mending;
+  learned: Fitted;
+  felt: FeltProps | null;
+}
+
+export function Setting({ judged, costing, mending, learned, felt }: Props) {
+  const { constants } = judged;
   const mix = useMemo(() => mixOf(judged.lines), [judged.lines]);
   const points = useMemo(
     () =>
       Array.from({ length: TO - FROM + 1 }, (_, i) => {
-        const firm = firmness(mix, FROM + i);
+        const firm = firmness(mix, FROM + i, constants);
         return { celsius: FROM + i, firm, feel: FEELS[feelOf(firm)].say };
       }),
-    [mix],
+    [mix, constants],
   );
-  const kitchen = firmness(mix, SAID_AT);
+  const kitchen = firmness(mix, SAID_AT, constants);
   const { right } = WISHES[judged.type];
   const product = RECIPE_TYPES[judged.type].label.toLowerCase();
   return (
@@ -47,17 +59,19 @@ export function Setting({ judged, costing, mending }: { judged: Judged; costing:
             columns={[
               { head: "Where", cell: (p) => PLACES[p].in },
               { head: "Warm", as: "figure", cell: (p) => `${PLACES[p].celsius} °C` },
-              { head: "Like beeswax in oil", as: "figure", cell: (p) => sayShare(firmness(mix, PLACES[p].celsius)) },
-              { head: "To the finger", cell: (p) => FEELS[feelOf(firmness(mix, PLACES[p].celsius))].say },
+              { head: "Like beeswax in oil", as: "figure", cell: (p) => sayShare(firmness(mix, PLACES[p].celsius, constants)) },
+              { head: "To the finger", cell: (p) => FEELS[feelOf(firmness(mix, PLACES[p].celsius, constants))].say },
             ]}
           />
         </AsTable>
         <p className="mt-1 text-[0.88rem] text-pine-soft">
           An estimate from typical figures, from memory: try a drop on a cold spoon before you pour, and believe the spoon.
         </p>
+        <Learned of={learned} />
       </div>
       <MendIt key={judged.type} judged={judged} costing={costing} mending={mending} />
       <WaxFor judged={judged} />
+      {felt && <Felt judged={judged} {...felt} />}
     </div>
   );
 }
@@ -71,7 +85,7 @@ function WaxFor({ judged }: { judged: Judged }) {
   if (!wax || rest.length === 0) return null;
   const rows = MIDDLE.map((feel) => {
     const [low, high] = feelRange(feel);
-    return { feel, need: waxFor(rest, wax.sets, { firm: (low + Math.min(high, low * 1.6)) / 2, celsius: SAID_AT }) };
+    return { feel, need: waxFor(rest, wax.sets, { firm: (low + Math.min(high, low * 1.6)) / 2, celsius: SAID_AT }, judged.constants) };
   });
   return (
     <div>

@@ -50,7 +50,7 @@ export function Instead({ judged, shelf, mending }: Props) {
       </p>
     );
   const entered = (weight: Mg): string => forScaleUp(weight, judged.scale);
-  const useIt = (s: StandsIn): Mend => ({
+  const placed = (s: StandsIn): Mend => ({
     say: `Put ${s.by.name} in the place of ${line.name}`,
     rows: [
       { row: line.row, entered: entered(s.weight), material: s.by.name, form: usualForm(s.by.kind) },
@@ -218,7 +218,7 @@ export function Instead({ judged, shelf, mending }: Props) {
                 head: "Use it",
                 as: "press",
                 cell: (s) => (
-                  <Button small aria-label={`Use ${s.by.name}`} onClick={() => mending.press(useIt(s))}>
+                  <Button small aria-label={`Use ${s.by.name}`} onClick={() => mending.press(placed(s))}>
                     Use it
                   </Button>
                 ),

@@ -2,6 +2,7 @@
 import { gramsIn } from "#core/measure/write";
 import { batchesOf, versionsOf } from "#db/recipe/history";
 import { materialsOf } from "#db/recipe/costs";
+import { firmnessLearned } from "#db/recipe/firmness";
 import { readVersion } from "#db/recipe/read";
 import { keptSettings } from "#db/settings";
 import { counted } from "#core/words";
@@ -26,7 +27,12 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ request, params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const asked = new URL(request.url).searchParams;
-  const [versions, batches, settings] = await Promise.all([versionsOf(db(), id), batchesOf(db(), id), keptSettings(db())]);
+  const [versions, batches, settings, learned] = await Promise.all([
+    versionsOf(db(), id),
+    batchesOf(db(), id),
+    keptSettings(db()),
+    firmnessLearned(db()),
+  ]);
   const has = (n: number): boolean => versions.some((v) => v.n === n);
   const [newest, before] = versions;
   if (!newest) throw new Response("Not Found", { status: 404 });
@@ -44,16 +50,17 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     stuff: await stuffOf(materialsOf([a, b])),
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     scale: settings.scale,
+    constants: learned.constants,
   };
 }
 
 export default function Compare({ loaderData, params: { id } }: Route.ComponentProps) {
-  const { a, b, versions, batches, stuff, rates, scale } = loaderData;
+  const { a, b, versions, batches, stuff, rates, scale, constants } = loaderData;
   const { currency, school, today } = useWorkshop();
   const submit = useSubmit();
   const names = new Map(stuff.map((m) => [m.id, m.name]));
   const [ta, tb] = [recipeTexts(a, names), recipeTexts(b, names)];
-  const by = { stuff, rates, scale, today, school, currency };
+  const by = { stuff, rates, scale, constants, today, school, currency };
   const [fa, fb] = [figuresOf(ta, by), figuresOf(tb, by)];
   const figures = [...new Set([...fb.keys(), ...fa.keys()])].map((name) => ({ name, a: fa.get(name) ?? "—", b: fb.get(name) ?? "—" }));
   const says = (l: LineOf | null) =>

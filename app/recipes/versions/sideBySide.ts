@@ -1,5 +1,5 @@
 /** Two versions of a recipe, line by line and figure by figure: what each was read as and comes to against the shelf of today. */
-import { firmness, mixOf } from "#core/firmness/model";
+import { firmness, mixOf, type Constants } from "#core/firmness/model";
 import { FEELS, feelOf, PLACE_IDS, PLACES } from "#core/firmness/words";
 import type { Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
@@ -35,6 +35,7 @@ export interface By {
   stuff: readonly Stuff[];
   rates: WorkRates;
   scale: Scale;
+  constants: Constants;
   today: Day;
   school: School;
   currency: string;
@@ -57,7 +58,7 @@ export function pairLines(a: RecipeTexts, b: RecipeTexts, stuff: readonly Stuff[
 }
 
 /** What a version comes to, by name: the same names for any version. */
-export function figuresOf(t: RecipeTexts, { stuff, rates, scale, today, school, currency }: By): Map<string, string> {
+export function figuresOf(t: RecipeTexts, { stuff, rates, scale, today, school, currency, constants }: By): Map<string, string> {
   const read = readWritten(t, stuff);
   const shelf = shelfOfStuff(stuff, today);
   const lots = new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const)));
@@ -67,7 +68,7 @@ export function figuresOf(t: RecipeTexts, { stuff, rates, scale, today, school, 
     keepsMonths: Number(t.keepsMonths),
     away: t.sizes.map((s) => s.away === "yes"),
   };
-  const judged = judgedOf(read, sheet, shelf, lots, { today, scale });
+  const judged = judgedOf(read, sheet, shelf, lots, { today, scale, constants });
   const mix = mixOf(judged.lines);
   const share = (fits: (l: (typeof judged.lines)[number]) => boolean): string =>
     sayShare(judged.lines.filter(fits).reduce((sum, l) => sum + l.share, 0));
@@ -77,7 +78,7 @@ export function figuresOf(t: RecipeTexts, { stuff, rates, scale, today, school, 
     ["Batch", grams(read.total)],
     ["Wax share", share((l) => l.sets.as === "wax")],
     ...PLACE_IDS.map((p): [string, string] => {
-      const firm = firmness(mix, PLACES[p].celsius);
+      const firm = firmness(mix, PLACES[p].celsius, constants);
       return [`Sets, ${PLACES[p].label}`, `${FEELS[feelOf(firm)].say}, like ${sayShare(firm)} wax`];
     }),
     ["Scent", share(isScent)],

@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { libraryEntry } from "../../material/library.ts";
+import { TRADE } from "../../firmness/model.ts";
 import { mg } from "../../measure/exact.ts";
 import { afterSpill, mostInPot, mostOn, scentOf } from "../../scent/dilution.ts";
 import { FOR_WHOM_IDS, USED_ON_IDS, type ForWhom, type UsedOn } from "../../scent/limits.ts";
@@ -78,7 +79,11 @@ function judged(sheet: Sheet, written = texts(sheet)): Judgement[] {
   const { type, usedOn = "hands", forWhom = "anyone" } = sheet;
   const by = { type, usedOn, forWhom, lossBp: 0, keepsMonths: 6, away: [false] };
   return judge(
-    judgedOf(read, by, shelfOf(lots, TODAY), new Map(lots.map((l) => [l.id, l])), { today: TODAY, scale: { unit: "g", step: 100 } }),
+    judgedOf(read, by, shelfOf(lots, TODAY), new Map(lots.map((l) => [l.id, l])), {
+      today: TODAY,
+      constants: TRADE,
+      scale: { unit: "g", step: 100 },
+    }),
   );
 }
 /** The sheet with a judgement's change typed in. */

@@ -1,4 +1,5 @@
 /** From a sheet as it was read to what is judged of it: its lines with what is known of each, and the lots it would be made of today. */
+import type { Constants } from "../../firmness/model.ts";
 import { setsBy } from "../../firmness/solids.ts";
 import type { ForWhom, UsedOn } from "../../scent/limits.ts";
 import type { Lot } from "../../stock/lots.ts";
@@ -26,7 +27,7 @@ export function judgedOf(
   sheet: JudgedSheet,
   shelf: Shelf,
   lots: ReadonlyMap<number, Lot>,
-  by: { today: Day; scale: Scale },
+  by: { today: Day; scale: Scale; constants: Constants },
 ): Judged {
   const lines = read.lines.flatMap((l, row): (JudgedLine & { keepsSealed: number | null })[] =>
     l.out.ok && l.material && l.amount
@@ -64,6 +65,7 @@ export function judgedOf(
     lines,
     total: read.total,
     scale: by.scale,
+    constants: by.constants,
     keeping: keepingOf(keeps, by.today, sheet.keepsMonths),
     fill: fills.length === 1 ? fills[0]! : null,
   };

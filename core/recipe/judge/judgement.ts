@@ -2,6 +2,7 @@
  * What a careful colleague would say of a recipe: a few lines, worst first, each with its reason, its figure and, where there is one, the
  * change that mends it. Nothing where all is well. It warns and never clears: rules of the place and a supplier's papers stand above it.
  */
+import type { Constants } from "../../firmness/model.ts";
 import type { Sets, SetsFacts } from "../../firmness/solids.ts";
 import type { CautionId } from "../../material/cautions.ts";
 import type { Mg } from "../../measure/exact.ts";
@@ -55,6 +56,8 @@ export interface Judged {
   lines: readonly JudgedLine[];
   total: Mg;
   scale: Scale;
+  /** Of the model of firmness, as this workshop has taught it. */
+  constants: Constants;
   usedOn: UsedOn;
   forWhom: ForWhom;
   keepsMonths: number;

@@ -1,7 +1,8 @@
 /** How it will set: in the kitchen, and where it gets warm. */
 import { mendWith } from "../../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT } from "../../firmness/model.ts";
-import { fitOf, middleOf, PLACES, sayFit, WISHES } from "../../firmness/words.ts";
+import { PLACES } from "../../firmness/words.ts";
+import { fitOf, middleOf, sayFit, WISHES } from "../wishes.ts";
 import { mg, type Mg } from "../../measure/exact.ts";
 import { grams } from "../../measure/write.ts";
 import { RECIPE_TYPES } from "../types.ts";
@@ -21,13 +22,13 @@ function mended(of: Judged, line: JudgedLine, more: Mg): Mend | null {
 
 export const judgeSetting: Judge = (of) => {
   const mix = mixOf(of.lines);
-  const now = firmness(mix, SAID_AT);
+  const now = firmness(mix, SAID_AT, of.constants);
   const fit = fitOf(now, of.type);
   const product = RECIPE_TYPES[of.type].label.toLowerCase();
   if (fit !== "fit") {
     const line = mendingLine(of, fit === "soft");
     const [low, high] = WISHES[of.type].right;
-    const more = line ? mendWith(of.lines, line.sets, { firm: middleOf(of.type), celsius: SAID_AT }) : null;
+    const more = line ? mendWith(of.lines, line.sets, { firm: middleOf(of.type), celsius: SAID_AT }, of.constants) : null;
     const by = line && more ? ` ${grams(more)} more ${line.name} would bring it to the middle of that.` : "";
     return [
       {
@@ -42,10 +43,10 @@ export const judgeSetting: Judge = (of) => {
   }
   const { at, least, say } = WISHES[of.type].warm;
   const place = PLACES[at];
-  const warm = firmness(mix, place.celsius);
+  const warm = firmness(mix, place.celsius, of.constants);
   if (warm >= least) return [];
   const line = mendingLine(of, true);
-  const more = line ? mendWith(of.lines, line.sets, { firm: least, celsius: place.celsius }) : null;
+  const more = line ? mendWith(of.lines, line.sets, { firm: least, celsius: place.celsius }, of.constants) : null;
   return [
     {
       key: "set.warm",

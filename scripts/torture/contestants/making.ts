@@ -2,6 +2,7 @@
 import { mg } from "#core/measure/exact";
 import { clearBatch, setOut } from "#db/bench/setOut";
 import type { Db } from "#db/client";
+import { noteFirmness } from "#db/recipe/firmness";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
 import { readRecipes } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
@@ -22,6 +23,9 @@ export const MAKING = {
       return (at) => saveRecipe(at, { ...next, id: w.ids.recipe, sizes }, now());
     },
   },
+  noteFirmness: atOnce((db, w) =>
+    noteFirmness(db, { recipeId: w.ids.recipe, n: 1, day: now().day, celsius: 20, feel: inTurn("scoops", "firm"), note: "" }, now()),
+  ),
   retireRecipe: atOnce((db, w) => retireRecipe(db, { id: w.ids.spareRecipe, retired: inTurn(true, false) }, now())),
   deleteRecipe: {
     ready: async (db, w) => {

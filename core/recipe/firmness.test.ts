@@ -7,11 +7,13 @@ import { describe, expect, it } from "vitest";
 import { libraryEntry } from "../material/library.ts";
 import { LIBRARY } from "../material/library.ts";
 import { mg } from "../measure/exact.ts";
-import type { RecipeType } from "../recipe/types.ts";
-import { mendWith, waxFor } from "./mend.ts";
-import { firmness, mixOf, TRADE, type MixLine } from "./model.ts";
-import { setsBy, solidAt, type Sets } from "./solids.ts";
-import { FEEL_IDS, feelOf, feelRange, fitOf, FEELS, PLACES, sayFit, WISHES, type Feel } from "./words.ts";
+import type { RecipeType } from "./types.ts";
+import { mendWith, waxFor } from "../firmness/mend.ts";
+import { fitFirmness, type FirmnessTest } from "../firmness/fit.ts";
+import { firmness, mixOf, TRADE, type Constants, type MixLine } from "../firmness/model.ts";
+import { setsBy, solidAt, type Sets } from "../firmness/solids.ts";
+import { FEEL_IDS, feelOf, feelRange, FEELS, PLACES, type Feel } from "../firmness/words.ts";
+import { fitOf, sayFit, WISHES } from "./wishes.ts";
 
 const sets = (key: string): Sets => {
   const e = libraryEntry(key)!;
@@ -29,7 +31,7 @@ type Name = keyof typeof NAMES;
 /** A pot by parts. */
 const pot = (parts: Partial<Record<Name, number>> & Record<string, number>): MixLine[] =>
   Object.entries(parts).map(([n, w]) => ({ weight: mg(Math.round(w * 10_000)), sets: sets(n in NAMES ? NAMES[n as Name] : n) }));
-const at = (celsius: number, parts: Parameters<typeof pot>[0]): number => firmness(mixOf(pot(parts)), celsius);
+const at = (celsius: number, parts: Parameters<typeof pot>[0]): number => firmness(mixOf(pot(parts)), celsius, TRADE);
 const kitchen = (parts: Parameters<typeof pot>[0]): number => at(PLACES.kitchen.celsius, parts);
 
 describe("what makers say (common practice, no source)", () => {
@@ -70,7 +72,7 @@ describe("what makers say (common practice, no source)", () => {
   });
   it("candelilla does beeswax's work with half to two thirds of it", () => {
     const wished = { firm: kitchen({ wax: 12, oil: 88 }), celsius: 20 };
-    const [bees, other] = ["beeswax-yellow", "candelilla"].map((w) => waxFor(pot({ oil: 100 }), sets(w), wished)!);
+    const [bees, other] = ["beeswax-yellow", "candelilla"].map((w) => waxFor(pot({ oil: 100 }), sets(w), wished, TRADE)!);
     expect(other! / bees!).toBeGreaterThan(0.5);
     expect(other! / bees!).toBeLessThan(0.667);
   });
@@ -99,8 +101,8 @@ describe("from outside", () => {
     for (const e of LIBRARY.filter((l) => l.melts !== null)) {
       const s = sets(e.key);
       const mix = mixOf([{ weight: mg(1000), sets: s }]);
-      expect([e.key, firmness(mix, e.melts![1] + 6)]).toEqual([e.key, 0]);
-      expect(firmness(mix, 5)).toBeGreaterThan(FEELS.verySoft.from);
+      expect([e.key, firmness(mix, e.melts![1] + 6, TRADE)]).toEqual([e.key, 0]);
+      expect(firmness(mix, 5, TRADE)).toBeGreaterThan(FEELS.verySoft.from);
       if (s.as === "fat") expect(solidAt(s.solid, e.melts![1] + 4)).toBeLessThan(0.05);
     }
   });
@@ -130,12 +132,12 @@ describe("whatever the recipe", () => {
         fc.double({ min: 0, max: 15, noNaN: true }),
         fc.integer({ min: 1, max: 400_000 }),
         (p, c, more, extra) => {
-          const now = firmness(mixOf(p), c);
-          const plus = (key: string) => firmness(mixOf([...p, { weight: mg(extra), sets: sets(key) }]), c);
-          expect(firmness(mixOf(p), c + more)).toBeLessThanOrEqual(now + close);
+          const now = firmness(mixOf(p), c, TRADE);
+          const plus = (key: string) => firmness(mixOf([...p, { weight: mg(extra), sets: sets(key) }]), c, TRADE);
+          expect(firmness(mixOf(p), c + more, TRADE)).toBeLessThanOrEqual(now + close);
           expect(plus("beeswax-yellow")).toBeGreaterThanOrEqual(now - close);
           expect(plus("olive")).toBeLessThanOrEqual(now + close);
-          expect(firmness(mixOf(p.map((l) => ({ ...l, weight: mg(l.weight * 7) }))), c)).toBeCloseTo(now, 9);
+          expect(firmness(mixOf(p.map((l) => ({ ...l, weight: mg(l.weight * 7) }))), c, TRADE)).toBeCloseTo(now, 9);
           expect(Number.isFinite(now) && now >= 0).toBe(true);
         },
       ),
@@ -147,17 +149,17 @@ describe("whatever the recipe", () => {
         const halves = p.flatMap((l) =>
           [Math.floor(l.weight / 3), l.weight - Math.floor(l.weight / 3)].map((w) => ({ ...l, weight: mg(w) })),
         );
-        expect(firmness(mixOf(halves), c)).toBeCloseTo(firmness(mixOf(p), c), 9);
+        expect(firmness(mixOf(halves), c, TRADE)).toBeCloseTo(firmness(mixOf(p), c, TRADE), 9);
       }),
     );
   });
   it("what mends it does: the grams said bring it to what was wished, and a step less does not", () => {
     fc.assert(
       fc.property(anyPot, fc.constantFrom(20, 31, 35), fc.double({ min: 0.02, max: 0.4, noNaN: true }), (p, celsius, firm) => {
-        const now = firmness(mixOf(p), celsius);
+        const now = firmness(mixOf(p), celsius, TRADE);
         const by = sets(now < firm ? "beeswax-yellow" : "olive");
-        const more = mendWith(p, by, { firm, celsius });
-        const after = (grams: number): number => firmness(mixOf([...p, { weight: mg(grams), sets: by }]), celsius);
+        const more = mendWith(p, by, { firm, celsius }, TRADE);
+        const after = (grams: number): number => firmness(mixOf([...p, { weight: mg(grams), sets: by }]), celsius, TRADE);
         if (more === null) {
           const total = p.reduce((a, l) => a + l.weight, 0);
           expect(now < firm ? after(total) < firm : after(total) > firm).toBe(true);
@@ -193,9 +195,62 @@ describe("materials of the maker's own", () => {
       ["softButter", "shea-refined"],
     ] as const) {
       const e = libraryEntry(key)!;
-      const mine = firmness(mixOf([{ weight: mg(1000), sets: own(kind, e.melts![0], e.melts![1]) }]), 20);
-      const theirs = firmness(mixOf([{ weight: mg(1000), sets: sets(key) }]), 20);
+      const mine = firmness(mixOf([{ weight: mg(1000), sets: own(kind, e.melts![0], e.melts![1]) }]), 20, TRADE);
+      const theirs = firmness(mixOf([{ weight: mg(1000), sets: sets(key) }]), 20, TRADE);
       expect(Math.abs(mine - theirs) / theirs).toBeLessThan(0.45);
     }
   });
+});
+
+describe("what a workshop's own tests teach", () => {
+  const POTS: Parameters<typeof pot>[0][] = [
+    { wax: 6, oil: 94 },
+    { wax: 10, oil: 90 },
+    { wax: 14, oil: 86 },
+    { wax: 22, oil: 60, coconut: 18 },
+    { wax: 28, cocoa: 30, coconut: 25, oil: 17 },
+    { shea: 75, oil: 25 },
+    { shea: 50, cocoa: 20, oil: 30 },
+    { cocoa: 60, oil: 40 },
+    { wax: 12, shea: 30, oil: 58 },
+    { "tallow-beef": 60, oil: 40 },
+  ];
+  const WARM = [15, 20, 24, 28, 32, 36, 40];
+  /** What fingers would have said, were these the constants. */
+  const felt = (truth: Constants): FirmnessTest[] =>
+    POTS.flatMap((p) => WARM.map((celsius) => ({ lines: pot(p), celsius, feel: feelOf(firmness(mixOf(pot(p)), celsius, truth)) })));
+
+  it("nothing taught leaves the trade's; one test moves it a little, towards it", () => {
+    expect(fitFirmness([]).constants).toEqual(TRADE);
+    const soft = fitFirmness([{ lines: pot({ wax: 12, oil: 88 }), celsius: 20, feel: "firm" }]);
+    expect(soft.constants.wax).toBeGreaterThan(1.02);
+    expect(soft.constants.wax).toBeLessThan(1.6);
+    expect(soft.rightBefore).toBe(0);
+  });
+  it.each<[string, Partial<Constants>]>([
+    ["the trade's own", {}],
+    ["a stronger wax", { wax: 1.2 }],
+    ["a weaker wax that oil takes back sooner", { wax: 0.85, dissolving: 9.5 }],
+    ["harder butters", { fat: 0.52 }],
+    ["butters that thin out faster", { fat: 0.36, dilution: 6.5 }],
+  ])(
+    "seventy tests bring known constants back: %s: wax within 6 %, butters and dissolving within 15 %, thinning within a quarter, and what is felt within an eighth",
+    (_, moved) => {
+      const truth = { ...TRADE, ...moved };
+      const fit = fitFirmness(felt(truth));
+      expect(Math.abs(fit.constants.wax / truth.wax - 1)).toBeLessThan(0.06);
+      for (const [name, within] of [
+        ["fat", 0.15],
+        ["dissolving", 0.15],
+        ["dilution", 0.25],
+      ] as const)
+        expect([name, Math.abs(fit.constants[name] / truth[name] - 1) < within]).toEqual([name, true]);
+      expect(fit.rightNow).toBeGreaterThanOrEqual(fit.rightBefore);
+      expect(fit.rightNow / fit.tests).toBeGreaterThan(0.9);
+      for (const p of POTS) {
+        const [a, b] = [fit.constants, truth].map((c) => firmness(mixOf(pot(p)), 20, c));
+        expect(Math.abs(a! / b! - 1)).toBeLessThan(0.125);
+      }
+    },
+  );
 });

@@ -1,0 +1,85 @@
+/**
+ * What a workshop's own spoons and fingers teach: the model's constants moved to where they explain what was felt, and no further. Each starts
+ * at the trade's and is held there like a judgement of some weight, so that three tests move it a little and thirty a lot.
+ */
+import { levenbergMarquardt } from "ml-levenberg-marquardt";
+import { firmness, mixOf, TRADE, type Constants, type MixLine } from "./model.ts";
+import { feelOf, feelRange, type Feel } from "./words.ts";
+
+/** What a finger or a spoon said of a pot at some warmth. */
+export interface FirmnessTest {
+  lines: readonly MixLine[];
+  celsius: number;
+  feel: Feel;
+}
+
+export interface Fitted {
+  constants: Constants;
+  /** How many tests it rests on, and of how many it says the very word; by the trade's constants, and by its own. */
+  tests: number;
+  rightBefore: number;
+  rightNow: number;
+  /** How far off it is where it is off, as a share of what was felt: 0.2 is a fifth too hard or too soft. In the middle of the tests. */
+  off: number;
+}
+
+const NAMES = ["wax", "fat", "dilution", "dissolving"] as const;
+/** How sure a finger is, and how sure the trade's constants are: in parts of themselves. */
+const FINGER = 0.12;
+const TRADES_OWN = 0.25;
+/** Nothing softer is told apart: below it everything pours. */
+const LEAST = 0.005;
+
+const constantsAt = (moved: readonly number[]): Constants =>
+  Object.fromEntries(NAMES.map((name, i) => [name, TRADE[name] * Math.exp(moved[i]!)])) as unknown as Constants;
+
+/** How far a firmness is from what a word allows, in parts of itself; nought within it. */
+function offBy(firm: number, feel: Feel): number {
+  const [low, high] = feelRange(feel);
+  const at = Math.max(firm, LEAST);
+  if (at < low) return Math.log(at / low);
+  return at > high ? Math.log(at / high) : 0;
+}
+
+/**
+ * Fits the constants to what was felt (least squares by Levenberg and Marquardt); the trade's own where nothing was.
+ * @example fitFirmness([]).constants.wax // 1
+ */
+export function fitFirmness(tests: readonly FirmnessTest[]): Fitted {
+  const mixes = tests.map((t) => ({ ...t, mix: mixOf(t.lines) }));
+  const felt = (c: Constants): number[] => mixes.map((t) => offBy(firmness(t.mix, t.celsius, c), t.feel));
+  const right = (c: Constants): number => mixes.filter((t) => feelOf(firmness(t.mix, t.celsius, c)) === t.feel).length;
+  const constants = tests.length === 0 ? TRADE : best(mixes.length, felt);
+  const off = felt(constants)
+    .map((o) => Math.abs(Math.exp(o) - 1))
+    .sort((a, b) => a - b);
+  return {
+    constants,
+    tests: tests.length,
+    rightBefore: right(TRADE),
+    rightNow: right(constants),
+    off: off[Math.floor(off.length / 2)] ?? 0,
+  };
+}
+
+function best(n: number, felt: (c: Constants) => number[]): Constants {
+  // Each test, then each constant's own pull back to the trade's, is to be nought.
+  const x = Array.from({ length: n + NAMES.length }, (_, i) => i);
+  const { parameterValues } = levenbergMarquardt(
+    { x, y: x.map(() => 0) },
+    (moved) => {
+      const off = felt(constantsAt(moved));
+      return (i) => (i < n ? off[i]! / FINGER : moved[i - n]! / TRADES_OWN);
+    },
+    {
+      initialValues: NAMES.map(() => 0),
+      minValues: NAMES.map(() => -1),
+      maxValues: NAMES.map(() => 1),
+      gradientDifference: 0.01,
+      centralDifference: true,
+      maxIterations: 60,
+      errorTolerance: 1e-9,
+    },
+  );
+  return constantsAt(parameterValues);
+}

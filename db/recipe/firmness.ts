@@ -1,0 +1,102 @@
+/** What spoons and fingers said of recipes, and the constants of the model of firmness they teach the workshop. */
+import { FEELS, type Feel } from "#core/firmness/words";
+import { fitFirmness, type Fitted } from "#core/firmness/fit";
+import { setsBy } from "#core/firmness/solids";
+import { Refused } from "#core/refused";
+import type { Day } from "#core/when";
+import { and, asc, desc, eq } from "drizzle-orm";
+import { object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId } from "../act/left.ts";
+import type { Db, Reads } from "../client.ts";
+import { groupBy } from "#core/collect";
+import { whileUnchanged } from "../kept.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
+import { firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
+
+export interface FirmnessIn {
+  recipeId: number;
+  /** The version that was made. */
+  n: number;
+  day: Day;
+  celsius: number;
+  feel: Feel;
+  note: string;
+}
+
+/** Notes what was felt. @throws Refused when there is no such version */
+export const noteFirmness = defineAct({
+  kind: "noteFirmness",
+  run: async (tx, { recipeId, n, ...felt }: FirmnessIn) => {
+    const [version] = await tx
+      .select({ id: recipeVersion.id, name: recipeVersion.name })
+      .from(recipeVersion)
+      .where(and(eq(recipeVersion.recipeId, recipeId), eq(recipeVersion.n, n)))
+      .for("key share");
+    if (!version) throw Refused.one("", "That version isn't here any more.");
+    const [row] = await tx
+      .insert(firmnessTest)
+      .values({ ...felt, versionId: version.id })
+      .returning({ id: firmnessTest.id });
+    return {
+      path: `/recipes/${recipeId}`,
+      summary: `Noted: ${version.name} ${FEELS[felt.feel].say} at ${felt.celsius} °C`,
+      about: [{ kind: "recipe", id: recipeId }],
+      leaves: { id: row!.id },
+    };
+  },
+  leaves: object({ id: leftId() }),
+  back: async (tx, { id }) => {
+    await tx.delete(firmnessTest).where(eq(firmnessTest.id, id));
+  },
+});
+
+/** What was said of a recipe, newest first. */
+export const firmnessTestsOf = (db: Reads, recipeId: number) =>
+  ask(db, "firmness_tests", { recipeId }, (at) =>
+    db
+      .select({
+        id: firmnessTest.id,
+        n: recipeVersion.n,
+        day: firmnessTest.day,
+        celsius: firmnessTest.celsius,
+        feel: firmnessTest.feel,
+        note: firmnessTest.note,
+      })
+      .from(firmnessTest)
+      .innerJoin(recipeVersion, eq(recipeVersion.id, firmnessTest.versionId))
+      .where(eq(recipeVersion.recipeId, at.recipeId))
+      .orderBy(desc(firmnessTest.day), desc(firmnessTest.id)),
+  );
+
+/** The newest tests of the workshop teach it; older ones were other hands and other crops. */
+const TAUGHT_BY = 300;
+
+async function fit(db: Reads): Promise<Fitted> {
+  const tests = await db
+    .select({ versionId: firmnessTest.versionId, celsius: firmnessTest.celsius, feel: firmnessTest.feel })
+    .from(firmnessTest)
+    .orderBy(desc(firmnessTest.id))
+    .limit(TAUGHT_BY);
+  if (tests.length === 0) return fitFirmness([]);
+  const { kind, libraryKey, meltFrom, meltTo } = material;
+  const lines = await db
+    .select({ versionId: recipeLine.versionId, weight: recipeLine.weight, kind, libraryKey, meltFrom, meltTo })
+    .from(recipeLine)
+    .innerJoin(material, eq(material.id, recipeLine.materialId))
+    .where(
+      anyOf(
+        recipeLine.versionId,
+        tests.map((t) => t.versionId),
+      ),
+    )
+    .orderBy(asc(recipeLine.id));
+  const linesOf = groupBy(lines, (l) => l.versionId);
+  return fitFirmness(
+    tests.map((t) => ({ ...t, lines: (linesOf.get(t.versionId) ?? []).map((l) => ({ weight: l.weight, sets: setsBy(l) })) })),
+  );
+}
+
+/** What the workshop has taught the model, worked out anew once anything was written. @param db not a transaction */
+export const firmnessLearned = (db: Db): Promise<Fitted> => whileUnchanged(db, "firmness", "", () => fit(db));
