@@ -157,3 +157,16 @@ test("a recipe leaves as a file and comes back the same; what isn't one says why
   await expect(page.getByLabel("Amount, row 6")).toHaveValue("60 drops");
   await expect(figure(page, "Batch")).toContainText("494.5 g");
 });
+
+test("what is left of a lot finds the recipes that would use it up, and is set out whole", async ({ page }) => {
+  await open(page, "/recipes");
+  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await figure(page, "Ingredients").click();
+  const number = (await page.locator("aside details[open]").textContent())!.match(/R\d{5}-\d\d/)![0];
+  await open(page, `/lots/${number}`);
+  const row = page.getByRole("row", { name: /Sea buckthorn hand balm/ });
+  await expect(row).toContainText(/\d+ × 60 g/);
+  await row.getByRole("link", { name: "Set out Sea buckthorn hand balm" }).click();
+  await expect(page.getByRole("heading", { name: /Set out/ })).toBeVisible();
+  await expect(page.locator("body")).toContainText(number);
+});

@@ -33,6 +33,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     /** The recipe that is chosen, with what it takes; another's is asked for once it is chosen. */
     chosen: written ? { written, last, stuff: await stuffOf(materialsOf([written])) } : null,
     settings,
+    lot: /^\d{1,9}$/.exec(asked.get("lot") ?? "")?.[0] ?? "",
     units: /^\d{1,5}$/.exec(asked.get("units") ?? "")?.[0] ?? "",
     opened: sheet,
   };

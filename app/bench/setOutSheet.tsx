@@ -65,10 +65,11 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
     {
       recipe: String(start.written.recipe.id),
-      mode: "pots",
+      // Asked for to use up a lot, it is all of that, in as many of each size as there is left for.
+      mode: page.lot ? "lot" : "pots",
       weight: "",
-      lot: "",
-      units: page.units ? [page.units] : unitsOf(start, ""),
+      lot: page.lot,
+      units: page.lot ? start.written.sizes.map(() => "") : page.units ? [page.units] : unitsOf(start, ""),
     },
     page.opened,
     { draft: "Setting out a batch" },

@@ -22,6 +22,8 @@ import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { UsesUp } from "./usesUp.tsx";
+import { usesUp } from "./usesUp.server.ts";
 import type { Route } from "./+types/lot";
 
 export const meta: Route.MetaFunction = ({ params }) => [{ title: `Lot ${params.number} · Zelbin` }];
@@ -31,7 +33,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
   const record = { kind: "lot", id: lot.id } as const;
   const [traced, sheet, book] = await Promise.all([traceLot(db(), lot.id), opened(record), actsOf(record)]);
-  return { ...traced, opened: sheet, book };
+  return { ...traced, opened: sheet, book, uses: await usesUp(traced.lot) };
 }
 
 const holdSchema = object({ reason: words("why it is on hold", 200) });
@@ -133,7 +135,9 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
   );
 }
 
-export default function Lot({ loaderData: { lot, back, forward, history, inLot, made, opened: sheetOpened, book } }: Route.ComponentProps) {
+export default function Lot({
+  loaderData: { lot, back, forward, history, inLot, made, opened: sheetOpened, book, uses },
+}: Route.ComponentProps) {
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
@@ -197,6 +201,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
         }
       >
         <Sheet>
+          <UsesUp lotId={lot.id} uses={uses} />
           {back.length > 0 && (
             <Part title="Came from">
               <Table

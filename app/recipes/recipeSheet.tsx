@@ -3,8 +3,9 @@ import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { lazy, Suspense, useDeferredValue, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
+import { useRested } from "../ui/useRested.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
@@ -102,8 +103,8 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
   const foreseen = useForeseen(shown, stuff, taught);
   const costing = useMemo(() => costingOf(shown.read, shown.values, rates, foreseen.shelf), [shown, rates, foreseen.shelf]);
   const unread = unreadOf(shown.read, shown.values);
-  // What stands beneath the ingredients is drawn once what was typed is.
-  const soon = useDeferredValue(useMemo(() => ({ foreseen, costing, unread }), [foreseen, costing, unread]));
+  // What stands beneath the ingredients is drawn once the hand rests.
+  const soon = useRested(useMemo(() => ({ foreseen, costing, unread }), [foreseen, costing, unread]));
   const felt = useMemo(
     () => (written && back === null ? { recipeId: written.recipe.id, n: written.recipe.n, tests, learned } : null),
     [written, back, tests, learned],

@@ -24,9 +24,9 @@ export function Learned({ of }: { of: Fitted }) {
   if (of.tests === 0) return null;
   return (
     <p className="mt-1 text-[0.88rem] text-pine-soft">
-      It has learned from {counted(of.tests, "test")} of this workshop: it says the very word of {of.rightNow} of them, where the trade's
-      usual figures say {of.rightBefore}
-      {of.off > 0.01 && `, and is ${sayShare(of.off)} off in the middle`}.
+      It has learned from {counted(of.tests, "test")} of this workshop: its word is the one that was felt in {of.rightNow}, the trade's in{" "}
+      {of.rightBefore}
+      {of.off > 0.01 && `; in the middle it is ${sayShare(of.off)} off`}.
     </p>
   );
 }
@@ -64,6 +64,7 @@ export function Felt({ judged, recipeId, n, tests }: FeltProps & { judged: Judge
       <Problem say={hand.problem?.say} />
       {tests.length > 0 && (
         <Table
+          className="mt-3"
           rows={tests}
           by={(t) => t.id}
           columns={[

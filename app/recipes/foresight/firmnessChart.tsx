@@ -35,7 +35,7 @@ export default function FirmnessChart({ points, right }: Props) {
         />
         <YAxis domain={[0, most]} width={46} tickFormatter={percent} {...FIGURES} />
         <Tooltip
-          formatter={(n, _, { payload }: { payload?: Point }) => [`${percent(n)}, ${payload?.feel ?? ""}`, "as hard as beeswax at"]}
+          formatter={(n, _, { payload }: { payload?: Point }) => [`${percent(n)}, ${payload?.feel ?? ""}`, "like beeswax in oil"]}
           labelFormatter={(c) => `${Number(c)} °C`}
           {...TOLD}
         />
