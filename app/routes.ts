@@ -72,6 +72,7 @@ export default [
   route("away", "away/away.ts"),
   route("drafts", "forms/drafts.ts"),
   route("progress/:token", "forms/progress.ts"),
+  route("lots/:number/uses", "lots/uses.ts"),
   route("recipes/stand-ins", "recipes/instead/standIns.ts"),
   route("recipes/offers", "recipes/cost/offers.ts"),
   route("recipes/scribbled", "recipes/scribbled/scribbled.ts"),

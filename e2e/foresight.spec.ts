@@ -156,6 +156,8 @@ test("a recipe leaves as a file and comes back the same; what isn't one says why
   await expect(page.getByLabel("Amount, row 1")).toHaveValue("2/3 cup");
   await expect(page.getByLabel("Amount, row 6")).toHaveValue("60 drops");
   await expect(figure(page, "Batch")).toContainText("494.5 g");
+  await said(page).getByRole("button", { name: "Put it back" }).click();
+  await expect(page.getByLabel("Amount, row 1")).toHaveValue("");
 });
 
 test("what is left of a lot finds the recipes that would use it up, and is set out whole", async ({ page }) => {
@@ -164,6 +166,7 @@ test("what is left of a lot finds the recipes that would use it up, and is set o
   await figure(page, "Ingredients").click();
   const number = (await page.locator("aside details[open]").textContent())!.match(/R\d{5}-\d\d/)![0];
   await open(page, `/lots/${number}`);
+  await page.getByRole("button", { name: "What would use it up?" }).click();
   const row = page.getByRole("row", { name: /Sea buckthorn hand balm/ });
   await expect(row).toContainText(/\d+ × 60 g/);
   await row.getByRole("link", { name: "Set out Sea buckthorn hand balm" }).click();

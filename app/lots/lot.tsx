@@ -23,7 +23,6 @@ import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { UsesUp } from "./usesUp.tsx";
-import { usesUp } from "./usesUp.server.ts";
 import type { Route } from "./+types/lot";
 
 export const meta: Route.MetaFunction = ({ params }) => [{ title: `Lot ${params.number} · Zelbin` }];
@@ -33,7 +32,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
   const record = { kind: "lot", id: lot.id } as const;
   const [traced, sheet, book] = await Promise.all([traceLot(db(), lot.id), opened(record), actsOf(record)]);
-  return { ...traced, opened: sheet, book, uses: await usesUp(traced.lot) };
+  return { ...traced, opened: sheet, book };
 }
 
 const holdSchema = object({ reason: words("why it is on hold", 200) });
@@ -135,9 +134,7 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
   );
 }
 
-export default function Lot({
-  loaderData: { lot, back, forward, history, inLot, made, opened: sheetOpened, book, uses },
-}: Route.ComponentProps) {
+export default function Lot({ loaderData: { lot, back, forward, history, inLot, made, opened: sheetOpened, book } }: Route.ComponentProps) {
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
@@ -201,7 +198,7 @@ export default function Lot({
         }
       >
         <Sheet>
-          <UsesUp lotId={lot.id} uses={uses} />
+          {lot.productId === null && lot.onHand > 0 && measureOf(lot) === "weight" && <UsesUp key={lot.id} lot={lot} />}
           {back.length > 0 && (
             <Part title="Came from">
               <Table

@@ -58,6 +58,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
     const first = read.sizes[0]?.fill;
     return (
       <Reckoner>
+        {said}
         <Figure label="Batch" value={lines.length > 0 ? grams(read.total) : "—"} />
         {!nothing && <p className="py-2 font-semibold text-berry">{read.problem!.say}</p>}
         {nothing && lines.length === 0 && (
@@ -129,7 +130,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
       ]) ?? unreadOf(read, values));
   return (
     <Reckoner unread={unread}>
-      {unread === null && said}
+      {said}
       {sizes.length > 1 && (
         <div role="group" aria-label="Which size" className="flex flex-wrap gap-1.5 py-2">
           {sizes.map((s, i) => (

@@ -3,7 +3,7 @@ import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
@@ -109,6 +109,8 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
     () => (written && back === null ? { recipeId: written.recipe.id, n: written.recipe.n, tests, learned } : null),
     [written, back, tests, learned],
   );
+  // What was pasted outlives its window.
+  const scribble = useRef("");
   const [pasting, paste] = useState(false);
   const mending = useMends(sheet.form);
   const { errors } = sheet.formState;
@@ -140,7 +142,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
               {...{ stuff, bare, rates, costing, foreseen, lost }}
               read={shown.read}
               values={shown.values}
-              said={<Judgements foreseen={foreseen} mending={mending} form={sheet.form} />}
+              said={<Judgements foreseen={foreseen} mending={mending} form={sheet.form} ready={unread === null} />}
             />
           }
         >
@@ -182,7 +184,8 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                 <Suspense>
                   <PasteRecipe
                     now={() => sheet.form.getValues()}
-                    put={(t) => sheet.form.reset(t, { keepDefaultValues: true })}
+                    put={(t) => mending.replace("Put the pasted recipe in", t)}
+                    scribble={scribble}
                     close={() => paste(false)}
                   />
                 </Suspense>

@@ -5,8 +5,10 @@ import { firmness, mixOf, SAID_AT, TRADE } from "../firmness/model.ts";
 import { setsBy } from "../firmness/solids.ts";
 import { LIBRARY } from "../material/library.ts";
 import { mg, micros } from "../measure/exact.ts";
+import { parseAmount } from "../measure/parse.ts";
 import { insteadOf, likeKinds, replaceAll, standIns, WITHOUT, type StandIn } from "./instead.ts";
 import type { Judged, JudgedLine } from "./judge/judgement.ts";
+import { judge } from "./judge/judge.ts";
 import { keepingOf } from "./keeping.ts";
 import { clearAt, draftMethod, readSteps, SHEA, writeSteps, type Shea } from "./method.ts";
 import { fileOf, readRecipeFile, writeLines, writeRecipe } from "./portable.ts";
@@ -228,6 +230,40 @@ describe("the method", () => {
       expect(readSteps(writeSteps(draft))).toEqual(draft.map(({ text, minutes }) => ({ text, minutes })));
       expect(draft.every((d) => d.why !== "")).toBe(true);
     }
+  });
+});
+
+describe("whatever is in the pot", () => {
+  const types = fc.constantFrom<RecipeType>("salve", "balm", "lipBalm", "lotionBar", "bodyButter");
+  const parts = fc.uniqueArray(fc.tuple(fc.constantFrom(...ALL.map((m) => m.libraryKey!)), fc.integer({ min: 1, max: 400 })), {
+    minLength: 1,
+    maxLength: 12,
+    selector: ([key]) => key,
+  });
+  it("every ingredient has its place in the method, in each school", () => {
+    fc.assert(
+      fc.property(types, parts, fc.constantFrom(...(Object.keys(SHEA) as Shea[])), (type, p, shea) => {
+        const steps = draftMethod(pot(type, p), shea)
+          .map((s) => s.text)
+          .join("\n");
+        for (const [key] of p) expect([key, steps.includes(was(key).name.split(",")[0]!)]).toEqual([key, true]);
+        expect(steps).toMatch(/alcohol[\s\S]*Cap them/);
+      }),
+    );
+  });
+  it("what is said is whole sentences with figures in them, worst first, each key once, and mends are amounts that can be read", () => {
+    fc.assert(
+      fc.property(types, parts, fc.integer({ min: 5_000, max: 300_000 }), (type, p, fill) => {
+        const said = judge({ ...pot(type, p), fill: mg(fill) });
+        expect(said.map((j) => j.gravity)).toEqual(said.map((j) => j.gravity).sort((a, b) => b - a));
+        expect(new Set(said.map((j) => j.key)).size).toBe(said.length);
+        for (const j of said) {
+          expect(`${j.say} ${j.why} ${j.figure}`).not.toMatch(/NaN|Infinity|undefined|null|e-\d|-\d/);
+          expect([j.say, j.why].every((t) => /[.?]$/.test(t))).toBe(true);
+          for (const r of j.mend?.rows ?? []) expect([r.entered, parseAmount(r.entered).ok]).toEqual([r.entered, true]);
+        }
+      }),
+    );
   });
 });
 

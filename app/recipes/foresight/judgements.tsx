@@ -15,13 +15,18 @@ const LOOKS: Record<Gravity, { word: string; edge: string; ink: string }> = {
 /** As many stand there at once; the rest are a press away. */
 const AT_ONCE = 3;
 
+const NOTHING = { open: [], known: [] } satisfies Pick<Foreseen, "open" | "known">;
+
 interface Props {
   foreseen: Foreseen;
   mending: Mending;
   form: UseFormReturn<RecipeTexts>;
+  /** Whether the sheet adds up; until then nothing is said of it. */
+  ready: boolean;
 }
 
-export function Judgements({ foreseen: { open, known }, mending, form }: Props) {
+export function Judgements({ foreseen, mending, form, ready }: Props) {
+  const { open, known } = ready ? foreseen : NOTHING;
   const [all, showAll] = useState(false);
   const answers = (): RecipeTexts["answers"] => form.getValues("answers");
   const answer = (key: string, word: string): void =>

@@ -17,6 +17,8 @@ interface Put {
 
 interface Pressed {
   say: string;
+  /** The whole sheet, where all of it was replaced. */
+  all?: { now: string; was: RecipeTexts };
   rows: Put[];
   makes: { now: string; was: string } | null;
 }
@@ -25,6 +27,8 @@ export interface Mending {
   /** What was pressed last and can be put back. */
   last: string | null;
   press: (mend: Mend) => void;
+  /** Puts another sheet in the place of this one. */
+  replace: (say: string, texts: RecipeTexts) => void;
   putBack: () => void;
 }
 
@@ -51,7 +55,14 @@ export function useMends(form: UseFormReturn<RecipeTexts>): Mending {
         if (whole) form.setValue("makes", whole.now, { shouldDirty: true });
         keep({ say, rows: put, makes: whole });
       },
+      replace: (say, texts) => {
+        const was = structuredClone(form.getValues());
+        form.reset(texts, { keepDefaultValues: true });
+        keep({ say, rows: [], makes: null, all: { now: JSON.stringify(form.getValues()), was } });
+      },
       putBack: () => {
+        // Typed on since, it is no longer what was put there.
+        if (last?.all && JSON.stringify(form.getValues()) === last.all.now) form.reset(last.all.was, { keepDefaultValues: true });
         for (const { row, now, was } of last?.rows ?? []) if (same(at(row), now)) write(row, was);
         if (last?.makes && form.getValues("makes") === last.makes.now) form.setValue("makes", last.makes.was, { shouldDirty: true });
         keep(null);

@@ -61,7 +61,7 @@ export default function Compare({ loaderData, params: { id } }: Route.ComponentP
   const names = new Map(stuff.map((m) => [m.id, m.name]));
   const [ta, tb] = [recipeTexts(a, names), recipeTexts(b, names)];
   const by = { stuff, rates, scale, constants, today, school, currency };
-  const [fa, fb] = [figuresOf(ta, by), figuresOf(tb, by)];
+  const [fa, fb] = [figuresOf(a, ta, by), figuresOf(b, tb, by)];
   const figures = [...new Set([...fb.keys(), ...fa.keys()])].map((name) => ({ name, a: fa.get(name) ?? "—", b: fb.get(name) ?? "—" }));
   const says = (l: LineOf | null) =>
     l ? (
@@ -89,7 +89,7 @@ export default function Compare({ loaderData, params: { id } }: Route.ComponentP
         </Form>
         <Part title="Line by line">
           <Table
-            rows={pairLines(ta, tb, stuff)}
+            rows={pairLines(a, b, names)}
             by={(p, i) => `${p.material} ${i}`}
             columns={[
               { head: "Ingredient", cell: (p) => p.material },

@@ -10,8 +10,9 @@ import { judgedOf } from "#core/recipe/judge/judgedOf";
 import { sayShare } from "#core/recipe/judge/judgement";
 import type { Scale } from "#core/recipe/scale";
 import { RECIPE_TYPES } from "#core/recipe/types";
-import { readWritten } from "#core/recipe/written";
+import { readWritten, type ReadRecipe } from "#core/recipe/written";
 import { isScent } from "#core/scent/dilution";
+import type { WrittenRecipe } from "#db/recipe/read";
 import type { School } from "#core/stock/schools";
 import type { Day } from "#core/when";
 import { shelfOfStuff, type Stuff } from "../../names/named.ts";
@@ -41,25 +42,43 @@ export interface By {
   currency: string;
 }
 
-/** The lines of two versions, in the order of the newer; what only the older has comes last. A material in two lines is paired in order. */
-export function pairLines(a: RecipeTexts, b: RecipeTexts, stuff: readonly Stuff[]): Pair[] {
-  const linesOf = (t: RecipeTexts): { material: string; line: LineOf }[] =>
-    readWritten(t, stuff).lines.flatMap((l, i) =>
-      l.out.ok && l.material
-        ? [{ material: l.material.name, line: { entered: t.lines[i]!.entered, weight: l.out.weight, share: l.out.share } }]
-        : [],
-    );
+/**
+ * The lines of two versions as each was weighed on its day, in the order of the newer; what only the older has comes last. A material in two
+ * lines is paired in order.
+ * @param names what materials are called now
+ */
+export function pairLines(a: WrittenRecipe, b: WrittenRecipe, names: ReadonlyMap<number, string>): Pair[] {
+  const linesOf = ({ lines, recipe: { total } }: WrittenRecipe): { of: number; material: string; line: LineOf }[] =>
+    lines.map(({ materialId, name, entered, weight }) => ({
+      of: materialId,
+      material: names.get(materialId) ?? name,
+      line: { entered, weight, share: weight / total },
+    }));
   const older = linesOf(a);
-  const pairs = linesOf(b).map(({ material, line }): Pair => {
-    const at = older.findIndex((o) => o.material === material);
+  const pairs = linesOf(b).map(({ of, material, line }): Pair => {
+    const at = older.findIndex((o) => o.of === of);
     return { material, b: line, a: at >= 0 ? older.splice(at, 1)[0]!.line : null };
   });
   return [...pairs, ...older.map((o): Pair => ({ material: o.material, a: o.line, b: null }))];
 }
 
-/** What a version comes to, by name: the same names for any version. */
-export function figuresOf(t: RecipeTexts, { stuff, rates, scale, today, school, currency, constants }: By): Map<string, string> {
+/** A version on its sheet, each line weighing what it did on its day, whatever is known of its material since. */
+function readAsWeighed(w: WrittenRecipe, t: RecipeTexts, stuff: readonly Stuff[]): ReadRecipe {
   const read = readWritten(t, stuff);
+  const lines = read.lines.map((l, i): ReadRecipe["lines"][number] => {
+    const weight = w.lines[i]?.weight;
+    return weight === undefined ? l : { ...l, out: { ok: true, weight, share: weight / w.recipe.total } };
+  });
+  return { ...read, lines, total: w.recipe.total, problem: null };
+}
+
+/** What a version comes to, by name: the same names for any version. */
+export function figuresOf(
+  w: WrittenRecipe,
+  t: RecipeTexts,
+  { stuff, rates, scale, today, school, currency, constants }: By,
+): Map<string, string> {
+  const read = readAsWeighed(w, t, stuff);
   const shelf = shelfOfStuff(stuff, today);
   const lots = new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const)));
   const sheet = {
