@@ -3,7 +3,7 @@ import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from "react";
+import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
@@ -110,7 +110,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
     [written, back, tests, learned],
   );
   // What was pasted outlives its window.
-  const scribble = useRef("");
+  const [scribble, setScribble] = useState("");
   const [pasting, paste] = useState(false);
   const mending = useMends(sheet.form);
   const { errors } = sheet.formState;
@@ -185,7 +185,8 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                   <PasteRecipe
                     now={() => sheet.form.getValues()}
                     put={(t) => mending.replace("Put the pasted recipe in", t)}
-                    scribble={scribble}
+                    text={scribble}
+                    setText={setScribble}
                     close={() => paste(false)}
                   />
                 </Suspense>

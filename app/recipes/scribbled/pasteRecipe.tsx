@@ -6,7 +6,7 @@ import { fileOf, readRecipeFile } from "#core/recipe/portable";
 import type { Ask, Scribbled } from "#core/recipe/scribbled/read";
 import { counted } from "#core/words";
 import { Dialog } from "radix-ui";
-import { useEffect, useState, type KeyboardEvent, type RefObject } from "react";
+import { useState, type KeyboardEvent } from "react";
 import { useHref } from "react-router";
 import { Area, Button, Problem } from "../../ui/fields/form.tsx";
 import { Modal } from "../../ui/sheet/modal.tsx";
@@ -19,7 +19,8 @@ interface Props {
   now: () => RecipeTexts;
   put: (texts: RecipeTexts) => void;
   /** What was pasted, kept while this is closed. */
-  scribble: RefObject<string>;
+  text: string;
+  setText: (text: string) => void;
 }
 
 type Line = Extract<Scribbled, { as: "line" }>;
@@ -33,12 +34,8 @@ interface Open {
 const begin = (l: Line): Open => ({ line: l.line, answered: [], out: false });
 const openAsks = (l: Line, o: Open): Ask[] => (o.out ? [] : l.asks.filter((a) => !o.answered.includes(a.field)));
 
-export default function PasteRecipe({ now, put, scribble, close }: Props & { close: () => void }) {
+export default function PasteRecipe({ now, put, text, setText, close }: Props & { close: () => void }) {
   const to = useHref("/recipes/scribbled");
-  const [text, setText] = useState(scribble.current);
-  useEffect(() => {
-    scribble.current = text;
-  }, [text, scribble]);
   const [busy, setBusy] = useState(false);
   const [problem, say] = useState<string | null>(null);
   const [read, setRead] = useState<ReadThrough | null>(null);
