@@ -1,11 +1,12 @@
 /**
- * `npm run bench`: every page in the demo and in a workshop of five years, a key on a recipe's sheet, and a thousand recipes costed, each beside
+ * `npm run bench`: every page in the demo and in a workshop of five years, a key on a recipe's sheet, a thousand recipes costed and pots filled, each beside
  * what it can be compared with, in one run. Prints ratios; nothing here can fail. The large workshop is kept for the next run.
  */
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import { readFileSync } from "node:fs";
 import { benchCosting } from "./bench/costing.ts";
+import { benchFills } from "./bench/fills.ts";
 import { benchKeys } from "./bench/keys.ts";
 import { benchStart } from "./bench/start.ts";
 import { benchMemory, benchStations, bothSizes } from "./bench/stations.ts";
@@ -26,6 +27,7 @@ try {
     { name: "five years", site: large.url, materials: ["Stuff 001", "Stuff 002", "Stuff 003", "Stuff 004", "Stuff 005"] },
   ]);
   benchCosting();
+  await benchFills();
   await benchMemory(large);
   await demo.close();
   await large.close();

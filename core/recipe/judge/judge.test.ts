@@ -307,6 +307,22 @@ describe("dilution, by hand", () => {
     { name: "Lavender", libraryKey: "eo-lavender", weight: mg(3000) },
     { name: "Clove", libraryKey: "eo-clove-bud", weight: mg(1000) },
   ];
+  // Light, thick and heavy: 40 drops of sweet orange are 2 mL of 0.845, 30 of castor at 15 to the mL are 2 mL of 0.961, 20 of clove 1 mL of 1.05.
+  it.each([
+    ["Sweet orange essential oil", "eo-orange", "40 drops", 1.69],
+    ["Castor oil", "castor", "30 drops", 1.922],
+    ["Clove bud essential oil", "eo-clove-bud", "20 drops", 1.05],
+  ])("drops to per cent: %s", (name, key, drops, grams) => {
+    const e = libraryEntry(key)!;
+    const oil = { ...SHELF[0]!, id: 99, name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, libraryKey: key };
+    const lines = [
+      { material: name, entered: drops, form: "" },
+      { material: nameOf("olive"), entered: `${Math.round((100 - grams) * 1000)} mg`, form: "" },
+    ];
+    const [line] = readWritten({ ...texts({ type: "salve", lines: [] }), lines }, [...SHELF, oil]).lines;
+    expect(line!.out).toMatchObject({ ok: true, weight: Math.round(grams * 1000) });
+    expect(line!.out.ok && line!.out.share).toBeCloseTo(grams / 100, 4);
+  });
   it("a blend's most is its strictest oil's, in the proportions it has", () => {
     const s = scentOf(blend, mg(400_000), "hands", "anyone")!;
     expect([s.share, s.oils[1]!.share, s.oils[1]!.part, s.most]).toEqual([

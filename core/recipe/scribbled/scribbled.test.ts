@@ -192,6 +192,15 @@ group("a hundred scribbled lines", () => {
   it.each(LINES)("%s", (text, ...expected) => expect(read(text)).toEqual(expected));
 });
 
+it("of these hundred most are read, the rest asked about, and none is read as another thing", () => {
+  const lines = LINES.flatMap(([text]) => readScribbled(text, SHELF)).filter((s) => s.as === "line");
+  const asked = lines.filter((l) => l.asks.length > 0);
+  expect([LINES.length, lines.length, asked.length]).toEqual([100, 104, 24]);
+  // What is asked about is never taken for answered: no amount stands that nobody wrote.
+  for (const l of asked)
+    for (const a of l.asks) if (a.choices.length > 1) expect(new Set(a.choices.map((c) => c.value)).size).toBe(a.choices.length);
+});
+
 group("a whole recipe", () => {
   const text = `Winter salve (makes about 4 tins)
 
