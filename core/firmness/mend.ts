@@ -2,6 +2,7 @@
  * Too soft or too hard: how many grams of something make a pot as hard as is wished, put into what is in it and melted again. And the other
  * way round: how much wax for a hundred grams of the rest.
  */
+import Fraction from "fraction.js";
 import { mg, type Mg } from "../measure/exact.ts";
 import { firmness, mixOf, type Constants, type MixLine } from "./model.ts";
 import type { Sets } from "./solids.ts";
@@ -50,4 +51,17 @@ export function waxFor(rest: readonly MixLine[], wax: Sets, wished: Wished, cons
   return grams === null || firmness(mixOf(rest), wished.celsius, constants) >= wished.firm
     ? null
     : mg(Math.round((grams * 100_000) / total));
+}
+
+/** A ratio of more than this is told from a simpler one by nobody's scale: a fortieth. */
+const AS_GOOD = 1 / 40;
+
+/**
+ * A ratio in the smallest whole numbers that are as good as it, for a scale and a head.
+ * @param ratio > 0
+ * @example inParts(7.53) // [2, 15]
+ */
+export function inParts(ratio: number): readonly [one: number, other: number] {
+  const simple = new Fraction(ratio).simplify(ratio * AS_GOOD);
+  return [Number(simple.d), Number(simple.n)];
 }

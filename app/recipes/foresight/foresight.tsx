@@ -41,7 +41,7 @@ const PAGES = {
   instead: { name: "Instead", of: ({ foreseen: { judged, shelf }, mending }: Props) => <Instead {...{ judged, shelf, mending }} /> },
   more: {
     name: "More or less",
-    of: ({ foreseen: { judged, lots }, costing, mending }: Props) => <Scaling {...{ judged, costing, lots, mending }} />,
+    of: ({ foreseen: { judged, lots, shelf }, costing, mending }: Props) => <Scaling {...{ judged, costing, lots, shelf, mending }} />,
   },
   fills: {
     name: "Fills",

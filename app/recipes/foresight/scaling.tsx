@@ -9,6 +9,7 @@ import { forScale, type Judged, type Mend } from "#core/recipe/judge/judgement";
 import { batchFor, fillMix, showScale, showSteps, totalForLine } from "#core/recipe/scale";
 import type { Lot } from "#core/stock/lots";
 import { isUsable } from "#core/stock/lots";
+import type { Shelf } from "#core/stock/shelf";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { percent } from "../../ui/figures/amounts.tsx";
@@ -17,17 +18,24 @@ import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
 import type { Mending } from "./mending.ts";
 
-const BY = { units: "To fill so many", times: "So many times", weight: "To a batch of", lot: "To use up a lot" } as const;
+const BY = {
+  units: "To fill so many",
+  times: "So many times",
+  weight: "To a batch of",
+  lot: "To use up a lot",
+  hand: "To fill all that is on hand",
+} as const;
 type By = keyof typeof BY;
 
 interface Props {
   judged: Judged;
   costing: Costing;
   lots: ReadonlyMap<number, Lot>;
+  shelf: Shelf;
   mending: Mending;
 }
 
-export function Scaling({ judged, costing, lots, mending }: Props) {
+export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
   const { today } = useWorkshop();
   const [by, setBy] = useState<By>("units");
   const [texts, setTexts] = useState<Record<number, string>>({});
@@ -52,6 +60,10 @@ export function Scaling({ judged, costing, lots, mending }: Props) {
       const lot = usable.find((u) => u.lot.id === lotId)?.lot ?? usable[0]?.lot;
       const line = lot ? lines.filter((l) => l.of === lot.of).reduce((a, l) => a + l.weight, 0) : 0;
       return lot && line > 0 ? done(totalForLine(total, mg(line), mg(lot.onHand))) : refuse("lot", "Nothing of it is on the shelf.");
+    }
+    if (by === "hand") {
+      const all = fillAllOnHand(sizes, shelf);
+      return all.some((u) => u.units > 0) ? done(batchFor(all, lossBp)) : refuse("none", "No container or its lid is on hand.");
     }
     const wanted: { units: number; fill: Mg }[] = [];
     for (const [i, s] of sizes.entries()) {
@@ -123,6 +135,17 @@ export function Scaling({ judged, costing, lots, mending }: Props) {
       )}
     </div>
   );
+}
+
+/** As many of each size, in order, as its containers, lids and labels on hand allow; what two sizes share goes to the first. */
+function fillAllOnHand(sizes: Costing["sizes"], shelf: Shelf): { units: number; fill: Mg }[] {
+  const left = new Map<number, number>();
+  const pieces = (of: number): number => left.get(of) ?? shelf.of(of).usable.reduce((a, l) => a + l.onHand, 0);
+  return sizes.map(({ fill, packaging }) => {
+    const n = packaging.length === 0 ? 0 : Math.min(...packaging.map((p) => Math.floor(pieces(p.of) / p.pieces)));
+    for (const p of packaging) left.set(p.of, pieces(p.of) - n * p.pieces);
+    return { units: n, fill };
+  });
 }
 
 function Then({

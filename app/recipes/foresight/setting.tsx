@@ -1,5 +1,5 @@
 /** How it sets: the curve over warmth with its table, what would make it harder or softer, and how much wax each firmness takes. */
-import { waxFor } from "#core/firmness/mend";
+import { inParts, waxFor } from "#core/firmness/mend";
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
 import { FEELS, feelOf, feelRange, PLACES, PLACE_IDS, type Feel } from "#core/firmness/words";
 import { fitOf, sayFit, WISHES } from "#core/recipe/wishes";
@@ -96,7 +96,7 @@ function WaxFor({ judged }: { judged: Judged }) {
         columns={[
           { head: "In the kitchen", cell: (r) => FEELS[r.feel].say },
           { head: wax.name, as: "weight", cell: (r) => (r.need === null ? "none: firm enough without" : grams(r.need)) },
-          { head: "By parts", as: "figure", cell: (r) => r.need !== null && `1 : ${(100_000 / r.need).toFixed(1)}` },
+          { head: "By parts", as: "figure", cell: (r) => r.need !== null && inParts(100_000 / r.need).join(" : ") },
           { head: "Of the whole", as: "figure", cell: (r) => r.need !== null && sayShare(r.need / (r.need + 100_000)) },
         ]}
       />
