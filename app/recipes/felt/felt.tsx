@@ -51,7 +51,7 @@ export function Felt({ judged, recipeId, n, tests }: FeltProps & { judged: Judge
           onChange={(e) => setFeel(e.target.value as Feel)}
         />
         <Text
-          label="Noted"
+          label="Note"
           placeholder="from the fridge, after a day"
           maxLength={200}
           value={note}
