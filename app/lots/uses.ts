@@ -1,5 +1,5 @@
 /** The recipes that would use a lot up, asked for from its sheet: what is settled there stays as it is, whatever becomes of recipes. */
-import { findLot, traceLot } from "#db/lots/trace";
+import { findLot } from "#db/lots/trace";
 import { db } from "../db.server.ts";
 import { usesUp, type UsesUp } from "./usesUp.server.ts";
 import type { Route } from "./+types/uses";
@@ -7,5 +7,5 @@ import type { Route } from "./+types/uses";
 export async function loader({ params }: Route.LoaderArgs): Promise<UsesUp[]> {
   const lot = await findLot(db(), params.number);
   if (!lot) throw new Response("Not Found", { status: 404 });
-  return usesUp((await traceLot(db(), lot.id)).lot);
+  return usesUp(lot);
 }

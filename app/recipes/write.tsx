@@ -33,7 +33,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const id = "id" in params ? idOf(params.id) : null;
   const asks = new URL(request.url).searchParams;
   const asked = id === null ? asks.get("like") : null;
-  const n = Number(asks.get("version") ?? 0);
+  const n = idOf(asks.get("version"));
   const record = id === null ? null : ({ kind: "recipe", id } as const);
   const [settings, any, now, like, versions, book, sheet, learned, tests] = await Promise.all([
     keptSettings(db()),

@@ -1,5 +1,6 @@
 /** What sheets work with: the materials they name, with what they have to know of each; never the whole shelf. */
 import { groupBy } from "#core/collect";
+import { choiceOf } from "#core/recipe/written";
 import { againCosts } from "#db/ledger/lots";
 import { readShelfCosts } from "#db/recipe/costs";
 import { lastPacks } from "#db/shelf/buying";
@@ -15,16 +16,7 @@ export async function stuffOf(ids: readonly number[], names: readonly string[] =
     materials.map((m) => m.id),
   );
   const lotsOf = groupBy(lots, (l) => l.of);
-  return materials.map((m) => {
-    const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
-    const { libraryKey, meltFrom, meltTo, cautions, keepsSealed } = m;
-    return {
-      ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
-      ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed },
-      lots: lotsOf.get(id) ?? [],
-      again: again.get(id) ?? null,
-    };
-  });
+  return materials.map((m) => ({ ...choiceOf(m), lots: lotsOf.get(m.id) ?? [], again: again.get(m.id) ?? null }));
 }
 
 /** The same for a receipt: what they were bought for and in. */

@@ -1,6 +1,6 @@
 /** What a recipe's sheet asks for on the side, on the demo: its file, what may stand in, the packs it is offered in, and what uses a lot up. */
 import { readRecipeFile } from "#core/recipe/portable";
-import { likeKinds } from "#core/recipe/instead";
+import { likeKinds, onHandOf } from "#core/recipe/instead";
 import type { Scribbled } from "#core/recipe/scribbled/read";
 import { readWritten } from "#core/recipe/written";
 import type { OpenDb } from "#db/client";
@@ -53,9 +53,22 @@ describe("a recipe's file", () => {
       expect([texts!.name, texts!.method, texts!.type]).toEqual([w.recipe.name, w.recipe.method, w.recipe.type]);
     }
   });
+  it("what a file says nothing of stays, what it says is empty is emptied, and no table is left without a row", () => {
+    const sheet = { ...recipeTexts(null, new Map()), name: "Mine", makes: "400 g", overrun: "60", method: "Stir." };
+    const from = (json: string) => {
+      const read = readRecipeFile(json);
+      return read.ok ? fromPortable(read.value, sheet) : null;
+    };
+    expect(from('{ "recipe": 1 }')).toEqual(sheet);
+    expect(from('{ "recipe": 1, "batchWeight": "", "airPercent": "", "lines": [], "sizes": [] }')).toMatchObject({
+      ...{ name: "Mine", makes: "", overrun: "", method: "Stir." },
+      lines: [{ material: "", entered: "" }],
+      sizes: [{ container: "", fill: "" }],
+    });
+  });
   it("its CSV has every line; no other kind of file, and no recipe that isn't there", async () => {
     const csv = readRecipeFile(await (await fileOf(written[0]!.recipe.id, "csv")).text());
-    expect(csv.ok && csv.value.lines.map((l) => l.amount)).toEqual(written[0]!.lines.map((l) => l.entered));
+    expect(csv.ok && csv.value.lines?.map((l) => l.amount)).toEqual(written[0]!.lines.map((l) => l.entered));
     await expect(fileOf(written[0]!.recipe.id, "xml")).rejects.toMatchObject({ status: 404 });
     await expect(fileOf(99_999, "json")).rejects.toMatchObject({ status: 404 });
   });
@@ -63,7 +76,10 @@ describe("a recipe's file", () => {
 
 describe("what may stand in", () => {
   it("is of like kinds: the shelf's own with what is usable of it, the library's that aren't on it, each once", async () => {
-    const found = await standIns(asking("kind=wax&kind=oil&kind=nonsense"));
+    const [wax, oil] = ["Beeswax, yellow", "Sunflower oil, high oleic"].map(
+      (n) => written.flatMap((w) => w.lines).find((l) => l.name === n)!.materialId,
+    );
+    const found = await standIns(asking(`of=${wax}&of=${oil}&of=x`));
     const kinds = new Set([...likeKinds("wax"), ...likeKinds("oil")]);
     expect(found.length).toBeGreaterThan(20);
     expect(found.every((m) => kinds.has(m.kind))).toBe(true);
@@ -76,9 +92,9 @@ describe("what may stand in", () => {
     );
     for (const m of own) {
       const usable = lots.filter((l) => l.of === m.id && !l.hold && (l.bestBefore === null || l.bestBefore >= "2026-11-25"));
-      expect([m.name, m.onHand]).toEqual([m.name, usable.reduce((a, l) => a + l.onHand, 0)]);
+      expect([m.name, onHandOf(m)]).toEqual([m.name, usable.reduce((a, l) => a + l.onHand, 0)]);
     }
-    expect(found.filter((m) => m.id < 0).every((m) => m.onHand === 0 && m.per === null)).toBe(true);
+    expect(found.filter((m) => m.id < 0).every((m) => m.lots.length === 0 && m.per === null)).toBe(true);
     expect(await standIns(asking(""))).toEqual([]);
   });
   it("packs are those of the materials asked for, and none of others", async () => {

@@ -3,6 +3,7 @@
  * of the recipe would leave nothing. Volume fills, weight is what is counted here: a fill weighs what it holds of this pot, air and all.
  */
 import { mg, type Mg } from "../measure/exact.ts";
+import type { Shelf } from "../stock/shelf.ts";
 import type { Solve, Solved, WholeNumbers } from "./wholeNumbers.ts";
 
 export interface FillSize {
@@ -37,7 +38,7 @@ export interface FillAnswer extends Filled {
   more: { factor: number; units: number[] } | null;
 }
 
-const packagings = (ask: FillAsk): WholeNumbers["rows"] =>
+const packagings = (ask: Pick<FillAsk, "sizes" | "onHand">): WholeNumbers["rows"] =>
   [...new Set(ask.sizes.flatMap((s) => s.packaging.map((p) => p.of)))].flatMap((of) => {
     const most = ask.onHand.get(of);
     if (most === undefined) return [];
@@ -45,7 +46,7 @@ const packagings = (ask: FillAsk): WholeNumbers["rows"] =>
   });
 
 const weights = (ask: FillAsk): number[] => ask.sizes.map((s) => s.fill);
-const filled = (ask: FillAsk, units: readonly number[]): number => ask.sizes.reduce((a, s, i) => a + s.fill * units[i]!, 0);
+const filled = (ask: Pick<FillAsk, "sizes">, units: readonly number[]): number => ask.sizes.reduce((a, s, i) => a + s.fill * units[i]!, 0);
 /** As many as the pot alone allows: an end for every number, which no answer reaches. */
 const ends = (ask: FillAsk): number[] => ask.sizes.map((s) => Math.ceil((ask.usable * 2) / s.fill) + 1);
 const isProven = (s: Solved, slack: number): boolean => Math.abs(s.cost - s.bound) <= slack;
@@ -67,8 +68,15 @@ async function fewest(ask: FillAsk, atLeast: number, rows: WholeNumbers["rows"],
   return units && filled(ask, units) >= atLeast && filled(ask, units) <= ask.usable ? units : null;
 }
 
-/** As many of each as there is left for, in order; what is wished at least is kept free for it. */
-function firstThenNext(ask: FillAsk): Filled | null {
+/** The packaging that sizes take, and how many pieces of each are on hand and usable. */
+export const packagingOnHand = (sizes: readonly Pick<FillSize, "packaging">[], shelf: Shelf): Map<number, number> =>
+  new Map(sizes.flatMap((s) => s.packaging.map(({ of }) => [of, shelf.of(of).usable.reduce((a, l) => a + l.onHand, 0)] as const)));
+
+/**
+ * As many of each as there is left for, in order; what is wished at least is kept free for it, and what sizes share goes to the first.
+ * @returns null where not even what is wished goes in
+ */
+export function firstThenNext(ask: Omit<FillAsk, "by">): Filled | null {
   const { sizes } = ask;
   const units = sizes.map((s) => s.wished ?? 0);
   const fits = (): boolean =>

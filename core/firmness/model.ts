@@ -68,6 +68,7 @@ export function mixOf(lines: readonly MixLine[]): Mix {
   let total = 0;
   let oils = 0;
   for (const { weight, sets } of lines) {
+    if (weight === 0) continue;
     total += weight;
     if (sets.as === "wax") {
       // In two lines it is dissolved once.

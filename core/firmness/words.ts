@@ -26,6 +26,12 @@ export const feelRange = (feel: Feel): readonly [number, number] => {
   return [FEELS[feel].from, next ? FEELS[next].from : Infinity];
 };
 
+/** The middle of what a word means; a little past where the last begins. @example feelMiddle("scoops") // 0.125 */
+export const feelMiddle = (feel: Feel): number => {
+  const [low, high] = feelRange(feel);
+  return Number.isFinite(high) ? (low + high) / 2 : low * 1.1;
+};
+
 /** Where a product is, and how warm it gets there. */
 export const PLACES = {
   kitchen: { label: "kitchen", in: "in the kitchen", celsius: 20 },

@@ -30,6 +30,13 @@ export function libraryByName(name: string): (MaterialFacts & { key: string }) |
   return e ? { ...e, pieceMg: null } : null;
 }
 
+/** An entry as a sheet would know it, were it on the shelf under that number. @example libraryChoice(libraryEntry("jojoba"), 7).libraryKey // "jojoba" */
+export const libraryChoice = ({ key, melts, ...e }: LibraryEntry, id: number) => ({
+  ...{ id, name: e.name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, pieceMg: null },
+  ...{ libraryKey: key, meltFrom: melts?.[0] ?? null, meltTo: melts?.[1] ?? null, cautions: e.cautions, keepsSealed: e.keepsSealed },
+  ...{ brimMl: e.brimMl, usableMl: null, innerMm: null, fillMm: null },
+});
+
 /** Those that are named, each once, and the lid of each container that has one. @example withLids(["jar-60"]).map((e) => e.key) // ["jar-60", "lid-53"] */
 export function withLids(keys: readonly string[]): LibraryEntry[] {
   const named = keys.flatMap((k) => libraryEntry(k) ?? []);

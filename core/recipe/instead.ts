@@ -6,22 +6,26 @@
 import { mendWith } from "../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT } from "../firmness/model.ts";
 import { setsBy } from "../firmness/solids.ts";
-import type { Vegan } from "../material/facts.ts";
+import { usualForm, type Vegan } from "../material/facts.ts";
 import { kind, type KindId } from "../material/kinds.ts";
-import { mg, type Mg, type Micros } from "../measure/exact.ts";
+import { mg, micros, type Mg, type Micros } from "../measure/exact.ts";
 import { costOf, type UnitCost } from "../measure/money.ts";
-import { isScent } from "../scent/dilution.ts";
+import { isScent, mostInPot } from "../scent/dilution.ts";
 import { ceilingOf } from "../scent/limits.ts";
+import type { Day } from "../when.ts";
 import { judge } from "./judge/judge.ts";
-import { inGrams, type Judged, type JudgedLine, type Judgement } from "./judge/judgement.ts";
+import { factsOf } from "./judge/judgedOf.ts";
+import { forScale, inGrams, type Judged, type JudgedLine, type Judgement, type Mend } from "./judge/judgement.ts";
+import { keepingOf } from "./keeping.ts";
+import type { Scale } from "./scale.ts";
 import type { MaterialChoice } from "./written.ts";
 
 /** A material that may stand in, with what there is of it. */
 export interface StandIn extends MaterialChoice {
   allergen: string;
   vegan: Vegan;
-  /** On hand and usable; nought for one of the library, or used up. */
-  onHand: number;
+  /** Usable, in the order in which they are taken; none of one of the library, or used up. */
+  lots: readonly { number: string; bestBefore: Day | null; onHand: number }[];
   /** What a gram of it costs: of what is on hand, else as it was bought last. */
   per: UnitCost | null;
 }
@@ -45,7 +49,7 @@ export interface Instead {
   /** The wax line that puts the firmness right, and what it weighs then; null where none has to. */
   wax: { row: number; name: string; weight: Mg } | null;
   firm: number;
-  /** Of the whole batch, against what the replaced amount costs; null where either isn't known. */
+  /** Of the whole batch, against what it costs as it is; null where something in it has no cost. */
   dearer: Micros | null;
   /** What is to be said of it then that wasn't before, and what no longer is. */
   worse: Judgement[];
@@ -55,79 +59,116 @@ export interface Instead {
   rank: number;
 }
 
-/** The pot with one line another thing. */
-const withLine = (of: Judged, row: number, line: JudgedLine, wax: Instead["wax"]): Judged => {
-  const lines = of.lines.map((l) => (l.row === row ? line : l.row === wax?.row ? { ...l, weight: wax.weight } : l));
+/** What there is of it. @example onHandOf({ lots: [{ number: "R1", bestBefore: null, onHand: 500 }] }) // 500 */
+export const onHandOf = (by: Pick<StandIn, "lots">): number => by.lots.reduce((a, l) => a + l.onHand, 0);
+
+/** The pot with one line another thing, and a wax put right for it. */
+const withLine = (of: Judged, line: JudgedLine, wax: Instead["wax"]): Judged => {
+  const lines = of.lines.map((l) => (l.row === line.row ? line : l.row === wax?.row ? { ...l, weight: wax.weight } : l));
   const total = mg(lines.reduce((a, l) => a + l.weight, 0));
   return { ...of, total, lines: lines.map((l) => ({ ...l, share: l.weight / total })) };
 };
 
-/** How much of a wax sets the pot as the other did; null where no amount up to four times does. */
-function asStrong(of: Judged, line: JudgedLine, by: JudgedLine): Mg | null {
-  const wished = firmness(mixOf(of.lines), SAID_AT, of.constants);
-  const rest = of.lines.filter((l) => l.row !== line.row);
-  return rest.length === 0 ? line.weight : mendWith(rest, by.sets, { firm: wished, celsius: SAID_AT }, of.constants);
+const firmOf = (lines: readonly JudgedLine[], of: Judged): number => firmness(mixOf(lines), SAID_AT, of.constants);
+
+/** A material in the place of a line, so much of it, out of the lots it would be taken from. */
+function placed(line: JudgedLine, by: StandIn, weight: Mg): JudgedLine {
+  let left: number = weight;
+  const lots = by.lots.filter((l) => {
+    const taken = left > 0;
+    left -= l.onHand;
+    return taken;
+  });
+  return { ...line, ...factsOf(by), weight, lots, short: left > 0 };
 }
 
-/** The largest wax line, and what it must weigh for the pot to set as it did. */
-function rightWax(of: Judged, row: number, line: JudgedLine): Instead["wax"] {
-  const wax = [...of.lines].filter((l) => l.sets.as === "wax" && l.row !== row).sort((a, b) => b.weight - a.weight)[0];
+/** How much of it: a wax by what sets the pot alike, a scent up to its ceiling, the rest gram for gram; null where no amount does. */
+function amountOf(of: Judged, line: JudgedLine, by: StandIn): Mg | null {
+  const sets = setsBy(by);
+  const rest = of.lines.filter((l) => l.row !== line.row);
+  if (sets.as === "wax" && rest.length > 0) return mendWith(rest, sets, { firm: firmOf(of.lines, of), celsius: SAID_AT }, of.constants);
+  const ceiling = isScent(by) ? ceilingOf(by.libraryKey) : null;
+  return ceiling === null ? line.weight : mg(Math.min(line.weight, mostInPot(mg(of.total - line.weight), ceiling)));
+}
+
+/** The largest wax line, and what it must weigh for the pot to set as it did; null where nothing has to be, or can be, put right. */
+function rightWax(of: Judged, line: JudgedLine): Instead["wax"] {
+  const wax = of.lines.filter((l) => l.sets.as === "wax" && l.row !== line.row).sort((a, b) => b.weight - a.weight)[0];
   if (!wax) return null;
-  const wished = { firm: firmness(mixOf(of.lines), SAID_AT, of.constants), celsius: SAID_AT };
-  const rest = of.lines.filter((l) => l.row !== wax.row).map((l) => (l.row === row ? line : l));
-  if (firmness(mixOf(rest), SAID_AT, of.constants) >= wished.firm) return { row: wax.row, name: wax.name, weight: mg(0) };
-  const weight = mendWith(rest, wax.sets, wished, of.constants);
+  const firm = firmOf(of.lines, of);
+  const rest = of.lines.filter((l) => l.row !== wax.row).map((l) => (l.row === line.row ? line : l));
+  const weight = firmOf(rest, of) < firm ? mendWith(rest, wax.sets, { firm, celsius: SAID_AT }, of.constants) : null;
   // Less than a hundredth of it is nothing anybody notices.
   return weight === null || Math.abs(weight - wax.weight) < wax.weight / 100 ? null : { row: wax.row, name: wax.name, weight };
 }
 
+/** What the lines come to that one pot has and the other hasn't alike; null where something in them has no cost. */
+function costBetween(before: Judged, after: Judged, per: (material: number) => UnitCost | null): Micros | null {
+  let cost = 0;
+  for (const [i, was] of before.lines.entries()) {
+    const is = after.lines[i]!;
+    if (was.of === is.of && was.weight === is.weight) continue;
+    const [a, b] = [per(was.of), per(is.of)];
+    if (!a || !b) return null;
+    cost += costOf(is.weight, b) - costOf(was.weight, a);
+  }
+  return micros(cost);
+}
+
+/** What makes it worth a thought, in a few words each. */
+function reasonsOf(
+  of: Judged,
+  line: JudgedLine,
+  then: JudgedLine,
+  { by, was, wax }: { by: StandIn; was: StandIn | undefined; wax: Instead["wax"] },
+): string[] {
+  const more = wax && wax.weight > of.lines.find((l) => l.row === wax.row)!.weight;
+  const said = [
+    !then.short ? "enough on hand" : by.lots.length > 0 ? "some on hand" : by.per ? "to be bought again" : "not on the shelf yet",
+    then.weight < line.weight && (isScent(by) ? "its ceiling allows less of it" : "stronger, so less of it"),
+    then.weight > line.weight && "weaker, so more of it",
+    wax && (more ? "softer: more wax with it" : "harder: less wax with it"),
+    was && by.allergen !== was.allergen && (by.allergen === "" ? `no ${was.allergen.toLowerCase()}` : `names ${by.allergen.toLowerCase()}`),
+    was && by.vegan !== was.vegan && by.vegan !== "" && (by.vegan === "yes" ? "vegan" : "not vegan"),
+    by.kind !== line.kind && kind(by.kind).label.toLowerCase(),
+  ];
+  return said.filter((r) => typeof r === "string");
+}
+
+/** How far it is from what stands there: what there is of it, what is said of the pot, what it costs. */
+function rankOf(
+  line: JudgedLine,
+  then: JudgedLine,
+  { by, worse, better, dearer }: Pick<Instead, "by" | "worse" | "better" | "dearer">,
+): number {
+  const there = !then.short ? 0 : by.lots.length > 0 ? 2 : by.per ? 3 : 5;
+  const grave = (said: readonly Judgement[]): number => said.reduce((a, j) => a + j.gravity ** 2, 0);
+  return there + grave(worse) - grave(better) + (by.kind === line.kind ? 0 : 0.5) + (dearer === null ? 0.5 : Math.sign(dearer) * 0.4);
+}
+
 /**
- * What one material does in the place of a line.
- * @param was what a gram of what stands there costs, its allergen and whether it is vegan
+ * What one material does in the place of a line; null where no amount of it does.
+ * @param known what is known of materials by number: those that may stand in, and those that stand there
  */
-export function insteadOf(of: Judged, line: JudgedLine, by: StandIn, was: Pick<StandIn, "allergen" | "vegan" | "per">): Instead | null {
-  const stand: JudgedLine = {
-    ...line,
-    ...{ of: by.id, name: by.name, kind: by.kind, libraryKey: by.libraryKey, meltFrom: by.meltFrom, meltTo: by.meltTo, sets: setsBy(by) },
-    ...{ cautions: by.cautions, dropsPerMl: by.dropsPerMl },
-  };
-  const ceiling = isScent(stand) ? ceilingOf(by.libraryKey) : null;
-  const weight =
-    stand.sets.as === "wax"
-      ? asStrong(of, line, stand)
-      : ceiling === null
-        ? line.weight
-        : mg(Math.min(line.weight, Math.floor(of.total * ceiling)));
+export function insteadOf(
+  of: Judged,
+  line: JudgedLine,
+  by: StandIn,
+  known: ReadonlyMap<number, StandIn>,
+): (Instead & { pot: Judged }) | null {
+  const weight = amountOf(of, line, by);
   if (weight === null || weight === 0) return null;
-  const placed = { ...stand, weight };
-  const wax = stand.sets.as === "fat" ? rightWax(of, line.row, placed) : null;
-  const then = withLine(of, line.row, placed, wax);
-  const [before, after] = [judge(of), judge(then)];
+  const then = placed(line, by, weight);
+  const wax = then.sets.as === "fat" ? rightWax(of, then) : null;
+  const pot = withLine(of, then, wax);
+  const [before, after] = [judge(of), judge(pot)];
+  // A rest in the jug is nobody's reason for another oil.
   const news = (a: readonly Judgement[], b: readonly Judgement[]): Judgement[] =>
     a.filter((x) => x.key !== "left over" && !b.some((y) => y.key === x.key));
-  const [worse, better] = [news(after, before), news(before, after)];
-  const dearer = by.per && was.per ? ((costOf(weight, by.per) - costOf(line.weight, was.per)) as Micros) : null;
-  const enough = by.onHand >= weight;
-  const reasons = [
-    enough ? "enough on hand" : by.onHand > 0 ? "some on hand" : by.per ? "to be bought again" : "not on the shelf yet",
-    ...(weight !== line.weight ? [weight < line.weight ? "stronger, so less of it" : "weaker, so more of it"] : []),
-    ...(wax
-      ? [wax.weight > (of.lines.find((l) => l.row === wax.row)?.weight ?? 0) ? "softer: more wax with it" : "harder: less wax with it"]
-      : []),
-    ...(by.allergen !== was.allergen
-      ? [by.allergen === "" ? `no ${was.allergen.toLowerCase()}` : `names ${by.allergen.toLowerCase()}`]
-      : []),
-    ...(by.vegan !== was.vegan && by.vegan !== "" ? [by.vegan === "yes" ? "vegan" : "not vegan"] : []),
-    ...(by.keepsSealed !== null && by.keepsSealed < of.keepsMonths ? [`keeps ${by.keepsSealed} months at most`] : []),
-    ...(by.kind !== line.kind ? [kind(by.kind).label.toLowerCase()] : []),
-  ];
-  const graver = worse.reduce((a, j) => a + j.gravity ** 2, 0) - better.reduce((a, j) => a + j.gravity ** 2, 0);
-  const rank =
-    (enough ? 0 : by.onHand > 0 ? 2 : by.per ? 3 : 5) +
-    graver +
-    (by.kind === line.kind ? 0 : 0.5) +
-    (dearer === null ? 0.5 : Math.sign(dearer) * 0.4);
-  return { by, weight, wax, firm: firmness(mixOf(then.lines), SAID_AT, of.constants), dearer, worse, better, reasons, rank };
+  const dearer = costBetween(of, pot, (id) => known.get(id)?.per ?? null);
+  const told = { by, dearer, worse: news(after, before), better: news(before, after) };
+  const reasons = reasonsOf(of, line, then, { by, wax, was: known.get(line.of) });
+  return { ...told, weight, wax, firm: firmOf(pot.lines, pot), reasons, rank: rankOf(line, then, told), pot };
 }
 
 /** What a whole recipe is to be free of, or made from. */
@@ -145,24 +186,36 @@ export const WITHOUT = {
 } as const;
 export type Without = keyof typeof WITHOUT;
 
-/** Those that can stand in, best first; of alike ones by name. Nothing while the sheet's shares would move with it. */
-export function standIns(
-  of: Judged,
-  line: JudgedLine,
-  among: readonly StandIn[],
-  was: Pick<StandIn, "allergen" | "vegan" | "per">,
-): Instead[] {
+/**
+ * Those that can stand in, best first; of alike ones by name. Nothing while the sheet's shares would move with it.
+ * @param known what is known of materials: those that may stand in, and those that stand in the recipe
+ */
+export function standIns(of: Judged, line: JudgedLine, known: readonly StandIn[]): (Instead & { pot: Judged })[] {
   if (!inGrams(of)) return [];
+  const byId = new Map(known.map((m) => [m.id, m]));
   const here = new Set(of.lines.map((l) => l.of));
   const kinds = likeKinds(line.kind);
-  return among
+  return known
     .filter((m) => kinds.includes(m.kind) && !here.has(m.id))
-    .flatMap((m) => insteadOf(of, line, m, was) ?? [])
+    .flatMap((m) => insteadOf(of, line, m, byId) ?? [])
     .sort((a, b) => a.rank - b.rank || a.by.name.localeCompare(b.by.name));
 }
 
+/** As it is typed: never less than sets the pot, never more than a scent's ceiling. @param by null where only the amount is another */
+const typed = (row: number, weight: Mg, by: StandIn | null, scale: Scale): Mend["rows"][number] => ({
+  row,
+  entered: forScale(weight, scale, by && isScent(by) ? "down" : "up"),
+  ...(by ? { material: by.name, form: usualForm(by.kind) } : {}),
+});
+
+/** A stand-in as the change of the sheet that puts it in. */
+export const putIn = ({ scale }: Judged, line: JudgedLine, { by, weight, wax }: Instead): Mend => ({
+  say: `Put ${by.name} in the place of ${line.name}`,
+  rows: [typed(line.row, weight, by, scale), ...(wax ? [typed(wax.row, wax.weight, null, scale)] : [])],
+});
+
 export interface Replaced {
-  rows: { row: number; material: string; weight: Mg }[];
+  rows: Mend["rows"];
   /** Lines nothing can stand in for. */
   left: string[];
 }
@@ -173,35 +226,52 @@ export interface Replaced {
  */
 export function replaceAll(
   of: Judged,
-  among: readonly StandIn[],
-  facts: ReadonlyMap<number, StandIn>,
+  known: readonly StandIn[],
   offends: (line: JudgedLine) => boolean,
   may: (by: StandIn, weight: Mg) => boolean,
 ): Replaced {
-  const changed = new Map<number, { material: string; weight: Mg }>();
+  const placedIn = new Map<number, StandIn>();
   const left: string[] = [];
   let now = of;
-  for (const { row } of of.lines.filter(offends)) {
-    const line = now.lines.find((l) => l.row === row)!;
-    const was = facts.get(line.of) ?? { allergen: "", vegan: "" as const, per: null };
-    const best = standIns(now, line, among, was).find((s) => may(s.by, s.weight));
+  for (const { row, name } of of.lines.filter(offends)) {
+    const best = standIns(
+      now,
+      now.lines.find((l) => l.row === row)!,
+      known,
+    ).find((s) => may(s.by, s.weight));
     if (!best) {
-      left.push(line.name);
+      left.push(name);
       continue;
     }
-    const stand: JudgedLine = {
-      ...line,
-      ...{ of: best.by.id, name: best.by.name, kind: best.by.kind, libraryKey: best.by.libraryKey },
-      weight: best.weight,
-    };
-    now = withLine(
-      now,
-      row,
-      { ...stand, ...{ meltFrom: best.by.meltFrom, meltTo: best.by.meltTo, sets: setsBy(best.by), cautions: best.by.cautions } },
-      best.wax,
-    );
-    changed.set(row, { material: best.by.name, weight: best.weight });
-    if (best.wax) changed.set(best.wax.row, { material: changed.get(best.wax.row)?.material ?? best.wax.name, weight: best.wax.weight });
+    placedIn.set(row, best.by);
+    now = best.pot;
   }
-  return { rows: [...changed].map(([row, c]) => ({ row, ...c })), left };
+  // What was placed, and the waxes that were put right for it.
+  const rows = now.lines.flatMap((l, i) => {
+    const by = placedIn.get(l.row) ?? null;
+    return by || l.weight !== of.lines[i]!.weight ? [typed(l.row, l.weight, by, of.scale)] : [];
+  });
+  return { rows, left };
+}
+
+export interface Lengthened {
+  line: JudgedLine;
+  instead: Instead;
+  /** Months the product keeps then. */
+  months: number;
+}
+
+/** The stand-in for what turns first that keeps the product longest; of those that keep it as long, the cheapest. Null where none does. */
+export function lengthened(of: Judged, known: readonly StandIn[]): Lengthened | null {
+  const keeps = (pot: Judged) => keepingOf(pot.lines, of.today, of.keepsMonths);
+  const now = keeps(of);
+  const line = of.lines.find((l) => l.name === now.weak[0]?.name);
+  if (!line) return null;
+  const cost = ({ dearer }: Instead): number => dearer ?? Number.MAX_SAFE_INTEGER;
+  const found = standIns(of, line, known)
+    .filter((s) => s.worse.every((j) => j.gravity === 1))
+    .map((s) => ({ line, instead: s, months: keeps(s.pot).months }))
+    .filter((s) => s.months > now.months)
+    .sort((a, b) => b.months - a.months || cost(a.instead) - cost(b.instead) || a.instead.rank - b.instead.rank);
+  return found[0] ?? null;
 }

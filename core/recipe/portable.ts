@@ -1,16 +1,17 @@
 /**
  * A recipe as a file that leaves and comes back: JSON with every field of the sheet as it is typed, or CSV with its lines alone. Both are
- * described in docs/formats.md; what a file lacks stays as it is on the sheet.
+ * described in docs/formats.md; what a file says nothing of stays as it is on the sheet.
  */
-import { array, number, object, string, type InferType } from "yup";
+import { array, number, object, string, ValidationError, type InferType } from "yup";
 import { readTable, writeTable } from "../intake/table.ts";
-import { FOR_WHOM_IDS, USED_ON_IDS } from "../scent/limits.ts";
+import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "../scent/limits.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import { MOST_LINES } from "./scribbled/read.ts";
 import { RECIPE_TYPE_IDS } from "./types.ts";
 
 const COLUMNS = ["material", "amount", "measured as"];
-const text = (most: number) => string().strict().max(most).default("");
+const text = (most: number) => string().strict().max(most);
+const cell = (most: number) => text(most).default("");
 const schema = object({
   recipe: number().strict().oneOf([1]).required(),
   name: text(80),
@@ -21,26 +22,24 @@ const schema = object({
   keepsMonths: text(12),
   batchMinutes: text(12),
   method: text(4000),
-  usedOn: string().oneOf(["", ...USED_ON_IDS]),
+  usedOn: string().oneOf<UsedOn | "">(["", ...USED_ON_IDS]),
   forWhom: string().oneOf(FOR_WHOM_IDS),
   lines: array()
-    .of(object({ material: text(120), amount: text(60), measuredAs: text(20) }))
-    .max(MOST_LINES)
-    .default([]),
+    .of(object({ material: cell(120), amount: cell(60), measuredAs: cell(20) }))
+    .max(MOST_LINES),
   sizes: array()
     .of(
       object({
-        container: text(120),
-        filledWith: text(40),
-        minutes: text(12),
+        container: cell(120),
+        filledWith: cell(40),
+        minutes: cell(12),
         packaging: array()
-          .of(object({ material: text(120), pieces: text(12) }))
+          .of(object({ material: cell(120), pieces: cell(12) }))
           .max(50)
           .default([]),
       }),
     )
-    .max(50)
-    .default([]),
+    .max(50),
 });
 
 /** A recipe in a file; every figure is a text as it would be typed. */
@@ -50,7 +49,7 @@ export type PortableRecipe = InferType<typeof schema>;
 export const writeRecipe = (recipe: Partial<PortableRecipe>): string => `${JSON.stringify({ recipe: 1, ...recipe }, null, 2)}\n`;
 
 /** The lines alone. @example writeLines([{ material: "Almond oil, sweet", amount: "40 g", measuredAs: "liquid" }]).includes("sweet") // true */
-export const writeLines = (lines: PortableRecipe["lines"]): string =>
+export const writeLines = (lines: NonNullable<PortableRecipe["lines"]>): string =>
   writeTable(
     COLUMNS,
     lines.map((l) => [l.material, l.amount, l.measuredAs]),
@@ -76,7 +75,8 @@ export function readRecipeFile(content: string): Outcome<PortableRecipe> {
   try {
     return done(schema.validateSync(parsed, { strict: false, stripUnknown: true }));
   } catch (e) {
-    return refuse("notRecipe", `That isn't a recipe as docs/formats.md has it: ${e instanceof Error ? e.message : "unreadable"}.`);
+    const at = e instanceof ValidationError && e.path ? ` Look at “${e.path}”.` : "";
+    return refuse("notRecipe", `That isn't a recipe as docs/formats.md has it.${at}`);
   }
 }
 

@@ -11,8 +11,6 @@ import type { Lot } from "../stock/lots.ts";
 import { costMix, costRecipe, forMinutes, perUnitOf } from "./cost.ts";
 import { weighRecipe, type LineIn } from "./lines.ts";
 import { batchFor, fillMix, fillPlan, ofSteps, onScale, scaleTo, showSteps, totalForLine } from "./scale.ts";
-import { boughtFor, savings } from "./savings.ts";
-import { rescale } from "./rescale.ts";
 import { shelfOf } from "../stock/shelf.ts";
 
 const oil: MassFacts = { name: "Oil", form: "liquid", densities: { liquid: 920 } };
@@ -24,62 +22,6 @@ const line = (text: string, facts: MassFacts = oil): LineIn => {
 };
 const weights = (lines: LineIn[], makes: Mg | null = null): (number | string)[] =>
   weighRecipe(lines, makes).lines.map((l) => (l.ok ? l.weight : l.problem.code));
-
-describe("what is worth changing first", () => {
-  const pack = (grams: number, price: number) => ({
-    supplier: "S",
-    packSize: `${grams} g`,
-    qty: grams * 1000,
-    price: micros(price),
-    postage: micros(0),
-  });
-  it("ranks materials once each by what they cost, a tenth of it, and the cheapest pack against having it again", () => {
-    const again = { value: micros(40_000_000), per: 1_000_000 };
-    const [shea, oil] = savings([
-      { of: 2, weight: mg(200_000), cost: micros(2_000_000), again: null, offers: [] },
-      { of: 1, weight: mg(100_000), cost: micros(4_000_000), again, offers: [pack(100, 5_000_000), pack(1000, 30_000_000)] },
-      { of: 1, weight: mg(50_000), cost: micros(2_000_000), again, offers: [pack(100, 5_000_000), pack(1000, 30_000_000)] },
-    ]);
-    expect(shea).toMatchObject({
-      of: 1,
-      cost: 6_000_000,
-      share: 0.75,
-      tenth: 600_000,
-      pack: { offer: { qty: 1_000_000 }, saves: 1_500_000 },
-    });
-    expect(oil).toMatchObject({ of: 2, share: 0.25, pack: null });
-  });
-  it("two tins out of whole packs are ruinous, forty out of the same are cheap", () => {
-    const of = (grams: number) => [{ of: 1, weight: mg(grams * 1000), offers: [pack(100, 5_000_000), pack(1000, 30_000_000)] }];
-    expect([boughtFor(of(60))! / 2, boughtFor(of(900))! / 30]).toEqual([2_500_000, 1_000_000]);
-    expect(boughtFor([{ of: 1, weight: mg(1), offers: [] }])).toBeNull();
-  });
-});
-
-describe("scaling to what a scale reads", () => {
-  it("conserves the whole exactly before rounding, is off by half a step at most after, and its least batch is weighed within a tenth", () => {
-    const scales = fc.constantFrom({ unit: "g", step: 1000 } as const, { unit: "g", step: 10 } as const, { unit: "oz", step: 50 } as const);
-    fc.assert(
-      fc.property(
-        fc.array(fc.integer({ min: 1, max: 400_000 }), { minLength: 1, maxLength: 40 }),
-        fc.integer({ min: 1, max: 9_000_000 }),
-        scales,
-        (ws, to, scale) => {
-          const weights = ws.map(mg);
-          const then = rescale(weights, mg(to), scale);
-          const half = ofSteps(1, scale) / 2 + 1;
-          expect(then.lines.reduce((a, l) => a + l.weight, 0)).toBe(to);
-          expect(Math.abs(then.total - to)).toBeLessThanOrEqual(half * weights.length);
-          for (const l of then.lines) expect(Math.abs(l.reading.weight - l.weight)).toBeLessThanOrEqual(half);
-          expect(then.lines.reduce((a, l) => a + l.share, 0)).toBeCloseTo(1, 9);
-          expect(then.least === null).toBe(then.lines.every((l) => !l.unsure));
-          // A hair more for the rounding of the batch itself.
-          if (then.least !== null) expect(rescale(weights, mg(Math.ceil(then.least * 1.001) + weights.length), scale).least).toBeNull();
-        },
-      ),
-    );
-  });
-});
 
 describe("weighing a recipe", () => {
   it.each<[string, LineIn[], Mg | null, (number | string)[]]>([

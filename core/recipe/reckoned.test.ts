@@ -7,7 +7,8 @@ import { mg, micros } from "../measure/exact.ts";
 import { readWeight } from "../measure/read.ts";
 import { orElse } from "../outcome.ts";
 import { addDays, addMonths } from "../when.ts";
-import { forScale, forScaleUp } from "./judge/judgement.ts";
+import { forScale } from "./judge/judgement.ts";
+import { rescale } from "./rescale.ts";
 import { keepingOf, monthsUntil, type KeepsLine } from "./keeping.ts";
 import { ofSteps } from "./scale.ts";
 import { boughtFor, savings, type SavedLine } from "./savings.ts";
@@ -89,6 +90,62 @@ describe("savings", () => {
   });
 });
 
+describe("what is worth changing first", () => {
+  const pack = (grams: number, price: number) => ({
+    supplier: "S",
+    packSize: `${grams} g`,
+    qty: grams * 1000,
+    price: micros(price),
+    postage: micros(0),
+  });
+  it("ranks materials once each by what they cost, a tenth of it, and the cheapest pack against having it again", () => {
+    const again = { value: micros(40_000_000), per: 1_000_000 };
+    const [shea, oil] = savings([
+      { of: 2, weight: mg(200_000), cost: micros(2_000_000), again: null, offers: [] },
+      { of: 1, weight: mg(100_000), cost: micros(4_000_000), again, offers: [pack(100, 5_000_000), pack(1000, 30_000_000)] },
+      { of: 1, weight: mg(50_000), cost: micros(2_000_000), again, offers: [pack(100, 5_000_000), pack(1000, 30_000_000)] },
+    ]);
+    expect(shea).toMatchObject({
+      of: 1,
+      cost: 6_000_000,
+      share: 0.75,
+      tenth: 600_000,
+      pack: { offer: { qty: 1_000_000 }, saves: 1_500_000 },
+    });
+    expect(oil).toMatchObject({ of: 2, share: 0.25, pack: null });
+  });
+  it("two tins out of whole packs are ruinous, forty out of the same are cheap", () => {
+    const of = (grams: number) => [{ of: 1, weight: mg(grams * 1000), offers: [pack(100, 5_000_000), pack(1000, 30_000_000)] }];
+    expect([boughtFor(of(60))! / 2, boughtFor(of(900))! / 30]).toEqual([2_500_000, 1_000_000]);
+    expect(boughtFor([{ of: 1, weight: mg(1), offers: [] }])).toBeNull();
+  });
+});
+
+describe("scaling to what a scale reads", () => {
+  it("conserves the whole exactly before rounding, is off by half a step at most after, and its least batch is weighed within a tenth", () => {
+    const scales = fc.constantFrom({ unit: "g", step: 1000 } as const, { unit: "g", step: 10 } as const, { unit: "oz", step: 50 } as const);
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 400_000 }), { minLength: 1, maxLength: 40 }),
+        fc.integer({ min: 1, max: 9_000_000 }),
+        scales,
+        (ws, to, scale) => {
+          const weights = ws.map(mg);
+          const then = rescale(weights, mg(to), scale);
+          const half = ofSteps(1, scale) / 2 + 1;
+          expect(then.lines.reduce((a, l) => a + l.weight, 0)).toBe(to);
+          expect(Math.abs(then.total - to)).toBeLessThanOrEqual(half * weights.length);
+          for (const l of then.lines) expect(Math.abs(l.reading.weight - l.weight)).toBeLessThanOrEqual(half);
+          expect(then.lines.reduce((a, l) => a + l.share, 0)).toBeCloseTo(1, 9);
+          expect(then.least === null).toBe(then.lines.every((l) => !l.unsure));
+          // A hair more for the rounding of the batch itself.
+          if (then.least !== null) expect(rescale(weights, mg(Math.ceil(then.least * 1.001) + weights.length), scale).least).toBeNull();
+        },
+      ),
+    );
+  });
+});
+
 it("wax in whole parts is within a fortieth of what was worked out, in numbers a head keeps", () => {
   fc.assert(
     fc.property(fc.double({ min: 0.5, max: 60, noNaN: true }), (ratio) => {
@@ -109,16 +166,18 @@ describe("as it is typed for the workshop's scale", () => {
     ["in ounces", forScale(mg(28_350), ounces), "1.00 oz"],
     ["below its reach, to the milligram", forScale(mg(312), kitchen), "0.312 g"],
     ["never with thousands parted", forScale(mg(1_234_500), fine), "1234.50 g"],
-    ["never less, where it may be no less", forScaleUp(mg(78_001), kitchen), "79 g"],
-    ["unless that would change the recipe", forScaleUp(mg(1_400), kitchen), "1.4 g"],
+    ["never less, where it may be no less", forScale(mg(78_001), kitchen, "up"), "79 g"],
+    ["never more, where it may be no more, in ounces too", forScale(mg(30_000), ounces, "down"), "1.05 oz"],
+    ["unless that would change the recipe", forScale(mg(1_400), kitchen, "up"), "1.4 g"],
   ])("%s", (_, typed, text) => expect(typed).toBe(text));
-  it("is read back as what the scale shows, and up is never under", () => {
+  it("is read back as what the scale shows, up is never under, and down never over", () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 90_000_000 }), fc.constantFrom(kitchen, fine, ounces), (weight, scale) => {
         const read = (text: string): number => orElse(readWeight(text), -1);
         const step = ofSteps(1, scale);
         expect(Math.abs(read(forScale(mg(weight), scale)) - weight)).toBeLessThanOrEqual(step / 2 + 1);
-        expect(read(forScaleUp(mg(weight), scale))).toBeGreaterThanOrEqual(weight - 1);
+        expect(read(forScale(mg(weight), scale, "up"))).toBeGreaterThanOrEqual(weight - 1);
+        expect(read(forScale(mg(weight), scale, "down"))).toBeLessThanOrEqual(weight + 1);
       }),
     );
   });

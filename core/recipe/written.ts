@@ -25,6 +25,16 @@ export type MaterialChoice = MaterialFacts &
     keepsSealed: number | null;
   };
 
+/** Just that of a material, to be sent to a sheet. */
+export const choiceOf = (m: MaterialChoice): MaterialChoice => {
+  const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
+  const { libraryKey, meltFrom, meltTo, cautions, keepsSealed } = m;
+  return {
+    ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
+    ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed },
+  };
+};
+
 export interface LineText {
   material: string;
   entered: string;

@@ -2,7 +2,7 @@
 import { mg, mulDiv } from "#core/measure/exact";
 import { readCount } from "#core/measure/read";
 import { grams, gramsIn } from "#core/measure/write";
-import type { FillAsk } from "#core/fill/fill";
+import { packagingOnHand, type FillAsk } from "#core/fill/fill";
 import type { Judged, Mend } from "#core/recipe/judge/judgement";
 import { sayShare } from "#core/recipe/judge/judgement";
 import { timesAll } from "#core/recipe/judge/measuring";
@@ -38,12 +38,12 @@ export function Fill({ judged, costing: { sizes }, shelf, mending }: Props) {
   });
   const problem = readings.find((r) => r !== null && !r.ok);
   const packs = [...new Map(sizes.flatMap((s) => s.packaging.map((p) => [p.of, p.name] as const)))];
-  const pieces = (of: number): number => shelf.of(of).usable.reduce((a, l) => a + l.onHand, 0);
+  const onHand = packagingOnHand(sizes, shelf);
   const ask: FillAsk = {
     usable,
     by,
     sizes: sizes.map((s, i) => ({ fill: s.fill, packaging: s.packaging, wished: readings[i]?.ok ? readings[i].value : null })),
-    onHand: new Map(bound ? packs.map(([of]) => [of, pieces(of)] as const) : []),
+    onHand: bound ? onHand : new Map(),
   };
   const state = useFill(ask, JSON.stringify([ask.usable, ask.by, ask.sizes, [...ask.onHand]]));
   if (sizes.length === 0)
@@ -75,7 +75,7 @@ export function Fill({ judged, costing: { sizes }, shelf, mending }: Props) {
       </div>
       <label className="flex items-center gap-2">
         <input type="checkbox" checked={bound} onChange={(e) => bind(e.target.checked)} />
-        Only with what is on hand: {packs.map(([of, name]) => `${pieces(of)} × ${name}`).join(", ") || "no packaging is named"}
+        Only with what is on hand: {packs.map(([of, name]) => `${onHand.get(of)} × ${name}`).join(", ") || "no packaging is named"}
       </label>
       <div aria-live="polite" className="min-h-40 space-y-3">
         {problem ? null : state.at === "thinking" ? (

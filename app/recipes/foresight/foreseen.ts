@@ -1,7 +1,7 @@
 /** What is foreseen of a recipe while it is typed: worked out once for the Reckoner's judgement and the pages beneath the ingredients. */
 import { orNothing, readPlain } from "#core/measure/read";
 import { answeredBy, judge } from "#core/recipe/judge/judge";
-import { judgedOf } from "#core/recipe/judge/judgedOf";
+import { judgedOf, type JudgedSheet } from "#core/recipe/judge/judgedOf";
 import type { Judged, Judgement } from "#core/recipe/judge/judgement";
 import type { Constants } from "#core/firmness/model";
 import type { Scale } from "#core/recipe/scale";
@@ -25,6 +25,20 @@ export interface Foreseen {
 /** How much stays in pot and jug, in basis points; nothing while it can't be read. */
 export const lossOf = (text: string): number => Math.min(Math.round(orNothing(text, readPlain, 0) * 100), 5000);
 
+/** What of a sheet its judges go by besides its lines; what can't be read stands for the usual. */
+export function judgedSheet({ type, usedOn, forWhom, loss, keepsMonths, sizes }: RecipeTexts): JudgedSheet {
+  const usual = RECIPE_TYPES[type];
+  return {
+    ...{ type, forWhom, usedOn: usedOn || usual.usedOn, lossBp: lossOf(loss) },
+    keepsMonths: orNothing(keepsMonths, readPlain, usual.keepsMonths),
+    away: sizes.map((s) => s.away === "yes"),
+  };
+}
+
+/** The lots of what a sheet names, by number. */
+export const lotsById = (stuff: readonly Stuff[]): ReadonlyMap<number, Lot> =>
+  new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const)));
+
 export function useForeseen(
   { read, values }: { read: ReadRecipe; values: RecipeTexts },
   stuff: readonly Stuff[],
@@ -32,16 +46,9 @@ export function useForeseen(
 ): Foreseen {
   const { today } = useWorkshop();
   const shelf = useMemo(() => shelfOfStuff(stuff, today), [stuff, today]);
-  const lots = useMemo(() => new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const))), [stuff]);
+  const lots = useMemo(() => lotsById(stuff), [stuff]);
   return useMemo(() => {
-    const { type, usedOn, forWhom } = values;
-    const sheet = {
-      ...{ type, forWhom, usedOn: usedOn || RECIPE_TYPES[type].usedOn },
-      lossBp: lossOf(values.loss),
-      keepsMonths: orNothing(values.keepsMonths, readPlain, RECIPE_TYPES[type].keepsMonths),
-      away: values.sizes.map((s) => s.away === "yes"),
-    };
-    const judged = judgedOf(read, sheet, shelf, lots, { today, scale, constants });
+    const judged = judgedOf(read, judgedSheet(values), shelf, lots, { today, scale, constants });
     const said = read.problem === null ? judge(judged) : [];
     return { judged, ...answeredBy(said, Object.fromEntries(values.answers.map((a) => [a.key, a.word]))), shelf, lots };
   }, [read, values, shelf, lots, today, scale, constants]);

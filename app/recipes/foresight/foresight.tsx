@@ -37,8 +37,8 @@ const PAGES = {
     of: ({ foreseen: { judged }, ...p }: Props) => <Setting judged={judged} {...p} />,
   },
   scent: { name: "Scent", of: ({ foreseen: { judged }, ...p }: Props) => <Scent judged={judged} {...p} /> },
-  keeps: { name: "Keeps", of: ({ foreseen: { judged } }: Props) => <Keeps judged={judged} /> },
-  instead: { name: "Instead", of: ({ foreseen: { judged, shelf }, mending }: Props) => <Instead {...{ judged, shelf, mending }} /> },
+  keeps: { name: "Keeps", of: ({ foreseen: { judged }, mending }: Props) => <Keeps {...{ judged, mending }} /> },
+  instead: { name: "Instead", of: ({ foreseen: { judged }, mending }: Props) => <Instead {...{ judged, mending }} /> },
   more: {
     name: "More or less",
     of: ({ foreseen: { judged, lots, shelf }, costing, mending }: Props) => <Scaling {...{ judged, costing, lots, shelf, mending }} />,

@@ -1,17 +1,45 @@
 /** How long it keeps: what in it is the first to turn, what it would keep without that, and what an antioxidant can and can't do. */
 import { bearsWater } from "#core/recipe/judge/keeping";
-import { sayShare, type Judged } from "#core/recipe/judge/judgement";
-import { monthsUntil, OPENED_MONTHS, type Weak } from "#core/recipe/keeping";
+import { lengthened, putIn } from "#core/recipe/instead";
+import { inGrams, sayShare, type Judged } from "#core/recipe/judge/judgement";
+import { keepingOf, monthsUntil, OPENED_MONTHS, type Weak } from "#core/recipe/keeping";
 import { addMonths } from "#core/when";
 import { counted } from "#core/words";
+import { useMemo } from "react";
 import { When } from "../../ui/figures/amounts.tsx";
+import { Button } from "../../ui/fields/form.tsx";
 import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
+import { sayDearer } from "../instead/instead.tsx";
+import { useStandIns } from "../instead/useStandIns.ts";
+import type { Mending } from "./mending.ts";
 
-export function Keeps({ judged }: { judged: Judged }) {
-  const { today } = useWorkshop();
-  const { keeping, keepsMonths } = judged;
+/** What would lengthen it most, what that costs, and the press that does it. */
+function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
+  const { currency } = useWorkshop();
+  const known = useStandIns(judged);
+  const longer = useMemo(() => (known ? lengthened(judged, known) : null), [judged, known]);
+  if (!known || !inGrams(judged)) return null;
+  if (!longer)
+    return <p className="text-pine-soft">Nothing on the shelf or in the library that could stand in for the first keeps longer.</p>;
+  const { line, instead, months } = longer;
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <p>
+        Most is gained with <strong>{instead.by.name}</strong> for {line.name}: <strong>{counted(months, "month")}</strong>. The batch costs{" "}
+        {instead.dearer === null ? "what nobody knows yet" : sayDearer(instead.dearer, currency)}; {instead.reasons.join(", ")}.
+      </p>
+      <Button small onClick={() => mending.press(putIn(judged, line, instead))}>
+        Put it in the recipe
+      </Button>
+    </div>
+  );
+}
+
+export function Keeps({ judged, mending }: { judged: Judged; mending: Mending }) {
+  const { today, keepsMonths } = judged;
+  const keeping = keepingOf(judged.lines, today, keepsMonths);
   const usual = addMonths(today, keepsMonths);
   const against = judged.lines.filter((l) => l.kind === "antioxidant");
   const delicate = judged.lines.filter((l) => l.cautions.includes("delicate"));
@@ -40,6 +68,7 @@ export function Keeps({ judged }: { judged: Judged }) {
           ]}
         />
       )}
+      {keeping.weak.length > 0 && <Longer judged={judged} mending={mending} />}
       <p className="text-pine-soft">
         {against.length > 0
           ? `${against.map((l) => `${sayShare(l.share)} ${l.name}`).join(", ")} slows rancidity; it is no preservative, and a lot past its day stays past its day.`

@@ -1,14 +1,14 @@
 /** Too soft or too hard: what to put into the pot, melted again, to have it as it is wished, and what that does to the rest. */
 import { mendWith } from "#core/firmness/mend";
 import { firmness, mixOf } from "#core/firmness/model";
-import { FEEL_IDS, FEELS, feelOf, feelRange, PLACES, PLACE_IDS, type Feel, type Place } from "#core/firmness/words";
+import { FEEL_IDS, FEELS, feelMiddle, feelOf, PLACES, PLACE_IDS, type Feel, type Place } from "#core/firmness/words";
 import { fitOf, middleOf } from "#core/recipe/wishes";
 import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { orElse } from "#core/outcome";
 import { readWeight } from "#core/measure/read";
 import { grams } from "#core/measure/write";
-import { forScaleUp, inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
+import { forScale, inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { mendingLine } from "#core/recipe/judge/setting";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { School } from "#core/stock/schools";
@@ -20,12 +20,6 @@ import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
 import type { Mending } from "./mending.ts";
 
-const NEVER = 1e9;
-/** The middle of what a finger calls so. */
-const middle = (feel: Feel): number => {
-  const [low, high] = feelRange(feel);
-  return high > NEVER ? low * 1.1 : (low + high) / 2;
-};
 const WISHED = FEEL_IDS.filter((f) => f !== "pours");
 
 export function MendIt({ judged, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
@@ -36,7 +30,7 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
   const [chosen, choose] = useState<number | null>(null);
   const [potText, setPot] = useState("");
   const celsius = PLACES[place].celsius;
-  const firm = wish === "right" ? middleOf(judged.type) : middle(wish);
+  const firm = wish === "right" ? middleOf(judged.type) : feelMiddle(wish);
   const now = firmness(mixOf(judged.lines), celsius, judged.constants);
   const can = judged.lines.filter((l) => l.sets.as !== "powder" && !isScent(l));
   const by = can.find((l) => l.row === chosen) ?? mendingLine(judged, now < firm) ?? can[0];
@@ -91,7 +85,7 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
             small
             className="mt-2"
             onClick={() => {
-              const entered = forScaleUp(mg(by.weight + more), judged.scale);
+              const entered = forScale(mg(by.weight + more), judged.scale, "up");
               mending.press({ say: `Made it ${entered} of ${by.name}`, rows: [{ row: by.row, entered }] });
             }}
           >

@@ -1,5 +1,7 @@
 /** More or less of it: by weight, times, units or all of one lot, as the scale can weigh it, and what rounding does to the shares. */
+import { firstThenNext, packagingOnHand } from "#core/fill/fill";
 import { mg, type Mg } from "#core/measure/exact";
+import { ABSURD_MG } from "#core/measure/mass";
 import { parseNumber } from "#core/measure/parse";
 import { readCount, readWeight } from "#core/measure/read";
 import { grams, gramsIn } from "#core/measure/write";
@@ -7,8 +9,7 @@ import { done, refuse, type Outcome } from "#core/outcome";
 import { rescale } from "#core/recipe/rescale";
 import { forScale, type Judged, type Mend } from "#core/recipe/judge/judgement";
 import { batchFor, fillMix, showScale, showSteps, totalForLine } from "#core/recipe/scale";
-import type { Lot } from "#core/stock/lots";
-import { isUsable } from "#core/stock/lots";
+import { isUsable, type Lot } from "#core/stock/lots";
 import type { Shelf } from "#core/stock/shelf";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
@@ -62,8 +63,11 @@ export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
       return lot && line > 0 ? done(totalForLine(total, mg(line), mg(lot.onHand))) : refuse("lot", "Nothing of it is on the shelf.");
     }
     if (by === "hand") {
-      const all = fillAllOnHand(sizes, shelf);
-      return all.some((u) => u.units > 0) ? done(batchFor(all, lossBp)) : refuse("none", "No container or its lid is on hand.");
+      // What is filled into nothing that is counted has no end.
+      const counted = sizes.filter((s) => s.packaging.length > 0).map((s) => ({ ...s, wished: null }));
+      const all = firstThenNext({ usable: ABSURD_MG, sizes: counted, onHand: packagingOnHand(counted, shelf) });
+      const units = counted.map(({ fill }, i) => ({ fill, units: all?.units[i] ?? 0 }));
+      return units.some((u) => u.units > 0) ? done(batchFor(units, lossBp)) : refuse("none", "No container or its lid is on hand.");
     }
     const wanted: { units: number; fill: Mg }[] = [];
     for (const [i, s] of sizes.entries()) {
@@ -135,17 +139,6 @@ export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
       )}
     </div>
   );
-}
-
-/** As many of each size, in order, as its containers, lids and labels on hand allow; what two sizes share goes to the first. */
-function fillAllOnHand(sizes: Costing["sizes"], shelf: Shelf): { units: number; fill: Mg }[] {
-  const left = new Map<number, number>();
-  const pieces = (of: number): number => left.get(of) ?? shelf.of(of).usable.reduce((a, l) => a + l.onHand, 0);
-  return sizes.map(({ fill, packaging }) => {
-    const n = packaging.length === 0 ? 0 : Math.min(...packaging.map((p) => Math.floor(pieces(p.of) / p.pieces)));
-    for (const p of packaging) left.set(p.of, pieces(p.of) - n * p.pieces);
-    return { units: n, fill };
-  });
 }
 
 function Then({

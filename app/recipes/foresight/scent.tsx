@@ -6,9 +6,9 @@ import { exactWeightText } from "#core/measure/read";
 import { gramsIn } from "#core/measure/write";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
-import { COUNTABLE_DROPS } from "#core/recipe/judge/scent";
+import { blendTo, COUNTABLE_DROPS } from "#core/recipe/judge/scent";
 import { RECIPE_TYPES } from "#core/recipe/types";
-import { afterSpill, isScent, mostInPot, scentOf, type Most } from "#core/scent/dilution";
+import { afterSpill, isScent, scentOf, type Most } from "#core/scent/dilution";
 import { FOR_WHOM, FOR_WHOM_IDS, USED_ON, USED_ON_IDS } from "#core/scent/limits";
 import { factsIn } from "#core/material/facts";
 import type { MaterialChoice } from "#core/recipe/written";
@@ -29,7 +29,7 @@ interface Props {
 
 const sayMost = ({ by }: Most, judged: Judged): string =>
   by.kind === "use"
-    ? `as much as ${USED_ON[judged.usedOn].label.toLowerCase()} take${judged.forWhom === "anyone" ? "" : `, ${FOR_WHOM[judged.forWhom].say}`}`
+    ? `as much as ${USED_ON[judged.usedOn].label.toLowerCase()} take, ${sayShare(USED_ON[judged.usedOn].usual)} is usual${judged.forWhom === "anyone" ? "" : `, ${FOR_WHOM[judged.forWhom].say}`}`
     : by.kind === "sun"
       ? "as much as skin in the sun takes of these citrus oils"
       : `${by.name} may be ${sayShare(by.ceiling)} of the whole`;
@@ -39,10 +39,13 @@ export function Scent({ judged, materials, form, mending }: Props) {
   const scent = scentOf(lines, judged.total, judged.usedOn, judged.forWhom);
   const product = RECIPE_TYPES[judged.type].label.toLowerCase();
   const facts = new Map(materials.map((m) => [m.name, m]));
-  const drops = (l: { name: string; weight: number }): number | null => {
-    const m = facts.get(l.name);
+  /** As many drops as can be counted, or millilitres. */
+  const measured = (name: string, weight: number): string => {
+    const m = facts.get(name);
     const density = m?.densities.liquid;
-    return density ? Math.round((l.weight / density) * (m.dropsPerMl ?? USUAL_DROPS_PER_ML)) : null;
+    if (!density) return "—";
+    const drops = Math.round((weight / density) * (m.dropsPerMl ?? USUAL_DROPS_PER_ML));
+    return drops <= COUNTABLE_DROPS ? `${drops}` : `${(weight / density).toFixed(1)} mL`;
   };
   return (
     <div className="space-y-5">
@@ -76,12 +79,7 @@ export function Scent({ judged, materials, form, mending }: Props) {
               {
                 head: "Drops or mL",
                 as: "figure",
-                cell: (o) => {
-                  const n = drops({ name: o.name, weight: o.share * judged.total });
-                  const m = facts.get(o.name);
-                  if (n === null || !m) return "—";
-                  return n <= COUNTABLE_DROPS ? n : `${(n / (m.dropsPerMl ?? USUAL_DROPS_PER_ML)).toFixed(1)} mL`;
-                },
+                cell: (o) => measured(o.name, o.share * judged.total),
               },
               { head: "Of the blend", as: "figure", cell: (o) => sayShare(o.part) },
               { head: "Of the whole", as: "figure", cell: (o) => sayShare(o.share) },
@@ -110,15 +108,10 @@ function BlendTo({ judged, lines, mending, most }: { judged: Judged; lines: read
   const [text, setText] = useState("");
   const [asked, ask] = useState(false);
   const wished = readShare(text);
-  const blend = lines.reduce((a, l) => a + l.weight, 0);
   const put = (): void => {
     ask(true);
     if (!wished.ok) return;
-    const factor = mostInPot(mg(judged.total - blend), wished.value) / blend;
-    mending.press({
-      say: `Made the scent ${sayShare(wished.value)}`,
-      rows: lines.map((l) => ({ row: l.row, entered: exactWeightText(mg(Math.max(1, Math.floor(l.weight * factor)))) })),
-    });
+    mending.press({ say: `Made the scent ${sayShare(wished.value)}`, rows: blendTo(judged, lines, wished.value) });
   };
   return (
     <div className="flex flex-wrap items-end gap-3">

@@ -1,7 +1,7 @@
 /** How it sets: the curve over warmth with its table, what would make it harder or softer, and how much wax each firmness takes. */
 import { inParts, waxFor } from "#core/firmness/mend";
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
-import { FEELS, feelOf, feelRange, PLACES, PLACE_IDS, type Feel } from "#core/firmness/words";
+import { FEELS, feelMiddle, feelOf, PLACES, PLACE_IDS, type Feel } from "#core/firmness/words";
 import { fitOf, sayFit, WISHES } from "#core/recipe/wishes";
 import { grams } from "#core/measure/write";
 import { sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
@@ -83,10 +83,10 @@ function WaxFor({ judged }: { judged: Judged }) {
   const wax = mendingLine(judged, true);
   const rest: JudgedLine[] = judged.lines.filter((l) => l.sets.as !== "wax");
   if (!wax || rest.length === 0) return null;
-  const rows = MIDDLE.map((feel) => {
-    const [low, high] = feelRange(feel);
-    return { feel, need: waxFor(rest, wax.sets, { firm: (low + Math.min(high, low * 1.6)) / 2, celsius: SAID_AT }, judged.constants) };
-  });
+  const rows = MIDDLE.map((feel) => ({
+    feel,
+    need: waxFor(rest, wax.sets, { firm: feelMiddle(feel), celsius: SAID_AT }, judged.constants),
+  }));
   return (
     <div>
       <h3 className="mb-1 font-semibold">How much {wax.name} to 100 g of the rest</h3>

@@ -1,47 +1,40 @@
 /** What could stand in: for one ingredient, ranked with its reasons and what follows, or for all that has to go, by one press. */
 import { FEELS, feelOf } from "#core/firmness/words";
-import { usualForm } from "#core/material/facts";
-import { micros, type Mg } from "#core/measure/exact";
+import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
-import { replaceAll, standIns, WITHOUT, type Instead as StandsIn, type StandIn, type Without } from "#core/recipe/instead";
-import { forScaleUp, inGrams, sayShare, type Judged, type JudgedLine, type Mend } from "#core/recipe/judge/judgement";
-import { planTakes, type Shelf } from "#core/stock/shelf";
+import { onHandOf, putIn, replaceAll, standIns, WITHOUT, type StandIn, type Without } from "#core/recipe/instead";
+import { inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { wordList } from "#core/words";
-import { useEffect, useMemo, useState } from "react";
-import { useFetcher } from "react-router";
+import { useMemo, useState } from "react";
 import { Button, Choice } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
+import { useStandIns } from "./useStandIns.ts";
 import type { Mending } from "../foresight/mending.ts";
 
 interface Props {
   judged: Judged;
-  shelf: Shelf;
   mending: Mending;
 }
 
 const AT_ONCE = 8;
-const TALLOW = /tallow/i;
+const isTallow = (m: { name: string }): boolean => /tallow/i.test(m.name);
+const offer = (say: string, offends: (l: JudgedLine) => boolean, may: (m: StandIn, weight: Mg) => boolean) => ({ say, offends, may });
 
-export function Instead({ judged, shelf, mending }: Props) {
+/** Against what it costs as it is. */
+export const sayDearer = (dearer: Micros | null, currency: string): string =>
+  dearer === null ? "—" : dearer === 0 ? "the same" : `${dearer > 0 ? "+ " : "− "}${money(micros(Math.abs(dearer)), currency)}`;
+
+export function Instead({ judged, mending }: Props) {
   const { currency } = useWorkshop();
   const [row, choose] = useState<number | null>(null);
   const [all, showAll] = useState(false);
   const [left, say] = useState<string | null>(null);
-  const { data, load } = useFetcher<StandIn[]>();
-  const kinds = [...new Set(judged.lines.map((l) => l.kind))].sort().join(" ");
-  useEffect(
-    () => void load(`/recipes/stand-ins?${new URLSearchParams(kinds.split(" ").map((k) => ["kind", k])).toString()}`),
-    [kinds, load],
-  );
-  const among = useMemo(() => data ?? [], [data]);
-  const facts = useMemo(() => new Map(among.map((m) => [m.id, m])), [among]);
+  const data = useStandIns(judged);
   const line = judged.lines.find((l) => l.row === row) ?? judged.lines[0];
-  const found = useMemo(
-    () => (line && data ? standIns(judged, line, among, facts.get(line.of) ?? { allergen: "", vegan: "", per: null }) : []),
-    [judged, line, data, among, facts],
-  );
+  const found = useMemo(() => (line && data ? standIns(judged, line, data) : []), [judged, line, data]);
+  const known = useMemo(() => new Map(data?.map((m) => [m.id, m])), [data]);
   if (!line) return null;
   if (!inGrams(judged))
     return (
@@ -49,86 +42,36 @@ export function Instead({ judged, shelf, mending }: Props) {
         Written by parts or per cent, one line moves the others. Write it in grams first, under More or less.
       </p>
     );
-  const entered = (weight: Mg): string => forScaleUp(weight, judged.scale);
-  const placed = (s: StandsIn): Mend => ({
-    say: `Put ${s.by.name} in the place of ${line.name}`,
-    rows: [
-      { row: line.row, entered: entered(s.weight), material: s.by.name, form: usualForm(s.by.kind) },
-      ...(s.wax ? [{ row: s.wax.row, entered: entered(s.wax.weight) }] : []),
-    ],
-  });
-  const short = new Set(
-    planTakes(
-      judged.lines.map((l) => ({ of: l.of, amount: l.weight })),
-      shelf,
-    ).flatMap((p, i) => (p.short > 0 ? [judged.lines[i]!.row] : [])),
-  );
-  const replace = (done: string, offends: (l: JudgedLine) => boolean, may: (m: StandIn, weight: Mg) => boolean): void => {
-    const by = replaceAll(judged, among, facts, offends, may);
-    const kindOf = new Map(among.map((m) => [m.name, m.kind]));
-    say(by.left.length > 0 ? `Nothing can stand in for ${wordList(by.left)}.` : null);
-    if (by.rows.length === 0) return;
-    const named = new Map(judged.lines.map((l) => [l.row, l.name]));
-    mending.press({
-      say: done,
-      rows: by.rows.map((r) => ({
-        row: r.row,
-        entered: entered(r.weight),
-        ...(named.get(r.row) === r.material ? {} : { material: r.material, form: usualForm(kindOf.get(r.material)!) }),
-      })),
-    });
+  const replace = ({ say: done, offends, may }: ReturnType<typeof offer>): void => {
+    const { rows, left: open } = replaceAll(judged, data ?? [], offends, may);
+    say(open.length > 0 ? `Nothing can stand in for ${wordList(open)}.` : null);
+    if (rows.length > 0) mending.press({ say: done, rows });
   };
-  const without = (Object.keys(WITHOUT) as Without[]).filter((w) =>
-    judged.lines.some((l) => facts.has(l.of) && WITHOUT[w].fits(facts.get(l.of)!)),
-  );
-  const tallow = among.some((m) => TALLOW.test(m.name)) && judged.lines.some((l) => l.sets.as === "fat" && !TALLOW.test(l.name));
+  const whole = [
+    ...(Object.keys(WITHOUT) as Without[]).map((w) => {
+      const { say: name, fits } = WITHOUT[w];
+      return offer(
+        name,
+        (l) => known.has(l.of) && fits(known.get(l.of)!),
+        (m) => !fits(m),
+      );
+    }),
+    offer("Tallow for the butters", (l) => l.sets.as === "fat" && !isTallow(l), isTallow),
+    offer(
+      "Make it from what I have",
+      (l) => l.short,
+      (m, weight) => onHandOf(m) >= weight,
+    ),
+  ].filter((o) => data?.some((m) => o.may(m, mg(1))) && judged.lines.some(o.offends));
   return (
     <div className="space-y-4">
-      {data && (without.length > 0 || tallow || short.size > 0) && (
+      {whole.length > 0 && (
         <div className="flex flex-wrap gap-2" role="group" aria-label="For the whole recipe">
-          {without.map((w) => (
-            <Button
-              key={w}
-              small
-              onClick={() =>
-                replace(
-                  `Made it ${WITHOUT[w].say.toLowerCase()}`,
-                  (l) => facts.has(l.of) && WITHOUT[w].fits(facts.get(l.of)!),
-                  (m) => !WITHOUT[w].fits(m),
-                )
-              }
-            >
-              {WITHOUT[w].say}
+          {whole.map((o) => (
+            <Button key={o.say} small onClick={() => replace(o)}>
+              {o.say}
             </Button>
           ))}
-          {tallow && (
-            <Button
-              small
-              onClick={() =>
-                replace(
-                  "Put tallow for the butters",
-                  (l) => l.sets.as === "fat" && !TALLOW.test(l.name),
-                  (m) => TALLOW.test(m.name),
-                )
-              }
-            >
-              Tallow for the butters
-            </Button>
-          )}
-          {short.size > 0 && (
-            <Button
-              small
-              onClick={() =>
-                replace(
-                  "Made it from what is on hand",
-                  (l) => short.has(l.row),
-                  (m, weight) => m.onHand >= weight,
-                )
-              }
-            >
-              Make it from what I have
-            </Button>
-          )}
         </div>
       )}
       {left !== null && (
@@ -189,12 +132,7 @@ export function Instead({ judged, shelf, mending }: Props) {
               {
                 head: "The batch costs",
                 as: "figure",
-                cell: (s) =>
-                  s.dearer === null
-                    ? "—"
-                    : s.dearer === 0
-                      ? "the same"
-                      : `${s.dearer > 0 ? "+ " : "− "}${money(micros(Math.abs(s.dearer)), currency)}`,
+                cell: (s) => sayDearer(s.dearer, currency),
               },
               {
                 head: "Then",
@@ -218,7 +156,7 @@ export function Instead({ judged, shelf, mending }: Props) {
                 head: "Use it",
                 as: "press",
                 cell: (s) => (
-                  <Button small aria-label={`Use ${s.by.name}`} onClick={() => mending.press(placed(s))}>
+                  <Button small aria-label={`Use ${s.by.name}`} onClick={() => mending.press(putIn(judged, line, s))}>
                     Use it
                   </Button>
                 ),

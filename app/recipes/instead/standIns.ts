@@ -1,50 +1,46 @@
-/** What may stand in for the ingredients of a recipe: the shelf's own of those kinds, and the library's that aren't on it yet. */
-import { KINDS } from "#core/material/kinds";
-import { LIBRARY } from "#core/material/library";
-import { isKeyOf } from "#core/record";
+/** What may stand in for the ingredients of a recipe: the shelf's own of their kinds, and the library's that aren't on it yet. */
+import { LIBRARY, libraryChoice } from "#core/material/library";
 import { likeKinds, type StandIn } from "#core/recipe/instead";
+import { choiceOf } from "#core/recipe/written";
 import { shelfOf } from "#core/stock/shelf";
 import { readShelfCosts } from "#db/recipe/costs";
 import { today } from "#db/clock";
 import { listMaterials } from "#db/shelf/materials";
 import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/standIns";
 
 /** As many of the shelf are weighed against each other; beyond it those with the least on hand are left out. */
 const MOST = 80;
 
+/** @returns those that may stand in, and the recipe's own, which are asked for by number */
 export async function loader({ request }: Route.LoaderArgs): Promise<StandIn[]> {
-  const asked = new URL(request.url).searchParams.getAll("kind").filter((k) => isKeyOf(KINDS, k));
-  const kinds = new Set(asked.flatMap(likeKinds));
+  const asked = new Set(new URL(request.url).searchParams.getAll("of").map(idOf));
   const all = await listMaterials(db());
-  const own = all.filter((m) => !m.retired && kinds.has(m.kind));
+  const kinds = new Set(all.flatMap((m) => (asked.has(m.id) ? likeKinds(m.kind) : [])));
+  const own = all.filter((m) => asked.has(m.id) || (!m.retired && kinds.has(m.kind)));
   const { lots, again } = await readShelfCosts(
     db(),
     own.map((m) => m.id),
   );
   const shelf = shelfOf(lots, today(), again);
+  const onHand = new Map(own.map((m) => [m.id, shelf.of(m.id).usable.reduce((a, l) => a + l.onHand, 0)]));
   const there = own
+    .sort((a, b) => Number(asked.has(b.id)) - Number(asked.has(a.id)) || onHand.get(b.id)! - onHand.get(a.id)!)
+    .slice(0, asked.size + MOST)
     .map((m): StandIn => {
-      const stock = shelf.of(m.id);
-      const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm, allergen, vegan } = m;
-      const { libraryKey, meltFrom, meltTo, cautions, keepsSealed } = m;
-      return {
-        ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm, allergen, vegan },
-        ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed },
-        onHand: stock.usable.reduce((a, l) => a + l.onHand, 0),
-        per: stock.average ?? stock.again,
-      };
-    })
-    .sort((a, b) => Number(b.onHand > 0) - Number(a.onHand > 0) || b.onHand - a.onHand)
-    .slice(0, MOST);
+      const { usable, average, again: anew } = shelf.of(m.id);
+      const lotsOf = usable.map(({ number, bestBefore, onHand: left }) => ({ number, bestBefore, onHand: left }));
+      return { ...choiceOf(m), allergen: m.allergen, vegan: m.vegan, lots: lotsOf, per: average ?? anew };
+    });
   const here = new Set(all.flatMap((m) => m.libraryKey ?? []));
+  // Under no number of the shelf's.
   const library = LIBRARY.filter((e) => kinds.has(e.kind) && !here.has(e.key)).map((e, i): StandIn => ({
-    // No number of the shelf's.
-    id: -1 - i,
-    ...{ name: e.name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, pieceMg: null },
-    ...{ brimMl: null, usableMl: null, innerMm: null, fillMm: null, allergen: e.allergen, vegan: e.vegan, libraryKey: e.key },
-    ...{ meltFrom: e.melts?.[0] ?? null, meltTo: e.melts?.[1] ?? null, cautions: e.cautions, keepsSealed: e.keepsSealed },
-    ...{ onHand: 0, per: null },
+    ...libraryChoice(e, -1 - i),
+    allergen: e.allergen,
+    vegan: e.vegan,
+    lots: [],
+    per: null,
   }));
   return [...there, ...library];
 }

@@ -1,5 +1,6 @@
 /** A recipe as a file: JSON with all of its sheet, or CSV with its lines. */
 import { writeLines, writeRecipe } from "#core/recipe/portable";
+import { materialsOf } from "#db/recipe/costs";
 import { readWhole } from "#db/recipe/read";
 import { materialsNamed } from "#db/shelf/materials";
 import { db } from "../../db.server.ts";
@@ -11,8 +12,7 @@ import type { Route } from "./+types/recipeFile";
 export async function loader({ params }: Route.LoaderArgs) {
   const written = await readWhole(db(), idOf(params.id));
   if (!written || (params.as !== "json" && params.as !== "csv")) throw new Response("Not Found", { status: 404 });
-  const ids = [...written.lines.map((l) => l.materialId), ...written.sizes.flatMap((s) => s.packaging.map((p) => p.materialId))];
-  const names = new Map((await materialsNamed(db(), ids, [])).map((m) => [m.id, m.name]));
+  const names = new Map((await materialsNamed(db(), materialsOf([written]), [])).map((m) => [m.id, m.name]));
   const recipe = toPortable(recipeTexts(written, names));
   const name =
     written.recipe.name

@@ -1,6 +1,6 @@
 /** Two versions side by side: each weighs what it did on its day, every line stands once, and only what differs does. */
 import { TRADE } from "#core/firmness/model";
-import { libraryEntry } from "#core/material/library";
+import { libraryChoice, libraryEntry } from "#core/material/library";
 import { mg, micros } from "#core/measure/exact";
 import type { WrittenRecipe } from "#db/recipe/read";
 import fc from "fast-check";
@@ -10,17 +10,10 @@ import { recipeTexts } from "../recipeTexts.ts";
 import { figuresOf, pairLines, type By } from "./sideBySide.ts";
 
 const KEYS = ["beeswax-yellow", "olive", "shea-refined", "eo-lavender"];
-const STUFF: readonly Stuff[] = KEYS.map((key, i) => {
-  const e = libraryEntry(key)!;
-  return {
-    id: i + 1,
-    ...{ name: e.name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, pieceMg: null, libraryKey: key },
-    ...{ meltFrom: e.melts?.[0] ?? null, meltTo: e.melts?.[1] ?? null, cautions: e.cautions, keepsSealed: e.keepsSealed },
-    ...{ brimMl: null, usableMl: null, innerMm: null, fillMm: null },
-    lots: [],
-    again: { value: micros(10_000_000), per: 1_000_000 },
-  };
-});
+const STUFF: readonly Stuff[] = KEYS.map((key, i) => ({
+  ...libraryChoice(libraryEntry(key)!, i + 1),
+  ...{ lots: [], again: { value: micros(10_000_000), per: 1_000_000 } },
+}));
 const NAMES = new Map(STUFF.map((m) => [m.id, m.name]));
 const BY: By = {
   stuff: STUFF,

@@ -8,14 +8,16 @@ import type { WorkRates } from "#core/recipe/cost";
 import { judge } from "#core/recipe/judge/judge";
 import { judgedOf } from "#core/recipe/judge/judgedOf";
 import { sayShare } from "#core/recipe/judge/judgement";
+import { keepingOf } from "#core/recipe/keeping";
 import type { Scale } from "#core/recipe/scale";
-import { RECIPE_TYPES } from "#core/recipe/types";
 import { readWritten, type ReadRecipe } from "#core/recipe/written";
 import { isScent } from "#core/scent/dilution";
 import type { WrittenRecipe } from "#db/recipe/read";
 import type { School } from "#core/stock/schools";
+import { counted } from "#core/words";
 import type { Day } from "#core/when";
 import { shelfOfStuff, type Stuff } from "../../names/named.ts";
+import { judgedSheet, lotsById } from "../foresight/foreseen.ts";
 import { costingOf } from "../costing.ts";
 import type { RecipeTexts } from "../recipeTexts.ts";
 
@@ -80,14 +82,7 @@ export function figuresOf(
 ): Map<string, string> {
   const read = readAsWeighed(w, t, stuff);
   const shelf = shelfOfStuff(stuff, today);
-  const lots = new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const)));
-  const sheet = {
-    ...{ type: t.type, forWhom: t.forWhom, usedOn: t.usedOn || RECIPE_TYPES[t.type].usedOn },
-    lossBp: Math.round(Number(t.loss) * 100),
-    keepsMonths: Number(t.keepsMonths),
-    away: t.sizes.map((s) => s.away === "yes"),
-  };
-  const judged = judgedOf(read, sheet, shelf, lots, { today, scale, constants });
+  const judged = judgedOf(read, judgedSheet(t), shelf, lotsById(stuff), { today, scale, constants });
   const mix = mixOf(judged.lines);
   const share = (fits: (l: (typeof judged.lines)[number]) => boolean): string =>
     sayShare(judged.lines.filter(fits).reduce((sum, l) => sum + l.share, 0));
@@ -101,7 +96,7 @@ export function figuresOf(
       return [`Sets, ${PLACES[p].label}`, `${FEELS[feelOf(firm)].say}, like ${sayShare(firm)} wax`];
     }),
     ["Scent", share(isScent)],
-    ["Keeps, made today", `${judged.keeping.months} months`],
+    ["Keeps, made today", counted(keepingOf(judged.lines, today, judged.keepsMonths).months, "month")],
   ]);
   for (const size of costing.sizes) {
     const cost = costing.cost(size);

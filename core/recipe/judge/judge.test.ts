@@ -1,13 +1,12 @@
 /** What is said of a recipe, through the sheet as it is typed: what is said when, in which order, and that what mends it does. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { libraryEntry } from "../../material/library.ts";
+import { libraryChoice, libraryEntry } from "../../material/library.ts";
 import { TRADE } from "../../firmness/model.ts";
-import { mg } from "../../measure/exact.ts";
-import { afterSpill, mostInPot, mostOn, scentOf } from "../../scent/dilution.ts";
 import { FOR_WHOM_IDS, USED_ON_IDS, type ForWhom, type UsedOn } from "../../scent/limits.ts";
 import type { Lot } from "../../stock/lots.ts";
 import { shelfOf } from "../../stock/shelf.ts";
+import type { Scale } from "../scale.ts";
 import type { RecipeType } from "../types.ts";
 import { readWritten, type MaterialChoice, type RecipeText } from "../written.ts";
 import { answeredBy, judge } from "./judge.ts";
@@ -37,15 +36,7 @@ const KEYS = [
   "comfrey",
 ] as const;
 type Key = (typeof KEYS)[number];
-const SHELF: readonly MaterialChoice[] = KEYS.map((key, i) => {
-  const e = libraryEntry(key)!;
-  return {
-    id: i + 1,
-    ...{ name: e.name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, pieceMg: null, libraryKey: key },
-    ...{ meltFrom: e.melts?.[0] ?? null, meltTo: e.melts?.[1] ?? null, cautions: e.cautions, keepsSealed: e.keepsSealed },
-    ...{ brimMl: null, usableMl: null, innerMm: null, fillMm: null },
-  };
-});
+const SHELF: readonly MaterialChoice[] = KEYS.map((key, i) => libraryChoice(libraryEntry(key)!, i + 1));
 const nameOf = (key: Key): string => libraryEntry(key)!.name;
 
 const TODAY = "2026-11-27";
@@ -57,6 +48,7 @@ interface Sheet {
   usedOn?: UsedOn;
   forWhom?: ForWhom;
   lots?: Partial<Record<Key, string>>;
+  scale?: Scale;
 }
 const texts = ({ lines, makes = "", fill = "60 g" }: Sheet): RecipeText => ({
   lines: lines.map(([key, entered]) => ({ material: nameOf(key), entered, form: "" })),
@@ -82,7 +74,7 @@ function judged(sheet: Sheet, written = texts(sheet)): Judgement[] {
     judgedOf(read, by, shelfOf(lots, TODAY), new Map(lots.map((l) => [l.id, l])), {
       today: TODAY,
       constants: TRADE,
-      scale: { unit: "g", step: 100 },
+      scale: sheet.scale ?? { unit: "g", step: 100 },
     }),
   );
 }
@@ -252,6 +244,8 @@ describe("what mends it", () => {
     oil: fc.integer({ min: 100, max: 400 }),
     lavender: fc.integer({ min: 0, max: 30 }),
     clove: fc.integer({ min: 0, max: 12 }),
+    bergamot: fc.integer({ min: 0, max: 30 }),
+    lime: fc.integer({ min: 0, max: 30 }),
     e: fc.integer({ min: 0, max: 40 }),
     fill: fc.integer({ min: 20, max: 90 }),
   };
@@ -262,19 +256,24 @@ describe("what mends it", () => {
         fc.constantFrom<RecipeType>("salve", "lipBalm", "lotionBar"),
         fc.constantFrom(...USED_ON_IDS),
         fc.constantFrom(...FOR_WHOM_IDS),
-        (a, type, usedOn, forWhom) => {
+        fc.constantFrom<Scale>({ unit: "g", step: 100 }, { unit: "g", step: 1000 }, { unit: "oz", step: 50 }),
+        (a, type, usedOn, forWhom, scale) => {
           const lines = (
             [
               ["beeswax-yellow", `${a.wax} g`],
               ["olive", `${a.oil} g`],
               ["eo-lavender", `${a.lavender} g`],
               ["eo-clove-bud", `${a.clove / 10} g`],
+              ["eo-bergamot", `${a.bergamot / 10} g`],
+              ["eo-lime", `${a.lime / 10} g`],
               ["vitamin-e", `${a.e} g`],
             ] satisfies [Key, string][]
           ).filter(([, t]) => t !== "0 g");
-          const sheet: Sheet = { type, lines, usedOn, forWhom, fill: `${a.fill} g` };
+          const sheet: Sheet = { type, lines, usedOn, forWhom, scale, fill: `${a.fill} g` };
           const written = texts(sheet);
-          for (const j of judged(sheet).filter((x) => x.mend)) {
+          const said = judged(sheet);
+          expect(said.filter((j) => j.gravity === 3).every((j) => j.mend !== null)).toBe(true);
+          for (const j of said.filter((x) => x.mend)) {
             const after = mended(written, j);
             expect(readWritten(after, SHELF).lines.every((l) => l.out.ok)).toBe(true);
             expect([j.key, judged(sheet, after).map((x) => x.key)].flat().filter((k) => k === j.key)).toEqual([j.key]);
@@ -298,63 +297,5 @@ describe("what mends it", () => {
       ["set.soft", null],
       ["left over", expect.objectContaining({ rows: [], makes: "280.0 g" })],
     ]);
-  });
-});
-
-describe("dilution, by hand", () => {
-  // 3 g lavender and 1 g clove in 400 g: 1 % together, clove 0.25 % of the whole and a quarter of the blend. Clove's 0.5 % allows 2 % blend.
-  const blend = [
-    { name: "Lavender", libraryKey: "eo-lavender", weight: mg(3000) },
-    { name: "Clove", libraryKey: "eo-clove-bud", weight: mg(1000) },
-  ];
-  // Light, thick and heavy: 40 drops of sweet orange are 2 mL of 0.845, 30 of castor at 15 to the mL are 2 mL of 0.961, 20 of clove 1 mL of 1.05.
-  it.each([
-    ["Sweet orange essential oil", "eo-orange", "40 drops", 1.69],
-    ["Castor oil", "castor", "30 drops", 1.922],
-    ["Clove bud essential oil", "eo-clove-bud", "20 drops", 1.05],
-  ])("drops to per cent: %s", (name, key, drops, grams) => {
-    const e = libraryEntry(key)!;
-    const oil = { ...SHELF[0]!, id: 99, name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, libraryKey: key };
-    const lines = [
-      { material: name, entered: drops, form: "" },
-      { material: nameOf("olive"), entered: `${Math.round((100 - grams) * 1000)} mg`, form: "" },
-    ];
-    const [line] = readWritten({ ...texts({ type: "salve", lines: [] }), lines }, [...SHELF, oil]).lines;
-    expect(line!.out).toMatchObject({ ok: true, weight: Math.round(grams * 1000) });
-    expect(line!.out.ok && line!.out.share).toBeCloseTo(grams / 100, 4);
-  });
-  it("a blend's most is its strictest oil's, in the proportions it has", () => {
-    const s = scentOf(blend, mg(400_000), "hands", "anyone")!;
-    expect([s.share, s.oils[1]!.share, s.oils[1]!.part, s.most]).toEqual([
-      0.01,
-      0.0025,
-      0.25,
-      { share: 0.02, by: { kind: "oil", name: "Clove", ceiling: 0.005 } },
-    ]);
-    expect(scentOf(blend, mg(400_000), "lips", "anyone")!.most).toEqual({ share: 0.01, by: { kind: "use" } });
-  });
-  it("shares of each sun limit add up", () => {
-    // Bergamot 0.2 % of 0.4 % and lemon 1 % of 2 %: half and half, just at the limit.
-    const s = scentOf(
-      [
-        { name: "Bergamot", libraryKey: "eo-bergamot", weight: mg(200) },
-        { name: "Lemon", libraryKey: "eo-lemon", weight: mg(1000) },
-      ],
-      mg(100_000),
-      "spot",
-      "anyone",
-    )!;
-    expect(s.sun).toBeCloseTo(1, 9);
-    expect(s.most.by.kind).toBe("sun");
-    expect(s.most.share).toBeCloseTo(0.012, 9);
-  });
-  it("one oil in two lines is one oil; a quarter for children; none is none", () => {
-    expect(scentOf([...blend, ...blend], mg(400_000), "hands", "anyone")!.oils.map((o) => o.share)).toEqual([0.015, 0.005]);
-    expect(mostOn("hands", "children")).toBeCloseTo(0.0075, 9);
-    expect(scentOf([], mg(400_000), "hands", "anyone")).toBeNull();
-  });
-  it("a spill: 90 drops for 30 makes the others three times as many", () => {
-    expect(afterSpill([mg(1330), mg(660), mg(220)], 0, mg(3990))).toEqual([3990, 1980, 660]);
-    expect(mostInPot(mg(99_000), 0.01)).toBe(1000);
   });
 });

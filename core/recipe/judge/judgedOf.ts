@@ -5,10 +5,9 @@ import type { ForWhom, UsedOn } from "../../scent/limits.ts";
 import type { Lot } from "../../stock/lots.ts";
 import { planTakes, type Shelf } from "../../stock/shelf.ts";
 import type { Day } from "../../when.ts";
-import { keepingOf, type KeepsLine } from "../keeping.ts";
 import type { Scale } from "../scale.ts";
 import type { RecipeType } from "../types.ts";
-import type { ReadRecipe } from "../written.ts";
+import type { MaterialChoice, ReadRecipe } from "../written.ts";
 import type { Judged, JudgedLine } from "./judgement.ts";
 
 export interface JudgedSheet {
@@ -21,6 +20,12 @@ export interface JudgedSheet {
   away: readonly boolean[];
 }
 
+/** What a line is judged by that is its material's. */
+export const factsOf = (m: MaterialChoice) => ({
+  ...{ of: m.id, name: m.name, kind: m.kind, libraryKey: m.libraryKey, meltFrom: m.meltFrom, meltTo: m.meltTo, sets: setsBy(m) },
+  ...{ cautions: m.cautions, dropsPerMl: m.dropsPerMl, keepsSealed: m.keepsSealed },
+});
+
 /** @param lots by id, to say which would be taken */
 export function judgedOf(
   read: ReadRecipe,
@@ -29,35 +34,16 @@ export function judgedOf(
   lots: ReadonlyMap<number, Lot>,
   by: { today: Day; scale: Scale; constants: Constants },
 ): Judged {
-  const lines = read.lines.flatMap((l, row): (JudgedLine & { keepsSealed: number | null })[] =>
-    l.out.ok && l.material && l.amount
-      ? [
-          {
-            row,
-            of: l.material.id,
-            name: l.material.name,
-            kind: l.material.kind,
-            libraryKey: l.material.libraryKey,
-            meltFrom: l.material.meltFrom,
-            meltTo: l.material.meltTo,
-            sets: setsBy(l.material),
-            cautions: l.material.cautions,
-            dropsPerMl: l.material.dropsPerMl,
-            keepsSealed: l.material.keepsSealed,
-            amount: l.amount,
-            weight: l.out.weight,
-            share: l.out.share,
-          },
-        ]
-      : [],
+  const found = read.lines.flatMap((l, row) =>
+    l.out.ok && l.material && l.amount ? [{ row, material: l.material, amount: l.amount, weight: l.out.weight, share: l.out.share }] : [],
   );
   const plans = planTakes(
-    lines.map((l) => ({ of: l.of, amount: l.weight })),
+    found.map((l) => ({ of: l.material.id, amount: l.weight })),
     shelf,
   );
-  const keeps = lines.map(({ name, keepsSealed }, i): KeepsLine => {
+  const lines = found.map(({ material, ...l }, i): JudgedLine => {
     const { takes, short } = plans[i]!;
-    return { name, keepsSealed, short: short > 0, lots: takes.flatMap((t) => lots.get(t.lotId) ?? []) };
+    return { ...l, ...factsOf(material), lots: takes.flatMap((t) => lots.get(t.lotId) ?? []), short: short > 0 };
   });
   const fills = read.sizes.flatMap((s, i) => (s.fill.ok && !sheet.away[i] ? [s.fill.value.weight] : []));
   return {
@@ -66,7 +52,7 @@ export function judgedOf(
     total: read.total,
     scale: by.scale,
     constants: by.constants,
-    keeping: keepingOf(keeps, by.today, sheet.keepsMonths),
+    today: by.today,
     fill: fills.length === 1 ? fills[0]! : null,
   };
 }

@@ -7,9 +7,11 @@ import type { Sets, SetsFacts } from "../../firmness/solids.ts";
 import type { CautionId } from "../../material/cautions.ts";
 import type { Mg } from "../../measure/exact.ts";
 import type { Amount } from "../../measure/parse.ts";
+import { unit } from "../../measure/units.ts";
 import { forField } from "../../measure/write.ts";
 import type { ForWhom, UsedOn } from "../../scent/limits.ts";
-import type { KeepingOf } from "../keeping.ts";
+import type { Day } from "../../when.ts";
+import type { KeepsLine } from "../keeping.ts";
 import { MOVED, ofSteps, onScale, showSteps, type Scale } from "../scale.ts";
 import type { RecipeType } from "../types.ts";
 import { exactWeightText } from "../../measure/read.ts";
@@ -37,12 +39,11 @@ export interface Judgement {
   mend: Mend | null;
 }
 
-export interface JudgedLine extends SetsFacts {
+export interface JudgedLine extends SetsFacts, KeepsLine {
   /** Its row on the sheet. */
   row: number;
   /** The material. */
   of: number;
-  name: string;
   sets: Sets;
   cautions: readonly CautionId[];
   dropsPerMl: number | null;
@@ -60,8 +61,8 @@ export interface Judged {
   constants: Constants;
   usedOn: UsedOn;
   forWhom: ForWhom;
+  today: Day;
   keepsMonths: number;
-  keeping: KeepingOf;
   lossBp: number;
   /** What one unit holds, where it is made in one size. */
   fill: Mg | null;
@@ -69,26 +70,23 @@ export interface Judged {
 
 export type Judge = (of: Judged) => Judgement[];
 
+/** Whether a line is a share of what the others leave. @example isShared({ amount: amount("2 parts") }) // true */
+export const isShared = (l: Pick<JudgedLine, "amount">): boolean => unit(l.amount.unit).kind === "share";
+
 /** Whether grams put into one row are the grams that are meant: with parts or per cent on the sheet the others would move. */
-export const inGrams = (of: Judged): boolean => of.lines.every((l) => l.amount.unit !== "part" && l.amount.unit !== "percent");
+export const inGrams = (of: Judged): boolean => !of.lines.some(isShared);
 
 /**
- * A weight as it is typed for the workshop's scale; to the milligram where the scale can't show it.
+ * A weight as it is typed for the workshop's scale; to the milligram where rounding to its reading would change the recipe.
+ * @param to the nearest reading, or one that is never less or never more than the weight
  * @example forScale(mg(78_742), { unit: "g", step: 100 }) // "78.7 g"
+ * @example forScale(mg(78_742), { unit: "g", step: 100 }, "up") // "78.8 g"
  */
-export function forScale(weight: Mg, scale: Scale): string {
-  const { steps, outOfReach } = onScale(weight, scale);
-  return outOfReach ? exactWeightText(weight) : forField(showSteps(steps, scale));
-}
-
-/**
- * The same, never less than it is; to the milligram where that would change the recipe.
- * @example forScaleUp(mg(78_742), { unit: "g", step: 100 }) // "78.8 g"
- */
-export function forScaleUp(weight: Mg, scale: Scale): string {
+export function forScale(weight: Mg, scale: Scale, to: "near" | "up" | "down" = "near"): string {
   const near = onScale(weight, scale);
-  const steps = near.weight < weight ? near.steps + 1 : near.steps;
-  return ofSteps(steps, scale) > weight * (1 + MOVED) ? exactWeightText(weight) : forField(showSteps(steps, scale));
+  const off = near.weight - weight;
+  const steps = near.steps + (to === "up" && off < 0 ? 1 : to === "down" && off > 0 ? -1 : 0);
+  return Math.abs(ofSteps(steps, scale) - weight) > weight * MOVED ? exactWeightText(weight) : forField(showSteps(steps, scale));
 }
 
 /** A share as it is said: more exact, the smaller it is. @example sayShare(0.0066) // "0.66 %" */

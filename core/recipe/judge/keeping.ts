@@ -1,7 +1,8 @@
 /** What it keeps: water in it, and what in it is the first to turn. */
 import type { KindId } from "../../material/kinds.ts";
-import type { Judge, Judged, Judgement } from "./judgement.ts";
-import { sayShare } from "./judgement.ts";
+import { counted } from "../../words.ts";
+import { keepingOf } from "../keeping.ts";
+import { sayShare, type Judge, type Judged, type Judgement } from "./judgement.ts";
 
 /** What carries water by its name, whatever kind it was put down as; an oil, a powder or a wax of the same plant doesn't. */
 const WET = /\b(?:aloe|honey|hydrosols?|water|juice|milk|tea|vinegar|glycerine?|purée|puree|fresh)\b/i;
@@ -30,11 +31,12 @@ const water = (of: Judged): Judgement[] =>
 const SHORT_MONTHS = 6;
 
 function turning(of: Judged): Judgement[] {
-  const { keeping, keepsMonths } = of;
+  const { keepsMonths } = of;
+  const keeping = keepingOf(of.lines, of.today, keepsMonths);
   const [first] = keeping.weak;
   if (!first || keeping.months >= keepsMonths - 1) return [];
   const lot = first.number === null ? `${first.name}, to be bought new,` : `${first.name}, lot ${first.number},`;
-  const months = keeping.months === 1 ? "1 month" : `${keeping.months} months`;
+  const months = counted(keeping.months, "month");
   return [
     {
       key: `keeps ${first.name}`,

@@ -1,20 +1,10 @@
 /** Whether it can be weighed and is worth it: the scale's reach, what only costs, what is left over, and what goes on the lips. */
 import { mg } from "../../measure/exact.ts";
 import { mostInPot } from "../../scent/dilution.ts";
-import { fillMix, leastBatch, MOVED, onScale, showScale } from "../scale.ts";
+import { fillMix, leastBatch, MOVED, ofSteps, onScale, showScale } from "../scale.ts";
 import { grams } from "../../measure/write.ts";
 import { exactWeightText } from "../../measure/read.ts";
-import {
-  forScale,
-  forScaleUp,
-  inGrams,
-  sayShare,
-  type Judge,
-  type Judged,
-  type JudgedLine,
-  type Judgement,
-  type Mend,
-} from "./judgement.ts";
+import { forScale, inGrams, isShared, sayShare, type Judge, type Judged, type JudgedLine, type Judgement, type Mend } from "./judgement.ts";
 
 /** What is measured by drops, pieces or spoons is not for the scale to show. */
 const byScale = (of: Judged): Judged["lines"] => of.lines.filter((l) => l.amount.unit !== "drop" && l.amount.unit !== "pc");
@@ -38,9 +28,9 @@ function reach(of: Judged): Judgement[] {
 }
 
 /** Above this, vitamin E only costs (common practice, no source). */
-export const MOST_VITAMIN_E = 0.02;
+const MOST_VITAMIN_E = 0.02;
 /** Starch and other powders: 1 to 5 % is usual in a butter, and above this it feels dry and cakes. Common practice, no source. */
-export const MOST_POWDER = 0.08;
+const MOST_POWDER = 0.08;
 
 function onlyCosts(of: Judged): Judgement[] {
   const found: Judgement[] = [];
@@ -93,12 +83,13 @@ const A_REST = 0.1;
  * @param factor > 0
  */
 export const timesAll = (of: Pick<Judged, "lines" | "scale" | "total">, factor: number): Omit<Mend, "say"> => {
-  const shared = (l: JudgedLine): boolean => l.amount.unit === "part" || l.amount.unit === "percent";
   const entered = (l: JudgedLine): string =>
-    l.amount.unit === "drop" ? `${Math.ceil(l.amount.n.valueOf() * factor)} drops` : forScaleUp(mg(Math.ceil(l.weight * factor)), of.scale);
+    l.amount.unit === "drop"
+      ? `${Math.ceil(l.amount.n.valueOf() * factor)} drops`
+      : forScale(mg(Math.ceil(l.weight * factor)), of.scale, "up");
   return {
-    rows: of.lines.filter((l) => !shared(l)).map((l) => ({ row: l.row, entered: entered(l) })),
-    ...(of.lines.some(shared) ? { makes: forScaleUp(mg(Math.ceil(of.total * factor)), of.scale) } : {}),
+    rows: of.lines.filter((l) => !isShared(l)).map((l) => ({ row: l.row, entered: entered(l) })),
+    ...(of.lines.some(isShared) ? { makes: forScale(mg(Math.ceil(of.total * factor)), of.scale, "up") } : {}),
   };
 };
 
@@ -107,7 +98,8 @@ function leftOver(of: Judged): Judgement[] {
   const { units, leftover } = fillMix(of.total, of.lossBp, [{ fill: of.fill, units: null }]);
   const n = units[0]!;
   const part = leftover / of.fill;
-  if (n === 0 || part < A_REST) return [];
+  // What the scale's readings alone leave is not for a recipe to mend.
+  if (n === 0 || part < A_REST || leftover <= of.lines.length * ofSteps(1, of.scale)) return [];
   const up = part >= 0.5;
   const factor = ((n + (up ? 1 : 0)) * of.fill) / (of.total * (1 - of.lossBp / 10_000));
   const by = Math.abs(factor - 1);

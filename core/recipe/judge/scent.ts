@@ -1,6 +1,6 @@
 /** Scent: too much of an oil, too much for the sun, too much for the place and the person; and drops past counting. */
 import { isScent, mostInPot, scentOf, mostOn } from "../../scent/dilution.ts";
-import { FOR_WHOM, USED_ON } from "../../scent/limits.ts";
+import { FOR_WHOM, sunLimitOf, USED_ON } from "../../scent/limits.ts";
 import { mg, sum } from "../../measure/exact.ts";
 import { USUAL_DROPS_PER_ML } from "../../measure/mass.ts";
 import { plainText } from "../../measure/parse.ts";
@@ -11,23 +11,30 @@ import { forScale, inGrams, sayShare, type Judge, type Judged, type Judgement, t
 
 const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, stand above it.";
 
-/** One line cut down to a ceiling, if its amount is its own. */
+/** One line cut down to a ceiling, if its amount is its own; never over, whatever the scale reads. */
 function lowered(of: Judged, line: JudgedLine, ceiling: number): Mend | null {
   if (!inGrams(of)) return null;
-  const most = mostInPot(mg(of.total - line.weight), ceiling);
-  // Never over: what the scale would round up is written out.
-  const onScale = forScale(most, of.scale);
-  const entered = Number.parseFloat(onScale) * 1000 > most ? exactWeightText(most) : onScale;
+  const entered = forScale(mostInPot(mg(of.total - line.weight), ceiling), of.scale, "down");
   return { say: `Lower it to ${entered}`, rows: [{ row: line.row, entered }] };
 }
 
-/** All scents cut down in their proportions. */
-function thinned(of: Judged, scents: readonly JudgedLine[], most: number): Mend | null {
-  if (!inGrams(of)) return null;
+/** Lines times so much, in their proportions, to the milligram. */
+const times = (lines: readonly JudgedLine[], factor: number): Mend["rows"] =>
+  lines.map((l) => ({ row: l.row, entered: exactWeightText(mg(Math.max(1, Math.floor(l.weight * factor)))) }));
+
+/** A blend brought to another share of the pot, in the proportions it has. @param share below 1 */
+export function blendTo(of: Pick<Judged, "total">, scents: readonly JudgedLine[], share: number): Mend["rows"] {
   const blend = sum(scents.map((l) => l.weight));
-  const left = mostInPot(mg(of.total - blend), most) / blend;
-  const rows = scents.map((l) => ({ row: l.row, entered: exactWeightText(mg(Math.floor(l.weight * left))) }));
-  return { say: `Lower all of it to ${sayShare(most)}`, rows };
+  return times(scents, mostInPot(mg(of.total - blend), share) / blend);
+}
+
+/** The citrus of a pot cut down to what skin in the sun takes. */
+function outOfTheSun(of: Judged, citrus: readonly JudgedLine[]): Mend | null {
+  if (!inGrams(of)) return null;
+  // At f times the citrus the pot weighs rest + f · citrus: f · Σ(weight ÷ limit) is to be just that.
+  const all = sum(citrus.map((l) => l.weight));
+  const byLimit = citrus.reduce((a, l) => a + l.weight / sunLimitOf(l.libraryKey)!, 0);
+  return { say: "Lower the citrus to what is allowed", rows: times(citrus, (of.total - all) / (byLimit - all)) };
 }
 
 function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
@@ -48,14 +55,14 @@ function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
     });
   }
   if (scent.sun > 1) {
-    const citrus = scents.filter((l) => scent.oils.some((o) => o.name === l.name && o.sun !== null));
+    const citrus = scents.filter((l) => sunLimitOf(l.libraryKey) !== null);
     found.push({
       key: "scent.sun",
       gravity: 3,
       say: `Skin left in the sun can burn: ${wordList(citrus.map((l) => l.name))} ${citrus.length > 1 ? "add up to" : "is"} ${sayShare(scent.sun)} of what is allowed.`,
       why: `Each expressed citrus oil has a limit of its own on skin in the sun, and their shares of it add up. ${PAPERS}`,
       figure: sayShare(scent.sun),
-      mend: null,
+      mend: outOfTheSun(of, citrus),
     });
   }
   const most = mostOn(of.usedOn, of.forWhom);
@@ -68,7 +75,7 @@ function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
       say: `${sayShare(scent.share)} scent is much: ${label.toLowerCase()} take ${sayShare(most)} at most.`,
       why: `Common practice${whom && `, and ${whom}`}.`,
       figure: sayShare(scent.share),
-      mend: thinned(of, scents, most),
+      mend: inGrams(of) ? { say: `Lower all of it to ${sayShare(most)}`, rows: blendTo(of, scents, most) } : null,
     });
   }
   return found;

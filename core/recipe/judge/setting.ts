@@ -16,7 +16,7 @@ export const mendingLine = (of: Pick<Judged, "lines">, harder: boolean): JudgedL
 
 function mended(of: Judged, line: JudgedLine, more: Mg): Mend | null {
   if (!inGrams(of)) return null;
-  const entered = forScale(mg(line.weight + more), of.scale);
+  const entered = forScale(mg(line.weight + more), of.scale, "up");
   return { say: `Make it ${entered} of ${line.name}`, rows: [{ row: line.row, entered }] };
 }
 
