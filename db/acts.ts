@@ -27,6 +27,7 @@ import { addFromLibrary, deleteMaterial, retireMaterial, saveMaterial } from "./
 import { moveOut, openLot, sayDryness } from "./shelf/lots.ts";
 import { openingStock, sayCost } from "./shelf/opening.ts";
 import { arrive, receive, receiveMany } from "./shelf/receive.ts";
+import { sayScentMost } from "./shelf/scentMost.ts";
 import { postStocktake } from "./shelf/stocktake.ts";
 
 export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly definition: AnyAct & { kind: K } } } = {
@@ -48,6 +49,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   open: openLot,
   dryness: sayDryness,
   hold: holdLot,
+  scentMost: sayScentMost,
   offer: noteOffer,
   dropOffer,
   pick,

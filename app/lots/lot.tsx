@@ -3,6 +3,8 @@ import { kind } from "#core/material/kinds";
 import { BEST_BY } from "#core/stock/bestBy";
 import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
+import { sayScentMost } from "#db/shelf/scentMost";
+import { isScent } from "#core/scent/dilution";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
 import { redirect } from "react-router";
@@ -11,12 +13,11 @@ import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
-import { words } from "../forms/fields.ts";
+import { between, optional, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet } from "../forms/sheet.server.ts";
-import { useSheet, type Opened } from "../forms/useSheet.ts";
+import { Hold, ScentMost } from "./said.tsx";
 import { LotTag, Money, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
-import { Button, Problem } from "../ui/fields/form.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
@@ -35,6 +36,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   return { ...traced, opened: sheet, book };
 }
 
+const mostSchema = object({ most: optional(between(0, 100, "per cent", 10_000)) });
 const holdSchema = object({ reason: words("why it is on hold", 200) });
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -43,30 +45,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "release") return act(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
+  if (pressed.intent === "scentMost") {
+    const said = await pressed.read(mostSchema);
+    return said.ok ? act(() => sayScentMost(db(), { lotId: lot.id, ppm: said.value.most }, said.doing)) : said.reply;
+  }
   const sheet = await pressed.read(holdSchema);
   return sheet.ok ? act(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;
-}
-
-/** Putting a lot on hold, or off it. */
-function Hold({ held, opened: sheetOpened }: { held: boolean; opened: Opened }) {
-  const sheet = useSheet({ reason: "" }, sheetOpened, { draft: "Putting a lot on hold", sheet: "hold" });
-  return (
-    <form onSubmit={sheet.send("hold")} className="flex flex-wrap items-start gap-2">
-      {held ? (
-        <Button onClick={() => void sheet.send("release")()} disabled={sheet.busy}>
-          Take off hold
-        </Button>
-      ) : (
-        <>
-          <input {...sheet.register("reason")} aria-label="Why on hold" placeholder="Why on hold" className="field w-44!" />
-          <Button type="submit" disabled={sheet.busy}>
-            Put on hold
-          </Button>
-        </>
-      )}
-      <Problem say={sheet.formState.errors.reason?.message ?? sheet.problem} see={sheet.see} />
-    </form>
-  );
 }
 
 const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
@@ -199,6 +183,9 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
       >
         <Sheet>
           {lot.productId === null && lot.onHand > 0 && measureOf(lot) === "weight" && <UsesUp key={lot.id} lot={lot} />}
+          {lot.kind && isScent({ kind: lot.kind }) && (
+            <ScentMost key={`${lot.scentMostPpm} ${sheetOpened.seen}`} ppm={lot.scentMostPpm} opened={sheetOpened} />
+          )}
           {back.length > 0 && (
             <Part title="Came from">
               <Table

@@ -9,7 +9,7 @@ import { FORMS, massOf } from "#core/measure/mass";
 import { unit } from "#core/measure/units";
 import { grams, gramsIn } from "#core/measure/write";
 import type { ReadRecipe } from "#core/recipe/written";
-import { createContext, memo, use, useDeferredValue, useEffect, type ReactNode } from "react";
+import { createContext, memo, use, useCallback, useDeferredValue, useEffect, type ReactNode } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import { useTextField } from "../forms/useTextField.ts";
 import { INGREDIENTS } from "../names/finds.ts";
@@ -127,8 +127,11 @@ const DERIVED: readonly Derived[] = [
   { label: "Share", width: "11%", cell: (row, far) => <LineCell row={row} far={far} show={({ out }) => out.ok && percent(out.share)} /> },
 ];
 
+/** Several lines with numbers among them, where one name goes: a recipe as somebody wrote it. */
+const isScribbled = (key: string, text: string): boolean => key === "material" && /[\d½¼¾⅓⅔⅛]/.test(text);
+
 /** The lines; a material put in another's place is measured in the form it usually has. */
-export function Ingredients({ form }: { form: Form }) {
+export function Ingredients({ form, onScribbled }: { form: Form; onScribbled: (text: string) => void }) {
   const { read } = use(Soon)!;
   useEffect(() => {
     read.lines.forEach(({ material }, i) => {
@@ -139,5 +142,23 @@ export function Ingredients({ form }: { form: Form }) {
       if (forms.length > 0 && !forms.some((f) => f === form.getValues(path))) form.setValue(path, usualForm(material.kind));
     });
   }, [read, form]);
-  return <LineTable form={form} name="lines" blank={BLANK_LINE} addLabel="Add an ingredient" columns={COLUMNS} derived={DERIVED} />;
+  const onText = useCallback(
+    (key: string, text: string): boolean => {
+      const is = isScribbled(key, text);
+      if (is) onScribbled(text);
+      return is;
+    },
+    [onScribbled],
+  );
+  return (
+    <LineTable
+      form={form}
+      name="lines"
+      blank={BLANK_LINE}
+      addLabel="Add an ingredient"
+      columns={COLUMNS}
+      derived={DERIVED}
+      onText={onText}
+    />
+  );
 }

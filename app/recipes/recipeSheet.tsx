@@ -3,7 +3,7 @@ import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
@@ -111,7 +111,11 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
   );
   // What was pasted outlives its window.
   const [scribble, setScribble] = useState("");
-  const [pasting, paste] = useState(false);
+  const [pasting, paste] = useState<"no" | "asked" | "pasted">("no");
+  const scribbled = useCallback((text: string) => {
+    setScribble(text);
+    paste("pasted");
+  }, []);
   const mending = useMends(sheet.form);
   const { errors } = sheet.formState;
 
@@ -174,24 +178,25 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                       ))}
                     </span>
                   )}
-                  <Button small onClick={() => paste(true)}>
+                  <Button small onClick={() => paste("asked")}>
                     Paste a recipe
                   </Button>
                 </div>
               }
             >
-              {pasting && (
+              {pasting !== "no" && (
                 <Suspense>
                   <PasteRecipe
                     now={() => sheet.form.getValues()}
                     put={(t) => mending.replace("Put the pasted recipe in", t)}
                     text={scribble}
                     setText={setScribble}
-                    close={() => paste(false)}
+                    readNow={pasting === "pasted"}
+                    close={() => paste("no")}
                   />
                 </Suspense>
               )}
-              <Ingredients form={sheet.form} />
+              <Ingredients form={sheet.form} onScribbled={scribbled} />
               <div className="mt-4 max-w-xs">
                 <Text
                   data-amount

@@ -1,6 +1,6 @@
 /** What a recipe's sheet asks for on the side, on the demo: its file, what may stand in, the packs it is offered in, and what uses a lot up. */
 import { readRecipeFile } from "#core/recipe/portable";
-import { likeKinds, onHandOf } from "#core/recipe/instead";
+import { likeKinds, onHandOf } from "#core/recipe/instead/standIn";
 import type { Scribbled } from "#core/recipe/scribbled/read";
 import { readWritten } from "#core/recipe/written";
 import type { OpenDb } from "#db/client";

@@ -23,6 +23,7 @@ export const ACTS_SAID = {
   open: { say: "Lot opened", station: "shelf" },
   dryness: { say: "Dryness said", station: "shelf" },
   hold: { say: "Held or released", station: "lots" },
+  scentMost: { say: "Supplier’s limit of a lot said", station: "lots" },
   offer: { say: "Offer noted", station: "shelf" },
   dropOffer: { say: "Offer forgotten", station: "shelf" },
   pick: { say: "Picking noted", station: "shelf" },

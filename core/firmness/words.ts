@@ -39,5 +39,17 @@ export const PLACES = {
   stall: { label: "summer stall", in: "on a summer stall", celsius: 35 },
   car: { label: "hot car", in: "in a hot car", celsius: 48 },
 } as const;
+/** What a recipe can be made right for: places, seasons and climates (common practice, no source). */
+export const WARMTHS = {
+  winter: { label: "a cool room in winter", celsius: 15 },
+  kitchen: PLACES.kitchen,
+  summer: { label: "a room in a hot summer", celsius: 27 },
+  tropics: { label: "a hot climate", celsius: 32 },
+  pocket: PLACES.pocket,
+  stall: PLACES.stall,
+  car: PLACES.car,
+} as const;
+export type Warmth = keyof typeof WARMTHS;
+export const WARMTH_IDS = Object.keys(WARMTHS) as Warmth[];
 export type Place = keyof typeof PLACES;
 export const PLACE_IDS = Object.keys(PLACES) as Place[];

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { holds, roundCapacityMl, weightHeld } from "./container.ts";
 import { KINDS } from "./kinds.ts";
 import { LIBRARY, libraryEntry, originsOf, withLids } from "./library.ts";
+import { isFelt } from "./senses.ts";
 import { SOURCES } from "./library/entry.ts";
 
 /** Codex Alimentarius CXS 210-1999, Table 2: relative density ranges of named vegetable oils; quoted from memory. */
@@ -55,6 +56,14 @@ describe("densities", () => {
 });
 
 describe("the library", () => {
+  it("every scent has its note, every fat its feel and smell, and nothing else has any; what is said is said of what there is", () => {
+    for (const e of LIBRARY) {
+      expect([e.key, e.scentNote !== ""]).toEqual([e.key, e.kind === "essentialOil"]);
+      expect([e.key, e.feel !== "", e.smell !== ""]).toEqual([e.key, isFelt(e), isFelt(e)]);
+    }
+    expect(["eo-lemon", "eo-lavender", "eo-vetiver"].map((k) => libraryEntry(k)!.scentNote)).toEqual(["top", "middle", "base"]);
+    expect(["jojoba", "castor"].map((k) => libraryEntry(k)!.feel)).toEqual(["light", "rich"]);
+  });
   it("has at least 120 materials, each named once, with every figure its kind is measured by", () => {
     expect(LIBRARY.length).toBeGreaterThanOrEqual(120);
     expect(new Set(LIBRARY.map((e) => e.key)).size).toBe(LIBRARY.length);

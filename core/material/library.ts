@@ -33,7 +33,14 @@ export function libraryByName(name: string): (MaterialFacts & { key: string }) |
 /** An entry as a sheet would know it, were it on the shelf under that number. @example libraryChoice(libraryEntry("jojoba"), 7).libraryKey // "jojoba" */
 export const libraryChoice = ({ key, melts, ...e }: LibraryEntry, id: number) => ({
   ...{ id, name: e.name, kind: e.kind, densities: e.densities, dropsPerMl: e.dropsPerMl, pieceMg: null },
-  ...{ libraryKey: key, meltFrom: melts?.[0] ?? null, meltTo: melts?.[1] ?? null, cautions: e.cautions, keepsSealed: e.keepsSealed },
+  ...{
+    libraryKey: key,
+    meltFrom: melts?.[0] ?? null,
+    meltTo: melts?.[1] ?? null,
+    cautions: e.cautions,
+    keepsSealed: e.keepsSealed,
+    scentNote: e.scentNote,
+  },
   ...{ brimMl: e.brimMl, usableMl: null, innerMm: null, fillMm: null },
 });
 

@@ -2,6 +2,9 @@
 import { describe, expect, it } from "vitest";
 import { libraryChoice, libraryEntry } from "../material/library.ts";
 import { mg } from "../measure/exact.ts";
+import { byNotes, byOils, notesOf, readParts } from "../scent/blend.ts";
+import type { JudgedLine } from "./judge/judgement.ts";
+import { blendWeights } from "./judge/scent.ts";
 import { afterSpill, mostInPot, mostOn, scentOf } from "../scent/dilution.ts";
 import { readWritten } from "./written.ts";
 
@@ -32,9 +35,26 @@ describe("dilution, by hand", () => {
       0.01,
       0.0025,
       0.25,
-      { share: 0.02, by: { kind: "oil", name: "Clove", ceiling: 0.005 } },
+      { share: 0.02, by: { kind: "oil", name: "Clove", ceiling: { share: 0.005, lot: null } } },
     ]);
     expect(scentOf(blend, mg(400_000), "lips", "anyone")!.most).toEqual({ share: 0.01, by: { kind: "use" } });
+  });
+  it("a lot's own paper stands above the usual ceiling, stricter or not; of several lots the strictest counts; nothing is nothing", () => {
+    const most = (...ppm: (number | null)[]) => {
+      const lots = ppm.map((scentMostPpm, i) => ({ number: `C${i}`, scentMostPpm }));
+      const s = scentOf([blend[0]!, { ...blend[1]!, lots }], mg(400_000), "spot", "anyone")!;
+      return [s.oils[1]!.ceiling, Math.round(s.most.share * 1e6) / 1e6];
+    };
+    expect(most()).toEqual([{ share: 0.005, lot: null }, 0.02]);
+    expect(most(2_000)).toEqual([{ share: 0.002, lot: "C0" }, 0.008]);
+    expect(most(8_000)).toEqual([{ share: 0.008, lot: "C0" }, 0.032]);
+    expect(most(8_000, null)).toEqual([{ share: 0.005, lot: null }, 0.02]);
+    expect(most(8_000, 3_000)).toEqual([{ share: 0.003, lot: "C1" }, 0.012]);
+    expect(most(0)).toEqual([{ share: 0, lot: "C0" }, 0]);
+    expect(scentOf([{ ...blend[0]!, lots: [{ number: "L", scentMostPpm: 1_000 }] }], mg(400_000), "spot", "anyone")!.most).toEqual({
+      share: 0.001,
+      by: { kind: "oil", name: "Lavender", ceiling: { share: 0.001, lot: "L" } },
+    });
   });
   it("shares of each sun limit add up", () => {
     // Bergamot 0.2 % of 0.4 % and lemon 1 % of 2 %: half and half, just at the limit.
@@ -55,6 +75,37 @@ describe("dilution, by hand", () => {
     expect(scentOf([...blend, ...blend], mg(400_000), "hands", "anyone")!.oils.map((o) => o.share)).toEqual([0.015, 0.005]);
     expect(mostOn("hands", "children")).toBeCloseTo(0.0075, 9);
     expect(scentOf([], mg(400_000), "hands", "anyone")).toBeNull();
+  });
+  it("a blend by notes, oil by oil, or as it stands, to a share of the pot and never over it", () => {
+    const oils = [
+      { name: "Orange", note: "top" as const, weight: 900 },
+      { name: "Lemon", note: "top" as const, weight: 300 },
+      { name: "Lavender", note: "middle" as const, weight: 500 },
+      { name: "Cedarwood", note: "base" as const, weight: 10 },
+    ];
+    // 3 : 2 : 1 of six; the two tops stay three to one.
+    expect(byNotes(oils, [3, 2, 1]).map((s) => Math.round(s * 1e6))).toEqual([375_000, 125_000, 333_333, 166_667]);
+    expect(byOils([3, 1])).toEqual([0.75, 0.25]);
+    expect(notesOf(oils.slice(2))).toEqual(["middle", "base"]);
+    const lines = oils.map((o, row) => ({ row, weight: mg(o.weight) }) as JudgedLine);
+    // 98.29 g of the rest; 2 % of the whole is 2.0059 g of blend, of which each oil is rounded down.
+    expect(blendWeights({ total: mg(100_000) }, lines, 0.02, byNotes(oils, [3, 2, 1]))).toEqual([751, 250, 668, 334]);
+    expect(blendWeights({ total: mg(100_000) }, lines, 0.02)).toEqual([1055, 351, 586, 11]);
+  });
+  it.each([
+    ["3 : 2 : 1", 3, [3, 2, 1]],
+    ["3:2,5:1", 3, [3, 2.5, 1]],
+    ["½ / 1", 2, [0.5, 1]],
+    ["2–1", 2, [2, 1]],
+    ["3 : 2", 3, null],
+    ["3 : 0 : 1", 3, null],
+    ["3 : -2 : 1", 3, null],
+    ["a : b", 2, null],
+    ["", 2, null],
+    ["1e99 : 1", 2, null],
+  ] as const)("proportions as they are said: %s", (text, many, parts) => {
+    const read = readParts(text, many);
+    expect(read.ok ? read.value : null).toEqual(parts);
   });
   it("a spill: 90 drops for 30 makes the others three times as many", () => {
     expect(afterSpill([mg(1330), mg(660), mg(220)], 0, mg(3990))).toEqual([3990, 1980, 660]);

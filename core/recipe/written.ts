@@ -6,6 +6,7 @@ import type { CautionId } from "../material/cautions.ts";
 import type { ContainerFacts } from "../material/container.ts";
 import { factsIn, usualForm, type MaterialFacts } from "../material/facts.ts";
 import { kind } from "../material/kinds.ts";
+import type { ScentNote } from "../material/senses.ts";
 import { mg, type Mg } from "../measure/exact.ts";
 import { otherOunce, type Form } from "../measure/mass.ts";
 import { parseAmount, parseNumber, type Amount } from "../measure/parse.ts";
@@ -23,15 +24,16 @@ export type MaterialChoice = MaterialFacts &
     cautions: readonly CautionId[];
     /** Months a new one keeps unopened. */
     keepsSealed: number | null;
+    scentNote: ScentNote;
   };
 
 /** Just that of a material, to be sent to a sheet. */
 export const choiceOf = (m: MaterialChoice): MaterialChoice => {
   const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
-  const { libraryKey, meltFrom, meltTo, cautions, keepsSealed } = m;
+  const { libraryKey, meltFrom, meltTo, cautions, keepsSealed, scentNote } = m;
   return {
     ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
-    ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed },
+    ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed, scentNote },
   };
 };
 

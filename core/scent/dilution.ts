@@ -4,7 +4,7 @@
  */
 import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
-import { ceilingOf, FOR_WHOM, sunLimitOf, USED_ON, type ForWhom, type UsedOn } from "./limits.ts";
+import { ceilingBy, FOR_WHOM, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type PaperLot, type UsedOn } from "./limits.ts";
 
 const SCENTS: ReadonlySet<KindId> = new Set<KindId>(["essentialOil", "fragrance"]);
 /** @example isScent({ kind: "fragrance" }) // true */
@@ -14,13 +14,15 @@ export interface ScentLine {
   name: string;
   libraryKey: string | null;
   weight: Mg;
+  /** The lots it is taken from, each with what its supplier's paper allows. */
+  lots?: readonly PaperLot[];
 }
 
 export interface ScentFacts {
   /** Of the whole, 0 to 1. */
   share: number;
   /** Each oil's: of the whole and of the blend, and the most it may be of the whole; null where nobody has said. */
-  oils: { name: string; share: number; part: number; ceiling: number | null; sun: number | null }[];
+  oils: { name: string; share: number; part: number; ceiling: Ceiling | null; sun: number | null }[];
   /** Shares of each oil's own limit in the sun, added up; over 1 the blend is too much for skin left in it. */
   sun: number;
   most: Most;
@@ -30,7 +32,7 @@ export interface ScentFacts {
 export interface Most {
   share: number;
   /** What says so: where it is used, an oil by name, or the sun. */
-  by: { kind: "use" } | { kind: "oil"; name: string; ceiling: number } | { kind: "sun" };
+  by: { kind: "use" } | { kind: "oil"; name: string; ceiling: Ceiling } | { kind: "sun" };
 }
 
 /** The most for a place and a person. @example mostOn("hands", "children") // 0.0075 */
@@ -42,22 +44,25 @@ export const mostOn = (on: UsedOn, whom: ForWhom): number => USED_ON[on].most * 
  */
 export function scentOf(lines: readonly ScentLine[], total: Mg, on: UsedOn, whom: ForWhom): ScentFacts | null {
   const byName = new Map<string, ScentLine>();
-  for (const l of lines) byName.set(l.name, { ...l, weight: mg(l.weight + (byName.get(l.name)?.weight ?? 0)) });
+  for (const l of lines) {
+    const was = byName.get(l.name);
+    byName.set(l.name, { ...l, weight: mg(l.weight + (was?.weight ?? 0)), lots: [...(was?.lots ?? []), ...(l.lots ?? [])] });
+  }
   const blend = sum(lines.map((l) => l.weight));
   if (blend === 0 || total === 0) return null;
-  const oils = [...byName.values()].map(({ name, libraryKey, weight }) => ({
+  const oils = [...byName.values()].map(({ name, libraryKey, weight, lots = [] }) => ({
     name,
     share: weight / total,
     part: weight / blend,
-    ceiling: ceilingOf(libraryKey),
+    ceiling: ceilingBy(libraryKey, lots),
     sun: sunLimitOf(libraryKey),
   }));
   const sun = oils.reduce((a, o) => a + (o.sun === null ? 0 : o.share / o.sun), 0);
   const share = blend / total;
   let most: Most = { share: mostOn(on, whom), by: { kind: "use" } };
   for (const o of oils)
-    if (o.ceiling !== null && o.ceiling / o.part < most.share)
-      most = { share: o.ceiling / o.part, by: { kind: "oil", name: o.name, ceiling: o.ceiling } };
+    if (o.ceiling !== null && o.ceiling.share / o.part < most.share)
+      most = { share: o.ceiling.share / o.part, by: { kind: "oil", name: o.name, ceiling: o.ceiling } };
   if (sun > 0 && share / sun < most.share) most = { share: share / sun, by: { kind: "sun" } };
   return { share, oils, sun, most };
 }

@@ -48,5 +48,31 @@ const IN_THE_SUN = {
 
 /** @example ceilingOf("eo-clove-bud") // 0.005 */
 export const ceilingOf = (key: string | null): number | null => (key !== null && isKeyOf(CEILINGS, key) ? CEILINGS[key] : null);
+export interface Ceiling {
+  /** Of the whole, 0 to 1. */
+  share: number;
+  /** The lot whose paper says so; null where it is the usual one. */
+  lot: string | null;
+}
+
+/** A lot of an oil, with what its supplier's paper allows of it, in millionths, where that is written down. */
+export interface PaperLot {
+  number: string;
+  scentMostPpm?: number | null;
+}
+
+/**
+ * The most of an oil in a product made out of these lots: each lot's paper stands above the usual ceiling, and the strictest counts.
+ * @example ceilingBy("eo-clove-bud", [{ number: "C7", scentMostPpm: 8000 }]) // { share: 0.008, lot: "C7" }
+ */
+export function ceilingBy(key: string | null, lots: readonly PaperLot[]): Ceiling | null {
+  const usual = ceilingOf(key);
+  const said = lots.map(({ number, scentMostPpm: ppm }): Ceiling | null =>
+    ppm == null ? (usual !== null ? { share: usual, lot: null } : null) : { share: ppm / 1e6, lot: number },
+  );
+  if (said.length === 0) return usual === null ? null : { share: usual, lot: null };
+  return said.reduce((a, b) => (a === null || (b !== null && b.share < a.share) ? b : a));
+}
+
 /** @example sunLimitOf("eo-bergamot") // 0.004 */
 export const sunLimitOf = (key: string | null): number | null => (key !== null && isKeyOf(IN_THE_SUN, key) ? IN_THE_SUN[key] : null);

@@ -21,6 +21,8 @@ export interface Lot {
   hold: boolean;
   /** How its cost is known; as paid when absent. */
   costKnown?: CostKnown;
+  /** A scent: the most of it a product may hold by its supplier's paper, in millionths; nothing where that isn't written down. */
+  scentMostPpm?: number | null;
 }
 
 export type LotState = "good" | "soon" | "expired" | "hold" | "empty";

@@ -28,6 +28,7 @@ export const lotColumns = {
   bestBefore: lot.bestBefore,
   hold: held,
   costKnown: lot.costKnown,
+  scentMostPpm: lot.scentMostPpm,
 };
 
 const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();

@@ -34,6 +34,7 @@ const namedLots = (db: Reads) =>
       value: lot.value,
       supplierLot: lot.supplierLot,
       holdReason: lot.holdReason,
+      scentMostPpm: lot.scentMostPpm,
       hold: held,
       materialId: lot.materialId,
       productId: lot.productId,

@@ -3,6 +3,7 @@ import { isDensities } from "#core/measure/mass";
 import { areCautions } from "#core/material/cautions";
 import { KINDS } from "#core/material/kinds";
 import { KEPT, REORDER_BY } from "#core/material/facts";
+import { SCENT_NOTES, SKIN_FEELS, SMELLS } from "#core/material/senses";
 import { sql } from "drizzle-orm";
 import { boolean, date, index, integer, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { baseColumn, jsonColumn, mgColumn, wordColumn } from "./columns.ts";
@@ -33,6 +34,10 @@ export const material = pgTable(
     vegan: wordColumn(["", "yes", "no"]).notNull().default(""),
     refined: wordColumn(["", "refined", "unrefined"]).notNull().default(""),
     kept: wordColumn(KEPT).notNull().default(""),
+    /** A scent's place in a blend; how a fat feels on the skin, and whether it smells of itself. */
+    scentNote: wordColumn(SCENT_NOTES).notNull().default(""),
+    feel: wordColumn(SKIN_FEELS).notNull().default(""),
+    smell: wordColumn(SMELLS).notNull().default(""),
     cautions: jsonColumn(areCautions).notNull().default([]),
     /** The entry of the starter library it came from, so that its figures can be told from the maker's own. */
     libraryKey: text(),

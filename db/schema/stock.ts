@@ -35,6 +35,8 @@ export const lot = pgTable(
     dryness: wordColumn(DRYNESS).notNull().default(""),
     grown: integer(),
     holdReason: text(),
+    /** A scent: the most of it a product may hold by the supplier's paper for this lot, in millionths; null where it isn't written down. */
+    scentMostPpm: integer(),
     /** What was there before the books began may have a cost that was guessed, or none. */
     costKnown: wordColumn(COST_KNOWN).notNull().default("paid"),
     onHand: baseColumn().notNull().default(0),

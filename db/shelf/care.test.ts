@@ -9,9 +9,11 @@ import { fillJar } from "../jars/fill.ts";
 import { mg, micros } from "#core/measure/exact";
 import { correctReceipt } from "./correct.ts";
 import { holdLot } from "./count.ts";
+import { lotsOfMaterials } from "../ledger/lots.ts";
 import { saveMaterial } from "./keepMaterial.ts";
 import { arrive, receive } from "./receive.ts";
 import { readReceipt } from "./receipts.ts";
+import { sayScentMost } from "./scentMost.ts";
 import { noteCount, postStocktake, walkShelf } from "./stocktake.ts";
 
 eachTestHasAWorkshop();
@@ -65,6 +67,26 @@ it("nothing is made of a lot on a day before it came", async () => {
   const [said] = await refused(fillJar(db, jarOf(parts, { day: "2026-05-03" }), now()));
   expect(said!.say).toContain("before that day there was none of it");
   await fillJar(db, jarOf(parts), now());
+});
+
+it("what a scent's paper allows is written down, struck out and taken back, and reaches whoever weighs it", async () => {
+  const scent = idIn(await saveMaterial(db, { name: "Clove", kind: "essentialOil", densities: { liquid: 1050 } }, now()));
+  await buy(scent, 20_000, 9);
+  const [bottle] = await lotsOf(scent);
+  const most = async () => (await lotsOfMaterials(db, [scent]))[0]!.scentMostPpm;
+  const first = await sayScentMost(db, { lotId: bottle!.id, ppm: 4_000 }, now());
+  expect((await readBook(db, {}))[0]!.summary).toBe(`${bottle!.number} may be 0.4 % of a product`);
+  expect(await refused(sayScentMost(db, { lotId: bottle!.id, ppm: 4_000 }, now()))).toMatchObject([{ field: "most" }]);
+  const none = await sayScentMost(db, { lotId: bottle!.id, ppm: 0 }, now());
+  expect(await most()).toBe(0);
+  expect((await refused(takeBack(db, first.actId, now())))[0]!.say).toContain("since");
+  await takeBack(db, none.actId, now());
+  expect(await most()).toBe(4_000);
+  await sayScentMost(db, { lotId: bottle!.id, ppm: null }, now());
+  expect(await most()).toBeNull();
+  const [oil] = await lotsOf(ids.oil);
+  expect((await refused(sayScentMost(db, { lotId: oil!.id, ppm: 1 }, now())))[0]!.say).toContain("essential oil");
+  expect(await refused(sayScentMost(db, { lotId: 99_999, ppm: 1 }, now()))).toHaveLength(1);
 });
 
 it("a lot on hold that was sold at a stall wants a word, which stands in the book", async () => {

@@ -1,6 +1,6 @@
 /** How long it keeps: what in it is the first to turn, what it would keep without that, and what an antioxidant can and can't do. */
 import { bearsWater } from "#core/recipe/judge/keeping";
-import { lengthened, putIn } from "#core/recipe/instead";
+import { lengthened, putIn } from "#core/recipe/instead/replace";
 import { inGrams, sayShare, type Judged } from "#core/recipe/judge/judgement";
 import { keepingOf, monthsUntil, OPENED_MONTHS, type Weak } from "#core/recipe/keeping";
 import { addMonths } from "#core/when";
@@ -23,12 +23,12 @@ function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
   if (!known || !inGrams(judged)) return null;
   if (!longer)
     return <p className="text-pine-soft">Nothing on the shelf or in the library that could stand in for the first keeps longer.</p>;
-  const { line, instead, months } = longer;
+  const { line, instead } = longer;
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
       <p>
-        Most is gained with <strong>{instead.by.name}</strong> for {line.name}: <strong>{counted(months, "month")}</strong>. The batch costs{" "}
-        {instead.dearer === null ? "what nobody knows yet" : sayDearer(instead.dearer, currency)}; {instead.reasons.join(", ")}.
+        Most is gained with <strong>{instead.by.name}</strong> for {line.name}: <strong>{counted(instead.months, "month")}</strong>. The
+        batch costs {instead.dearer === null ? "what nobody knows yet" : sayDearer(instead.dearer, currency)}; {instead.reasons.join(", ")}.
       </p>
       <Button small onClick={() => mending.press(putIn(judged, line, instead))}>
         Put it in the recipe

@@ -1,12 +1,12 @@
 /** Too soft or too hard: what to put into the pot, melted again, to have it as it is wished, and what that does to the rest. */
 import { mendWith } from "#core/firmness/mend";
 import { firmness, mixOf } from "#core/firmness/model";
-import { FEEL_IDS, FEELS, feelMiddle, feelOf, PLACES, PLACE_IDS, type Feel, type Place } from "#core/firmness/words";
+import { FEEL_IDS, FEELS, feelMiddle, feelOf, WARMTHS, WARMTH_IDS, type Feel, type Warmth } from "#core/firmness/words";
 import { fitOf, middleOf } from "#core/recipe/wishes";
 import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { orElse } from "#core/outcome";
-import { readWeight } from "#core/measure/read";
+import { done, orElse, refuse, type Outcome } from "#core/outcome";
+import { readPlain, readWeight } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { forScale, inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { mendingLine } from "#core/recipe/judge/setting";
@@ -26,10 +26,12 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
   const { currency, school } = useWorkshop();
   const product = RECIPE_TYPES[judged.type].label.toLowerCase();
   const [wish, setWish] = useState<Feel | "right">("right");
-  const [place, setPlace] = useState<Place>("kitchen");
+  const [place, setPlace] = useState<Warmth | "own">("kitchen");
+  const [warmText, setWarm] = useState("");
   const [chosen, choose] = useState<number | null>(null);
   const [potText, setPot] = useState("");
-  const celsius = PLACES[place].celsius;
+  const warm = place === "own" ? readWarmth(warmText) : done(WARMTHS[place].celsius);
+  const celsius = warm.ok ? warm.value : WARMTHS.kitchen.celsius;
   const firm = wish === "right" ? middleOf(judged.type) : feelMiddle(wish);
   const now = firmness(mixOf(judged.lines), celsius, judged.constants);
   const can = judged.lines.filter((l) => l.sets.as !== "powder" && !isScent(l));
@@ -37,8 +39,8 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
   const pot = potText.trim() === "" ? judged.total : orElse(readWeight(potText), null);
   if (!by) return null;
   const inPot = pot === null ? null : inPotOf(judged, pot);
-  const there = wish === "right" && place === "kitchen" ? fitOf(now, judged.type) === "fit" : wish !== "right" && feelOf(now) === wish;
-  const more = there || !inPot ? null : mendWith(inPot, by.sets, { firm, celsius }, judged.constants);
+  const there = wish === "right" ? fitOf(now, judged.type) === "fit" : feelOf(now) === wish;
+  const more = there || !inPot || !warm.ok ? null : mendWith(inPot, by.sets, { firm, celsius }, judged.constants);
   return (
     <div>
       <h3 className="mb-1 font-semibold">Harder or softer</h3>
@@ -50,10 +52,13 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
           onChange={(e) => setWish(e.target.value as Feel | "right")}
         />
         <Choice
-          label="Where"
-          options={PLACE_IDS.map((p) => [p, `${PLACES[p].label}, ${PLACES[p].celsius} °C`] as const)}
+          label="Where it is used"
+          options={[
+            ...WARMTH_IDS.map((p) => [p, `${WARMTHS[p].label}, ${WARMTHS[p].celsius} °C`] as const),
+            ["own", "as warm as I say"] as const,
+          ]}
           value={place}
-          onChange={(e) => setPlace(e.target.value as Place)}
+          onChange={(e) => setPlace(e.target.value as Warmth | "own")}
         />
         <Choice
           label="By adding"
@@ -70,9 +75,20 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
           problem={pot === null ? "Enter a weight, such as 400 g." : undefined}
         />
       </div>
+      {place === "own" && (
+        <Text
+          data-amount="decimal"
+          className="mt-3 w-44"
+          label="As warm as, °C"
+          placeholder="29"
+          value={warmText}
+          onChange={(e) => setWarm(e.target.value)}
+          problem={warm.ok || warmText.trim() === "" ? undefined : warm.problem.say}
+        />
+      )}
       <div className="mt-2" aria-live="polite">
-        {there && <p className="text-sage">It is that already: like {sayShare(now)} beeswax.</p>}
-        {!there && inPot && more === null && (
+        {warm.ok && there && <p className="text-sage">It is that already: like {sayShare(now)} beeswax.</p>}
+        {warm.ok && !there && inPot && more === null && (
           <p className="text-honey">
             No amount of {by.name} makes it so. Add something {now < firm ? "harder" : "softer"}.
           </p>
@@ -95,6 +111,12 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
       </div>
     </div>
   );
+}
+
+/** The model holds from a cold room to a hot car. */
+function readWarmth(text: string): Outcome<number> {
+  const n = readPlain(text.replace(/°?\s*C\s*$/i, ""));
+  return n.ok && n.value >= 5 && n.value <= 50 ? n : refuse("warmth", "Enter 5 to 50 °C.");
 }
 
 /** What is in the pot of each line. */

@@ -3,9 +3,12 @@ import { FEELS, feelOf } from "#core/firmness/words";
 import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
-import { onHandOf, putIn, replaceAll, standIns, WITHOUT, type StandIn, type Without } from "#core/recipe/instead";
+import { standIns } from "#core/recipe/instead/instead";
+import { ordered, ORDERS, type Order } from "#core/recipe/instead/order";
+import { putIn, replaceAll, WITHOUT, type Without } from "#core/recipe/instead/replace";
+import { onHandOf, type StandIn } from "#core/recipe/instead/standIn";
 import { inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
-import { wordList } from "#core/words";
+import { counted, wordList } from "#core/words";
 import { useMemo, useState } from "react";
 import { Button, Choice } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
@@ -29,12 +32,14 @@ export const sayDearer = (dearer: Micros | null, currency: string): string =>
 export function Instead({ judged, mending }: Props) {
   const { currency } = useWorkshop();
   const [row, choose] = useState<number | null>(null);
+  const [order, orderBy] = useState<Order>("all");
   const [all, showAll] = useState(false);
   const [left, say] = useState<string | null>(null);
   const data = useStandIns(judged);
   const line = judged.lines.find((l) => l.row === row) ?? judged.lines[0];
-  const found = useMemo(() => (line && data ? standIns(judged, line, data) : []), [judged, line, data]);
+  const ranked = useMemo(() => (line && data ? standIns(judged, line, data) : []), [judged, line, data]);
   const known = useMemo(() => new Map(data?.map((m) => [m.id, m])), [data]);
+  const found = useMemo(() => ordered(ranked, order, line && known.get(line.of)), [ranked, order, line, known]);
   if (!line) return null;
   if (!inGrams(judged))
     return (
@@ -79,13 +84,20 @@ export function Instead({ judged, mending }: Props) {
           {left}
         </p>
       )}
-      <Choice
-        className="max-w-sm"
-        label="In the place of"
-        options={judged.lines.map((l) => [String(l.row), `${l.name}, ${grams(l.weight)}`] as const)}
-        value={String(line.row)}
-        onChange={(e) => choose(Number(e.target.value))}
-      />
+      <div className="grid gap-4 sm:grid-cols-[22rem_14rem]">
+        <Choice
+          label="In the place of"
+          options={judged.lines.map((l) => [String(l.row), `${l.name}, ${grams(l.weight)}`] as const)}
+          value={String(line.row)}
+          onChange={(e) => choose(Number(e.target.value))}
+        />
+        <Choice
+          label="First"
+          options={(Object.keys(ORDERS) as Order[]).map((o) => [o, ORDERS[o].say] as const)}
+          value={order}
+          onChange={(e) => orderBy(e.target.value as Order)}
+        />
+      </div>
       {!data ? (
         <p className="text-pine-soft">Looking along the shelf …</p>
       ) : found.length === 0 ? (
@@ -134,6 +146,7 @@ export function Instead({ judged, mending }: Props) {
                 as: "figure",
                 cell: (s) => sayDearer(s.dearer, currency),
               },
+              { head: "Keeps", as: "figure", cell: (s) => counted(s.months, "month") },
               {
                 head: "Then",
                 plain: true,

@@ -1,6 +1,6 @@
 /** What may stand in for the ingredients of a recipe: the shelf's own of their kinds, and the library's that aren't on it yet. */
 import { LIBRARY, libraryChoice } from "#core/material/library";
-import { likeKinds, type StandIn } from "#core/recipe/instead";
+import { likeKinds, type StandIn } from "#core/recipe/instead/standIn";
 import { choiceOf } from "#core/recipe/written";
 import { shelfOf } from "#core/stock/shelf";
 import { readShelfCosts } from "#db/recipe/costs";
@@ -30,8 +30,13 @@ export async function loader({ request }: Route.LoaderArgs): Promise<StandIn[]> 
     .slice(0, asked.size + MOST)
     .map((m): StandIn => {
       const { usable, average, again: anew } = shelf.of(m.id);
-      const lotsOf = usable.map(({ number, bestBefore, onHand: left }) => ({ number, bestBefore, onHand: left }));
-      return { ...choiceOf(m), allergen: m.allergen, vegan: m.vegan, lots: lotsOf, per: average ?? anew };
+      const lotsOf = usable.map(({ number, bestBefore, scentMostPpm, onHand: left }) => ({
+        number,
+        bestBefore,
+        scentMostPpm,
+        onHand: left,
+      }));
+      return { ...choiceOf(m), allergen: m.allergen, vegan: m.vegan, feel: m.feel, smell: m.smell, lots: lotsOf, per: average ?? anew };
     });
   const here = new Set(all.flatMap((m) => m.libraryKey ?? []));
   // Under no number of the shelf's.
@@ -39,6 +44,8 @@ export async function loader({ request }: Route.LoaderArgs): Promise<StandIn[]> 
     ...libraryChoice(e, -1 - i),
     allergen: e.allergen,
     vegan: e.vegan,
+    feel: e.feel,
+    smell: e.smell,
     lots: [],
     per: null,
   }));

@@ -1,5 +1,5 @@
 /** What may stand in for what is in a recipe; looked up when a page that asks is opened. */
-import type { StandIn } from "#core/recipe/instead";
+import type { StandIn } from "#core/recipe/instead/standIn";
 import type { Judged } from "#core/recipe/judge/judgement";
 import { useEffect } from "react";
 import { useFetcher } from "react-router";

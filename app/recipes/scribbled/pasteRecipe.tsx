@@ -6,7 +6,7 @@ import { fileOf, readRecipeFile } from "#core/recipe/portable";
 import type { Ask, Scribbled } from "#core/recipe/scribbled/read";
 import { counted } from "#core/words";
 import { Dialog } from "radix-ui";
-import { useState, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useHref } from "react-router";
 import { Area, Button, Problem } from "../../ui/fields/form.tsx";
 import { Modal } from "../../ui/sheet/modal.tsx";
@@ -21,6 +21,8 @@ interface Props {
   /** What was pasted, kept while this is closed. */
   text: string;
   setText: (text: string) => void;
+  /** It was pasted where one name goes, and is read as soon as this opens. */
+  readNow: boolean;
 }
 
 type Line = Extract<Scribbled, { as: "line" }>;
@@ -34,7 +36,7 @@ interface Open {
 const begin = (l: Line): Open => ({ line: l.line, answered: [], out: false });
 const openAsks = (l: Line, o: Open): Ask[] => (o.out ? [] : l.asks.filter((a) => !o.answered.includes(a.field)));
 
-export default function PasteRecipe({ now, put, text, setText, close }: Props & { close: () => void }) {
+export default function PasteRecipe({ now, put, text, setText, readNow, close }: Props & { close: () => void }) {
   const to = useHref("/recipes/scribbled");
   const [busy, setBusy] = useState(false);
   const [problem, say] = useState<string | null>(null);
@@ -74,6 +76,13 @@ export default function PasteRecipe({ now, put, text, setText, close }: Props & 
       setBusy(false);
     }
   };
+  // Once, and whatever becomes of the text afterwards.
+  const begun = useRef(!readNow);
+  useEffect(() => {
+    if (begun.current) return;
+    begun.current = true;
+    void readIt();
+  });
   const change = (i: number, by: Partial<Open>): void => setOpens((all) => all.map((o, n) => (n === i ? { ...o, ...by } : o)));
   // A title above it all becomes the name of a recipe that has none.
   const [title] = read?.lines ?? [];

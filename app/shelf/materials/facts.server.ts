@@ -2,6 +2,8 @@
 import { KIND_IDS, kind } from "#core/material/kinds";
 import { CAUTION_IDS } from "#core/material/cautions";
 import { factsIn, KEPT, REORDER_BY, type Kept, type ReorderBy } from "#core/material/facts";
+import { isFelt, SCENT_NOTES, SKIN_FEELS, SMELLS, type ScentNote, type SkinFeel, type Smell } from "#core/material/senses";
+import { isScent } from "#core/scent/dilution";
 import { holds } from "#core/material/container";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
 import { done, refuse } from "#core/outcome";
@@ -50,6 +52,9 @@ export const factsSchema = object({
   vegan: oneOf(["", "yes", "no"] as const),
   refined: oneOf(["", "refined", "unrefined"] as const),
   kept: oneOf(KEPT_IDS),
+  scentNote: oneOf(Object.keys(SCENT_NOTES) as ScentNote[]),
+  feel: oneOf(Object.keys(SKIN_FEELS) as SkinFeel[]),
+  smell: oneOf(Object.keys(SMELLS) as Smell[]),
   oilKept: optional((t) => {
     const n = between(0, 20, "grams", 100)(t);
     return n.ok ? done(n.value / 100) : n;
@@ -112,6 +117,9 @@ export function materialFrom(
       vegan: value.vegan,
       refined: value.refined,
       kept: value.kept,
+      scentNote: isScent(value) ? value.scentNote : "",
+      feel: isFelt(value) ? value.feel : "",
+      smell: isFelt(value) ? value.smell : "",
       oilKept: value.kind === "herb" ? value.oilKept : null,
       cautions: value.cautions,
       ...size,

@@ -8,7 +8,7 @@ import { Area, Choice, Text } from "../../ui/fields/form.tsx";
 import { Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import { densityTexts, factsText } from "./factsText.ts";
-import { Cautions, ContainerFacts, Densities as DensityFields, Keeping } from "./factsParts.tsx";
+import { Cautions, ContainerFacts, Densities as DensityFields, Keeping, Senses } from "./factsParts.tsx";
 
 const FIELD_NAMES = {
   name: "Name",
@@ -29,6 +29,9 @@ const FIELD_NAMES = {
   vegan: "Vegan",
   refined: "Refined",
   kept: "Kept",
+  scentNote: "In a blend",
+  feel: "On the skin",
+  smell: "Smells",
   oilKept: "Oil a gram keeps",
   cautions: "Cautions",
   brim: "Holds to the brim",
@@ -135,6 +138,7 @@ export function FactsForm({
           </Part>
         )}
         {sheet.values.kind === "container" && <ContainerFacts sheet={sheet} />}
+        {ingredient && <Senses sheet={sheet} />}
         <Keeping sheet={sheet} ingredient={ingredient} kept={Object.entries(KEPT)} />
         <Part title="Cautions and notes">
           <div className="grid gap-4">

@@ -2,9 +2,11 @@
 import { CAUTIONS, CAUTION_IDS } from "#core/material/cautions";
 import { roundCapacityMl } from "#core/material/container";
 import type { Kind } from "#core/material/kinds";
+import { isFelt, SCENT_NOTES, SKIN_FEELS, SMELLS } from "#core/material/senses";
 import { FORMS } from "#core/measure/mass";
 import { readPlain } from "#core/measure/read";
 import { writeNumber } from "#core/measure/write";
+import { isScent } from "#core/scent/dilution";
 import { FindText } from "../../names/combo.tsx";
 import { LIDS } from "../../names/finds.ts";
 import { Choice, Text } from "../../ui/fields/form.tsx";
@@ -62,6 +64,27 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
               problem={errors.meltFrom?.message}
             />
             <Text data-amount="decimal" label="to, °C" className={RIGHT} {...sheet.register("meltTo")} problem={errors.meltTo?.message} />
+          </>
+        )}
+      </div>
+    </Part>
+  );
+}
+
+/** The place of a scent in a blend; the feel and smell of what a product is made of. */
+export function Senses({ sheet }: { sheet: FactsSheet }) {
+  const { kind } = sheet.values;
+  const scent = isScent({ kind });
+  if (!scent && !isFelt({ kind })) return null;
+  return (
+    <Part title={scent ? "In a blend" : "To hand and nose"}>
+      <div className="grid gap-4 sm:grid-cols-3">
+        {scent ? (
+          <Choice label="Note" options={Object.entries(SCENT_NOTES)} {...sheet.register("scentNote")} />
+        ) : (
+          <>
+            <Choice label="On the skin" options={Object.entries(SKIN_FEELS)} {...sheet.register("feel")} />
+            <Choice label="Smells" options={Object.entries(SMELLS)} {...sheet.register("smell")} />
           </>
         )}
       </div>

@@ -2,6 +2,7 @@
 import { CAUTIONS } from "#core/material/cautions";
 import { KEPT } from "#core/material/facts";
 import { libraryEntry, originsOf } from "#core/material/library";
+import { SCENT_NOTES, SKIN_FEELS, SMELLS } from "#core/material/senses";
 import { counted } from "#core/words";
 import type { MaterialRow } from "#db/shelf/materials";
 import { Part } from "../../ui/sheet/sheet.tsx";
@@ -17,6 +18,9 @@ export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow;
     ["Kept", m.kept ? KEPT[m.kept] : null],
     ["Vegan", m.vegan || null],
     ["Refined", m.refined || null],
+    ["In a blend", m.scentNote ? SCENT_NOTES[m.scentNote] : null],
+    ["On the skin", m.feel ? SKIN_FEELS[m.feel] : null],
+    ["Smells", m.smell ? SMELLS[m.smell] : null],
     ["Made of", m.madeOf || null],
     ["Lid that fits", lid],
     ["Cautions", m.cautions.length ? m.cautions.map((c) => CAUTIONS[c].label).join(", ") : null],

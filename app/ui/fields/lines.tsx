@@ -98,13 +98,15 @@ interface Props {
   /** Instead of free rows: rows stand as they are. */
   fixed?: boolean;
   onPicked?: (row: number, key: string, value: string) => void;
+  /** Takes several lines pasted into one column which are no table, and says whether it did. */
+  onText?: (key: string, text: string) => boolean;
 }
 
 /**
  * A keystroke in one of its fields is that field's alone: the table is drawn again when its rows, what is said of them, or what it was given
  * change. Where what it is given is the same thing each time, and its cells look up themselves what is worked out for them, that is seldom.
  */
-export const LineTable = memo(function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked }: Props) {
+export const LineTable = memo(function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked, onText }: Props) {
   const sheet = form as UseFormReturn;
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name });
   const id = useId();
@@ -130,6 +132,7 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
     const text = e.clipboardData.getData("text/plain").replace(/\r?\n$/, "");
     if (!/[\t\n]/.test(text)) return;
     e.preventDefault();
+    if (!text.includes("\t") && onText?.(columns[col]!.key, text)) return;
     const pasted = text.split(/\r?\n/).map((l) => l.split("\t"));
     const rows = [...(sheet.getValues(name) as Record<string, string>[])];
     pasted.forEach((cells, i) => {

@@ -6,6 +6,8 @@ import type { Form } from "../../measure/mass.ts";
 import type { CautionId } from "../cautions.ts";
 import type { Kept, Refined, Vegan } from "../facts.ts";
 import type { KindId } from "../kinds.ts";
+import type { ScentNote, SkinFeel, Smell } from "../senses.ts";
+import { sensesOf } from "./senses.ts";
 
 export const SOURCES = {
   memory: "from memory",
@@ -34,6 +36,9 @@ export interface LibraryEntry {
   vegan: Vegan;
   refined: Refined;
   kept: Kept;
+  scentNote: ScentNote;
+  feel: SkinFeel;
+  smell: Smell;
   /** Containers: millilitres to the brim, grams empty, what they are made of, and the entry of the lid that fits. */
   brimMl: number | null;
   emptyG: number | null;
@@ -61,6 +66,7 @@ export const entry = (key: string, name: string, kind: KindId, inci: string, res
   vegan: "yes",
   refined: "",
   kept: "",
+  ...sensesOf(key),
   brimMl: null,
   emptyG: null,
   madeOf: "",

@@ -55,7 +55,7 @@ const texts = ({ lines, makes = "", fill = "60 g" }: Sheet): RecipeText => ({
   sizes: [{ id: "", container: "", fill, minutes: "1", away: "", packaging: [] }],
   ...{ makes, overrun: "" },
 });
-function judged(sheet: Sheet, written = texts(sheet)): Judgement[] {
+function judged(sheet: Sheet, written = texts(sheet), papers: Pick<Lot, "scentMostPpm"> = {}): Judgement[] {
   const read = readWritten(written, SHELF);
   expect(read.problem).toBeNull();
   const lots = Object.entries(sheet.lots ?? {}).map(([key, bestBefore], i): Lot => ({
@@ -67,6 +67,7 @@ function judged(sheet: Sheet, written = texts(sheet)): Judgement[] {
     arrived: TODAY,
     bestBefore,
     hold: false,
+    ...papers,
   }));
   const { type, usedOn = "hands", forWhom = "anyone" } = sheet;
   const by = { type, usedOn, forWhom, lossBp: 0, keepsMonths: 6, away: [false] };
@@ -212,6 +213,21 @@ describe("what is said", () => {
     for (const j of said) expect([j.say, j.why, j.figure].every((t) => t.length > 0 && !/NaN|Infinity|undefined/.test(t))).toBe(true);
   });
 
+  it("a lot's own paper is what a scent is held against", () => {
+    const clove = (scentMostPpm: number) => {
+      const sheet: Sheet = {
+        type: "salve",
+        lines: [...SALVE, ["eo-clove-bud", "1 g"]],
+        fill: "301 g",
+        lots: { "eo-clove-bud": "2030-01-01" },
+      };
+      return judged(sheet, texts(sheet), { scentMostPpm }).map((j) => [j.say, j.mend?.rows[0]?.entered ?? null]);
+    };
+    // A gram in 301 is 0.33 %: under the usual half per cent, over what this lot may be.
+    expect(clove(5_000)).toEqual([]);
+    expect(clove(1_000)).toEqual([[`${nameOf("eo-clove-bud")}: 0.33 % is over the 0.10 % that lot R1 may be.`, "0.3 g"]]);
+    expect(clove(0)).toEqual([[`${nameOf("eo-clove-bud")}: 0.33 % is over the 0 % that lot R1 may be.`, null]]);
+  });
   it("what was answered stands apart with its word, and comes back when it is another thing", () => {
     const said = judged({ type: "salve", lines: [...SALVE, ["honey", "30 g"]], fill: "110 g" });
     expect(answeredBy(said, { "water Honey": "for me alone" })).toMatchObject({

@@ -9,7 +9,7 @@ import type { Mg } from "../../measure/exact.ts";
 import type { Amount } from "../../measure/parse.ts";
 import { unit } from "../../measure/units.ts";
 import { forField } from "../../measure/write.ts";
-import type { ForWhom, UsedOn } from "../../scent/limits.ts";
+import type { ForWhom, PaperLot, UsedOn } from "../../scent/limits.ts";
 import type { Day } from "../../when.ts";
 import type { KeepsLine } from "../keeping.ts";
 import { MOVED, ofSteps, onScale, showSteps, type Scale } from "../scale.ts";
@@ -40,6 +40,7 @@ export interface Judgement {
 }
 
 export interface JudgedLine extends SetsFacts, KeepsLine {
+  lots: readonly (KeepsLine["lots"][number] & PaperLot)[];
   /** Its row on the sheet. */
   row: number;
   /** The material. */

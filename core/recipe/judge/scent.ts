@@ -1,7 +1,7 @@
 /** Scent: too much of an oil, too much for the sun, too much for the place and the person; and drops past counting. */
 import { isScent, mostInPot, scentOf, mostOn } from "../../scent/dilution.ts";
 import { FOR_WHOM, sunLimitOf, USED_ON } from "../../scent/limits.ts";
-import { mg, sum } from "../../measure/exact.ts";
+import { mg, sum, type Mg } from "../../measure/exact.ts";
 import { USUAL_DROPS_PER_ML } from "../../measure/mass.ts";
 import { plainText } from "../../measure/parse.ts";
 import { exactWeightText } from "../../measure/read.ts";
@@ -11,9 +11,9 @@ import { forScale, inGrams, sayShare, type Judge, type Judged, type Judgement, t
 
 const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, stand above it.";
 
-/** One line cut down to a ceiling, if its amount is its own; never over, whatever the scale reads. */
+/** One line cut down to a ceiling, if its amount is its own; never over, whatever the scale reads. Where none is allowed there is no such amount. */
 function lowered(of: Judged, line: JudgedLine, ceiling: number): Mend | null {
-  if (!inGrams(of)) return null;
+  if (!inGrams(of) || ceiling === 0) return null;
   const entered = forScale(mostInPot(mg(of.total - line.weight), ceiling), of.scale, "down");
   return { say: `Lower it to ${entered}`, rows: [{ row: line.row, entered }] };
 }
@@ -22,10 +22,20 @@ function lowered(of: Judged, line: JudgedLine, ceiling: number): Mend | null {
 const times = (lines: readonly JudgedLine[], factor: number): Mend["rows"] =>
   lines.map((l) => ({ row: l.row, entered: exactWeightText(mg(Math.max(1, Math.floor(l.weight * factor)))) }));
 
-/** A blend brought to another share of the pot, in the proportions it has. @param share below 1 */
-export function blendTo(of: Pick<Judged, "total">, scents: readonly JudgedLine[], share: number): Mend["rows"] {
+/**
+ * What each scent weighs once the blend is brought to another share of the pot, and to other proportions where those are given; never over the share.
+ * @param share below 1 @param parts what each line is of the blend, together one; as they stand when absent
+ */
+export function blendWeights(of: Pick<Judged, "total">, scents: readonly JudgedLine[], share: number, parts?: readonly number[]): Mg[] {
   const blend = sum(scents.map((l) => l.weight));
-  return times(scents, mostInPot(mg(of.total - blend), share) / blend);
+  const whole = mostInPot(mg(of.total - blend), share);
+  return scents.map((l, i) => mg(Math.max(1, Math.floor(whole * (parts?.[i] ?? l.weight / blend) + 1e-6))));
+}
+
+/** That as the change of the sheet. */
+export function blendTo(...[of, scents, share, parts]: Parameters<typeof blendWeights>): Mend["rows"] {
+  const weights = blendWeights(of, scents, share, parts);
+  return scents.map((l, i) => ({ row: l.row, entered: exactWeightText(weights[i]!) }));
 }
 
 /** The citrus of a pot cut down to what skin in the sun takes. */
@@ -43,15 +53,18 @@ function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
   const found: Judgement[] = [];
   for (const oil of scent.oils) {
     const { ceiling } = oil;
-    if (ceiling === null || oil.share <= ceiling) continue;
+    if (ceiling === null || oil.share <= ceiling.share) continue;
     const lines = scents.filter((l) => l.name === oil.name);
     found.push({
       key: `scent.ceiling ${oil.name}`,
       gravity: 3,
-      say: `${oil.name}: ${sayShare(oil.share)} is over its ceiling of ${sayShare(ceiling)}.`,
-      why: `More of it can irritate or sensitise skin. ${PAPERS}`,
+      say:
+        ceiling.lot === null
+          ? `${oil.name}: ${sayShare(oil.share)} is over its ceiling of ${sayShare(ceiling.share)}.`
+          : `${oil.name}: ${sayShare(oil.share)} is over the ${sayShare(ceiling.share)} that lot ${ceiling.lot} may be.`,
+      why: `More of it can irritate or sensitise skin. ${ceiling.lot === null ? PAPERS : "Its supplier’s paper says so, as you wrote it down with the lot; local rules stand above it."}`,
       figure: sayShare(oil.share),
-      mend: lines.length === 1 ? lowered(of, lines[0]!, ceiling) : null,
+      mend: lines.length === 1 ? lowered(of, lines[0]!, ceiling.share) : null,
     });
   }
   if (scent.sun > 1) {

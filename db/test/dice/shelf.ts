@@ -10,6 +10,7 @@ import { openingStock, sayCost } from "../../shelf/opening.ts";
 import { arrive, receive, receiveMany } from "../../shelf/receive.ts";
 import { readReceipt } from "../../shelf/receipts.ts";
 import { noteCount, postStocktake } from "../../shelf/stocktake.ts";
+import { sayScentMost } from "../../shelf/scentMost.ts";
 import { euro } from "../fresh.ts";
 import { DAY, idIn } from "../workshop.ts";
 import { at, doing, onHand, part, pickOf, WEIGHED, type Throw } from "./world.ts";
@@ -154,6 +155,11 @@ export const SHELF = {
   hold: async (db, a, b) => {
     const l = pickOf(await db.select().from(lot).where(gt(lot.onHand, 0)).orderBy(lot.id), a);
     return l ? (v) => holdLot(v.db, { lotId: at(v.lots, l.id), reason: b % 3 ? `Why ${b}` : null }, doing) : null;
+  },
+
+  scentMost: async (db, a, b) => {
+    const l = pickOf(await onHand(db, ["essentialOil"]), a);
+    return l ? (v) => sayScentMost(v.db, { lotId: at(v.lots, l.id), ppm: b % 4 ? b * 10 : null }, doing) : null;
   },
 
   harvest: (_db, a, b) => {

@@ -7,6 +7,8 @@ import { lot } from "#db/schema";
 import { correctReceipt } from "#db/shelf/correct";
 import { correctCount, holdLot } from "#db/shelf/count";
 import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
+import { saveMaterial } from "#db/shelf/keepMaterial";
+import { sayScentMost } from "#db/shelf/scentMost";
 import { openingStock, sayCost } from "#db/shelf/opening";
 import { arrive, receive, receiveMany } from "#db/shelf/receive";
 import { readReceipt } from "#db/shelf/receipts";
@@ -99,6 +101,14 @@ export const STOCK = {
     ready: async (db, w) => {
       const lotId = await aSpareLot(db, w);
       return (at) => holdLot(at, { lotId, reason: "smells odd" }, now());
+    },
+  },
+  scentMost: {
+    ready: async (db) => {
+      const scent = idIn(await saveMaterial(db, { name: fresh("Scent"), kind: "essentialOil", densities: {} }, now()));
+      await receive(db, buying(scent, KILO, 9), now());
+      const lotId = await newestOf(db, scent);
+      return (at) => sayScentMost(at, { lotId, ppm: 7000 }, now());
     },
   },
   takeOut: atOnce((db, w) => takeOut(db, { lotId: w.lots.made[0], units: 1, reason: "own", note: "" }, now())),

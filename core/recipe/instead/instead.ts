@@ -3,45 +3,20 @@
  * wax by as much as sets the pot alike (candelilla is stronger than beeswax), a liquid gram for gram, a butter gram for gram with the wax put
  * right. An estimate like all that is said of firmness; ranked with its reasons.
  */
-import { mendWith } from "../firmness/mend.ts";
-import { firmness, mixOf, SAID_AT } from "../firmness/model.ts";
-import { setsBy } from "../firmness/solids.ts";
-import { usualForm, type Vegan } from "../material/facts.ts";
-import { kind, type KindId } from "../material/kinds.ts";
-import { mg, micros, type Mg, type Micros } from "../measure/exact.ts";
-import { costOf, type UnitCost } from "../measure/money.ts";
-import { isScent, mostInPot } from "../scent/dilution.ts";
-import { ceilingOf } from "../scent/limits.ts";
-import type { Day } from "../when.ts";
-import { judge } from "./judge/judge.ts";
-import { factsOf } from "./judge/judgedOf.ts";
-import { forScale, inGrams, type Judged, type JudgedLine, type Judgement, type Mend } from "./judge/judgement.ts";
-import { keepingOf } from "./keeping.ts";
-import type { Scale } from "./scale.ts";
-import type { MaterialChoice } from "./written.ts";
-
-/** A material that may stand in, with what there is of it. */
-export interface StandIn extends MaterialChoice {
-  allergen: string;
-  vegan: Vegan;
-  /** Usable, in the order in which they are taken; none of one of the library, or used up. */
-  lots: readonly { number: string; bestBefore: Day | null; onHand: number }[];
-  /** What a gram of it costs: of what is on hand, else as it was bought last. */
-  per: UnitCost | null;
-}
-
-const GROUPS: readonly (readonly KindId[])[] = [
-  ["wax"],
-  ["hardButter", "softButter"],
-  ["oil", "infusedOil"],
-  ["essentialOil", "fragrance"],
-  ["antioxidant"],
-  ["powder"],
-  ["colour"],
-  ["herb"],
-];
-/** Kinds that can stand in for one another. @example likeKinds("hardButter") // ["hardButter", "softButter"] */
-export const likeKinds = (of: KindId): readonly KindId[] => GROUPS.find((g) => g.includes(of)) ?? [of];
+import { mendWith } from "../../firmness/mend.ts";
+import { firmness, mixOf, SAID_AT } from "../../firmness/model.ts";
+import { setsBy } from "../../firmness/solids.ts";
+import { kind } from "../../material/kinds.ts";
+import { mg, micros, type Mg, type Micros } from "../../measure/exact.ts";
+import { costOf, type UnitCost } from "../../measure/money.ts";
+import { isScent, mostInPot } from "../../scent/dilution.ts";
+import { ceilingBy } from "../../scent/limits.ts";
+import { judge } from "../judge/judge.ts";
+import { factsOf } from "../judge/judgedOf.ts";
+import { inGrams, type Judged, type JudgedLine, type Judgement } from "../judge/judgement.ts";
+import { keepingOf } from "../keeping.ts";
+import { feelsApart, otherwise, smellsApart } from "./order.ts";
+import { likeKinds, type StandIn } from "./standIn.ts";
 
 export interface Instead {
   by: StandIn;
@@ -49,6 +24,8 @@ export interface Instead {
   /** The wax line that puts the firmness right, and what it weighs then; null where none has to. */
   wax: { row: number; name: string; weight: Mg } | null;
   firm: number;
+  /** Months the product keeps then. */
+  months: number;
   /** Of the whole batch, against what it costs as it is; null where something in it has no cost. */
   dearer: Micros | null;
   /** What is to be said of it then that wasn't before, and what no longer is. */
@@ -58,9 +35,6 @@ export interface Instead {
   /** The lower, the better. */
   rank: number;
 }
-
-/** What there is of it. @example onHandOf({ lots: [{ number: "R1", bestBefore: null, onHand: 500 }] }) // 500 */
-export const onHandOf = (by: Pick<StandIn, "lots">): number => by.lots.reduce((a, l) => a + l.onHand, 0);
 
 /** The pot with one line another thing, and a wax put right for it. */
 const withLine = (of: Judged, line: JudgedLine, wax: Instead["wax"]): Judged => {
@@ -87,8 +61,8 @@ function amountOf(of: Judged, line: JudgedLine, by: StandIn): Mg | null {
   const sets = setsBy(by);
   const rest = of.lines.filter((l) => l.row !== line.row);
   if (sets.as === "wax" && rest.length > 0) return mendWith(rest, sets, { firm: firmOf(of.lines, of), celsius: SAID_AT }, of.constants);
-  const ceiling = isScent(by) ? ceilingOf(by.libraryKey) : null;
-  return ceiling === null ? line.weight : mg(Math.min(line.weight, mostInPot(mg(of.total - line.weight), ceiling)));
+  const ceiling = isScent(by) ? ceilingBy(by.libraryKey, by.lots) : null;
+  return ceiling === null ? line.weight : mg(Math.min(line.weight, mostInPot(mg(of.total - line.weight), ceiling.share)));
 }
 
 /** The largest wax line, and what it must weigh for the pot to set as it did; null where nothing has to be, or can be, put right. */
@@ -131,6 +105,7 @@ function reasonsOf(
     was && by.allergen !== was.allergen && (by.allergen === "" ? `no ${was.allergen.toLowerCase()}` : `names ${by.allergen.toLowerCase()}`),
     was && by.vegan !== was.vegan && by.vegan !== "" && (by.vegan === "yes" ? "vegan" : "not vegan"),
     by.kind !== line.kind && kind(by.kind).label.toLowerCase(),
+    ...(was ? otherwise(by, was) : []),
   ];
   return said.filter((r) => typeof r === "string");
 }
@@ -140,10 +115,14 @@ function rankOf(
   line: JudgedLine,
   then: JudgedLine,
   { by, worse, better, dearer }: Pick<Instead, "by" | "worse" | "better" | "dearer">,
+  was: StandIn | undefined,
 ): number {
   const there = !then.short ? 0 : by.lots.length > 0 ? 2 : by.per ? 3 : 5;
   const grave = (said: readonly Judgement[]): number => said.reduce((a, j) => a + j.gravity ** 2, 0);
-  return there + grave(worse) - grave(better) + (by.kind === line.kind ? 0 : 0.5) + (dearer === null ? 0.5 : Math.sign(dearer) * 0.4);
+  const apart = was ? 0.4 * (feelsApart(by, was) + smellsApart(by, was)) : 0;
+  return (
+    there + grave(worse) - grave(better) + apart + (by.kind === line.kind ? 0 : 0.5) + (dearer === null ? 0.5 : Math.sign(dearer) * 0.4)
+  );
 }
 
 /**
@@ -167,24 +146,11 @@ export function insteadOf(
     a.filter((x) => x.key !== "left over" && !b.some((y) => y.key === x.key));
   const dearer = costBetween(of, pot, (id) => known.get(id)?.per ?? null);
   const told = { by, dearer, worse: news(after, before), better: news(before, after) };
-  const reasons = reasonsOf(of, line, then, { by, wax, was: known.get(line.of) });
-  return { ...told, weight, wax, firm: firmOf(pot.lines, pot), reasons, rank: rankOf(line, then, told), pot };
+  const was = known.get(line.of);
+  const { months } = keepingOf(pot.lines, pot.today, pot.keepsMonths);
+  const reasons = reasonsOf(of, line, then, { by, wax, was });
+  return { ...told, weight, wax, firm: firmOf(pot.lines, pot), months, reasons, rank: rankOf(line, then, told, was), pot };
 }
-
-/** What a whole recipe is to be free of, or made from. */
-export const WITHOUT = {
-  bee: {
-    say: "Without beeswax",
-    fits: (m: Pick<StandIn, "allergen" | "name">) => /bee/i.test(m.allergen) || /\bbees?wax|honey|propolis/i.test(m.name),
-  },
-  nut: {
-    say: "Without nuts",
-    fits: (m: Pick<StandIn, "allergen" | "name">) =>
-      /nut/i.test(m.allergen.replace(/coconut/i, "")) || /almond|hazelnut|macadamia|walnut|peanut/i.test(m.name),
-  },
-  animal: { say: "Vegan", fits: (m: Pick<StandIn, "vegan">) => m.vegan === "no" },
-} as const;
-export type Without = keyof typeof WITHOUT;
 
 /**
  * Those that can stand in, best first; of alike ones by name. Nothing while the sheet's shares would move with it.
@@ -199,79 +165,4 @@ export function standIns(of: Judged, line: JudgedLine, known: readonly StandIn[]
     .filter((m) => kinds.includes(m.kind) && !here.has(m.id))
     .flatMap((m) => insteadOf(of, line, m, byId) ?? [])
     .sort((a, b) => a.rank - b.rank || a.by.name.localeCompare(b.by.name));
-}
-
-/** As it is typed: never less than sets the pot, never more than a scent's ceiling. @param by null where only the amount is another */
-const typed = (row: number, weight: Mg, by: StandIn | null, scale: Scale): Mend["rows"][number] => ({
-  row,
-  entered: forScale(weight, scale, by && isScent(by) ? "down" : "up"),
-  ...(by ? { material: by.name, form: usualForm(by.kind) } : {}),
-});
-
-/** A stand-in as the change of the sheet that puts it in. */
-export const putIn = ({ scale }: Judged, line: JudgedLine, { by, weight, wax }: Instead): Mend => ({
-  say: `Put ${by.name} in the place of ${line.name}`,
-  rows: [typed(line.row, weight, by, scale), ...(wax ? [typed(wax.row, wax.weight, null, scale)] : [])],
-});
-
-export interface Replaced {
-  rows: Mend["rows"];
-  /** Lines nothing can stand in for. */
-  left: string[];
-}
-
-/**
- * Replaces every line that offends by the best that doesn't, one after the other, each in the pot as the ones before have left it.
- * @param offends what has to go @param may what may come
- */
-export function replaceAll(
-  of: Judged,
-  known: readonly StandIn[],
-  offends: (line: JudgedLine) => boolean,
-  may: (by: StandIn, weight: Mg) => boolean,
-): Replaced {
-  const placedIn = new Map<number, StandIn>();
-  const left: string[] = [];
-  let now = of;
-  for (const { row, name } of of.lines.filter(offends)) {
-    const best = standIns(
-      now,
-      now.lines.find((l) => l.row === row)!,
-      known,
-    ).find((s) => may(s.by, s.weight));
-    if (!best) {
-      left.push(name);
-      continue;
-    }
-    placedIn.set(row, best.by);
-    now = best.pot;
-  }
-  // What was placed, and the waxes that were put right for it.
-  const rows = now.lines.flatMap((l, i) => {
-    const by = placedIn.get(l.row) ?? null;
-    return by || l.weight !== of.lines[i]!.weight ? [typed(l.row, l.weight, by, of.scale)] : [];
-  });
-  return { rows, left };
-}
-
-export interface Lengthened {
-  line: JudgedLine;
-  instead: Instead;
-  /** Months the product keeps then. */
-  months: number;
-}
-
-/** The stand-in for what turns first that keeps the product longest; of those that keep it as long, the cheapest. Null where none does. */
-export function lengthened(of: Judged, known: readonly StandIn[]): Lengthened | null {
-  const keeps = (pot: Judged) => keepingOf(pot.lines, of.today, of.keepsMonths);
-  const now = keeps(of);
-  const line = of.lines.find((l) => l.name === now.weak[0]?.name);
-  if (!line) return null;
-  const cost = ({ dearer }: Instead): number => dearer ?? Number.MAX_SAFE_INTEGER;
-  const found = standIns(of, line, known)
-    .filter((s) => s.worse.every((j) => j.gravity === 1))
-    .map((s) => ({ line, instead: s, months: keeps(s.pot).months }))
-    .filter((s) => s.months > now.months)
-    .sort((a, b) => b.months - a.months || cost(a.instead) - cost(b.instead) || a.instead.rank - b.instead.rank);
-  return found[0] ?? null;
 }

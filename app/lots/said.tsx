@@ -1,0 +1,51 @@
+/** What is said of a lot on its page: why it is on hold, and what its supplier's paper allows of a scent. */
+import { plainText } from "#core/measure/parse";
+import { useSheet, type Opened } from "../forms/useSheet.ts";
+import { Button, Problem, Text } from "../ui/fields/form.tsx";
+import { Part } from "../ui/sheet/sheet.tsx";
+
+/** Putting a lot on hold, or off it. */
+export function Hold({ held, opened: sheetOpened }: { held: boolean; opened: Opened }) {
+  const sheet = useSheet({ reason: "" }, sheetOpened, { draft: "Putting a lot on hold", sheet: "hold" });
+  return (
+    <form onSubmit={sheet.send("hold")} className="flex flex-wrap items-start gap-2">
+      {held ? (
+        <Button onClick={() => void sheet.send("release")()} disabled={sheet.busy}>
+          Take off hold
+        </Button>
+      ) : (
+        <>
+          <input {...sheet.register("reason")} aria-label="Why on hold" placeholder="Why on hold" className="field w-44!" />
+          <Button type="submit" disabled={sheet.busy}>
+            Put on hold
+          </Button>
+        </>
+      )}
+      <Problem say={sheet.formState.errors.reason?.message ?? sheet.problem} see={sheet.see} />
+    </form>
+  );
+}
+
+const percentText = (ppm: number | null): string => (ppm === null ? "" : plainText(ppm / 10_000));
+
+/** The most of a scent by its supplier's paper. */
+export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; opened: Opened }) {
+  const sheet = useSheet({ most: percentText(ppm) }, sheetOpened, { draft: "What a lot may be", sheet: "scentMost" });
+  return (
+    <Part title="By its supplier’s paper">
+      <form onSubmit={sheet.send("scentMost")} className="flex flex-wrap items-start gap-3">
+        <Text
+          data-amount="decimal"
+          className="w-80"
+          label="Of a product at most, per cent"
+          hint="It stands above the usual ceiling. 0 where it may not be in it; empty where the paper doesn’t say."
+          {...sheet.register("most")}
+          problem={sheet.formState.errors.most?.message ?? sheet.problem ?? undefined}
+        />
+        <Button type="submit" className="mt-6" disabled={sheet.busy}>
+          Write it down
+        </Button>
+      </form>
+    </Part>
+  );
+}

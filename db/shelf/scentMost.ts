@@ -1,0 +1,43 @@
+/** What the supplier's paper for one lot of a scent allows of it in a product: it stands above what is usual for the oil. */
+import { isScent } from "#core/scent/dilution";
+import { Refused } from "#core/refused";
+import { eq } from "drizzle-orm";
+import { number, object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { leftId } from "../act/left.ts";
+import { nothingLater } from "../act/standing.ts";
+import { lot, material } from "../schema.ts";
+
+const said = (ppm: number): string => `${ppm / 10_000} %`;
+
+/** Writes down, or strikes out (null), the most of it by the paper, in millionths; 0 is none at all. @throws Refused for what is no scent, or says so already */
+export const sayScentMost = defineAct({
+  kind: "scentMost",
+  run: async (tx, input: { lotId: number; ppm: number | null }) => {
+    const [before] = await tx
+      .select({ id: lot.id, number: lot.number, materialId: lot.materialId, kind: material.kind, ppm: lot.scentMostPpm })
+      .from(lot)
+      .innerJoin(material, eq(material.id, lot.materialId))
+      .where(eq(lot.id, input.lotId))
+      .for("no key update", { of: lot });
+    if (!before) throw Refused.one("", "That lot isn't here any more.");
+    if (!isScent(before)) throw Refused.one("most", "Only an essential oil or a fragrance has such a limit.");
+    if (before.ppm === input.ppm)
+      throw Refused.one("most", input.ppm === null ? "Enter the per cent its paper allows." : "That is what stands there already.");
+    await tx.update(lot).set({ scentMostPpm: input.ppm }).where(eq(lot.id, before.id));
+    return {
+      path: `/lots/${encodeURIComponent(before.number)}`,
+      summary: input.ppm === null ? `Struck out what ${before.number} may be` : `${before.number} may be ${said(input.ppm)} of a product`,
+      about: [
+        { kind: "lot" as const, id: before.id, changes: true },
+        { kind: "material" as const, id: before.materialId! },
+      ],
+      leaves: { lotId: before.id, was: before.ppm },
+    };
+  },
+  leaves: object({ lotId: leftId(), was: number().nullable().defined() }),
+  back: async (tx, { lotId, was }, { undoes }) => {
+    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, ["scentMost"], "Another figure was written down since.");
+    await tx.update(lot).set({ scentMostPpm: was }).where(eq(lot.id, lotId));
+  },
+});
