@@ -103,6 +103,56 @@ test("scent: who it is for counts, a spill is put right, and a ceiling is said w
   await expect(page.getByLabel("Amount, row 6")).toHaveValue("1 g");
 });
 
+test("a recipe pasted where a name goes is read; a blend is built by its notes; a lot's own paper counts, until it is struck out", async ({
+  page,
+}) => {
+  await open(page, "/recipes/new");
+  await page.getByLabel("Material, row 1", { exact: true }).evaluate((cell) => {
+    const data = new DataTransfer();
+    data.setData(
+      "text/plain",
+      "1/4 cup beeswax pellets\n1 cup sunflower oil\n40 drops lavender essential oil\n1 mL spearmint essential oil",
+    );
+    cell.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await page.getByRole("dialog").getByRole("button", { name: "Put it in the recipe" }).click();
+  await expect(page.getByLabel("Material, row 4", { exact: true })).toHaveValue("Spearmint essential oil");
+  await turnTo(page, "Scent");
+  await page.getByLabel("Proportions").selectOption("notes");
+  await page.getByLabel("top : middle").fill("1 : 2 : 3");
+  await page.getByLabel("Make it, per cent").fill("1.2");
+  const blend = page.getByRole("tabpanel");
+  await expect(blend.getByRole("alert")).toContainText("Enter 2 numbers, such as 2 : 1.");
+  await page.getByLabel("top : middle").fill("1 : 3");
+  await blend.getByRole("button", { name: "Put it in the recipe" }).click();
+  await expect(page.getByRole("row", { name: /^Lavender essential oil middle/ })).toContainText(/75 %\s*0\.90 %/);
+  await expect(page.getByRole("row", { name: /^Spearmint essential oil top/ })).toContainText(/25 %\s*0\.30 %/);
+
+  await open(page, "/shelf");
+  await page.getByRole("link", { name: "Lavender essential oil" }).first().click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Lavender essential oil");
+  await page.locator("main a.lot").first().click();
+  const most = page.getByLabel("Of a product at most, per cent");
+  await most.fill("400");
+  await page.getByRole("button", { name: "Write it down" }).click();
+  await expect(page.getByText("Enter 0 to 100 per cent.")).toBeVisible();
+  await most.fill("0.3");
+  await does(page, "Write it down", "may be 0.3 % of a product");
+  await open(page, "/recipes");
+  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await expect(said(page)).toContainText(/Lavender essential oil: 0\.5\d % is over the 0\.30 % that lot R[\d-]+ may be/);
+  await open(page, "/book");
+  await page
+    .getByRole("link", { name: /may be 0\.3 % of a product/ })
+    .first()
+    .click();
+  await does(page, "Take it back", "Took back");
+  await open(page, "/recipes");
+  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await expect(page.getByText("60 drops of Lavender")).toBeVisible();
+  await expect(said(page)).not.toContainText("may be");
+});
+
 test("one press makes it free of beeswax; costs and keeping are foreseen; steps are drafted and moved by keys", async ({ page }) => {
   await open(page, "/recipes");
   await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();

@@ -4,6 +4,8 @@ import { lengthened, putIn } from "#core/recipe/instead/replace";
 import { inGrams, sayShare, type Judged } from "#core/recipe/judge/judgement";
 import { keepingOf, monthsUntil, OPENED_MONTHS, type Weak } from "#core/recipe/keeping";
 import { addMonths } from "#core/when";
+import { micros, type Micros } from "#core/measure/exact";
+import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import { useMemo } from "react";
 import { When } from "../../ui/figures/amounts.tsx";
@@ -11,9 +13,15 @@ import { Button } from "../../ui/fields/form.tsx";
 import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import { sayDearer } from "../instead/instead.tsx";
 import { useStandIns } from "../instead/useStandIns.ts";
 import type { Mending } from "./mending.ts";
+
+const costs = (dearer: Micros | null, currency: string): string =>
+  dearer === null
+    ? "What the batch costs then nobody knows yet"
+    : dearer === 0
+      ? "The batch costs the same"
+      : `The batch costs ${money(micros(Math.abs(dearer)), currency)} ${dearer > 0 ? "more" : "less"}`;
 
 /** What would lengthen it most, what that costs, and the press that does it. */
 function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
@@ -27,8 +35,8 @@ function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
       <p>
-        Most is gained with <strong>{instead.by.name}</strong> for {line.name}: <strong>{counted(instead.months, "month")}</strong>. The
-        batch costs {instead.dearer === null ? "what nobody knows yet" : sayDearer(instead.dearer, currency)}; {instead.reasons.join(", ")}.
+        Most is gained with <strong>{instead.by.name}</strong> for {line.name}: <strong>{counted(instead.months, "month")}</strong>.{" "}
+        {costs(instead.dearer, currency)}; {instead.reasons.join(", ")}.
       </p>
       <Button small onClick={() => mending.press(putIn(judged, line, instead))}>
         Put it in the recipe

@@ -44,7 +44,7 @@ export function Scent({ judged, materials, form, mending }: Props) {
     const density = m?.densities.liquid;
     if (!density) return "—";
     const drops = Math.round((weight / density) * (m.dropsPerMl ?? USUAL_DROPS_PER_ML));
-    return drops <= COUNTABLE_DROPS ? counted(drops, "drop") : `${(weight / density).toFixed(1)} mL`;
+    return drops <= COUNTABLE_DROPS ? counted(drops, "drop") : `${(weight / density).toFixed(1)}\u00a0mL`;
   };
   return (
     <div className="space-y-5">
@@ -107,8 +107,9 @@ export function Scent({ judged, materials, form, mending }: Props) {
         </>
       )}
       <Caution>
-        Ceilings here are from memory: the certificate that came with the lot, and the rules where you sell, stand above them. Keep
-        essential oils from children and pets; in pregnancy ask a midwife or doctor; patch-test.
+        Ceilings here are from memory: the certificate that came with the lot, and the rules where you sell, stand above them. Write the
+        certificate’s figure down on the lot’s page, and it is what counts here. Keep essential oils from children and pets; in pregnancy
+        ask a midwife or doctor; patch-test.
       </Caution>
     </div>
   );

@@ -26,7 +26,7 @@ const isTallow = (m: { name: string }): boolean => /tallow/i.test(m.name);
 const offer = (say: string, offends: (l: JudgedLine) => boolean, may: (m: StandIn, weight: Mg) => boolean) => ({ say, offends, may });
 
 /** Against what it costs as it is. */
-export const sayDearer = (dearer: Micros | null, currency: string): string =>
+const sayDearer = (dearer: Micros | null, currency: string): string =>
   dearer === null ? "—" : dearer === 0 ? "the same" : `${dearer > 0 ? "+ " : "− "}${money(micros(Math.abs(dearer)), currency)}`;
 
 export function Instead({ judged, mending }: Props) {

@@ -80,7 +80,7 @@ export function Senses({ sheet }: { sheet: FactsSheet }) {
     <Part title={scent ? "In a blend" : "To hand and nose"}>
       <div className="grid gap-4 sm:grid-cols-3">
         {scent ? (
-          <Choice label="Note" options={Object.entries(SCENT_NOTES)} {...sheet.register("scentNote")} />
+          <Choice label="Top, middle or base" options={Object.entries(SCENT_NOTES)} {...sheet.register("scentNote")} />
         ) : (
           <>
             <Choice label="On the skin" options={Object.entries(SKIN_FEELS)} {...sheet.register("feel")} />
