@@ -15,25 +15,18 @@ import { judge } from "../judge/judge.ts";
 import { factsOf } from "../judge/judgedOf.ts";
 import { inGrams, type Judged, type JudgedLine, type Judgement } from "../judge/judgement.ts";
 import { keepingOf } from "../keeping.ts";
-import { feelsApart, otherwise, smellsApart } from "./order.ts";
+import { feelsApart, otherwise, smellsApart, type Comparable } from "./order.ts";
 import { likeKinds, type StandIn } from "./standIn.ts";
 
-export interface Instead {
-  by: StandIn;
+export interface Instead extends Comparable {
   weight: Mg;
   /** The wax line that puts the firmness right, and what it weighs then; null where none has to. */
   wax: { row: number; name: string; weight: Mg } | null;
   firm: number;
-  /** Months the product keeps then. */
-  months: number;
-  /** Of the whole batch, against what it costs as it is; null where something in it has no cost. */
-  dearer: Micros | null;
   /** What is to be said of it then that wasn't before, and what no longer is. */
   worse: Judgement[];
   better: Judgement[];
   reasons: string[];
-  /** The lower, the better. */
-  rank: number;
 }
 
 /** The pot with one line another thing, and a wax put right for it. */

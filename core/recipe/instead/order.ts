@@ -1,8 +1,19 @@
 /** How near a stand-in comes to what stood there: to hand and nose, in melting, in cost and keeping; said in words, and as an order. */
 import type { SkinFeel, Smell } from "../../material/senses.ts";
+import type { Micros } from "../../measure/exact.ts";
 import { isScent } from "../../scent/dilution.ts";
-import type { Instead } from "./instead.ts";
 import type { StandIn } from "./standIn.ts";
+
+/** A stand-in with what it is put in order by. */
+export interface Comparable {
+  by: StandIn;
+  /** All in all; the lower, the better. */
+  rank: number;
+  /** Months the product keeps then. */
+  months: number;
+  /** Of the whole batch, against what it costs as it is; null where something in it has no cost. */
+  dearer: Micros | null;
+}
 
 const STEPS: readonly SkinFeel[] = ["light", "medium", "rich"];
 /** How far two feel apart on the skin, in steps; half a one where nobody has said. */
@@ -36,15 +47,15 @@ export function otherwise(by: StandIn, was: StandIn): (string | false)[] {
 
 /** What stand-ins can be put in order by: the best all in all, or the nearest in one thing. */
 export const ORDERS = {
-  all: { say: "All in all", far: (s: Instead) => s.rank },
-  feel: { say: "Nearest on the skin", far: (s: Instead, was: StandIn) => feelsApart(s.by, was) },
-  scent: { say: "Nearest to the nose", far: (s: Instead, was: StandIn) => smellsApart(s.by, was) },
-  melting: { say: "Nearest in melting", far: (s: Instead, was: StandIn) => Math.abs((melting(s.by) ?? Infinity) - (melting(was) ?? 0)) },
-  cost: { say: "Cheapest", far: (s: Instead) => s.dearer ?? Number.MAX_SAFE_INTEGER },
-  keeping: { say: "Keeps longest", far: (s: Instead) => -s.months },
+  all: { say: "All in all", far: (s: Comparable) => s.rank },
+  feel: { say: "Nearest on the skin", far: (s: Comparable, was: StandIn) => feelsApart(s.by, was) },
+  scent: { say: "Nearest to the nose", far: (s: Comparable, was: StandIn) => smellsApart(s.by, was) },
+  melting: { say: "Nearest in melting", far: (s: Comparable, was: StandIn) => Math.abs((melting(s.by) ?? Infinity) - (melting(was) ?? 0)) },
+  cost: { say: "Cheapest", far: (s: Comparable) => s.dearer ?? Number.MAX_SAFE_INTEGER },
+  keeping: { say: "Keeps longest", far: (s: Comparable) => -s.months },
 } as const;
 export type Order = keyof typeof ORDERS;
 
 /** In an order; of those alike in it the best all in all first. @param was what stands there now */
-export const ordered = <T extends Instead>(found: readonly T[], by: Order, was: StandIn | undefined): readonly T[] =>
+export const ordered = <T extends Comparable>(found: readonly T[], by: Order, was: StandIn | undefined): readonly T[] =>
   was ? [...found].sort((a, b) => ORDERS[by].far(a, was) - ORDERS[by].far(b, was) || a.rank - b.rank) : found;
