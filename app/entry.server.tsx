@@ -1,45 +1,35 @@
 /**
- * Renders a page whole and sends it in one piece. Nothing here is loaded late, so streaming in small chunks would only cost time.
+ * Renders a page whole, as one text: nothing here is loaded late, so that streaming it would only cost time, and React writes a text in much
+ * less of it than a stream. What the loaders read, which the framework would stream behind the page, is put there by its own protocol.
  */
-import { Writable } from "node:stream";
-import { renderToPipeableStream } from "react-dom/server";
+import { renderToString } from "react-dom/server";
 import { ServerRouter, type AppLoadContext, type EntryContext } from "react-router";
 import { NonceContext } from "./nonce.ts";
 
-export default function handleRequest(
+/** Text in a script: nothing in it ends the script, whatever stands in the data. */
+const inScript = (text: string): string =>
+  JSON.stringify(text).replace(/[&><\u2028\u2029]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`);
+
+async function handoff(stream: ReadableStream<Uint8Array> | undefined, nonce: string | undefined): Promise<string> {
+  if (!stream) return "";
+  const data = await new Response(stream).text();
+  const to = "window.__reactRouterContext.streamController";
+  return `<script nonce="${nonce ?? ""}">${to}.enqueue(${inScript(data)});${to}.close();</script>`;
+}
+
+export default async function handleRequest(
   request: Request,
   status: number,
   headers: Headers,
   context: EntryContext,
   { nonce }: AppLoadContext,
 ): Promise<Response> {
-  return new Promise((resolve, reject) => {
-    const chunks: Buffer[] = [];
-    let code = status;
-    const page = new Writable({
-      write(chunk: Buffer, _encoding, next) {
-        chunks.push(chunk);
-        next();
-      },
-      final(next) {
-        headers.set("Content-Type", "text/html; charset=utf-8");
-        resolve(new Response(Buffer.concat(chunks), { status: code, headers }));
-        next();
-      },
-    });
-    const document = (
-      <NonceContext value={nonce}>
-        <ServerRouter context={context} url={request.url} nonce={nonce} />
-      </NonceContext>
-    );
-    const { pipe } = renderToPipeableStream(document, {
-      nonce,
-      onAllReady: () => void pipe(page),
-      onShellError: reject,
-      onError(error) {
-        code = 500;
-        console.error(error);
-      },
-    });
-  });
+  const data = await handoff(context.serverHandoffStream, nonce);
+  const page = renderToString(
+    <NonceContext value={nonce}>
+      <ServerRouter context={{ ...context, serverHandoffStream: undefined }} url={request.url} nonce={nonce} />
+    </NonceContext>,
+  );
+  headers.set("Content-Type", "text/html; charset=utf-8");
+  return new Response(`<!DOCTYPE html>${page.replace(/<\/body><\/html>$/, "")}${data}</body></html>`, { status, headers });
 }

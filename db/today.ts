@@ -48,11 +48,12 @@ const isWaiting = sql`l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hol
 // There may be a thousand of them: they are counted and put in order before anything is said of those that are listed.
 const lots = sql`(select 'shelf' as station, ${lotWaits} as kind, m.id, m.name, l.number, l.best_before, l.on_hand, m.kind as of_kind
   from lot l join material m on m.id = l.material_id where ${isWaiting}) lots`;
+/** What runs low: it takes the use of half a year of every material to know. */
+const low = sql`(select 'shelf' as station, 'low' as kind, m.id, m.name, null as number, null as day, m.usable::float8 as amount, ${measuredOf(sql`m.kind`)} as measured
+  from ${stockLevels(today)} m where m.usable + m.coming < m.point) low`;
 const others = sql`(
   select 'cabinet' as station, ${lotWaits} as kind, l.id, l.name || ', ' || l.label as name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, 'count' as measured
     from lot l where l.product_id is not null and ${isWaiting}
-  union all
-  select 'shelf', 'low', m.id, m.name, null, null, m.usable::float8, ${measuredOf(sql`m.kind`)} from ${stockLevels(today)} m where m.usable + m.coming < m.point
   union all
   select 'shelf', 'drying', h.id, h.name, null, h.picked::text, h.fresh::float8, 'weight' from harvest h
     where h.dried_act_id is null and (h.picked_act_id is null or exists (select 1 from standing_act sa where sa.id = h.picked_act_id))
@@ -92,28 +93,64 @@ export async function whatWaits(db: Reads, day: Day): Promise<Waiting[]> {
   return rows.map((w) => (w.kind === "toPack" && !ready.has(w.id) ? { ...w, kind: "toMake" } : w));
 }
 
-const listed = (db: Reads, day: Day): Promise<Waiting[]> =>
-  ask(db, "what_waits", days(day), () =>
+const shown = {
+  station: sql`station`.mapWith(oneOf(WAITS_AT)),
+  kind: sql`kind`.mapWith(oneOf(WORK)),
+  id: number(sql`id`),
+  name: words(sql`name`),
+  number: wordsOrNone(sql`number`),
+  day: wordsOrNone(sql`day`),
+  amount: numberOrNone(sql`amount`),
+  measured: orNull(sql`measured`.mapWith(oneOf(["weight", "count"]))),
+  total: number(sql`total`),
+};
+const inOrder = sql`day collate "C" nulls last, name, id`;
+
+const lotsListed = (db: Reads, day: Day): Promise<Waiting[]> =>
+  ask(db, "lots_wait", days(day), () =>
     db
-      .select({
-        station: sql`station`.mapWith(oneOf(WAITS_AT)),
-        kind: sql`kind`.mapWith(oneOf(WORK)),
-        id: number(sql`id`),
-        name: words(sql`name`),
-        number: wordsOrNone(sql`number`),
-        day: wordsOrNone(sql`day`),
-        amount: numberOrNone(sql`amount`),
-        measured: orNull(sql`measured`.mapWith(oneOf(["weight", "count"]))),
-        total: number(sql`total`),
-      })
+      .select(shown)
       .from(
         sql`(select station, kind, id, name, number, best_before::text as day, on_hand::float8 as amount, ${measuredOf(sql`of_kind`)} as measured, total
-            from (select *, ${placed(sql`best_before`)} from ${lots}) placed where ${first}
-          union all
-          select station, kind, id, name, number, day, amount, measured, total from (select *, ${placed(sql`day collate "C"`)} from ${others}) placed where ${first}) listed`,
+            from (select *, ${placed(sql`best_before`)} from ${lots}) placed where ${first}) listed`,
       )
-      .orderBy(sql`day collate "C" nulls last, name, id`),
+      .orderBy(inOrder),
   );
+const restListed = (db: Reads, name: string, of: SQL, day: Day): Promise<Waiting[]> =>
+  ask(db, name, days(day), () =>
+    db
+      .select(shown)
+      .from(sql`(select *, ${placed(sql`day collate "C"`)} from ${of}) placed`)
+      .where(first)
+      .orderBy(inOrder),
+  );
+
+const NO_DAY = "9999";
+const sooner = (a: Waiting, b: Waiting): number => {
+  const [x, y] = [a.day ?? NO_DAY, b.day ?? NO_DAY];
+  return x < y ? -1 : x > y ? 1 : a.name.localeCompare(b.name) || a.id - b.id;
+};
+
+/** Two lists in one order, each being in it. */
+function merged(some: readonly Waiting[], rest: readonly Waiting[]): Waiting[] {
+  const all: Waiting[] = [];
+  let next = 0;
+  for (const w of some) {
+    while (next < rest.length && sooner(rest[next]!, w) < 0) all.push(rest[next++]!);
+    all.push(w);
+  }
+  return [...all, ...rest.slice(next)];
+}
+
+/** The first of each kind in one order. Lots and what runs low are asked for beside the rest: there may be a thousand of them, and none waits for another. */
+async function listed(db: Reads, day: Day): Promise<Waiting[]> {
+  const [some, short, rest] = await Promise.all([
+    lotsListed(db, day),
+    restListed(db, "low_waits", low, day),
+    restListed(db, "others_wait", others, day),
+  ]);
+  return merged(merged(some, short), rest);
+}
 
 /** How much waits at each station: what the Line shows on every page. */
 export const waitingCounts = (db: Reads, day: Day): Promise<Record<string, number>> =>
@@ -123,7 +160,7 @@ async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>
   const counts = await ask(db, "waiting_counts", days(day), () =>
     db
       .select({ station: words(sql`station`), n: number(sql`count(*)`) })
-      .from(sql`(select station from ${lots} union all select station from ${others}) waiting`)
+      .from(sql`(select station from ${lots} union all select station from ${low} union all select station from ${others}) waiting`)
       .groupBy(sql`station`),
   );
   return Object.fromEntries(counts.map((r) => [`/${r.station}`, r.n]));
