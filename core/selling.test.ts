@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { groupBy } from "./collect.ts";
 import { orderResult } from "./gift/order.ts";
+import { checkOf } from "./lot/check.ts";
 import { lotNumber, numberer, numberHead, readScheme } from "./lot/number.ts";
 import { trace } from "./lot/trace.ts";
 import { dayResult, leftOver } from "./market/day.ts";
@@ -130,12 +131,13 @@ describe("lot numbers", () => {
     ["{P}{YY}{MM}{DD}-{N}", "HB260201-7"],
     ["R{YYYY}.{DDD}.{NNN}", "R2026.032.007"],
     ["{NN}", "07"],
+    ["{P}{YY}{MM}{DD}-{N}{C}", `HB260201-7${checkOf("HB2602017")}`],
   ])("%s", (scheme, number) => {
     expect(readScheme(scheme).ok).toBe(true);
     expect(lotNumber(scheme, { code: "HB", day: "2026-02-01", serial: 7 })).toBe(number);
     expect(number.startsWith(numberHead(scheme, { code: "HB", day: "2026-02-01" }))).toBe(true);
   });
-  it.each(["{P}{YY}", "{N} {YY}", "{X}{N}", "lot/{N}", `${"a".repeat(60)}{N}`])("refuses %s", (scheme) =>
+  it.each(["{P}{YY}", "{N} {YY}", "{X}{N}", "lot/{N}", `${"a".repeat(60)}{N}`, "{N}{C}-", "{C}{N}", "{N}{C}{C}"])("refuses %s", (scheme) =>
     expect(readScheme(scheme).ok).toBe(false),
   );
   it("gives each number once", () => {

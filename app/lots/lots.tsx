@@ -1,5 +1,8 @@
 /** Looking a lot up: by its number, part of it, the supplier's number, or what it is of. */
-import { findLot, lotsLike } from "#db/lots/trace";
+import { checks } from "#core/lot/check";
+import { isChecked } from "#core/lot/number";
+import { keptSettings } from "#db/settings";
+import { findLot, lotsLike, lotsNear } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";
 import { LotTag, showInColumn, When } from "../ui/figures/amounts.tsx";
@@ -14,10 +17,15 @@ export async function loader({ request }: Route.LoaderArgs) {
   const q = (new URL(request.url).searchParams.get("number") ?? "").trim().slice(0, 80);
   const exact = q === "" ? null : await findLot(db(), q);
   if (exact) throw redirect(`/lots/${encodeURIComponent(exact.number)}`);
-  return { q, found: await lotsLike(db(), q) };
+  const found = await lotsLike(db(), q);
+  const near = q !== "" && found.length === 0;
+  const [nearest, { batchScheme, receiptScheme }] = await Promise.all([near ? lotsNear(db(), q) : [], keptSettings(db())]);
+  // Where numbers carry a check character, one that doesn't fit says so before anybody looks for the tin.
+  const slip = near && [batchScheme, receiptScheme].some(isChecked) && /^[\dA-Z.-]{4,}$/i.test(q) && !checks(q);
+  return { q, found: nearest.length > 0 ? nearest : found, near: nearest.length > 0, slip };
 }
 
-export default function Lots({ loaderData: { q, found } }: Route.ComponentProps) {
+export default function Lots({ loaderData: { q, found, near, slip } }: Route.ComponentProps) {
   return (
     <>
       <Heading
@@ -37,8 +45,14 @@ export default function Lots({ loaderData: { q, found } }: Route.ComponentProps)
         />
         <button className="act act-main">Trace</button>
       </Form>
+      {near && (
+        <p className="mb-4 rounded bg-honey-wash px-4 py-2 font-semibold text-honey">
+          No lot is called “{q}”.{slip && " By its check character there is a slip in it."} With one slip in it, it would be:
+        </p>
+      )}
       {found.length === 0 ? (
         <Empty title={q ? `No lot matches “${q}”` : "No lots yet"}>
+          {slip && "By its check character there is a slip in it. "}
           {q
             ? "Check the number on the tag; a part of it is enough. Capitals don't matter."
             : "Lots appear when a purchase is received or a batch is poured."}

@@ -1,6 +1,7 @@
 /** The workshop's own choices. */
 import { HERB_VALUES, type HerbValue } from "#core/infusion/drying";
-import { lotNumber, readScheme } from "#core/lot/number";
+import { refuse } from "#core/outcome";
+import { isChecked, lotNumber, readScheme } from "#core/lot/number";
 import { parseMoney } from "#core/measure/read";
 import { moneyField } from "#core/measure/money";
 import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
@@ -49,7 +50,9 @@ const schema = object({
   overheadHourly: reads(parseMoney),
   batchScheme: reads(readScheme),
   receiptScheme: reads(readScheme),
-  jarScheme: reads(readScheme),
+  jarScheme: reads((t) =>
+    isChecked(t) ? refuse("badScheme", "Bottles add a letter to the jar's number, so that it takes no check character.") : readScheme(t),
+  ),
   herbValue: oneOf(HERB_VALUE_IDS),
   leadDays: wholeNumber(0, 180, "days"),
   coverDays: wholeNumber(1, 730, "days"),
@@ -210,7 +213,8 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
         <Part title="Lot numbers">
           <p className="mb-3 text-pine-soft">
             <span className="weight">{"{P}"}</span> product letters, <span className="weight">{"{YYYY} {YY} {MM} {DD}"}</span> the date,{" "}
-            <span className="weight">{"{DDD}"}</span> day of the year, <span className="weight">{"{N} {NN} {NNN}"}</span> running number.
+            <span className="weight">{"{DDD}"}</span> day of the year, <span className="weight">{"{N} {NN} {NNN}"}</span> running number; at
+            the end, if you like, <span className="weight">{"{C}"}</span> a check character, by which a number copied wrong is found out.
           </p>
           <div className="grid gap-4 sm:grid-cols-3">
             <Text

@@ -1,4 +1,5 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
+import { slipsOf } from "#core/lot/check";
 import { trace, type Link } from "#core/lot/trace";
 import { and, asc, eq, sql, type Placeholder } from "drizzle-orm";
 import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
@@ -131,6 +132,16 @@ export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[
     )
     .orderBy(sql`${lot.id} desc`)
     .limit(limit);
+
+/** Lots whose number is the one typed with one slip in it: a character wrong, missing or too many, or two that changed places; newest first. */
+export async function lotsNear(db: Reads, typed: string, limit = 10): Promise<NamedLot[]> {
+  const meant = slipsOf(typed);
+  if (meant.length === 0) return [];
+  return namedLots(db)
+    .where(sql`upper(${lot.number}) = any(${sql.param(meant)}::text[])`)
+    .orderBy(sql`${lot.id} desc`)
+    .limit(limit);
+}
 
 /** Everything one lot came from and went into. */
 export async function traceLot(db: Reads, lotId: number) {
