@@ -27,6 +27,7 @@ it("keeps its promises through any sequence of acts", async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(step, { minLength: 8, maxLength: 16 }), async (steps) => {
       const herb = idIn(await saveMaterial(db, { name: `Herb ${++herbs}`, kind: "herb", densities: {} }, doing));
+      const scent = idIn(await saveMaterial(db, { name: `Scent ${herbs}`, kind: "essentialOil", densities: {} }, doing));
       await receive(
         db,
         {
@@ -36,6 +37,7 @@ it("keeps its promises through any sequence of acts", async () => {
           // Enough to fill and to make from, whatever the runs before used up.
           lines: [
             [herb, 200_000] as const,
+            [scent, 10_000] as const,
             [ids.oil, 500_000] as const,
             [ids.wax, 200_000] as const,
             [ids.tin, 20] as const,

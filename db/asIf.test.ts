@@ -47,7 +47,9 @@ const newIn = (before: Made, after: Made): Made => ({
 async function aWorld(): Promise<Other & { drop: () => Promise<void> }> {
   const w = await aWorkshop();
   const herb = idIn(await saveMaterial(w.db, { name: "Herb", kind: "herb", densities: {} }, doing));
+  const scent = idIn(await saveMaterial(w.db, { name: "Scent", kind: "essentialOil", densities: {} }, doing));
   for (const [materialId, qty] of [
+    [scent, 10_000],
     [herb, 200_000],
     [w.ids.oil, 900_000],
   ] as const)

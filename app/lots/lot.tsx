@@ -16,7 +16,7 @@ import { db } from "../db.server.ts";
 import { between, optional, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet } from "../forms/sheet.server.ts";
-import { Hold, ScentMost } from "./said.tsx";
+import { Hold, percentText, ScentMost } from "./said.tsx";
 import { LotTag, Money, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -47,7 +47,8 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "release") return act(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
   if (pressed.intent === "scentMost") {
     const said = await pressed.read(mostSchema);
-    return said.ok ? act(() => sayScentMost(db(), { lotId: lot.id, ppm: said.value.most }, said.doing)) : said.reply;
+    const theirs = async () => ({ most: percentText((await findLot(db(), lot.number))?.scentMostPpm ?? null) });
+    return said.ok ? act(() => sayScentMost(db(), { lotId: lot.id, ppm: said.value.most }, said.doing), { theirs }) : said.reply;
   }
   const sheet = await pressed.read(holdSchema);
   return sheet.ok ? act(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;

@@ -3,6 +3,7 @@ import { plainText } from "#core/measure/parse";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Button, Problem, Text } from "../ui/fields/form.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
+import { SheetSays } from "../ui/sheet/sheetSays.tsx";
 
 /** Putting a lot on hold, or off it. */
 export function Hold({ held, opened: sheetOpened }: { held: boolean; opened: Opened }) {
@@ -26,13 +27,15 @@ export function Hold({ held, opened: sheetOpened }: { held: boolean; opened: Ope
   );
 }
 
-const percentText = (ppm: number | null): string => (ppm === null ? "" : plainText(ppm / 10_000));
+/** Millionths as the per cent of a field. @example percentText(7000) // "0.7" */
+export const percentText = (ppm: number | null): string => (ppm === null ? "" : plainText(ppm / 10_000));
 
 /** The most of a scent by its supplier's paper. */
 export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; opened: Opened }) {
   const sheet = useSheet({ most: percentText(ppm) }, sheetOpened, { draft: "What a lot may be", sheet: "scentMost" });
   return (
     <Part title="By its supplier’s paper">
+      <SheetSays sheet={sheet} names={{ most: "Of a product at most, per cent" }} />
       <form onSubmit={sheet.send("scentMost")} className="flex flex-wrap items-start gap-3">
         <Text
           data-amount="decimal"
@@ -40,7 +43,7 @@ export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; op
           label="Of a product at most, per cent"
           hint="It stands above the usual ceiling. 0 where it may not be in it; empty where the paper doesn’t say."
           {...sheet.register("most")}
-          problem={sheet.formState.errors.most?.message ?? sheet.problem ?? undefined}
+          problem={sheet.formState.errors.most?.message}
         />
         <Button type="submit" className="mt-6" disabled={sheet.busy}>
           Write it down

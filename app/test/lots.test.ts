@@ -30,7 +30,9 @@ it("a number with one slip leads to the lots it may have meant; with a check cha
   expect((await asked(wrong)).found.map((l) => l.number)).not.toContain(number);
   await saveSettings(db, { ...(await readSettings(db)), batchScheme: "{P}{YY}{MM}{DD}-{N}{C}" }, { day: "2026-11-25" });
   // Of all characters one alone fits.
-  const fits = await Promise.all([..."0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ"].map(async (c) => !(await asked(`QZ261125-9${c}`)).slip));
+  const fits = await Promise.all(
+    Array.from("0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ").map(async (c) => !(await asked(`QZ261125-9${c}`)).slip),
+  );
   expect(fits.filter(Boolean)).toHaveLength(1);
   expect(await asked("lavender, perhaps")).toMatchObject({ near: false, slip: false, found: [] });
   await expect(asked(number)).rejects.toMatchObject({ status: 302 });

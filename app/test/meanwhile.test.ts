@@ -2,6 +2,7 @@
  * Two windows on one record, one sheet posted twice, small acts taken back a week later, and the book that tells of all of it: on the
  * demo workshop, through the actions a browser posts to.
  */
+import type { Subject } from "#core/act/kinds";
 import { micros } from "#core/measure/exact";
 import { ChangedMeanwhile } from "#core/refused";
 import { readBook, readAct } from "#db/act/book";
@@ -15,12 +16,13 @@ import { readJar, steepingJars } from "#db/jars/read";
 import { listMarketDays } from "#db/markets/markets";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
 import { readWhole } from "#db/recipe/read";
-import { act as actTable, lot } from "#db/schema";
+import { act as actTable, lot, material } from "#db/schema";
 import { readSettings, saveSettings } from "#db/settings";
 import { dropOffer, noteOffer, offersOf } from "#db/shelf/buying";
 import { holdLot } from "#db/shelf/count";
 import { retireMaterial, saveMaterial } from "#db/shelf/keepMaterial";
 import { listMaterials, materialRow } from "#db/shelf/materials";
+import { sayScentMost } from "#db/shelf/scentMost";
 import { freshDb } from "#db/test/fresh";
 import { refused } from "#db/test/workshop";
 import { loadDemo } from "#demo/load";
@@ -37,11 +39,19 @@ const DAY = "2026-11-25";
 const LATER = "2026-12-02";
 let db: OpenDb;
 let drop: () => Promise<void>;
+/** A lot of an essential oil. */
+let scentLot: number;
 beforeAll(async () => {
   ({ db, drop } = await freshDb());
   await loadDemo(db, DAY);
   process.env.ZELBIN_TODAY = DAY;
   globalThis.zelbinDb = db;
+  const [scent] = await db
+    .select({ id: lot.id })
+    .from(lot)
+    .innerJoin(material, eq(material.id, lot.materialId))
+    .where(eq(material.kind, "essentialOil"));
+  scentLot = scent!.id;
 });
 afterAll(() => drop());
 
@@ -84,17 +94,31 @@ describe("two windows on one sheet", () => {
     expect(await texts[kind]()).toMatchObject({ [theirs]: "Theirs, first.", [mine]: value });
   });
 
-  const commands: [string, { kind: "settings" | "material" | "product"; id: number }, (doing: Doing) => Promise<Done>][] = [
-    ["settings", { kind: "settings", id: 1 }, async (doing) => saveSettings(db, { ...(await readSettings(db)), leadDays: 20 }, doing)],
-    ["material", { kind: "material", id: 8 }, async (doing) => saveMaterial(db, { ...(await materialRow(db, 8))!, inci: "Oil" }, doing)],
+  let most = 0;
+  const commands: [string, () => Subject, (doing: Doing) => Promise<Done>][] = [
+    [
+      "settings",
+      () => ({ kind: "settings", id: 1 }),
+      async (doing) => saveSettings(db, { ...(await readSettings(db)), leadDays: 20 }, doing),
+    ],
+    [
+      "material",
+      () => ({ kind: "material", id: 8 }),
+      async (doing) => saveMaterial(db, { ...(await materialRow(db, 8))!, inci: "Oil" }, doing),
+    ],
     [
       "prices",
-      { kind: "product", id: 1 },
+      () => ({ kind: "product", id: 1 }),
       (doing) => choosePrices(db, { productId: 1, own: null, prices: { online: micros(9_900_000) } }, doing),
+    ],
+    [
+      "what a lot of scent may be",
+      () => ({ kind: "lot", id: scentLot }),
+      (doing) => sayScentMost(db, { lotId: scentLot, ppm: ++most }, doing),
     ],
   ];
   it.each(commands)("%s kept over a newer one is refused, and names it", async (_, subject, keep) => {
-    const seen = await versionOf(db, subject);
+    const seen = await versionOf(db, subject());
     const first = await keep({ day: DAY, seen });
     const late = keep({ day: DAY, seen });
     await expect(late).rejects.toThrow(ChangedMeanwhile);

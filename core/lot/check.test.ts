@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { checkOf, checks, slipsOf } from "./check.ts";
 import { lotNumber } from "./number.ts";
 
-const ALPHABET = [..."0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ"];
+const ALPHABET = Array.from("0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ");
 /** The system as the standard gives it (from memory): P₁ = 36; Pⱼ₊₁ = 2·((Pⱼ + aⱼ) mod 36, 36 for 0) mod 37; the check makes it 1 mod 36. */
 function byHand(text: string): string {
   let p = 36;
@@ -28,7 +28,7 @@ describe("the check character", () => {
   });
   it("finds every single slip there is", () => {
     for (const number of NUMBERS)
-      for (const [i, was] of [...number].entries())
+      for (const [i, was] of Array.from(number).entries())
         if (was !== "-")
           for (const c of ALPHABET)
             if (c !== was) expect([number, i, c, checks(number.slice(0, i) + c + number.slice(i + 1))]).toEqual([number, i, c, false]);

@@ -80,6 +80,7 @@ const parts = (db: Reads, jarId: Placeholder) =>
         allergen: material.allergen,
         cautions: material.cautions,
         vegan: material.vegan,
+        feel: material.feel,
         keepsSealed: material.keepsSealed,
       },
       lot: {

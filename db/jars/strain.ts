@@ -46,6 +46,7 @@ async function makeOil(tx: Tx, name: string, parts: readonly JarPartRow[]): Prom
   const oil = sum(carriers.map((p) => p.qty));
   const density =
     carriers.reduce((a, p) => a + p.qty * (p.material.densities.liquid ?? p.material.densities.melted ?? 920), 0) / Math.max(1, oil);
+  const [main] = [...carriers].sort((a, b) => b.qty - a.qty);
   const [made] = await tx
     .insert(material)
     .values({
@@ -61,6 +62,7 @@ async function makeOil(tx: Tx, name: string, parts: readonly JarPartRow[]): Prom
       keepsSealed: 12,
       keepsOpened: 6,
       kept: "cool",
+      feel: main?.material.feel ?? "",
     })
     .onConflictDoNothing()
     .returning({ id: material.id });

@@ -5,15 +5,16 @@ import { eq } from "drizzle-orm";
 import { number, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
+import { notChangedSince } from "../act/seen.ts";
 import { nothingLater } from "../act/standing.ts";
 import { lot, material } from "../schema.ts";
 
 const said = (ppm: number): string => `${ppm / 10_000} %`;
 
-/** Writes down, or strikes out (null), the most of it by the paper, in millionths; 0 is none at all. @throws Refused for what is no scent, or says so already */
+/** Writes down, or strikes out (null), the most of it by the paper, in millionths; 0 is none at all. @throws Refused for what is no scent, or says so already; ChangedMeanwhile */
 export const sayScentMost = defineAct({
   kind: "scentMost",
-  run: async (tx, input: { lotId: number; ppm: number | null }) => {
+  run: async (tx, input: { lotId: number; ppm: number | null }, { seen }) => {
     const [before] = await tx
       .select({ id: lot.id, number: lot.number, materialId: lot.materialId, kind: material.kind, ppm: lot.scentMostPpm })
       .from(lot)
@@ -21,6 +22,7 @@ export const sayScentMost = defineAct({
       .where(eq(lot.id, input.lotId))
       .for("no key update", { of: lot });
     if (!before) throw Refused.one("", "That lot isn't here any more.");
+    await notChangedSince(tx, { kind: "lot", id: before.id }, seen);
     if (!isScent(before)) throw Refused.one("most", "Only an essential oil or a fragrance has such a limit.");
     if (before.ppm === input.ppm)
       throw Refused.one("most", input.ppm === null ? "Enter the per cent its paper allows." : "That is what stands there already.");

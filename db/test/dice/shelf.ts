@@ -1,6 +1,5 @@
 /** By dice: what comes onto the shelf, is counted, corrected, opened, held and taken off it. */
 import { mg } from "#core/measure/exact";
-import { randomUUID } from "node:crypto";
 import { eq, gt } from "drizzle-orm";
 import { lot, movement, purchase, stockCount } from "../../schema.ts";
 import { correctReceipt } from "../../shelf/correct.ts";
@@ -11,7 +10,6 @@ import { openingStock, sayCost } from "../../shelf/opening.ts";
 import { arrive, receive, receiveMany } from "../../shelf/receive.ts";
 import { readReceipt } from "../../shelf/receipts.ts";
 import { noteCount, postStocktake } from "../../shelf/stocktake.ts";
-import { saveMaterial } from "../../shelf/keepMaterial.ts";
 import { sayScentMost } from "../../shelf/scentMost.ts";
 import { euro } from "../fresh.ts";
 import { DAY, idIn } from "../workshop.ts";
@@ -159,24 +157,9 @@ export const SHELF = {
     return l ? (v) => holdLot(v.db, { lotId: at(v.lots, l.id), reason: b % 3 ? `Why ${b}` : null }, doing) : null;
   },
 
-  scentMost: (_db, a, b) => {
-    return async (v) => {
-      const scent = idIn(
-        await saveMaterial(v.db, { name: `Scent ${randomUUID()}`, kind: "essentialOil", densities: { liquid: 900 } }, doing),
-      );
-      const line = {
-        materialId: scent,
-        supplierLot: "",
-        packs: 1,
-        packSize: "10 g",
-        qty: 10_000,
-        price: euro(1 + a / 100),
-        bestBefore: null,
-      };
-      await receive(v.db, { supplier: "Mill", day: DAY, postage: euro(0), lines: [line] }, doing);
-      const [made] = await v.db.select({ id: lot.id }).from(lot).where(eq(lot.materialId, scent));
-      return sayScentMost(v.db, { lotId: made!.id, ppm: b * 10 }, doing);
-    };
+  scentMost: async (db, a, b) => {
+    const l = pickOf(await onHand(db, ["essentialOil"]), a);
+    return l ? (v) => sayScentMost(v.db, { lotId: at(v.lots, l.id), ppm: b % 4 ? b * 10 : null }, doing) : null;
   },
 
   harvest: (_db, a, b) => {
