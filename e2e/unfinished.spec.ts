@@ -101,9 +101,7 @@ test("a refused save says so beside its field and at the button; both go when it
   await expect(held).toBeVisible();
   await page.getByRole("button", { name: "Add a product" }).click();
   // One of the demo's, which has its price: another journey may have made others.
-  await page.getByLabel("Product, row 1").fill("Rosehip body butter, 120 g");
-  await page.getByRole("listbox").getByRole("option").first().click();
-  await page.getByLabel("Units, row 1").fill("1");
+  await fillRow(page, 1, { Product: "Rosehip body butter, 120 g", Units: "1" });
   await expect(held).toBeHidden();
   // Thrown away, it is as if it had never been typed.
   await page.waitForTimeout(700);
