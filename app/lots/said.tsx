@@ -45,7 +45,7 @@ export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; op
           {...sheet.register("most")}
           problem={sheet.formState.errors.most?.message}
         />
-        <Button type="submit" className="mt-6" disabled={sheet.busy}>
+        <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
           Write it down
         </Button>
       </form>

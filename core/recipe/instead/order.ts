@@ -39,7 +39,7 @@ export function otherwise(by: StandIn, was: StandIn): (string | false)[] {
       was.feel !== "" &&
       (STEPS.indexOf(by.feel) > STEPS.indexOf(was.feel) ? "richer on the skin" : "lighter on the skin"),
     by.smell !== was.smell && by.smell === "strong" && "smells strongly of itself",
-    by.smell !== was.smell && was.smell === "strong" && "smells less of itself",
+    by.smell !== "" && by.smell !== was.smell && was.smell === "strong" && "smells less of itself",
     isScent(by) && by.scentNote !== "" && (by.scentNote === was.scentNote ? `a ${by.scentNote} note too` : `a ${by.scentNote} note`),
     Math.abs(warmer) >= 5 && `melts ${Math.abs(warmer)} °C ${warmer > 0 ? "warmer" : "cooler"}`,
   ];
