@@ -6,8 +6,8 @@ import brands from "./scripts/lint/brands.mjs";
 /** Files of one folder may not import from these places. */
 const mayNot = (files, places, why) => ({
   files,
-  // Tests of a room may load the demo workshop.
-  ignores: ["**/*.test.ts"],
+  // Tests of a room, and what they share, may load the demo workshop.
+  ignores: ["**/*.test.ts", "*/test/**"],
   rules: {
     "no-restricted-imports": ["error", { patterns: [{ regex: `^(#|(\\.\\./)+)(${places.join("|")})/`, message: why }] }],
   },

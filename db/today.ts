@@ -104,43 +104,28 @@ const shown = {
   measured: orNull(sql`measured`.mapWith(oneOf(["weight", "count"]))),
   total: number(sql`total`),
 };
-const inOrder = sql`day collate "C" nulls last, name, id`;
 
 const lotsListed = (db: Reads, day: Day): Promise<Waiting[]> =>
   ask(db, "lots_wait", days(day), () =>
-    db
-      .select(shown)
-      .from(
-        sql`(select station, kind, id, name, number, best_before::text as day, on_hand::float8 as amount, ${measuredOf(sql`of_kind`)} as measured, total
+    db.select(shown).from(
+      sql`(select station, kind, id, name, number, best_before::text as day, on_hand::float8 as amount, ${measuredOf(sql`of_kind`)} as measured, total
             from (select *, ${placed(sql`best_before`)} from ${lots}) placed where ${first}) listed`,
-      )
-      .orderBy(inOrder),
+    ),
   );
 const restListed = (db: Reads, name: string, of: SQL, day: Day): Promise<Waiting[]> =>
   ask(db, name, days(day), () =>
     db
       .select(shown)
       .from(sql`(select *, ${placed(sql`day collate "C"`)} from ${of}) placed`)
-      .where(first)
-      .orderBy(inOrder),
+      .where(first),
   );
 
+/** After every day. */
 const NO_DAY = "9999";
 const sooner = (a: Waiting, b: Waiting): number => {
   const [x, y] = [a.day ?? NO_DAY, b.day ?? NO_DAY];
   return x < y ? -1 : x > y ? 1 : a.name.localeCompare(b.name) || a.id - b.id;
 };
-
-/** Two lists in one order, each being in it. */
-function merged(some: readonly Waiting[], rest: readonly Waiting[]): Waiting[] {
-  const all: Waiting[] = [];
-  let next = 0;
-  for (const w of some) {
-    while (next < rest.length && sooner(rest[next]!, w) < 0) all.push(rest[next++]!);
-    all.push(w);
-  }
-  return [...all, ...rest.slice(next)];
-}
 
 /** The first of each kind in one order. Lots and what runs low are asked for beside the rest: there may be a thousand of them, and none waits for another. */
 async function listed(db: Reads, day: Day): Promise<Waiting[]> {
@@ -149,7 +134,7 @@ async function listed(db: Reads, day: Day): Promise<Waiting[]> {
     restListed(db, "low_waits", low, day),
     restListed(db, "others_wait", others, day),
   ]);
-  return merged(merged(some, short), rest);
+  return [...some, ...short, ...rest].sort(sooner);
 }
 
 /** How much waits at each station: what the Line shows on every page. */

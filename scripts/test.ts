@@ -1,5 +1,5 @@
 /**
- * `npm test`: type check, lint, unit tests, database tests and the tests through the real interface, on a throw-away
+ * `npm test`: type check, unit tests, database tests, lint beside them, and the tests through the real interface, on a throw-away
  * database cluster. Ends with one line of counts.
  */
 import { spawn } from "node:child_process";
@@ -19,14 +19,37 @@ import { torture } from "./torture/torture.ts";
 let passed = 0;
 let failed = 0;
 const undo: (() => unknown)[] = [];
-let child: ReturnType<typeof spawn> | null = null;
+const children = new Set<ReturnType<typeof spawn>>();
 
 /** Runs a tool of node_modules; its output is ours. */
 const run = (args: string[], env: NodeJS.ProcessEnv = {}): Promise<boolean> =>
   new Promise((done) => {
-    child = spawn(process.execPath, args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } });
-    child.on("exit", (code) => done(code === 0));
+    const child = spawn(process.execPath, args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } });
+    children.add(child);
+    child.on("exit", (code) => {
+      children.delete(child);
+      done(code === 0);
+    });
   });
+
+/** Begins a tool that takes minutes of one core, beside what takes the other; what it printed is shown when it is waited for. */
+function beside(args: string[]): () => Promise<boolean> {
+  const child = spawn(process.execPath, args, { stdio: ["ignore", "pipe", "pipe"] });
+  children.add(child);
+  const said: Buffer[] = [];
+  for (const out of [child.stdout, child.stderr]) out.on("data", (part: Buffer) => said.push(part));
+  const ended = new Promise<boolean>((done) =>
+    child.on("close", (code) => {
+      children.delete(child);
+      done(code === 0);
+    }),
+  );
+  return async () => {
+    const ok = await ended;
+    process.stdout.write(Buffer.concat(said));
+    return ok;
+  };
+}
 const bin = (path: string): string => join("node_modules", path);
 
 async function step(name: string, work: () => Promise<boolean>): Promise<void> {
@@ -111,7 +134,7 @@ async function finish(code: number): Promise<void> {
 }
 for (const signal of ["SIGINT", "SIGTERM"] as const)
   process.on(signal, () => {
-    child?.kill();
+    for (const child of children) child.kill();
     void finish(1);
   });
 
@@ -129,11 +152,12 @@ try {
       (await run([bin("typescript/bin/tsc"), "-p", "core"])) &&
       run([bin("typescript/bin/tsc"), "-p", "."]),
   );
-  await step("lint", () => run([bin("eslint/bin/eslint.js"), ".", "--max-warnings", "0"]));
+  const linted = beside([bin("eslint/bin/eslint.js"), ".", "--max-warnings", "0"]);
   await step("format", () => run([bin("prettier/bin/prettier.cjs"), "--check", "--log-level", "warn", "."]));
   await step("unit tests", () => vitest("unit"));
   const server = process.env.DATABASE_URL ?? (await throwAwayCluster());
   await step("database tests", () => vitest("database", { DATABASE_URL: server }));
+  await step("lint", linted);
   await step("interface tests", () => interfaceTests(server));
   await step("hard knocks, briefly", async () => {
     const { held, broke } = await torture(server, { seed: Number(process.env.ZELBIN_SEED ?? 1), times: 1 });

@@ -167,6 +167,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
               tone={state === "expired" ? "bad" : undefined}
               how={lot.productId === null ? <p>{BEST_BY[lot.bestBy]}.</p> : undefined}
             />
+            {lot.scentMostPpm !== null && <Figure label="Of a product at most" value={`${percentText(lot.scentMostPpm)} %`} />}
             <Figure label="Came from" value={`${back.length} lots`} />
             <Figure label="Went into" value={`${forward.length} lots`} />
             <Figure

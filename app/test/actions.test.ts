@@ -2,12 +2,9 @@
  * Every action of the application, fed with rubbish: it answers with problems beside fields or a page that isn't there, never
  * with a crash, and nothing is stored.
  */
-import type { OpenDb } from "#db/client";
-import { freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
 import { sql } from "drizzle-orm";
 import fc from "fast-check";
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it } from "vitest";
 import { action as addMaterial } from "../shelf/materials/add.tsx";
 import { action as changeFacts } from "../shelf/materials/facts.tsx";
 import { action as count } from "../shelf/materials/material.tsx";
@@ -49,6 +46,7 @@ import { action as onToday } from "../today/today.tsx";
 import { action as away } from "../away/away.ts";
 import { action as contact } from "../people/contact.tsx";
 import { action as takeBack } from "../book/takeBack.ts";
+import { db, theDemo } from "./demo.ts";
 
 type Action = (args: { request: Request; params: Record<string, string>; context: object }) => Promise<unknown>;
 const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fields: readonly string[]; intent?: string }> = {
@@ -117,8 +115,6 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   settings: { run: settings, params: {}, fields: ["workshop", "currency", "school", "channels", "batchScheme"] },
 };
 
-let db: OpenDb;
-let drop: () => Promise<void>;
 /** How many rows every table has, and what is on hand: nothing may change it. */
 const state = async (): Promise<unknown> => {
   const tables = [
@@ -158,13 +154,7 @@ const state = async (): Promise<unknown> => {
 };
 let before: unknown;
 
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, "2026-11-25");
-  process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
-});
-afterAll(() => drop());
+theDemo();
 beforeEach(async () => {
   before = await state();
 });

@@ -1,24 +1,15 @@
 /** Sheets of jars as a browser posts them, on the demo workshop: what is right is kept, what is wrong is said beside its field. */
 import { lotsForJars, readJar, steepingJars } from "#db/jars/read";
 import { listMaterials } from "#db/shelf/materials";
-import type { OpenDb } from "#db/client";
-import { expectLedgerTrue, freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { expectLedgerTrue } from "#db/test/fresh";
+import { describe, expect, it } from "vitest";
 import { action as fill } from "../jars/fill.tsx";
 import { action as jar } from "../jars/jar.tsx";
 import { action as photo } from "../jars/photo.ts";
 import { post } from "./posting.ts";
+import { db, theDemo } from "./demo.ts";
 
-let db: OpenDb;
-let drop: () => Promise<void>;
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, "2026-11-25");
-  process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
-});
-afterAll(() => drop());
+theDemo();
 
 const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 

@@ -1,22 +1,12 @@
 /** Looking a lot up by a number with a slip in it, on the demo. */
-import type { OpenDb } from "#db/client";
 import { lot } from "#db/schema";
 import { readSettings, saveSettings } from "#db/settings";
-import { freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
 import { desc } from "drizzle-orm";
-import { afterAll, beforeAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import { loader } from "../lots/lots.tsx";
+import { db, theDemo } from "./demo.ts";
 
-let db: OpenDb;
-let drop: () => Promise<void>;
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, "2026-11-25");
-  process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
-});
-afterAll(() => drop());
+theDemo();
 
 const asked = (number: string) =>
   loader({ request: new Request(`http://127.0.0.1/lots?number=${encodeURIComponent(number)}`), params: {}, context: {} } as never);

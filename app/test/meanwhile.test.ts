@@ -9,7 +9,6 @@ import { readBook, readAct } from "#db/act/book";
 import type { Done, Doing } from "#db/act/define";
 import { versionOf } from "#db/act/seen";
 import { takeBack } from "#db/act/takeBack";
-import type { OpenDb } from "#db/client";
 import { listGiftOrders } from "#db/gifts/gifts";
 import { heat, tend } from "#db/jars/fill";
 import { readJar, steepingJars } from "#db/jars/read";
@@ -23,29 +22,22 @@ import { holdLot } from "#db/shelf/count";
 import { retireMaterial, saveMaterial } from "#db/shelf/keepMaterial";
 import { listMaterials, materialRow } from "#db/shelf/materials";
 import { sayScentMost } from "#db/shelf/scentMost";
-import { freshDb } from "#db/test/fresh";
 import { refused } from "#db/test/workshop";
-import { loadDemo } from "#demo/load";
 import { count, eq } from "drizzle-orm";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { beforeAll, describe, expect, it } from "vitest";
 import { action as order } from "../gifts/order.tsx";
 import { orderTexts } from "../gifts/orderTexts.ts";
 import { action as day } from "../markets/day.tsx";
 import { dayTexts } from "../markets/dayTexts.ts";
 import { action as recipe } from "../recipes/write.tsx";
 import { recipeTexts } from "../recipes/recipeTexts.ts";
+import { DAY, db, theDemo } from "./demo.ts";
 
-const DAY = "2026-11-25";
 const LATER = "2026-12-02";
-let db: OpenDb;
-let drop: () => Promise<void>;
 /** A lot of an essential oil. */
 let scentLot: number;
+theDemo();
 beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, DAY);
-  process.env.ZELBIN_TODAY = DAY;
-  globalThis.zelbinDb = db;
   const [scent] = await db
     .select({ id: lot.id })
     .from(lot)
@@ -53,7 +45,6 @@ beforeAll(async () => {
     .where(eq(material.kind, "essentialOil"));
   scentLot = scent!.id;
 });
-afterAll(() => drop());
 
 interface Answer {
   status: number;

@@ -1,32 +1,22 @@
 /** What is posted many times at the same moment counts once; two who give the same name at the same moment are told so beside it. */
-import type { OpenDb } from "#db/client";
-import { freshDb } from "#db/test/fresh";
 import { refused } from "#db/test/workshop";
-import { loadDemo } from "#demo/load";
 import { saveContact } from "#db/contacts";
 import { readJar } from "#db/jars/read";
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { readReceipt } from "#db/shelf/receipts";
 import { act, harvestCheck } from "#db/schema";
 import { count, eq, sql } from "drizzle-orm";
-import { afterAll, beforeAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import { action as jar } from "../jars/jar.tsx";
 import { action as photo } from "../jars/photo.ts";
 import { action as wall } from "../jars/jars.tsx";
 import { action as receipt } from "../shelf/receipts/receipt.tsx";
 import { action as harvest } from "../shelf/harvests/harvest.tsx";
 import { post } from "./posting.ts";
+import { DAY, db, theDemo } from "./demo.ts";
 
 const TIMES = 20;
-const DAY = "2026-11-25";
-let db: OpenDb;
-let drop: () => Promise<void>;
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  globalThis.zelbinDb = db;
-  await loadDemo(db, DAY);
-});
-afterAll(() => drop());
+theDemo();
 
 const token = () => crypto.randomUUID();
 const file = (name: string): FormData => {

@@ -3,14 +3,11 @@ import { readRecipeFile } from "#core/recipe/portable";
 import { likeKinds, onHandOf } from "#core/recipe/instead/standIn";
 import type { Scribbled } from "#core/recipe/scribbled/read";
 import { readWritten } from "#core/recipe/written";
-import type { OpenDb } from "#db/client";
 import { lotsOfMaterials } from "#db/ledger/lots";
 import { materialsOf } from "#db/recipe/costs";
 import { readRecipes, type WrittenRecipe } from "#db/recipe/read";
 import { materialsNamed } from "#db/shelf/materials";
-import { freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { beforeAll, describe, expect, it } from "vitest";
 import { usesUp } from "../lots/usesUp.server.ts";
 import { loader as offers } from "../recipes/cost/offers.ts";
 import { loader as standIns } from "../recipes/instead/standIns.ts";
@@ -19,18 +16,13 @@ import { fromPortable } from "../recipes/scribbled/portableTexts.ts";
 import { loader as file } from "../recipes/scribbled/recipeFile.ts";
 import { action as scribble } from "../recipes/scribbled/scribbled.ts";
 import { stuffOf } from "../shelf/stuff.server.ts";
+import { db, theDemo } from "./demo.ts";
 
-let db: OpenDb;
-let drop: () => Promise<void>;
 let written: WrittenRecipe[];
+theDemo();
 beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, "2026-11-25");
-  process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
   written = await readRecipes(db);
 });
-afterAll(() => drop());
 
 const asking = (query: string) => ({ request: new Request(`http://127.0.0.1/x?${query}`), params: {}, context: {} }) as never;
 const fileOf = async (id: number, as: string): Promise<Response> =>

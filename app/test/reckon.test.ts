@@ -1,20 +1,10 @@
 /** The reckon bar against the demo workshop: a hundred questions of our own, with those of core/said/text/plain.txt that need no book. */
-import type { OpenDb } from "#db/client";
-import { freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { EXAMPLES } from "../reckon/reading.ts";
 import { loader } from "../reckon/reckon.ts";
+import { theDemo } from "./demo.ts";
 
-let db: OpenDb;
-let drop: () => Promise<void>;
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, "2026-11-25");
-  process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
-});
-afterAll(() => drop());
+theDemo();
 
 const ask = (q: string) =>
   loader({ request: new Request(`http://127.0.0.1/reckon?q=${encodeURIComponent(q)}`), params: {}, context: {} } as never);

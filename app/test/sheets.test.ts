@@ -3,10 +3,8 @@ import { listHarvests } from "#db/shelf/harvests";
 import { listMaterials } from "#db/shelf/materials";
 import { listReceipts, readReceipt, stillToCome } from "#db/shelf/receipts";
 import { walkShelf } from "#db/shelf/stocktake";
-import type { OpenDb } from "#db/client";
-import { expectLedgerTrue, freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { expectLedgerTrue } from "#db/test/fresh";
+import { describe, expect, it } from "vitest";
 import { action as fromFile } from "../shelf/receipts/file.tsx";
 import { action as harvest } from "../shelf/harvests/harvest.tsx";
 import { action as material } from "../shelf/materials/material.tsx";
@@ -20,16 +18,9 @@ import { action as fill } from "../jars/fill.tsx";
 import { loader as readFile } from "../files/file.ts";
 import type { Preview } from "../shelf/intake/intake.server.ts";
 import { post, type Action } from "./posting.ts";
+import { db, theDemo } from "./demo.ts";
 
-let db: OpenDb;
-let drop: () => Promise<void>;
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, "2026-11-25");
-  process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
-});
-afterAll(() => drop());
+theDemo();
 
 const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 

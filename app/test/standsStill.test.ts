@@ -10,20 +10,17 @@ import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { SCHOOL_IDS } from "#core/stock/schools";
 import { choosePrices } from "#db/prices/prices";
-import type { OpenDb } from "#db/client";
 import { readWhole } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { batch, giftOrder, harvest, jar, lot, marketDay, material, product, purchase, recipe } from "#db/schema";
 import { readSettings, saveSettings } from "#db/settings";
 import { retireMaterial, saveMaterial } from "#db/shelf/keepMaterial";
-import { freshDb } from "#db/test/fresh";
-import { loadDemo } from "#demo/load";
 import { isNotNull } from "drizzle-orm";
 import fc from "fast-check";
 import { createElement, type ComponentType } from "react";
 import { renderToString } from "react-dom/server";
 import { createRoutesStub } from "react-router";
-import { afterAll, beforeAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import * as batchPage from "../bench/batch.tsx";
 import * as orderPage from "../gifts/order.tsx";
 import * as labelPage from "../jars/label.tsx";
@@ -33,18 +30,10 @@ import * as dayPage from "../markets/day.tsx";
 import * as harvestPage from "../shelf/harvests/harvest.tsx";
 import * as receiptPage from "../shelf/receipts/receipt.tsx";
 import { WorkshopContext } from "../ui/workshop.ts";
+import { DAY, db, theDemo } from "./demo.ts";
 
-const DAY = "2026-11-25";
 const doing = { day: DAY };
-let db: OpenDb;
-let drop: () => Promise<void>;
-beforeAll(async () => {
-  ({ db, drop } = await freshDb());
-  await loadDemo(db, DAY);
-  process.env.ZELBIN_TODAY = DAY;
-  globalThis.zelbinDb = db;
-});
-afterAll(() => drop());
+theDemo();
 
 interface Page {
   loader: (args: never) => Promise<unknown>;

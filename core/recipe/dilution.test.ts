@@ -5,15 +5,16 @@ import { mg } from "../measure/exact.ts";
 import { byNotes, byOils, notesOf, readParts } from "../scent/blend.ts";
 import type { JudgedLine } from "./judge/judgement.ts";
 import { blendWeights } from "./judge/scent.ts";
-import { afterSpill, mostInPot, mostOn, scentOf } from "../scent/dilution.ts";
+import { afterSpill, mostInPot, mostOn, scentOf, type ScentLine } from "../scent/dilution.ts";
 import { readWritten } from "./written.ts";
 
 describe("dilution, by hand", () => {
   // 3 g lavender and 1 g clove in 400 g: 1 % together, clove 0.25 % of the whole and a quarter of the blend. Clove's 0.5 % allows 2 % blend.
-  const blend = [
-    { name: "Lavender", libraryKey: "eo-lavender", weight: mg(3000) },
-    { name: "Clove", libraryKey: "eo-clove-bud", weight: mg(1000) },
-  ];
+  const oil = (name: string, libraryKey: string, weight: number, over: Partial<ScentLine> = {}): ScentLine => ({
+    ...{ name, libraryKey, weight: mg(weight), lots: [], short: false },
+    ...over,
+  });
+  const blend = [oil("Lavender", "eo-lavender", 3000), oil("Clove", "eo-clove-bud", 1000)];
   // Light, thick and heavy: 40 drops of sweet orange are 2 mL of 0.845, 30 of castor at 15 to the mL are 2 mL of 0.961, 20 of clove 1 mL of 1.05.
   it.each([
     ["Sweet orange essential oil", "eo-orange", "40 drops", 1.69],
@@ -40,17 +41,21 @@ describe("dilution, by hand", () => {
     expect(scentOf(blend, mg(400_000), "lips", "anyone")!.most).toEqual({ share: 0.01, by: { kind: "use" } });
   });
   it("a lot's own paper stands above the usual ceiling, stricter or not; of several lots the strictest counts; nothing is nothing", () => {
-    const most = (...ppm: (number | null)[]) => {
+    const most = (short: boolean, ...ppm: (number | null)[]) => {
       const lots = ppm.map((scentMostPpm, i) => ({ number: `C${i}`, scentMostPpm }));
-      const s = scentOf([blend[0]!, { ...blend[1]!, lots }], mg(400_000), "spot", "anyone")!;
+      const s = scentOf([blend[0]!, { ...blend[1]!, lots, short }], mg(400_000), "spot", "anyone")!;
       return [s.oils[1]!.ceiling, Math.round(s.most.share * 1e6) / 1e6];
     };
-    expect(most()).toEqual([{ share: 0.005, lot: null }, 0.02]);
-    expect(most(2_000)).toEqual([{ share: 0.002, lot: "C0" }, 0.008]);
-    expect(most(8_000)).toEqual([{ share: 0.008, lot: "C0" }, 0.032]);
-    expect(most(8_000, null)).toEqual([{ share: 0.005, lot: null }, 0.02]);
-    expect(most(8_000, 3_000)).toEqual([{ share: 0.003, lot: "C1" }, 0.012]);
-    expect(most(0)).toEqual([{ share: 0, lot: "C0" }, 0]);
+    expect(most(false)).toEqual([{ share: 0.005, lot: null }, 0.02]);
+    expect(most(false, 2_000)).toEqual([{ share: 0.002, lot: "C0" }, 0.008]);
+    expect(most(false, 8_000)).toEqual([{ share: 0.008, lot: "C0" }, 0.032]);
+    expect(most(false, 8_000, null)).toEqual([{ share: 0.005, lot: null }, 0.02]);
+    expect(most(false, 8_000, 3_000)).toEqual([{ share: 0.003, lot: "C1" }, 0.012]);
+    // What has to be bought besides has a paper nobody has seen.
+    expect(most(true, 8_000)).toEqual([{ share: 0.005, lot: null }, 0.02]);
+    expect(most(true, 2_000)).toEqual([{ share: 0.002, lot: "C0" }, 0.008]);
+    expect(most(false, 1_000_000)[0]).toEqual({ share: 1, lot: "C0" });
+    expect(most(false, 0)).toEqual([{ share: 0, lot: "C0" }, 0]);
     expect(scentOf([{ ...blend[0]!, lots: [{ number: "L", scentMostPpm: 1_000 }] }], mg(400_000), "spot", "anyone")!.most).toEqual({
       share: 0.001,
       by: { kind: "oil", name: "Lavender", ceiling: { share: 0.001, lot: "L" } },
@@ -58,15 +63,7 @@ describe("dilution, by hand", () => {
   });
   it("shares of each sun limit add up", () => {
     // Bergamot 0.2 % of 0.4 % and lemon 1 % of 2 %: half and half, just at the limit.
-    const s = scentOf(
-      [
-        { name: "Bergamot", libraryKey: "eo-bergamot", weight: mg(200) },
-        { name: "Lemon", libraryKey: "eo-lemon", weight: mg(1000) },
-      ],
-      mg(100_000),
-      "spot",
-      "anyone",
-    )!;
+    const s = scentOf([oil("Bergamot", "eo-bergamot", 200), oil("Lemon", "eo-lemon", 1000)], mg(100_000), "spot", "anyone")!;
     expect(s.sun).toBeCloseTo(1, 9);
     expect(s.most.by.kind).toBe("sun");
     expect(s.most.share).toBeCloseTo(0.012, 9);

@@ -4,18 +4,15 @@
  */
 import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
-import { ceilingBy, FOR_WHOM, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type PaperLot, type UsedOn } from "./limits.ts";
+import { ceilingBy, FOR_WHOM, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type Taken, type UsedOn } from "./limits.ts";
 
 const SCENTS: ReadonlySet<KindId> = new Set<KindId>(["essentialOil", "fragrance"]);
 /** @example isScent({ kind: "fragrance" }) // true */
 export const isScent = (m: { kind: KindId }): boolean => SCENTS.has(m.kind);
 
-export interface ScentLine {
+export interface ScentLine extends Taken {
   name: string;
-  libraryKey: string | null;
   weight: Mg;
-  /** The lots it is taken from, each with what its supplier's paper allows. */
-  lots?: readonly PaperLot[];
 }
 
 export interface ScentFacts {
@@ -40,22 +37,23 @@ export const mostOn = (on: UsedOn, whom: ForWhom): number => USED_ON[on].most * 
 
 /**
  * What a blend comes to in a pot; null where there is none. Lines of one oil count as one.
- * @example scentOf([{ name: "Clove bud", libraryKey: "eo-clove-bud", weight: mg(1000) }], mg(100_000), "hands", "anyone")?.most.share // 0.005
+ * @example scentOf([{ name: "Clove bud", libraryKey: "eo-clove-bud", weight: mg(1000), lots: [], short: false }], mg(100_000), "hands", "anyone")?.most.share // 0.005
  */
 export function scentOf(lines: readonly ScentLine[], total: Mg, on: UsedOn, whom: ForWhom): ScentFacts | null {
   const byName = new Map<string, ScentLine>();
   for (const l of lines) {
     const was = byName.get(l.name);
-    byName.set(l.name, { ...l, weight: mg(l.weight + (was?.weight ?? 0)), lots: [...(was?.lots ?? []), ...(l.lots ?? [])] });
+    if (!was) byName.set(l.name, l);
+    else byName.set(l.name, { ...l, weight: mg(l.weight + was.weight), lots: [...was.lots, ...l.lots], short: l.short || was.short });
   }
   const blend = sum(lines.map((l) => l.weight));
   if (blend === 0 || total === 0) return null;
-  const oils = [...byName.values()].map(({ name, libraryKey, weight, lots = [] }) => ({
+  const oils = [...byName.values()].map(({ name, weight, ...taken }) => ({
     name,
     share: weight / total,
     part: weight / blend,
-    ceiling: ceilingBy(libraryKey, lots),
-    sun: sunLimitOf(libraryKey),
+    ceiling: ceilingBy(taken),
+    sun: sunLimitOf(taken.libraryKey),
   }));
   const sun = oils.reduce((a, o) => a + (o.sun === null ? 0 : o.share / o.sun), 0);
   const share = blend / total;
@@ -69,7 +67,8 @@ export function scentOf(lines: readonly ScentLine[], total: Mg, on: UsedOn, whom
 
 /**
  * The most one line may weigh so that its share of the whole is a ceiling, the rest staying as it is; rounded down to the milligram.
- * @param ceiling below 1
+ * @param ceiling from 1 on nothing is too much, and there is no such weight
+ * @throws RangeError from 1 on
  * @example mostInPot(mg(99_000), 0.01) // 1000 mg
  */
 export const mostInPot = (rest: Mg, ceiling: number): Mg => mg(Math.floor((rest * ceiling) / (1 - ceiling) + 1e-6));

@@ -61,17 +61,23 @@ export interface PaperLot {
   scentMostPpm?: number | null;
 }
 
+/** An oil as it would be taken: by its library entry, out of which lots, and whether some of it has to be bought, whose paper nobody has seen. */
+export interface Taken {
+  libraryKey: string | null;
+  lots: readonly PaperLot[];
+  short: boolean;
+}
+
 /**
- * The most of an oil in a product made out of these lots: each lot's paper stands above the usual ceiling, and the strictest counts.
- * @example ceilingBy("eo-clove-bud", [{ number: "C7", scentMostPpm: 8000 }]) // { share: 0.008, lot: "C7" }
+ * The most of an oil in a product: each lot's paper stands above the usual ceiling, which what has to be bought goes by; the strictest counts.
+ * @example ceilingBy({ libraryKey: "eo-clove-bud", lots: [{ number: "C7", scentMostPpm: 8000 }], short: false }) // { share: 0.008, lot: "C7" }
  */
-export function ceilingBy(key: string | null, lots: readonly PaperLot[]): Ceiling | null {
-  const usual = ceilingOf(key);
-  const said = lots.map(({ number, scentMostPpm: ppm }): Ceiling | null =>
-    ppm == null ? (usual !== null ? { share: usual, lot: null } : null) : { share: ppm / 1e6, lot: number },
-  );
-  if (said.length === 0) return usual === null ? null : { share: usual, lot: null };
-  return said.reduce((a, b) => (a === null || (b !== null && b.share < a.share) ? b : a));
+export function ceilingBy({ libraryKey, lots, short }: Taken): Ceiling | null {
+  const share = ceilingOf(libraryKey);
+  const usual: Ceiling | null = share === null ? null : { share, lot: null };
+  const said = lots.map(({ number, scentMostPpm: ppm }) => (ppm == null ? usual : { share: ppm / 1e6, lot: number }));
+  const all = short || lots.length === 0 ? [...said, usual] : said;
+  return all.reduce((a, b) => (a === null || (b !== null && b.share < a.share) ? b : a), null);
 }
 
 /** @example sunLimitOf("eo-bergamot") // 0.004 */

@@ -151,5 +151,7 @@ describe("standing in", () => {
       );
     expect(by(2_000)!.weight / by(2_000)!.pot.total).toBeCloseTo(0.002, 4);
     expect(by(0)).toBeNull();
+    // All of it is as much as is wanted.
+    expect(by(1_000_000)!.weight).toBe(of.lines[3]!.weight);
   });
 });

@@ -16,7 +16,7 @@ import { factsOf } from "../judge/judgedOf.ts";
 import { inGrams, type Judged, type JudgedLine, type Judgement } from "../judge/judgement.ts";
 import { keepingOf } from "../keeping.ts";
 import { feelsApart, otherwise, smellsApart, type Comparable } from "./order.ts";
-import { likeKinds, type StandIn } from "./standIn.ts";
+import { likeKinds, onHandOf, type StandIn } from "./standIn.ts";
 
 export interface Instead extends Comparable {
   weight: Mg;
@@ -54,8 +54,10 @@ function amountOf(of: Judged, line: JudgedLine, by: StandIn): Mg | null {
   const sets = setsBy(by);
   const rest = of.lines.filter((l) => l.row !== line.row);
   if (sets.as === "wax" && rest.length > 0) return mendWith(rest, sets, { firm: firmOf(of.lines, of), celsius: SAID_AT }, of.constants);
-  const ceiling = isScent(by) ? ceilingBy(by.libraryKey, by.lots) : null;
-  return ceiling === null ? line.weight : mg(Math.min(line.weight, mostInPot(mg(of.total - line.weight), ceiling.share)));
+  const ceiling = isScent(by) ? ceilingBy({ ...by, short: onHandOf(by) < line.weight }) : null;
+  return ceiling === null || ceiling.share >= 1
+    ? line.weight
+    : mg(Math.min(line.weight, mostInPot(mg(of.total - line.weight), ceiling.share)));
 }
 
 /** The largest wax line, and what it must weigh for the pot to set as it did; null where nothing has to be, or can be, put right. */

@@ -214,15 +214,17 @@ describe("what is said", () => {
   });
 
   it("a lot's own paper is what a scent is held against", () => {
-    const clove = (scentMostPpm: number) => {
+    const clove = (scentMostPpm: number, known = {}) => {
       const sheet: Sheet = {
         type: "salve",
         lines: [...SALVE, ["eo-clove-bud", "1 g"]],
         fill: "301 g",
         lots: { "eo-clove-bud": "2030-01-01" },
       };
-      return judged(sheet, texts(sheet), { scentMostPpm }).map((j) => [j.say, j.mend?.rows[0]?.entered ?? null]);
+      return answeredBy(judged(sheet, texts(sheet), { scentMostPpm }), known).open.map((j) => [j.say, j.mend?.rows[0]?.entered ?? null]);
     };
+    // What was answered to the usual ceiling is no answer to a paper.
+    expect(clove(1_000, { [`scent.ceiling ${nameOf("eo-clove-bud")}`]: "mine alone" })).toHaveLength(1);
     // A gram in 301 is 0.33 %: under the usual half per cent, over what this lot may be.
     expect(clove(5_000)).toEqual([]);
     expect(clove(1_000)).toEqual([[`${nameOf("eo-clove-bud")}: 0.33 % is over the 0.10 % that lot R1 may be.`, "0.3 g"]]);

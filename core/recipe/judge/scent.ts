@@ -33,7 +33,7 @@ export function blendWeights(of: Pick<Judged, "total">, scents: readonly JudgedL
 }
 
 /** That as the change of the sheet. */
-export function blendTo(...[of, scents, share, parts]: Parameters<typeof blendWeights>): Mend["rows"] {
+export function blendTo(of: Pick<Judged, "total">, scents: readonly JudgedLine[], share: number, parts?: readonly number[]): Mend["rows"] {
   const weights = blendWeights(of, scents, share, parts);
   return scents.map((l, i) => ({ row: l.row, entered: exactWeightText(weights[i]!) }));
 }
@@ -56,7 +56,8 @@ function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
     if (ceiling === null || oil.share <= ceiling.share) continue;
     const lines = scents.filter((l) => l.name === oil.name);
     found.push({
-      key: `scent.ceiling ${oil.name}`,
+      // Known of the usual ceiling, it isn't known of what a lot's paper says.
+      key: `scent.ceiling ${oil.name}${ceiling.lot === null ? "" : `, ${ceiling.lot}`}`,
       gravity: 3,
       say:
         ceiling.lot === null
