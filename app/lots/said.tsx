@@ -34,23 +34,21 @@ export const percentText = (ppm: number | null): string => (ppm === null ? "" : 
 export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; opened: Opened }) {
   const sheet = useSheet({ most: percentText(ppm) }, sheetOpened, { draft: "What a lot may be", sheet: "scentMost" });
   return (
-    <section className="no-print">
-      <Part title="By its supplier’s paper">
-        <SheetSays sheet={sheet} names={{ most: "Of a product at most, per cent" }} />
-        <form onSubmit={sheet.send("scentMost")} className="flex flex-wrap items-start gap-3">
-          <Text
-            data-amount="decimal"
-            className="w-80"
-            label="Of a product at most, per cent"
-            hint="It stands above the usual ceiling. 0 where it may not be in it; empty where the paper doesn’t say."
-            {...sheet.register("most")}
-            problem={sheet.formState.errors.most?.message}
-          />
-          <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
-            Write it down
-          </Button>
-        </form>
-      </Part>
-    </section>
+    <Part title="By its supplier’s paper" screenOnly>
+      <SheetSays sheet={sheet} names={{ most: "Of a product at most, per cent" }} />
+      <form onSubmit={sheet.send("scentMost")} className="flex flex-wrap items-start gap-3">
+        <Text
+          data-amount="decimal"
+          className="w-80"
+          label="Of a product at most, per cent"
+          hint="It stands above the usual ceiling. 0 where it may not be in it; empty where the paper doesn’t say."
+          {...sheet.register("most")}
+          problem={sheet.formState.errors.most?.message}
+        />
+        <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
+          Write it down
+        </Button>
+      </form>
+    </Part>
   );
 }

@@ -35,9 +35,17 @@ export function Sheet({ children, className = "", label }: { children: ReactNode
   );
 }
 
-export function Part({ title, children, aside }: { title: ReactNode; children: ReactNode; aside?: ReactNode }) {
+interface PartProps {
+  title: ReactNode;
+  children: ReactNode;
+  aside?: ReactNode;
+  /** Something to fill in, which paper has no use for. */
+  screenOnly?: boolean;
+}
+
+export function Part({ title, children, aside, screenOnly = false }: PartProps) {
   return (
-    <div className="mt-7 first:mt-0">
+    <div className={`mt-7 first:mt-0 ${screenOnly ? "no-print" : ""}`}>
       <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 className="text-[1.25rem]">{title}</h2>
         {aside}
