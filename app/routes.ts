@@ -51,7 +51,14 @@ export default [
       route("new", "gifts/order.tsx", { id: "gifts/new" }),
       route(":id", "gifts/order.tsx", { id: "gifts/one" }),
     ]),
-    ...prefix("lots", [index("lots/lots.tsx"), route(":number", "lots/lot.tsx")]),
+    ...prefix("lots", [
+      index("lots/lots.tsx"),
+      route("recalls", "lots/recall/recalls.tsx"),
+      route("recalls/new", "lots/recall/begin.tsx"),
+      route("recalls/:id", "lots/recall/recall.tsx"),
+      route("recalls/:id/letters", "lots/recall/letters.tsx"),
+      route(":number", "lots/lot.tsx"),
+    ]),
     ...prefix("book", [index("book/book.tsx"), route(":id", "book/act.tsx")]),
     ...prefix("begin", [
       index("begin/begin.tsx"),
@@ -72,6 +79,7 @@ export default [
   route("away", "away/away.ts"),
   route("drafts", "forms/drafts.ts"),
   route("progress/:token", "forms/progress.ts"),
+  route("lots/recalls/:id/list.csv", "lots/recall/listCsv.ts"),
   route("lots/:number/uses", "lots/uses.ts"),
   route("recipes/stand-ins", "recipes/instead/standIns.ts"),
   route("recipes/offers", "recipes/cost/offers.ts"),

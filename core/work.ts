@@ -6,6 +6,8 @@ import { addDays, type Day } from "./when.ts";
 
 /** Kinds of work, each with its minutes and the day it has to be done by, from the day it is about. */
 export const WORK = {
+  /** Before everything else: every hour somebody may be using it. */
+  recall: { minutes: 20, by: (_: Day | null, today: Day) => today },
   /** Half weighed, it stands in the way and gathers dust. */
   open: { minutes: 60, by: (_: Day | null, today: Day) => today },
   /** A jar past its latest day goes rancid by the day. */
@@ -64,7 +66,7 @@ export function inOrder<T extends Task>(tasks: readonly T[], today: Day): T[] {
   };
   return tasks
     .map((t, at) => ({ t, at, by: by(t) }))
-    .sort((a, b) => a.by.localeCompare(b.by) || WORK[a.t.kind].minutes - WORK[b.t.kind].minutes || a.at - b.at)
+    .sort((a, b) => Number(b.t.kind === "recall") - Number(a.t.kind === "recall") || a.by.localeCompare(b.by) || WORK[a.t.kind].minutes - WORK[b.t.kind].minutes || a.at - b.at)
     .map(({ t }) => t);
 }
 

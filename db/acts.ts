@@ -12,6 +12,7 @@ import { saveGiftOrder } from "./gifts/gifts.ts";
 import { packGiftOrder } from "./gifts/pack.ts";
 import { fillJar, heat, tend, topUp } from "./jars/fill.ts";
 import { blend, spoilJar, strainJar } from "./jars/strain.ts";
+import { beginRecall, closeRecall, tellRecall } from "./lots/recall.ts";
 import { closeMarketDay, saveMarketDay } from "./markets/markets.ts";
 import { deleteContact, retireContact, saveContact } from "./contacts.ts";
 import { choosePrices } from "./prices/prices.ts";
@@ -49,6 +50,9 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   open: openLot,
   dryness: sayDryness,
   hold: holdLot,
+  recall: beginRecall,
+  tellRecall,
+  closeRecall,
   scentMost: sayScentMost,
   offer: noteOffer,
   dropOffer,

@@ -11,6 +11,7 @@ export * from "./schema/material.ts";
 export * from "./schema/movement.ts";
 export * from "./schema/price.ts";
 export * from "./schema/purchase.ts";
+export * from "./schema/recall.ts";
 export * from "./schema/recipe.ts";
 export * from "./schema/settings.ts";
 export * from "./schema/stock.ts";

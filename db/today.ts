@@ -16,7 +16,7 @@ import { measuredOf, stockLevels } from "./shelf/low.ts";
 /** How far ahead Today looks. */
 export const AHEAD_DAYS = 21;
 
-const WAITS_AT = ["shelf", "jars", "bench", "cabinet", "prices", "markets", "gifts"] as const;
+const WAITS_AT = ["shelf", "jars", "bench", "cabinet", "prices", "markets", "gifts", "lots"] as const;
 
 export interface Waiting {
   station: (typeof WAITS_AT)[number];
@@ -65,6 +65,9 @@ const others = sql`(
   union all
   select 'bench', 'open', b.id, v.name, null, b.day::text, (select sum(s.planned) from batch_size s where s.batch_id = b.id)::float8, 'count'
     from batch b join recipe_version v on v.id = b.version_id where b.poured_act_id is null and b.cleared_act_id is null
+  union all
+  select 'lots', 'recall', r.id, case when r.rehearsal then 'Rehearsal' else 'Recall' end || ': ' || r.reason, null, a.day::text, null, null
+    from recall r join act a on a.id = r.begun_act_id where r.closed_act_id is null
   union all
   select 'prices', 'unpriced', p.id, r.name || ', ' || p.label, null, null, null, null
     from product p join recipe r on r.id = p.recipe_id where not p.retired and not r.retired

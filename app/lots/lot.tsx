@@ -23,6 +23,7 @@ import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { TraceDrawn } from "./traced.tsx";
 import { UsesUp } from "./usesUp.tsx";
 import type { Route } from "./+types/lot";
 
@@ -119,7 +120,8 @@ function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
   );
 }
 
-export default function Lot({ loaderData: { lot, back, forward, history, inLot, made, opened: sheetOpened, book } }: Route.ComponentProps) {
+export default function Lot({ loaderData }: Route.ComponentProps) {
+  const { lot, back, forward, history, inLot, made, opened: sheetOpened, book } = loaderData;
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
@@ -148,6 +150,9 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
         }
       >
         <Print />
+        <Link to={`/lots/recalls/new?lot=${encodeURIComponent(lot.number)}`} className="act">
+          Recall it
+        </Link>
         <Hold key={`${lot.hold} ${sheetOpened.seen}`} held={lot.hold} opened={sheetOpened} />
       </Heading>
       {lot.hold && (
@@ -188,6 +193,7 @@ export default function Lot({ loaderData: { lot, back, forward, history, inLot, 
           {lot.kind && isScent({ kind: lot.kind }) && (
             <ScentMost key={`${lot.scentMostPpm} ${sheetOpened.seen}`} ppm={lot.scentMostPpm} opened={sheetOpened} />
           )}
+          <TraceDrawn traced={loaderData} />
           {back.length > 0 && (
             <Part title="Came from">
               <Table

@@ -6,6 +6,7 @@ import { findLot, lotsLike, lotsNear } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";
 import { LotTag, showInColumn, When } from "../ui/figures/amounts.tsx";
+import { Link } from "../ui/link.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { kind } from "#core/material/kinds";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -31,7 +32,11 @@ export default function Lots({ loaderData: { q, found, near, slip } }: Route.Com
       <Heading
         title="Lots"
         about="Type any lot number, or part of one: off a tin, a bag, a supplier's notice. You get everything it came from and everything it went into."
-      />
+      >
+        <Link to="/lots/recalls" className="act">
+          Recalls
+        </Link>
+      </Heading>
       <Form className="mb-6 flex max-w-xl gap-2">
         <input
           type="search"

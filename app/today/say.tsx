@@ -45,6 +45,16 @@ export function say(w: Waiting, today: Day): Said {
         ),
         do: "Go on weighing",
       };
+    case "recall":
+      return {
+        to: `/lots/recalls/${w.id}`,
+        what: (
+          <>
+            {w.name}, begun {when}
+          </>
+        ),
+        do: "Go on with it",
+      };
     case "toPack":
       return {
         to: `/gifts/${w.id}`,

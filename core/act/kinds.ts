@@ -23,6 +23,9 @@ export const ACTS_SAID = {
   open: { say: "Lot opened", station: "shelf" },
   dryness: { say: "Dryness said", station: "shelf" },
   hold: { say: "Held or released", station: "lots" },
+  recall: { say: "Recall begun", station: "lots" },
+  tellRecall: { say: "Told of a recall", station: "lots" },
+  closeRecall: { say: "Recall closed", station: "lots" },
   scentMost: { say: "Supplier’s limit of a lot said", station: "lots" },
   offer: { say: "Offer noted", station: "shelf" },
   dropOffer: { say: "Offer forgotten", station: "shelf" },
@@ -75,6 +78,7 @@ export const SUBJECTS = {
   market: { say: "Market day", at: "/markets/" },
   order: { say: "Order", at: "/gifts/" },
   contact: { say: "Supplier, customer or market", at: "/people/" },
+  recall: { say: "Recall", at: "/lots/recalls/" },
   settings: { say: "Settings", at: null },
 } as const satisfies Record<string, { say: string; at: string | null }>;
 export type SubjectKind = keyof typeof SUBJECTS;

@@ -22,16 +22,16 @@ export interface Step {
 }
 
 /**
- * Every lot reachable from `start`, nearest first, without `start` itself.
- * @param direction "back" to what it came from, "forward" to what it went into
- * @example trace(3, [{ from: 1, to: 2 }, { from: 2, to: 3 }], "back") // [{ lot: 2, depth: 1 }, { lot: 1, depth: 2 }]
+ * Every lot reachable from some, nearest first, without those themselves.
+ * @param direction "back" to what they came from, "forward" to what they went into
+ * @example traceFrom([3], [{ from: 1, to: 2 }, { from: 2, to: 3 }], "back") // [{ lot: 2, depth: 1, via: 3 }, { lot: 1, depth: 2, via: 2 }]
  */
-export function trace(start: number, links: readonly Link[], direction: "back" | "forward"): Step[] {
+export function traceFrom(starts: readonly number[], links: readonly Link[], direction: "back" | "forward"): Step[] {
   const [near, far] = direction === "back" ? (["to", "from"] as const) : (["from", "to"] as const);
   const next = groupBy(links, (l) => l[near]);
-  const seen = new Set([start]);
+  const seen = new Set(starts);
   const steps: Step[] = [];
-  let ring = [start];
+  let ring: readonly number[] = starts;
   for (let depth = 1; ring.length > 0; depth++) {
     const outer: number[] = [];
     for (const via of ring)
@@ -45,3 +45,6 @@ export function trace(start: number, links: readonly Link[], direction: "back" |
   }
   return steps;
 }
+
+/** The same from one lot. @example trace(1, [{ from: 1, to: 2 }], "forward") // [{ lot: 2, depth: 1, via: 1 }] */
+export const trace = (start: number, links: readonly Link[], direction: "back" | "forward"): Step[] => traceFrom([start], links, direction);

@@ -90,6 +90,7 @@ const parts = (db: Reads, jarId: Placeholder) =>
         bestBefore: lot.bestBefore,
         dryness: lot.dryness,
         grown: lot.grown,
+        holdReason: lot.holdReason,
         hold: held,
       },
     })

@@ -118,9 +118,12 @@ export const strainJar = defineAct({
       taken.add(number);
       return number;
     });
+    // What is in it was put on hold while it steeped: so is what comes out of it.
+    const held = parts.find((p) => p.lot.holdReason !== null)?.lot;
+    const holdReason = held ? `${held.number} is in it, on hold: ${held.holdReason}` : null;
     const lots = await tx
       .insert(lot)
-      .values(numbers.map((number) => ({ number, materialId, name: j.name, arrived: day, printed: best })))
+      .values(numbers.map((number) => ({ number, materialId, name: j.name, arrived: day, printed: best, holdReason })))
       .returning({ id: lot.id });
     await keepBestBefore(
       tx,

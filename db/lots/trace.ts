@@ -1,7 +1,7 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
 import { slipsOf } from "#core/lot/check";
 import { trace, type Link } from "#core/lot/trace";
-import { and, asc, eq, sql, type Placeholder } from "drizzle-orm";
+import { and, asc, eq, sql, type Placeholder, type SQL } from "drizzle-orm";
 import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
@@ -21,10 +21,11 @@ import {
   purchase,
   purchaseLine,
   recipe,
+  recipeVersion,
 } from "../schema.ts";
 
 /** Lots named with what they are of, by id. */
-const namedLots = (db: Reads) =>
+export const namedLots = (db: Reads) =>
   db
     .select({
       id: lot.id,
@@ -57,6 +58,21 @@ const namedLots = (db: Reads) =>
 
 export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 
+/** What lots went into, and that into what, as part of a recursive statement. @param start the lots it begins with, each beside a null */
+const forth = (start: SQL): SQL => sql`forth(id, out_of) as (
+      ${start}
+      union select k.to_lot, forth.id from forth cross join lateral (select to_lot from lot_link where from_lot = forth.id group by 1) k
+    )`;
+
+/** Every link forward from some lots, in the order the lots came to be. */
+export const linksForth = (db: Reads, lotIds: readonly number[]): Promise<Link[]> =>
+  rowsOf(
+    db,
+    { from: aNumber, to: aNumber },
+    sql`with recursive ${forth(sql`select unnest(${sql.param([...lotIds])}::int[]), null::int`)}
+    select out_of as "from", id as "to" from forth where out_of is not null order by 1, 2`,
+  );
+
 /**
  * Links of every lot that can be reached from one, in both directions. A batch joins what was used in it to what was filled, a jar
  * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands. In the order the lots came to be.
@@ -71,10 +87,7 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
     with recursive back(id, went_into) as (
       select ${lotId}::int, null::int
       union select k.from_lot, back.id from back cross join lateral (select from_lot from lot_link where to_lot = back.id group by 1) k
-    ), forth(id, out_of) as (
-      select ${lotId}::int, null::int
-      union select k.to_lot, forth.id from forth cross join lateral (select to_lot from lot_link where from_lot = forth.id group by 1) k
-    )
+    ), ${forth(sql`select ${lotId}::int, null::int`)}
     select id as "from", went_into as "to" from back where went_into is not null
     union select out_of, id from forth where out_of is not null
     order by 1, 2`,
@@ -149,17 +162,34 @@ export async function traceLot(db: Reads, lotId: number) {
   const back = trace(lotId, links, "back");
   const forward = trace(lotId, links, "forward");
   const ids = [lotId, ...back.map((s) => s.lot), ...forward.map((s) => s.lot)];
-  const lots = new Map((await ask(db, "lots_traced", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)))).map((l) => [l.id, l]));
-  const history = await historyOf(db, [lotId, ...forward.map((s) => s.lot)]);
-  const made = await ask(db, "pours_of_lots", { ids }, (at) =>
-    db
-      .select({ lotId: batchSize.lotId, batchId: batch.id, day: batch.day, units: batchSize.units, note: batch.note })
-      .from(batchSize)
-      .innerJoin(batch, eq(batch.id, batchSize.batchId))
-      .where(anyOf(batchSize.lotId, at.ids)),
-  );
-  // Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own.
-  const inLot = await rowsOf(
+  const [named, history, made, strained, inLot] = await Promise.all([
+    ask(db, "lots_traced", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids))),
+    historyOf(db, [lotId, ...forward.map((s) => s.lot)]),
+    ask(db, "pours_of_lots", { ids }, (at) =>
+      db
+        .select({ lotId: batchSize.lotId, batchId: batch.id, day: batch.day, name: recipeVersion.name })
+        .from(batchSize)
+        .innerJoin(batch, eq(batch.id, batchSize.batchId))
+        .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+        .where(anyOf(batchSize.lotId, at.ids)),
+    ),
+    ask(db, "jars_of_lots", { ids }, (at) =>
+      db
+        .select({ lotId: movement.lotId, jarId: jar.id, number: jar.number, name: jar.name })
+        .from(movement)
+        .innerJoin(jar, eq(jar.strainedActId, movement.actId))
+        .where(and(anyOf(movement.lotId, at.ids), eq(movement.reason, "strained"))),
+    ),
+    amountsIn(db, ids),
+  ]);
+  const lots = new Map(named.map((l) => [l.id, l]));
+  const stepped = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
+  return { lot: lots.get(lotId)!, back: stepped(back), forward: stepped(forward), links, history, made, strained, inLot };
+}
+
+/** How much of one lot is in another. Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own. */
+const amountsIn = (db: Reads, ids: readonly number[]) =>
+  rowsOf(
     db,
     { from: aNumber, to: aNumber, qty: aNumber },
     sql`
@@ -176,6 +206,3 @@ export async function traceLot(db: Reads, lotId: number) {
     select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = 'blended' and ing.qty < 0
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`,
   );
-  const named = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
-  return { lot: lots.get(lotId)!, back: named(back), forward: named(forward), history, made, inLot };
-}

@@ -3,6 +3,7 @@ import { mg } from "#core/measure/exact";
 import { eq, gt } from "drizzle-orm";
 import { lot, movement, purchase, stockCount } from "../../schema.ts";
 import { correctReceipt } from "../../shelf/correct.ts";
+import { beginRecall } from "../../lots/recall.ts";
 import { correctCount, holdLot } from "../../shelf/count.ts";
 import { finishHarvest, pick } from "../../shelf/harvests.ts";
 import { moveOut, openLot } from "../../shelf/lots.ts";
@@ -155,6 +156,12 @@ export const SHELF = {
   hold: async (db, a, b) => {
     const l = pickOf(await db.select().from(lot).where(gt(lot.onHand, 0)).orderBy(lot.id), a);
     return l ? (v) => holdLot(v.db, { lotId: at(v.lots, l.id), reason: b % 3 ? `Why ${b}` : null }, doing) : null;
+  },
+
+  recall: async (db, a, b) => {
+    const l = pickOf(await db.select().from(lot).orderBy(lot.id), a);
+    const recall = { reason: `Why ${b}`, toDo: "Put it aside.", rehearsal: b % 4 === 0 };
+    return l ? (v) => beginRecall(v.db, { lotIds: [at(v.lots, l.id)], ...recall }, doing) : null;
   },
 
   scentMost: async (db, a, b) => {

@@ -10,7 +10,7 @@ import { saveSettings } from "#db/settings";
 import { DAY } from "#db/test/jar";
 import { aGuest, atOnce, euro, idIn, inTurn, now, type Contestant, type World } from "../world.ts";
 
-const dayOf = (w: World, sold: number, id?: number): MarketIn => ({
+export const dayOf = (w: World, sold: number, id?: number): MarketIn => ({
   id,
   name: "Market",
   day: DAY,

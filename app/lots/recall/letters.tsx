@@ -1,0 +1,97 @@
+/** Letters to everybody known by name, and a notice for each market: a page of paper each. */
+import { letterTo, noticeFor, type Had } from "#core/lot/recall";
+import { sayFullDay } from "#core/when";
+import { readRecall } from "#db/lots/recalls";
+import { keptSettings } from "#db/settings";
+import { useState } from "react";
+import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { Button } from "../../ui/fields/form.tsx";
+import { Link } from "../../ui/link.tsx";
+import { Empty, Heading } from "../../ui/sheet/sheet.tsx";
+import type { Route } from "./+types/letters";
+
+export const meta: Route.MetaFunction = () => [{ title: "Recall letters · Zelbin" }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const id = idOf(params.id);
+  const [found, { workshop, maker }] = await Promise.all([readRecall(db(), id), keptSettings(db())]);
+  if (!found) throw new Response("Not found", { status: 404 });
+  const { recall, reach } = found;
+  const lots = new Map(reach.lots.map((l) => [l.id, l]));
+  const had = (all: (typeof reach.people)[number]["times"]): Had[] =>
+    all.flatMap((t) =>
+      t.had.map(({ lotId, units }) => {
+        const l = lots.get(lotId)!;
+        return { units, what: l.label ? `${l.name}, ${l.label}` : l.name, number: l.number, when: sayFullDay(t.day) };
+      }),
+    );
+  const notice = { workshop, maker, reason: recall.reason, toDo: recall.toDo, rehearsal: recall.rehearsal };
+  return {
+    id,
+    letters: [
+      ...reach.people.map((p) => ({ key: p.contactId, to: p.name, reach: p.reach, text: letterTo(p.name, had(p.times), notice) })),
+      ...reach.markets.map((m) => ({
+        key: m.contactId,
+        to: `Notice for ${m.name}`,
+        reach: m.reach,
+        text: noticeFor(m.name, had(m.times), notice),
+      })),
+    ],
+  };
+}
+
+/** The text, to be put where letters are written. */
+function Copy({ text, of }: { text: string; of: string }) {
+  const [copied, say] = useState(false);
+  return (
+    <Button
+      small
+      className="no-print"
+      aria-label={`Copy: ${of}`}
+      onClick={() => void navigator.clipboard.writeText(text).then(() => say(true))}
+    >
+      {copied ? "Copied" : "Copy"}
+    </Button>
+  );
+}
+
+export default function Letters({ loaderData: { id, letters } }: Route.ComponentProps) {
+  return (
+    <>
+      <Heading
+        title="Letters"
+        about="One to everybody whose name stands on an order, and a notice for each market. Each prints on a page of its own."
+      >
+        <Link to={`/lots/recalls/${id}`} className="act">
+          Back to the recall
+        </Link>
+        {letters.length > 0 && (
+          <Button main onClick={() => window.print()}>
+            Print
+          </Button>
+        )}
+      </Heading>
+      {letters.length === 0 ? (
+        <Empty title="Nobody to write to">None of it went to anybody known by name, and none was sold at a market.</Empty>
+      ) : (
+        letters.map((l, i) => (
+          <section
+            key={l.key}
+            aria-label={l.to}
+            className={`sheet mx-auto mb-6 max-w-[44rem] rounded-md border border-rule bg-sheet px-8 py-7 shadow-sheet ${i > 0 ? "break-before-page" : ""}`}
+          >
+            <div className="mb-4 flex items-baseline justify-between gap-4 text-[0.95rem] text-pine-soft">
+              <span>
+                {l.to}
+                {l.reach && <>, {l.reach}</>}
+              </span>
+              <Copy text={l.text} of={l.to} />
+            </div>
+            <p className="text-[1.05rem] leading-relaxed whitespace-pre-line">{l.text}</p>
+          </section>
+        ))
+      )}
+    </>
+  );
+}

@@ -1,0 +1,182 @@
+/**
+ * A recall: from what a supplier's notice is about to every tin that holds it, where each of them is, and who can be told.
+ *
+ * What went out is told apart by how it can be reached: people whose names stand on an order get a letter, a stall's customers only a notice
+ * where they bought, and what was handed out goes by memory. What a count found missing can't be found. Common practice, no source; that
+ * product, lots, reason, what to do and how to answer belong in what people are told: 21 CFR 7.49 (c) (from memory).
+ */
+import { REASONS, type Reason } from "../stock/reasons.ts";
+import { counted, wordList } from "../words.ts";
+
+/** Where what went out of a lot is. */
+export const WHEREABOUTS = {
+  named: "packed in orders, with people known by name",
+  stall: "sold or given at a stall, to people not known by name",
+  handed: "testers, presents, own use",
+  ended: "thrown away, damaged or sent back",
+  lost: "missing at a count",
+} as const;
+export type Where = keyof typeof WHEREABOUTS;
+export const WHERE = Object.keys(WHEREABOUTS) as Where[];
+
+/** A lot's account: what came in, and where all of it is. `came` is the sum of the rest. */
+export interface Account extends Record<Where, number> {
+  came: number;
+  here: number;
+  /** In other lots by now, or in a jar. */
+  on: number;
+}
+
+/** So much in or out of a lot for a reason. */
+export interface Moved {
+  qty: number;
+  reason: Reason;
+  /** At a market day. */
+  atStall: boolean;
+}
+
+const OUT: Record<Reason, Where | "came" | "on"> = {
+  received: "came",
+  opening: "came",
+  harvested: "came",
+  strained: "came",
+  blended: "on",
+  filled: "came",
+  corrected: "came",
+  restated: "came",
+  undone: "came",
+  infused: "on",
+  used: "on",
+  ordered: "named",
+  wrapped: "named",
+  sold: "stall",
+  gift: "handed",
+  given: "handed",
+  tester: "handed",
+  own: "handed",
+  damaged: "ended",
+  wasted: "ended",
+  returned: "ended",
+  counted: "lost",
+};
+
+/** Where something that went out for a reason is. @example whereIs({ reason: "tester", qty: -1, atStall: true }) // "stall" */
+export function whereIs({ reason, qty, atStall }: Moved): Where | "came" | "on" {
+  if (reason === "blended" && qty > 0) return "came";
+  const where = OUT[reason];
+  return where === "handed" && atStall ? "stall" : where;
+}
+
+const NOTHING: Account = { came: 0, here: 0, on: 0, named: 0, stall: 0, handed: 0, ended: 0, lost: 0 };
+
+/**
+ * A lot's account by its standing movements. More found at counts than missing is as if it had come.
+ * @example accountOf([{ qty: 12, reason: "filled", atStall: false }, { qty: -5, reason: "sold", atStall: true }]) // { came: 12, here: 7, on: 0, named: 0, stall: 5, handed: 0, ended: 0, lost: 0 }
+ */
+export function accountOf(moved: readonly Moved[]): Account {
+  const a = { ...NOTHING };
+  for (const m of moved) {
+    const where = whereIs(m);
+    a.here += m.qty;
+    if (where === "came") a.came += m.qty;
+    else a[where] -= m.qty;
+  }
+  if (a.lost < 0) {
+    a.came -= a.lost;
+    a.lost = 0;
+  }
+  return a;
+}
+
+/** Several lots' accounts in one. */
+export function together(accounts: readonly Account[]): Account {
+  const keys = Object.keys(NOTHING) as (keyof Account)[];
+  return Object.fromEntries(keys.map((k) => [k, accounts.reduce((n, a) => n + a[k], 0)])) as unknown as Account;
+}
+
+/** Everyone a recall tells, and how far it has come. */
+export interface Told {
+  people: number;
+  markets: number;
+  told: number;
+  back: number;
+}
+
+/**
+ * What a recall came to, as it is written down when it is closed.
+ * @example sayCame({ came: 12, here: 7, on: 0, named: 0, stall: 5, handed: 0, ended: 0, lost: 0 }, { people: 0, markets: 1, told: 1, back: 2 }) // "12 units: 7 here, 5 sold or given at a stall. 1 of 1 told, 2 units back."
+ */
+export function sayCame(a: Account, { people, markets, told, back }: Told): string {
+  const parts = [
+    a.here > 0 && `${a.here} here`,
+    a.named > 0 && `${a.named} in orders`,
+    a.stall > 0 && `${a.stall} sold or given at a stall`,
+    a.handed > 0 && `${a.handed} handed out`,
+    a.ended > 0 && `${a.ended} thrown away or sent back`,
+    a.lost > 0 && `${a.lost} not to be found`,
+  ].filter(Boolean);
+  const units = `${counted(a.came, "unit")}${parts.length > 0 ? `: ${parts.join(", ")}` : ""}.`;
+  const all = people + markets;
+  return all === 0 ? units : `${units} ${told} of ${all} told${back > 0 ? `, ${counted(back, "unit")} back` : ""}.`;
+}
+
+/** How long it took, in two steps at most. @example sayElapsed(130_000) // "2 min 10 s" */
+export function sayElapsed(ms: number): string {
+  const seconds = Math.max(0, Math.floor(ms / 1000));
+  const [d, h, m, s] = [Math.floor(seconds / 86_400), Math.floor(seconds / 3600) % 24, Math.floor(seconds / 60) % 60, seconds % 60];
+  const parts = d > 0 ? [counted(d, "day"), h && `${h} h`] : h > 0 ? [`${h} h`, m && `${m} min`] : [m && `${m} min`, `${s} s`];
+  return parts.filter(Boolean).join(" ");
+}
+
+/** Some of one lot that somebody has. */
+export interface Had {
+  units: number;
+  /** Of finished units the product and its size; of a material what it is. */
+  what: string;
+  number: string;
+  /** When they got it, in words. */
+  when: string;
+}
+
+/** What a recall is about, as people are told. */
+export interface Notice {
+  workshop: string;
+  maker: string;
+  reason: string;
+  /** What to do with it, and how to answer. */
+  toDo: string;
+  /** Told to try how it would go. */
+  rehearsal: boolean;
+}
+
+const signed = ({ maker, workshop }: Notice): string => [maker, workshop].filter(Boolean).join(", ");
+const had = (all: readonly Had[]): string[] => all.map((h) => `${h.units} × ${h.what}, lot ${h.number}, of ${h.when}`);
+
+/**
+ * A letter to somebody known by name; plain text, paragraphs apart by an empty line.
+ * @example letterTo("Ada", [], { workshop: "", maker: "Mo", reason: "It smells odd.", toDo: "", rehearsal: false }).split("\n")[0] // "Dear Ada,"
+ */
+export const letterTo = (name: string, all: readonly Had[], n: Notice): string =>
+  [
+    ...(n.rehearsal ? ["REHEARSAL — nothing is wrong with what you have."] : []),
+    `Dear ${name},`,
+    "We are taking back something you have from us:",
+    had(all).join("\n"),
+    `Why: ${n.reason}`,
+    `What to do: ${n.toDo}`,
+    `With our apologies,\n${signed(n)}`,
+  ].join("\n\n");
+
+/** A notice to hang up or read out where things were sold to people nobody knows by name. */
+export const noticeFor = (market: string, all: readonly Had[], n: Notice): string =>
+  [
+    ...(n.rehearsal ? ["REHEARSAL — nothing is wrong with what was sold."] : []),
+    `To everybody who bought from ${n.workshop} at ${market}`,
+    `We are taking back ${wordList([...new Set(all.map((h) => `${h.what}, lot ${h.number}`))])}, sold on ${wordList([...new Set(all.map((h) => h.when))])}. The lot number stands on the label.`,
+    `Why: ${n.reason}`,
+    `What to do: ${n.toDo}`,
+    signed(n),
+  ].join("\n\n");
+
+/** Why something left by hand, for the list one works from. @example sayReason("tester", "the choir") // "tester, the choir" */
+export const sayReason = (reason: Reason, note: string): string => [REASONS[reason], note].filter(Boolean).join(", ");

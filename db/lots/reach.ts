@@ -1,0 +1,120 @@
+/** What a recall reaches, read: every lot some lots are in by now, where all of it went, and what stands half made with it. */
+import { reached, type Went } from "#core/lot/reach";
+import { traceFrom } from "#core/lot/trace";
+import { REASONS } from "#core/stock/reasons";
+import { and, asc, eq, gt, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
+import { stands } from "../act/standing.ts";
+import type { Reads } from "../client.ts";
+import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
+import { anyOf } from "../pieces.ts";
+import { ask } from "../prepared.ts";
+import { batch, batchSize, batchTake, contact, jar, jarPart, lot, marketDay, marketLine, recipeVersion } from "../schema.ts";
+import { oneOf } from "../schema/columns.ts";
+import { linksForth, namedLots } from "./trace.ts";
+
+/** Where all of these lots went, by what stands. Somebody called otherwise by now is still the same one. */
+const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
+  rowsOf(
+    db,
+    {
+      lotId: aNumber,
+      reason: oneOf(REASONS),
+      qty: aNumber,
+      day: aText,
+      note: aText,
+      orderId: orNone(aNumber),
+      marketDayId: orNone(aNumber),
+      contactId: orNone(aNumber),
+    },
+    sql`
+    select m.lot_id as "lotId", m.reason, sum(m.qty) as qty, a.day::text as day, m.note, m.gift_order_id as "orderId", m.market_day_id as "marketDayId",
+      n.contact_id as "contactId"
+    from movement m join act a on a.id = m.act_id
+      left join gift_order g on g.id = m.gift_order_id left join market_day d on d.id = m.market_day_id
+      left join contact_name n on n.kind = case when g.id is not null then 'customer' else 'market' end
+        and n.called = lower(btrim(coalesce(g.customer, d.name)))
+    where ${anyOf(sql`m.lot_id`, lotIds)} and ${stands(sql`m.act_id`)}
+    group by m.lot_id, m.reason, a.day, m.note, m.gift_order_id, m.market_day_id, n.contact_id having sum(m.qty) <> 0
+    order by a.day, m.lot_id, m.reason`,
+  );
+
+/** Jars that still steep with some of these lots in them. */
+const jarsWith = (db: Reads, lotIds: readonly number[]) =>
+  ask(db, "jars_reached", { lotIds }, (at) =>
+    db
+      .selectDistinct({ id: jar.id, number: jar.number, name: jar.name, lotId: jarPart.lotId })
+      .from(jarPart)
+      .innerJoin(jar, eq(jar.id, jarPart.jarId))
+      .where(and(anyOf(jarPart.lotId, at.lotIds), isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
+      .orderBy(asc(jar.id)),
+  );
+
+/** Batches on the bench that are to be made with some of them. */
+const batchesWith = (db: Reads, lotIds: readonly number[]) =>
+  ask(db, "batches_reached", { lotIds }, (at) =>
+    db
+      .selectDistinct({ id: batch.id, name: recipeVersion.name, lotId: batchTake.lotId })
+      .from(batchTake)
+      .innerJoin(batch, eq(batch.id, batchTake.batchId))
+      .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+      .where(and(anyOf(batchTake.lotId, at.lotIds), isNull(batch.pouredActId), isNull(batch.clearedActId)))
+      .orderBy(asc(batch.id)),
+  );
+
+/** What of them is along at a market day that isn't closed. */
+const alongWith = (db: Reads, lotIds: readonly number[]) =>
+  ask(db, "along_reached", { lotIds }, (at) =>
+    db
+      .select({ lotId: marketLine.lotId, taken: marketLine.taken, dayId: marketDay.id, name: marketDay.name, day: marketDay.day })
+      .from(marketLine)
+      .innerJoin(marketDay, eq(marketDay.id, marketLine.marketDayId))
+      .where(and(anyOf(marketLine.lotId, at.lotIds), isNull(marketDay.closedActId), gt(marketLine.taken, 0)))
+      .orderBy(asc(marketDay.day)),
+  );
+
+const holdersNamed = (db: Reads, ids: readonly number[]) =>
+  ask(db, "holders_named", { ids }, (at) =>
+    db.select({ id: contact.id, name: contact.name, reach: contact.reach }).from(contact).where(anyOf(contact.id, at.ids)),
+  );
+
+/** Everything some lots reach: themselves first, then what they are in, nearest first. */
+export async function reachOf(db: Reads, starts: readonly number[]) {
+  const ids = [...starts, ...traceFrom(starts, await linksForth(db, starts), "forward").map((s) => s.lot)];
+  // One after the other: an act asks on its own connection, which answers one question at a time.
+  const byId = new Map((await ask(db, "lots_reached", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)))).map((l) => [l.id, l]));
+  const lots = ids.flatMap((id) => byId.get(id) ?? []);
+  const { accounts, people, markets, others } = reached(ids, await wentOut(db, ids));
+  const [jars, batches, along] = [await jarsWith(db, ids), await batchesWith(db, ids), await alongWith(db, ids)];
+  const who = new Map(
+    (
+      await holdersNamed(
+        db,
+        [...people, ...markets].map((h) => h.contactId),
+      )
+    ).map((c) => [c.id, c]),
+  );
+  const named = (all: typeof people) =>
+    all.map((h) => ({ ...h, ...who.get(h.contactId)! })).sort((a, b) => b.units - a.units || a.name.localeCompare(b.name));
+  return { lots, accounts, people: named(people), markets: named(markets), others, jars, batches, along };
+}
+
+export type Reach = Awaited<ReturnType<typeof reachOf>>;
+
+/** Lots that are likely meant too: of the same supplier's lot, or poured from the same pot. */
+export const alsoMeant = (db: Reads, lotId: number) =>
+  ask(db, "also_meant", { lotId }, (at) =>
+    namedLots(db)
+      .where(
+        sql`${lot.id} <> ${at.lotId}::int and (${lot.id} in (select o.id from lot l join lot o on o.material_id = l.material_id and upper(o.supplier_lot) = upper(l.supplier_lot)
+          where l.id = ${at.lotId}::int and l.supplier_lot <> '')
+        or ${lot.id} in (select o.lot_id from ${batchSize} s join ${batchSize} o on o.batch_id = s.batch_id where s.lot_id = ${at.lotId}::int and o.units > 0))`,
+      )
+      .orderBy(asc(lot.id)),
+  );
+
+/** Lots by id, with what they are of, for the sheet a recall is begun on. */
+export const lotsMeant = (db: Reads, ids: readonly number[]) =>
+  ask(db, "lots_meant", { ids }, (at: { ids: Placeholder }) => namedLots(db).where(anyOf(lot.id, at.ids)).orderBy(asc(lot.id)));
+
+/** How many units of finished lots. */
+export const finishedOf = (reach: Pick<Reach, "lots">): number[] => reach.lots.flatMap((l) => (l.productId === null ? [] : [l.id]));
