@@ -43,7 +43,11 @@ export default tseslint.config(
     files: ["app/**/*.{ts,tsx}"],
     rules: { "react-hooks/refs": "off", "react-hooks/set-state-in-effect": "off", "react-hooks/incompatible-library": "off" },
   },
-  mayNot(["core/**/*.ts"], ["app", "db", "demo", "scripts", "e2e"], "core/ computes; it knows no database, no interface and no script."),
+  mayNot(
+    ["core/**/*.ts"],
+    ["app", "db", "demo", "devices", "scripts", "e2e"],
+    "core/ computes; it knows no database, no interface and no script.",
+  ),
   {
     files: ["core/**/*.ts"],
     ignores: ["core/**/*.test.ts"],
@@ -59,7 +63,7 @@ export default tseslint.config(
       ],
     },
   },
-  mayNot(["db/**/*.ts"], ["app", "demo", "scripts", "e2e"], "db/ knows core/ only."),
+  mayNot(["db/**/*.ts"], ["app", "demo", "devices", "scripts", "e2e"], "db/ knows core/ only."),
   {
     files: ["db/**/*.ts"],
     ignores: ["**/*.test.ts", "db/test/**"],
@@ -74,6 +78,7 @@ export default tseslint.config(
       ],
     },
   },
+  mayNot(["devices/**/*.ts"], ["app", "db", "demo", "scripts", "e2e"], "devices/ are programs of their own; they know core/ only."),
   mayNot(["demo/**/*.ts"], ["app", "scripts", "e2e"], "demo/ does what a maker does, through db/."),
   mayNot(["app/**/*.{ts,tsx}"], ["demo", "scripts", "e2e"], "app/ runs without the demo and the scripts."),
 );

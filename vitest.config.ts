@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: "unit",
-          include: ["core/**/*.test.ts", "app/**/*.test.ts", "scripts/**/*.test.ts"],
+          include: ["core/**/*.test.ts", "app/**/*.test.ts", "devices/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["app/test/**"],
           setupFiles: ["scripts/seed.ts"],
           // A machine that does other work beside is no fault of the code's.

@@ -2,11 +2,14 @@
 import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { openDb, type Db } from "#db/client";
 import type { Workshops } from "#db/workshops";
+import type { Bench } from "#devices/wire";
 
 export interface Serving {
   kind: WorkshopKind;
   db: Db;
   house: Workshops;
+  /** The scale and the thermometer on the bench; none where none is started. */
+  bench: Bench | null;
 }
 
 declare global {

@@ -38,7 +38,12 @@ export default [
       route(":id", "recipes/write.tsx", { id: "recipes/one" }),
       route(":id/versions", "recipes/versions/compare.tsx"),
     ]),
-    ...prefix("bench", [index("bench/bench.tsx"), route("set-out", "bench/setOut.tsx"), route(":id", "bench/batch.tsx")]),
+    ...prefix("bench", [
+      index("bench/bench.tsx"),
+      route("set-out", "bench/setOut.tsx"),
+      route(":id", "bench/batch.tsx"),
+      route(":id/at", "bench/at/at.tsx"),
+    ]),
     route("cabinet", "cabinet/cabinet.tsx"),
     ...prefix("prices", [index("prices/prices.tsx"), route(":id", "prices/product.tsx")]),
     ...prefix("markets", [
@@ -91,6 +96,9 @@ export default [
   route("reckon", "reckon/reckon.ts"),
   route("take-back", "book/takeBack.ts"),
   route("bench/:id/weighed", "bench/weighed.ts"),
+  route("bench/:id/did", "bench/at/did.ts"),
+  route("devices/stream", "devices/stream.ts"),
+  route("devices/tell", "devices/tell.ts"),
   route("shelf/stock-take/noted", "shelf/counting/noted.ts"),
   route("jars/:id/photo", "jars/photo.ts"),
   route("files/:id", "files/file.ts"),

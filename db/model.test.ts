@@ -11,7 +11,7 @@ import Fraction from "fraction.js";
 import { expect, it } from "vitest";
 import { pour } from "./bench/pour.ts";
 import { readBatch } from "./bench/read.ts";
-import { saveWeighed } from "./bench/setOut.ts";
+import { saveWeighed } from "./bench/weigh.ts";
 import { lotsOfMaterials } from "./ledger/lots.ts";
 import { correctCount } from "./shelf/count.ts";
 import { expectLedgerTrue } from "./test/fresh.ts";

@@ -41,6 +41,7 @@ const SCREENS = [
   "/bench/set-out",
   "/bench/1",
   "/bench/16",
+  "/bench/16/at",
   "/cabinet",
   "/prices",
   "/prices/1",

@@ -6,3 +6,5 @@ const mine = (houses: string | undefined): string => (houses ?? "").split(" ")[N
 export const HOUSES = (process.env.ZELBIN_URLS ?? "").split(" ").length;
 export const HOUSE_URL = mine(process.env.ZELBIN_URLS);
 export const HOUSE_DATABASE = mine(process.env.ZELBIN_DATABASES);
+/** The simulated scale's program, to be unplugged. */
+export const HOUSE_SCALE = Number(mine(process.env.ZELBIN_SCALES));

@@ -32,7 +32,7 @@ test("herb to jar, jar to bottles, bottles to a recipe, and the tin's oil back t
       await expect(label).toContainText(text);
     await page.getByRole("link", { name: "Back to the jar" }).click();
     await page.getByRole("button", { name: "Heat on" }).click();
-    await expect(page.getByRole("region", { name: "Jars on heat" })).toContainText(/1[12] h( \d+ min)? of heat left/);
+    await expect(page.getByRole("region", { name: "Timers" })).toContainText(/1[12] h( \d+ min)? of heat left/);
     await page.getByLabel("Temperature").fill("300");
     await page.getByRole("button", { name: "Note", exact: true }).first().click();
     await expect(page.getByRole("alert").filter({ hasText: "between 0 and 150 °C" })).toBeVisible();
@@ -42,7 +42,7 @@ test("herb to jar, jar to bottles, bottles to a recipe, and the tin's oil back t
     await page.getByLabel("With").fill("10 g");
     await does(page, "Top up", "with 10 g of Apricot kernel oil");
     await page.getByRole("button", { name: "Heat off" }).click();
-    await expect(page.getByRole("region", { name: "Jars on heat" })).toBeHidden();
+    await expect(page.getByRole("region", { name: "Timers" })).toBeHidden();
   });
   await test.step("strained: more than went in is refused, then two bottles at their cost", async () => {
     await page.getByLabel("Oil back").fill("211 g");

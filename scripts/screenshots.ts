@@ -5,6 +5,7 @@ import { chromium as browserType, type Page } from "@playwright/test";
 import { BROWSER_ARGS } from "./browser.ts";
 import { WORKSHOPS } from "#core/workshop";
 import { buildIfStale } from "./build.ts";
+import { startDevices } from "./devices.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
 import { serve } from "./server/serve.ts";
@@ -102,7 +103,8 @@ const cluster = await startCluster(join(DATA, `pictures-${process.pid}`), true);
 try {
   const house = await openHouse(cluster.url);
   buildIfStale();
-  const site = await serve(house, await freePort());
+  const devices = startDevices();
+  const site = await serve(house, await freePort(), { bench: devices });
   const browser = await browserType.launch({ executablePath: chromium(), args: BROWSER_ARGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: site.url, locale: "en-GB" });
   await house.begin();
@@ -118,6 +120,7 @@ try {
   }
   await browser.close();
   await site.close();
+  devices.stop();
   await house.close();
 } finally {
   cluster.stop();

@@ -2,6 +2,7 @@
 import { join } from "node:path";
 import { buildIfStale } from "./build.ts";
 import { claim } from "./claim.ts";
+import { startDevices } from "./devices.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster, type Cluster } from "./postgres.ts";
 import { loopbackOnly, serve } from "./server/serve.ts";
@@ -36,11 +37,13 @@ try {
     undo.push(cluster.stop);
     url = cluster.url;
   }
+  const devices = startDevices();
+  undo.push(devices.stop);
   const house = await openHouse(url);
   undo.push(house.close);
   buildIfStale();
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(DEFAULT_PORT);
-  const server = await serve(house, port, host);
+  const server = await serve(house, port, { host, bench: devices });
   undo.push(server.close);
   console.log(`\nZelbin is open at ${server.url}\nCtrl-C closes it; what you entered stays.\n`);
 } catch (e) {

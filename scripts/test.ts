@@ -10,6 +10,7 @@ import { join } from "node:path";
 import { openDb } from "#db/client";
 import { sql } from "drizzle-orm";
 import { buildIfStale } from "./build.ts";
+import { startDevices, type Devices } from "./devices.ts";
 import { openHouse } from "./database.ts";
 import { DATA, freePort, startCluster } from "./postgres.ts";
 import { serve } from "./server/serve.ts";
@@ -99,13 +100,15 @@ async function throwAwayDatabase(server: string, n: number): Promise<string> {
 }
 
 /** A house for journeys, with a database and a demo of its own. */
-async function throwAwayHouse(server: string, n: number): Promise<{ url: string; database: string }> {
+async function throwAwayHouse(server: string, n: number): Promise<{ url: string; database: string; devices: Devices }> {
   const database = await throwAwayDatabase(server, n);
   const house = await openHouse(database);
   undo.push(house.close);
-  const site = await serve(house, await freePort());
+  const devices = startDevices();
+  undo.push(devices.stop);
+  const site = await serve(house, await freePort(), { bench: devices });
   undo.push(site.close);
-  return { url: site.url, database };
+  return { url: site.url, database, devices };
 }
 
 /** Journeys that go side by side; a browser and its server take a core between them. */
@@ -119,6 +122,7 @@ async function interfaceTests(server: string): Promise<boolean> {
   const ok = await run([bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"], {
     ZELBIN_URLS: houses.map((h) => h.url).join(" "),
     ZELBIN_DATABASES: houses.map((h) => h.database).join(" "),
+    ZELBIN_SCALES: houses.map((h) => h.devices.pids.scale ?? "").join(" "),
     CHROMIUM: chromium(),
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,
   });

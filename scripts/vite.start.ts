@@ -4,5 +4,10 @@ import { defineConfig } from "vite";
 export default defineConfig({
   logLevel: "warn",
   publicDir: false,
-  build: { ssr: "scripts/start.ts", outDir: "build/start", target: "node20" },
+  build: {
+    ssr: true,
+    outDir: "build/start",
+    target: "node20",
+    rollupOptions: { input: { start: "scripts/start.ts", scale: "devices/scale.ts", thermometer: "devices/thermometer.ts" } },
+  },
 });

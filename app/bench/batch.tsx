@@ -2,6 +2,7 @@
 import { batchDensity, densityInPot } from "#core/recipe/sizes";
 import { putRight } from "#db/act/book";
 import { batchResult, pour } from "#db/bench/pour";
+import { eventsOf } from "#db/bench/events";
 import { readBatch } from "#db/bench/read";
 import { clearBatch } from "#db/bench/setOut";
 import { keptSettings } from "#db/settings";
@@ -27,12 +28,13 @@ export const meta: Route.MetaFunction = ({ loaderData: d }) => [
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "batch", id } as const;
-  const [sheet, settings, seen, book, righted] = await Promise.all([
+  const [sheet, settings, seen, book, righted, events] = await Promise.all([
     readBatch(db(), id),
     keptSettings(db()),
     opened(record),
     actsOf(record),
     putRight(db(), "batchId", id),
+    eventsOf(db(), id),
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null) throw redirect("/bench");
@@ -61,6 +63,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     opened: seen,
     book,
     righted,
+    events,
   };
 }
 
@@ -99,9 +102,9 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, book, righted } = loaderData;
+  const { sheet, result, book, righted, events, scale } = loaderData;
   return result ? (
-    <BatchRecord sheet={sheet} result={result} book={book} righted={righted} />
+    <BatchRecord sheet={sheet} result={result} book={book} righted={righted} events={events} scale={scale} />
   ) : (
     <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );

@@ -13,16 +13,23 @@ import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { WEIGHED_BY } from "#core/batch/events";
+import type { Scale } from "#core/recipe/scale";
+import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
+import { Clock } from "./at/clock.tsx";
+import { Made } from "./recordMade.tsx";
 
 interface Props {
   sheet: BatchSheet;
   result: PourResult;
   book: { acts: ActLine[]; more: string };
   righted: Correction[];
+  events: readonly BenchEvent[];
+  scale: Scale;
 }
 
-export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes, lots }, result, book, righted }: Props) {
+export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes, lots }, result, book, righted, events, scale }: Props) {
   const { currency } = useWorkshop();
   const sizes = all.filter((s) => s.units);
   const many = sizes.length > 1;
@@ -155,6 +162,17 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
                   cell: (t) => gramsIn(1)(t.weighed ?? 0),
                 },
                 {
+                  head: "When",
+                  plain: true,
+                  className: "text-[0.9rem] text-pine-soft whitespace-nowrap",
+                  cell: (t) =>
+                    t.weighedAt && (
+                      <>
+                        <Clock at={t.weighedAt} /> {t.weighedBy && WEIGHED_BY[t.weighedBy]}
+                      </>
+                    ),
+                },
+                {
                   head: "Off by",
                   as: "weight",
                   className: "text-pine-soft",
@@ -163,6 +181,7 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
               ]}
             />
           </Part>
+          <Made sheet={{ batch, takes, sizes: all }} events={events} scale={scale} />
           {batch.note && (
             <Part title="What happened">
               <p className="max-w-prose whitespace-pre-line">{batch.note}</p>

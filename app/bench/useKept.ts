@@ -7,30 +7,33 @@ import { useBeside } from "../forms/useBeside.ts";
 
 const PAUSE_MS = 700;
 
-/** @param now what is kept, as text to be compared; @param body the sheet as it is posted @returns `atOnce`, for an act that ends the sheet */
-export function useKept(batchId: number, now: string, body: () => object) {
+/** @param now what is kept, as text to be compared; @param body the sheet as it is posted, told what was kept of it last @returns `atOnce`, for an act that ends the sheet */
+export function useKept(batchId: number, now: string, body: (kept: string) => object) {
   const keep = useBeside(`/bench/${batchId}/weighed`);
-  const at = useRef({ kept: now, now, body, keep });
+  // What was sent last, and what of it is known to have come: what another window may have changed since is told by that.
+  const at = useRef({ sent: now, kept: now, now, body, keep });
   at.current = { ...at.current, now, body, keep };
   /** Posts what isn't posted yet. @returns once all of it is answered */
   const atOnce = useCallback((): Promise<unknown> => {
-    const { kept, now: last, keep: by } = at.current;
-    if (kept === last) return by.settled();
-    at.current.kept = last;
-    return by.post(at.current.body());
+    const { sent, kept, now: last, keep: by } = at.current;
+    if (sent === last) return by.settled();
+    at.current.sent = last;
+    return by.post(at.current.body(kept)).then((problems) => {
+      if (problems.length === 0) at.current.kept = last;
+    });
   }, []);
   useEffect(() => {
-    if (now === at.current.kept) return;
+    if (now === at.current.sent) return;
     const wait = setTimeout(() => void atOnce(), PAUSE_MS);
     return () => clearTimeout(wait);
   }, [now, atOnce]);
   useEffect(() => {
     const leave = (): void => {
-      const { kept, now: last, keep: by } = at.current;
+      const { sent, kept, now: last, keep: by } = at.current;
       // One still on its way may be broken off with the page.
-      if (kept === last && !by.going) return;
-      at.current.kept = last;
-      by.last(at.current.body());
+      if (sent === last && !by.going) return;
+      at.current.sent = last;
+      by.last(at.current.body(kept));
     };
     window.addEventListener("pagehide", leave);
     return () => {

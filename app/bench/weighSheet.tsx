@@ -17,6 +17,7 @@ import { PourWindow, Tin } from "../ui/figures/drawings.tsx";
 import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
 import { PickBox } from "../ui/fields/pick.tsx";
 import { Print } from "../ui/sheet/print.tsx";
+import { Link } from "../ui/link.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
@@ -68,7 +69,7 @@ export function WeighSheet({
   const { errors } = form.formState;
   const sayIt = useSayDay();
 
-  const keep = useKept(batch.id, JSON.stringify(v.takes), () => ({ takes: form.getValues().takes }));
+  const keep = useKept(batch.id, JSON.stringify(v.takes), (kept) => ({ takes: form.getValues().takes, kept: JSON.parse(kept) as object }));
 
   const rows = v.takes.map((t) => {
     const weighed = t.weighed.trim() === "" ? null : readWeighed(t.weighed);
@@ -143,6 +144,9 @@ export function WeighSheet({
         }
       >
         <Print />
+        <Link to={`/bench/${batch.id}/at`} className="act">
+          At the bench
+        </Link>
         <Button onClick={() => void keep.atOnce().then(() => form.send("clear")())}>Clear off the bench</Button>
         <Send sheet={form}>Pour</Send>
       </Heading>
@@ -293,7 +297,7 @@ export function WeighSheet({
               )}
             </span>
           </p>
-          <Part title="Poured">
+          <Part title={<span id="poured">Poured</span>}>
             <PouredSizes form={form} sizes={sizes} others={others} containers={containers} density={density} overrunBp={recipe.overrunBp} />
             <div className="mt-4 grid gap-4 sm:grid-cols-3">
               <Text

@@ -1,8 +1,10 @@
 /** Keeping what has been weighed so far, while the weigh sheet is being filled in: no act, and no page. */
-import { saveWeighed } from "#db/bench/setOut";
+import { saveWeighed } from "#db/bench/weigh";
 import { readWeighed } from "#core/measure/read";
+import { mg, type Mg } from "#core/measure/exact";
+import { done } from "#core/outcome";
 import { data } from "react-router";
-import { array, object, type InferType } from "yup";
+import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idField, optional, reads, wholeNumber } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
@@ -23,15 +25,21 @@ export const weighedLines = array()
   .min(1)
   .required();
 
-export const takesOf = (lines: InferType<typeof weighedLines>) => lines.map(({ lot, ...t }) => ({ ...t, lotId: lot }));
+export const takesOf = <T extends { lot: number }>(lines: readonly T[]) => lines.map(({ lot, ...t }) => ({ ...t, lotId: lot }));
 
-const schema = object({ takes: weighedLines });
+/** What couldn't be read was never kept: no weight is like it. */
+const asKept = (text: string) => {
+  const read = text.trim() === "" ? done(null) : readWeighed(text);
+  return done<Mg | null>(read.ok ? read.value : mg(-1));
+};
+const kept = array().of(object({ position: wholeNumber(0, 1000, "lines"), lot: idField(), weighed: reads(asKept) }));
+const schema = object({ takes: weighedLines, kept: kept.required() });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   return asked(async () => {
-    await saveWeighed(db(), idOf(params.id), takesOf(sheet.value.takes));
+    await saveWeighed(db(), idOf(params.id), takesOf(sheet.value.takes), takesOf(sheet.value.kept));
     return data<Reply>({ problems: [] });
   });
 }

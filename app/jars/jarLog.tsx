@@ -1,4 +1,5 @@
 /** What was done to a jar while it stood, newest first, with its photos. */
+import { fahrenheitOf } from "#core/measure/heat";
 import { writeNumber } from "#core/measure/write";
 import type { readJar } from "#db/jars/read";
 import { When } from "../ui/figures/amounts.tsx";
@@ -33,7 +34,7 @@ export function JarLog({ events }: { events: readonly Event[] }) {
             cell: (e) => (
               <>
                 {SAYS[e.kind]}
-                {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber((e.celsius * 9) / 5 + 32, 0, 0)} °F)`}
+                {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber(fahrenheitOf(e.celsius), 0, 0)} °F)`}
                 {e.note && <span className="text-pine-soft"> · {e.note}</span>}
                 {e.attachmentId !== null && (
                   <KeptFileLink id={e.attachmentId} className="ml-2 inline-block align-middle">

@@ -1,4 +1,5 @@
 /** What can be answered without the books: sums, temperatures, and one unit in another. */
+import { celsiusOf, fahrenheitOf } from "../measure/heat.ts";
 import Fraction from "fraction.js";
 import { parseAmount, showAmount, type Amount } from "../measure/parse.ts";
 import { writeNumber } from "../measure/write.ts";
@@ -16,7 +17,7 @@ export function degrees(text: string): Answer | null {
   const from = m[2]!.slice(0, 1).toUpperCase();
   if (m[3]?.slice(0, 1).toUpperCase() === from) return null;
   const n = Number(m[1]!.replace(",", "."));
-  const [to, other] = from === "F" ? ["C", ((n - 32) * 5) / 9] : ["F", (n * 9) / 5 + 32];
+  const [to, other] = from === "F" ? ["C", celsiusOf(n, "F")] : ["F", fahrenheitOf(n)];
   return { say: `${writeNumber(n, 0, 1)} °${from} = ${writeNumber(other, 0, 1)} °${to}`, steps: [] };
 }
 

@@ -16,7 +16,8 @@ import { draw, lockLots, lotsOfMaterials, useOf, type HeldLot, type NewMovement 
 import { takenNumbers } from "../ledger/numbers.ts";
 import { batch, batchSize, batchTake, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
-import { onBench, writeTakes, type TakeIn } from "./setOut.ts";
+import { onBench, type TakeIn } from "./setOut.ts";
+import { writeTakes } from "./weigh.ts";
 
 export interface PourIn {
   batchId: number;

@@ -117,6 +117,8 @@ export async function readBatch(db: Reads, id: number) {
           lotId: batchTake.lotId,
           planned: batchTake.planned,
           weighed: batchTake.weighed,
+          weighedAt: batchTake.weighedAt,
+          weighedBy: batchTake.weighedBy,
         })
         .from(batchTake)
         .where(eq(batchTake.batchId, at.id))

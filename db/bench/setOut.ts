@@ -8,7 +8,7 @@ import { planTakes, shelfOf } from "#core/stock/shelf";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import { nothingLater } from "../act/standing.ts";
-import type { Db, Tx } from "../client.ts";
+import type { Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
 import { readRecipes } from "../recipe/read.ts";
@@ -155,23 +155,6 @@ export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[])
   const wrong = takes.findIndex((t) => lots.get(t.lotId) !== t.materialId);
   if (wrong >= 0) throw Refused.one(`takes.${wrong}.lot`, "That lot is of another material. Choose a lot of what the line says.");
   return { batch: open, lines: takes.map((t) => ({ ...t, batchId, name: names.get(line(t))! })) };
-}
-
-/** Writes the lines of a weigh sheet anew. */
-export async function writeTakes(tx: Tx, batchId: number, lines: readonly (typeof batchTake.$inferInsert)[]): Promise<void> {
-  await tx.delete(batchTake).where(eq(batchTake.batchId, batchId));
-  await tx.insert(batchTake).values([...lines]);
-}
-
-/**
- * Keeps what has been weighed so far, and lots changed by hand: the sheet as it is being filled in, and no act yet.
- * @throws Refused once the batch is poured, or for a lot of another material
- */
-export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeIn[]): Promise<void> {
-  await db.transaction(async (tx) => {
-    const { lines } = await onBench(tx, batchId, takes);
-    await writeTakes(tx, batchId, lines);
-  });
 }
 
 /** Clears a batch off the bench without pouring it; can be taken back. */

@@ -1,8 +1,9 @@
 /** Batches on the bench: what was set out of which version of a recipe, in which sizes, what was weighed and poured. */
+import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { sql } from "drizzle-orm";
-import { date, index, integer, pgTable, text, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { date, index, integer, pgTable, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
-import { mgColumn, microsColumn } from "./columns.ts";
+import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product, recipe, recipeVersion } from "./recipe.ts";
 import { lot } from "./stock.ts";
@@ -25,6 +26,8 @@ export const batch = pgTable(
     pouredActId: integer().references(() => act.id),
     leftover: mgColumn(),
     minutes: integer(),
+    /** What the empty pot weighs, so that what stuck to it can be weighed afterwards. */
+    vessel: mgColumn(),
     hourly: microsColumn(),
     overheadHourly: microsColumn(),
     /** Cleared off the bench without pouring. */
@@ -81,6 +84,37 @@ export const batchTake = pgTable(
       .references(() => lot.id),
     planned: mgColumn().notNull(),
     weighed: mgColumn(),
+    /** When it was weighed, and whether a scale said so or a hand typed it. */
+    weighedAt: timestamp({ withTimezone: true }),
+    weighedBy: wordColumn(WEIGHED_BY),
   },
   (t) => [index("batch_take_batch").on(t.batchId, t.position)],
+);
+
+/** What happened at the bench, as it happens: steps done, warmths read, timers run, what was noted. Nothing is changed but struck out, or a timer ended. */
+export const batchEvent = pgTable(
+  "batch_event",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    batchId: integer()
+      .notNull()
+      .references(() => batch.id),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    who: text().notNull(),
+    kind: wordColumn(BENCH_EVENTS).notNull(),
+    /** A step by its place in the method. */
+    step: integer(),
+    celsius: real(),
+    /** How long a timer runs. */
+    minutes: real(),
+    note: text().notNull().default(""),
+    endedAt: timestamp({ withTimezone: true }),
+    struckAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [
+    index("batch_event_batch").on(t.batchId, t.id),
+    index("batch_event_running")
+      .on(t.id)
+      .where(sql`${t.kind} = 'timer' and ${t.endedAt} is null and ${t.struckAt} is null`),
+  ],
 );

@@ -11,6 +11,7 @@ import type { Serving } from "#app/db.server.ts";
 import { WORKSHOP_KINDS, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { outage } from "#db/outage";
 import type { Workshops } from "#db/workshops";
+import type { Bench } from "#devices/wire";
 import { gate, LOOPBACK } from "./gate.ts";
 import { headers } from "./headers.ts";
 import { steady } from "./steady.ts";
@@ -57,8 +58,18 @@ const lastWord: ErrorRequestHandler = (e: unknown, _req, res, next) => {
 /** A post that takes longer is broken off; the largest file is a second's work on this machine. */
 const LONGEST_REQUEST_MS = 60_000;
 
+interface Around {
+  host?: string;
+  /** What stands on the bench. */
+  bench?: Bench | null;
+}
+
 /** Serves the built application against the workshops of a house. */
-export async function serve(house: Workshops, port: number, host = "127.0.0.1"): Promise<{ url: string; close: () => Promise<void> }> {
+export async function serve(
+  house: Workshops,
+  port: number,
+  { host = "127.0.0.1", bench = null }: Around = {},
+): Promise<{ url: string; close: () => Promise<void> }> {
   loopbackOnly(host);
   globalThis.zelbinServing = () => at.getStore();
   const build = steady((await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild);
@@ -92,7 +103,7 @@ export async function serve(house: Workshops, port: number, host = "127.0.0.1"):
     }
     if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
       res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
-    at.run({ kind, db, house }, () => pages[kind](req, res, next));
+    at.run({ kind, db, house, bench }, () => pages[kind](req, res, next));
   });
   app.use(lastWord);
   const server = await new Promise<Server>((done, fail) => {

@@ -1,4 +1,4 @@
-/** Timers of jars on gentle heat: they show on every screen, since a warm jar must not be forgotten. */
+/** Timers of jars on gentle heat and of pots at the bench: they show on every screen, since what stands warm must not be forgotten. */
 import { heatLeft } from "#core/infusion/tend";
 import { useEffect, useState } from "react";
 import { Link } from "../link.tsx";
@@ -17,19 +17,50 @@ export const span = (minutes: number): string => {
   return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
 };
 
-export function HeatTimers({ jars }: { jars: readonly Heated[] }) {
+interface Running {
+  id: number;
+  batchId: number;
+  name: string;
+  note: string;
+  at: Date;
+  minutes: number | null;
+}
+
+/** What is left of a short time, to the second. @example countdown(65_000) // "1:05" */
+const countdown = (ms: number): string => {
+  const s = Math.ceil(Math.abs(ms) / 1000);
+  return s >= 3600 ? span(Math.round(s / 60)) : `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
+};
+
+export function HeatTimers({ jars, timers }: { jars: readonly Heated[]; timers: readonly Running[] }) {
   // The server's clock is not the page's: the time left is filled in once the page answers.
   const [now, setNow] = useState<number | null>(null);
+  const any = jars.length + timers.length > 0;
+  const every = timers.length > 0 ? 1000 : 15_000;
   useEffect(() => {
-    if (jars.length === 0) return;
+    if (!any) return;
     setNow(Date.now());
-    const tick = setInterval(() => setNow(Date.now()), 15_000);
+    const tick = setInterval(() => setNow(Date.now()), every);
     return () => clearInterval(tick);
-  }, [jars.length]);
-  if (jars.length === 0) return null;
+  }, [any, every]);
+  if (!any) return null;
   return (
-    <div className="no-print border-b border-rule bg-honey-wash" aria-label="Jars on heat" role="region">
+    <div className="no-print border-b border-rule bg-honey-wash" aria-label="Timers" role="region">
       <ul className="mx-auto flex max-w-[82rem] flex-wrap gap-x-6 gap-y-1 px-4 py-1.5 sm:px-6">
+        {timers.map((t) => {
+          const left = now === null ? null : new Date(t.at).getTime() + (t.minutes ?? 0) * 60_000 - now;
+          return (
+            <li key={`bench ${t.id}`}>
+              <Link
+                to={`/bench/${t.batchId}/at`}
+                className={`font-semibold hover:underline ${left !== null && left <= 0 ? "text-berry" : "text-honey"}`}
+              >
+                {t.name}, {t.note || "timer"}:{" "}
+                <span className="weight">{left === null ? "…" : left > 0 ? countdown(left) : `time! ${countdown(left)} over`}</span>
+              </Link>
+            </li>
+          );
+        })}
         {jars.map((j) => {
           const left = now === null || j.heatOn === null ? null : heatLeft(j.heatMinutes ?? 0, new Date(j.heatOn).getTime(), now);
           return (

@@ -5,6 +5,7 @@ import { today } from "#db/clock";
 import { waitingCounts } from "#db/today";
 import { draftsOn, type Draft } from "#db/drafts";
 import { firstSteps } from "#db/firstSteps";
+import { runningTimers } from "#db/bench/events";
 import { heatedJars } from "#db/jars/fill";
 import { ago } from "#core/when";
 import { useEffect } from "react";
@@ -44,10 +45,11 @@ export async function loader({ request }: Route.LoaderArgs) {
   const told = await toldOf(request);
   const path = pathOf(request);
   const open = serving();
-  const [settings, counts, heated, done, own, drafts] = await Promise.all([
+  const [settings, counts, heated, timers, done, own, drafts] = await Promise.all([
     keptSettings(db()),
     waitingCounts(db(), day),
     heatedJars(db()),
+    runningTimers(db()),
     told && whatWasDone(db(), told.actId),
     open?.house.of("own"),
     draftsOn(db(), path),
@@ -64,7 +66,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     numbers: settings.numbers,
   };
   return data(
-    { workshop, counts, heated, done, led, hasOwn: !!own, unfinished: { path, drafts: drafts.map(keptDraft) } },
+    { workshop, counts, heated, timers, done, led, hasOwn: !!own, unfinished: { path, drafts: drafts.map(keptDraft) } },
     { headers: told?.headers },
   );
 }
@@ -72,7 +74,9 @@ export async function loader({ request }: Route.LoaderArgs) {
 /** Whether a page belongs to the station at that address. */
 const standsAt = (station: string, page: string): boolean => page === station || (station !== "/" && page.startsWith(`${station}/`));
 
-export default function Workroom({ loaderData: { workshop, counts, heated, done, led, hasOwn, unfinished } }: Route.ComponentProps) {
+export default function Workroom({
+  loaderData: { workshop, counts, heated, timers, done, led, hasOwn, unfinished },
+}: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   useSettledNumbers(workshop.numbers);
   useWays(workshop.home);
@@ -125,7 +129,7 @@ export default function Workroom({ loaderData: { workshop, counts, heated, done,
           </ul>
         </nav>
       </header>
-      <HeatTimers jars={heated} />
+      <HeatTimers jars={heated} timers={timers} />
       {led && <FirstStepsStrip {...led} />}
       <DoneNote key={key} done={done} />
       <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">

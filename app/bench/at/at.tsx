@@ -1,0 +1,58 @@
+/** At the bench: one step at a time, large, beside the scale and the thermometer. */
+import { setsBy } from "#core/firmness/solids";
+import { isScent } from "#core/scent/dilution";
+import { eventsOf } from "#db/bench/events";
+import { readBatch } from "#db/bench/read";
+import { firmnessLearned } from "#db/recipe/firmness";
+import { keptSettings } from "#db/settings";
+import { materialsNamed } from "#db/shelf/materials";
+import { redirect } from "react-router";
+import { db } from "../../db.server.ts";
+import { idOf } from "../../forms/ids.ts";
+import { AtBench } from "./atBench.tsx";
+import type { Route } from "./+types/at";
+
+export const meta: Route.MetaFunction = ({ loaderData: d }) => [
+  { title: `${(d as { sheet?: { recipe: { name: string } } } | undefined)?.sheet?.recipe.name ?? "Batch"} at the bench · Zelbin` },
+];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const id = idOf(params.id);
+  const [sheet, events, settings, learned] = await Promise.all([
+    readBatch(db(), id),
+    eventsOf(db(), id),
+    keptSettings(db()),
+    firmnessLearned(db()),
+  ]);
+  if (!sheet) throw new Response("Not found", { status: 404 });
+  if (sheet.batch.clearedActId !== null) throw redirect("/bench");
+  if (sheet.batch.pouredActId !== null) throw redirect(`/bench/${id}`);
+  const materials = new Map(
+    (
+      await materialsNamed(
+        db(),
+        sheet.takes.map((t) => t.materialId),
+        [],
+      )
+    ).map((m) => [m.id, m]),
+  );
+  return {
+    batch: sheet.batch,
+    recipe: { name: sheet.recipe.name, n: sheet.recipe.n, method: sheet.recipe.method, lossBp: sheet.recipe.lossBp },
+    sizes: sheet.sizes.map((s) => ({ label: s.label, planned: s.planned, fill: s.fill })),
+    takes: sheet.takes.map((t) => {
+      const m = materials.get(t.materialId)!;
+      return { ...t, sets: setsBy(m), scent: isScent(m) };
+    }),
+    lots: sheet.lots,
+    events,
+    constants: learned.constants,
+    scale: settings.scale,
+  };
+}
+
+export type AtBenchLoaded = Awaited<ReturnType<typeof loader>>;
+
+export default function At({ loaderData }: Route.ComponentProps) {
+  return <AtBench {...loaderData} />;
+}

@@ -1,0 +1,151 @@
+/** The bench, one step at a time: what there is to do down the side, and the one at hand large enough to be read from across the table. */
+import { readSteps } from "#core/recipe/method";
+import { wordList } from "#core/words";
+import { useState } from "react";
+import { Link } from "../../ui/link.tsx";
+import { useKey } from "../../ui/frame/keys.tsx";
+import { Caution, Heading } from "../../ui/sheet/sheet.tsx";
+import { useDevices } from "../../devices/useDevices.ts";
+import type { AtBenchLoaded } from "./at.tsx";
+import { Happened } from "./happened.tsx";
+import { MethodStep } from "./methodStep.tsx";
+import { PotStep } from "./potStep.tsx";
+import { useAwake } from "./useAwake.ts";
+import { WeighStep } from "./weighStep.tsx";
+
+type Step =
+  | { is: "pot"; name: string; done: boolean }
+  | { is: "weigh"; name: string; done: boolean; line: number }
+  | { is: "method"; name: string; done: boolean; at: number; text: string }
+  | { is: "pour"; name: string; done: boolean };
+
+/** Everything there is to do, in order. */
+function stepsOf({ batch, takes, recipe, events }: AtBenchLoaded): Step[] {
+  const done = new Set(events.flatMap((e) => (e.kind === "step" && e.struckAt === null && e.step !== null ? [e.step] : [])));
+  return [
+    { is: "pot", name: "The empty pot", done: batch.vessel !== null || takes.some((t) => t.weighed !== null) },
+    ...takes.map((t, line) => ({ is: "weigh" as const, name: t.material, done: t.weighed !== null, line })),
+    ...readSteps(recipe.method).map(({ text }, at) => ({ is: "method" as const, name: text, done: done.has(at), at, text })),
+    { is: "pour", name: "Pour and count", done: false },
+  ];
+}
+
+export function AtBench(page: AtBenchLoaded) {
+  const { batch, recipe, sizes } = page;
+  const steps = stepsOf(page);
+  const first = steps.findIndex((s) => !s.done);
+  const [chosen, choose] = useState(first);
+  const at = Math.min(chosen, steps.length - 1);
+  const step = steps[at]!;
+  const devices = useDevices();
+  useAwake();
+  const go = (to: number): void => choose(Math.max(0, Math.min(steps.length - 1, to)));
+  /** On to the next that isn't done; the page may not have heard of this one's end yet. */
+  const next = (): void => {
+    const left = steps.findIndex((s, i) => i > at && !s.done);
+    go(left < 0 ? steps.length - 1 : left);
+  };
+  useKey("ArrowRight", () => go(at + 1));
+  useKey("ArrowLeft", () => go(at - 1));
+  const common = { page, devices, next };
+  return (
+    <>
+      <Heading
+        title={recipe.name}
+        about={`At the bench: ${wordList(sizes.map((s) => `${s.planned} × ${s.label}`))}, by version ${recipe.n}.`}
+      >
+        <Link to={`/bench/${batch.id}`} className="act">
+          The whole sheet
+        </Link>
+      </Heading>
+      <div className="grid items-start gap-6 lg:grid-cols-[15rem_minmax(0,1fr)]">
+        <nav aria-label="Steps" className="no-print max-lg:order-2">
+          <ol className="divide-y divide-rule border-y border-rule">
+            {steps.map((s, i) => (
+              <li key={i}>
+                <button
+                  type="button"
+                  aria-current={i === at ? "step" : undefined}
+                  className="flex min-h-11 w-full items-center gap-2.5 px-1.5 py-1 text-left hover:bg-honey-wash aria-[current]:bg-honey-wash aria-[current]:font-semibold"
+                  onClick={() => go(i)}
+                >
+                  <Tick done={s.done} />
+                  <span className="line-clamp-2 text-[0.95rem] leading-snug">{s.name}</span>
+                </button>
+              </li>
+            ))}
+          </ol>
+        </nav>
+        <div className="min-w-0">
+          <section
+            aria-label="The step at hand"
+            className="sheet rounded-md border border-rule bg-sheet px-5 py-5 shadow-sheet sm:px-8 sm:py-6"
+          >
+            <p className="mb-2 flex items-center justify-between text-pine-soft">
+              <span>
+                Step {at + 1} of {steps.length}
+              </span>
+              <span className="flex gap-2">
+                <button type="button" className="act act-small" aria-label="The step before" disabled={at === 0} onClick={() => go(at - 1)}>
+                  ←
+                </button>
+                <button
+                  type="button"
+                  className="act act-small"
+                  aria-label="The step after"
+                  disabled={at === steps.length - 1}
+                  onClick={() => go(at + 1)}
+                >
+                  →
+                </button>
+              </span>
+            </p>
+            {step.is === "pot" && <PotStep {...common} />}
+            {step.is === "weigh" && <WeighStep key={step.line} {...common} line={step.line} />}
+            {step.is === "method" && <MethodStep key={step.at} {...common} at={step.at} text={step.text} done={step.done} />}
+            {step.is === "pour" && <Pour batchId={batch.id} open={steps.filter((s) => !s.done && s.is !== "pour").map((s) => s.name)} />}
+          </section>
+          <Happened page={page} />
+          <div className="mt-5">
+            <Caution>Never leave hot wax or put it over a flame. Dry tools: a drop of water spoils the batch.</Caution>
+          </div>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function Tick({ done }: { done: boolean }) {
+  return (
+    <span
+      className={`grid h-5 w-5 flex-none place-items-center rounded-full border-[1.5px] ${done ? "border-sage bg-sage text-sheet" : "border-rule-strong"}`}
+    >
+      {done && (
+        <svg aria-hidden="true" viewBox="0 0 12 12" className="h-3 w-3" fill="none" stroke="currentColor" strokeWidth="2.2">
+          <path d="m2.5 6.5 2.5 2.5 4.5-5.5" />
+        </svg>
+      )}
+      <span className="sr-only">{done ? "done" : "to do"}</span>
+    </span>
+  );
+}
+
+/** Pouring is done on the sheet, where it is counted. */
+function Pour({ batchId, open }: { batchId: number; open: readonly string[] }) {
+  return (
+    <>
+      <h2 className="font-display text-[2.2rem] leading-tight">Pour, and count what was filled</h2>
+      {open.length > 0 && (
+        <p className="mt-3 text-[1.15rem] text-honey">
+          Not ticked off yet: {wordList(open.slice(0, 3))}
+          {open.length > 3 && ` and ${open.length - 3} more`}.
+        </p>
+      )}
+      <p className="mt-5">
+        <Link to={`/bench/${batchId}#poured`} className="act act-main text-[1.2rem]">
+          Go to the sheet and pour
+        </Link>
+      </p>
+    </>
+  );
+}

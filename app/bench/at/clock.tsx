@@ -1,0 +1,13 @@
+/** A time of day, by the clock of whoever reads it: the server's may be another, so it is filled in once the page answers. */
+import { useEffect, useState } from "react";
+
+export function Clock({ at }: { at: Date | string }) {
+  const [text, say] = useState("");
+  const iso = new Date(at).toISOString();
+  useEffect(() => say(new Date(iso).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })), [iso]);
+  return (
+    <time dateTime={iso} className="weight w-16 flex-none text-[0.92rem] text-pine-soft">
+      {text || "…"}
+    </time>
+  );
+}

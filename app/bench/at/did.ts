@@ -1,0 +1,57 @@
+/** What is done at the bench, as it is done: a weighing, a step, a warmth, a timer. Kept at once, and no act until it is poured. */
+import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
+import { readWeighed } from "#core/measure/read";
+import { matchBatch, nextLot } from "#db/bench/match";
+import { noteEvent, settleEvent } from "#db/bench/events";
+import { weighOne, weighVessel } from "#db/bench/weigh";
+import { data } from "react-router";
+import { number, object } from "yup";
+import { db } from "../../db.server.ts";
+import { idField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
+import { idOf } from "../../forms/ids.ts";
+import { asked, pressedSheet, type Reply } from "../../forms/sheet.server.ts";
+import type { Route } from "./+types/did";
+
+const WEIGHED_IDS = Object.keys(WEIGHED_BY) as (keyof typeof WEIGHED_BY)[];
+const EVENT_IDS = Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[];
+const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), by: oneOf(WEIGHED_IDS) };
+const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
+const off = object({ ...line, weighed: reads(readWeighed) });
+const vessel = object({ vessel: optional(readWeighed) });
+const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
+const event = object({
+  kind: oneOf(EVENT_IDS),
+  step: figure(0, 500),
+  celsius: figure(-40, 300),
+  minutes: figure(0, 10_080),
+  note: note(300),
+});
+const settle = object({ id: idField(), how: oneOf(["end", "strike"] as const) });
+
+const kept = () => data<Reply>({ problems: [] });
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const batchId = idOf(params.id);
+  const pressed = await pressedSheet(request);
+  if (!pressed.ok) return pressed.reply;
+  const { intent, doing } = pressed;
+  if (intent === "weigh") {
+    const sheet = await pressed.read(weigh);
+    return sheet.ok ? asked(async () => weighOne(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
+  }
+  if (intent === "match" || intent === "nextLot") {
+    const mend = intent === "match" ? matchBatch : nextLot;
+    const sheet = await pressed.read(off);
+    return sheet.ok ? asked(async () => mend(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
+  }
+  if (intent === "vessel") {
+    const sheet = await pressed.read(vessel);
+    return sheet.ok ? asked(async () => weighVessel(db(), batchId, sheet.value.vessel).then(kept)) : sheet.reply;
+  }
+  if (intent === "settle") {
+    const sheet = await pressed.read(settle);
+    return sheet.ok ? asked(async () => settleEvent(db(), batchId, sheet.value.id, sheet.value.how).then(kept)) : sheet.reply;
+  }
+  const sheet = await pressed.read(event);
+  return sheet.ok ? asked(async () => noteEvent(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
+}

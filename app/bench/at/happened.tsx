@@ -1,0 +1,74 @@
+/** What has happened with this batch so far, in order; what was written by mistake is struck out, and stays. */
+import { BENCH_EVENTS } from "#core/batch/events";
+import { writeNumber } from "#core/measure/write";
+import { useState } from "react";
+import { span } from "../../ui/frame/heatTimers.tsx";
+import { Button, Problem, Text } from "../../ui/fields/form.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import type { AtBenchLoaded } from "./at.tsx";
+import { Clock } from "./clock.tsx";
+import { useDid } from "./useDid.ts";
+
+type Event = AtBenchLoaded["events"][number];
+
+/** An event in words. */
+export const sayEvent = (e: Pick<Event, "kind" | "celsius" | "minutes" | "note">): string =>
+  [
+    e.kind === "step" ? "" : e.kind === "note" ? "" : BENCH_EVENTS[e.kind],
+    e.celsius !== null && `${writeNumber(e.celsius, 0, 1)} °C`,
+    e.minutes !== null && span(e.minutes),
+    e.note,
+  ]
+    .filter(Boolean)
+    .join(", ");
+
+export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
+  const did = useDid(batch.id);
+  const [note, type] = useState("");
+  return (
+    <div className="mt-6">
+      <Part title="So far">
+        {events.length > 0 && (
+          <ol className="divide-y divide-rule border-y border-rule">
+            {events.map((e) => (
+              <li key={e.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
+                <Clock at={e.at} />
+                <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>{sayEvent(e)}</span>
+                {e.kind === "timer" && !e.endedAt && !e.struckAt && (
+                  <Button small disabled={did.busy} onClick={() => void did.keep({ intent: "settle", id: e.id, how: "end" })}>
+                    End it
+                  </Button>
+                )}
+                {!e.struckAt && (
+                  <button
+                    type="button"
+                    className="pressable text-[0.9rem]"
+                    disabled={did.busy}
+                    aria-label={`Strike out: ${sayEvent(e)}`}
+                    onClick={() => void did.keep({ intent: "settle", id: e.id, how: "strike" })}
+                  >
+                    Strike out
+                  </button>
+                )}
+              </li>
+            ))}
+          </ol>
+        )}
+        <form
+          className="mt-3 flex flex-wrap items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (note.trim() === "") return;
+            void did.keep({ intent: "event", kind: "note", note }).then(() => type(""));
+          }}
+        >
+          <Text label="Note" className="min-w-0 flex-1 basis-64" maxLength={300} value={note} onChange={(e) => type(e.target.value)} />
+          <Button type="submit" disabled={did.busy}>
+            Write it down
+          </Button>
+        </form>
+        <Problem say={did.problem?.say} />
+      </Part>
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+/** The pot before anything is in it: what it weighs tells later how much stuck to it. */
+import { mg, type Mg } from "#core/measure/exact";
+import { grams } from "#core/measure/write";
+import type { Devices } from "../../devices/useDevices.ts";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "./at.tsx";
+import { ByHand } from "./byHand.tsx";
+import { Hands } from "./hands.tsx";
+import { Reading, weightOf } from "./reading.tsx";
+import { useDid } from "./useDid.ts";
+
+export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoaded; devices: Devices; next: () => void }) {
+  const did = useDid(batch.id);
+  const { scale } = devices;
+  const stable = scale?.reading?.standing === "stable";
+  const weight = weightOf(scale);
+  const keep = (vessel: Mg): void => {
+    void did.keep({ intent: "vessel", vessel: `${vessel / 1000} g` }).then(() => devices.tell("scale", "tare").then(next));
+  };
+  return (
+    <>
+      <h2 className="font-display text-[2.2rem] leading-tight">Set the empty, dry pot on the scale</h2>
+      <p className="mt-1 text-pine-soft">
+        {batch.vessel === null ? "What it weighs tells afterwards how much stayed in it." : `It weighs ${grams(batch.vessel)}.`}
+      </p>
+      <Reading scale={scale} target={null} step={mg(100)} />
+      <div className="flex flex-wrap gap-2">
+        <Button main className="text-[1.2rem]" disabled={!stable || !weight || did.busy} onClick={() => weight && keep(weight)}>
+          Keep it and tare
+        </Button>
+        <Button className="text-[1.2rem]" onClick={next}>
+          Go on without
+        </Button>
+      </div>
+      <Problem say={did.problem?.say} />
+      <ByHand label="What the pot weighs" busy={did.busy} kept={keep} />
+      <Hands
+        devices={devices}
+        device="scale"
+        presses={[
+          ["set the pot down", "add 412.3"],
+          ["take all off", "clear"],
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+/** Weighing one line: what is wanted, what the scale shows, and what can be done when too much went in. */
+import { offTarget, nearnessOf, type PotLine } from "#core/batch/offTarget";
+import type { WeighedBy } from "#core/batch/events";
+import type { Mg } from "#core/measure/exact";
+import { grams } from "#core/measure/write";
+import { ofSteps, onScale } from "#core/recipe/scale";
+import { useState } from "react";
+import type { Devices } from "../../devices/useDevices.ts";
+import { LotTag } from "../../ui/figures/amounts.tsx";
+import { useKey } from "../../ui/frame/keys.tsx";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "./at.tsx";
+import { ByHand } from "./byHand.tsx";
+import { Hands } from "./hands.tsx";
+import { Off } from "./off.tsx";
+import { Reading, weightOf } from "./reading.tsx";
+import { useDid } from "./useDid.ts";
+
+const costOf = (lot: { onHand: number; value: number } | undefined): number | null =>
+  lot && lot.onHand > 0 ? lot.value / lot.onHand : null;
+
+/** Lines as the pot has them: of several lots of one material each is a line. */
+const potOf = ({ takes, lots }: AtBenchLoaded): PotLine[] =>
+  takes.map((t) => ({
+    name: t.material,
+    planned: t.planned,
+    weighed: t.weighed,
+    sets: t.sets,
+    scent: t.scent,
+    position: t.position,
+    onHand: lots.filter((l) => l.of === t.materialId && !l.hold).reduce((n, l) => n + l.onHand, 0),
+    perMg: costOf(lots.find((l) => l.id === t.lotId)),
+  }));
+
+const text = (weight: Mg | null): string => (weight === null ? "" : `${weight / 1000} g`);
+
+export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; devices: Devices; next: () => void; line: number }) {
+  const { batch, takes, lots, scale: own, constants } = page;
+  const take = takes[line]!;
+  const lot = lots.find((l) => l.id === take.lotId);
+  const did = useDid(batch.id);
+  const [off, setOff] = useState<{ weight: Mg; by: WeighedBy } | null>(null);
+  const { scale } = devices;
+  // What the scale can tell apart is what can be asked for.
+  const step = scale?.hello?.step ?? ofSteps(1, own);
+  const target = onScale(take.planned, own).outOfReach ? take.planned : onScale(take.planned, own).weight;
+  const weight = weightOf(scale);
+  const stable = scale?.reading?.standing === "stable";
+  const line_ = { position: take.position, lotId: take.lotId };
+  const on = (): void => {
+    setOff(null);
+    void devices.tell("scale", "tare").then(next);
+  };
+  const put = (weighed: Mg, by: WeighedBy): void =>
+    void did.keep({ intent: "weigh", ...line_, by, weighed: text(weighed), was: text(take.weighed) }).then(on);
+  /** What is off is asked about before it is kept. */
+  const accept = (weighed: Mg, by: WeighedBy): void => {
+    if (target > 0 && nearnessOf(weighed, target, step) !== "right") setOff({ weight: weighed, by });
+    else put(weighed, by);
+  };
+  const take_ = (): void => {
+    if (stable && weight !== null && weight > 0 && !did.busy) accept(weight, "scale");
+  };
+  useKey("Enter", take_);
+  useKey("t", () => void devices.tell("scale", "tare"));
+  const short = weight !== null && nearnessOf(weight, target, step) === "short";
+  const more = lot && take.planned > lot.onHand ? take.planned - lot.onHand : 0;
+  return (
+    <>
+      <h2 className="font-display text-[clamp(1.7rem,4vw,2.6rem)] leading-tight">{take.material}</h2>
+      <p className="mt-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <span className="font-mono text-[2.3rem] leading-none font-bold">{grams(target, 1)}</span>
+        {lot && (
+          <span className="text-pine-soft">
+            out of <LotTag lot={lot} />
+          </span>
+        )}
+      </p>
+      {take.weighed !== null && (
+        <p className="mt-2 rounded bg-sage-wash px-3 py-1.5 text-sage">
+          <strong>{grams(take.weighed)}</strong> is kept, {take.weighedBy === "scale" ? "by the scale" : "typed"}.{" "}
+          <button
+            type="button"
+            className="pressable"
+            disabled={did.busy}
+            onClick={() => void did.keep({ intent: "weigh", ...line_, by: "hand", weighed: "", was: text(take.weighed) })}
+          >
+            Weigh it again
+          </button>
+        </p>
+      )}
+      {more > 0 && (
+        <p className="mt-2 font-semibold text-honey">
+          The lot has only {grams(lot!.onHand)}: add another for the rest on the whole sheet, or make less.
+        </p>
+      )}
+      <Reading scale={scale} target={target} step={step} />
+      {off ? (
+        <Off
+          of={offTarget(potOf(page), line, off.weight, constants)}
+          page={page}
+          line={line}
+          busy={did.busy}
+          keep={() => put(off.weight, off.by)}
+          mend={(intent) => void did.keep({ intent, ...line_, by: off.by, weighed: text(off.weight) }).then(on)}
+          back={() => setOff(null)}
+        />
+      ) : (
+        <div className="flex flex-wrap gap-2">
+          <Button main className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take_}>
+            {short && stable ? `Take ${grams(weight, 1)} as it is` : "Take it"}
+          </Button>
+          <Button className="text-[1.2rem]" onClick={() => void devices.tell("scale", "tare")} disabled={!scale || !stable}>
+            Tare
+          </Button>
+          <span className="self-center text-[0.9rem] text-pine-soft max-sm:hidden">Enter takes it, t tares, ← → move</span>
+        </div>
+      )}
+      <Problem say={did.problem?.say} />
+      {!off && <ByHand label={`Weighed: ${take.material}`} busy={did.busy} kept={(w) => accept(w, "hand")} />}
+      <Hands
+        devices={devices}
+        device="scale"
+        presses={[
+          ["pour what is wanted", `add ${(target / 1000).toFixed(1)} over 3`],
+          ["a gram more", "add 1"],
+          ["a tenth too much", `add ${(target / 10_000).toFixed(1)}`],
+          ["scoop a gram back", "take 1"],
+          ["take all off", "clear"],
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,47 @@
+/** What the scale and the thermometer show, as it changes: a stream a page listens to for as long as it stands. */
+import type { Bench } from "#devices/wire";
+import { serving } from "../db.server.ts";
+import type { Route } from "./+types/stream";
+
+/** So often something is said, that a line nobody is at the other end of is noticed. */
+const ALIVE_MS = 10_000;
+
+export function loader({ request }: Route.LoaderArgs) {
+  const bench = serving()?.bench ?? null;
+  const words = new TextEncoder();
+  let stop = (): void => undefined;
+  const body = new ReadableStream<Uint8Array>({
+    start: (to) => {
+      const last = new Map<string, string>();
+      const say = (of: keyof Bench, what: object): void => {
+        const text = JSON.stringify({ of, ...what });
+        if (last.get(of) === text) return;
+        last.set(of, text);
+        to.enqueue(words.encode(`data: ${text}\n\n`));
+      };
+      // What it has shown comes with the first word.
+      const past =
+        bench?.thermometer.past().flatMap((p) => (p.reading.celsius === null ? [] : [{ at: p.at, celsius: p.reading.celsius }])) ?? [];
+      say("scale", { state: bench?.scale.now() ?? null });
+      say("thermometer", { state: bench?.thermometer.now() ?? null, past });
+      const hush = bench
+        ? [bench.scale.hear((state) => say("scale", { state })), bench.thermometer.hear((state) => say("thermometer", { state }))]
+        : [];
+      const alive = setInterval(() => to.enqueue(words.encode(": here\n\n")), ALIVE_MS);
+      stop = () => {
+        clearInterval(alive);
+        for (const h of hush) h();
+      };
+      request.signal.addEventListener("abort", () => {
+        stop();
+        try {
+          to.close();
+        } catch {
+          // It was closed from the other end.
+        }
+      });
+    },
+    cancel: () => stop(),
+  });
+  return new Response(body, { headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store" } });
+}

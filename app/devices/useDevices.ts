@@ -1,0 +1,67 @@
+/** The scale and the thermometer as a page sees them: what they show now, and whether they are there at all. */
+import type { Sample } from "#core/batch/cooling";
+import type { HeatReading, ScaleReading } from "#core/device/lines";
+import { isRecord } from "#core/record";
+import type { State } from "#devices/wire";
+import { useCallback, useEffect, useState } from "react";
+import { useHref } from "react-router";
+
+/** Undefined before the first word of it. */
+export interface Devices {
+  scale: State<ScaleReading> | undefined;
+  thermometer: State<HeatReading> | undefined;
+  /** Warmths so far, some seconds apart. */
+  warmths: readonly Sample[];
+  tell: (device: "scale" | "thermometer", line: string) => Promise<boolean>;
+}
+
+const APART_MS = 4000;
+const KEPT = 600;
+
+export function useDevices(): Devices {
+  const [scale, setScale] = useState<State<ScaleReading>>();
+  const [thermometer, setThermometer] = useState<State<HeatReading>>();
+  const [warmths, setWarmths] = useState<readonly Sample[]>([]);
+  const from = useHref("/devices/stream");
+  const to = useHref("/devices/tell");
+  useEffect(() => {
+    const source = new EventSource(from);
+    source.onmessage = (e: MessageEvent<string>) => {
+      const said = JSON.parse(e.data) as
+        { of: "scale"; state: State<ScaleReading> } | { of: "thermometer"; state: State<HeatReading>; past?: Sample[] };
+      if (said.of === "scale") {
+        setScale(said.state);
+        return;
+      }
+      setThermometer(said.state);
+      if (said.past) setWarmths(said.past);
+      const celsius = said.state?.reading?.celsius;
+      if (celsius === null || celsius === undefined) return;
+      const at = Date.now();
+      setWarmths((all) => (at - (all.at(-1)?.at ?? 0) < APART_MS ? all : [...all.slice(-KEPT), { at, celsius }]));
+    };
+    // The server is gone, and with it what it heard; the browser tries again by itself.
+    source.onerror = () => {
+      setScale(null);
+      setThermometer(null);
+    };
+    return () => source.close();
+  }, [from]);
+  const tell = useCallback(
+    async (device: "scale" | "thermometer", line: string): Promise<boolean> => {
+      try {
+        const answer = await fetch(to, {
+          method: "POST",
+          headers: { "Content-Type": "application/json" },
+          body: JSON.stringify({ device, line }),
+        });
+        const said: unknown = await answer.json();
+        return isRecord(said) && said.done === true;
+      } catch {
+        return false;
+      }
+    },
+    [to],
+  );
+  return { scale, thermometer, warmths, tell };
+}

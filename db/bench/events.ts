@@ -1,0 +1,90 @@
+/** What happens at the bench while a batch is made, written down as it happens: steps, warmths, timers, notes. */
+import type { BenchEventKind } from "#core/batch/events";
+import { Refused } from "#core/refused";
+import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import type { Db, Reads } from "../client.ts";
+import { whileUnchanged } from "../kept.ts";
+import { ask } from "../prepared.ts";
+import { batch, batchEvent, recipeVersion } from "../schema.ts";
+import { standing } from "./weigh.ts";
+
+export interface EventIn {
+  batchId: number;
+  kind: BenchEventKind;
+  step?: number | null;
+  celsius?: number | null;
+  minutes?: number | null;
+  note?: string;
+}
+
+/** Writes one down. A step is done once, however often it is pressed. @throws Refused once the batch is poured or cleared */
+export async function noteEvent(db: Db, { batchId, ...event }: EventIn): Promise<void> {
+  await db.transaction(async (tx) => {
+    await standing(tx, batchId);
+    if (event.kind === "step") {
+      const [done] = await tx
+        .select({ id: batchEvent.id })
+        .from(batchEvent)
+        .where(
+          and(
+            eq(batchEvent.batchId, batchId),
+            eq(batchEvent.kind, "step"),
+            eq(batchEvent.step, event.step ?? 0),
+            isNull(batchEvent.struckAt),
+          ),
+        );
+      if (done) return;
+    }
+    const who = sql`coalesce((select data ->> 'maker' from settings where id = 1), 'Maker')`;
+    await tx.insert(batchEvent).values({ batchId, ...event, who });
+  });
+}
+
+/** Ends a timer, or strikes out what was written by mistake: it stays, crossed out. @throws Refused when it isn't there, or the batch is poured */
+export async function settleEvent(db: Db, batchId: number, id: number, how: "end" | "strike"): Promise<void> {
+  await db.transaction(async (tx) => {
+    await standing(tx, batchId);
+    const column =
+      how === "end" ? { endedAt: sql`coalesce(${batchEvent.endedAt}, now())` } : { struckAt: sql`coalesce(${batchEvent.struckAt}, now())` };
+    const [row] = await tx
+      .update(batchEvent)
+      .set(column)
+      .where(and(eq(batchEvent.id, id), eq(batchEvent.batchId, batchId)))
+      .returning({ id: batchEvent.id });
+    if (!row) throw Refused.one("", "That isn't on this batch any more.");
+  });
+}
+
+/** Everything that happened with a batch, in order. */
+export const eventsOf = (db: Reads, batchId: number) =>
+  ask(db, "bench_events", { batchId }, (at) =>
+    db.select().from(batchEvent).where(eq(batchEvent.batchId, at.batchId)).orderBy(asc(batchEvent.id)),
+  );
+export type BenchEvent = Awaited<ReturnType<typeof eventsOf>>[number];
+
+/** Timers that run at the bench: shown on every screen, since what stands hot must not be forgotten. */
+export const runningTimers = (db: Db) =>
+  whileUnchanged(db, "bench timers", "", () =>
+    db
+      .select({
+        id: batchEvent.id,
+        batchId: batch.id,
+        name: recipeVersion.name,
+        note: batchEvent.note,
+        at: batchEvent.at,
+        minutes: batchEvent.minutes,
+      })
+      .from(batchEvent)
+      .innerJoin(batch, eq(batch.id, batchEvent.batchId))
+      .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+      .where(
+        and(
+          eq(batchEvent.kind, "timer"),
+          isNull(batchEvent.endedAt),
+          isNull(batchEvent.struckAt),
+          isNull(batch.pouredActId),
+          isNull(batch.clearedActId),
+        ),
+      )
+      .orderBy(asc(batchEvent.id)),
+  );

@@ -1,0 +1,79 @@
+/** Off target at the bench: the rest made to match, and the next lot where one ran out. */
+import { mg } from "#core/measure/exact";
+import { expect, it } from "vitest";
+import { buy, DAY, db, eachTestHasAWorkshop, filled, idIn, ids, lotsOf, put, refused } from "../test/workshop.ts";
+import { ledgerFaults } from "../ledger/faults.ts";
+import { matchBatch, nextLot } from "./match.ts";
+import { pour } from "./pour.ts";
+import { readBatch } from "./read.ts";
+import { weighOne } from "./weigh.ts";
+
+eachTestHasAWorkshop();
+
+const sheetOf = async (batchId: number) => (await readBatch(db, batchId))!;
+const planned = async (batchId: number) => (await sheetOf(batchId)).takes.map((t) => [t.position, t.planned, t.weighed]);
+
+it("too much wax: everything else grows by the same share, and the batch with it; all of it can still be poured", async () => {
+  const batchId = idIn(await put(4));
+  const [oil, wax] = (await sheetOf(batchId)).takes;
+  await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: oil!.planned, was: null, by: "scale" });
+  await matchBatch(db, { batchId, position: wax!.position, lotId: wax!.lotId, weighed: mg((wax!.planned * 11) / 10), by: "scale" }, DAY);
+  expect(await planned(batchId)).toEqual([
+    [oil!.position, (oil!.planned * 11) / 10, oil!.planned],
+    [wax!.position, (wax!.planned * 11) / 10, (wax!.planned * 11) / 10],
+  ]);
+  const { batch, takes } = await sheetOf(batchId);
+  expect(batch.plannedMg).toBe(220_000);
+  await pour(
+    db,
+    { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), sizes: filled(4), leftover: mg(0), minutes: 9, note: "" },
+    { day: DAY },
+  );
+  expect(await ledgerFaults(db)).toEqual([]);
+});
+
+it("what is short of the rest is named, and nothing kept; from the next lot it comes, as far as that isn't this batch's already", async () => {
+  const batchId = idIn(await put(30));
+  const [oil, wax] = (await sheetOf(batchId)).takes;
+  const at = { batchId, position: wax!.position, lotId: wax!.lotId, by: "hand" as const };
+  expect(await refused(matchBatch(db, { ...at, weighed: mg(wax!.planned * 2) }, DAY))).toMatchObject([
+    { say: expect.stringMatching(/^The shelf is short of .* of Oil\. Nothing was kept/) as string },
+  ]);
+  expect((await sheetOf(batchId)).takes.map((t) => t.weighed)).toEqual([null, null]);
+  await buy(ids.oil, 3_000_000, 30);
+  await matchBatch(db, { ...at, weighed: mg(wax!.planned * 2) }, DAY);
+  const rows = (await sheetOf(batchId)).takes.filter((t) => t.position === oil!.position);
+  const lots = new Map((await lotsOf(ids.oil)).map((l) => [l.id, l.onHand]));
+  expect(rows.reduce((n, t) => n + t.planned, 0)).toBe(oil!.planned * 2);
+  for (const t of rows) expect(t.planned).toBeLessThanOrEqual(lots.get(t.lotId)!);
+});
+
+it("too little: a smaller batch, as long as nothing else is in the pot already", async () => {
+  const batchId = idIn(await put(4));
+  const [oil, wax] = (await sheetOf(batchId)).takes;
+  const half = { batchId, position: wax!.position, lotId: wax!.lotId, weighed: mg(wax!.planned / 2), by: "scale" as const };
+  await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: oil!.planned, was: null, by: "scale" });
+  expect(await refused(matchBatch(db, half, DAY))).toMatchObject([{ say: expect.stringContaining("Oil is in the pot already") as string }]);
+  await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: null, was: oil!.planned, by: "hand" });
+  await matchBatch(db, half, DAY);
+  expect(await planned(batchId)).toEqual([
+    [oil!.position, oil!.planned / 2, null],
+    [wax!.position, wax!.planned / 2, wax!.planned / 2],
+  ]);
+});
+
+it("an empty lot: what went in is kept, the rest comes out of the next; and there has to be one", async () => {
+  const batchId = idIn(await put(4));
+  const [, wax] = (await sheetOf(batchId)).takes;
+  const some = { batchId, position: wax!.position, lotId: wax!.lotId, weighed: mg(10_000), by: "scale" as const };
+  expect(await refused(nextLot(db, some, DAY))).toMatchObject([{ say: expect.stringContaining("short of 30 g of Wax") as string }]);
+  await buy(ids.wax, 500_000, 9);
+  await nextLot(db, some, DAY);
+  const rows = (await sheetOf(batchId)).takes.filter((t) => t.position === wax!.position);
+  expect(rows.map((t) => [t.planned, t.weighed])).toEqual([
+    [10_000, 10_000],
+    [30_000, null],
+  ]);
+  expect(rows[1]!.lotId).not.toBe(wax!.lotId);
+  expect(await refused(nextLot(db, some, DAY))).toHaveLength(1);
+});

@@ -1,0 +1,129 @@
+/** Off target, and mended: the rest of the batch made to match, or what is short taken out of the next lot; each as one step. */
+import type { WeighedBy } from "#core/batch/events";
+import { matchRatio } from "#core/batch/offTarget";
+import { mg, mulDiv, type Mg } from "#core/measure/exact";
+import { grams } from "#core/measure/write";
+import { Refused } from "#core/refused";
+import { planTakes, shelfOf } from "#core/stock/shelf";
+import type { Day } from "#core/when";
+import { wordList } from "#core/words";
+import { asc, eq } from "drizzle-orm";
+import type { Db, Tx } from "../client.ts";
+import { lotsOfMaterials } from "../ledger/lots.ts";
+import { batch, batchTake } from "../schema.ts";
+import { standing } from "./weigh.ts";
+
+export interface OffIn {
+  batchId: number;
+  position: number;
+  lotId: number;
+  /** What went in. */
+  weighed: Mg;
+  by: WeighedBy;
+}
+
+type Take = typeof batchTake.$inferSelect;
+
+/** The lines of a batch and the one that is off. @throws Refused when that isn't there any more */
+async function offLine(tx: Tx, { batchId, position, lotId }: OffIn): Promise<{ takes: Take[]; off: Take }> {
+  const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(asc(batchTake.position), asc(batchTake.id));
+  const off = takes.find((t) => t.position === position && t.lotId === lotId);
+  if (!off) throw Refused.one("", "This line isn't on the sheet any more. Reload the page.");
+  return { takes, off };
+}
+
+/** Keeps what went in as all that is taken of its lot. */
+const keep = (tx: Tx, off: Take, { weighed, by }: OffIn): Promise<unknown> =>
+  tx.update(batchTake).set({ planned: weighed, weighed, weighedAt: new Date(), weighedBy: by }).where(eq(batchTake.id, off.id));
+
+/** So much more of each material, out of what isn't spoken for by this batch. @throws Refused naming all that is short; `else` says what could be done */
+async function takeMore(
+  tx: Tx,
+  takes: readonly Take[],
+  wants: readonly { like: Take; amount: number }[],
+  day: Day,
+  instead: string,
+): Promise<void> {
+  const lots = await lotsOfMaterials(
+    tx,
+    wants.map((w) => w.like.materialId),
+  );
+  const spoken = new Map<number, number>();
+  for (const t of takes) spoken.set(t.lotId, (spoken.get(t.lotId) ?? 0) + Math.max(t.planned, t.weighed ?? 0));
+  const left = lots.map((l) => ({ ...l, onHand: Math.max(0, l.onHand - (spoken.get(l.id) ?? 0)) })).filter((l) => l.onHand > 0);
+  const plan = planTakes(
+    wants.map((w) => ({ of: w.like.materialId, amount: w.amount })),
+    shelfOf(left, day),
+  );
+  const short = wants.flatMap((w, i) => (plan[i]!.short > 0 ? [`${grams(plan[i]!.short)} of ${w.like.name}`] : []));
+  if (short.length > 0) throw Refused.one("", `The shelf is short of ${wordList(short)}. Nothing was kept: ${instead}`);
+  for (const [i, { like }] of wants.entries())
+    for (const t of plan[i]!.takes) {
+      const own = takes.find((x) => x.position === like.position && x.lotId === t.lotId);
+      if (own)
+        await tx
+          .update(batchTake)
+          .set({ planned: mg(own.planned + t.amount) })
+          .where(eq(batchTake.id, own.id));
+      else {
+        const { batchId, position, materialId, name } = like;
+        await tx.insert(batchTake).values({ batchId, position, materialId, name, lotId: t.lotId, planned: mg(t.amount) });
+      }
+    }
+}
+
+/**
+ * Keeps a weighing that is off, and plans everything else to match: more of it, out of the next lot where its own is short, or less.
+ * @throws Refused naming everything there is too little of, or what is in the pot already and would be too much; then nothing is kept
+ */
+export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> {
+  await db.transaction(async (tx) => {
+    const open = await standing(tx, input.batchId);
+    const { takes, off } = await offLine(tx, input);
+    const [n, d] = matchRatio(takes, takes.indexOf(off), input.weighed);
+    if (n <= 0 || n === d) throw Refused.one("", "That is what was planned.");
+    const others = takes.filter((t) => t.position !== off.position);
+    const wanted = (t: Take): Mg => mg(mulDiv(t.planned, n, d));
+    if (n > d) {
+      const spoken = takes.map((t) => (t === off ? { ...t, planned: input.weighed } : t));
+      await takeMore(
+        tx,
+        spoken,
+        others.map((t) => ({ like: t, amount: wanted(t) - t.planned })),
+        day,
+        "scoop some back, or keep it as it is.",
+      );
+    } else {
+      const in_ = others.filter((t) => t.weighed !== null && t.weighed > wanted(t));
+      if (in_.length > 0)
+        throw Refused.one(
+          "",
+          `${wordList(in_.map((t) => t.name))} ${in_.length === 1 ? "is" : "are"} in the pot already: a smaller batch would have too much of it. Nothing was kept.`,
+        );
+      for (const t of others)
+        await tx
+          .update(batchTake)
+          .set({ planned: wanted(t) })
+          .where(eq(batchTake.id, t.id));
+    }
+    await keep(tx, off, input);
+    await tx
+      .update(batch)
+      .set({ plannedMg: mg(mulDiv(open.plannedMg, n, d)) })
+      .where(eq(batch.id, input.batchId));
+  });
+}
+
+/** Its lot ran out: what went in is kept, and the rest is planned out of the next. @throws Refused when there is no more of it */
+export async function nextLot(db: Db, input: OffIn, day: Day): Promise<void> {
+  await db.transaction(async (tx) => {
+    await standing(tx, input.batchId);
+    const { takes, off } = await offLine(tx, input);
+    const amount = off.planned - input.weighed;
+    if (amount <= 0) throw Refused.one("", "Nothing is missing of it.");
+    // All of its own lot is spoken for: it is empty, whatever the books say.
+    const spoken = takes.map((t) => (t === off ? { ...t, planned: mg(Number.MAX_SAFE_INTEGER) } : t));
+    await takeMore(tx, spoken, [{ like: off, amount }], day, "make the rest to match, or keep it as it is.");
+    await keep(tx, off, input);
+  });
+}

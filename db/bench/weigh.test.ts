@@ -1,0 +1,104 @@
+/** What is weighed at the bench and on the sheet, in several windows; and what is written down meanwhile. */
+import { mg } from "#core/measure/exact";
+import { describe, expect, it } from "vitest";
+import { DAY, db, eachTestHasAWorkshop, filled, idIn, lotsOf, ids, put, buy, refused } from "../test/workshop.ts";
+import { eventsOf, noteEvent, runningTimers, settleEvent } from "./events.ts";
+import { pour } from "./pour.ts";
+import { readBatch } from "./read.ts";
+import { clearBatch } from "./setOut.ts";
+import { saveWeighed, weighOne, weighVessel } from "./weigh.ts";
+
+eachTestHasAWorkshop();
+
+const sheetOf = async (batchId: number) => (await readBatch(db, batchId))!;
+const weights = async (batchId: number) => (await sheetOf(batchId)).takes.map((t) => t.weighed);
+
+describe("weighing", () => {
+  it("a weighing at the bench isn't lost to a sheet another window keeps, nor the sheet's to it", async () => {
+    const batchId = idIn(await put(4));
+    const { takes } = await sheetOf(batchId);
+    const [oil, wax] = takes;
+    const opened = takes.map((t) => ({ ...t }));
+    await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: mg(160_100), was: null, by: "scale" });
+    // The sheet was opened before, and has only the wax filled in.
+    await saveWeighed(db, batchId, [{ ...oil! }, { ...wax!, weighed: mg(40_000) }], opened);
+    expect(await weights(batchId)).toEqual([160_100, 40_000]);
+    expect((await sheetOf(batchId)).takes.map((t) => t.weighedBy)).toEqual(["scale", "hand"]);
+    // What this window did change stands.
+    await saveWeighed(
+      db,
+      batchId,
+      [
+        { ...oil!, weighed: mg(161_000) },
+        { ...wax!, weighed: mg(40_000) },
+      ],
+      [
+        { ...oil!, weighed: mg(160_100) },
+        { ...wax!, weighed: mg(40_000) },
+      ],
+    );
+    expect(await weights(batchId)).toEqual([161_000, 40_000]);
+  });
+
+  it("a lot added in one window stays when another keeps the sheet it had before", async () => {
+    await buy(ids.oil, 500_000, 5);
+    const batchId = idIn(await put(4));
+    const { takes } = await sheetOf(batchId);
+    const other = (await lotsOf(ids.oil)).find((l) => l.id !== takes[0]!.lotId)!;
+    await saveWeighed(db, batchId, [takes[0]!, { ...takes[0]!, lotId: other.id, planned: mg(0), weighed: mg(20_000) }, takes[1]!], takes);
+    await saveWeighed(db, batchId, [takes[0]!, { ...takes[1]!, weighed: mg(39_000) }], takes);
+    expect(await weights(batchId)).toEqual([null, 20_000, 39_000]);
+  });
+
+  it("what was weighed elsewhere meanwhile is said, and nothing weighed twice over", async () => {
+    const batchId = idIn(await put(4));
+    const [oil] = (await sheetOf(batchId)).takes;
+    const at = { batchId, position: oil!.position, lotId: oil!.lotId, by: "scale" as const };
+    await weighOne(db, { ...at, weighed: mg(160_000), was: null });
+    await weighOne(db, { ...at, weighed: mg(160_000), was: null });
+    expect(await refused(weighOne(db, { ...at, weighed: mg(155_000), was: null }))).toMatchObject([
+      { say: expect.stringContaining("just been weighed elsewhere: 160 g") as string },
+    ]);
+    await weighOne(db, { ...at, weighed: null, was: mg(160_000) });
+    expect((await sheetOf(batchId)).takes[0]).toMatchObject({ weighed: null, weighedAt: null, weighedBy: null });
+    expect(await refused(weighOne(db, { ...at, lotId: 9999, weighed: mg(1), was: null }))).toHaveLength(1);
+  });
+
+  it("what happened is kept in order, struck out but never gone; a timer shows everywhere until it is ended, poured or cleared", async () => {
+    const batchId = idIn(await put(4));
+    await weighVessel(db, batchId, mg(412_300));
+    await Promise.all([0, 0, 0].map(() => noteEvent(db, { batchId, kind: "step", step: 2, note: "Melt the wax." })));
+    await noteEvent(db, { batchId, kind: "heat", celsius: 71.5 });
+    await noteEvent(db, { batchId, kind: "timer", minutes: 30, note: "Hold it hot" });
+    const [step, heat, timer] = await eventsOf(db, batchId);
+    expect([step!.kind, heat!.celsius, timer!.minutes, (await eventsOf(db, batchId)).length]).toEqual(["step", 71.5, 30, 3]);
+    expect(await runningTimers(db)).toMatchObject([{ id: timer!.id, batchId, note: "Hold it hot" }]);
+    await settleEvent(db, batchId, heat!.id, "strike");
+    await settleEvent(db, batchId, step!.id, "strike");
+    // Struck out, it can be done again.
+    await noteEvent(db, { batchId, kind: "step", step: 2, note: "Melt the wax." });
+    await settleEvent(db, batchId, timer!.id, "end");
+    expect(await runningTimers(db)).toEqual([]);
+    expect((await eventsOf(db, batchId)).map((e) => e.struckAt !== null)).toEqual([true, true, false, false]);
+    await noteEvent(db, { batchId, kind: "timer", minutes: 5 });
+    const { takes, batch } = await sheetOf(batchId);
+    expect(batch.vessel).toBe(412_300);
+    await pour(
+      db,
+      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), sizes: filled(4), leftover: mg(0), minutes: 9, note: "" },
+      { day: DAY },
+    );
+    expect(await runningTimers(db)).toEqual([]);
+    for (const late of [
+      () => noteEvent(db, { batchId, kind: "note", note: "x" }),
+      () => settleEvent(db, batchId, heat!.id, "strike"),
+      () => weighVessel(db, batchId, null),
+    ])
+      expect(await refused(late())).toHaveLength(1);
+    const other = idIn(await put(1));
+    await noteEvent(db, { batchId: other, kind: "timer", minutes: 5 });
+    expect(await refused(settleEvent(db, other, timer!.id, "end"))).toHaveLength(1);
+    await clearBatch(db, { batchId: other }, { day: DAY });
+    expect(await runningTimers(db)).toEqual([]);
+  });
+});

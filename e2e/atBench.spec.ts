@@ -1,0 +1,97 @@
+/** A batch at the bench, beside the scale and the thermometer: weighed, over-poured, cooled, unplugged, and poured. */
+import { expect, type Page } from "@playwright/test";
+import { choose, does, open, test } from "./hand.ts";
+import { HOUSE_SCALE } from "./house.ts";
+
+const pretend = (page: Page, what: string) => page.getByRole("button", { name: what, exact: true }).click();
+const steps = (page: Page) => page.getByRole("navigation", { name: "Steps" });
+const heading = (page: Page) => page.getByRole("region", { name: "The step at hand" }).getByRole("heading", { level: 2 });
+const shows = (page: Page) => page.getByLabel("The scale shows");
+
+test("at the bench: the pot is tared, each line weighed to its band, too much made up for by the rest, the scale pulled out and the batch poured all the same", async ({
+  page,
+  browser,
+}) => {
+  await open(page, "/bench/set-out");
+  await choose(page, "Recipe", "Juniper work bar");
+  await page.getByLabel("Units", { exact: true }).fill("3");
+  await does(page, "Set out", "Set out Juniper work bar");
+  await page.getByRole("link", { name: "At the bench" }).click();
+  await expect(heading(page)).toHaveText("Set the empty, dry pot on the scale");
+  await pretend(page, "take all off");
+  await pretend(page, "set the pot down");
+  await expect(page.getByText("● stable")).toBeVisible();
+  await expect(shows(page)).toHaveText(/412\.[234] g/);
+  await page.getByRole("button", { name: "Keep it and tare" }).click();
+
+  // The first line comes by itself, and Enter takes it once it is right.
+  const lines = (await steps(page).getByRole("button").allInnerTexts()).map((t) => t.replace(/^(done|to do)\s*/, ""));
+  await expect(heading(page)).toHaveText(lines[1]!);
+  await expect(shows(page)).toHaveText("0.0 g");
+  await pretend(page, "pour what is wanted");
+  await expect(page.getByText("○ moving")).toBeVisible();
+  await expect(page.getByText(/^Right, within/)).toBeVisible();
+  await expect(page.getByText("● stable")).toBeVisible();
+  await page.keyboard.press("Enter");
+
+  // A second device is at the same batch, and a reload where it was left.
+  await expect(heading(page)).toHaveText(lines[2]!);
+  const other = await browser.newPage();
+  await open(other, new URL(page.url()).pathname.replace("/demo", ""));
+  await expect(heading(other)).toHaveText(lines[2]!);
+  await other.close();
+  await page.reload();
+  await expect(heading(page)).toHaveText(lines[2]!);
+
+  // A tenth too much of the second: the rest is made to match, and what is in the pot already has to be met.
+  await expect(shows(page)).toHaveText("0.0 g");
+  await pretend(page, "a tenth too much");
+  await pretend(page, "pour what is wanted");
+  await expect(page.getByText(/g too much$/)).toBeVisible();
+  await expect(page.getByText("● stable")).toBeVisible();
+  await page.getByRole("button", { name: "Take it", exact: true }).click();
+  const off = page.getByRole("group", { name: "Too much went in" });
+  await expect(off).toContainText("in the pot, enough for");
+  await expect(off).toContainText(`To add to what is weighed already:`);
+  await off.getByRole("button", { name: "Make the rest to match" }).click();
+  await expect(heading(page)).toHaveText(lines[3]!);
+
+  // Pulled out in the middle of it, the scale says so, and a hand types the rest.
+  process.kill(HOUSE_SCALE);
+  await expect(page.getByText("The scale is unplugged.")).toBeVisible();
+  const weighings = await steps(page).getByRole("button").count();
+  for (let n = 3; n < weighings; n++) {
+    if (!(await page.getByLabel(/^Weighed: /).isVisible())) break;
+    const name = await heading(page).innerText();
+    await page
+      .getByLabel(`Weighed: ${name}`)
+      .fill(await page.locator("section[aria-label='The step at hand'] .font-mono").first().innerText());
+    await page.getByRole("button", { name: "Keep what I typed" }).click();
+    await expect(steps(page).locator("[aria-current=step]")).not.toHaveText(new RegExp(`to do\\s*${name.replace(/[()+.]/g, ".")}$`));
+  }
+
+  // Steps are ticked off, warmths written down, a timer seen from everywhere; what was written by mistake is struck out.
+  const first = await heading(page).innerText();
+  await page.getByRole("button", { name: "let time fly" }).click();
+  await pretend(page, "put the pot over the heat");
+  await page.getByRole("button", { name: /^Write .* °C down$/ }).click();
+  await expect(page.getByText(/^Warmth read, /)).toBeVisible();
+  await page.getByRole("button", { name: "Done", exact: true }).click();
+  await expect(heading(page)).not.toHaveText(first);
+  await page.getByLabel("Note", { exact: true }).fill("Spoon: firm enough");
+  await page.getByLabel("Note", { exact: true }).press("Enter");
+  await expect(page.getByText("Spoon: firm enough")).toBeVisible();
+  await page.getByRole("button", { name: /^Strike out: Warmth read/ }).click();
+  await expect(page.getByRole("button", { name: /^Strike out: Warmth read/ })).toHaveCount(0);
+
+  await steps(page).getByRole("button").last().click();
+  await page.getByRole("link", { name: "Go to the sheet and pour" }).click();
+  await page
+    .getByLabel(/^(Units filled|Filled,)/)
+    .first()
+    .fill("3");
+  await page.getByLabel("Minutes of work").fill("40");
+  await does(page, "Pour", "Poured 3 ×");
+  await expect(page.getByText("by the scale").first()).toBeVisible();
+  await expect(page.getByText("Spoon: firm enough")).toBeVisible();
+});
