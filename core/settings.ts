@@ -1,6 +1,7 @@
 /**
  * What a workshop chooses for itself, and what a new one starts from.
  */
+import type { NetRule } from "./batch/netWeight.ts";
 import type { HerbValue } from "./infusion/drying.ts";
 import { micros, type Micros } from "./measure/exact.ts";
 import type { NumberHabit } from "./measure/habit.ts";
@@ -33,6 +34,8 @@ export interface Settings {
   numbers: NumberHabit;
   /** What the scale reads in, and to. */
   scale: Scale;
+  /** By whose rule net weights are judged. */
+  netRule: NetRule;
   /** Who does the work, for the book of acts. */
   maker: string;
   cardFeeBp: number;
@@ -56,6 +59,7 @@ export const STARTING_SETTINGS: Settings = {
   dates: "dmy",
   numbers: "asked",
   scale: { unit: "g", step: 100 },
+  netRule: "eu",
   maker: "Maker",
   cardFeeBp: 175,
   firstSteps: { passed: [], away: false },

@@ -66,7 +66,13 @@ export function inOrder<T extends Task>(tasks: readonly T[], today: Day): T[] {
   };
   return tasks
     .map((t, at) => ({ t, at, by: by(t) }))
-    .sort((a, b) => Number(b.t.kind === "recall") - Number(a.t.kind === "recall") || a.by.localeCompare(b.by) || WORK[a.t.kind].minutes - WORK[b.t.kind].minutes || a.at - b.at)
+    .sort(
+      (a, b) =>
+        Number(b.t.kind === "recall") - Number(a.t.kind === "recall") ||
+        a.by.localeCompare(b.by) ||
+        WORK[a.t.kind].minutes - WORK[b.t.kind].minutes ||
+        a.at - b.at,
+    )
     .map(({ t }) => t);
 }
 

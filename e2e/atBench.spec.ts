@@ -85,6 +85,15 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await expect(page.getByRole("button", { name: /^Strike out: Warmth read/ })).toHaveCount(0);
 
   await steps(page).getByRole("button").last().click();
+  // Of 70 g none may hold less than 65.5 by the European rule.
+  for (const net of ["70.4 g", "70.2 g", "61 g"]) {
+    await page.getByLabel("Net weight of one").fill(net);
+    await page.getByRole("button", { name: "Keep what I typed" }).click();
+    await expect(page.getByRole("button", { name: `Strike out ${net}` })).toBeVisible();
+  }
+  await expect(page.getByText("1 is below 65.5 g, none may be.")).toBeVisible();
+  await page.getByRole("button", { name: "Strike out 61 g" }).click();
+  await expect(page.getByText("0.3 g over on average, none too light.")).toBeVisible();
   await page.getByRole("link", { name: "Go to the sheet and pour" }).click();
   await page
     .getByLabel(/^(Units filled|Filled,)/)
@@ -93,5 +102,6 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await page.getByLabel("Minutes of work").fill("40");
   await does(page, "Pour", "Poured 3 ×");
   await expect(page.getByText("by the scale").first()).toBeVisible();
+  await expect(page.getByRole("list", { name: "Net weights of 70 g" })).toContainText("70.4 g");
   await expect(page.getByText("Spoon: firm enough")).toBeVisible();
 });

@@ -43,7 +43,6 @@ const VIEWS: readonly View[] = [
     },
   ],
   ["stock-take", "/shelf/stock-take"],
-  ["buying", "/shelf/8/buying"],
   ["jars", "/jars"],
   [
     "fill-jar",
@@ -59,7 +58,6 @@ const VIEWS: readonly View[] = [
       await page.evaluate(() => window.scrollTo(0, 0));
     },
   ],
-  ["jar", "/jars/10"],
   [
     "recipe",
     "/recipes/1",
@@ -81,11 +79,39 @@ const VIEWS: readonly View[] = [
     },
   ],
   ["weigh-sheet", "/bench/16"],
+  [
+    "at-bench",
+    "/bench/16/at",
+    async (page) => {
+      await page.getByRole("button", { name: "take all off" }).click();
+      await page.getByText("● stable").waitFor();
+      await page.getByRole("button", { name: "Tare", exact: true }).click();
+      await page.getByRole("button", { name: "pour what is wanted" }).click();
+      await page.getByText("g to go").waitFor();
+      await page.waitForTimeout(1600);
+    },
+  ],
   ["cabinet", "/cabinet"],
   ["price", "/prices/1"],
   ["market-day", "/markets/4"],
   ["gift-order", "/gifts/6"],
   ["lot", "/lots/SB260827-1"],
+  [
+    "recall",
+    "/lots/recalls/new?lot=R26135-01&rehearse=1",
+    async (page) => {
+      await page.getByLabel("What is wrong").fill("To see how long it takes: a supplier calls back a lot of wax.");
+      await page.getByRole("button", { name: "Begin the rehearsal" }).click();
+      await page.getByRole("heading", { name: "To write to" }).waitFor();
+      await page.getByRole("button", { name: "Fine" }).click();
+      await page
+        .getByRole("button", { name: /^Told today/ })
+        .first()
+        .click();
+      await page.getByText(/^told /).waitFor();
+      await page.getByRole("button", { name: "Fine" }).click();
+    },
+  ],
   ["first-steps", "/own/begin/materials"],
   [
     "reckon",

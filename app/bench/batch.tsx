@@ -3,6 +3,7 @@ import { batchDensity, densityInPot } from "#core/recipe/sizes";
 import { putRight } from "#db/act/book";
 import { batchResult, pour } from "#db/bench/pour";
 import { eventsOf } from "#db/bench/events";
+import { samplesOf } from "#db/bench/samples";
 import { readBatch } from "#db/bench/read";
 import { clearBatch } from "#db/bench/setOut";
 import { keptSettings } from "#db/settings";
@@ -28,13 +29,14 @@ export const meta: Route.MetaFunction = ({ loaderData: d }) => [
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "batch", id } as const;
-  const [sheet, settings, seen, book, righted, events] = await Promise.all([
+  const [sheet, settings, seen, book, righted, events, samples] = await Promise.all([
     readBatch(db(), id),
     keptSettings(db()),
     opened(record),
     actsOf(record),
     putRight(db(), "batchId", id),
     eventsOf(db(), id),
+    samplesOf(db(), id),
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null) throw redirect("/bench");
@@ -64,6 +66,8 @@ export async function loader({ params }: Route.LoaderArgs) {
     book,
     righted,
     events,
+    samples,
+    netRule: settings.netRule,
   };
 }
 
@@ -102,9 +106,15 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, book, righted, events, scale } = loaderData;
+  const { sheet, result, book, righted, events, samples, netRule, scale } = loaderData;
   return result ? (
-    <BatchRecord sheet={sheet} result={result} book={book} righted={righted} events={events} scale={scale} />
+    <BatchRecord
+      sheet={sheet}
+      result={result}
+      book={book}
+      righted={righted}
+      made={{ events, samples, scale, netRule: sheet.batch.netRule ?? netRule }}
+    />
   ) : (
     <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );

@@ -14,22 +14,19 @@ import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { WEIGHED_BY } from "#core/batch/events";
-import type { Scale } from "#core/recipe/scale";
-import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
 import { Clock } from "./at/clock.tsx";
-import { Made } from "./recordMade.tsx";
+import { Made, type HowMade } from "./recordMade.tsx";
 
 interface Props {
   sheet: BatchSheet;
   result: PourResult;
   book: { acts: ActLine[]; more: string };
   righted: Correction[];
-  events: readonly BenchEvent[];
-  scale: Scale;
+  made: HowMade;
 }
 
-export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes, lots }, result, book, righted, events, scale }: Props) {
+export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes, lots }, result, book, righted, made }: Props) {
   const { currency } = useWorkshop();
   const sizes = all.filter((s) => s.units);
   const many = sizes.length > 1;
@@ -181,7 +178,7 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
               ]}
             />
           </Part>
-          <Made sheet={{ batch, takes, sizes: all }} events={events} scale={scale} />
+          <Made sheet={{ batch, takes, sizes: all }} {...made} />
           {batch.note && (
             <Part title="What happened">
               <p className="max-w-prose whitespace-pre-line">{batch.note}</p>

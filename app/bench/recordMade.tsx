@@ -5,19 +5,28 @@
 import { deviations } from "#core/batch/deviations";
 import { grams } from "#core/measure/write";
 import { ofSteps, type Scale } from "#core/recipe/scale";
+import type { NetRule } from "#core/batch/netWeight";
+import type { Sample } from "#db/bench/samples";
 import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
+import { NetWeights } from "./netWeights.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { Clock } from "./at/clock.tsx";
 import { sayEvent } from "./at/happened.tsx";
 
-interface Props {
-  sheet: Pick<BatchSheet, "batch" | "takes" | "sizes">;
+/** What was written down at the bench, and what it is judged by. */
+export interface HowMade {
   events: readonly BenchEvent[];
+  samples: readonly Sample[];
   scale: Scale;
+  netRule: NetRule;
 }
 
-export function Made({ sheet: { batch, takes, sizes }, events, scale }: Props) {
+interface Props extends HowMade {
+  sheet: Pick<BatchSheet, "batch" | "takes" | "sizes">;
+}
+
+export function Made({ sheet: { batch, takes, sizes }, events, samples, scale, netRule }: Props) {
   const off = deviations(takes, sizes, ofSteps(1, scale));
   return (
     <>
@@ -36,6 +45,21 @@ export function Made({ sheet: { batch, takes, sizes }, events, scale }: Props) {
               </li>
             ))}
           </ol>
+        </Part>
+      )}
+      {samples.length > 0 && (
+        <Part title="Net weights">
+          {sizes.map((s) => {
+            const own = samples.filter((x) => x.sizeId === s.id);
+            return (
+              own.length > 0 && (
+                <div key={s.id} className="mb-3">
+                  <h3 className="font-display text-[1.1rem]">{s.label}</h3>
+                  <NetWeights rule={netRule} declared={s.fill} filled={s.units ?? 0} samples={own} />
+                </div>
+              )
+            );
+          })}
         </Part>
       )}
       <Part title="Deviations">

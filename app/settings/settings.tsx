@@ -1,4 +1,5 @@
 /** The workshop's own choices. */
+import { NET_RULE_IDS, NET_RULES } from "#core/batch/netWeight";
 import { HERB_VALUES, type HerbValue } from "#core/infusion/drying";
 import { refuse } from "#core/outcome";
 import { isChecked, lotNumber, readScheme } from "#core/lot/number";
@@ -57,6 +58,7 @@ const schema = object({
   leadDays: wholeNumber(0, 180, "days"),
   coverDays: wholeNumber(1, 730, "days"),
   scale: oneOf(SCALES.map((x) => x.id)),
+  netRule: oneOf(NET_RULE_IDS),
   dates: oneOf(DATE_STYLE_IDS),
   numbers: oneOf(NUMBER_HABIT_IDS),
   maker: words("who does the work", 60),
@@ -97,6 +99,7 @@ const settingsTexts = (s: Settings) => ({
   leadDays: String(s.leadDays),
   coverDays: String(s.coverDays),
   scale: scaleId(s.scale),
+  netRule: s.netRule as string,
   dates: s.dates as string,
   numbers: s.numbers as string,
   cardFee: String(s.cardFeeBp / 100),
@@ -128,6 +131,7 @@ const FIELD_NAMES = {
   leadDays: "Days from ordering to delivery",
   coverDays: "Days an order should last",
   scale: "The scale",
+  netRule: "Net weights by the rule of",
   dates: "Days are written",
   numbers: "Numbers are typed",
   cardFee: "Card fee, %",
@@ -176,6 +180,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
               hint="In ounces, grams stand beside."
               options={SCALES.map((x) => [x.id, showScale(x.scale)] as const)}
               {...sheet.register("scale")}
+            />
+            <Choice
+              label="Net weights by the rule of"
+              hint="What is filled is judged by it at the bench."
+              options={NET_RULE_IDS.map((x) => [x, `${NET_RULES[x].say}, ${NET_RULES[x].source}`] as const)}
+              {...sheet.register("netRule")}
+              problem={errors.netRule?.message}
             />
             <Choice
               label="Days are written"

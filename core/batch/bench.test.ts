@@ -1,5 +1,6 @@
 /** At the bench: near enough, too much, and when it will be cool enough. */
 import fc from "fast-check";
+import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { describe, expect, it } from "vitest";
 import { TRADE } from "../firmness/model.ts";
 import { mg } from "../measure/exact.ts";
@@ -90,7 +91,11 @@ describe("off target", () => {
     [500, 700, "over"],
   ])("of %d mg, %d are %s", (target, weight, said) => expect(nearnessOf(weight, mg(target), mg(100))).toBe(said));
   it("is never finer than the scale", () => {
-    fc.assert(fc.property(weight, (w) => void expect(nearEnough(w, mg(100))).toBeGreaterThanOrEqual(100)));
+    fc.assert(
+      fc.property(weight, (w) => {
+        expect(nearEnough(w, mg(100))).toBeGreaterThanOrEqual(100);
+      }),
+    );
   });
 });
 
@@ -137,6 +142,21 @@ describe("cooling", () => {
       if (Math.abs(left + Math.floor(minutes * 6) / 6 - exact(start, room, tau, 52)) <= plusMinus + 0.05) within++;
     }
     expect(within / times).toBeGreaterThan(0.9);
+  });
+  it("finds what a general least-squares fit of the curve itself finds (ml-levenberg-marquardt)", () => {
+    let seed = 3;
+    const chance = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+    for (let n = 0; n < 20; n++) {
+      const samples = curve(75, 21, 15 + n, 8, () => (chance() - 0.5) * 0.5);
+      const theirs = levenbergMarquardt(
+        { x: samples.map((s) => s.at / 60_000), y: samples.map((s) => s.celsius) },
+        ([start, tau]: number[]) =>
+          (t: number) =>
+            21 + (start! - 21) * Math.exp(-t / tau!),
+        { initialValues: [75, 20], maxIterations: 60, damping: 0.01 },
+      );
+      expect(fitCooling(samples, 21)!.tau / theirs.parameterValues[1]!).toBeCloseTo(1, 2);
+    }
   });
   it("says nothing of too little, of what warms, and of what the room won't cool", () => {
     expect(

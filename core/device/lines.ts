@@ -11,7 +11,7 @@
  */
 import { celsiusOf } from "../measure/heat.ts";
 import { ofSteps } from "../recipe/scale.ts";
-import type { Mg } from "../measure/exact.ts";
+import { minus, type Mg } from "../measure/exact.ts";
 
 /** What a scale shows. */
 export type ScaleReading = { standing: "stable" | "moving"; net: boolean; weight: Mg } | { standing: "over" | "under" };
@@ -38,7 +38,7 @@ function weightIn(figure: string, unit: string): Mg {
   const [whole = "0", parts = ""] = figure.replace("-", "").split(".");
   const thousandths = Number(whole) * 1000 + Number(parts.padEnd(3, "0").slice(0, 3));
   const weight = ofSteps(thousandths, { unit: unit === "oz" ? "oz" : "g", step: 1 });
-  return (figure.startsWith("-") ? -weight || 0 : weight) as Mg;
+  return figure.startsWith("-") ? minus(weight) : weight;
 }
 
 const WEIGHT = /^weight (-?\d{1,7}(?:\.\d{1,3})?) (g|oz) (net|gross) (stable|moving)$/;

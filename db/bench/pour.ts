@@ -198,6 +198,7 @@ export const pour = defineAct({
         leftover: input.leftover,
         minutes: input.minutes,
         note: input.note,
+        netRule: settings.netRule,
         hourly: settings.hourly,
         overheadHourly: settings.overheadHourly,
       })

@@ -1,10 +1,12 @@
 /** What is weighed at the bench and on the sheet, in several windows; and what is written down meanwhile. */
 import { mg } from "#core/measure/exact";
 import { describe, expect, it } from "vitest";
+import { saveSettings } from "../settings.ts";
 import { DAY, db, eachTestHasAWorkshop, filled, idIn, lotsOf, ids, put, buy, refused } from "../test/workshop.ts";
 import { eventsOf, noteEvent, runningTimers, settleEvent } from "./events.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
+import { addSample, samplesOf, strikeSample } from "./samples.ts";
 import { clearBatch } from "./setOut.ts";
 import { saveWeighed, weighOne, weighVessel } from "./weigh.ts";
 
@@ -62,6 +64,27 @@ describe("weighing", () => {
     await weighOne(db, { ...at, weighed: null, was: mg(160_000) });
     expect((await sheetOf(batchId)).takes[0]).toMatchObject({ weighed: null, weighedAt: null, weighedBy: null });
     expect(await refused(weighOne(db, { ...at, lotId: 9999, weighed: mg(1), was: null }))).toHaveLength(1);
+  });
+
+  it("net weights are kept by size, struck out but never gone, and with the rule of the day the batch was poured", async () => {
+    const batchId = idIn(await put(4));
+    const { sizes, takes } = await sheetOf(batchId);
+    const sizeId = sizes[0]!.id;
+    for (const net of [50_200, 44_000]) await addSample(db, { batchId, sizeId, net: mg(net), by: "scale" });
+    expect(await refused(addSample(db, { batchId, sizeId, net: mg(0), by: "hand" }))).toHaveLength(1);
+    expect(await refused(addSample(db, { batchId: idIn(await put(1)), sizeId, net: mg(50_000), by: "hand" }))).toHaveLength(1);
+    const [, light] = await samplesOf(db, batchId);
+    await strikeSample(db, batchId, light!.id);
+    expect((await samplesOf(db, batchId)).map((s) => [s.net, s.struckAt !== null])).toEqual([
+      [50_200, false],
+      [44_000, true],
+    ]);
+    await saveSettings(db, { netRule: "us" }, { day: DAY });
+    const whole = takes.map((t) => ({ ...t, weighed: t.planned }));
+    await pour(db, { batchId, takes: whole, sizes: filled(4), leftover: mg(0), minutes: 9, note: "" }, { day: DAY });
+    await saveSettings(db, { netRule: "eu" }, { day: DAY });
+    expect((await sheetOf(batchId)).batch.netRule).toBe("us");
+    expect(await refused(strikeSample(db, batchId, light!.id))).toHaveLength(1);
   });
 
   it("what happened is kept in order, struck out but never gone; a timer shows everywhere until it is ended, poured or cleared", async () => {

@@ -1,5 +1,6 @@
 /** Batches on the bench: what was set out of which version of a recipe, in which sizes, what was weighed and poured. */
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
+import { NET_RULES } from "#core/batch/netWeight";
 import { sql } from "drizzle-orm";
 import { date, index, integer, pgTable, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
@@ -28,6 +29,8 @@ export const batch = pgTable(
     minutes: integer(),
     /** What the empty pot weighs, so that what stuck to it can be weighed afterwards. */
     vessel: mgColumn(),
+    /** By whose rule net weights were judged when it was poured. */
+    netRule: wordColumn(NET_RULES),
     hourly: microsColumn(),
     overheadHourly: microsColumn(),
     /** Cleared off the bench without pouring. */
@@ -117,4 +120,20 @@ export const batchEvent = pgTable(
       .on(t.id)
       .where(sql`${t.kind} = 'timer' and ${t.endedAt} is null and ${t.struckAt} is null`),
   ],
+);
+
+/** Net weights of filled units, to be judged against their label; one weighed by mistake is struck out. */
+export const batchSample = pgTable(
+  "batch_sample",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    sizeId: integer()
+      .notNull()
+      .references(() => batchSize.id),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    net: mgColumn().notNull(),
+    weighedBy: wordColumn(WEIGHED_BY).notNull(),
+    struckAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index("batch_sample_size").on(t.sizeId, t.id)],
 );

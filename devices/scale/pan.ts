@@ -53,7 +53,7 @@ export function pass(pan: Pan, ms: number, chance: () => number): void {
 /** What it shows. */
 export function shows(pan: Pan): ScaleReading {
   if (pan.shown > MOST) return { standing: "over" };
-  if (pan.shown < -MOST / 10) return { standing: "under" };
+  if (pan.shown + MOST / 10 < 0) return { standing: "under" };
   return { standing: pan.steadyMs >= STEADY_MS ? "stable" : "moving", net: pan.tare !== 0, weight: mg(pan.shown - pan.tare) };
 }
 

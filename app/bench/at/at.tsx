@@ -2,6 +2,7 @@
 import { setsBy } from "#core/firmness/solids";
 import { isScent } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
+import { samplesOf } from "#db/bench/samples";
 import { readBatch } from "#db/bench/read";
 import { firmnessLearned } from "#db/recipe/firmness";
 import { keptSettings } from "#db/settings";
@@ -18,9 +19,10 @@ export const meta: Route.MetaFunction = ({ loaderData: d }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
-  const [sheet, events, settings, learned] = await Promise.all([
+  const [sheet, events, samples, settings, learned] = await Promise.all([
     readBatch(db(), id),
     eventsOf(db(), id),
+    samplesOf(db(), id),
     keptSettings(db()),
     firmnessLearned(db()),
   ]);
@@ -39,13 +41,15 @@ export async function loader({ params }: Route.LoaderArgs) {
   return {
     batch: sheet.batch,
     recipe: { name: sheet.recipe.name, n: sheet.recipe.n, method: sheet.recipe.method, lossBp: sheet.recipe.lossBp },
-    sizes: sheet.sizes.map((s) => ({ label: s.label, planned: s.planned, fill: s.fill })),
+    sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill })),
     takes: sheet.takes.map((t) => {
       const m = materials.get(t.materialId)!;
       return { ...t, sets: setsBy(m), scent: isScent(m) };
     }),
     lots: sheet.lots,
     events,
+    samples,
+    netRule: settings.netRule,
     constants: learned.constants,
     scale: settings.scale,
   };

@@ -9,6 +9,7 @@ import { useDevices } from "../../devices/useDevices.ts";
 import type { AtBenchLoaded } from "./at.tsx";
 import { Happened } from "./happened.tsx";
 import { MethodStep } from "./methodStep.tsx";
+import { PourStep } from "./pourStep.tsx";
 import { PotStep } from "./potStep.tsx";
 import { useAwake } from "./useAwake.ts";
 import { WeighStep } from "./weighStep.tsx";
@@ -103,7 +104,9 @@ export function AtBench(page: AtBenchLoaded) {
             {step.is === "pot" && <PotStep {...common} />}
             {step.is === "weigh" && <WeighStep key={step.line} {...common} line={step.line} />}
             {step.is === "method" && <MethodStep key={step.at} {...common} at={step.at} text={step.text} done={step.done} />}
-            {step.is === "pour" && <Pour batchId={batch.id} open={steps.filter((s) => !s.done && s.is !== "pour").map((s) => s.name)} />}
+            {step.is === "pour" && (
+              <PourStep page={page} devices={devices} open={steps.filter((s) => !s.done && s.is !== "pour").map((s) => s.name)} />
+            )}
           </section>
           <Happened page={page} />
           <div className="mt-5">
@@ -127,25 +130,5 @@ function Tick({ done }: { done: boolean }) {
       )}
       <span className="sr-only">{done ? "done" : "to do"}</span>
     </span>
-  );
-}
-
-/** Pouring is done on the sheet, where it is counted. */
-function Pour({ batchId, open }: { batchId: number; open: readonly string[] }) {
-  return (
-    <>
-      <h2 className="font-display text-[2.2rem] leading-tight">Pour, and count what was filled</h2>
-      {open.length > 0 && (
-        <p className="mt-3 text-[1.15rem] text-honey">
-          Not ticked off yet: {wordList(open.slice(0, 3))}
-          {open.length > 3 && ` and ${open.length - 3} more`}.
-        </p>
-      )}
-      <p className="mt-5">
-        <Link to={`/bench/${batchId}#poured`} className="act act-main text-[1.2rem]">
-          Go to the sheet and pour
-        </Link>
-      </p>
-    </>
   );
 }

@@ -3,6 +3,7 @@ import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
 import { matchBatch, nextLot } from "#db/bench/match";
 import { noteEvent, settleEvent } from "#db/bench/events";
+import { addSample, strikeSample } from "#db/bench/samples";
 import { weighOne, weighVessel } from "#db/bench/weigh";
 import { data } from "react-router";
 import { number, object } from "yup";
@@ -26,6 +27,8 @@ const event = object({
   minutes: figure(0, 10_080),
   note: note(300),
 });
+const sample = object({ sizeId: idField(), net: reads(readWeighed), by: oneOf(WEIGHED_IDS) });
+const one = object({ id: idField() });
 const settle = object({ id: idField(), how: oneOf(["end", "strike"] as const) });
 
 const kept = () => data<Reply>({ problems: [] });
@@ -47,6 +50,14 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (intent === "vessel") {
     const sheet = await pressed.read(vessel);
     return sheet.ok ? asked(async () => weighVessel(db(), batchId, sheet.value.vessel).then(kept)) : sheet.reply;
+  }
+  if (intent === "sample") {
+    const sheet = await pressed.read(sample);
+    return sheet.ok ? asked(async () => addSample(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
+  }
+  if (intent === "strikeSample") {
+    const sheet = await pressed.read(one);
+    return sheet.ok ? asked(async () => strikeSample(db(), batchId, sheet.value.id).then(kept)) : sheet.reply;
   }
   if (intent === "settle") {
     const sheet = await pressed.read(settle);

@@ -1,6 +1,7 @@
 /** The pot before anything is in it: what it weighs tells later how much stuck to it. */
 import { mg, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
+import { useEffect } from "react";
 import type { Devices } from "../../devices/useDevices.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "./at.tsx";
@@ -11,7 +12,12 @@ import { useDid } from "./useDid.ts";
 
 export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoaded; devices: Devices; next: () => void }) {
   const did = useDid(batch.id);
-  const { scale } = devices;
+  const { scale, tell } = devices;
+  // What was tared before has nothing to do with this pot.
+  const there = !!scale;
+  useEffect(() => {
+    if (there) void tell("scale", "gross");
+  }, [there, tell]);
   const stable = scale?.reading?.standing === "stable";
   const weight = weightOf(scale);
   const keep = (vessel: Mg): void => {

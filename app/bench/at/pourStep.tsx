@@ -1,0 +1,100 @@
+/** Pouring: a few of what was filled are weighed against their label, and the count is kept on the sheet. */
+import { shortfall } from "#core/batch/netWeight";
+import { mg, type Mg } from "#core/measure/exact";
+import { grams } from "#core/measure/write";
+import { wordList } from "#core/words";
+import { useState } from "react";
+import type { WeighedBy } from "#core/batch/events";
+import type { Devices } from "../../devices/useDevices.ts";
+import { useKey } from "../../ui/frame/keys.tsx";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+import { Link } from "../../ui/link.tsx";
+import { NetWeights } from "../netWeights.tsx";
+import type { AtBenchLoaded } from "./at.tsx";
+import { ByHand } from "./byHand.tsx";
+import { Hands } from "./hands.tsx";
+import { Reading, weightOf } from "./reading.tsx";
+import { useDid } from "./useDid.ts";
+
+export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices: Devices; open: readonly string[] }) {
+  const { batch, sizes, samples, netRule } = page;
+  const did = useDid(batch.id);
+  const [chosen, choose] = useState(0);
+  const size = sizes[Math.min(chosen, sizes.length - 1)]!;
+  const { scale } = devices;
+  const weight = weightOf(scale);
+  const stable = scale?.reading?.standing === "stable";
+  const keep = (net: Mg, by: WeighedBy): void => void did.keep({ intent: "sample", sizeId: size.id, net: `${net / 1000} g`, by });
+  const take = (): void => {
+    if (stable && weight !== null && weight > 0 && !did.busy) keep(weight, "scale");
+  };
+  useKey("Enter", take);
+  useKey("t", () => void devices.tell("scale", "tare"));
+  return (
+    <>
+      <h2 className="font-display text-[2.2rem] leading-tight">Pour, and weigh a few of them</h2>
+      {open.length > 0 && (
+        <p className="mt-3 text-[1.15rem] text-honey">
+          Not ticked off yet: {wordList(open.slice(0, 3))}
+          {open.length > 3 && ` and ${open.length - 3} more`}.
+        </p>
+      )}
+      <p className="mt-1 text-pine-soft">
+        An empty one with its lid on the scale, tare; then one after the other of those that are filled.
+      </p>
+      {sizes.length > 1 && (
+        <div role="group" aria-label="Which size" className="mt-3 flex flex-wrap gap-1.5">
+          {sizes.map((s, i) => (
+            <button
+              key={s.id}
+              type="button"
+              aria-pressed={i === chosen}
+              className={`act act-small ${i === chosen ? "border-amber! font-semibold" : ""}`}
+              onClick={() => choose(i)}
+            >
+              {s.label}
+            </button>
+          ))}
+        </div>
+      )}
+      <p className="mt-3 font-mono text-[2.3rem] leading-none font-bold">{grams(size.fill, 1)}</p>
+      <Reading scale={scale} target={size.fill} step={scale?.hello?.step ?? mg(100)} />
+      <div className="flex flex-wrap gap-2">
+        <Button className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take}>
+          Note this one
+        </Button>
+        <Button className="text-[1.2rem]" disabled={!stable} onClick={() => void devices.tell("scale", "tare")}>
+          Tare
+        </Button>
+        <Link to={`/bench/${batch.id}#poured`} className="act act-main text-[1.2rem]">
+          Go to the sheet and pour
+        </Link>
+      </div>
+      <Problem say={did.problem?.say} />
+      <div className="mt-4">
+        {shortfall(netRule, size.fill) === null ? (
+          <p className="text-pine-soft">The rule chosen in Settings says nothing of {grams(size.fill)}.</p>
+        ) : (
+          <NetWeights
+            rule={netRule}
+            declared={size.fill}
+            filled={size.planned}
+            samples={samples.filter((s) => s.sizeId === size.id)}
+            strike={(id) => void did.keep({ intent: "strikeSample", id })}
+          />
+        )}
+      </div>
+      <ByHand key={samples.length} label="Net weight of one" busy={did.busy} kept={(net) => keep(net, "hand")} />
+      <Hands
+        devices={devices}
+        device="scale"
+        presses={[
+          ["take all off", "clear"],
+          ["put an empty one on", "add 21.4"],
+          ["put what is in it on", `add ${(size.fill / 1000 + 0.3).toFixed(1)}`],
+          ["take it off again", `take ${(size.fill / 1000 + 0.3).toFixed(1)}`],
+        ]}
+      />
+    </>
+  );
+}
