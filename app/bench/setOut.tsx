@@ -1,7 +1,10 @@
 /** Setting out a batch: which recipe, how large, into which pots, out of which lots. */
 import { readSize, SIZE_MODE_IDS, type SizeMode } from "#core/batch/size";
 import { setOut } from "#db/bench/setOut";
-import { lotsOfMaterials } from "#db/ledger/lots";
+import { groupBy } from "#core/collect";
+import { unspoken } from "#core/stock/spokenFor";
+import { today } from "#db/clock";
+import { spokenFor } from "#db/bench/spokenFor";
 import { materialsOf } from "#db/recipe/costs";
 import { lastRecipeSetOut, lastSetOut } from "#db/bench/read";
 import { readRecipes, recipeChoices } from "#db/recipe/read";
@@ -28,14 +31,32 @@ export async function loader({ request }: Route.LoaderArgs) {
   ]);
   const wanted = choices.find((c) => c.id === newest) ?? choices[0];
   const [[written], last] = wanted ? await Promise.all([readRecipes(db(), [wanted.id]), lastSetOut(db(), wanted.id)]) : [[], []];
+  const free = written ? await freeOf(materialsOf([written])) : null;
   return {
     choices,
     /** The recipe that is chosen, with what it takes; another's is asked for once it is chosen. */
-    chosen: written ? { written, last, stuff: await stuffOf(materialsOf([written])) } : null,
+    chosen: written && free ? { written, last, ...free } : null,
     settings,
     lot: /^\d{1,9}$/.exec(asked.get("lot") ?? "")?.[0] ?? "",
     units: /^\d{1,5}$/.exec(asked.get("units") ?? "")?.[0] ?? "",
     opened: sheet,
+  };
+}
+
+/** What is free of these materials for another batch, and what is promised to those on the bench. */
+async function freeOf(materials: readonly number[]) {
+  const [stuff, { promised, ...spoken }] = await Promise.all([stuffOf(materials), spokenFor(db())]);
+  const left = groupBy(
+    unspoken(
+      stuff.flatMap((s) => s.lots),
+      spoken,
+      today(),
+    ),
+    (l) => l.of,
+  );
+  return {
+    stuff: stuff.map((s) => ({ ...s, lots: left.get(s.id) ?? [] })),
+    promised: promised.filter((p) => materials.includes(p.of)),
   };
 }
 
@@ -56,10 +77,8 @@ export async function action({ request }: Route.ActionArgs) {
   const { recipe, mode, weight, lot, units } = sheet.value;
   const [w] = await readRecipes(db(), [recipe]);
   if (!w) return refuseSheet([{ field: "recipe", say: "Choose a recipe." }]);
-  const lots = await lotsOfMaterials(
-    db(),
-    w.lines.map((l) => l.materialId),
-  );
+  const { stuff } = await freeOf(w.lines.map((l) => l.materialId));
+  const lots = stuff.flatMap((s) => s.lots);
   const read = readSize({ mode, weight, lotId: lot, units }, w, lots);
   if (!read.ok) return refuseSheet([{ field: fieldOf(mode), say: read.problem.say }]);
   const sizes = w.sizes.map((s, i) => ({ productId: s.id, units: read.value.units[i]! }));

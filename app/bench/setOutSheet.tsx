@@ -6,7 +6,7 @@ import { grams } from "#core/measure/write";
 import { costMix } from "#core/recipe/cost";
 import { fillMix, onScale, scaleTo, showScale } from "#core/recipe/scale";
 import { planTakes } from "#core/stock/shelf";
-import { useEffect, useMemo, useState } from "react";
+import { Fragment, useEffect, useMemo, useState } from "react";
 import { useFetcher } from "react-router";
 import { Link } from "../ui/link.tsx";
 import { useSheet } from "../forms/useSheet.ts";
@@ -95,7 +95,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     void send()();
   }, [waits, pressed, send]);
   const { v, of } = useStood({ v: sheet.values, of: chosen ?? start }, waits);
-  const { written: w, stuff } = of;
+  const { written: w, stuff, promised } = of;
   const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
   const shelf = useMemo(() => shelfOfStuff(stuff, day), [stuff, day]);
   const name = new Map(stuff.map((s) => [s.id, s.name]));
@@ -235,6 +235,20 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
                 {short.map((s, i) => (
                   <p key={i}>{s}</p>
                 ))}
+                {promised.length > 0 && (
+                  <p className="text-pine-soft">
+                    Not counted: what is promised to{" "}
+                    {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
+                      <Fragment key={id}>
+                        {i > 0 && ", "}
+                        <Link to={`/bench/${id}`} className="underline underline-offset-4">
+                          {recipe}
+                        </Link>
+                      </Fragment>
+                    ))}{" "}
+                    on the bench.
+                  </p>
+                )}
               </div>
             )}
           </Reckoner>

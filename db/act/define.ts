@@ -153,7 +153,7 @@ function refusalOf(e: unknown): unknown {
 
 /**
  * Locks are taken in one order by every act, so that two never wait for each other: the books, the sheet's token, the act's row, the record on
- * the sheet, all the lots at once by their number (`lockLots`), and last the numbers of lots.
+ * the sheet, what batches on the bench are promised, all the lots at once by their number (`lockLots`), and last the numbers of lots.
  */
 const holdBooks = (tx: Tx, alone: boolean) =>
   tx.execute(alone ? sql`select pg_advisory_xact_lock(7001)` : sql`select pg_advisory_xact_lock_shared(7001)`);

@@ -5,12 +5,14 @@ import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { planTakes, shelfOf } from "#core/stock/shelf";
+import { unspoken } from "#core/stock/spokenFor";
 import type { Day } from "#core/when";
 import { wordList } from "#core/words";
 import { asc, eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { batch, batchTake } from "../schema.ts";
+import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { standing } from "./weigh.ts";
 
 export interface OffIn {
@@ -44,9 +46,14 @@ async function takeMore(
   day: Day,
   instead: string,
 ): Promise<void> {
-  const lots = await lotsOfMaterials(
-    tx,
-    wants.map((w) => w.like.materialId),
+  await holdPromises(tx);
+  const lots = unspoken(
+    await lotsOfMaterials(
+      tx,
+      wants.map((w) => w.like.materialId),
+    ),
+    await spokenFor(tx, takes[0]!.batchId),
+    day,
   );
   const spoken = new Map<number, number>();
   for (const t of takes) spoken.set(t.lotId, (spoken.get(t.lotId) ?? 0) + Math.max(t.planned, t.weighed ?? 0));

@@ -5,12 +5,14 @@ import { scaleTo } from "#core/recipe/scale";
 import { wordList } from "#core/words";
 import { Refused } from "#core/refused";
 import { planTakes, shelfOf } from "#core/stock/shelf";
+import { unspoken } from "#core/stock/spokenFor";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
+import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { readRecipes } from "../recipe/read.ts";
 
 export interface SetOutIn {
@@ -49,9 +51,15 @@ export const setOut = defineAct({
       tx,
       needs.map((n) => n.of),
     );
-    const lots = await lotsOfMaterials(
-      tx,
-      needs.map((n) => n.of),
+    await holdPromises(tx);
+    const spoken = await spokenFor(tx);
+    const lots = unspoken(
+      await lotsOfMaterials(
+        tx,
+        needs.map((n) => n.of),
+      ),
+      spoken,
+      day,
     );
     const plan = planTakes(needs, shelfOf(lots, day));
     const short = new Map<number, { amount: number; weighed: boolean }>();
@@ -60,7 +68,17 @@ export const setOut = defineAct({
     });
     if (short.size > 0) {
       const missing = [...short].map(([id, s]) => `${s.weighed ? grams(s.amount) : `${s.amount} pcs`} of ${names.get(id)}`);
-      throw Refused.one("size", `The shelf is short of ${wordList(missing)}. Nothing was set out.`);
+      // Somebody else was promised some of it: that batch could be cleared off, or poured first.
+      const others = new Map(spoken.promised.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
+      const whose =
+        others.size > 0
+          ? ` What ${wordList([...others.values()])} on the bench ${others.size === 1 ? "is" : "are"} promised doesn't count.`
+          : "";
+      throw Refused.one(
+        "size",
+        `The shelf is short of ${wordList(missing)}.${whose} Nothing was set out.`,
+        [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
+      );
     }
     const [row] = await tx
       .insert(batch)

@@ -7,6 +7,7 @@ import { correctCount } from "../shelf/count.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
 import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, onHand, refused, token, put, filled } from "../test/workshop.ts";
 import { pour, type PourIn } from "./pour.ts";
+import { clearBatch } from "./setOut.ts";
 import { readBatch } from "./read.ts";
 
 eachTestHasAWorkshop();
@@ -40,8 +41,8 @@ describe("at the same moment", () => {
   });
   it("two batches that both count on the last wax: one is poured, the other says what is missing and keeps its weights", async () => {
     const [wax] = await lotsOf(ids.wax);
-    await correctCount(db, { lotId: wax!.id, expected: 450_000, counted: 50_000, reason: "used for candles" }, { day: DAY });
     const [a, b] = [await ready(4), await ready(4)];
+    await correctCount(db, { lotId: wax!.id, expected: 450_000, counted: 50_000, reason: "used for candles" }, { day: DAY });
     const { done, said } = await outcome([pour(db, a, { day: DAY }), pour(db, b, { day: DAY })]);
     expect(done).toBe(1);
     expect(said).toEqual([`Lot ${wax!.number} has 10 g, 30 g less than this takes. Nothing was moved.`]);
@@ -50,6 +51,27 @@ describe("at the same moment", () => {
     expect(open.rows).toHaveLength(1);
     expect((await readBatch(db, open.rows[0]!.id))!.takes.length).toBe(2);
     await expectLedgerTrue(db);
+  });
+  it("no two are promised the same gram, nor the same tin: the second isn't set out, and says whose it is; cleared off, it is free again", async () => {
+    await put(30);
+    const [first] = (await db.execute<{ id: number }>(sql`select id from batch where poured_act_id is null`)).rows;
+    const [short] = await refused(put(12));
+    // 1.8 kg of oil, 450 g of wax and 35 tins are here; 1.2 kg, 300 g and 30 tins are promised.
+    expect(short!.say).toBe(
+      "The shelf is short of 7 pcs of Tin. What Test balm on the bench is promised doesn't count. Nothing was set out.",
+    );
+    expect(short!.see).toEqual([{ to: `/bench/${first!.id}`, name: "Test balm" }]);
+    await put(5);
+    expect(await refused(put(1))).toHaveLength(1);
+    await clearBatch(db, { batchId: first!.id }, { day: DAY });
+    await put(30);
+    const [oil] = await lotsOf(ids.oil);
+    expect(oil!.onHand).toBe(1_800_000);
+  });
+  it("two ask for the last at once: one is set out", async () => {
+    const { done, said } = await outcome([put(20), put(20), put(20)]);
+    expect(done).toBe(1);
+    expect(said[0]).toMatch(/short of 5 pcs of Tin/);
   });
   it("packaging runs out between setting out and pouring: the pour says so, and no ingredient has moved", async () => {
     const sheet = await ready(10);
