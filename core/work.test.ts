@@ -18,8 +18,12 @@ describe("a day's work", () => {
         expect(new Set(sorted)).toEqual(new Set(tasks));
         const turns = sorted.map((t) => ["now", "week", "time"].indexOf(turnOf(t, TODAY)));
         expect(turns).toEqual([...turns].sort());
-        for (const [i, t] of sorted.entries()) {
-          const next = sorted[i + 1];
+        // Whatever else is due, a recall comes before it.
+        const recalls = sorted.filter((t) => t.kind === "recall");
+        expect(sorted.slice(0, recalls.length)).toEqual(recalls);
+        const rest = sorted.slice(recalls.length);
+        for (const [i, t] of rest.entries()) {
+          const next = rest[i + 1];
           if (next && turnOf(t, TODAY) === "now" && turnOf(next, TODAY) === "now")
             expect(WORK[t.kind].minutes).toBeLessThanOrEqual(WORK[next.kind].minutes);
         }

@@ -54,7 +54,7 @@ export function turnOf(task: Task, today: Day): Turn {
 }
 
 /**
- * In the order one would do it: by the day it has to be done, and of one day the short things first.
+ * In the order one would do it: a recall before everything, then by the day it has to be done, and of one day the short things first.
  * @example inOrder([{ kind: "open", day: null }, { kind: "shake", day: null }], "2026-11-26").map((t) => t.kind) // ["shake", "open"]
  */
 export function inOrder<T extends Task>(tasks: readonly T[], today: Day): T[] {

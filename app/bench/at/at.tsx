@@ -55,8 +55,6 @@ export async function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-export type AtBenchLoaded = Awaited<ReturnType<typeof loader>>;
-
 export default function At({ loaderData }: Route.ComponentProps) {
   return <AtBench {...loaderData} />;
 }

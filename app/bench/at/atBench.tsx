@@ -6,7 +6,7 @@ import { Link } from "../../ui/link.tsx";
 import { useKey } from "../../ui/frame/keys.tsx";
 import { Caution, Heading } from "../../ui/sheet/sheet.tsx";
 import { useDevices } from "../../devices/useDevices.ts";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 import { Happened } from "./happened.tsx";
 import { MethodStep } from "./methodStep.tsx";
 import { PourStep } from "./pourStep.tsx";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { span } from "../../ui/frame/heatTimers.tsx";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 import { Clock } from "./clock.tsx";
 import { useDid } from "./useDid.ts";
 

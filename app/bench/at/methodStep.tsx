@@ -9,7 +9,7 @@ import type { Devices } from "../../devices/useDevices.ts";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
 import { useKey } from "../../ui/frame/keys.tsx";
 import { span } from "../../ui/frame/heatTimers.tsx";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 import { Hands } from "./hands.tsx";
 import { useDid } from "./useDid.ts";
 

@@ -10,7 +10,7 @@ import type { ReactNode } from "react";
 import { percent } from "../../ui/figures/amounts.tsx";
 import { Button } from "../../ui/fields/form.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 
 /** Less than this nobody feels or smells. */
 const FELT = 0.004;

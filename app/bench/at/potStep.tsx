@@ -4,7 +4,7 @@ import { grams } from "#core/measure/write";
 import { useEffect } from "react";
 import type { Devices } from "../../devices/useDevices.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
 import { Hands } from "./hands.tsx";
 import { Reading, weightOf } from "./reading.tsx";

@@ -10,7 +10,7 @@ import { useKey } from "../../ui/frame/keys.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { NetWeights } from "../netWeights.tsx";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
 import { Hands } from "./hands.tsx";
 import { Reading, weightOf } from "./reading.tsx";

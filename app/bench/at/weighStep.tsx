@@ -9,7 +9,7 @@ import type { Devices } from "../../devices/useDevices.ts";
 import { LotTag } from "../../ui/figures/amounts.tsx";
 import { useKey } from "../../ui/frame/keys.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
-import type { AtBenchLoaded } from "./at.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
 import { Hands } from "./hands.tsx";
 import { Off } from "./off.tsx";

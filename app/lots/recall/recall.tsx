@@ -51,5 +51,3 @@ export async function action({ request, params }: Route.ActionArgs) {
 export default function Recall({ loaderData }: Route.ComponentProps) {
   return <RecallRecord {...loaderData} />;
 }
-
-export type Loaded = Route.ComponentProps["loaderData"];

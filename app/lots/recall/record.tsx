@@ -14,12 +14,12 @@ import { Print } from "../../ui/sheet/print.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { WHERE_SAID } from "./beginSheet.tsx";
 import { Clock } from "./clock.tsx";
-import type { Loaded } from "./recall.tsx";
+import type { Route } from "./+types/recall";
 import { Tell } from "./tell.tsx";
 
 const name = (l: { name: string; label: string }): string => (l.label ? `${l.name}, ${l.label}` : l.name);
 
-export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, book }: Loaded) {
+export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, book }: Route.ComponentProps["loaderData"]) {
   const { lots, people, markets, others, jars, batches, along } = reach;
   const accounts = new Map(reach.accounts);
   const byId = new Map(lots.map((l) => [l.id, l]));
