@@ -7,6 +7,7 @@ import type { AnyAct } from "./act/define.ts";
 import { dropScan, keepPhoto, keepScan } from "./attachments.ts";
 import { pour } from "./bench/pour.ts";
 import { clearBatch, setOut } from "./bench/setOut.ts";
+import { spoilBatch } from "./bench/spoil.ts";
 import { takeOut } from "./cabinet/cabinet.ts";
 import { saveGiftOrder } from "./gifts/gifts.ts";
 import { packGiftOrder } from "./gifts/pack.ts";
@@ -75,6 +76,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   deleteProduct,
   setOut,
   pour,
+  spoilBatch,
   clearBatch,
   takeOut,
   price: choosePrices,

@@ -130,3 +130,22 @@ test("on paper: the record without the buttons and the Line", async ({ page }) =
   await expect(page.getByRole("heading", { name: "Weighed" })).toBeVisible();
   await expect(page.getByText("Best before")).toBeVisible();
 });
+
+test("a batch that failed is written off with its reason, stands in the list of those, and can be brought back", async ({ page }) => {
+  await setOut(page, "Juniper work bar", "2");
+  await page.getByRole("button", { name: "Write it off" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "Enter what went wrong" })).toBeVisible();
+  await page.getByLabel("What went wrong").fill("Water in the pot");
+  await page.getByRole("button", { name: "Write it off" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "Nothing of it was weighed" })).toBeVisible();
+  await weighed(page).first().fill("20 g");
+  await does(page, "Write it off", /Wrote off Juniper work bar: 20 g, €/);
+  await expect(page.getByText("It failed: Water in the pot")).toBeVisible();
+  await open(page, "/bench");
+  await expect(page.getByRole("row").filter({ hasText: "Water in the pot" })).toBeVisible();
+  await page.getByRole("row").filter({ hasText: "Water in the pot" }).getByRole("link").click();
+  await page.getByText("What was done here").click();
+  await page.getByRole("button", { name: "Take it back" }).first().click();
+  await expect(page.getByRole("button", { name: "Pour", exact: true })).toBeVisible();
+  await expect(weighed(page).first()).toHaveValue(/20 g/);
+});

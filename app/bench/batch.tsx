@@ -5,6 +5,7 @@ import { batchResult, pour } from "#db/bench/pour";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
 import { readBatch } from "#db/bench/read";
+import { spoilBatch, spoiledCost } from "#db/bench/spoil";
 import { clearBatch } from "#db/bench/setOut";
 import { keptSettings } from "#db/settings";
 import { materialsNamed } from "#db/shelf/materials";
@@ -13,11 +14,12 @@ import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
-import { idField, note, reads, wholeNumber } from "../forms/fields.ts";
+import { idField, note, reads, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { BatchRecord } from "./record.tsx";
+import { SpoiledRecord } from "./spoiledRecord.tsx";
 import { takesOf, weighedLines } from "./weighed.ts";
 import { WeighSheet } from "./weighSheet.tsx";
 import type { Route } from "./+types/batch";
@@ -39,11 +41,12 @@ export async function loader({ params }: Route.LoaderArgs) {
     samplesOf(db(), id),
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
-  if (sheet.batch.clearedActId !== null) throw redirect("/bench");
+  if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
   const pots = [...sheet.sizes, ...sheet.others].flatMap((s) => s.containerId ?? []);
-  const [materials, result] = await Promise.all([
+  const [materials, result, lost] = await Promise.all([
     materialsNamed(db(), [...sheet.takes.map((t) => t.materialId), ...pots], []),
     batchResult(db(), sheet.batch),
+    spoiledCost(db(), sheet.batch),
   ]);
   const facts = new Map(materials.map((m) => [m.id, m]));
   const density = batchDensity(
@@ -67,10 +70,12 @@ export async function loader({ params }: Route.LoaderArgs) {
     righted,
     events,
     samples,
+    lost,
     netRule: settings.netRule,
   };
 }
 
+const spoilSchema = object({ why: words("what went wrong", 300) });
 const schema = object({ takes: weighedLines });
 const pourSchema = object({
   takes: weighedLines,
@@ -86,6 +91,10 @@ export async function action({ request, params }: Route.ActionArgs) {
   const batchId = idOf(params.id);
   const pressed = await pressedSheet(request);
   if (!pressed.ok) return pressed.reply;
+  if (pressed.intent === "spoil") {
+    const said = await pressed.read(spoilSchema);
+    return said.ok ? act(() => spoilBatch(db(), { batchId, why: said.value.why }, said.doing)) : said.reply;
+  }
   if (pressed.intent === "clear") return act(() => clearBatch(db(), { batchId }, pressed.doing));
   const lines = await pressed.read(schema);
   if (!lines.ok) return lines.reply;
@@ -107,14 +116,10 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
   const { sheet, result, book, righted, events, samples, netRule, scale } = loaderData;
+  const made = { events, samples, scale, netRule: sheet.batch.netRule ?? netRule };
+  if (sheet.batch.spoiledActId !== null) return <SpoiledRecord sheet={sheet} cost={loaderData.lost} book={book} made={made} />;
   return result ? (
-    <BatchRecord
-      sheet={sheet}
-      result={result}
-      book={book}
-      righted={righted}
-      made={{ events, samples, scale, netRule: sheet.batch.netRule ?? netRule }}
-    />
+    <BatchRecord sheet={sheet} result={result} book={book} righted={righted} made={made} />
   ) : (
     <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );

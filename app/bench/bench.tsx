@@ -7,6 +7,7 @@ import { db } from "../db.server.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Tin } from "../ui/figures/drawings.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { Table } from "../ui/lists/table.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
 import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
 import type { Route } from "./+types/bench";
@@ -27,6 +28,7 @@ const SetOut = () => (
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { rows, more, ask } = useWhole(loaderData);
   const open = rows.filter((b) => !b.poured && !b.cleared);
+  const failed = rows.filter((b) => b.spoiled);
   const made = rows.filter((b) => b.poured);
   return (
     <>
@@ -124,6 +126,26 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                     sorts: (b) => b.sizes.find((s) => s.units)?.bestBefore ?? null,
                     cell: (b) => <When day={b.sizes.find((s) => s.units)?.bestBefore ?? null} />,
                   },
+                ]}
+              />
+            </Part>
+          )}
+          {failed.length > 0 && (
+            <Part title="Written off">
+              <Table
+                rows={failed}
+                by={(b) => b.id}
+                columns={[
+                  {
+                    head: "Product",
+                    cell: (b) => (
+                      <Link to={`/bench/${b.id}`} className="font-semibold hover:underline">
+                        {b.recipe}
+                      </Link>
+                    ),
+                  },
+                  { head: "Set out", cell: (b) => <When day={b.day} /> },
+                  { head: "Why", plain: true, cell: (b) => b.why },
                 ]}
               />
             </Part>

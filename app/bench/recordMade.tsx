@@ -24,9 +24,11 @@ export interface HowMade {
 
 interface Props extends HowMade {
   sheet: Pick<BatchSheet, "batch" | "takes" | "sizes">;
+  /** Of a batch that failed nobody asks how near it came to its plan. */
+  failed?: boolean;
 }
 
-export function Made({ sheet: { batch, takes, sizes }, events, samples, scale, netRule }: Props) {
+export function Made({ sheet: { batch, takes, sizes }, events, samples, scale, netRule, failed = false }: Props) {
   const off = deviations(takes, sizes, ofSteps(1, scale));
   return (
     <>
@@ -62,17 +64,19 @@ export function Made({ sheet: { batch, takes, sizes }, events, samples, scale, n
           })}
         </Part>
       )}
-      <Part title="Deviations">
-        {off.length === 0 ? (
-          <p className="text-pine-soft">None: every weight within a hundredth of what was planned, and filled as planned.</p>
-        ) : (
-          <ul className="list-disc pl-5">
-            {off.map((d) => (
-              <li key={d}>{d}</li>
-            ))}
-          </ul>
-        )}
-      </Part>
+      {!failed && (
+        <Part title="Deviations">
+          {off.length === 0 ? (
+            <p className="text-pine-soft">None: every weight within a hundredth of what was planned, and filled as planned.</p>
+          ) : (
+            <ul className="list-disc pl-5">
+              {off.map((d) => (
+                <li key={d}>{d}</li>
+              ))}
+            </ul>
+          )}
+        </Part>
+      )}
     </>
   );
 }

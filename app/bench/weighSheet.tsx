@@ -22,6 +22,7 @@ import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { Failed } from "./failed.tsx";
 import { useKept } from "./useKept.ts";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
 
@@ -331,6 +332,7 @@ export function WeighSheet({
               <p className="max-w-prose whitespace-pre-line">{recipe.method}</p>
             </Part>
           )}
+          <Failed opened={opened} before={keep.atOnce} />
           <div className="mt-5">
             <Caution>Never leave hot wax or put it over a flame. Dry tools: a drop of water spoils the batch.</Caution>
           </div>

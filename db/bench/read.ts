@@ -33,6 +33,8 @@ const batches = (db: Reads, most: Placeholder) =>
       plannedMg: batch.plannedMg,
       poured: flag(sql`${batch.pouredActId} is not null`),
       cleared: flag(sql`${batch.clearedActId} is not null`),
+      spoiled: flag(sql`${batch.spoiledActId} is not null`),
+      why: batch.spoiledWhy,
       sizes: jsonRows(
         sql`(select coalesce(json_agg(json_build_object('label', s.label, 'planned', s.planned, 'units', s.units,
         'number', l.number, 'onHand', l.on_hand, 'bestBefore', l.best_before, 'hold', l.hold_reason is not null) order by s.position), '[]')

@@ -2,6 +2,7 @@
 import { mg, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { scaleTo } from "#core/recipe/scale";
+import type { Day } from "#core/when";
 import { wordList } from "#core/words";
 import { Refused } from "#core/refused";
 import { planTakes, shelfOf } from "#core/stock/shelf";
@@ -175,6 +176,27 @@ export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[])
   return { batch: open, lines: takes.map((t) => ({ ...t, batchId, name: names.get(line(t))! })) };
 }
 
+/** @throws Refused when another batch was promised meanwhile what this one was */
+async function stillFree(tx: Tx, batchId: number, day: Day): Promise<void> {
+  await holdPromises(tx);
+  const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
+  const spoken = await spokenFor(tx, batchId);
+  const lots = await lotsOfMaterials(
+    tx,
+    takes.map((t) => t.materialId),
+  );
+  const free = new Map(unspoken(lots, spoken, day).map((l) => [l.id, l.onHand]));
+  const gone = takes.filter((t) => t.planned > (free.get(t.lotId) ?? 0));
+  // What is used up or thrown away since is found when it is weighed; what somebody else counts on is said now.
+  const others = new Map(spoken.promised.filter((p) => gone.some((t) => t.materialId === p.of)).map((p) => [p.batchId, p.recipe]));
+  if (others.size > 0)
+    throw Refused.one(
+      "",
+      `${wordList([...new Set(gone.map((t) => t.name))])} of it ${gone.length === 1 ? "is" : "are"} promised to ${wordList([...others.values()])} by now. Clear that off first, or set this out anew.`,
+      [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
+    );
+}
+
 /** Clears a batch off the bench without pouring it; can be taken back. */
 export const clearBatch = defineAct({
   kind: "clearBatch",
@@ -193,9 +215,11 @@ export const clearBatch = defineAct({
     };
   },
   leaves: null,
-  back: async (tx, _left, { undoes }) => {
+  back: async (tx, _left, { undoes, day }) => {
     const [row] = await tx.update(batch).set({ clearedActId: null }).where(eq(batch.clearedActId, undoes)).returning({ id: batch.id });
-    if (row) await nothingLater(tx, { kind: "batch", id: row.id }, undoes, ["pour"], "It has been poured since.");
-    return row ? `/bench/${row.id}` : undefined;
+    if (!row) return undefined;
+    await nothingLater(tx, { kind: "batch", id: row.id }, undoes, ["pour"], "It has been poured since.");
+    await stillFree(tx, row.id, day);
+    return `/bench/${row.id}`;
   },
 });

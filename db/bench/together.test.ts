@@ -3,11 +3,14 @@ import { mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
+import { takeBack } from "../act/takeBack.ts";
 import { correctCount } from "../shelf/count.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
 import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, onHand, refused, token, put, filled } from "../test/workshop.ts";
 import { pour, type PourIn } from "./pour.ts";
 import { clearBatch } from "./setOut.ts";
+import { spoilBatch, spoiledCost } from "./spoil.ts";
+import { weighOne } from "./weigh.ts";
 import { readBatch } from "./read.ts";
 
 eachTestHasAWorkshop();
@@ -67,6 +70,33 @@ describe("at the same moment", () => {
     await put(30);
     const [oil] = await lotsOf(ids.oil);
     expect(oil!.onHand).toBe(1_800_000);
+  });
+  it("a batch cleared off can't be brought back on what another was promised since", async () => {
+    const cleared = await clearBatch(db, { batchId: idIn(await put(20)) }, { day: DAY });
+    const other = idIn(await put(30));
+    expect(await refused(takeBack(db, cleared.actId, { day: DAY }))).toMatchObject([
+      { say: expect.stringContaining("promised to Test balm by now") as string, see: [{ to: `/bench/${other}`, name: "Test balm" }] },
+    ]);
+    await clearBatch(db, { batchId: other }, { day: DAY });
+    await takeBack(db, cleared.actId, { day: DAY });
+  });
+  it("a batch that failed is written off with what was weighed of it, and taken back it is on the bench again", async () => {
+    const batchId = idIn(await put(4));
+    expect(await refused(spoilBatch(db, { batchId, why: "burnt" }, { day: DAY }))).toMatchObject([{ field: "why" }]);
+    const [oil] = (await readBatch(db, batchId))!.takes;
+    await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: mg(150_000), was: null, by: "hand" });
+    const done = await spoilBatch(db, { batchId, why: "burnt" }, { day: DAY });
+    expect(await onHand(ids.oil)).toBe(1_650_000);
+    const { batch } = (await readBatch(db, batchId))!;
+    // 150 g of 2 kg that cost 21.01.
+    expect([batch.spoiledWhy, await spoiledCost(db, batch)]).toEqual(["burnt", 1_575_750]);
+    expect(await refused(spoilBatch(db, { batchId, why: "again" }, { day: DAY }))).toHaveLength(1);
+    await expectLedgerTrue(db);
+    await takeBack(db, done.actId, { day: DAY });
+    expect(await onHand(ids.oil)).toBe(1_800_000);
+    expect((await readBatch(db, batchId))!.takes[0]!.weighed).toBe(150_000);
+    await spoilBatch(db, { batchId, why: "burnt after all" }, { day: DAY });
+    await expectLedgerTrue(db);
   });
   it("two ask for the last at once: one is set out", async () => {
     const { done, said } = await outcome([put(20), put(20), put(20)]);

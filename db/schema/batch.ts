@@ -35,6 +35,9 @@ export const batch = pgTable(
     overheadHourly: microsColumn(),
     /** Cleared off the bench without pouring. */
     clearedActId: integer().references(() => act.id),
+    /** Cleared off because it failed: what was weighed was written off by the same act, and why. */
+    spoiledActId: integer().references(() => act.id),
+    spoiledWhy: text().notNull().default(""),
     note: text().notNull().default(""),
   },
   (t) => [

@@ -27,8 +27,8 @@ export async function loader({ params }: Route.LoaderArgs) {
     firmnessLearned(db()),
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
-  if (sheet.batch.clearedActId !== null) throw redirect("/bench");
-  if (sheet.batch.pouredActId !== null) throw redirect(`/bench/${id}`);
+  if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
+  if (sheet.batch.pouredActId !== null || sheet.batch.spoiledActId !== null) throw redirect(`/bench/${id}`);
   const materials = new Map(
     (
       await materialsNamed(

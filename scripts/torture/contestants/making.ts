@@ -1,6 +1,9 @@
 /** Recipes and the bench, in contests. */
 import { mg } from "#core/measure/exact";
+import { readBatch } from "#db/bench/read";
 import { clearBatch, setOut } from "#db/bench/setOut";
+import { spoilBatch } from "#db/bench/spoil";
+import { weighOne } from "#db/bench/weigh";
 import type { Db } from "#db/client";
 import { noteFirmness } from "#db/recipe/firmness";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
@@ -46,6 +49,14 @@ export const MAKING = {
     ready: async (db, w) => {
       const id = idIn(await out(db, w));
       return (at) => pourOf(at, w, id, 1);
+    },
+  },
+  spoilBatch: {
+    ready: async (db, w) => {
+      const batchId = idIn(await out(db, w));
+      const [first] = (await readBatch(db, batchId))!.takes;
+      await weighOne(db, { batchId, position: first!.position, lotId: first!.lotId, weighed: mg(1000), was: null, by: "hand" });
+      return (at) => spoilBatch(at, { batchId, why: "burnt" }, now());
     },
   },
   clearBatch: {
