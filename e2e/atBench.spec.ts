@@ -1,5 +1,5 @@
 /** A batch at the bench, beside the scale and the thermometer: weighed, over-poured, cooled, unplugged, and poured. */
-import { expect, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import { choose, does, open, test } from "./hand.ts";
 import { HOUSE_SCALE } from "./house.ts";
 
@@ -70,6 +70,15 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
     await expect(steps(page).locator("[aria-current=step]")).not.toHaveText(new RegExp(`to do\\s*${name.replace(/[()+.]/g, ".")}$`));
   }
 
+  // What has to be added to what was in the pot already is a step of its own.
+  const byHand = async (step: Locator): Promise<void> => {
+    await step.click();
+    await page.getByLabel(/^Weighed: /).fill(await page.locator("section[aria-label='The step at hand'] .font-mono").first().innerText());
+    await page.getByRole("button", { name: "Keep what I typed" }).click();
+    await expect(step).toContainText(/^done/);
+  };
+  await byHand(steps(page).getByRole("button", { name: /and more/ }));
+
   // Steps are ticked off, warmths written down, a timer seen from everywhere; what was written by mistake is struck out.
   const first = await heading(page).innerText();
   await page.getByRole("button", { name: "let time fly" }).click();
@@ -78,12 +87,19 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await expect(page.getByText(/^Warmth read, /)).toBeVisible();
   await page.getByRole("button", { name: "Done", exact: true }).click();
   await expect(heading(page)).not.toHaveText(first);
-  await page.getByLabel("Note", { exact: true }).fill("Spoon: firm enough");
+  await page.getByLabel("Note", { exact: true }).fill("The jug was cold");
   await page.getByLabel("Note", { exact: true }).press("Enter");
-  await expect(page.getByText("Spoon: firm enough")).toBeVisible();
+  await expect(page.getByText("The jug was cold")).toBeVisible();
   await page.getByRole("button", { name: /^Strike out: Warmth read/ }).click();
   await expect(page.getByRole("button", { name: /^Strike out: Warmth read/ })).toHaveCount(0);
 
+  // Too soft by the cold spoon: so many grams of wax put it right, and are weighed.
+  await steps(page).getByRole("button", { name: "A drop on a cold spoon" }).click();
+  await page.getByRole("button", { name: "a little soft" }).click();
+  await expect(page.getByText(/more Beeswax.* puts it right/)).toBeVisible();
+  await page.getByRole("button", { name: "Add it" }).click();
+  await expect(page.getByText(/^Cold spoon: a little soft; .* to be added$/)).toBeVisible();
+  await byHand(steps(page).getByRole("button", { name: /to do … and more Beeswax/ }));
   await steps(page).getByRole("button").last().click();
   // Of 70 g none may hold less than 65.5 by the European rule.
   for (const net of ["70.4 g", "70.2 g", "61 g"]) {
@@ -103,5 +119,5 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await does(page, "Pour", "Poured 3 ×");
   await expect(page.getByText("by the scale").first()).toBeVisible();
   await expect(page.getByRole("list", { name: "Net weights of 70 g" })).toContainText("70.4 g");
-  await expect(page.getByText("Spoon: firm enough")).toBeVisible();
+  await expect(page.getByText(/^Cold spoon: a little soft/)).toBeVisible();
 });

@@ -2,10 +2,13 @@
 import fc from "fast-check";
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { describe, expect, it } from "vitest";
-import { TRADE } from "../firmness/model.ts";
+import { firmness, mixOf, SAID_AT, TRADE } from "../firmness/model.ts";
 import { mg } from "../measure/exact.ts";
 import { fitCooling, forecast, sayForecast, sinceWarmest, type Sample } from "./cooling.ts";
 import { hintsOf } from "./events.ts";
+import { middleOf } from "../recipe/wishes.ts";
+import { RECIPE_TYPE_IDS } from "../recipe/types.ts";
+import { feltFirm, SPOON_IDS, spoonFix, type SpoonVerdict } from "./spoon.ts";
 import { nearEnough, offTarget, nearnessOf, type PotLine } from "./offTarget.ts";
 
 const wax = { as: "wax", strength: 1, melts: 63 } as const;
@@ -94,6 +97,37 @@ describe("off target", () => {
     fc.assert(
       fc.property(weight, (w) => {
         expect(nearEnough(w, mg(100))).toBeGreaterThanOrEqual(100);
+      }),
+    );
+  });
+});
+
+describe("a drop on a cold spoon", () => {
+  const pot = [
+    line({ name: "Oil", planned: mg(400_000), weighed: mg(400_000) }),
+    line({ name: "Wax", position: 1, planned: mg(45_000), weighed: mg(45_000), sets: wax }),
+  ];
+  it("too soft takes wax, the more the softer; too hard takes oil; right takes nothing", () => {
+    const of = (v: SpoonVerdict) => spoonFix(pot, v, "salve", TRADE);
+    expect(of("right")).toBeNull();
+    expect([of("soft")!.line, of("muchSoft")!.line, of("hard")!.line, of("muchHard")!.line]).toEqual([1, 1, 0, 0]);
+    expect(of("muchSoft")!.more).toBeGreaterThan(of("soft")!.more);
+    expect(of("muchHard")!.more).toBeGreaterThan(of("hard")!.more);
+    expect(of("soft")!.total).toBe(445_000 + of("soft")!.more);
+  });
+  it("what was felt and what is added come to what is wished, with the model off by what the hand found", () => {
+    const types = fc.constantFrom(...RECIPE_TYPE_IDS);
+    fc.assert(
+      fc.property(types, fc.constantFrom(...SPOON_IDS), fc.integer({ min: 15_000, max: 200_000 }), (type, verdict, waxMg) => {
+        const mine = [pot[0]!, { ...pot[1]!, weighed: mg(waxMg) }];
+        const fix = spoonFix(mine, verdict, type, TRADE);
+        if (!fix) return;
+        const firm = (weights: readonly number[]) =>
+          firmness(mixOf(mine.map((l, i) => ({ weight: mg(weights[i]!), sets: l.sets }))), SAID_AT, TRADE);
+        const weights = mine.map((l) => l.weighed! as number);
+        const off = feltFirm(verdict, type) / firm(weights);
+        const after = firm(weights.map((w, i) => (i === fix.line ? w + fix.more : w))) * off;
+        expect(Math.abs(after / middleOf(type) - 1)).toBeLessThan(0.02);
       }),
     );
   });

@@ -3,7 +3,7 @@ import { mg } from "#core/measure/exact";
 import { expect, it } from "vitest";
 import { buy, DAY, db, eachTestHasAWorkshop, filled, idIn, ids, lotsOf, put, refused } from "../test/workshop.ts";
 import { ledgerFaults } from "../ledger/faults.ts";
-import { matchBatch, nextLot } from "./match.ts";
+import { addMore, matchBatch, nextLot } from "./match.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
 import { weighOne } from "./weigh.ts";
@@ -19,7 +19,9 @@ it("too much wax: everything else grows by the same share, and the batch with it
   await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: oil!.planned, was: null, by: "scale" });
   await matchBatch(db, { batchId, position: wax!.position, lotId: wax!.lotId, weighed: mg((wax!.planned * 11) / 10), by: "scale" }, DAY);
   expect(await planned(batchId)).toEqual([
-    [oil!.position, (oil!.planned * 11) / 10, oil!.planned],
+    [oil!.position, oil!.planned, oil!.planned],
+    // What has to be added to what is in the pot is a line of its own.
+    [oil!.position, oil!.planned / 10, null],
     [wax!.position, (wax!.planned * 11) / 10, (wax!.planned * 11) / 10],
   ]);
   const { batch, takes } = await sheetOf(batchId);
@@ -76,4 +78,22 @@ it("an empty lot: what went in is kept, the rest comes out of the next; and ther
   ]);
   expect(rows[1]!.lotId).not.toBe(wax!.lotId);
   expect(await refused(nextLot(db, some, DAY))).toHaveLength(1);
+});
+
+it("more of what is in the pot already is a line of its own, out of what nobody else is promised", async () => {
+  const batchId = idIn(await put(4));
+  const [, wax] = (await sheetOf(batchId)).takes;
+  const at = { batchId, position: wax!.position, lotId: wax!.lotId };
+  await weighOne(db, { ...at, weighed: wax!.planned, was: null, by: "scale" });
+  await addMore(db, { ...at, amount: mg(3200) }, DAY);
+  expect((await planned(batchId)).slice(1)).toEqual([
+    [wax!.position, wax!.planned, wax!.planned],
+    [wax!.position, 3200, null],
+  ]);
+  expect((await sheetOf(batchId)).batch.plannedMg).toBe(203_200);
+  // 450 g of wax are here; this batch has 43.2, another 300.
+  await put(30);
+  expect(await refused(addMore(db, { ...at, amount: mg(120_000) }, DAY))).toMatchObject([
+    { say: expect.stringContaining("short of 13.2 g of Wax") as string },
+  ]);
 });

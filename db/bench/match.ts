@@ -8,31 +8,20 @@ import { planTakes, shelfOf } from "#core/stock/shelf";
 import { unspoken } from "#core/stock/spokenFor";
 import type { Day } from "#core/when";
 import { wordList } from "#core/words";
-import { asc, eq } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { batch, batchTake } from "../schema.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
-import { standing } from "./weigh.ts";
+import { lineOf, standing, type LineOf } from "./weigh.ts";
 
-export interface OffIn {
-  batchId: number;
-  position: number;
-  lotId: number;
+export interface OffIn extends LineOf {
   /** What went in. */
   weighed: Mg;
   by: WeighedBy;
 }
 
 type Take = typeof batchTake.$inferSelect;
-
-/** The lines of a batch and the one that is off. @throws Refused when that isn't there any more */
-async function offLine(tx: Tx, { batchId, position, lotId }: OffIn): Promise<{ takes: Take[]; off: Take }> {
-  const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(asc(batchTake.position), asc(batchTake.id));
-  const off = takes.find((t) => t.position === position && t.lotId === lotId);
-  if (!off) throw Refused.one("", "This line isn't on the sheet any more. Reload the page.");
-  return { takes, off };
-}
 
 /** Keeps what went in as all that is taken of its lot. */
 const keep = (tx: Tx, off: Take, { weighed, by }: OffIn): Promise<unknown> =>
@@ -66,7 +55,8 @@ async function takeMore(
   if (short.length > 0) throw Refused.one("", `The shelf is short of ${wordList(short)}. Nothing was kept: ${instead}`);
   for (const [i, { like }] of wants.entries())
     for (const t of plan[i]!.takes) {
-      const own = takes.find((x) => x.position === like.position && x.lotId === t.lotId);
+      // What is in the pot already gets a line of its own for what is still to be added.
+      const own = takes.find((x) => x.position === like.position && x.lotId === t.lotId && x.weighed === null);
       if (own)
         await tx
           .update(batchTake)
@@ -86,7 +76,7 @@ async function takeMore(
 export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
     const open = await standing(tx, input.batchId);
-    const { takes, off } = await offLine(tx, input);
+    const { takes, found: off } = await lineOf(tx, input);
     const [n, d] = matchRatio(takes, takes.indexOf(off), input.weighed);
     if (n <= 0 || n === d) throw Refused.one("", "That is what was planned.");
     const others = takes.filter((t) => t.position !== off.position);
@@ -125,12 +115,26 @@ export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> 
 export async function nextLot(db: Db, input: OffIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
     await standing(tx, input.batchId);
-    const { takes, off } = await offLine(tx, input);
+    const { takes, found: off } = await lineOf(tx, input);
     const amount = off.planned - input.weighed;
     if (amount <= 0) throw Refused.one("", "Nothing is missing of it.");
     // All of its own lot is spoken for: it is empty, whatever the books say.
     const spoken = takes.map((t) => (t === off ? { ...t, planned: mg(Number.MAX_SAFE_INTEGER) } : t));
     await takeMore(tx, spoken, [{ like: off, amount }], day, "make the rest to match, or keep it as it is.");
     await keep(tx, off, input);
+  });
+}
+
+/** More of a line than was planned, to put a pot right. @throws Refused when there is no more of it */
+export async function addMore(db: Db, { amount, ...at }: LineOf & { amount: Mg }, day: Day): Promise<void> {
+  await db.transaction(async (tx) => {
+    const open = await standing(tx, at.batchId);
+    const { takes, found } = await lineOf(tx, at);
+    if (amount <= 0) throw Refused.one("", "Nothing is to be added.");
+    await takeMore(tx, takes, [{ like: found, amount }], day, "leave it as it is.");
+    await tx
+      .update(batch)
+      .set({ plannedMg: mg(open.plannedMg + amount) })
+      .where(eq(batch.id, at.batchId));
   });
 }

@@ -52,6 +52,19 @@ describe("weighing", () => {
     expect(await weights(batchId)).toEqual([null, 20_000, 39_000]);
   });
 
+  it("two lines of one lot keep their own weights, whoever keeps the sheet", async () => {
+    const batchId = idIn(await put(4));
+    const [oil, wax] = (await sheetOf(batchId)).takes;
+    const twice = [oil!, { ...oil!, planned: mg(16_000) }, wax!];
+    await saveWeighed(db, batchId, twice, [oil!, wax!]);
+    const at = { batchId, position: oil!.position, lotId: oil!.lotId, was: null, by: "scale" as const };
+    await weighOne(db, { ...at, nth: 1, weighed: mg(16_100) });
+    await saveWeighed(db, batchId, [twice[0]!, twice[1]!, { ...wax!, weighed: mg(40_000) }], twice);
+    await weighOne(db, { ...at, nth: 0, weighed: mg(160_000) });
+    expect(await weights(batchId)).toEqual([160_000, 16_100, 40_000]);
+    expect(await refused(weighOne(db, { ...at, nth: 2, weighed: mg(1) }))).toHaveLength(1);
+  });
+
   it("what was weighed elsewhere meanwhile is said, and nothing weighed twice over", async () => {
     const batchId = idIn(await put(4));
     const [oil] = (await sheetOf(batchId)).takes;

@@ -7,22 +7,37 @@ import type { WeighedBy } from "#core/batch/events";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { and, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, isNull } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { batch, batchTake } from "../schema.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
 
 type Row = typeof batchTake.$inferSelect;
 type NewRow = Omit<typeof batchTake.$inferInsert, "id">;
-const line = (t: { position: number; lotId: number }): string => `${t.position} ${t.lotId}`;
+/** Lines by what tells them apart: their place, their lot, and which of those it is, since more of a lot may be added to what is in the pot. */
+export function byLine<T extends { position: number; lotId: number }>(rows: readonly T[]): Map<string, T> {
+  const seen = new Map<string, number>();
+  return new Map(
+    rows.map((t) => {
+      const at = `${t.position} ${t.lotId}`;
+      const nth = seen.get(at) ?? 0;
+      seen.set(at, nth + 1);
+      return [`${at} ${nth}`, t];
+    }),
+  );
+}
+
+/** The lines of a batch as they stand on its sheet. */
+const takesOf = (tx: Tx, batchId: number) =>
+  tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(asc(batchTake.position), asc(batchTake.id));
 
 /** Writes the lines of a weigh sheet anew; what was weighed before keeps when and how. */
 export async function writeTakes(tx: Tx, batchId: number, lines: readonly NewRow[]): Promise<void> {
-  const before = new Map((await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId))).map((t) => [line(t), t]));
+  const before = byLine(await takesOf(tx, batchId));
   await tx.delete(batchTake).where(eq(batchTake.batchId, batchId));
   await tx.insert(batchTake).values(
-    lines.map((l) => {
-      const was = before.get(line(l));
+    [...byLine(lines)].map(([key, l]) => {
+      const was = before.get(key);
       const same = was && was.weighed === l.weighed;
       const fresh = l.weighed === null || l.weighed === undefined ? null : new Date();
       return { ...l, weighedAt: same ? was.weighedAt : fresh, weighedBy: same ? was.weighedBy : fresh && ("hand" as const) };
@@ -35,15 +50,14 @@ export type Kept = Pick<TakeIn, "position" | "lotId" | "weighed">;
 
 /** What stands where two windows kept one sheet: of each line this window's, where this window changed it. */
 function merged(sent: readonly NewRow[], kept: readonly Kept[], stored: readonly Row[]): NewRow[] {
-  const had = new Map(kept.map((t) => [line(t), t]));
-  const now = new Map(stored.map((t) => [line(t), t]));
-  const own = sent.map((t) => {
-    const [mine, theirs] = [had.get(line(t)), now.get(line(t))];
-    return mine && theirs && mine.weighed === t.weighed ? { ...t, weighed: theirs.weighed, planned: theirs.planned } : t;
+  const [had, now, mine] = [byLine(kept), byLine(stored), byLine(sent)];
+  const own = [...mine].map(([key, t]) => {
+    const [before, theirs] = [had.get(key), now.get(key)];
+    return before && theirs && before.weighed === t.weighed ? { ...t, weighed: theirs.weighed, planned: theirs.planned } : t;
   });
   // A lot that was added elsewhere, which this window never had.
-  const added = stored.filter((t) => !had.has(line(t)) && !sent.some((s) => line(s) === line(t)));
-  return [...own, ...added.map(({ id: _, ...t }) => t)].sort((a, b) => a.position - b.position);
+  const added = [...now].flatMap(([key, { id: _, ...t }]) => (had.has(key) || mine.has(key) ? [] : [t]));
+  return [...own, ...added].sort((a, b) => a.position - b.position);
 }
 
 /**
@@ -54,7 +68,7 @@ function merged(sent: readonly NewRow[], kept: readonly Kept[], stored: readonly
 export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeIn[], kept?: readonly Kept[]): Promise<void> {
   await db.transaction(async (tx) => {
     const { lines } = await onBench(tx, batchId, takes);
-    const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
+    const stored = await takesOf(tx, batchId);
     await writeTakes(tx, batchId, kept ? merged(lines, kept, stored) : lines);
   });
 }
@@ -70,10 +84,24 @@ export async function standing(tx: Tx, batchId: number): Promise<typeof batch.$i
   return row;
 }
 
-export interface WeighIn {
+/** A line of a batch. */
+export interface LineOf {
   batchId: number;
   position: number;
   lotId: number;
+  /** Which of those, from nought. */
+  nth?: number;
+}
+
+/** @throws Refused when it isn't there any more */
+export async function lineOf(tx: Tx, { batchId, position, lotId, nth = 0 }: LineOf) {
+  const takes = await takesOf(tx, batchId);
+  const found = byLine(takes).get(`${position} ${lotId} ${nth}`);
+  if (!found) throw Refused.one("", "This line isn't on the sheet any more. Reload the page.");
+  return { takes, found };
+}
+
+export interface WeighIn extends LineOf {
   /** Null strikes it out. */
   weighed: Mg | null;
   /** What stood there when it was put on the scale. */
@@ -82,12 +110,10 @@ export interface WeighIn {
 }
 
 /** Keeps one weighing. @throws Refused for what another window weighed meanwhile, and for more than its lot has */
-export async function weighOne(db: Db, { batchId, position, lotId, weighed, was, by }: WeighIn): Promise<void> {
+export async function weighOne(db: Db, { weighed, was, by, ...at }: WeighIn): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
-    const at = and(eq(batchTake.batchId, batchId), eq(batchTake.position, position), eq(batchTake.lotId, lotId));
-    const [row] = await tx.select().from(batchTake).where(at);
-    if (!row) throw Refused.one("", "This line isn't on the sheet any more. Reload the page.");
+    await standing(tx, at.batchId);
+    const { found: row } = await lineOf(tx, at);
     if (row.weighed !== was && row.weighed !== weighed)
       throw Refused.one(
         "",

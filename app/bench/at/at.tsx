@@ -40,7 +40,13 @@ export async function loader({ params }: Route.LoaderArgs) {
   );
   return {
     batch: sheet.batch,
-    recipe: { name: sheet.recipe.name, n: sheet.recipe.n, method: sheet.recipe.method, lossBp: sheet.recipe.lossBp },
+    recipe: {
+      name: sheet.recipe.name,
+      n: sheet.recipe.n,
+      method: sheet.recipe.method,
+      type: sheet.recipe.type,
+      lossBp: sheet.recipe.lossBp,
+    },
     sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill })),
     takes: sheet.takes.map((t) => {
       const m = materials.get(t.materialId)!;

@@ -11,6 +11,8 @@ import { Happened } from "./happened.tsx";
 import { MethodStep } from "./methodStep.tsx";
 import { PourStep } from "./pourStep.tsx";
 import { PotStep } from "./potStep.tsx";
+import { lineOf } from "./pot.ts";
+import { SpoonStep } from "./spoonStep.tsx";
 import { useAwake } from "./useAwake.ts";
 import { WeighStep } from "./weighStep.tsx";
 
@@ -18,34 +20,53 @@ type Step =
   | { is: "pot"; name: string; done: boolean }
   | { is: "weigh"; name: string; done: boolean; line: number }
   | { is: "method"; name: string; done: boolean; at: number; text: string }
+  | { is: "spoon"; name: string; done: boolean }
   | { is: "pour"; name: string; done: boolean };
+
+/** What is added to what is in the pot already says so. */
+const calledAt = (takes: AtBenchLoaded["takes"], line: number): string => {
+  const { material } = takes[line]!;
+  return lineOf(takes, line).nth > 0 ? `… and more ${material}` : material;
+};
 
 /** Everything there is to do, in order. */
 function stepsOf({ batch, takes, recipe, events }: AtBenchLoaded): Step[] {
   const done = new Set(events.flatMap((e) => (e.kind === "step" && e.struckAt === null && e.step !== null ? [e.step] : [])));
   return [
     { is: "pot", name: "The empty pot", done: batch.vessel !== null || takes.some((t) => t.weighed !== null) },
-    ...takes.map((t, line) => ({ is: "weigh" as const, name: t.material, done: t.weighed !== null, line })),
+    ...takes.map((t, line) => ({ is: "weigh" as const, name: calledAt(takes, line), done: t.weighed !== null, line })),
     ...readSteps(recipe.method).map(({ text }, at) => ({ is: "method" as const, name: text, done: done.has(at), at, text })),
+    { is: "spoon", name: "A drop on a cold spoon", done: events.some((e) => e.kind === "test" && e.struckAt === null) },
     { is: "pour", name: "Pour and count", done: false },
   ];
+}
+
+/** What a step is called by, however many stand before it by now: lines are added while a batch is made. */
+function keysOf(steps: readonly Step[], takes: AtBenchLoaded["takes"]): string[] {
+  const seen = new Map<string, number>();
+  return steps.map((s) => {
+    const t = s.is === "weigh" ? takes[s.line]! : null;
+    const key = t ? `weigh ${t.position} ${t.lotId}` : s.is === "method" ? `method ${s.at}` : s.is;
+    const nth = seen.get(key) ?? 0;
+    seen.set(key, nth + 1);
+    return `${key} ${nth}`;
+  });
 }
 
 export function AtBench(page: AtBenchLoaded) {
   const { batch, recipe, sizes } = page;
   const steps = stepsOf(page);
-  const first = steps.findIndex((s) => !s.done);
-  const [chosen, choose] = useState(first);
-  const at = Math.min(chosen, steps.length - 1);
+  const keys = keysOf(steps, page.takes);
+  // The step that was chosen, or the one that was just done: then it is the first after it that is left, and what was passed over comes last.
+  const [chosen, choose] = useState<{ at: string; done: boolean } | null>(null);
+  const was = chosen === null ? -1 : keys.indexOf(chosen.at);
+  const left = steps.flatMap((s, i) => (s.done || i === was ? [] : [i]));
+  const at = chosen !== null && !chosen.done && was >= 0 ? was : (left.find((i) => i > was && i < steps.length - 1) ?? left[0]!);
   const step = steps[at]!;
   const devices = useDevices();
   useAwake();
-  const go = (to: number): void => choose(Math.max(0, Math.min(steps.length - 1, to)));
-  /** On to the next that isn't done; the page may not have heard of this one's end yet. */
-  const next = (): void => {
-    const left = steps.findIndex((s, i) => i > at && !s.done);
-    go(left < 0 ? steps.length - 1 : left);
-  };
+  const go = (to: number): void => choose({ at: keys[Math.max(0, Math.min(steps.length - 1, to))]!, done: false });
+  const next = (): void => choose({ at: keys[at]!, done: true });
   useKey("ArrowRight", () => go(at + 1));
   useKey("ArrowLeft", () => go(at - 1));
   const common = { page, devices, next };
@@ -63,7 +84,7 @@ export function AtBench(page: AtBenchLoaded) {
         <nav aria-label="Steps" className="no-print max-lg:order-2">
           <ol className="divide-y divide-rule border-y border-rule">
             {steps.map((s, i) => (
-              <li key={i}>
+              <li key={keys[i]}>
                 <button
                   type="button"
                   aria-current={i === at ? "step" : undefined}
@@ -102,8 +123,9 @@ export function AtBench(page: AtBenchLoaded) {
               </span>
             </p>
             {step.is === "pot" && <PotStep {...common} />}
-            {step.is === "weigh" && <WeighStep key={step.line} {...common} line={step.line} />}
+            {step.is === "weigh" && <WeighStep key={keys[at]} {...common} line={step.line} />}
             {step.is === "method" && <MethodStep key={step.at} {...common} at={step.at} text={step.text} done={step.done} />}
+            {step.is === "spoon" && <SpoonStep page={page} next={next} done={step.done} />}
             {step.is === "pour" && (
               <PourStep page={page} devices={devices} open={steps.filter((s) => !s.done && s.is !== "pour").map((s) => s.name)} />
             )}

@@ -1,7 +1,7 @@
 /** What is done at the bench, as it is done: a weighing, a step, a warmth, a timer. Kept at once, and no act until it is poured. */
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
-import { matchBatch, nextLot } from "#db/bench/match";
+import { addMore, matchBatch, nextLot } from "#db/bench/match";
 import { noteEvent, settleEvent } from "#db/bench/events";
 import { addSample, strikeSample } from "#db/bench/samples";
 import { weighOne, weighVessel } from "#db/bench/weigh";
@@ -15,9 +15,10 @@ import type { Route } from "./+types/did";
 
 const WEIGHED_IDS = Object.keys(WEIGHED_BY) as (keyof typeof WEIGHED_BY)[];
 const EVENT_IDS = Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[];
-const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), by: oneOf(WEIGHED_IDS) };
+const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: wholeNumber(0, 1000, "lines", 0), by: oneOf(WEIGHED_IDS) };
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
 const off = object({ ...line, weighed: reads(readWeighed) });
+const more = object({ position: line.position, lotId: line.lotId, nth: line.nth, amount: reads(readWeighed) });
 const vessel = object({ vessel: optional(readWeighed) });
 const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
 const event = object({
@@ -46,6 +47,10 @@ export async function action({ request, params }: Route.ActionArgs) {
     const mend = intent === "match" ? matchBatch : nextLot;
     const sheet = await pressed.read(off);
     return sheet.ok ? asked(async () => mend(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
+  }
+  if (intent === "addMore") {
+    const sheet = await pressed.read(more);
+    return sheet.ok ? asked(async () => addMore(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
   }
   if (intent === "vessel") {
     const sheet = await pressed.read(vessel);

@@ -1,5 +1,5 @@
 /** Weighing one line: what is wanted, what the scale shows, and what can be done when too much went in. */
-import { offTarget, nearnessOf, type PotLine } from "#core/batch/offTarget";
+import { nearnessOf, offTarget } from "#core/batch/offTarget";
 import type { WeighedBy } from "#core/batch/events";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
@@ -13,24 +13,9 @@ import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
 import { Hands } from "./hands.tsx";
 import { Off } from "./off.tsx";
+import { lineOf, potOf } from "./pot.ts";
 import { Reading, weightOf } from "./reading.tsx";
 import { useDid } from "./useDid.ts";
-
-const costOf = (lot: { onHand: number; value: number } | undefined): number | null =>
-  lot && lot.onHand > 0 ? lot.value / lot.onHand : null;
-
-/** Lines as the pot has them: of several lots of one material each is a line. */
-const potOf = ({ takes, lots }: AtBenchLoaded): PotLine[] =>
-  takes.map((t) => ({
-    name: t.material,
-    planned: t.planned,
-    weighed: t.weighed,
-    sets: t.sets,
-    scent: t.scent,
-    position: t.position,
-    onHand: lots.filter((l) => l.of === t.materialId && !l.hold).reduce((n, l) => n + l.onHand, 0),
-    perMg: costOf(lots.find((l) => l.id === t.lotId)),
-  }));
 
 const text = (weight: Mg | null): string => (weight === null ? "" : `${weight / 1000} g`);
 
@@ -46,7 +31,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
   const target = onScale(take.planned, own).outOfReach ? take.planned : onScale(take.planned, own).weight;
   const weight = weightOf(scale);
   const stable = scale?.reading?.standing === "stable";
-  const line_ = { position: take.position, lotId: take.lotId };
+  const line_ = lineOf(takes, line);
   const on = (): void => {
     setOff(null);
     void devices.tell("scale", "tare").then(next);
@@ -64,10 +49,13 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
   useKey("Enter", take_);
   useKey("t", () => void devices.tell("scale", "tare"));
   const short = weight !== null && nearnessOf(weight, target, step) === "short";
-  const more = lot && take.planned > lot.onHand ? take.planned - lot.onHand : 0;
+  const more = lot && take.weighed === null && take.planned > lot.onHand ? take.planned - lot.onHand : 0;
   return (
     <>
-      <h2 className="font-display text-[clamp(1.7rem,4vw,2.6rem)] leading-tight">{take.material}</h2>
+      <h2 className="font-display text-[clamp(1.7rem,4vw,2.6rem)] leading-tight">
+        {line_.nth > 0 ? "… and more " : ""}
+        {take.material}
+      </h2>
       <p className="mt-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <span className="font-mono text-[2.3rem] leading-none font-bold">{grams(target, 1)}</span>
         {lot && (

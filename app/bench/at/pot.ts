@@ -1,0 +1,25 @@
+/** The pot as the core takes it, out of what the page was read with. */
+import type { PotLine } from "#core/batch/offTarget";
+import type { AtBenchLoaded } from "./loaded.ts";
+
+const costOf = (lot: { onHand: number; value: number } | undefined): number | null =>
+  lot && lot.onHand > 0 ? lot.value / lot.onHand : null;
+
+/** Lines as the pot has them: of several lots of one material each is a line. */
+export const potOf = ({ takes, lots }: AtBenchLoaded): PotLine[] =>
+  takes.map((t) => ({
+    name: t.material,
+    planned: t.planned,
+    weighed: t.weighed,
+    sets: t.sets,
+    scent: t.scent,
+    position: t.position,
+    onHand: lots.filter((l) => l.of === t.materialId && !l.hold).reduce((n, l) => n + l.onHand, 0),
+    perMg: costOf(lots.find((l) => l.id === t.lotId)),
+  }));
+
+/** Which line it is: its place, its lot, and which of those. */
+export function lineOf(takes: AtBenchLoaded["takes"], line: number): { position: number; lotId: number; nth: number } {
+  const { position, lotId } = takes[line]!;
+  return { position, lotId, nth: takes.slice(0, line).filter((t) => t.position === position && t.lotId === lotId).length };
+}

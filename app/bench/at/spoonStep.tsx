@@ -1,0 +1,74 @@
+/** A drop on a cold spoon: how it will set, and what puts it right while it is still liquid. */
+import { SPOON, SPOON_IDS, spoonFix, type SpoonVerdict } from "#core/batch/spoon";
+import { grams } from "#core/measure/write";
+import { useState } from "react";
+import { percent } from "../../ui/figures/amounts.tsx";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "./loaded.ts";
+import { lineOf, potOf } from "./pot.ts";
+import { useDid } from "./useDid.ts";
+
+export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () => void; done: boolean }) {
+  const { batch, recipe, takes, constants } = page;
+  const did = useDid(batch.id);
+  const [verdict, say] = useState<SpoonVerdict | null>(null);
+  const fix = verdict && spoonFix(potOf(page), verdict, recipe.type, constants);
+  const take = fix && takes[fix.line]!;
+  const note = (more: string): Promise<void> => did.keep({ intent: "event", kind: "test", note: `Cold spoon: ${SPOON[verdict!]}${more}` });
+  return (
+    <>
+      <h2 className="font-display text-[2.2rem] leading-tight">A drop on a cold spoon</h2>
+      <p className="mt-1 text-pine-soft">Set and rubbed between two fingers, it is …</p>
+      <div role="group" aria-label="How it sets" className="mt-4 flex flex-wrap gap-2">
+        {SPOON_IDS.map((v) => (
+          <button
+            key={v}
+            type="button"
+            aria-pressed={verdict === v}
+            className={`act text-[1.15rem] ${verdict === v ? "border-amber! bg-honey-wash font-semibold" : ""}`}
+            onClick={() => say(v)}
+          >
+            {SPOON[v]}
+          </button>
+        ))}
+      </div>
+      {verdict && (
+        <div className="mt-5">
+          {fix && take ? (
+            <p className="text-[1.25rem]">
+              <strong className="font-mono">{grams(fix.more, 1)}</strong> more {take.material} puts it right: {grams(fix.total)} in the pot
+              {fix.scent[0] > 0 && `, scent ${percent(fix.scent[1], 2)} and not ${percent(fix.scent[0], 2)}`}.
+            </p>
+          ) : (
+            verdict !== "right" && <p className="text-[1.15rem] text-honey">Nothing that is in the pot puts that right by itself.</p>
+          )}
+          <div className="mt-3 flex flex-wrap gap-2">
+            {fix && take && (
+              <Button
+                main
+                className="text-[1.2rem]"
+                disabled={did.busy}
+                onClick={() =>
+                  void did
+                    .keep({ intent: "addMore", ...lineOf(takes, fix.line), amount: `${fix.more / 1000} g` })
+                    .then(() => note(`; ${grams(fix.more, 1)} of ${take.material} to be added`))
+                }
+              >
+                Add it
+              </Button>
+            )}
+            <Button main={!fix} className="text-[1.2rem]" disabled={did.busy} onClick={() => void note("").then(next)}>
+              {fix ? "Leave it as it is" : "Write it down"}
+            </Button>
+          </div>
+        </div>
+      )}
+      {done && !verdict && (
+        <Button main className="mt-5 text-[1.2rem]" onClick={next}>
+          Done; go on
+        </Button>
+      )}
+      <Problem say={did.problem?.say} />
+    </>
+  );
+}
