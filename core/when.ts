@@ -81,3 +81,9 @@ export function ago(ms: number): string {
   if (ms < 24 * 60 * MINUTE) return say(Math.floor(ms / (60 * MINUTE)), "hour");
   return say(Math.floor(ms / (24 * 60 * MINUTE)), "day");
 }
+
+/** Minutes as a timer says them. @example span(135) // "2 h 15 min" */
+export const span = (minutes: number): string => {
+  const [h, m] = [Math.floor(minutes / 60), minutes % 60];
+  return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
+};

@@ -3,7 +3,7 @@ import { readSteps } from "#core/recipe/method";
 import { wordList } from "#core/words";
 import { useState } from "react";
 import { Link } from "../../ui/link.tsx";
-import { useKey } from "../../ui/frame/keys.tsx";
+import { useKey } from "../../ui/frame/useKey.ts";
 import { Caution, Heading } from "../../ui/sheet/sheet.tsx";
 import { useDevices } from "../../devices/useDevices.ts";
 import type { AtBenchLoaded } from "./loaded.ts";

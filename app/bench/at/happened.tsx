@@ -2,7 +2,7 @@
 import { BENCH_EVENTS } from "#core/batch/events";
 import { writeNumber } from "#core/measure/write";
 import { useState } from "react";
-import { span } from "../../ui/frame/heatTimers.tsx";
+import { span } from "#core/when";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";

@@ -6,7 +6,7 @@ import { wordList } from "#core/words";
 import { useState } from "react";
 import type { WeighedBy } from "#core/batch/events";
 import type { Devices } from "../../devices/useDevices.ts";
-import { useKey } from "../../ui/frame/keys.tsx";
+import { useKey } from "../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { NetWeights } from "../netWeights.tsx";

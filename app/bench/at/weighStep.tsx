@@ -7,7 +7,7 @@ import { ofSteps, onScale } from "#core/recipe/scale";
 import { useState } from "react";
 import type { Devices } from "../../devices/useDevices.ts";
 import { LotTag } from "../../ui/figures/amounts.tsx";
-import { useKey } from "../../ui/frame/keys.tsx";
+import { useKey } from "../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";

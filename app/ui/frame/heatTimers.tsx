@@ -1,5 +1,6 @@
 /** Timers of jars on gentle heat and of pots at the bench: they show on every screen, since what stands warm must not be forgotten. */
 import { heatLeft } from "#core/infusion/tend";
+import { span } from "#core/when";
 import { useEffect, useState } from "react";
 import { Link } from "../link.tsx";
 
@@ -10,12 +11,6 @@ interface Heated {
   heatOn: Date | null;
   heatMinutes: number | null;
 }
-
-/** Minutes as a timer says them: "2 h 15 min". */
-export const span = (minutes: number): string => {
-  const [h, m] = [Math.floor(minutes / 60), minutes % 60];
-  return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
-};
 
 interface Running {
   id: number;

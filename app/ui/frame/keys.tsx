@@ -1,24 +1,9 @@
-/** Keys: what each does, under `?`, and the hook that listens for them. */
+/** Keys: what each does, under `?`. */
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
+import { typing, useKey } from "./useKey.ts";
 import { Modal } from "../sheet/modal.tsx";
-
-const typing = (t: EventTarget | null): boolean =>
-  t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName));
-
-/** Calls `run` when the key is pressed and nobody is typing. */
-export function useKey(key: string, run: () => void): void {
-  useEffect(() => {
-    const listen = (e: KeyboardEvent): void => {
-      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return;
-      e.preventDefault();
-      run();
-    };
-    window.addEventListener("keydown", listen);
-    return () => window.removeEventListener("keydown", listen);
-  }, [key, run]);
-}
 
 const STATION_KEYS = ["/", "/shelf", "/jars", "/recipes", "/bench", "/cabinet", "/prices", "/markets", "/gifts"];
 const LIST: readonly (readonly [string, string])[] = [

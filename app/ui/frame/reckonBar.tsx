@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
 import { Link } from "../link.tsx";
 import { EXAMPLES, type Reading } from "../../reckon/reading.ts";
-import { useKey } from "./keys.tsx";
+import { useKey } from "./useKey.ts";
 import { Modal } from "../sheet/modal.tsx";
 
 const PAUSE_MS = 180;
