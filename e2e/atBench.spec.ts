@@ -99,7 +99,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await expect(page.getByText(/more Beeswax.* puts it right/)).toBeVisible();
   await page.getByRole("button", { name: "Add it" }).click();
   await expect(page.getByText(/^Cold spoon: a little soft; .* to be added$/)).toBeVisible();
-  await byHand(steps(page).getByRole("button", { name: /to do … and more Beeswax/ }));
+  await byHand(steps(page).getByRole("button", { name: /^to do\s*… and more Beeswax/ }));
   await steps(page).getByRole("button").last().click();
   // Of 70 g none may hold less than 65.5 by the European rule.
   for (const net of ["70.4 g", "70.2 g", "61 g"]) {
