@@ -183,6 +183,8 @@ test.describe("by thumb", () => {
     await page.getByLabel("Material, row 2").fill("wax yell");
     await page.getByRole("option", { name: /^Beeswax, yellow/ }).tap();
     await page.getByLabel("Amount, row 2").fill("150 g");
+    // What is foreseen is drawn a moment after the hand rests, and moves what stands beneath it.
+    await expect(page.locator(".recharts-surface").first()).toBeVisible();
     await page.getByLabel("Container").fill("60 ml jar");
     await page.getByRole("option", { name: /^Glass jar/ }).tap();
     await page.getByLabel("Filled with").fill("50 g");
