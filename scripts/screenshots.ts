@@ -98,7 +98,7 @@ const VIEWS: readonly View[] = [
   ["lot", "/lots/SB260827-1"],
   [
     "recall",
-    "/lots/recalls/new?lot=R26135-01&rehearse=1",
+    "/lots/recalls/new?lot=R26133-01&rehearse=1",
     async (page) => {
       await page.getByLabel("What is wrong").fill("To see how long it takes: a supplier calls back a lot of wax.");
       await page.getByRole("button", { name: "Begin the rehearsal" }).click();
