@@ -6,7 +6,18 @@ import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 
-const SOURCES = ["app", "core", "db", "demo", "devices", "scripts", "package-lock.json", "package.json", "react-router.config.ts", "vite.config.ts"];
+const SOURCES = [
+  "app",
+  "core",
+  "db",
+  "demo",
+  "devices",
+  "scripts",
+  "package-lock.json",
+  "package.json",
+  "react-router.config.ts",
+  "vite.config.ts",
+];
 const STAMP = join("build", ".source-stamp");
 
 function* filesOf(path) {
