@@ -18,7 +18,7 @@ const EVENT_IDS = Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[];
 const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: wholeNumber(0, 1000, "lines", 0), by: oneOf(WEIGHED_IDS) };
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
 const off = object({ ...line, weighed: reads(readWeighed) });
-const more = object({ position: line.position, lotId: line.lotId, nth: line.nth, amount: reads(readWeighed) });
+const more = object({ position: line.position, lotId: line.lotId, nth: line.nth, amount: reads(readWeighed), said: note(300) });
 const vessel = object({ vessel: optional(readWeighed) });
 const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
 const event = object({
@@ -50,7 +50,14 @@ export async function action({ request, params }: Route.ActionArgs) {
   }
   if (intent === "addMore") {
     const sheet = await pressed.read(more);
-    return sheet.ok ? asked(async () => addMore(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
+    return sheet.ok
+      ? asked(async () => {
+          const { said, ...what } = sheet.value;
+          await addMore(db(), { batchId, ...what }, doing.day);
+          await noteEvent(db(), { batchId, kind: "test", note: said });
+          return kept();
+        })
+      : sheet.reply;
   }
   if (intent === "vessel") {
     const sheet = await pressed.read(vessel);

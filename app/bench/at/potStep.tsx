@@ -1,5 +1,6 @@
 /** The pot before anything is in it: what it weighs tells later how much stuck to it. */
 import { mg, type Mg } from "#core/measure/exact";
+import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useEffect } from "react";
 import type { Devices } from "../../devices/useDevices.ts";
@@ -21,7 +22,7 @@ export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoade
   const stable = scale?.reading?.standing === "stable";
   const weight = weightOf(scale);
   const keep = (vessel: Mg): void => {
-    void did.keep({ intent: "vessel", vessel: `${vessel / 1000} g` }).then(() => devices.tell("scale", "tare").then(next));
+    void did.keep({ intent: "vessel", vessel: exactWeightText(vessel) }).then(() => devices.tell("scale", "tare").then(next));
   };
   return (
     <>

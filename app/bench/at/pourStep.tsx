@@ -1,6 +1,7 @@
 /** Pouring: a few of what was filled are weighed against their label, and the count is kept on the sheet. */
 import { shortfall } from "#core/batch/netWeight";
 import { mg, type Mg } from "#core/measure/exact";
+import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { wordList } from "#core/words";
 import { useState } from "react";
@@ -24,7 +25,7 @@ export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices
   const { scale } = devices;
   const weight = weightOf(scale);
   const stable = scale?.reading?.standing === "stable";
-  const keep = (net: Mg, by: WeighedBy): void => void did.keep({ intent: "sample", sizeId: size.id, net: `${net / 1000} g`, by });
+  const keep = (net: Mg, by: WeighedBy): void => void did.keep({ intent: "sample", sizeId: size.id, net: exactWeightText(net), by });
   const take = (): void => {
     if (stable && weight !== null && weight > 0 && !did.busy) keep(weight, "scale");
   };

@@ -1,5 +1,6 @@
 /** A drop on a cold spoon: how it will set, and what puts it right while it is still liquid. */
 import { SPOON, SPOON_IDS, spoonFix, type SpoonVerdict } from "#core/batch/spoon";
+import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
 import { percent } from "../../ui/figures/amounts.tsx";
@@ -14,7 +15,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
   const [verdict, say] = useState<SpoonVerdict | null>(null);
   const fix = verdict && spoonFix(potOf(page), verdict, recipe.type, constants);
   const take = fix && takes[fix.line]!;
-  const note = (more: string): Promise<void> => did.keep({ intent: "event", kind: "test", note: `Cold spoon: ${SPOON[verdict!]}${more}` });
+  const note = (): Promise<void> => did.keep({ intent: "event", kind: "test", note: `Cold spoon: ${SPOON[verdict!]}` });
   return (
     <>
       <h2 className="font-display text-[2.2rem] leading-tight">A drop on a cold spoon</h2>
@@ -49,15 +50,18 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
                 className="text-[1.2rem]"
                 disabled={did.busy}
                 onClick={() =>
-                  void did
-                    .keep({ intent: "addMore", ...lineOf(takes, fix.line), amount: `${fix.more / 1000} g` })
-                    .then(() => note(`; ${grams(fix.more, 1)} of ${take.material} to be added`))
+                  void did.keep({
+                    intent: "addMore",
+                    ...lineOf(takes, fix.line),
+                    amount: exactWeightText(fix.more),
+                    said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${take.material} to be added`,
+                  })
                 }
               >
                 Add it
               </Button>
             )}
-            <Button main={!fix} className="text-[1.2rem]" disabled={did.busy} onClick={() => void note("").then(next)}>
+            <Button main={!fix} className="text-[1.2rem]" disabled={did.busy} onClick={() => void note().then(next)}>
               {fix ? "Leave it as it is" : "Write it down"}
             </Button>
           </div>

@@ -2,6 +2,7 @@
 import { nearnessOf, offTarget } from "#core/batch/offTarget";
 import type { WeighedBy } from "#core/batch/events";
 import type { Mg } from "#core/measure/exact";
+import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { ofSteps, onScale } from "#core/recipe/scale";
 import { useState } from "react";
@@ -17,7 +18,7 @@ import { lineOf, potOf } from "./pot.ts";
 import { Reading, weightOf } from "./reading.tsx";
 import { useDid } from "./useDid.ts";
 
-const text = (weight: Mg | null): string => (weight === null ? "" : `${weight / 1000} g`);
+const text = (weight: Mg | null): string => (weight === null ? "" : exactWeightText(weight));
 
 export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; devices: Devices; next: () => void; line: number }) {
   const { batch, takes, lots, scale: own, constants } = page;
