@@ -37,3 +37,9 @@ export const home = (): string => {
   const open = serving();
   return open ? WORKSHOPS[open.kind].home : "/";
 };
+
+/** What the scale and the thermometer show now; null for one that isn't there. */
+export const benchShows = () => {
+  const bench = serving()?.bench;
+  return { scale: bench?.scale.now() ?? null, thermometer: bench?.thermometer.now() ?? null };
+};

@@ -20,7 +20,7 @@ import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { BatchRecord } from "./record.tsx";
 import { SpoiledRecord } from "./spoiledRecord.tsx";
-import { takesOf, weighedLines } from "./weighed.ts";
+import { keptLines, takesOf, weighedLines } from "./weighed.ts";
 import { WeighSheet } from "./weighSheet.tsx";
 import type { Route } from "./+types/batch";
 
@@ -85,6 +85,7 @@ const pourSchema = object({
   leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
   minutes: wholeNumber(0, 6000, "minutes", 0),
   note: note(),
+  kept: keptLines.required(),
 });
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -105,10 +106,11 @@ export async function action({ request, params }: Route.ActionArgs) {
   );
   if (!sheet.ok || open.length > 0) return refuseSheet([...(sheet.ok ? [] : sheet.reply.data.problems), ...open]);
   const { sizes, leftover, minutes } = sheet.value;
+  const kept = takesOf(sheet.value.kept);
   return act(() =>
     pour(
       db(),
-      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), sizes, leftover, minutes, note: sheet.value.note },
+      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), sizes, leftover, minutes, note: sheet.value.note, kept },
       sheet.doing,
     ),
   );

@@ -8,14 +8,14 @@ import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight, type ActLine } from "../book/actsOf.tsx";
 import { LotTag, percent, When } from "../ui/figures/amounts.tsx";
 import { Tin } from "../ui/figures/drawings.tsx";
-import { Print } from "../ui/sheet/print.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
-import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { WEIGHED_BY } from "#core/batch/events";
 import type { BatchSheet } from "#db/bench/read";
-import { Clock } from "./at/clock.tsx";
+import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
+import { RecordHeading } from "./recordHeading.tsx";
 import { Made, type HowMade } from "./recordMade.tsx";
 
 interface Props {
@@ -34,20 +34,15 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   return (
     <>
-      <Heading
-        title={recipe.name}
+      <RecordHeading
+        recipe={recipe}
         about={
           <>
             Batch record. Poured <When day={batch.day} />, by version {recipe.n}
             {!current && <span className="no-print">, which is no longer the newest</span>}.
           </>
         }
-      >
-        <Print />
-        <Link to={`/bench/set-out?recipe=${recipe.id}`} className="act">
-          Make it again
-        </Link>
-      </Heading>
+      />
       <SideBySide
         reckoner={
           <Reckoner>
@@ -165,7 +160,7 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
                   cell: (t) =>
                     t.weighedAt && (
                       <>
-                        <Clock at={t.weighedAt} /> {t.weighedBy && WEIGHED_BY[t.weighedBy]}
+                        <TimeOfDay at={t.weighedAt} /> {t.weighedBy && WEIGHED_BY[t.weighedBy]}
                       </>
                     ),
                 },

@@ -11,7 +11,7 @@ import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
 import { NetWeights } from "./netWeights.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
-import { Clock } from "./at/clock.tsx";
+import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
 import { sayEvent } from "./at/happened.tsx";
 
 /** What was written down at the bench, and what it is judged by. */
@@ -38,7 +38,7 @@ export function Made({ sheet: { batch, takes, sizes }, events, samples, scale, n
           <ol className="divide-y divide-rule border-y border-rule">
             {events.map((e) => (
               <li key={e.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
-                <Clock at={e.at} />
+                <TimeOfDay at={e.at} />
                 <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>{sayEvent(e)}</span>
                 <span className="text-[0.92rem] text-pine-soft">
                   {e.struckAt ? "struck out, " : ""}

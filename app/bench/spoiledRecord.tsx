@@ -5,11 +5,10 @@ import type { BatchSheet } from "#db/bench/read";
 import { ActsOf, type ActLine } from "../book/actsOf.tsx";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
-import { Link } from "../ui/link.tsx";
 import { Table } from "../ui/lists/table.tsx";
-import { Print } from "../ui/sheet/print.tsx";
-import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
+import { Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { RecordHeading } from "./recordHeading.tsx";
 import { Made, type HowMade } from "./recordMade.tsx";
 
 interface Props {
@@ -25,19 +24,14 @@ export function SpoiledRecord({ sheet: { batch, recipe, sizes, takes, lots }, co
   const weighed = takes.filter((t) => t.weighed);
   return (
     <>
-      <Heading
-        title={recipe.name}
+      <RecordHeading
+        recipe={recipe}
         about={
           <>
             Written off; set out <When day={batch.day} />, by version {recipe.n}.
           </>
         }
-      >
-        <Print />
-        <Link to={`/bench/set-out?recipe=${recipe.id}`} className="act">
-          Make it again
-        </Link>
-      </Heading>
+      />
       <p className="mb-4 rounded bg-berry-wash px-4 py-2 font-semibold text-berry">It failed: {batch.spoiledWhy}</p>
       <SideBySide
         reckoner={

@@ -7,7 +7,7 @@ import { useBeside } from "../forms/useBeside.ts";
 
 const PAUSE_MS = 700;
 
-/** @param now what is kept, as text to be compared; @param body the sheet as it is posted, told what was kept of it last @returns `atOnce`, for an act that ends the sheet */
+/** @param now what is kept, as text to be compared; @param body the sheet as it is posted, told what was kept of it last @returns `atOnce`, for an act that ends the sheet, and what is known to be `kept` */
 export function useKept(batchId: number, now: string, body: (kept: string) => object) {
   const keep = useBeside(`/bench/${batchId}/weighed`);
   // What was sent last, and what of it is known to have come: what another window may have changed since is told by that.
@@ -41,5 +41,5 @@ export function useKept(batchId: number, now: string, body: (kept: string) => ob
       leave();
     };
   }, []);
-  return { going: keep.going, problems: keep.problems, atOnce };
+  return { going: keep.going, problems: keep.problems, atOnce, kept: () => at.current.kept };
 }

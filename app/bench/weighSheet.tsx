@@ -60,6 +60,7 @@ export function WeighSheet({
       leftover: batch.leftover === null ? "" : exactWeightText(batch.leftover),
       minutes: batch.minutes === null ? "" : String(batch.minutes),
       note: batch.note,
+      kept: [] as { position: number; lot: string; weighed: string }[],
     },
     opened,
     // The weights are kept on the batch itself, for every window.
@@ -134,7 +135,12 @@ export function WeighSheet({
   };
 
   return (
-    <form onSubmit={form.send("pour")}>
+    <form
+      onSubmit={(e) => {
+        form.setValue("kept", JSON.parse(keep.kept()) as (typeof v)["kept"]);
+        return form.send("pour")(e);
+      }}
+    >
       <Heading
         title={recipe.name}
         about={

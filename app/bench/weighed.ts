@@ -32,8 +32,9 @@ const asKept = (text: string) => {
   const read = text.trim() === "" ? done(null) : readWeighed(text);
   return done<Mg | null>(read.ok ? read.value : mg(-1));
 };
-const kept = array().of(object({ position: wholeNumber(0, 1000, "lines"), lot: idField(), weighed: reads(asKept) }));
-const schema = object({ takes: weighedLines, kept: kept.required() });
+/** What a window had of each line when it last kept the sheet. */
+export const keptLines = array().of(object({ position: wholeNumber(0, 1000, "lines"), lot: idField(), weighed: reads(asKept) }));
+const schema = object({ takes: weighedLines, kept: keptLines.required() });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);

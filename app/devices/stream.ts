@@ -1,6 +1,6 @@
 /** What the scale and the thermometer show, as it changes: a stream a page listens to for as long as it stands. */
 import type { Bench } from "#devices/wire";
-import { serving } from "../db.server.ts";
+import { benchShows, serving } from "../db.server.ts";
 import type { Route } from "./+types/stream";
 
 /** So often something is said, that a line nobody is at the other end of is noticed. */
@@ -22,8 +22,9 @@ export function loader({ request }: Route.LoaderArgs) {
       // What it has shown comes with the first word.
       const past =
         bench?.thermometer.past().flatMap((p) => (p.reading.celsius === null ? [] : [{ at: p.at, celsius: p.reading.celsius }])) ?? [];
-      say("scale", { state: bench?.scale.now() ?? null });
-      say("thermometer", { state: bench?.thermometer.now() ?? null, past });
+      const now = benchShows();
+      say("scale", { state: now.scale });
+      say("thermometer", { state: now.thermometer, past });
       const hush = bench
         ? [bench.scale.hear((state) => say("scale", { state })), bench.thermometer.hear((state) => say("thermometer", { state }))]
         : [];

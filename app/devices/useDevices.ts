@@ -6,10 +6,13 @@ import type { State } from "#devices/wire";
 import { useCallback, useEffect, useState } from "react";
 import { useHref } from "react-router";
 
-/** Undefined before the first word of it. */
-export interface Devices {
-  scale: State<ScaleReading> | undefined;
-  thermometer: State<HeatReading> | undefined;
+/** What each shows; null while it is unplugged. */
+export interface Shows {
+  scale: State<ScaleReading>;
+  thermometer: State<HeatReading>;
+}
+
+export interface Devices extends Shows {
   /** Warmths so far, some seconds apart. */
   warmths: readonly Sample[];
   tell: (device: "scale" | "thermometer", line: string) => Promise<boolean>;
@@ -18,9 +21,10 @@ export interface Devices {
 const APART_MS = 4000;
 const KEPT = 600;
 
-export function useDevices(): Devices {
-  const [scale, setScale] = useState<State<ScaleReading>>();
-  const [thermometer, setThermometer] = useState<State<HeatReading>>();
+/** @param first as they were when the page was read */
+export function useDevices(first: Shows): Devices {
+  const [scale, setScale] = useState(first.scale);
+  const [thermometer, setThermometer] = useState(first.thermometer);
   const [warmths, setWarmths] = useState<readonly Sample[]>([]);
   const from = useHref("/devices/stream");
   const to = useHref("/devices/tell");

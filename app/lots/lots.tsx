@@ -5,10 +5,10 @@ import { keptSettings } from "#db/settings";
 import { findLot, lotsLike, lotsNear } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
 import { db } from "../db.server.ts";
-import { LotTag, showInColumn, When } from "../ui/figures/amounts.tsx";
+import { LotTag, When } from "../ui/figures/amounts.tsx";
+import { LOT_FROM, LOT_LEFT, LOT_OF, LOT_SINCE } from "./lotColumns.tsx";
 import { Link } from "../ui/link.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
-import { kind } from "#core/material/kinds";
 import { ListTable } from "../ui/lists/listTable.tsx";
 import type { Route } from "./+types/lots";
 
@@ -71,29 +71,11 @@ export default function Lots({ loaderData: { q, found, near, slip } }: Route.Com
             finds={(l) => `${l.number} ${l.name} ${l.label} ${l.supplier ?? ""} ${l.supplierLot}`}
             columns={[
               { head: "Lot", cell: (l) => <LotTag lot={l} /> },
-              {
-                head: "Of",
-                sorts: (l) => l.name,
-                plain: true,
-                cell: (l) => (
-                  <>
-                    {l.name} {l.label && <span className="weight text-[0.9rem] text-pine-soft">{l.label}</span>}
-                  </>
-                ),
-              },
-              {
-                head: "From",
-                plain: true,
-                cell: (l) => (
-                  <>
-                    {l.supplier ?? (l.productId ? "our bench" : "")}{" "}
-                    <span className="weight text-[0.85rem] text-pine-soft">{l.supplierLot}</span>
-                  </>
-                ),
-              },
-              { head: "Since", sorts: (l) => l.arrived, cell: (l) => <When day={l.arrived} /> },
+              LOT_OF,
+              LOT_FROM,
+              LOT_SINCE,
               { head: "Best before", sorts: (l) => l.bestBefore, cell: (l) => <When day={l.bestBefore} /> },
-              { head: "Left", as: "weight", cell: (l) => showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count") },
+              LOT_LEFT,
             ]}
           />
         </Sheet>

@@ -21,14 +21,11 @@ function graphOf({ lot, back, forward, links, history, made, strained }: Traced,
     lots: [...new Map(lots.map((l) => [l.id, l])).values()],
     makers: [
       ...made.flatMap((m) =>
-        m.lotId === null
-          ? []
-          : [{ lotId: m.lotId, kind: "batch" as const, id: m.batchId, title: m.name, sub: sayDay(m.day), to: `/bench/${m.batchId}` }],
+        m.lotId === null ? [] : [{ lotId: m.lotId, kind: "batch" as const, title: m.name, sub: sayDay(m.day), to: `/bench/${m.batchId}` }],
       ),
       ...strained.map((j) => ({
         lotId: j.lotId,
         kind: "jar" as const,
-        id: j.jarId,
         title: j.name,
         sub: `jar ${j.number}`,
         to: `/jars/${j.jarId}`,
@@ -40,7 +37,6 @@ function graphOf({ lot, back, forward, links, history, made, strained }: Traced,
           {
             lotId: h.lotId,
             kind: "place" as const,
-            id: h.marketDayId,
             title: h.market!,
             sub: sayDay(h.day),
             to: `/markets/${h.marketDayId}`,
@@ -51,7 +47,6 @@ function graphOf({ lot, back, forward, links, history, made, strained }: Traced,
           {
             lotId: h.lotId,
             kind: "place" as const,
-            id: h.giftOrderId,
             title: h.customer!,
             sub: sayDay(h.day),
             to: `/gifts/${h.giftOrderId}`,

@@ -7,7 +7,7 @@ import { trace } from "./trace.ts";
 const place = (lotId: number, n: number): Joint => ({
   lotId,
   kind: "place",
-  id: n,
+
   title: `Fair ${n % 3}`,
   sub: `day ${n}`,
   to: `/markets/${n}`,
@@ -24,7 +24,7 @@ const many = (n: number, products: number): GraphIn => ({
     label: i === 0 ? "" : `${(i % 2) * 30 + 30} g`,
     supplier: null,
   })),
-  makers: Array.from({ length: n }, (_, i) => ({ lotId: i + 2, kind: "batch" as const, id: i, title: "Balm", sub: "", to: `/bench/${i}` })),
+  makers: Array.from({ length: n }, (_, i) => ({ lotId: i + 2, kind: "batch" as const, title: "Balm", sub: "", to: `/bench/${i}` })),
   places: Array.from({ length: n }, (_, i) => place(i + 2, i % 40)),
 });
 
@@ -48,7 +48,7 @@ describe("a drawn trace", () => {
     fc.assert(
       fc.property(fc.array(link, { maxLength: 14 }), fc.subarray([1, 2, 3, 4, 5, 6, 7, 8]), (links, made) => {
         const lots = Array.from({ length: 8 }, (_, i) => ({ id: i + 1, number: `L${i + 1}`, name: "Oil", label: "", supplier: null }));
-        const makers = made.map((lotId) => ({ lotId, kind: "jar" as const, id: lotId, title: "Jar", sub: "", to: `/jars/${lotId}` }));
+        const makers = made.map((lotId) => ({ lotId, kind: "jar" as const, title: "Jar", sub: "", to: `/jars/${lotId}` }));
         const g = lotGraph({ start: 1, links, lots, makers, places: [] });
         const keys = new Set(g.nodes.map((n) => n.key));
         expect(keys.size).toBe(g.nodes.length);

@@ -41,7 +41,6 @@ export interface GraphLot {
 export interface Joint {
   lotId: number;
   kind: Exclude<NodeKind, "lot">;
-  id: number;
   title: string;
   sub: string;
   to: string;

@@ -15,6 +15,7 @@ import type { Db, Tx } from "../client.ts";
 import { holdSheet } from "../drafts.ts";
 import { outage } from "../outage.ts";
 import { inPieces } from "../pieces.ts";
+import { theMaker } from "./maker.ts";
 import { taken } from "./taken.ts";
 import { act, actSubject, draft } from "../schema.ts";
 
@@ -177,7 +178,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
         digest,
         seen,
         token: doing.token,
-        who: doing.who ?? sql`coalesce((select data ->> 'maker' from settings where id = 1), 'Maker')`,
+        who: doing.who ?? theMaker,
       })
       .onConflictDoNothing({ target: act.token })
       .returning({ id: act.id });

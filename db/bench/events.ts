@@ -4,9 +4,10 @@ import { Refused } from "#core/refused";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import type { Db, Reads } from "../client.ts";
 import { whileUnchanged } from "../kept.ts";
+import { theMaker } from "../act/maker.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchEvent, recipeVersion } from "../schema.ts";
-import { standing } from "./weigh.ts";
+import { onTheBench, standing } from "./standing.ts";
 
 export interface EventIn {
   batchId: number;
@@ -35,8 +36,7 @@ export async function noteEvent(db: Db, { batchId, ...event }: EventIn): Promise
         );
       if (done) return;
     }
-    const who = sql`coalesce((select data ->> 'maker' from settings where id = 1), 'Maker')`;
-    await tx.insert(batchEvent).values({ batchId, ...event, who });
+    await tx.insert(batchEvent).values({ batchId, ...event, who: theMaker });
   });
 }
 
@@ -77,14 +77,6 @@ export const runningTimers = (db: Db) =>
       .from(batchEvent)
       .innerJoin(batch, eq(batch.id, batchEvent.batchId))
       .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-      .where(
-        and(
-          eq(batchEvent.kind, "timer"),
-          isNull(batchEvent.endedAt),
-          isNull(batchEvent.struckAt),
-          isNull(batch.pouredActId),
-          isNull(batch.clearedActId),
-        ),
-      )
+      .where(and(eq(batchEvent.kind, "timer"), isNull(batchEvent.endedAt), isNull(batchEvent.struckAt), onTheBench))
       .orderBy(asc(batchEvent.id)),
   );

@@ -13,7 +13,8 @@ import type { Db, Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { batch, batchTake } from "../schema.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
-import { lineOf, standing, type LineOf } from "./weigh.ts";
+import { standing } from "./standing.ts";
+import { lineOf, type LineOf } from "./weigh.ts";
 
 export interface OffIn extends LineOf {
   /** What went in. */

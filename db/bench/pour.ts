@@ -12,12 +12,12 @@ import { planTakes, shelfOf } from "#core/stock/shelf";
 import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Reads, Tx } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
+import { draw, lockLots, lotsOfMaterials, movedBy, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
 import { batch, batchSize, batchTake, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
-import { writeTakes } from "./weigh.ts";
+import { nothingElsewhere, writeTakes, type Kept } from "./weigh.ts";
 
 export interface PourIn {
   batchId: number;
@@ -28,6 +28,8 @@ export interface PourIn {
   leftover: Mg;
   minutes: number;
   note: string;
+  /** What the sheet had when it was last kept, so that what was weighed elsewhere since isn't lost; nothing where nobody else is at it. */
+  kept?: readonly Kept[];
 }
 
 type SizeRow = typeof batchSize.$inferSelect;
@@ -135,6 +137,7 @@ export const pour = defineAct({
   kind: "pour",
   run: async (tx, input: PourIn, { actId, day }) => {
     const { batch: b, lines } = await onBench(tx, input.batchId, input.takes);
+    if (input.kept) await nothingElsewhere(tx, b.id, input.takes, input.kept);
     const [made] = await tx
       .select({ version: recipeVersion, code: recipe.code })
       .from(recipeVersion)
@@ -241,14 +244,7 @@ export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Prom
     .select({ into: movement.intoLotId, value: sql`-sum(${movement.value})`.mapWith(movement.value) })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
-    .where(
-      and(
-        isNotNull(lot.materialId),
-        // Each of the two by its index; with an "or" between them the whole ledger would be read.
-        sql`${movement.id} in (select p.id from ${movement} p where p.act_id = ${b.pouredActId} union all
-          select r.id from ${movement} p join ${movement} r on r.restates = p.id where p.act_id = ${b.pouredActId})`,
-      ),
-    )
+    .where(and(isNotNull(lot.materialId), movedBy(b.pouredActId)))
     .groupBy(movement.intoLotId);
   const [takes] = await tx
     .select({ weighed: sql`coalesce(sum(${batchTake.weighed}), 0)`.mapWith(batchTake.planned) })

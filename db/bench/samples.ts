@@ -6,7 +6,7 @@ import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Db, Reads } from "../client.ts";
 import { ask } from "../prepared.ts";
 import { batchSample, batchSize } from "../schema.ts";
-import { standing } from "./weigh.ts";
+import { standing } from "./standing.ts";
 
 export interface SampleIn {
   batchId: number;

@@ -7,12 +7,13 @@ import { wordList } from "#core/words";
 import { Refused } from "#core/refused";
 import { planTakes, shelfOf } from "#core/stock/shelf";
 import { unspoken } from "#core/stock/spokenFor";
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, inArray } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
+import { onTheBench, standing } from "./standing.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { readRecipes } from "../recipe/read.ts";
 
@@ -146,12 +147,7 @@ export interface TakeIn {
  * @throws Refused once it is poured or cleared; for lines left out; beside a lot of another material
  */
 export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[]) {
-  const [open] = await tx
-    .select()
-    .from(batch)
-    .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
-    .for("no key update");
-  if (!open) throw Refused.one("", "This batch isn't on the bench any more.");
+  const open = await standing(tx, batchId);
   const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
   const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;
   const names = new Map(stored.map((t) => [line(t), t.name]));
@@ -204,7 +200,7 @@ export const clearBatch = defineAct({
     const [row] = await tx
       .update(batch)
       .set({ clearedActId: actId })
-      .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
+      .where(and(eq(batch.id, batchId), onTheBench))
       .returning({ id: batch.id });
     if (!row) throw Refused.one("", "This batch isn't on the bench any more.");
     return {

@@ -6,11 +6,11 @@ import { Refused } from "#core/refused";
 import { eq, sql } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
-import { draw, lockLots } from "../ledger/lots.ts";
+import { draw, lockLots, movedBy } from "../ledger/lots.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchTake, movement, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
-import { standing } from "./weigh.ts";
+import { standing } from "./standing.ts";
 
 /** Writes off what was weighed of a batch, and clears it off the bench. @throws Refused when nothing was weighed, or a lot hasn't got that much */
 export const spoilBatch = defineAct({
@@ -56,10 +56,7 @@ export async function spoiledCost(db: Reads, { spoiledActId }: Pick<typeof batch
     db
       .select({ value: sql`-coalesce(sum(${movement.value}), 0)`.mapWith(movement.value) })
       .from(movement)
-      .where(
-        sql`${movement.id} in (select p.id from ${movement} p where p.act_id = ${at.spoiledActId} union all
-          select r.id from ${movement} p join ${movement} r on r.restates = p.id where p.act_id = ${at.spoiledActId})`,
-      ),
+      .where(movedBy(at.spoiledActId)),
   );
   return row!.value;
 }

@@ -1,11 +1,10 @@
 /** What batches on the bench are promised: the lots on their weigh sheets, and the packaging of what they are to fill. */
 import type { SpokenFor } from "#core/stock/spokenFor";
-import { and, eq, gt, isNull, sql } from "drizzle-orm";
+import { and, eq, gt, sql } from "drizzle-orm";
 import type { Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchSize, batchTake, productPackaging, recipeVersion } from "../schema.ts";
-
-const onBench = and(isNull(batch.pouredActId), isNull(batch.clearedActId));
+import { onTheBench } from "./standing.ts";
 
 /** Weigh lines of open batches, with whose they are. */
 const lines = (db: Reads) =>
@@ -22,7 +21,7 @@ const lines = (db: Reads) =>
       .from(batchTake)
       .innerJoin(batch, eq(batch.id, batchTake.batchId))
       .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-      .where(onBench),
+      .where(onTheBench),
   );
 
 const packs = (db: Reads) =>
@@ -39,7 +38,7 @@ const packs = (db: Reads) =>
       .innerJoin(batch, eq(batch.id, batchSize.batchId))
       .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
       .innerJoin(productPackaging, eq(productPackaging.productId, batchSize.productId))
-      .where(and(onBench, gt(batchSize.planned, 0))),
+      .where(and(onTheBench, gt(batchSize.planned, 0))),
   );
 
 /** Somebody who was promised some of a material. */

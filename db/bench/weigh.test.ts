@@ -4,6 +4,7 @@ import { describe, expect, it } from "vitest";
 import { saveSettings } from "../settings.ts";
 import { DAY, db, eachTestHasAWorkshop, filled, idIn, lotsOf, ids, put, buy, refused } from "../test/workshop.ts";
 import { eventsOf, noteEvent, runningTimers, settleEvent } from "./events.ts";
+import { addMore } from "./match.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
 import { addSample, samplesOf, strikeSample } from "./samples.ts";
@@ -63,6 +64,30 @@ describe("weighing", () => {
     await weighOne(db, { ...at, nth: 0, weighed: mg(160_000) });
     expect(await weights(batchId)).toEqual([160_000, 16_100, 40_000]);
     expect(await refused(weighOne(db, { ...at, nth: 2, weighed: mg(1) }))).toHaveLength(1);
+  });
+
+  it("a sheet that was opened before something was weighed at the bench isn't poured over it", async () => {
+    const batchId = idIn(await put(4));
+    const { takes } = await sheetOf(batchId);
+    const [oil, wax] = takes;
+    const whole = takes.map((t) => ({ ...t, weighed: t.planned }));
+    const pouring = { batchId, takes: whole, sizes: filled(4), leftover: mg(0), minutes: 9, note: "", kept: takes };
+    await weighOne(db, { batchId, position: wax!.position, lotId: wax!.lotId, weighed: mg(41_000), was: null, by: "scale" });
+    expect(await refused(pour(db, pouring, { day: DAY }))).toMatchObject([
+      { field: "takes.1.weighed", say: expect.stringContaining("41 g of Wax was weighed in another window") as string },
+    ]);
+    const own = { batchId, position: oil!.position, lotId: oil!.lotId, was: null, by: "hand" as const };
+    await weighOne(db, { ...own, weighed: mg(160_000) });
+    await addMore(db, { ...own, amount: mg(5000) }, DAY);
+    await weighOne(db, { ...own, nth: 1, weighed: mg(5000) });
+    const mine = [whole[0]!, { ...wax!, weighed: mg(41_000) }];
+    expect(await refused(pour(db, { ...pouring, takes: mine, kept: mine }, { day: DAY }))).toMatchObject([
+      { field: "", say: expect.stringContaining("5 g of Oil was added in another window") as string },
+    ]);
+    // Read anew, it has all of it.
+    const now = (await sheetOf(batchId)).takes;
+    await pour(db, { ...pouring, takes: now.map((t) => ({ ...t, weighed: t.weighed! })), kept: now }, { day: DAY });
+    expect(await weights(batchId)).toEqual(now.map((t) => t.weighed));
   });
 
   it("what was weighed elsewhere meanwhile is said, and nothing weighed twice over", async () => {

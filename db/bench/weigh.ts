@@ -7,10 +7,11 @@ import type { WeighedBy } from "#core/batch/events";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { asc, eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { batch, batchTake } from "../schema.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
+import { standing } from "./standing.ts";
 
 type Row = typeof batchTake.$inferSelect;
 type NewRow = Omit<typeof batchTake.$inferInsert, "id">;
@@ -61,6 +62,20 @@ function merged(sent: readonly NewRow[], kept: readonly Kept[], stored: readonly
 }
 
 /**
+ * Before a sheet is poured: what another window, or the bench, weighed since this one last kept it stands on the sheet too.
+ * @throws Refused beside the line that is another by now, or naming what this sheet never had
+ */
+export async function nothingElsewhere(tx: Tx, batchId: number, sent: readonly TakeIn[], kept: readonly Kept[]): Promise<void> {
+  const [had, now, mine] = [byLine(kept), byLine(await takesOf(tx, batchId)), byLine(sent)];
+  const rows = [...mine.keys()];
+  for (const [key, theirs] of now) {
+    if (theirs.weighed === null || theirs.weighed === had.get(key)?.weighed || theirs.weighed === mine.get(key)?.weighed) continue;
+    const said = `${grams(theirs.weighed)} of ${theirs.name} ${mine.has(key) ? "was weighed in another window" : "was added in another window"} meanwhile. Reload the page, and look at it first.`;
+    throw Refused.one(mine.has(key) ? `takes.${rows.indexOf(key)}.weighed` : "", said);
+  }
+}
+
+/**
  * Keeps what has been weighed so far, and lots changed by hand: the sheet as it is being filled in, and no act yet.
  * @param kept what this window had when it last kept the sheet; without it the sheet stands as it is sent
  * @throws Refused once the batch is poured, or for a lot of another material
@@ -71,17 +86,6 @@ export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeI
     const stored = await takesOf(tx, batchId);
     await writeTakes(tx, batchId, kept ? merged(lines, kept, stored) : lines);
   });
-}
-
-/** The batch, held, while it stands on the bench. @throws Refused once it is poured or cleared */
-export async function standing(tx: Tx, batchId: number): Promise<typeof batch.$inferSelect> {
-  const [row] = await tx
-    .select()
-    .from(batch)
-    .where(and(eq(batch.id, batchId), isNull(batch.pouredActId), isNull(batch.clearedActId)))
-    .for("no key update");
-  if (!row) throw Refused.one("", "This batch isn't on the bench any more.");
-  return row;
 }
 
 /** A line of a batch. */

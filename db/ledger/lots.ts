@@ -8,7 +8,7 @@ import { drawValue, type Lot } from "#core/stock/lots";
 import { mayUse, type Use } from "#core/stock/use";
 import { sayFullDay, type Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
-import { and, asc, eq, gt, isNull, ne, sql, type Placeholder, type SQLWrapper } from "drizzle-orm";
+import { and, asc, eq, gt, isNull, ne, sql, type Placeholder, type SQL, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
 import { notBack, stands } from "../act/standing.ts";
@@ -186,6 +186,15 @@ export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost 
     .limit(1);
   return first && first.per > 0 ? first : null;
 }
+
+/**
+ * All that an act moved, with what was put right of it since. Each of the two by its index; with an "or" between them the whole ledger would be read.
+ * @example db.select().from(movement).where(movedBy(batch.pouredActId))
+ */
+export const movedBy = (
+  actId: SQLWrapper | number,
+): SQL => sql`${movement.id} in (select p.id from ${movement} p where p.act_id = ${actId} union all
+  select r.id from ${movement} p join ${movement} r on r.restates = p.id where p.act_id = ${actId})`;
 
 /** Value of an amount found on top of what the books say: at what the lot cost. */
 export const foundValue = (amount: Base, cost: UnitCost | null) => (cost ? costOf(amount, cost) : micros(0));

@@ -2,7 +2,8 @@
 import { reached, type Went } from "#core/lot/reach";
 import { traceFrom } from "#core/lot/trace";
 import { REASONS } from "#core/stock/reasons";
-import { and, asc, eq, gt, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
+import { and, asc, eq, gt, isNotNull, isNull, sql } from "drizzle-orm";
+import { onTheBench } from "../bench/standing.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
@@ -10,7 +11,7 @@ import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchSize, batchTake, contact, jar, jarPart, lot, marketDay, marketLine, recipeVersion } from "../schema.ts";
 import { oneOf } from "../schema/columns.ts";
-import { linksForth, namedLots } from "./trace.ts";
+import { linksForth, lotsNamed, namedLots } from "./trace.ts";
 
 /** Where all of these lots went, by what stands. Somebody called otherwise by now is still the same one. */
 const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
@@ -57,7 +58,7 @@ const batchesWith = (db: Reads, lotIds: readonly number[]) =>
       .from(batchTake)
       .innerJoin(batch, eq(batch.id, batchTake.batchId))
       .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-      .where(and(anyOf(batchTake.lotId, at.lotIds), isNull(batch.pouredActId), isNull(batch.clearedActId)))
+      .where(and(anyOf(batchTake.lotId, at.lotIds), onTheBench))
       .orderBy(asc(batch.id)),
   );
 
@@ -81,7 +82,7 @@ const holdersNamed = (db: Reads, ids: readonly number[]) =>
 export async function reachOf(db: Reads, starts: readonly number[]) {
   const ids = [...starts, ...traceFrom(starts, await linksForth(db, starts), "forward").map((s) => s.lot)];
   // One after the other: an act asks on its own connection, which answers one question at a time.
-  const byId = new Map((await ask(db, "lots_reached", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)))).map((l) => [l.id, l]));
+  const byId = new Map((await lotsNamed(db, ids)).map((l) => [l.id, l]));
   const lots = ids.flatMap((id) => byId.get(id) ?? []);
   const { accounts, people, markets, others } = reached(ids, await wentOut(db, ids));
   const [jars, batches, along] = [await jarsWith(db, ids), await batchesWith(db, ids), await alongWith(db, ids)];
@@ -112,9 +113,5 @@ export const alsoMeant = (db: Reads, lotId: number) =>
       .orderBy(asc(lot.id)),
   );
 
-/** Lots by id, with what they are of, for the sheet a recall is begun on. */
-export const lotsMeant = (db: Reads, ids: readonly number[]) =>
-  ask(db, "lots_meant", { ids }, (at: { ids: Placeholder }) => namedLots(db).where(anyOf(lot.id, at.ids)).orderBy(asc(lot.id)));
-
-/** How many units of finished lots. */
+/** Those of them that are finished units. */
 export const finishedOf = (reach: Pick<Reach, "lots">): number[] => reach.lots.flatMap((l) => (l.productId === null ? [] : [l.id]));

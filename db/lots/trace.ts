@@ -58,6 +58,10 @@ export const namedLots = (db: Reads) =>
 
 export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 
+/** Lots by id, in no order. */
+export const lotsNamed = (db: Reads, ids: readonly number[]): Promise<NamedLot[]> =>
+  ask(db, "lots_named", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)));
+
 /** What lots went into, and that into what, as part of a recursive statement. @param start the lots it begins with, each beside a null */
 const forth = (start: SQL): SQL => sql`forth(id, out_of) as (
       ${start}
@@ -137,6 +141,12 @@ export async function findLot(db: Reads, number: string): Promise<NamedLot | nul
   return row ?? null;
 }
 
+/** Lots by their numbers, in the order they came to be; a number that is none's is passed over. */
+export const lotsNumbered = (db: Reads, numbers: readonly string[]): Promise<NamedLot[]> =>
+  namedLots(db)
+    .where(sql`upper(${lot.number}) = any(${sql.param(numbers.map((n) => n.replace(/\s+/g, "").toUpperCase()))}::text[])`)
+    .orderBy(asc(lot.id));
+
 /** Lots whose number or supplier's number starts or ends so, for when only part of it can be read; newest first. */
 export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[]> =>
   namedLots(db)
@@ -163,7 +173,7 @@ export async function traceLot(db: Reads, lotId: number) {
   const forward = trace(lotId, links, "forward");
   const ids = [lotId, ...back.map((s) => s.lot), ...forward.map((s) => s.lot)];
   const [named, history, made, strained, inLot] = await Promise.all([
-    ask(db, "lots_traced", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids))),
+    lotsNamed(db, ids),
     historyOf(db, [lotId, ...forward.map((s) => s.lot)]),
     ask(db, "pours_of_lots", { ids }, (at) =>
       db

@@ -19,18 +19,24 @@ interface Asked {
   body: Buffer | null;
 }
 
+/** What has been answered by then counts; the devices' stream goes on for as long as somebody listens. */
+const LISTENS_MS = 20_000;
+const STREAM_MS = 200;
+
 /** Sends what no well-behaved client would: raw paths, any method, any bytes. @returns the status; 0 where the connection was ended */
 const ask = (base: string, { method, path, headers, body }: Asked): Promise<{ status: number; text: string }> =>
   new Promise((done) => {
     const at = new URL(base);
-    const r = send({ host: at.hostname, port: at.port, method, path, headers, timeout: 20_000 }, (answer) => {
+    const r = send({ host: at.hostname, port: at.port, method, path, headers }, (answer) => {
       let text = "";
+      if (answer.headers["content-type"]?.startsWith("text/event-stream")) setTimeout(() => r.destroy(), STREAM_MS);
       answer.on("data", (d: Buffer) => (text.length < 4000 ? (text += d.toString()) : undefined));
-      answer.on("end", () => done({ status: answer.statusCode ?? 0, text }));
-      answer.on("error", () => done({ status: answer.statusCode ?? 0, text }));
+      answer.on("error", () => undefined);
+      answer.on("close", () => done({ status: answer.statusCode ?? 0, text }));
     });
     r.on("error", () => done({ status: 0, text: "" }));
-    r.on("timeout", () => r.destroy());
+    const late = setTimeout(() => r.destroy(new Error("late")), LISTENS_MS);
+    r.on("close", () => clearTimeout(late));
     r.end(body ?? undefined);
   });
 

@@ -8,7 +8,7 @@ import { firmnessLearned } from "#db/recipe/firmness";
 import { keptSettings } from "#db/settings";
 import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
-import { db } from "../../db.server.ts";
+import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { AtBench } from "./atBench.tsx";
 import type { Route } from "./+types/at";
@@ -58,6 +58,8 @@ export async function loader({ params }: Route.LoaderArgs) {
     netRule: settings.netRule,
     constants: learned.constants,
     scale: settings.scale,
+    /** What stands on the bench as the page is read, so that nothing moves once it listens. */
+    shows: benchShows(),
   };
 }
 

@@ -1,12 +1,13 @@
 /** The bench, one step at a time: what there is to do down the side, and the one at hand large enough to be read from across the table. */
 import { readSteps } from "#core/recipe/method";
 import { wordList } from "#core/words";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link } from "../../ui/link.tsx";
 import { useKey } from "../../ui/frame/useKey.ts";
 import { Caution, Heading } from "../../ui/sheet/sheet.tsx";
 import { useDevices } from "../../devices/useDevices.ts";
 import type { AtBenchLoaded } from "./loaded.ts";
+import { backToStep, STEP_ID } from "./focus.ts";
 import { Happened } from "./happened.tsx";
 import { MethodStep } from "./methodStep.tsx";
 import { PourStep } from "./pourStep.tsx";
@@ -63,10 +64,17 @@ export function AtBench(page: AtBenchLoaded) {
   const left = steps.flatMap((s, i) => (s.done || i === was ? [] : [i]));
   const at = chosen !== null && !chosen.done && was >= 0 ? was : (left.find((i) => i > was && i < steps.length - 1) ?? left[0]!);
   const step = steps[at]!;
-  const devices = useDevices();
+  const devices = useDevices(page.shows);
   useAwake();
   const go = (to: number): void => choose({ at: keys[Math.max(0, Math.min(steps.length - 1, to))]!, done: false });
   const next = (): void => choose({ at: keys[at]!, done: true });
+  // Another step is another place for the keys; the page itself takes nobody's.
+  const key = keys[at];
+  const before = useRef(key);
+  useEffect(() => {
+    if (before.current !== key) backToStep();
+    before.current = key;
+  }, [key]);
   useKey("ArrowRight", () => go(at + 1));
   useKey("ArrowLeft", () => go(at - 1));
   const common = { page, devices, next };
@@ -100,6 +108,8 @@ export function AtBench(page: AtBenchLoaded) {
         </nav>
         <div className="min-w-0">
           <section
+            id={STEP_ID}
+            tabIndex={-1}
             aria-label="The step at hand"
             className="sheet rounded-md border border-rule bg-sheet px-5 py-5 shadow-sheet sm:px-8 sm:py-6"
           >

@@ -1,5 +1,6 @@
 /** What a hand would do at a device that is only simulated; a real one has none of these. */
 import type { Devices } from "../../devices/useDevices.ts";
+import { backToStep } from "./focus.ts";
 import { Button } from "../../ui/fields/form.tsx";
 
 interface Props {
@@ -15,7 +16,14 @@ export function Hands({ devices, device, presses }: Props) {
     <div className="no-print mt-5 flex flex-wrap items-center gap-2 rounded border border-dashed border-rule-strong px-3 py-2 text-[0.92rem]">
       <span className="text-pine-soft">This {device} is a stand-in. Pretend to:</span>
       {presses.map(([say, line]) => (
-        <Button key={say} small onClick={() => void devices.tell(device, `hand ${line}`)}>
+        <Button
+          key={say}
+          small
+          onClick={() => {
+            void devices.tell(device, `hand ${line}`);
+            backToStep();
+          }}
+        >
           {say}
         </Button>
       ))}

@@ -6,7 +6,7 @@ import { span } from "#core/when";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
-import { Clock } from "./clock.tsx";
+import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
 import { useDid } from "./useDid.ts";
 
 type Event = AtBenchLoaded["events"][number];
@@ -32,10 +32,10 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
           <ol className="divide-y divide-rule border-y border-rule">
             {events.map((e) => (
               <li key={e.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
-                <Clock at={e.at} />
+                <TimeOfDay at={e.at} />
                 <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>{sayEvent(e)}</span>
                 {e.kind === "timer" && !e.endedAt && !e.struckAt && (
-                  <Button small disabled={did.busy} onClick={() => void did.keep({ intent: "settle", id: e.id, how: "end" })}>
+                  <Button small disabled={did.busy} onClick={() => did.keep({ intent: "settle", id: e.id, how: "end" })}>
                     End it
                   </Button>
                 )}
@@ -45,7 +45,7 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
                     className="pressable text-[0.9rem]"
                     disabled={did.busy}
                     aria-label={`Strike out: ${sayEvent(e)}`}
-                    onClick={() => void did.keep({ intent: "settle", id: e.id, how: "strike" })}
+                    onClick={() => did.keep({ intent: "settle", id: e.id, how: "strike" })}
                   >
                     Strike out
                   </button>
@@ -59,7 +59,7 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
           onSubmit={(e) => {
             e.preventDefault();
             if (note.trim() === "") return;
-            void did.keep({ intent: "event", kind: "note", note }).then(() => type(""));
+            did.keep({ intent: "event", kind: "note", note }, () => type(""));
           }}
         >
           <Text label="Note" className="min-w-0 flex-1 basis-64" maxLength={300} value={note} onChange={(e) => type(e.target.value)} />

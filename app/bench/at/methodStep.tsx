@@ -11,7 +11,7 @@ import { useKey } from "../../ui/frame/useKey.ts";
 import { span } from "#core/when";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { Hands } from "./hands.tsx";
-import { useDid } from "./useDid.ts";
+import { useDid, type Did } from "./useDid.ts";
 
 /** How warm a kitchen is taken to be: common practice, no source. */
 const KITCHEN = 21;
@@ -30,7 +30,7 @@ export function MethodStep({ page: { batch, events }, devices, next, at, text, d
   const did = useDid(batch.id);
   const hints = hintsOf(text);
   const wanted = hints.below ?? hints.about;
-  const finish = (): void => void did.keep({ intent: "event", kind: "step", step: at, note: text }).then(next);
+  const finish = (): void => did.keep({ intent: "event", kind: "step", step: at, note: text }, next);
   useKey("Enter", () => (done ? next() : finish()));
   const own = events.find((e) => e.kind === "step" && e.step === at && e.struckAt === null);
   const timed = events.some((e) => e.kind === "timer" && e.step === at && e.endedAt === null && e.struckAt === null);
@@ -44,7 +44,7 @@ export function MethodStep({ page: { batch, events }, devices, next, at, text, d
             <Button main className="text-[1.2rem]" onClick={next}>
               Done; go on
             </Button>
-            <Button disabled={did.busy} onClick={() => own && void did.keep({ intent: "settle", id: own.id, how: "strike" })}>
+            <Button disabled={did.busy} onClick={() => own && did.keep({ intent: "settle", id: own.id, how: "strike" })}>
               Not done after all
             </Button>
           </>
@@ -57,9 +57,7 @@ export function MethodStep({ page: { batch, events }, devices, next, at, text, d
           <Button
             className="text-[1.2rem]"
             disabled={did.busy}
-            onClick={() =>
-              void did.keep({ intent: "event", kind: "timer", minutes: hints.minutes, step: at, note: text.split(/[.;,]/)[0] })
-            }
+            onClick={() => did.keep({ intent: "event", kind: "timer", minutes: hints.minutes, step: at, note: text.split(/[.;,]/)[0] })}
           >
             Start {span(hints.minutes)}
           </Button>
@@ -82,19 +80,7 @@ export function MethodStep({ page: { batch, events }, devices, next, at, text, d
 }
 
 /** How warm it is, how warm it may be, and when it will be that. */
-function Warmth({
-  devices,
-  wanted,
-  below,
-  did,
-  step,
-}: {
-  devices: Devices;
-  wanted: number;
-  below: boolean;
-  did: ReturnType<typeof useDid>;
-  step: number;
-}) {
+function Warmth({ devices, wanted, below, did, step }: { devices: Devices; wanted: number; below: boolean; did: Did; step: number }) {
   const { thermometer, warmths } = devices;
   const celsius = thermometer?.reading?.celsius ?? null;
   const fit = fitCooling(sinceWarmest(warmths), KITCHEN);
@@ -104,11 +90,7 @@ function Warmth({
     <div className="mt-4">
       {celsius === null ? (
         <p role="status" className="rounded bg-honey-wash px-4 py-2.5 font-semibold text-honey">
-          {thermometer === undefined
-            ? "Listening for the thermometer …"
-            : thermometer === null
-              ? "The thermometer is unplugged. Read another, and type what it shows."
-              : "The probe is out of the pot."}
+          {thermometer === null ? "The thermometer is unplugged. Read another, and type what it shows." : "The probe is out of the pot."}
         </p>
       ) : (
         <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
@@ -137,13 +119,12 @@ function Warmth({
 }
 
 /** Writes a warmth down: what the thermometer shows, or what another does. */
-function Noting({ did, step, devices }: { did: ReturnType<typeof useDid>; step: number; devices: Devices }) {
+function Noting({ did, step, devices }: { did: Did; step: number; devices: Devices }) {
   const celsius = devices.thermometer?.reading?.celsius ?? null;
   const [text, type] = useState("");
   const [problem, say] = useState<string>();
   const keep = (c: number): void => {
-    type("");
-    void did.keep({ intent: "event", kind: "heat", celsius: Math.round(c * 10) / 10, step });
+    did.keep({ intent: "event", kind: "heat", celsius: Math.round(c * 10) / 10, step }, () => type(""));
   };
   return (
     <form

@@ -22,7 +22,7 @@ export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoade
   const stable = scale?.reading?.standing === "stable";
   const weight = weightOf(scale);
   const keep = (vessel: Mg): void => {
-    void did.keep({ intent: "vessel", vessel: exactWeightText(vessel) }).then(() => devices.tell("scale", "tare").then(next));
+    did.keep({ intent: "vessel", vessel: exactWeightText(vessel) }, () => void tell("scale", "tare").then(next));
   };
   return (
     <>

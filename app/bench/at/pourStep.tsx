@@ -13,6 +13,7 @@ import { Link } from "../../ui/link.tsx";
 import { NetWeights } from "../netWeights.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
+import { backToStep } from "./focus.ts";
 import { Hands } from "./hands.tsx";
 import { Reading, weightOf } from "./reading.tsx";
 import { useDid } from "./useDid.ts";
@@ -25,12 +26,16 @@ export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices
   const { scale } = devices;
   const weight = weightOf(scale);
   const stable = scale?.reading?.standing === "stable";
-  const keep = (net: Mg, by: WeighedBy): void => void did.keep({ intent: "sample", sizeId: size.id, net: exactWeightText(net), by });
+  const keep = (net: Mg, by: WeighedBy): void => did.keep({ intent: "sample", sizeId: size.id, net: exactWeightText(net), by });
   const take = (): void => {
     if (stable && weight !== null && weight > 0 && !did.busy) keep(weight, "scale");
   };
   useKey("Enter", take);
-  useKey("t", () => void devices.tell("scale", "tare"));
+  const tare = (): void => {
+    void devices.tell("scale", "tare");
+    backToStep();
+  };
+  useKey("t", tare);
   return (
     <>
       <h2 className="font-display text-[2.2rem] leading-tight">Pour, and weigh a few of them</h2>
@@ -64,7 +69,7 @@ export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices
         <Button className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take}>
           Note this one
         </Button>
-        <Button className="text-[1.2rem]" disabled={!stable} onClick={() => void devices.tell("scale", "tare")}>
+        <Button className="text-[1.2rem]" disabled={!stable} onClick={tare}>
           Tare
         </Button>
         <Link to={`/bench/${batch.id}#poured`} className="act act-main text-[1.2rem]">
@@ -81,7 +86,7 @@ export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices
             declared={size.fill}
             filled={size.planned}
             samples={samples.filter((s) => s.sizeId === size.id)}
-            strike={(id) => void did.keep({ intent: "strikeSample", id })}
+            strike={(id) => did.keep({ intent: "strikeSample", id })}
           />
         )}
       </div>

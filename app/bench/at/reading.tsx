@@ -9,15 +9,15 @@ import type { State } from "#devices/wire";
 const BEYOND = 1.25;
 const FILL: Record<Nearness, string> = { short: "bg-amber-glass", right: "bg-sage", over: "bg-berry" };
 
-export const weightOf = (scale: State<ScaleReading> | undefined): Mg | null =>
+export const weightOf = (scale: State<ScaleReading>): Mg | null =>
   scale?.reading && "weight" in scale.reading ? scale.reading.weight : null;
 
 /** @param target null where any weight will do */
-export function Reading({ scale, target, step }: { scale: State<ScaleReading> | undefined; target: Mg | null; step: Mg }) {
+export function Reading({ scale, target, step }: { scale: State<ScaleReading>; target: Mg | null; step: Mg }) {
   if (!scale?.reading)
     return (
       <p role="status" className="my-4 rounded bg-honey-wash px-4 py-3 text-[1.15rem] font-semibold text-honey">
-        {scale === undefined ? "Listening for the scale …" : "The scale is unplugged. Weigh as you do without, and type what it shows."}
+        The scale is unplugged. Weigh as you do without, and type what it shows.
       </p>
     );
   const { reading } = scale;

@@ -15,7 +15,6 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
   const [verdict, say] = useState<SpoonVerdict | null>(null);
   const fix = verdict && spoonFix(potOf(page), verdict, recipe.type, constants);
   const take = fix && takes[fix.line]!;
-  const note = (): Promise<void> => did.keep({ intent: "event", kind: "test", note: `Cold spoon: ${SPOON[verdict!]}` });
   return (
     <>
       <h2 className="font-display text-[2.2rem] leading-tight">A drop on a cold spoon</h2>
@@ -50,18 +49,26 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
                 className="text-[1.2rem]"
                 disabled={did.busy}
                 onClick={() =>
-                  void did.keep({
-                    intent: "addMore",
-                    ...lineOf(takes, fix.line),
-                    amount: exactWeightText(fix.more),
-                    said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${take.material} to be added`,
-                  })
+                  did.keep(
+                    {
+                      intent: "addMore",
+                      ...lineOf(takes, fix.line),
+                      amount: exactWeightText(fix.more),
+                      said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${take.material} to be added`,
+                    },
+                    next,
+                  )
                 }
               >
                 Add it
               </Button>
             )}
-            <Button main={!fix} className="text-[1.2rem]" disabled={did.busy} onClick={() => void note().then(next)}>
+            <Button
+              main={!fix}
+              className="text-[1.2rem]"
+              disabled={did.busy}
+              onClick={() => did.keep({ intent: "event", kind: "test", note: `Cold spoon: ${SPOON[verdict]}` }, next)}
+            >
               {fix ? "Leave it as it is" : "Write it down"}
             </Button>
           </div>

@@ -1,18 +1,20 @@
-/** Keeps what was just done at the bench: at once, and the page is read anew with it. */
-import { useFetcher } from "react-router";
-import type { Reply } from "../../forms/sheet.server.ts";
+/** Keeps what was just done at the bench: at once, and the page is read anew with it. What is refused stays where it was done. */
+import { useRevalidator } from "react-router";
+import { useBeside } from "../../forms/useBeside.ts";
 
-/** @example const did = useDid(4); did.keep({ intent: "event", kind: "step", step: 2 }) */
+/** @example const did = useDid(4); did.keep({ intent: "event", kind: "step", step: 2 }, next) */
 export function useDid(batchId: number) {
-  const fetcher = useFetcher<Reply | null>();
+  const { going, problems, post } = useBeside(`/bench/${batchId}/did`);
+  const { state, revalidate } = useRevalidator();
   return {
-    busy: fetcher.state !== "idle",
-    problem: fetcher.data?.problems[0] ?? null,
-    keep: (what: Record<string, unknown>): Promise<void> =>
-      fetcher.submit(what as Record<string, string>, {
-        method: "post",
-        action: `/bench/${batchId}/did`,
-        encType: "application/json",
+    busy: going || state !== "idle",
+    problem: problems[0] ?? null,
+    /** @param kept what comes once it is kept, and only then */
+    keep: (what: object, kept?: () => void): void =>
+      void post(what).then(async (refused) => {
+        if (refused.length > 0) return;
+        await revalidate();
+        kept?.();
       }),
   };
 }

@@ -12,6 +12,7 @@ import { useKey } from "../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
+import { backToStep } from "./focus.ts";
 import { Hands } from "./hands.tsx";
 import { Off } from "./off.tsx";
 import { lineOf, potOf } from "./pot.ts";
@@ -38,7 +39,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
     void devices.tell("scale", "tare").then(next);
   };
   const put = (weighed: Mg, by: WeighedBy): void =>
-    void did.keep({ intent: "weigh", ...line_, by, weighed: text(weighed), was: text(take.weighed) }).then(on);
+    did.keep({ intent: "weigh", ...line_, by, weighed: text(weighed), was: text(take.weighed) }, on);
   /** What is off is asked about before it is kept. */
   const accept = (weighed: Mg, by: WeighedBy): void => {
     if (target > 0 && nearnessOf(weighed, target, step) !== "right") setOff({ weight: weighed, by });
@@ -48,7 +49,11 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
     if (stable && weight !== null && weight > 0 && !did.busy) accept(weight, "scale");
   };
   useKey("Enter", take_);
-  useKey("t", () => void devices.tell("scale", "tare"));
+  const tare = (): void => {
+    void devices.tell("scale", "tare");
+    backToStep();
+  };
+  useKey("t", tare);
   const short = weight !== null && nearnessOf(weight, target, step) === "short";
   const more = lot && take.weighed === null && take.planned > lot.onHand ? take.planned - lot.onHand : 0;
   return (
@@ -72,7 +77,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
             type="button"
             className="pressable"
             disabled={did.busy}
-            onClick={() => void did.keep({ intent: "weigh", ...line_, by: "hand", weighed: "", was: text(take.weighed) })}
+            onClick={() => did.keep({ intent: "weigh", ...line_, by: "hand", weighed: "", was: text(take.weighed) })}
           >
             Weigh it again
           </button>
@@ -91,7 +96,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
           line={line}
           busy={did.busy}
           keep={() => put(off.weight, off.by)}
-          mend={(intent) => void did.keep({ intent, ...line_, by: off.by, weighed: text(off.weight) }).then(on)}
+          mend={(intent) => did.keep({ intent, ...line_, by: off.by, weighed: text(off.weight) }, on)}
           back={() => setOff(null)}
         />
       ) : (
@@ -99,7 +104,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
           <Button main className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take_}>
             {short && stable ? `Take ${grams(weight, 1)} as it is` : "Take it"}
           </Button>
-          <Button className="text-[1.2rem]" onClick={() => void devices.tell("scale", "tare")} disabled={!scale || !stable}>
+          <Button className="text-[1.2rem]" onClick={tare} disabled={!scale || !stable}>
             Tare
           </Button>
           <span className="self-center text-[0.9rem] text-pine-soft max-sm:hidden">Enter takes it, t tares, ← → move</span>

@@ -1,8 +1,8 @@
 /** Beginning a recall, or a rehearsal of one: which lots it is about, why, and what it would reach. */
 import { accountAmong } from "#core/lot/reach";
-import { alsoMeant, finishedOf, lotsMeant, reachOf } from "#db/lots/reach";
+import { alsoMeant, finishedOf, reachOf } from "#db/lots/reach";
 import { beginRecall } from "#db/lots/recall";
-import { findLot, lotsLike } from "#db/lots/trace";
+import { findLot, lotsLike, lotsNumbered } from "#db/lots/trace";
 import { array, boolean, object } from "yup";
 import { db } from "../../db.server.ts";
 import { idField, words } from "../../forms/fields.ts";
@@ -23,13 +23,13 @@ export async function loader({ request }: Route.LoaderArgs) {
   const numbers = asked.getAll("lot").slice(0, CHOSEN_AT_MOST);
   const find = (asked.get("find") ?? "").trim().slice(0, 80);
   const rehearse = asked.has("rehearse");
-  const chosen = (await Promise.all(numbers.map((n) => findLot(db(), n)))).flatMap((l) => l ?? []);
+  const chosen = numbers.length === 0 ? [] : await lotsNumbered(db(), numbers);
   const exact = find === "" ? null : await findLot(db(), find);
   const found = exact ? [exact] : find === "" ? [] : await lotsLike(db(), find, MEANT_LISTED);
   if (chosen.length === 0) return { chosen: null, found, find, rehearse, opened: await opened() };
   const ids = chosen.map((l) => l.id);
   const [reach, also, sheet] = await Promise.all([reachOf(db(), ids), alsoMeant(db(), ids[0]!), opened()]);
-  const meant = await lotsMeant(db(), [...ids, ...also.map((l) => l.id)]);
+  const meant = [...chosen, ...also.filter((l) => !ids.includes(l.id))];
   const { people, markets, jars, batches, lots } = reach;
   return {
     chosen: {

@@ -10,6 +10,7 @@ import { Area, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { nameOf } from "../lotColumns.tsx";
 
 interface Counted {
   name: string;
@@ -115,8 +116,7 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
                     <input type="checkbox" value={String(l.id)} {...register("lots")} aria-label={`${l.name}, lot ${l.number}`} />
                     <LotTag lot={l} plain />
                     <span className="max-sm:col-span-2 max-sm:col-start-2">
-                      {l.name}
-                      {l.label && `, ${l.label}`}
+                      {nameOf(l)}
                       <span className="text-pine-soft">
                         {l.supplier && ` from ${l.supplier}`}
                         {l.supplierLot && `, their lot ${l.supplierLot}`}

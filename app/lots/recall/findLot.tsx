@@ -1,10 +1,10 @@
 /** Finding the lot a notice is about: by its number here, the supplier's number, or what it is. */
-import { kind } from "#core/material/kinds";
 import type { NamedLot } from "#db/lots/trace";
 import { Form } from "react-router";
-import { LotTag, showInColumn, When } from "../../ui/figures/amounts.tsx";
+import { LotTag } from "../../ui/figures/amounts.tsx";
 import { Link } from "../../ui/link.tsx";
 import { Table } from "../../ui/lists/table.tsx";
+import { LOT_FROM, LOT_LEFT, LOT_OF, LOT_SINCE } from "../lotColumns.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 
 export function FindLot({ found, find, rehearse }: { found: NamedLot[]; find: string; rehearse: boolean }) {
@@ -54,28 +54,10 @@ export function FindLot({ found, find, rehearse }: { found: NamedLot[]; find: st
             by={(l) => l.id}
             columns={[
               { head: "Lot", cell: (l) => <LotTag lot={l} plain /> },
-              {
-                head: "Of",
-                plain: true,
-                cell: (l) => (
-                  <>
-                    {l.name}
-                    {l.label && `, ${l.label}`}
-                  </>
-                ),
-              },
-              {
-                head: "From",
-                plain: true,
-                cell: (l) => (
-                  <>
-                    {l.supplier ?? (l.productId ? "our bench" : "")}{" "}
-                    <span className="weight text-[0.85rem] text-pine-soft">{l.supplierLot}</span>
-                  </>
-                ),
-              },
-              { head: "Since", cell: (l) => <When day={l.arrived} /> },
-              { head: "Left", as: "weight", cell: (l) => showInColumn(l.onHand, l.kind ? kind(l.kind).measured : "count") },
+              LOT_OF,
+              LOT_FROM,
+              LOT_SINCE,
+              LOT_LEFT,
               {
                 head: "",
                 as: "press",

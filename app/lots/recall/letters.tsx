@@ -10,6 +10,7 @@ import { Button } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { Empty, Heading } from "../../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/letters";
+import { nameOf } from "../lotColumns.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Recall letters · Zelbin" }];
 
@@ -23,7 +24,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     all.flatMap((t) =>
       t.had.map(({ lotId, units }) => {
         const l = lots.get(lotId)!;
-        return { units, what: l.label ? `${l.name}, ${l.label}` : l.name, number: l.number, when: sayFullDay(t.day) };
+        return { units, what: nameOf(l), number: l.number, when: sayFullDay(t.day) };
       }),
     );
   const notice = { workshop, maker, reason: recall.reason, toDo: recall.toDo, rehearsal: recall.rehearsal };

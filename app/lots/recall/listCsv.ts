@@ -6,6 +6,7 @@ import { readRecall } from "#db/lots/recalls";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/listCsv";
+import { nameOf } from "../lotColumns.tsx";
 
 const HEADS = ["where", "who", "how to reach them", "what", "lot", "supplier's lot", "amount", "unit", "day", "told", "came back", "note"];
 
@@ -18,7 +19,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const of = (lotId: number, amount: number): string[] => {
     const l = lots.get(lotId)!;
     const weighed = l.kind !== null && kind(l.kind).measured === "weight";
-    const what = l.label ? `${l.name}, ${l.label}` : l.name;
+    const what = nameOf(l);
     return [what, l.number, l.supplierLot, String(weighed ? amount / 1000 : amount), weighed ? "g" : "pcs"];
   };
   const held = (where: string, all: typeof reach.people): string[][] =>

@@ -3,21 +3,23 @@ import { accountAmong } from "#core/lot/reach";
 import { sayElapsed, sayReason, WHERE, WHEREABOUTS } from "#core/lot/recall";
 import { kind } from "#core/material/kinds";
 import { counted } from "#core/words";
+import type { NamedLot } from "#db/lots/trace";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { usePress } from "../../forms/usePress.ts";
 import { LotTag, showBase, When } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
-import { Table } from "../../ui/lists/table.tsx";
+import { Table, type Column } from "../../ui/lists/table.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { nameOf } from "../lotColumns.tsx";
 import { WHERE_SAID } from "./beginSheet.tsx";
-import { Clock } from "./clock.tsx";
+import { Ticking } from "./ticking.tsx";
 import type { Route } from "./+types/recall";
 import { Tell } from "./tell.tsx";
 
-const name = (l: { name: string; label: string }): string => (l.label ? `${l.name}, ${l.label}` : l.name);
+const TAG: Column<NamedLot> = { head: "Lot", cell: (l) => <LotTag lot={l} /> };
 
 export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, book }: Route.ComponentProps["loaderData"]) {
   const { lots, people, markets, others, jars, batches, along } = reach;
@@ -99,7 +101,7 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
             <Figure
               label={recall.closed ? "It took" : "Since"}
               big
-              value={recall.closed ? sayElapsed(elapsed) : <Clock from={elapsed} />}
+              value={recall.closed ? sayElapsed(elapsed) : <Ticking from={elapsed} />}
             />
             <Figure label="Units made of it" big value={units.came} />
             <Figure label="Here" value={units.here} />
@@ -156,13 +158,13 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
                 rows={here}
                 by={(l) => l.id}
                 columns={[
-                  { head: "Lot", cell: (l) => <LotTag lot={l} /> },
+                  TAG,
                   {
                     head: "Of",
                     plain: true,
                     cell: (l) => (
                       <>
-                        {name(l)}
+                        {nameOf(l)}
                         {along
                           .filter((a) => a.lotId === l.id)
                           .map((a) => (
@@ -199,7 +201,7 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
                 by={(_, i) => i}
                 columns={[
                   { head: "Lot", cell: (g) => <LotTag lot={byId.get(g.lotId)!} /> },
-                  { head: "Of", plain: true, cell: (g) => name(byId.get(g.lotId)!) },
+                  { head: "Of", plain: true, cell: (g) => nameOf(byId.get(g.lotId)!) },
                   { head: "When", cell: (g) => <When day={g.day} /> },
                   {
                     head: "What became of it",
@@ -219,13 +221,13 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
               rows={lots}
               by={(l) => l.id}
               columns={[
-                { head: "Lot", cell: (l) => <LotTag lot={l} /> },
+                TAG,
                 {
                   head: "Of",
                   plain: true,
                   cell: (l) => (
                     <>
-                      {name(l)}
+                      {nameOf(l)}
                       {startIds.includes(l.id) && <span className="text-pine-soft">, began with</span>}
                       {l.supplierLot && (
                         <span className="text-pine-soft">

@@ -7,6 +7,7 @@ import { LotTag, useSayDay, When } from "../../ui/figures/amounts.tsx";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
+import { nameOf } from "../lotColumns.tsx";
 
 interface Said {
   toldOn: Day | null;
@@ -52,7 +53,7 @@ export function Tell({ recallId, holder, lots, told, opened, closed, way }: Prop
                 return (
                   <li key={h.lotId} className="grid grid-cols-[2.6rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-0.5">
                     <strong className="num">{h.units} ×</strong>
-                    {lot.label ? `${lot.name}, ${lot.label}` : lot.name}
+                    {nameOf(lot)}
                     <LotTag lot={lot} />
                   </li>
                 );

@@ -1,7 +1,7 @@
 /** A time of day, by the clock of whoever reads it: the server's may be another, so it is filled in once the page answers. */
 import { useEffect, useState } from "react";
 
-export function Clock({ at }: { at: Date | string }) {
+export function TimeOfDay({ at }: { at: Date | string }) {
   const [text, say] = useState("");
   const iso = new Date(at).toISOString();
   useEffect(() => say(new Date(iso).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })), [iso]);

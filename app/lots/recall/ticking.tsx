@@ -3,7 +3,7 @@ import { sayElapsed } from "#core/lot/recall";
 import { useEffect, useState } from "react";
 
 /** @param from milliseconds that had gone by when the page was read */
-export function Clock({ from }: { from: number }) {
+export function Ticking({ from }: { from: number }) {
   const [more, set] = useState(0);
   useEffect(() => {
     const since = performance.now();
