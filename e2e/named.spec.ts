@@ -97,6 +97,20 @@ test("setting out another recipe than the page came with: units typed and a pres
   await expect(page.getByRole("heading", { name: "Juniper work bar" })).toBeVisible();
   await page.getByRole("button", { name: "Clear off the bench" }).click();
   await expect(page.getByRole("status")).toBeVisible();
+
+  // A hand that is in the field before anything is typed stays in it, and types over what is filled in.
+  await open(page, "/bench/set-out");
+  await choose(page, "Recipe", "Oat lotion bar");
+  await expect(page.getByRole("rowheader", { name: /oat/i }).first()).toBeVisible();
+  const goOn = await holdBack(page, /set-out\.data/);
+  await choose(page, "Recipe", "Meadowsweet garden salve");
+  const units = page.getByLabel("Units", { exact: true });
+  await units.focus();
+  await goOn();
+  await expect(page.getByRole("rowheader", { name: /meadowsweet/i }).first()).toBeVisible();
+  await expect(units).toBeFocused();
+  await page.keyboard.type("3");
+  await expect(units).toHaveValue("3");
 });
 
 test("a jar's lots and what comes back are those of the herb and the oil that are named", async ({ page }) => {

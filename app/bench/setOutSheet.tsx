@@ -9,6 +9,7 @@ import { planTakes } from "#core/stock/shelf";
 import { Fragment, useEffect, useMemo, useState } from "react";
 import { useFetcher } from "react-router";
 import { Link } from "../ui/link.tsx";
+import { mark } from "../forms/fillIn.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { shelfOfStuff } from "../names/named.ts";
 import { useStood } from "../names/useNamed.ts";
@@ -82,7 +83,10 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { setValue, getValues } = sheet;
   useEffect(() => {
     if (!chosen || picked?.recipe !== String(chosen.written.recipe.id)) return;
-    if (JSON.stringify(getValues("units")) === picked.units) setValue("units", unitsOf(chosen, page.units));
+    if (JSON.stringify(getValues("units")) === picked.units) {
+      setValue("units", unitsOf(chosen, page.units));
+      mark("units");
+    }
     pick(undefined);
   }, [chosen, picked, setValue, getValues, page.units]);
   const waits = !chosen || picked !== undefined;
@@ -282,10 +286,11 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
             )}
           </div>
           <div className="mt-4 grid gap-4 sm:grid-cols-4">
+            {/* By place, not by product: a hand that went into the first before the chosen recipe was known stays in it. */}
             {w.sizes.map((s, i) => (
               <Text
                 data-amount
-                key={s.id}
+                key={i}
                 label={many ? `Pots of ${s.label}` : "Units"}
                 placeholder={v.mode === "pots" ? "0" : "as many as there are"}
                 className="[&_input]:text-right"

@@ -12,7 +12,15 @@ export function fillIn<T extends FieldValues>(
 ): void {
   if (getValues(name) !== "") return;
   setValue(name, text as PathValue<T, Path<T>>);
+  mark(name);
+}
+
+/**
+ * Marks what was filled in where the hand is: in the field, or in one of a list of them.
+ * @param name the field's, or the list's
+ */
+export function mark(name: string): void {
   // At once: the form's own way of choosing a field comes a moment later, when something may have been typed.
   const at = document.activeElement;
-  if (at instanceof HTMLInputElement && at.name === name) at.select();
+  if (at instanceof HTMLInputElement && (at.name === name || at.name.startsWith(`${name}.`))) at.select();
 }
