@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
@@ -17,7 +18,9 @@ export default defineConfig({
         test: {
           name: "database",
           include: ["db/**/*.test.ts", "demo/**/*.test.ts", "app/test/*.test.ts"],
-          fileParallelism: false,
+          // A file's database is its own, and half the time is the server's, which is another process: one for every core, but not for a crowd.
+          maxWorkers: Math.min(4, availableParallelism()),
+          globalSetup: ["db/test/template.ts"],
           setupFiles: ["scripts/seed.ts"],
           testTimeout: 60_000,
           hookTimeout: 60_000,
