@@ -121,6 +121,35 @@ test("more tins than the pot held are not believed; a poured batch taken back is
   await does(page, "Pour", number);
 });
 
+test("what a batch teaches is ticked and becomes the recipe's next version with one press; taken back, it is as it was", async ({
+  page,
+}) => {
+  await setOut(page, "Oat lotion bar", "4");
+  await weighAsPlanned(page);
+  // A good tenth more wax than it wants, and one bar fewer than planned.
+  const wax = page.locator("li").filter({ hasText: "Beeswax" }).first();
+  await wax.getByLabel(/^Weighed/).fill(`${(parseFloat(await wax.locator("p.weight").innerText()) * 1.12).toFixed(1)} g`);
+  await page.getByLabel("Units filled").fill("3");
+  await page.getByLabel("Left in the jug").fill("45 g");
+  await page.getByLabel("Minutes of work").fill("70");
+  await does(page, "Pour", "Poured 3 × Oat lotion bar");
+  const plan = page.getByRole("row").filter({ has: page.getByRole("rowheader", { name: "Filled, 50 g" }) });
+  await expect(plan).toContainText("−1");
+  await expect(page.getByRole("checkbox", { name: /^Beeswax.* instead of / })).toBeChecked();
+  for (const other of await page.getByRole("checkbox").all())
+    if (!/^Beeswax/.test((await other.locator("xpath=ancestor::label").innerText()).trim())) await other.uncheck();
+  const record = new URL(page.url()).pathname;
+  await does(page, "Write version 2 so", "Saved Oat lotion bar, version 2, after lot");
+  const other = await page.context().newPage();
+  await open(other, record);
+  await expect(other.getByText("has moved on since")).toBeVisible();
+  await other.close();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back");
+  await open(page, record);
+  await expect(page.getByRole("button", { name: "Write version 2 so" })).toBeVisible();
+});
+
 test("on paper: the record without the buttons and the Line", async ({ page }) => {
   await open(page, "/bench/1");
   await expect(page.getByRole("navigation")).toBeVisible();

@@ -1,6 +1,8 @@
 /** One batch: its weigh sheet while it is on the bench, its record once it is poured. */
 import { batchDensity, densityInPot } from "#core/recipe/sizes";
 import { putRight } from "#db/act/book";
+import { learnBatch, taughtBy } from "#db/bench/nextTime";
+import { planOf } from "#db/bench/plan";
 import { batchResult, pour } from "#db/bench/pour";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
@@ -43,10 +45,13 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
   const pots = [...sheet.sizes, ...sheet.others].flatMap((s) => s.containerId ?? []);
-  const [materials, result, lost] = await Promise.all([
+  const poured = sheet.batch.pouredActId !== null;
+  const [materials, result, lost, plan, taught] = await Promise.all([
     materialsNamed(db(), [...sheet.takes.map((t) => t.materialId), ...pots], []),
     batchResult(db(), sheet.batch),
     spoiledCost(db(), sheet.batch),
+    planOf(db(), sheet),
+    poured ? taughtBy(db(), sheet) : null,
   ]);
   const facts = new Map(materials.map((m) => [m.id, m]));
   const density = batchDensity(
@@ -71,11 +76,14 @@ export async function loader({ params }: Route.LoaderArgs) {
     events,
     samples,
     lost,
+    plan,
+    changes: taught && taught.changes,
     netRule: settings.netRule,
   };
 }
 
 const spoilSchema = object({ why: words("what went wrong", 300) });
+const learnSchema = object({ keys: array().of(words("what is to be changed", 60)).required() });
 const schema = object({ takes: weighedLines });
 const pourSchema = object({
   takes: weighedLines,
@@ -95,6 +103,10 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "spoil") {
     const said = await pressed.read(spoilSchema);
     return said.ok ? act(() => spoilBatch(db(), { batchId, why: said.value.why }, said.doing)) : said.reply;
+  }
+  if (pressed.intent === "learn") {
+    const ticked = await pressed.read(learnSchema);
+    return ticked.ok ? act(() => learnBatch(db(), { batchId, keys: ticked.value.keys }, ticked.doing)) : ticked.reply;
   }
   if (pressed.intent === "clear") return act(() => clearBatch(db(), { batchId }, pressed.doing));
   const lines = await pressed.read(schema);
@@ -117,11 +129,11 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, book, righted, events, samples, netRule, scale } = loaderData;
-  const made = { events, samples, scale, netRule: sheet.batch.netRule ?? netRule };
+  const { sheet, result, book, righted, events, samples, netRule, plan, changes, opened } = loaderData;
+  const made = { events, samples, netRule: sheet.batch.netRule ?? netRule };
   if (sheet.batch.spoiledActId !== null) return <SpoiledRecord sheet={sheet} cost={loaderData.lost} book={book} made={made} />;
   return result ? (
-    <BatchRecord sheet={sheet} result={result} book={book} righted={righted} made={made} />
+    <BatchRecord {...{ sheet, result, plan, changes, opened, book, righted, made }} />
   ) : (
     <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );

@@ -1,4 +1,5 @@
 /** The record of a poured batch, to read and to print. */
+import type { Change } from "#core/batch/nextTime";
 import type { PourResult } from "#core/batch/result";
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
@@ -13,8 +14,12 @@ import { Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { WEIGHED_BY } from "#core/batch/events";
+import type { Plan } from "#db/bench/plan";
 import type { BatchSheet } from "#db/bench/read";
+import type { Opened } from "../forms/useSheet.ts";
 import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
+import { AgainstPlan } from "./againstPlan.tsx";
+import { NextTime } from "./nextTime.tsx";
 import { RecordHeading } from "./recordHeading.tsx";
 import { Made, type HowMade } from "./recordMade.tsx";
 
@@ -24,13 +29,19 @@ interface Props {
   book: { acts: ActLine[]; more: string };
   righted: Correction[];
   made: HowMade;
+  plan: Plan | null;
+  changes: readonly Change[] | null;
+  opened: Opened;
 }
 
-export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes, lots }, result, book, righted, made }: Props) {
+export function BatchRecord({ sheet, result, book, righted, made, plan, changes, opened }: Props) {
+  const { batch, recipe, current, sizes: all, takes, lots } = sheet;
   const { currency } = useWorkshop();
   const sizes = all.filter((s) => s.units);
   const many = sizes.length > 1;
   const byId = new Map(lots.map((l) => [l.id, l]));
+  // Put down another day than it was done, the hour is of the putting down.
+  const onItsDay = (at: Date | null): boolean => at !== null && new Date(at).toISOString().slice(0, 10) === batch.day;
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   return (
     <>
@@ -89,13 +100,6 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
                 </div>
               );
             })}
-            <Figure
-              label="Planned"
-              value={all
-                .filter((s) => s.planned > 0)
-                .map((s) => `${s.planned} × ${s.label}`)
-                .join(", ")}
-            />
           </Reckoner>
         }
       >
@@ -158,9 +162,9 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
                   plain: true,
                   className: "text-[0.9rem] text-pine-soft whitespace-nowrap",
                   cell: (t) =>
-                    t.weighedAt && (
+                    t.weighedBy && (
                       <>
-                        <TimeOfDay at={t.weighedAt} /> {t.weighedBy && WEIGHED_BY[t.weighedBy]}
+                        {onItsDay(t.weighedAt) && <TimeOfDay at={t.weighedAt!} />} {WEIGHED_BY[t.weighedBy]}
                       </>
                     ),
                 },
@@ -173,7 +177,9 @@ export function BatchRecord({ sheet: { batch, recipe, current, sizes: all, takes
               ]}
             />
           </Part>
+          {plan?.result && <AgainstPlan sheet={sheet} plan={{ ...plan, result: plan.result }} was={result} events={made.events} />}
           <Made sheet={{ batch, takes, sizes: all }} {...made} />
+          <NextTime recipe={recipe} changes={changes} opened={opened} />
           {batch.note && (
             <Part title="What happened">
               <p className="max-w-prose whitespace-pre-line">{batch.note}</p>

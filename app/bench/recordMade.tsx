@@ -3,8 +3,8 @@
  * manufacturing practice has for them (ISO 22716: 7 production, 13 deviations; from memory).
  */
 import { deviations } from "#core/batch/deviations";
+import { FINE } from "#core/batch/offTarget";
 import { grams } from "#core/measure/write";
-import { ofSteps, type Scale } from "#core/recipe/scale";
 import type { NetRule } from "#core/batch/netWeight";
 import type { Sample } from "#db/bench/samples";
 import type { BenchEvent } from "#db/bench/events";
@@ -18,7 +18,6 @@ import { sayEvent } from "./at/happened.tsx";
 export interface HowMade {
   events: readonly BenchEvent[];
   samples: readonly Sample[];
-  scale: Scale;
   netRule: NetRule;
 }
 
@@ -28,8 +27,8 @@ interface Props extends HowMade {
   failed?: boolean;
 }
 
-export function Made({ sheet: { batch, takes, sizes }, events, samples, scale, netRule, failed = false }: Props) {
-  const off = deviations(takes, sizes, ofSteps(1, scale));
+export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule, failed = false }: Props) {
+  const off = deviations(takes, sizes, batch.scaleStep ?? FINE);
   return (
     <>
       {(events.length > 0 || batch.vessel !== null) && (

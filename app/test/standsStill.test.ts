@@ -74,6 +74,7 @@ async function words(page: Page, params: Record<string, string>): Promise<string
       .replace(/<(datalist|script|style)\b.*?<\/\1>/gs, "")
       // Said beside the record and printed nowhere: that its recipe has a newer version, or its material another name.
       .replace(/<span class="no-print">, (which is no longer the newest|now called [^<]*(<!-- -->[^<]*)*)<\/span>/g, "")
+      .replace(/<section class="no-print[^"]*">.*?<\/section>/gs, "")
       .replace(/<(?:input|textarea)\b[^>]*?value="([^"]*)"[^>]*>/g, " [$1] ")
       .replace(/<!-- -->/g, "")
       .replace(/<[^>]+>/g, " ")

@@ -41,6 +41,7 @@ export const ACTS_SAID = {
   spoil: { say: "Jar written off", station: "jars" },
   blend: { say: "Oils blended", station: "jars" },
   saveRecipe: { say: "Recipe kept", station: "recipes" },
+  learnBatch: { say: "Recipe changed after a batch", station: "recipes" },
   noteFirmness: { say: "Firmness noted", station: "recipes" },
   retireRecipe: { say: "Recipe put away or out", station: "recipes" },
   deleteRecipe: { say: "Recipe deleted", station: "recipes" },

@@ -12,6 +12,9 @@ import { mg, mulDiv, type Mg } from "../measure/exact.ts";
 /** A hundredth of what is weighed, and never less than a step of the scale: common practice, no source. */
 const NEAR = 0.01;
 
+/** What a small scale tells apart; for batches of before it was kept what theirs did. */
+export const FINE = mg(100);
+
 /** How far off a weight may be. @example nearEnough(mg(40_000), mg(100)) // 400 */
 export const nearEnough = (target: Mg, step: Mg): Mg => mg(Math.max(step, Math.round(target * NEAR)));
 

@@ -5,6 +5,7 @@ import { numberer, numberHead } from "#core/lot/number";
 import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { minutesBySize } from "#core/recipe/cost";
+import { ofSteps } from "#core/recipe/scale";
 import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
@@ -202,6 +203,7 @@ export const pour = defineAct({
         minutes: input.minutes,
         note: input.note,
         netRule: settings.netRule,
+        scaleStep: ofSteps(1, settings.scale),
         hourly: settings.hourly,
         overheadHourly: settings.overheadHourly,
       })

@@ -22,6 +22,7 @@ import {
   recipeVersion,
   firmnessTest,
 } from "../schema.ts";
+import { WRITES_VERSION } from "./versions.ts";
 
 const aboutRecipe = (id: number) => ({ kind: "recipe" as const, id, changes: true });
 const aboutProduct = (id: number) => ({ kind: "product" as const, id });
@@ -76,7 +77,7 @@ export const retireProduct = defineRetire({
       tx,
       { kind: "recipe", id: size.recipeId },
       undoes,
-      ["saveRecipe", "deleteRecipe"],
+      [...WRITES_VERSION, "deleteRecipe"],
       "Its recipe has been saved since.",
     );
   },
@@ -132,7 +133,13 @@ export const deleteProduct = defineAct({
   leaves: object({ product: leftRow(product), packaging: array().of(leftRow(productPackaging)).required() }),
   back: async (tx, left, { undoes }) => {
     const id = left.product.recipeId;
-    await nothingLater(tx, { kind: "recipe", id }, undoes, ["saveRecipe", "deleteRecipe"], "Its recipe has been saved or deleted since.");
+    await nothingLater(
+      tx,
+      { kind: "recipe", id },
+      undoes,
+      [...WRITES_VERSION, "deleteRecipe"],
+      "Its recipe has been saved or deleted since.",
+    );
     await tx.insert(product).overridingSystemValue().values(left.product);
     if (left.packaging.length > 0) await tx.insert(productPackaging).overridingSystemValue().values(left.packaging);
     return `/prices/${left.product.id}`;

@@ -1,5 +1,6 @@
 /** Keeping recipes true to their materials: when facts change, what is written in cups or drops weighs something else. */
 import { factsIn } from "#core/material/facts";
+import type { Mg } from "#core/measure/exact";
 import { parseAmount } from "#core/measure/parse";
 import { weighRecipe } from "#core/recipe/lines";
 import { batchDensity, densityInPot, readFill, type Pot } from "#core/recipe/sizes";
@@ -8,10 +9,21 @@ import type { Day } from "#core/when";
 import { eq, inArray, or } from "drizzle-orm";
 import type { Tx } from "../client.ts";
 import { material, product, recipe, recipeLine } from "../schema.ts";
-import { readRecipes, type WrittenRecipe } from "./read.ts";
+import { readRecipes, type WrittenLine, type WrittenRecipe } from "./read.ts";
 import { writeVersion } from "./versions.ts";
 
-type Material = typeof material.$inferSelect;
+/** Materials by their number. */
+type Facts = ReadonlyMap<number, typeof material.$inferSelect>;
+const factsOf = async (tx: Tx, ids: readonly number[]): Promise<Facts> =>
+  new Map(
+    (ids.length
+      ? await tx
+          .select()
+          .from(material)
+          .where(inArray(material.id, [...ids]))
+      : []
+    ).map((m) => [m.id, m]),
+  );
 
 /**
  * Weighs every recipe with this material again, inside the act that changed it: one that comes out otherwise has a new version, and its
@@ -31,7 +43,7 @@ export async function reweighRecipes(tx: Tx, materialId: number, by: { actId: nu
     users.map((u) => u.id),
   );
   const ids = written.flatMap((w) => [...w.lines.map((l) => l.materialId), ...w.sizes.flatMap((s) => s.containerId ?? [])]);
-  const facts = new Map((ids.length ? await tx.select().from(material).where(inArray(material.id, ids)) : []).map((m) => [m.id, m]));
+  const facts = await factsOf(tx, ids);
   const changed: number[] = [];
   for (const w of written) {
     const again = await weighAgain(tx, w, facts, { ...by, note: `${facts.get(materialId)?.name ?? "A material"} weighs otherwise` });
@@ -41,18 +53,20 @@ export async function reweighRecipes(tx: Tx, materialId: number, by: { actId: nu
   return changed;
 }
 
-async function weighAgain(
-  tx: Tx,
-  w: WrittenRecipe,
-  facts: ReadonlyMap<number, Material>,
-  by: { actId: number; day: Day; note: string },
-): Promise<boolean> {
-  const lines = w.lines.map((l) => {
-    const amount = parseAmount(l.entered, "g");
-    if (!amount.ok) throw new Error(`recipe line ${l.id} was kept but can't be read: ${l.entered}`);
-    return { amount: amount.value, facts: factsIn(facts.get(l.materialId)!, l.form) };
-  });
-  const weighed = weighRecipe(lines, w.recipe.makes);
+/** What lines that were kept weigh by their materials' facts. */
+function weighKept(lines: readonly Pick<WrittenLine, "materialId" | "entered" | "form">[], makes: Mg | null, facts: Facts) {
+  return weighRecipe(
+    lines.map((l) => {
+      const amount = parseAmount(l.entered, "g");
+      if (!amount.ok) throw new Error(`a recipe's line was kept but can't be read: ${l.entered}`);
+      return { amount: amount.value, facts: factsIn(facts.get(l.materialId)!, l.form) };
+    }),
+    makes,
+  );
+}
+
+async function weighAgain(tx: Tx, w: WrittenRecipe, facts: Facts, by: { actId: number; day: Day; note: string }): Promise<boolean> {
+  const weighed = weighKept(w.lines, w.recipe.makes, facts);
   // A line that can't be weighed is the cause; what the recipe as a whole then lacks is only what follows from it.
   const own = weighed.lines.flatMap((l) => (l.ok || l.problem.code === weighed.problem?.code ? [] : [l.problem]));
   const problem = own[0] ?? weighed.problem;
@@ -80,7 +94,30 @@ export const versionFields = ({ recipe: r, lines }: WrittenRecipe) => ({
   lines: lines.map(({ materialId, entered, form, weight }) => ({ materialId, entered, form, weight })),
 });
 
-async function fillAgain(tx: Tx, w: WrittenRecipe, facts: ReadonlyMap<number, Material>): Promise<boolean> {
+/**
+ * Writes a recipe's next version with other lines, loss or minutes, and fills its sizes by them.
+ * @returns its number
+ * @throws Refused where it can't be weighed so
+ */
+export async function rewrite(
+  tx: Tx,
+  w: WrittenRecipe,
+  to: Partial<Pick<WrittenRecipe["recipe"], "makes" | "lossBp" | "batchMinutes">> & { lines: readonly Omit<WrittenLine, "id">[] },
+  by: { actId: number; day: Day; note: string },
+): Promise<number> {
+  const { lines, ...head } = to;
+  const facts = await factsOf(tx, [...lines.map((l) => l.materialId), ...w.sizes.flatMap((s) => s.containerId ?? [])]);
+  const r = { ...w.recipe, ...head };
+  const weighed = weighKept(lines, r.makes, facts);
+  const problem = weighed.problem ?? weighed.lines.flatMap((l) => (l.ok ? [] : [l.problem]))[0];
+  if (problem) throw Refused.one("", problem.say);
+  const again = { ...w, recipe: r, lines: lines.map((l, i) => ({ ...l, id: 0, weight: (weighed.lines[i] as { weight: Mg }).weight })) };
+  const n = await writeVersion(tx, r.id, { ...versionFields(again), answers: r.answers, total: weighed.total }, by);
+  await fillAgain(tx, again, facts);
+  return n;
+}
+
+async function fillAgain(tx: Tx, w: WrittenRecipe, facts: Facts): Promise<boolean> {
   const pot: Pot = {
     density: batchDensity(w.lines.map((l) => ({ name: l.name, weight: l.weight, density: densityInPot(facts.get(l.materialId)!) }))),
     overrunBp: w.recipe.overrunBp,

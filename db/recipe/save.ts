@@ -15,7 +15,7 @@ import type { Tx } from "../client.ts";
 import { batchSize, giftItem, price, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 import { readWhole, type WrittenRecipe, type WrittenSize } from "./read.ts";
 import { versionFields } from "./reweigh.ts";
-import { settleVersion, writeVersion, type VersionIn } from "./versions.ts";
+import { settleVersion, WRITES_VERSION, writeVersion, type VersionIn } from "./versions.ts";
 
 export interface SizeIn {
   /** An existing size of this recipe, or null for a new one. */
@@ -189,7 +189,7 @@ export const saveRecipe = defineAct({
       tx,
       { kind: "recipe", id: left.recipeId },
       undoes,
-      ["saveRecipe", "deleteRecipe", "retireProduct", "deleteProduct", "noteFirmness"],
+      [...WRITES_VERSION, "deleteRecipe", "retireProduct", "deleteProduct", "noteFirmness"],
       "The recipe has been saved or deleted since, a size of it put away, or its firmness noted.",
     );
     await sizesBack(tx, left.recipeId, left);
@@ -207,12 +207,13 @@ export const saveRecipe = defineAct({
   },
 });
 
-interface SizeRows {
+export interface SizeRows {
   sizes: (typeof product.$inferSelect)[];
   packaging: (typeof productPackaging.$inferSelect)[];
 }
 
-const sizeRows = async (tx: Tx, recipeId: number): Promise<SizeRows> => ({
+/** The sizes of a recipe as they are, for an act that may change them. */
+export const sizeRows = async (tx: Tx, recipeId: number): Promise<SizeRows> => ({
   sizes: await tx.select().from(product).where(eq(product.recipeId, recipeId)),
   packaging: await tx
     .select(getTableColumns(productPackaging))
@@ -222,7 +223,7 @@ const sizeRows = async (tx: Tx, recipeId: number): Promise<SizeRows> => ({
 });
 
 /** The sizes as they were. @throws Refused when something was made, priced or ordered of one that was not there */
-async function sizesBack(tx: Tx, recipeId: number, was: SizeRows): Promise<void> {
+export async function sizesBack(tx: Tx, recipeId: number, was: SizeRows): Promise<void> {
   const now = await sizeRows(tx, recipeId);
   const before = new Set(was.sizes.map((s) => s.id));
   const fresh = now.sizes.filter((s) => !before.has(s.id));

@@ -1,4 +1,5 @@
 /** Versions of recipes: writing one, and which of them a recipe is made by. */
+import type { ActKind } from "#core/act/kinds";
 import type { Mg } from "#core/measure/exact";
 import type { Form } from "#core/measure/mass";
 import type { Answers } from "#core/recipe/judge/judge";
@@ -10,6 +11,9 @@ import { number } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { material, recipe, recipeLine, recipeVersion } from "../schema.ts";
+
+/** The acts that write a version by hand or after a batch; what came before one of them isn't taken back under it. */
+export const WRITES_VERSION = ["saveRecipe", "learnBatch"] as const satisfies ActKind[];
 
 /** What is made, as one version of a recipe says it. */
 export interface VersionIn {

@@ -31,6 +31,8 @@ export const batch = pgTable(
     vessel: mgColumn(),
     /** By whose rule net weights were judged when it was poured. */
     netRule: wordColumn(NET_RULES),
+    /** What the scale told apart when it was poured: what counts as off then is off for ever. */
+    scaleStep: mgColumn(),
     hourly: microsColumn(),
     overheadHourly: microsColumn(),
     /** Cleared off the bench without pouring. */

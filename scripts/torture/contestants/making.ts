@@ -1,5 +1,6 @@
 /** Recipes and the bench, in contests. */
 import { mg } from "#core/measure/exact";
+import { learnBatch, taughtBy } from "#db/bench/nextTime";
 import { readBatch } from "#db/bench/read";
 import { clearBatch, setOut } from "#db/bench/setOut";
 import { spoilBatch } from "#db/bench/spoil";
@@ -49,6 +50,15 @@ export const MAKING = {
     ready: async (db, w) => {
       const id = idIn(await out(db, w));
       return (at) => pourOf(at, w, id, 1);
+    },
+  },
+  // As a batch before its recipe was changed by others, or just after.
+  learnBatch: {
+    ready: async (db, w) => {
+      const batchId = idIn(await out(db, w));
+      await pourOf(db, w, batchId, 1);
+      const taught = await taughtBy(db, (await readBatch(db, batchId))!);
+      return (at) => learnBatch(at, { batchId, keys: taught?.changes.map((c) => c.key) ?? [] }, now());
     },
   },
   spoilBatch: {
