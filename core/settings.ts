@@ -36,6 +36,8 @@ export interface Settings {
   scale: Scale;
   /** By whose rule net weights are judged. */
   netRule: NetRule;
+  /** Whether what is poured is on hold until it was checked. */
+  checkFirst: boolean;
   /** Who does the work, for the book of acts. */
   maker: string;
   cardFeeBp: number;
@@ -60,6 +62,7 @@ export const STARTING_SETTINGS: Settings = {
   numbers: "asked",
   scale: { unit: "g", step: 100 },
   netRule: "eu",
+  checkFirst: false,
   maker: "Maker",
   cardFeeBp: 175,
   firstSteps: { passed: [], away: false },

@@ -5,6 +5,7 @@
 import type { ActKind } from "#core/act/kinds";
 import type { AnyAct } from "./act/define.ts";
 import { dropScan, keepPhoto, keepScan } from "./attachments.ts";
+import { checkBatch } from "./bench/check.ts";
 import { learnBatch } from "./bench/nextTime.ts";
 import { pour } from "./bench/pour.ts";
 import { clearBatch, setOut } from "./bench/setOut.ts";
@@ -71,6 +72,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   blend,
   saveRecipe,
   learnBatch,
+  checkBatch,
   noteFirmness,
   retireRecipe,
   deleteRecipe,

@@ -133,6 +133,19 @@ test("what a batch teaches is ticked and becomes the recipe's next version with 
   await page.getByLabel("Left in the jug").fill("45 g");
   await page.getByLabel("Minutes of work").fill("70");
   await does(page, "Pour", "Poured 3 × Oat lotion bar");
+  // It sets, seen from everywhere; once it is done it is checked, held back for what was found, and released by a second look.
+  await expect(page.getByRole("region", { name: "Timers" })).toContainText("Oat lotion bar, press the bars out");
+  await page.getByRole("button", { name: "It is done" }).click();
+  await expect(page.getByText("It sets.")).toHaveCount(0);
+  await page.getByLabel("Its face").selectOption("grainy");
+  await page.getByRole("button", { name: "Release it" }).click();
+  await expect(page.getByText("Found: grainy. Say why it goes all the same.")).toBeVisible();
+  await does(page, "Hold it back", "Held back Oat lotion bar");
+  await expect(page.locator("a.lot").first()).toContainText("on hold");
+  await page.getByRole("button", { name: "Check again" }).click();
+  await page.getByLabel("Note", { exact: true }).fill("Smooth a day later");
+  await does(page, "Release it", "Released Oat lotion bar");
+  await expect(page.locator("a.lot").first()).not.toContainText("on hold");
   const plan = page.getByRole("row").filter({ has: page.getByRole("rowheader", { name: "Filled, 50 g" }) });
   await expect(plan).toContainText("−1");
   await expect(page.getByRole("checkbox", { name: /^Beeswax.* instead of / })).toBeChecked();

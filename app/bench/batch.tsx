@@ -1,10 +1,12 @@
 /** One batch: its weigh sheet while it is on the bench, its record once it is poured. */
+import { CLOSURE_IDS, FACE_IDS, SCENT_IDS } from "#core/batch/check";
 import { batchDensity, densityInPot } from "#core/recipe/sizes";
 import { putRight } from "#db/act/book";
 import { learnBatch, taughtBy } from "#db/bench/nextTime";
 import { planOf } from "#db/bench/plan";
 import { batchResult, pour } from "#db/bench/pour";
-import { eventsOf } from "#db/bench/events";
+import { checkBatch, checksOf } from "#db/bench/check";
+import { endSetting, eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
 import { readBatch } from "#db/bench/read";
 import { spoilBatch, spoiledCost } from "#db/bench/spoil";
@@ -16,7 +18,7 @@ import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
-import { idField, note, reads, wholeNumber, words } from "../forms/fields.ts";
+import { idField, note, oneOf, reads, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
@@ -33,7 +35,7 @@ export const meta: Route.MetaFunction = ({ loaderData: d }) => [
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "batch", id } as const;
-  const [sheet, settings, seen, book, righted, events, samples] = await Promise.all([
+  const [sheet, settings, seen, book, righted, events, samples, checks] = await Promise.all([
     readBatch(db(), id),
     keptSettings(db()),
     opened(record),
@@ -41,6 +43,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     putRight(db(), "batchId", id),
     eventsOf(db(), id),
     samplesOf(db(), id),
+    checksOf(db(), id),
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
@@ -75,6 +78,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     righted,
     events,
     samples,
+    checks,
     lost,
     plan,
     changes: taught && taught.changes,
@@ -83,6 +87,13 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 const spoilSchema = object({ why: words("what went wrong", 300) });
+const checkSchema = object({
+  face: oneOf(FACE_IDS),
+  scent: oneOf(SCENT_IDS),
+  closes: oneOf(CLOSURE_IDS),
+  labelled: wholeNumber(0, 10_000, "labels", 0),
+  note: note(300),
+});
 const learnSchema = object({ keys: array().of(words("what is to be changed", 60)).required() });
 const schema = object({ takes: weighedLines });
 const pourSchema = object({
@@ -103,6 +114,16 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "spoil") {
     const said = await pressed.read(spoilSchema);
     return said.ok ? act(() => spoilBatch(db(), { batchId, why: said.value.why }, said.doing)) : said.reply;
+  }
+  if (pressed.intent === "capped") {
+    await endSetting(db(), batchId);
+    return null;
+  }
+  if (pressed.intent === "release" || pressed.intent === "hold") {
+    const found = await pressed.read(checkSchema);
+    return found.ok
+      ? act(() => checkBatch(db(), { batchId, verdict: pressed.intent as "release" | "hold", ...found.value }, found.doing))
+      : found.reply;
   }
   if (pressed.intent === "learn") {
     const ticked = await pressed.read(learnSchema);
@@ -129,11 +150,11 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, book, righted, events, samples, netRule, plan, changes, opened } = loaderData;
+  const { sheet, result, book, righted, events, samples, netRule, plan, changes, opened, checks } = loaderData;
   const made = { events, samples, netRule: sheet.batch.netRule ?? netRule };
   if (sheet.batch.spoiledActId !== null) return <SpoiledRecord sheet={sheet} cost={loaderData.lost} book={book} made={made} />;
   return result ? (
-    <BatchRecord {...{ sheet, result, plan, changes, opened, book, righted, made }} />
+    <BatchRecord {...{ sheet, result, plan, changes, opened, book, righted, made, checks }} />
   ) : (
     <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );

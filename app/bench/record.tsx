@@ -14,11 +14,13 @@ import { Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { WEIGHED_BY } from "#core/batch/events";
+import type { Check } from "#db/bench/check";
 import type { Plan } from "#db/bench/plan";
 import type { BatchSheet } from "#db/bench/read";
 import type { Opened } from "../forms/useSheet.ts";
 import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
 import { AgainstPlan } from "./againstPlan.tsx";
+import { Checked } from "./checked.tsx";
 import { NextTime } from "./nextTime.tsx";
 import { RecordHeading } from "./recordHeading.tsx";
 import { Made, type HowMade } from "./recordMade.tsx";
@@ -32,9 +34,10 @@ interface Props {
   plan: Plan | null;
   changes: readonly Change[] | null;
   opened: Opened;
+  checks: readonly Check[];
 }
 
-export function BatchRecord({ sheet, result, book, righted, made, plan, changes, opened }: Props) {
+export function BatchRecord({ sheet, result, book, righted, made, plan, changes, opened, checks }: Props) {
   const { batch, recipe, current, sizes: all, takes, lots } = sheet;
   const { currency } = useWorkshop();
   const sizes = all.filter((s) => s.units);
@@ -132,6 +135,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, changes,
                 ),
             )}
           </div>
+          <Checked sheet={sheet} checks={checks} events={made.events} opened={opened} />
           <Part title="Weighed">
             <Table
               rows={takes.map((t) => ({ ...t, off: (t.weighed ?? 0) - t.planned }))}

@@ -7,6 +7,7 @@ import { parseMoney } from "#core/measure/read";
 import { moneyField } from "#core/measure/money";
 import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
 import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
+import { wordList } from "#core/words";
 import { showScale } from "#core/recipe/scale";
 import type { Settings } from "#core/settings";
 import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
@@ -38,6 +39,10 @@ export const loader = async () => ({
   book: await actsOf(SETTINGS),
 });
 
+const CHECK_FIRST = [
+  ["once", "At once"],
+  ["first", "After its check"],
+] as const;
 const POINT_IDS = Object.keys(PRICE_POINTS) as PricePoint[];
 
 const HERB_VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
@@ -59,6 +64,7 @@ const schema = object({
   coverDays: wholeNumber(1, 730, "days"),
   scale: oneOf(SCALES.map((x) => x.id)),
   netRule: oneOf(NET_RULE_IDS),
+  checkFirst: oneOf(CHECK_FIRST.map(([x]) => x)),
   dates: oneOf(DATE_STYLE_IDS),
   numbers: oneOf(NUMBER_HABIT_IDS),
   maker: words("who does the work", 60),
@@ -71,12 +77,13 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { cardFee, multiple, margin, channels, scale, ...rest } = sheet.value;
+  const { cardFee, multiple, margin, channels, scale, checkFirst, ...rest } = sheet.value;
   const rules = Object.fromEntries(
     CHANNEL_IDS.map((c): [ChannelId, Channel] => [c, { shareBp: channels[c].share, feeBp: channels[c].fee, point: channels[c].point }]),
   ) as Record<ChannelId, Channel>;
   const data = {
     ...rest,
+    checkFirst: checkFirst === "first",
     scale: scaleOf(scale),
     cardFeeBp: cardFee,
     pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
@@ -100,6 +107,7 @@ const settingsTexts = (s: Settings) => ({
   coverDays: String(s.coverDays),
   scale: scaleId(s.scale),
   netRule: s.netRule as string,
+  checkFirst: s.checkFirst ? "first" : "once",
   dates: s.dates as string,
   numbers: s.numbers as string,
   cardFee: String(s.cardFeeBp / 100),
@@ -132,6 +140,7 @@ const FIELD_NAMES = {
   coverDays: "Days an order should last",
   scale: "The scale",
   netRule: "Net weights by the rule of",
+  checkFirst: "What is poured can be sold",
   dates: "Days are written",
   numbers: "Numbers are typed",
   cardFee: "Card fee, %",
@@ -183,10 +192,17 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
             />
             <Choice
               label="Net weights by the rule of"
-              hint="What is filled is judged by it at the bench."
-              options={NET_RULE_IDS.map((x) => [x, `${NET_RULES[x].say}, ${NET_RULES[x].source}`] as const)}
+              hint={`What is filled is judged by it: ${wordList(NET_RULE_IDS.map((x) => NET_RULES[x].source))}.`}
+              options={NET_RULE_IDS.map((x) => [x, NET_RULES[x].say] as const)}
               {...sheet.register("netRule")}
               problem={errors.netRule?.message}
+            />
+            <Choice
+              label="What is poured can be sold"
+              hint="Waiting, it is on hold until somebody released it."
+              options={CHECK_FIRST}
+              {...sheet.register("checkFirst")}
+              problem={errors.checkFirst?.message}
             />
             <Choice
               label="Days are written"

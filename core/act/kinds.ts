@@ -49,6 +49,7 @@ export const ACTS_SAID = {
   deleteProduct: { say: "Size deleted", station: "prices" },
   setOut: { say: "Batch set out", station: "bench" },
   pour: { say: "Batch poured", station: "bench" },
+  checkBatch: { say: "Batch checked", station: "bench" },
   spoilBatch: { say: "Batch written off", station: "bench" },
   clearBatch: { say: "Batch cleared off", station: "bench" },
   takeOut: { say: "Taken out of the cabinet", station: "cabinet" },

@@ -6,7 +6,14 @@ import { celsiusOf } from "../measure/heat.ts";
 export const WEIGHED_BY = { scale: "by the scale", hand: "typed" } as const;
 export type WeighedBy = keyof typeof WEIGHED_BY;
 
-export const BENCH_EVENTS = { step: "Step done", heat: "Warmth read", timer: "Timer", test: "Tested", note: "Noted" } as const;
+export const BENCH_EVENTS = {
+  step: "Step done",
+  heat: "Warmth read",
+  timer: "Timer",
+  set: "Setting",
+  test: "Tested",
+  note: "Noted",
+} as const;
 export type BenchEventKind = keyof typeof BENCH_EVENTS;
 
 /** A wait and a warmth a step speaks of, so that they needn't be typed. */

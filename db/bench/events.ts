@@ -1,8 +1,12 @@
 /** What happens at the bench while a batch is made, written down as it happens: steps, warmths, timers, notes. */
+import { SETTING } from "#core/batch/check";
 import type { BenchEventKind } from "#core/batch/events";
+import type { RecipeType } from "#core/recipe/types";
 import { Refused } from "#core/refused";
-import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import type { Db, Reads } from "../client.ts";
+import type { Day } from "#core/when";
+import { and, asc, eq, isNotNull, isNull, or, sql } from "drizzle-orm";
+import type { Db, Reads, Tx } from "../client.ts";
+import { today } from "../clock.ts";
 import { whileUnchanged } from "../kept.ts";
 import { theMaker } from "../act/maker.ts";
 import { ask } from "../prepared.ts";
@@ -55,6 +59,29 @@ export async function settleEvent(db: Db, batchId: number, id: number, how: "end
   });
 }
 
+/** A batch that is poured sets: a timer that shows on every screen. One written down another day has set long since. */
+export async function beginsSetting(tx: Tx, batchId: number, type: RecipeType, day: Day): Promise<void> {
+  const sets = SETTING[type];
+  if (sets && day === today())
+    await tx.insert(batchEvent).values({ batchId, kind: "set", who: theMaker, minutes: sets.minutes, note: sets.then });
+}
+
+const setting = (batchId: number) => and(eq(batchEvent.batchId, batchId), eq(batchEvent.kind, "set"), isNull(batchEvent.struckAt));
+
+/** It is cold, and capped or pressed out. Pressed twice, it was the first time. */
+export const endSetting = (db: Db | Tx, batchId: number) =>
+  db
+    .update(batchEvent)
+    .set({ endedAt: sql`coalesce(${batchEvent.endedAt}, now())` })
+    .where(setting(batchId));
+
+/** Its pouring was taken back: nothing sets. */
+export const neverSet = (tx: Tx, batchId: number) =>
+  tx
+    .update(batchEvent)
+    .set({ struckAt: sql`now()` })
+    .where(setting(batchId));
+
 /** Everything that happened with a batch, in order. */
 export const eventsOf = (db: Reads, batchId: number) =>
   ask(db, "bench_events", { batchId }, (at) =>
@@ -62,7 +89,7 @@ export const eventsOf = (db: Reads, batchId: number) =>
   );
 export type BenchEvent = Awaited<ReturnType<typeof eventsOf>>[number];
 
-/** Timers that run at the bench: shown on every screen, since what stands hot must not be forgotten. */
+/** Timers that run at the bench, and of what sets since: shown on every screen, since what stands hot must not be forgotten. */
 export const runningTimers = (db: Db) =>
   whileUnchanged(db, "bench timers", "", () =>
     db
@@ -77,6 +104,13 @@ export const runningTimers = (db: Db) =>
       .from(batchEvent)
       .innerJoin(batch, eq(batch.id, batchEvent.batchId))
       .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-      .where(and(eq(batchEvent.kind, "timer"), isNull(batchEvent.endedAt), isNull(batchEvent.struckAt), onTheBench))
+      .where(
+        and(
+          sql`${batchEvent.kind} in ('timer', 'set')`,
+          isNull(batchEvent.endedAt),
+          isNull(batchEvent.struckAt),
+          or(onTheBench, and(eq(batchEvent.kind, "set"), isNotNull(batch.pouredActId))),
+        ),
+      )
       .orderBy(asc(batchEvent.id)),
   );

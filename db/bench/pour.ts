@@ -1,5 +1,6 @@
 /** Pouring: what was weighed leaves its lots, and finished units come in, each size with a lot number of its own. */
 import { bestBefore } from "#core/batch/bestBefore";
+import { WAITS } from "#core/batch/check";
 import { FILL_TOLERANCE, pourResult, stockValues, type PourResult } from "#core/batch/result";
 import { numberer, numberHead } from "#core/lot/number";
 import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact";
@@ -14,9 +15,11 @@ import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Reads, Tx } from "../client.ts";
 import { draw, lockLots, lotsOfMaterials, movedBy, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
+import { nothingLater } from "../act/standing.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
 import { batch, batchSize, batchTake, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
+import { beginsSetting, neverSet } from "./events.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
 import { nothingElsewhere, writeTakes, type Kept } from "./weigh.ts";
 
@@ -67,7 +70,7 @@ async function sizesFilled(tx: Tx, b: typeof batch.$inferSelect, filled: PourIn[
 async function finishedLots(
   tx: Tx,
   sizes: readonly SizeRow[],
-  made: { name: string; code: string; scheme: string; day: Day; best: Day },
+  made: { name: string; code: string; scheme: string; day: Day; best: Day; waits: boolean },
 ): Promise<{ id: number; number: string }[]> {
   const { name, code, day, best } = made;
   const next = numberer(made.scheme, day, await takenNumbers(tx, numberHead(made.scheme, { code, day })));
@@ -78,9 +81,16 @@ async function finishedLots(
       lotId === null
         ? await tx
             .insert(lot)
-            .values({ ...facts, number: next(code), productId })
+            .values({ ...facts, number: next(code), productId, holdReason: made.waits ? WAITS : null })
             .returning({ id: lot.id, number: lot.number })
-        : await tx.update(lot).set(facts).where(eq(lot.id, lotId)).returning({ id: lot.id, number: lot.number });
+        : await tx
+            .update(lot)
+            .set({
+              ...facts,
+              holdReason: made.waits ? sql`coalesce(${lot.holdReason}, ${WAITS})` : sql`nullif(${lot.holdReason}, ${WAITS})`,
+            })
+            .where(eq(lot.id, lotId))
+            .returning({ id: lot.id, number: lot.number });
     out.push(row!);
   }
   return out;
@@ -166,7 +176,14 @@ export const pour = defineAct({
       );
 
     const best = bestBefore(day, version.keepsMonths, used);
-    const lots = await finishedLots(tx, sizes, { name: version.name, code, scheme: settings.batchScheme, day, best: best.day });
+    const lots = await finishedLots(tx, sizes, {
+      name: version.name,
+      code,
+      scheme: settings.batchScheme,
+      day,
+      best: best.day,
+      waits: settings.checkFirst,
+    });
     const packing = drawPackaging(
       locked,
       needs,
@@ -208,6 +225,7 @@ export const pour = defineAct({
         overheadHourly: settings.overheadHourly,
       })
       .where(eq(batch.id, b.id));
+    await beginsSetting(tx, b.id, version.type, day);
     const numbers = wordList(lots.map((l) => l.number));
     return {
       path: `/bench/${b.id}`,
@@ -226,7 +244,10 @@ export const pour = defineAct({
   },
   leaves: null,
   back: async (tx, _left, { undoes }) => {
-    await tx.update(batch).set({ pouredActId: null }).where(eq(batch.pouredActId, undoes));
+    const [held] = await tx.select({ id: batch.id }).from(batch).where(eq(batch.pouredActId, undoes)).for("no key update");
+    if (held) await nothingLater(tx, { kind: "batch", id: held.id }, undoes, ["checkBatch"], "What was poured has been checked since.");
+    const [was] = await tx.update(batch).set({ pouredActId: null }).where(eq(batch.pouredActId, undoes)).returning({ id: batch.id });
+    if (was) await neverSet(tx, was.id);
   },
 });
 

@@ -7,7 +7,7 @@ import { sayCame } from "#core/lot/recall";
 import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
-import { and, eq, isNull, sql } from "drizzle-orm";
+import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { array, number, object } from "yup";
 import { defineAct, type About } from "../act/define.ts";
 import { leftDayOrNone, leftId, leftText } from "../act/left.ts";
@@ -15,7 +15,7 @@ import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { lockLots } from "../ledger/lots.ts";
 import { anyOf, inPieces } from "../pieces.ts";
-import { lot, recall, recallLot, recallTold } from "../schema.ts";
+import { act, lot, recall, recallLot, recallTold } from "../schema.ts";
 import { finishedOf, reachOf } from "./reach.ts";
 import { heldOf, peopleTold, startsOf } from "./recalls.ts";
 
@@ -62,6 +62,22 @@ async function freeAll(tx: Tx, ids: readonly number[], reason: string): Promise<
   return rows.map((r) => r.id);
 }
 
+/** The recalls, other than rehearsals, that some lots are in and that weren't closed as a false alarm. */
+export const recallsOver = (tx: Tx, ids: readonly number[]) =>
+  tx
+    .selectDistinct({ id: recall.id, reason: recall.reason })
+    .from(recallLot)
+    .innerJoin(recall, eq(recall.id, recallLot.recallId))
+    .leftJoin(act, eq(act.id, recall.closedActId))
+    .where(
+      and(
+        anyOf(recallLot.lotId, ids),
+        eq(recall.rehearsal, false),
+        isNotNull(recall.begunActId),
+        sql`coalesce(jsonb_array_length(${act.leaves} -> 'freed'), 0) = 0`,
+      ),
+    );
+
 /**
  * Begins a recall: holds the lots and everything they are in, all of it or nothing. A rehearsal holds nothing.
  * @throws Refused without a lot
@@ -104,7 +120,13 @@ export const beginRecall = defineAct({
   back: async (tx, { recallId }, { undoes }) => {
     const held = await heldOf(tx, recallId);
     await nothingLater(tx, { kind: "recall", id: recallId }, undoes, ["tellRecall", "closeRecall"], "Somebody was told, or it was closed.");
-    await nothingLater(tx, lotsAmong(held), undoes, ["hold", "recall"], "One of its lots was held, released or recalled again since.");
+    await nothingLater(
+      tx,
+      lotsAmong(held),
+      undoes,
+      ["hold", "recall", "checkBatch"],
+      "One of its lots was held, released or recalled again since.",
+    );
     const [row] = await tx.update(recall).set({ begunActId: null }).where(eq(recall.id, recallId)).returning();
     await freeAll(tx, held, heldBy(row!));
     return "/lots/recalls";
@@ -217,7 +239,7 @@ export const closeRecall = defineAct({
   },
   leaves: object({ recallId: leftId(), freed: array().of(leftId()).required() }),
   back: async (tx, { recallId, freed }, { undoes }) => {
-    await nothingLater(tx, lotsAmong(freed), undoes, ["hold", "recall"], "One of its lots was held or recalled again since.");
+    await nothingLater(tx, lotsAmong(freed), undoes, ["hold", "recall", "checkBatch"], "One of its lots was held or recalled again since.");
     const [row] = await tx.update(recall).set({ closedActId: null, came: "" }).where(eq(recall.id, recallId)).returning();
     await holdAll(tx, freed, heldBy(row!));
   },

@@ -1,4 +1,5 @@
 /** Batches on the bench: what was set out of which version of a recipe, in which sizes, what was weighed and poured. */
+import { CLOSURES, FACES, SCENTS, VERDICTS } from "#core/batch/check";
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { NET_RULES } from "#core/batch/netWeight";
 import { sql } from "drizzle-orm";
@@ -123,7 +124,7 @@ export const batchEvent = pgTable(
     index("batch_event_batch").on(t.batchId, t.id),
     index("batch_event_running")
       .on(t.id)
-      .where(sql`${t.kind} = 'timer' and ${t.endedAt} is null and ${t.struckAt} is null`),
+      .where(sql`${t.kind} in ('timer', 'set') and ${t.endedAt} is null and ${t.struckAt} is null`),
   ],
 );
 
@@ -141,4 +142,27 @@ export const batchSample = pgTable(
     struckAt: timestamp({ withTimezone: true }),
   },
   (t) => [index("batch_sample_size").on(t.sizeId, t.id)],
+);
+
+/** What was found of a batch once it was cold, and whether it was let go. */
+export const batchCheck = pgTable(
+  "batch_check",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    batchId: integer()
+      .notNull()
+      .references(() => batch.id),
+    actId: integer()
+      .notNull()
+      .references(() => act.id),
+    face: wordColumn(FACES).notNull(),
+    scent: wordColumn(SCENTS).notNull(),
+    closes: wordColumn(CLOSURES).notNull(),
+    labelled: integer().notNull(),
+    verdict: wordColumn(VERDICTS).notNull(),
+    note: text().notNull().default(""),
+    /** Why its lots are on hold by it. */
+    heldAs: text(),
+  },
+  (t) => [index("batch_check_batch").on(t.batchId, t.id)],
 );

@@ -14,7 +14,8 @@ import { asked, pressedSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/did";
 
 const WEIGHED_IDS = Object.keys(WEIGHED_BY) as (keyof typeof WEIGHED_BY)[];
-const EVENT_IDS = Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[];
+/** What a hand writes down; that it sets comes of pouring. */
+const EVENT_IDS = (Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[]).filter((k) => k !== "set");
 const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: wholeNumber(0, 1000, "lines", 0), by: oneOf(WEIGHED_IDS) };
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
 const off = object({ ...line, weighed: reads(readWeighed) });

@@ -14,7 +14,7 @@ type Event = AtBenchLoaded["events"][number];
 /** An event in words. */
 export const sayEvent = (e: Pick<Event, "kind" | "celsius" | "minutes" | "note">): string =>
   [
-    e.kind === "heat" || e.kind === "timer" ? BENCH_EVENTS[e.kind] : "",
+    e.kind === "heat" || e.kind === "timer" || e.kind === "set" ? BENCH_EVENTS[e.kind] : "",
     e.celsius !== null && `${writeNumber(e.celsius, 0, 1)} °C`,
     e.minutes !== null && span(e.minutes),
     e.note,

@@ -1,5 +1,6 @@
 /** Recipes and the bench, in contests. */
 import { mg } from "#core/measure/exact";
+import { checkBatch } from "#db/bench/check";
 import { learnBatch, taughtBy } from "#db/bench/nextTime";
 import { readBatch } from "#db/bench/read";
 import { clearBatch, setOut } from "#db/bench/setOut";
@@ -59,6 +60,15 @@ export const MAKING = {
       await pourOf(db, w, batchId, 1);
       const taught = await taughtBy(db, (await readBatch(db, batchId))!);
       return (at) => learnBatch(at, { batchId, keys: taught?.changes.map((c) => c.key) ?? [] }, now());
+    },
+  },
+  // Of a batch just poured: its pouring may be taken back, or its lots recalled, meanwhile.
+  checkBatch: {
+    ready: async (db, w) => {
+      const batchId = idIn(await out(db, w));
+      await pourOf(db, w, batchId, 1);
+      const found = { face: inTurn("smooth", "grainy"), scent: "right", closes: "right", labelled: 1 } as const;
+      return (at) => checkBatch(at, { batchId, ...found, verdict: inTurn("release", "hold"), note: "as it is" }, now());
     },
   },
   spoilBatch: {
