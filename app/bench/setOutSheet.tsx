@@ -1,25 +1,26 @@
 /** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
+import { getReady } from "#core/batch/ready";
 import { readSize, SIZE_MODES, type SizeMode } from "#core/batch/size";
 import { bestBefore } from "#core/batch/bestBefore";
-import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { costMix } from "#core/recipe/cost";
-import { fillMix, onScale, scaleTo, showScale } from "#core/recipe/scale";
+import { fillMix, onScale, scaleTo } from "#core/recipe/scale";
 import { planTakes } from "#core/stock/shelf";
-import { Fragment, useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useFetcher } from "react-router";
 import { Link } from "../ui/link.tsx";
 import { mark } from "../forms/fillIn.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { shelfOfStuff } from "../names/named.ts";
 import { useStood } from "../names/useNamed.ts";
-import { showBase, When, useSayDay } from "../ui/figures/amounts.tsx";
+import { showBase, useSayDay } from "../ui/figures/amounts.tsx";
 import { Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { Pick } from "../ui/fields/pick.tsx";
-import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { GetReady } from "./getReady.tsx";
+import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
 import type { Route } from "./+types/setOut";
 
@@ -62,7 +63,7 @@ export function SetOutSheet(page: Loaded) {
 
 function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { choices, settings } = page;
-  const { currency, today: day } = useWorkshop();
+  const { today: day } = useWorkshop();
   const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
     {
       recipe: String(start.written.recipe.id),
@@ -152,8 +153,15 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
         about: [name.get(l.of), l.bestBefore && `best before ${sayIt(l.bestBefore)}`].filter(Boolean).join(", "),
       })),
   ];
-  const filled = sizes.filter((s) => s.units > 0);
   const many = w.sizes.length > 1;
+  const kindOf = new Map(stuff.map((s) => [s.id, s.kind]));
+  const asMade = (id: number) => ({ name: name.get(id) ?? "", kind: kindOf.get(id) ?? "consumable" });
+  const ready = getReady({
+    type: w.recipe.type,
+    ingredients: w.lines.map((l) => asMade(l.materialId)),
+    packaging: sizes.flatMap((s) => s.packaging.map((p) => ({ ...asMade(p.of), pieces: p.pieces * s.units }))),
+    scale,
+  });
   const sizeProblem = v.mode === "pots" || v.mode === "grams" ? (size.ok ? undefined : size.problem) : size.ok ? undefined : size.problem;
 
   const unread = size.ok ? null : v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "" ? size.problem.say : null;
@@ -176,86 +184,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       </Heading>
       <SideBySide
         reckoner={
-          <Reckoner unread={unread}>
-            <Figure label="Batch" value={size.ok ? grams(batch) : "—"} />
-            {filled.length === 0 && <Figure label="Fills" big value="—" />}
-            {filled.map((s, i) => (
-              <Figure
-                key={s.id}
-                label={i === 0 ? "Fills" : "and"}
-                big
-                value={`${s.units} × ${s.label}`}
-                how={
-                  <>
-                    <HowLine label="Each" value={grams(s.fill)} />
-                    <HowLine label="Together" value={grams(s.units * s.fill)} />
-                  </>
-                }
-              />
-            ))}
-            {size.ok && (
-              <Figure label="Left over" value={grams(size.value.leftover)} how={<HowLine label="Pot and jug" value={grams(potLoss)} />} />
-            )}
-            {cost?.sizes.map((c, i) => {
-              const one = c.perUnit[settings.school];
-              return (
-                one && (
-                  <Figure
-                    key={i}
-                    label={many ? `Cost of one, ${sizes[i]!.label}` : "Cost of one unit"}
-                    value={money(one.total, currency)}
-                    how={
-                      <>
-                        <HowLine label="Materials" value={money(one.materials, currency)} />
-                        <HowLine label="Work" value={money(one.work, currency)} />
-                        <HowLine label="Overhead" value={money(one.overhead, currency)} />
-                      </>
-                    }
-                  />
-                )
-              );
-            })}
-            <Figure
-              label="Best before, poured today"
-              value={<When day={best.day} />}
-              tone={best.limitedBy ? "warn" : undefined}
-              how={
-                <p>
-                  {best.limitedBy
-                    ? `Cut short by lot ${best.limitedBy}, the shortest-lived in it.`
-                    : `${w.recipe.keepsMonths} months; every lot lasts longer.`}
-                </p>
-              }
-            />
-            {unreadable.length > 0 && (
-              <p className="py-2 text-honey">
-                Below what the scale reads ({showScale(scale)}): {unreadable.map((l) => name.get(l.materialId)).join(", ")}. Make more, or
-                count drops.
-              </p>
-            )}
-            {short.length > 0 && (
-              <div className="py-2 text-berry">
-                <p className="font-semibold">Short on the shelf</p>
-                {short.map((s, i) => (
-                  <p key={i}>{s}</p>
-                ))}
-                {promised.length > 0 && (
-                  <p className="text-pine-soft">
-                    Not counted: what is promised to{" "}
-                    {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
-                      <Fragment key={id}>
-                        {i > 0 && ", "}
-                        <Link to={`/bench/${id}`} className="underline underline-offset-4">
-                          {recipe}
-                        </Link>
-                      </Fragment>
-                    ))}{" "}
-                    on the bench.
-                  </p>
-                )}
-              </div>
-            )}
-          </Reckoner>
+          <SetOutReckoner {...{ unread, batch, size, sizes, cost, potLoss, best, unreadable, short, promised, w, settings, name }} />
         }
       >
         <Sheet>
@@ -310,6 +239,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
           <Part title="To weigh">
             <ToWeigh lines={w.lines} weights={weights} plan={plan} lots={byId} names={name} scale={scale} />
           </Part>
+          <GetReady items={ready} />
         </Sheet>
       </SideBySide>
     </form>

@@ -96,8 +96,7 @@ function lineChanges(lines: readonly RecipeLine[], wentIn: readonly WentIn[], st
 /**
  * @param past this batch first, then those before it, newest first; loss and minutes are the middle of them all
  * @param step what the scale tells apart
- * @example nextTime({ lines, lossBp: 200, batchMinutes: 40 }, wentIn, [{ lostShare: 0.041, minutes: 55 }], mg(100)).map((c) => c.say)
- * // ["Beeswax: 52 g instead of 48 g", "Loss 4 % instead of 2 %", "55 minutes instead of 40"]
+ * @example nextTime({ lines: [], lossBp: 200, batchMinutes: 40 }, [], [{ lostShare: 0.041, minutes: 55 }], mg(100)).map((c) => c.say) // ["Loss 4 % instead of 2 %", "55 minutes instead of 40"]
  */
 export function nextTime(
   written: { lines: readonly RecipeLine[]; lossBp: number; batchMinutes: number },
@@ -140,7 +139,7 @@ const isShare = (entered: string): boolean => {
 /**
  * The lines as they are to be written then. Where some are shares of the whole, all become grams: another amount of one would move them all.
  * @param added how a line begins that wasn't there
- * @example changedLines(lines, [{ of: { line: 3 }, now: 52_000, ... }], blank).find((l) => l.materialId === 3)!.entered // "52 g"
+ * @example changedLines([{ materialId: 3, name: "Wax", entered: "48 g", weight: mg(48_000) }], [{ of: { line: 3 }, now: 52_000 }]).lines[0].entered // "52 g"
  */
 export function changedLines<L extends RecipeLine>(
   lines: readonly L[],

@@ -75,7 +75,13 @@ export const holdLot = defineAct({
   },
   leaves: object({ lotId: leftId(), was: string().nullable().defined() }),
   back: async (tx, { lotId, was }, { undoes }) => {
-    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, ["hold", "recall", "closeRecall", "checkBatch"], "It was held or released again since.");
+    await nothingLater(
+      tx,
+      { kind: "lot", id: lotId },
+      undoes,
+      ["hold", "recall", "closeRecall", "checkBatch"],
+      "It was held or released again since.",
+    );
     await tx.update(lot).set({ holdReason: was }).where(eq(lot.id, lotId));
   },
 });

@@ -1,0 +1,161 @@
+/** Beside setting out: what the batch fills, costs and takes, until when it could be capped, and what is short of it. */
+import { SETTING } from "#core/batch/check";
+import type { BatchSize } from "#core/batch/size";
+import type { BestBefore } from "#core/batch/bestBefore";
+import type { Outcome } from "#core/outcome";
+import type { Mg } from "#core/measure/exact";
+import { money } from "#core/measure/money";
+import { grams } from "#core/measure/write";
+import type { MixCost } from "#core/recipe/cost";
+import { showScale } from "#core/recipe/scale";
+import type { Settings } from "#core/settings";
+import { span } from "#core/when";
+import type { WrittenRecipe } from "#db/recipe/read";
+import { Fragment, useEffect, useState } from "react";
+import { Link } from "../ui/link.tsx";
+import { When } from "../ui/figures/amounts.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
+
+interface Size {
+  id: number;
+  label: string;
+  fill: Mg;
+  units: number;
+  unitMinutes: number;
+}
+
+interface Props {
+  unread: string | null;
+  batch: Mg;
+  size: Outcome<BatchSize>;
+  sizes: readonly Size[];
+  cost: MixCost | null;
+  potLoss: Mg;
+  best: BestBefore;
+  /** Lines below what the scale reads. */
+  unreadable: readonly { materialId: number }[];
+  short: readonly string[];
+  promised: readonly { batchId: number; recipe: string }[];
+  w: WrittenRecipe;
+  settings: Pick<Settings, "school" | "scale">;
+  name: ReadonlyMap<number, string>;
+}
+
+export function SetOutReckoner({ unread, batch, size, sizes, cost, potLoss, best, unreadable, short, promised, w, settings, name }: Props) {
+  const { currency } = useWorkshop();
+  const filled = sizes.filter((s) => s.units > 0);
+  const many = sizes.length > 1;
+  const { scale } = settings;
+  const minutes = filled.length === 0 ? 0 : filled.reduce((a, s) => a + s.units * s.unitMinutes, w.recipe.batchMinutes);
+  const sets = SETTING[w.recipe.type];
+  return (
+    <Reckoner unread={unread}>
+      <Figure label="Batch" value={size.ok ? grams(batch) : "—"} />
+      {filled.length === 0 && <Figure label="Fills" big value="—" />}
+      {filled.map((s, i) => (
+        <Figure
+          key={s.id}
+          label={i === 0 ? "Fills" : "and"}
+          big
+          value={`${s.units} × ${s.label}`}
+          how={
+            <>
+              <HowLine label="Each" value={grams(s.fill)} />
+              <HowLine label="Together" value={grams(s.units * s.fill)} />
+            </>
+          }
+        />
+      ))}
+      {size.ok && (
+        <Figure label="Left over" value={grams(size.value.leftover)} how={<HowLine label="Pot and jug" value={grams(potLoss)} />} />
+      )}
+      {cost?.sizes.map((c, i) => {
+        const one = c.perUnit[settings.school];
+        return (
+          one && (
+            <Figure
+              key={i}
+              label={many ? `Cost of one, ${sizes[i]!.label}` : "Cost of one unit"}
+              value={money(one.total, currency)}
+              how={
+                <>
+                  <HowLine label="Materials" value={money(one.materials, currency)} />
+                  <HowLine label="Work" value={money(one.work, currency)} />
+                  <HowLine label="Overhead" value={money(one.overhead, currency)} />
+                </>
+              }
+            />
+          )
+        );
+      })}
+      {size.ok && minutes > 0 && (
+        <Figure
+          label="Work"
+          value={span(Math.round(minutes))}
+          how={
+            <>
+              <HowLine label="The pot" value={span(w.recipe.batchMinutes)} />
+              <HowLine label="Filling" value={span(Math.round(minutes - w.recipe.batchMinutes))} />
+              {sets && <HowLine label="Then it sets, at least" value={span(sets.minutes)} />}
+            </>
+          }
+        />
+      )}
+      {size.ok && minutes > 0 && sets && <Done minutes={minutes + sets.minutes} then={sets.then} />}
+      <Figure
+        label="Best before, poured today"
+        value={<When day={best.day} />}
+        tone={best.limitedBy ? "warn" : undefined}
+        how={
+          <p>
+            {best.limitedBy
+              ? `Cut short by lot ${best.limitedBy}, the shortest-lived in it.`
+              : `${w.recipe.keepsMonths} months; every lot lasts longer.`}
+          </p>
+        }
+      />
+      {unreadable.length > 0 && (
+        <p className="py-2 text-honey">
+          Below what the scale reads ({showScale(scale)}): {unreadable.map((l) => name.get(l.materialId)).join(", ")}. Make more, or count
+          drops.
+        </p>
+      )}
+      {short.length > 0 && (
+        <div className="py-2 text-berry">
+          <p className="font-semibold">Short on the shelf</p>
+          {short.map((s, i) => (
+            <p key={i}>{s}</p>
+          ))}
+          {promised.length > 0 && (
+            <p className="text-pine-soft">
+              Not counted: what is promised to{" "}
+              {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
+                <Fragment key={id}>
+                  {i > 0 && ", "}
+                  <Link to={`/bench/${id}`} className="underline underline-offset-4">
+                    {recipe}
+                  </Link>
+                </Fragment>
+              ))}{" "}
+              on the bench.
+            </p>
+          )}
+        </div>
+      )}
+    </Reckoner>
+  );
+}
+
+/** When it could be done, begun now: by the page's clock, once that is known. */
+function Done({ minutes, then }: { minutes: number; then: string }) {
+  const [at, set] = useState<Date>();
+  useEffect(() => {
+    const tell = (): void => set(new Date(Date.now() + minutes * 60_000));
+    tell();
+    const tick = setInterval(tell, 60_000);
+    return () => clearInterval(tick);
+  }, [minutes]);
+  return <Figure label="Begun now, it is cold by" value={at ? <TimeOfDay at={at} /> : "…"} how={<p>At the earliest; then {then}.</p>} />;
+}
