@@ -13,7 +13,7 @@ export async function post(action: unknown, body: object | FormData, id = ""): P
   const answer = await (action as Action)({ request, params: { id }, context: {} });
   if (answer instanceof Response)
     return { status: answer.status, to: answer.headers.get("location") ?? "", fields: [], say: "", data: null };
-  const { data, init } = answer as { data: { problems?: { field: string; say: string }[] }; init?: { status?: number } };
+  const { data, init } = (answer ?? { data: {} }) as { data: { problems?: { field: string; say: string }[] }; init?: { status?: number } };
   const problems = data.problems ?? [];
   return { status: init?.status ?? 200, to: "", fields: problems.map((p) => p.field), say: problems[0]?.say ?? "", data };
 }
