@@ -106,7 +106,7 @@ test("from the demo to a priced, lot-numbered tin of one's own in under sixty pr
   await expect(page.getByRole("status", { name: "What was done" })).toContainText(/Poured 8 × Lavender salve, lot LS\d{6}-1/);
   await follow("Go on");
   await at("/prices");
-  await hit(page.getByRole("link", { name: "Lavender salve" }));
+  await hit(page.locator("#work").getByRole("link", { name: "Lavender salve", exact: true }));
   await fill("Market", "9.50");
   await press("Keep these prices");
   await expect(page.getByRole("status", { name: "What was done" })).toContainText("Prices");
@@ -198,7 +198,7 @@ test.describe("by thumb", () => {
     await page.getByRole("button", { name: "Keep the recipe" }).tap();
     await expect(page.getByRole("status", { name: "What was done" })).toContainText("Saved Olive balm");
     await open(page, "/own/prices");
-    await page.getByRole("link", { name: "Olive balm" }).first().tap();
+    await page.locator("#work").getByRole("link", { name: "Olive balm" }).first().tap();
     await page.getByLabel("Market", { exact: true }).fill("7");
     await page.getByRole("button", { name: "Keep these prices" }).tap();
     await expect(page.getByRole("status", { name: "What was done" })).toContainText("Prices");

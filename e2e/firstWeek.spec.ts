@@ -26,7 +26,7 @@ test("suppliers and recipes: copied, put away, brought back; the never used dele
   await does(page, "Delete it", "Deleted Skerrow Oil Press, the shop");
 
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Oat lotion bar" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Oat lotion bar" }).first().click();
   await page.getByRole("link", { name: "Copy it" }).click();
   // Until then the sheet that is typed on would be the copied one's.
   await expect(page.getByRole("heading", { level: 1, name: "Like Oat lotion bar" })).toBeVisible();
@@ -51,7 +51,7 @@ test("a list finds while typing, sorts by a heading, and is found again as it wa
   const names = () => page.locator("tbody th a").allInnerTexts();
   await page.getByLabel("Find among the recipes").fill("hand bukthorn");
   await expect.poll(names).toEqual(["Sea buckthorn hand balm", "Sea buckthorn hand balm"]);
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await expect(page.getByRole("button", { name: "Keep the recipe" })).toBeVisible();
   await page.getByRole("link", { name: "Recipes", exact: true }).click();
   await expect(page.getByLabel("Find among the recipes")).toHaveValue("hand bukthorn");

@@ -82,7 +82,7 @@ test("from a scribble to version 2: read line by line, judged, mended, filled, k
 
 test("scent: who it is for counts, a spill is put right, and a ceiling is said with its press", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await turnTo(page, "Scent");
   await page.getByLabel("Who uses it").selectOption("children");
   await expect(page.getByText("for children, a quarter at the most")).toBeVisible();
@@ -139,7 +139,7 @@ test("a recipe pasted where a name goes is read; a blend is built by its notes; 
   await most.fill("0.3");
   await does(page, "Write it down", "may be 0.3 % of a product");
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await expect(said(page)).toContainText(/Lavender essential oil: 0\.5\d % is over the 0\.30 % that lot R[\d-]+ may be/);
   await open(page, "/book");
   await page
@@ -148,14 +148,14 @@ test("a recipe pasted where a name goes is read; a blend is built by its notes; 
     .click();
   await does(page, "Take it back", "Took back");
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await expect(page.getByText("60 drops of Lavender")).toBeVisible();
   await expect(said(page)).not.toContainText("may be");
 });
 
 test("one press makes it free of beeswax; costs and keeping are foreseen; steps are drafted and moved by keys", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await turnTo(page, "Instead");
   await page.getByRole("button", { name: "Without beeswax" }).click();
   // Candelilla in the demo; another wax, where another journey has put one on the shelf.
@@ -190,7 +190,7 @@ test("one press makes it free of beeswax; costs and keeping are foreseen; steps 
 
 test("a recipe leaves as a file and comes back the same; what isn't one says why", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   const coming = page.waitForEvent("download");
   await page.getByRole("link", { name: "JSON" }).click();
   const file = await coming;
@@ -213,7 +213,7 @@ test("a recipe leaves as a file and comes back the same; what isn't one says why
 
 test("what is left of a lot finds the recipes that would use it up, and is set out whole", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await figure(page, "Ingredients").click();
   const number = (await page.locator("aside details[open]").textContent())!.match(/R\d{5}-\d\d/)![0];
   await open(page, `/lots/${number}`);

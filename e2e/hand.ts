@@ -1,15 +1,17 @@
 /** What every test through the interface does with its hands. */
 import { openDb } from "#db/client";
-import { draft } from "#db/schema";
+import { batchEvent, draft } from "#db/schema";
+import { eq } from "drizzle-orm";
 import { expect, test as base, type Locator, type Page } from "@playwright/test";
 import { HOUSE_DATABASE } from "./house.ts";
 
-/** A test in a house in which no other left a sheet unfinished: which of them went before is chance. */
+/** A test in a house in which no other left a sheet unfinished or something setting: which of them went before is chance. */
 export const test = base.extend<{ sheets: undefined }>({
   sheets: [
     async ({ baseURL: _ }, use) => {
       const db = openDb(HOUSE_DATABASE);
       await db.delete(draft);
+      await db.update(batchEvent).set({ endedAt: new Date() }).where(eq(batchEvent.kind, "set"));
       await db.close();
       await use(undefined);
     },

@@ -139,7 +139,7 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   context,
 }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Birch and juniper foot balm" }).click();
+  await page.locator("#work").getByRole("link", { name: "Birch and juniper foot balm" }).click();
   await expect(page.getByRole("heading", { name: "Birch and juniper foot balm" })).toBeVisible();
   const other = await context.newPage();
   await open(other, page.url());
@@ -174,7 +174,7 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   await expect(page.getByRole("row", { name: /longer stirring/ })).toBeVisible();
 
   await open(page, "/bench");
-  await page.getByRole("link", { name: "Birch and juniper foot balm" }).first().click();
+  await page.locator("#work").getByRole("link", { name: "Birch and juniper foot balm" }).first().click();
   await expect(page.getByText("by version 1, which is no longer the newest")).toBeVisible();
   await expect(page.getByText("Scent below 50 °C, stir three minutes.")).toBeVisible();
 });

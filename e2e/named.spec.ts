@@ -131,7 +131,7 @@ test("ways are followed without a new document, from a list and back; with a key
   await open(page, "/recipes");
   await page.evaluate(() => Object.assign(window, { same: "document" }));
   const same = () => page.evaluate(() => (window as unknown as { same?: string }).same);
-  const link = page.getByRole("link", { name: "Juniper work bar" }).first();
+  const link = page.locator("#work").getByRole("link", { name: "Juniper work bar" }).first();
   await link.click();
   await expect(page.getByRole("heading", { name: "Juniper work bar" })).toBeVisible();
   expect(await same()).toBe("document");

@@ -5,7 +5,7 @@ import { paste } from "../scripts/browser.ts";
 
 test("the form is part of the measure: the same cup of wax weighs more as a block, and the wax share with it", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Meadowsweet garden salve" }).click();
+  await page.locator("#work").getByRole("link", { name: "Meadowsweet garden salve" }).click();
   await expect(page.getByText("56.78 g", { exact: true })).toBeVisible();
   await expect(figure(page, "Wax share")).toContainText("11.5 %");
   await page.getByLabel("Measured as, row 1").selectOption("block");
@@ -119,7 +119,7 @@ test("parts need a batch weight; ratios and per cent become grams that add up to
 
 test("a recipe in another size makes a new product; the old one keeps its lots and both are priced by name", async ({ page }) => {
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Oat lotion bar" }).click();
+  await page.locator("#work").getByRole("link", { name: "Oat lotion bar" }).click();
   await page.getByLabel("Filled with").fill("40 g");
   await does(page, "Keep the recipe", "Saved Oat lotion bar");
   await open(page, "/cabinet");
@@ -131,7 +131,7 @@ test("a recipe in another size makes a new product; the old one keeps its lots a
   // Further down than a glance where there are many.
   await expect(page.getByRole("region", { name: "Without a price" }).getByText("Oat lotion bar, 40 g has no price")).toBeAttached();
   await open(page, "/recipes");
-  await page.getByRole("link", { name: "Oat lotion bar" }).click();
+  await page.locator("#work").getByRole("link", { name: "Oat lotion bar" }).click();
   await page.getByLabel("Filled with").fill("50 g");
   await does(page, "Keep the recipe", "Saved Oat lotion bar");
   await open(page, "/prices");

@@ -90,7 +90,7 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await page.getByRole("button", { name: `Take out of ${tin}` }).click();
     await does(page, "Take out", "Took 1 of");
     await open(page, "/prices");
-    await page.getByRole("link", { name: "Hazel salve" }).click();
+    await page.locator("#work").getByRole("link", { name: "Hazel salve" }).click();
     await page
       .getByRole("row", { name: /Materials multiplied/ })
       .getByRole("button", { name: /for Market/ })

@@ -40,7 +40,7 @@ export function Checked({ sheet, checks, events, opened }: Props) {
                   {[wordList(amiss(c, units)) || "nothing amiss", `${c.labelled} of ${units} labelled`, c.note].filter(Boolean).join("; ")}
                 </span>
                 <span className="flex flex-wrap items-baseline gap-x-2 text-[0.92rem] text-pine-soft">
-                  <When day={new Date(c.at).toISOString().slice(0, 10)} /> <TimeOfDay at={c.at} /> {c.who}
+                  <When day={c.day} /> <TimeOfDay at={c.at} /> {c.who}
                 </span>
               </li>
             ))}

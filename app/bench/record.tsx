@@ -43,8 +43,9 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, changes,
   const sizes = all.filter((s) => s.units);
   const many = sizes.length > 1;
   const byId = new Map(lots.map((l) => [l.id, l]));
-  // Put down another day than it was done, the hour is of the putting down.
-  const onItsDay = (at: Date | null): boolean => at !== null && new Date(at).toISOString().slice(0, 10) === batch.day;
+  // Put down another day than it was done, the hour is of the putting down. Whose midnight it was nobody knows: half a day either way.
+  const onItsDay = (at: Date | null): boolean =>
+    at !== null && Math.abs(new Date(at).getTime() - Date.parse(`${batch.day}T12:00Z`)) < 864e5;
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   return (
     <>

@@ -129,6 +129,7 @@ export const checksOf = (db: Reads, batchId: number) =>
     db
       .select({
         id: batchCheck.id,
+        day: act.day,
         at: act.at,
         who: act.who,
         face: batchCheck.face,

@@ -29,9 +29,9 @@ async function pastOf(db: Reads, { id, recipeId, day }: typeof batch.$inferSelec
     sql`select coalesce((select sum(t.weighed) from ${batchTake} t where t.batch_id = b.id), 0)::float8 as weighed,
       coalesce(sum(s.units::bigint * s.fill), 0)::float8 as filled, coalesce(b.leftover, 0)::float8 as leftover,
       coalesce(b.minutes, 0)::float8 as minutes, coalesce(sum(s.units * s.unit_minutes_hundredths), 0)::float8 / 100 as each
-    from ${batch} b join ${batchSize} s on s.batch_id = b.id
-    where b.recipe_id = ${recipeId} and b.poured_act_id is not null and (b.day, b.id) <= (${day}, ${id})
-    group by b.id order by b.day desc, b.id desc limit ${PAST}`,
+    from (select * from ${batch} where recipe_id = ${recipeId} and poured_act_id is not null and (day, id) <= (${day}, ${id})
+      order by day desc, id desc limit ${PAST}) b join ${batchSize} s on s.batch_id = b.id
+    group by b.id, b.day, b.leftover, b.minutes order by b.day desc, b.id desc`,
   );
   return rows.flatMap((r) =>
     r.weighed > 0 ? [{ lostShare: (r.weighed - r.leftover - r.filled) / r.weighed, minutes: Math.max(0, r.minutes - r.each) }] : [],

@@ -53,8 +53,9 @@ export const MAKING = {
       return (at) => pourOf(at, w, id, 1);
     },
   },
-  // As a batch before its recipe was changed by others, or just after.
+  // As a batch before its recipe was changed by others, or just after: of several that write its next version one does.
   learnBatch: {
+    maybe: true,
     ready: async (db, w) => {
       const batchId = idIn(await out(db, w));
       await pourOf(db, w, batchId, 1);
@@ -64,6 +65,7 @@ export const MAKING = {
   },
   // Of a batch just poured: its pouring may be taken back, or its lots recalled, meanwhile.
   checkBatch: {
+    maybe: true,
     ready: async (db, w) => {
       const batchId = idIn(await out(db, w));
       await pourOf(db, w, batchId, 1);
