@@ -2,7 +2,7 @@
  * Before a batch: what stands ready on the table, clean and dry, so that nothing is looked for once the wax is hot. Common practice, no source;
  * good manufacturing practice asks for the same under premises, equipment and hygiene (ISO 22716, 3 to 5, from memory).
  */
-import type { KindId } from "../material/kinds.ts";
+import { SOLID_KINDS, type KindId } from "../material/kinds.ts";
 import { showScale, type Scale } from "../recipe/scale.ts";
 import type { RecipeType } from "../recipe/types.ts";
 import { isScent } from "../scent/dilution.ts";
@@ -22,7 +22,6 @@ export interface ReadyItem {
   how: string;
 }
 
-const SOLID: ReadonlySet<KindId> = new Set(["wax", "hardButter", "softButter"]);
 const FINE: ReadonlySet<KindId> = new Set(["powder", "colour"]);
 /** What the batch itself goes into. */
 const POTS: ReadonlySet<KindId> = new Set(["container", "closure", "mould"]);
@@ -36,7 +35,7 @@ export function getReady({ type, ingredients, packaging, scale }: ReadyIn): Read
   const pots = of(POTS);
   const labels = of(new Set<KindId>(["label"]));
   const whipped = type === "bodyButter";
-  const melts = ingredients.some((i) => SOLID.has(i.kind));
+  const melts = ingredients.some((i) => SOLID_KINDS.includes(i.kind));
   const waxed = ingredients.some((i) => i.kind === "wax");
   const powders = ingredients.filter((i) => FINE.has(i.kind));
   const items: (ReadyItem | false)[] = [

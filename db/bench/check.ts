@@ -1,4 +1,5 @@
 /** The check of a poured batch once it is cold: what was found, and its lots let go or held back, in one act. */
+import { HOLDS_LOTS } from "#core/act/kinds";
 import { amiss, WAITS, type Findings, type VERDICTS } from "#core/batch/check";
 import { Refused } from "#core/refused";
 import { wordList } from "#core/words";
@@ -111,13 +112,7 @@ export const checkBatch = defineAct({
   }),
   back: async (tx, { lots }, { undoes }) => {
     for (const { id, was } of lots) {
-      await nothingLater(
-        tx,
-        { kind: "lot", id },
-        undoes,
-        ["hold", "recall", "closeRecall", "checkBatch"],
-        "It was held or released again since.",
-      );
+      await nothingLater(tx, { kind: "lot", id }, undoes, HOLDS_LOTS, "It was held or released again since.");
       await tx.update(lot).set({ holdReason: was }).where(eq(lot.id, id));
     }
   },

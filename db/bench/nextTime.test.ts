@@ -5,6 +5,7 @@ import { expect, it } from "vitest";
 import { takeBack } from "../act/takeBack.ts";
 import { readRecipes } from "../recipe/read.ts";
 import { saveRecipe } from "../recipe/save.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { act, recipeVersion } from "../schema.ts";
 import { balm, DAY, db, eachTestHasAWorkshop, filled, idIn, ids, put, refused, size, token } from "../test/workshop.ts";
 import { learnBatch, taughtBy } from "./nextTime.ts";
@@ -54,6 +55,25 @@ it("writes the next version as what was ticked says, once; taken back, the recip
   await takeBack(db, done.actId, { day: DAY });
   expect(await written()).toEqual(before);
   expect(await keysOf(batchId)).toEqual(changes.map((c) => c.key));
+});
+
+it("a size filled by volume is filled anew with what more wax weighs, and as before once it is taken back", async () => {
+  await saveMaterial(db, { id: ids.oil, name: "Oil", kind: "oil", densities: { liquid: 920 } }, { day: DAY });
+  await saveMaterial(db, { id: ids.wax, name: "Wax", kind: "wax", densities: { melted: 860 } }, { day: DAY });
+  const [own] = (await written()).sizes;
+  const jar = size(55, { label: "60 mL", fillBy: "volume", fillText: "60 mL", fillMl: 60, containerId: null, packaging: [] });
+  await saveRecipe(db, { ...balm(), id: ids.recipe, sizes: [size(50, { id: own!.id }), jar] }, { day: DAY });
+  const batchId = await poured();
+  const fills = async () => (await written()).sizes.map((s) => [s.label, s.fill]);
+  const before = await fills();
+  const [line] = await keysOf(batchId);
+  const done = await learnBatch(db, { batchId, keys: [line!] }, { day: DAY });
+  const [first, second] = await fills();
+  expect(first).toEqual(before[0]);
+  expect(second![0]).toBe("60 mL");
+  expect(second![1]).not.toBe(before[1]![1]);
+  await takeBack(db, done.actId, { day: DAY });
+  expect(await fills()).toEqual(before);
 });
 
 it("what was seen is what is written: another batch that says otherwise, another version, nothing ticked or a batch taken back refuses it", async () => {

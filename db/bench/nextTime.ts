@@ -5,17 +5,16 @@ import { FINE } from "#core/batch/offTarget";
 import { usualForm } from "#core/material/facts";
 import { Refused } from "#core/refused";
 import { and, asc, eq, gt, inArray, sql } from "drizzle-orm";
-import { array, object } from "yup";
+import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftRow } from "../act/left.ts";
-import { nothingLater } from "../act/standing.ts";
+import { leftId } from "../act/left.ts";
 import type { Reads } from "../client.ts";
 import { aNumber, rowsOf } from "../columnsOf.ts";
 import { readWhole, type WrittenRecipe } from "../recipe/read.ts";
 import { rewrite } from "../recipe/reweigh.ts";
-import { sizeRows, sizesBack } from "../recipe/save.ts";
-import { settleVersion, WRITES_VERSION } from "../recipe/versions.ts";
-import { batch, batchSize, batchTake, lot, material, product, productPackaging, recipe } from "../schema.ts";
+import { leftSizes, sizeRows, sizesBack } from "../recipe/sizesBack.ts";
+import { settleVersion } from "../recipe/versions.ts";
+import { batch, batchSize, batchTake, lot, material, recipe } from "../schema.ts";
 import type { BatchSheet } from "./read.ts";
 
 /** How many batches say what a recipe usually loses and takes. */
@@ -116,20 +115,9 @@ export const learnBatch = defineAct({
       leaves: { recipeId: held.id, ...before },
     };
   },
-  leaves: object({
-    recipeId: leftId(),
-    sizes: array().of(leftRow(product)).required(),
-    packaging: array().of(leftRow(productPackaging)).required(),
-  }),
+  leaves: object({ recipeId: leftId(), ...leftSizes }),
   back: async (tx, left, { undoes }) => {
-    await nothingLater(
-      tx,
-      { kind: "recipe", id: left.recipeId },
-      undoes,
-      [...WRITES_VERSION, "deleteRecipe", "retireProduct", "deleteProduct", "noteFirmness"],
-      "The recipe has been saved or deleted since, a size of it put away, or its firmness noted.",
-    );
-    await sizesBack(tx, left.recipeId, left);
+    await sizesBack(tx, left.recipeId, left, undoes);
     await settleVersion(tx, left.recipeId);
   },
 });

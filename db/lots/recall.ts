@@ -2,6 +2,7 @@
  * Recalling lots: everything some lots are in is put on hold in one act, people are told one after the other, and it is closed with what it
  * came to. A rehearsal goes the same way and holds nothing.
  */
+import { HOLDS_LOTS } from "#core/act/kinds";
 import { accountAmong } from "#core/lot/reach";
 import { sayCame } from "#core/lot/recall";
 import { Refused } from "#core/refused";
@@ -120,13 +121,7 @@ export const beginRecall = defineAct({
   back: async (tx, { recallId }, { undoes }) => {
     const held = await heldOf(tx, recallId);
     await nothingLater(tx, { kind: "recall", id: recallId }, undoes, ["tellRecall", "closeRecall"], "Somebody was told, or it was closed.");
-    await nothingLater(
-      tx,
-      lotsAmong(held),
-      undoes,
-      ["hold", "recall", "checkBatch"],
-      "One of its lots was held, released or recalled again since.",
-    );
+    await nothingLater(tx, lotsAmong(held), undoes, HOLDS_LOTS, "One of its lots was held, released or recalled again since.");
     const [row] = await tx.update(recall).set({ begunActId: null }).where(eq(recall.id, recallId)).returning();
     await freeAll(tx, held, heldBy(row!));
     return "/lots/recalls";
@@ -239,7 +234,7 @@ export const closeRecall = defineAct({
   },
   leaves: object({ recallId: leftId(), freed: array().of(leftId()).required() }),
   back: async (tx, { recallId, freed }, { undoes }) => {
-    await nothingLater(tx, lotsAmong(freed), undoes, ["hold", "recall", "checkBatch"], "One of its lots was held or recalled again since.");
+    await nothingLater(tx, lotsAmong(freed), undoes, HOLDS_LOTS, "One of its lots was held or recalled again since.");
     const [row] = await tx.update(recall).set({ closedActId: null, came: "" }).where(eq(recall.id, recallId)).returning();
     await holdAll(tx, freed, heldBy(row!));
   },

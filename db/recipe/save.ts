@@ -4,18 +4,18 @@ import { areAnswers, type Answers } from "#core/recipe/judge/judge";
 import type { FillBy } from "#core/recipe/sizes";
 import { isRecord } from "#core/record";
 import { Refused } from "#core/refused";
-import { and, eq, getTableColumns, inArray, ne, sql } from "drizzle-orm";
+import { and, eq, inArray, ne, sql } from "drizzle-orm";
 import { isDeepStrictEqual } from "node:util";
-import { array, boolean, mixed, object } from "yup";
+import { boolean, mixed, object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftRow, leftText } from "../act/left.ts";
+import { leftId, leftText } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
-import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
-import { batchSize, giftItem, price, product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 import { readWhole, type WrittenRecipe, type WrittenSize } from "./read.ts";
 import { versionFields } from "./reweigh.ts";
-import { settleVersion, WRITES_VERSION, writeVersion, type VersionIn } from "./versions.ts";
+import { everUsed, leftSizes, sizeRows, sizesBack } from "./sizesBack.ts";
+import { settleVersion, writeVersion, type VersionIn } from "./versions.ts";
 
 export interface SizeIn {
   /** An existing size of this recipe, or null for a new one. */
@@ -58,23 +58,6 @@ const alike = (
   a: Pick<SizeIn, "fillBy" | "fillText" | "containerId" | "fill">,
   b: Pick<SizeIn, "fillBy" | "fillText" | "containerId" | "fill">,
 ) => a.fillBy === b.fillBy && a.containerId === b.containerId && (a.fillBy === "weight" ? a.fill === b.fill : a.fillText === b.fillText);
-
-/** Whether anything was ever made, priced or ordered of these sizes; the ids of those. */
-async function everUsed(tx: Tx, ids: readonly number[]): Promise<Set<number>> {
-  if (ids.length === 0) return new Set();
-  const used = new Set<number>();
-  for (const [table, column] of [
-    [batchSize, batchSize.productId],
-    [giftItem, giftItem.productId],
-    [price, price.productId],
-  ] as const)
-    for (const r of await tx
-      .selectDistinct({ id: column })
-      .from(table)
-      .where(inArray(column, [...ids])))
-      used.add(r.id);
-  return used;
-}
 
 async function writeSize(tx: Tx, recipeId: number, position: number, size: SizeIn, id: number | null): Promise<number> {
   const { packaging, id: _asked, ...rest } = size;
@@ -181,18 +164,10 @@ export const saveRecipe = defineAct({
     created: boolean().required(),
     code: leftText(),
     answers: mixed(areLeftAnswers).nullable().default(null),
-    sizes: array().of(leftRow(product)).required(),
-    packaging: array().of(leftRow(productPackaging)).required(),
+    ...leftSizes,
   }),
   back: async (tx, left, { undoes }) => {
-    await nothingLater(
-      tx,
-      { kind: "recipe", id: left.recipeId },
-      undoes,
-      [...WRITES_VERSION, "deleteRecipe", "retireProduct", "deleteProduct", "noteFirmness"],
-      "The recipe has been saved or deleted since, a size of it put away, or its firmness noted.",
-    );
-    await sizesBack(tx, left.recipeId, left);
+    await sizesBack(tx, left.recipeId, left, undoes);
     if (left.created) {
       await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, left.recipeId));
       const versions = tx.select({ id: recipeVersion.id }).from(recipeVersion).where(eq(recipeVersion.recipeId, left.recipeId));
@@ -206,50 +181,3 @@ export const saveRecipe = defineAct({
     await settleVersion(tx, left.recipeId);
   },
 });
-
-export interface SizeRows {
-  sizes: (typeof product.$inferSelect)[];
-  packaging: (typeof productPackaging.$inferSelect)[];
-}
-
-/** The sizes of a recipe as they are, for an act that may change them. */
-export const sizeRows = async (tx: Tx, recipeId: number): Promise<SizeRows> => ({
-  sizes: await tx.select().from(product).where(eq(product.recipeId, recipeId)),
-  packaging: await tx
-    .select(getTableColumns(productPackaging))
-    .from(productPackaging)
-    .innerJoin(product, eq(product.id, productPackaging.productId))
-    .where(eq(product.recipeId, recipeId)),
-});
-
-/** The sizes as they were. @throws Refused when something was made, priced or ordered of one that was not there */
-export async function sizesBack(tx: Tx, recipeId: number, was: SizeRows): Promise<void> {
-  const now = await sizeRows(tx, recipeId);
-  const before = new Set(was.sizes.map((s) => s.id));
-  const fresh = now.sizes.filter((s) => !before.has(s.id));
-  const used = await everUsed(
-    tx,
-    fresh.map((s) => s.id),
-  );
-  const [kept] = fresh.filter((s) => used.has(s.id));
-  if (kept)
-    throw Refused.one("", `Something has been set out, priced or ordered of the size ${kept.label} since. Take that back first.`, [
-      { to: `/prices/${kept.id}`, name: kept.label },
-    ]);
-  const all = [...now.sizes, ...was.sizes].map((s) => s.id);
-  if (all.length > 0) await tx.delete(productPackaging).where(inArray(productPackaging.productId, all));
-  if (fresh.length > 0)
-    await tx.delete(product).where(
-      inArray(
-        product.id,
-        fresh.map((s) => s.id),
-      ),
-    );
-  const there = new Set(now.sizes.map((s) => s.id));
-  for (const s of was.sizes) {
-    const { id, ...rest } = s;
-    if (there.has(id)) await tx.update(product).set(rest).where(eq(product.id, id));
-    else await tx.insert(product).overridingSystemValue().values(s);
-  }
-  if (was.packaging.length > 0) await tx.insert(productPackaging).overridingSystemValue().values(was.packaging);
-}

@@ -1,4 +1,5 @@
 /** Correcting a count, and putting a lot on hold. */
+import { HOLDS_LOTS } from "#core/act/kinds";
 import { kind as kindOf } from "#core/material/kinds";
 import { type Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
@@ -75,13 +76,7 @@ export const holdLot = defineAct({
   },
   leaves: object({ lotId: leftId(), was: string().nullable().defined() }),
   back: async (tx, { lotId, was }, { undoes }) => {
-    await nothingLater(
-      tx,
-      { kind: "lot", id: lotId },
-      undoes,
-      ["hold", "recall", "closeRecall", "checkBatch"],
-      "It was held or released again since.",
-    );
+    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, HOLDS_LOTS, "It was held or released again since.");
     await tx.update(lot).set({ holdReason: was }).where(eq(lot.id, lotId));
   },
 });
