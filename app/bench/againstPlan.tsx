@@ -85,7 +85,9 @@ export function AgainstPlan({ sheet: { batch, recipe, sizes, takes }, plan, was,
       <StepTimes method={recipe.method} events={events} />
       {plan.costed && (
         <p className="mt-2 text-[0.92rem] text-pine-soft">
-          Both at what these lots cost and what an hour cost then: how it went is all that tells them apart.
+          {batch.minutes
+            ? "Both at what these lots cost and what an hour cost then: how it went is all that tells them apart."
+            : "Both at what these lots cost, and without work: nobody said how long it took."}
         </p>
       )}
     </Part>

@@ -107,6 +107,13 @@ it("the plan costs what its lots cost: as planned it is what it was, and where i
   const [plan, was] = [await planOf(db, sheet), await batchResult(db, sheet.batch)];
   expect(plan).toMatchObject({ costed: true, minutes: said, productIds: [ids.product] });
   expect(Math.abs(plan!.result!.perUnit[0]!.total - was!.perUnit[0]!.total)).toBeLessThanOrEqual(1);
+  // Where nobody said how long it took, neither side has work in it.
+  const unsaid = idIn(await put(2, { token: token() }));
+  const unsaidTakes = (await readBatch(db, unsaid))!.takes.map((t) => ({ ...t, weighed: t.planned }));
+  await pour(db, { batchId: unsaid, takes: unsaidTakes, sizes: filled(2), leftover: mg(0), minutes: 0, note: "" }, { day: DAY });
+  const bare = (await readBatch(db, unsaid))!;
+  const [planBare, wasBare] = [await planOf(db, bare), await batchResult(db, bare.batch)];
+  expect(Math.abs(planBare!.result!.perUnit[0]!.total - wasBare!.perUnit[0]!.total)).toBeLessThanOrEqual(1);
   const off = (await readBatch(db, await poured()))!;
   const [planned, really] = [await planOf(db, off), await batchResult(db, off.batch)];
   expect(Math.abs(planned!.result!.perUnit[0]!.ingredients - plan!.result!.perUnit[0]!.ingredients)).toBeLessThanOrEqual(1);

@@ -72,7 +72,8 @@ export async function planOf(db: Reads, { batch: b, recipe, sizes }: BatchSheet)
               )
             : 0,
         ),
-        minutes: minutes[i]!,
+        // Where nobody said how long it took, neither side has work in it.
+        minutes: b.minutes ? minutes[i]! : 0,
       })),
       leftover,
       rates: { hourly: b.hourly ?? micros(0), overheadHourly: b.overheadHourly ?? micros(0) },

@@ -111,7 +111,7 @@ export function AtBench(page: AtBenchLoaded) {
             id={STEP_ID}
             tabIndex={-1}
             aria-label="The step at hand"
-            className="sheet rounded-md border border-rule bg-sheet px-5 py-5 shadow-sheet sm:px-8 sm:py-6"
+            className="sheet rounded-md outline-none border border-rule bg-sheet px-5 py-5 shadow-sheet sm:px-8 sm:py-6"
           >
             <p className="mb-2 flex items-center justify-between text-pine-soft">
               <span>
