@@ -74,4 +74,4 @@ it("keeps its promises through any sequence of acts", async () => {
   );
   // A test that never did an act would say nothing of it.
   for (const kind of new Set<string>([...KINDS, "undo"])) expect(done.get(kind) ?? 0, `${kind} was never done`).toBeGreaterThan(0);
-}, 180_000);
+});

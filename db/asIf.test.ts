@@ -8,7 +8,7 @@ import { asc, isNotNull, sql } from "drizzle-orm";
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { takeBack } from "./act/takeBack.ts";
-import { batchResult } from "./bench/pour.ts";
+import { batchResult } from "./bench/result.ts";
 import type { OpenDb } from "./client.ts";
 import { packedLots } from "./gifts/pack.ts";
 import { readJar } from "./jars/read.ts";
@@ -160,4 +160,4 @@ it("what is taken back, later and in any order, is as if it had never been", asy
   expect(seen.acts).toBeGreaterThan(100);
   expect(seen.back).toBeGreaterThan(25);
   expect(seen.refused).toBeGreaterThan(3);
-}, 300_000);
+});

@@ -6,7 +6,7 @@ import { spawn } from "node:child_process";
 import { randomInt } from "node:crypto";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { openDb } from "#db/client";
 import { sql } from "drizzle-orm";
 import { buildIfStale } from "./build.ts";
@@ -53,11 +53,15 @@ function beside(args: string[]): () => Promise<boolean> {
 }
 const bin = (path: string): string => join("node_modules", path);
 
+/** What didn't hold, by name: said again at the very end, where nobody has to look for it. */
+const broken: string[] = [];
+
 async function step(name: string, work: () => Promise<boolean>): Promise<void> {
   console.log(`\n── ${name}`);
   const ok = await work();
   if (!ok) {
     failed++;
+    broken.push(name);
     console.log(`   ${name}: failed`);
   } else if (!/tests$/.test(name)) passed++;
 }
@@ -68,13 +72,23 @@ const reports = (() => {
 })();
 undo.push(() => rmSync(reports, { recursive: true, force: true }));
 
+interface VitestReport {
+  numPassedTests: number;
+  numFailedTests: number;
+  testResults: { name: string; message: string; assertionResults: { status: string; fullName: string; failureMessages?: string[] }[] }[];
+}
+
 async function vitest(project: string, env: NodeJS.ProcessEnv = {}): Promise<boolean> {
   const file = join(reports, `${project}.json`);
   const ok = await run(
     [bin("vitest/vitest.mjs"), "run", "--project", project, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`],
     env,
   );
-  const r = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
+  const r = JSON.parse(readFileSync(file, "utf8")) as VitestReport;
+  for (const of of r.testResults.filter((f) => f.message)) broken.push(`${relative("", of.name)}: ${of.message.split("\n")[0]}`);
+  for (const of of r.testResults)
+    for (const t of of.assertionResults)
+      if (t.status === "failed") broken.push(`${relative("", of.name)}: ${t.fullName}: ${(t.failureMessages?.[0] ?? "").split("\n")[0]}`);
   passed += r.numPassedTests;
   failed += r.numFailedTests;
   return ok;
@@ -114,6 +128,23 @@ async function throwAwayHouse(server: string, n: number): Promise<{ url: string;
 /** Journeys that go side by side; a browser and its server take a core between them. */
 const SIDE_BY_SIDE = Math.min(4, Math.max(2, availableParallelism()));
 
+interface Suite {
+  file: string;
+  specs: { title: string; ok: boolean; tests: { results: { error?: { message?: string } }[] }[] }[];
+  suites?: Suite[];
+}
+interface JourneyReport {
+  stats: { expected: number; unexpected: number; flaky: number };
+  suites: Suite[];
+}
+const journeysFailed = (suites: readonly Suite[]): string[] =>
+  suites.flatMap((s) => [
+    ...s.specs.flatMap((spec) =>
+      spec.ok ? [] : [`${s.file}: ${spec.title}: ${(spec.tests[0]?.results[0]?.error?.message ?? "").split("\n")[0]}`],
+    ),
+    ...journeysFailed(s.suites ?? []),
+  ]);
+
 async function interfaceTests(server: string): Promise<boolean> {
   buildIfStale();
   const houses = [];
@@ -126,7 +157,8 @@ async function interfaceTests(server: string): Promise<boolean> {
     CHROMIUM: chromium(),
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,
   });
-  const { stats } = JSON.parse(readFileSync(file, "utf8")) as { stats: { expected: number; unexpected: number; flaky: number } };
+  const { stats, suites } = JSON.parse(readFileSync(file, "utf8")) as JourneyReport;
+  broken.push(...journeysFailed(suites));
   passed += stats.expected;
   failed += stats.unexpected + stats.flaky;
   return ok;
@@ -173,5 +205,6 @@ try {
   failed++;
   console.error(e);
 }
+for (const name of broken) console.log(`   broken: ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 await finish(failed === 0 && passed > 0 ? 0 : 1);

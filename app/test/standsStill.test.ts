@@ -206,7 +206,7 @@ it("after random changes of settings, recipes, prices, names and materials, ever
     { numRuns: 4, endOnFailure: true },
   );
   expect(made).toBeGreaterThan(30);
-}, 240_000);
+});
 
 /** Where two texts part. */
 function firstOther(a: string, b: string): string {
