@@ -2,8 +2,10 @@
  * Readers for what a statement works out itself, so that no answer of the database is taken for what its type says: a flag, a number,
  * words, rows folded into JSON, and rows of a statement too much of its own for the query builder.
  */
+import type { Mg } from "#core/measure/exact";
 import { is, sql, Column, type SQL } from "drizzle-orm";
 import type { Reads } from "./client.ts";
+import { batchTake } from "./schema/batch.ts";
 import { lot } from "./schema/stock.ts";
 
 const not = (what: string, v: unknown): TypeError => new TypeError(`not ${what}: ${JSON.stringify(v)}`);
@@ -32,6 +34,13 @@ export const words = (of: SQL): SQL<string> => of.mapWith(aText);
 export const orNull = <T>(of: SQL<T>): SQL<T | null> => of;
 export const wordsOrNone = (of: SQL): SQL<string | null> => orNull(words(of));
 export const numberOrNone = (of: SQL): SQL<number | null> => orNull(number(of));
+
+/** How much was stirred into one size of a batch alone; of a statement that reads sizes. */
+export const addedToSize: SQL<Mg> =
+  // In a statement of one table the builder leaves its name away, and the id would be the line's.
+  sql`(select coalesce(sum(t.weighed), 0) from ${batchTake} t where t.size_id = ${sql.raw('"batch_size"."id"')})`.mapWith(
+    batchTake.planned,
+  );
 
 /** Whether a lot is on hold. */
 export const held = flag(sql`${lot.holdReason} is not null`);

@@ -13,7 +13,7 @@ import { finishedCost } from "#core/batch/result";
 import { dayResult } from "#core/market/day";
 import { eq } from "drizzle-orm";
 import { readBook } from "./act/book.ts";
-import { batchResult } from "./bench/pour.ts";
+import { batchResult } from "./bench/result.ts";
 import { readBatch } from "./bench/read.ts";
 import { listCabinet } from "./cabinet/cabinet.ts";
 import { packedLots } from "./gifts/pack.ts";

@@ -41,7 +41,7 @@ export function AgainstPlan({ sheet: { batch, recipe, sizes, takes }, plan, was,
   const points = (n: number): string => `${(n * 100).toFixed(1)} points`;
   const filled = sizes.filter((s) => s.units);
   const rows: Row[] = [
-    weight("Weighed in", batch.plannedMg, weighed),
+    weight("Weighed in", plan.weighed, weighed),
     ...sizes.map((s) => ({
       what: `Filled, ${s.label}`,
       plan: String(s.planned),

@@ -144,7 +144,10 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, changes,
               columns={[
                 {
                   head: "Material",
-                  cell: (t) => t.material,
+                  cell: (t) => {
+                    const into = all.find((s) => s.id === t.sizeId);
+                    return into ? `${t.material}, into ${into.label}` : t.material;
+                  },
                 },
                 {
                   head: "Lot",

@@ -6,16 +6,16 @@ import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { fillMix, onScale, SCALE_STEPS, showSteps, type Scale } from "#core/recipe/scale";
 import type { WorkRates } from "#core/recipe/cost";
-import { drawValue, lotState } from "#core/stock/lots";
+import { drawValue } from "#core/stock/lots";
 import type { BatchSheet } from "#db/bench/read";
+import { wordList } from "#core/words";
 import { useState } from "react";
 import { useFieldArray } from "react-hook-form";
 import { exactWeightText, firstUnread, orNothing, readCount, readWeighed } from "#core/measure/read";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { STATE_WORDS, When, useSayDay } from "../ui/figures/amounts.tsx";
+import { When } from "../ui/figures/amounts.tsx";
 import { PourWindow, Tin } from "../ui/figures/drawings.tsx";
-import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
-import { PickBox } from "../ui/fields/pick.tsx";
+import { Area, Button, Text } from "../ui/fields/form.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Link } from "../ui/link.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
@@ -23,6 +23,7 @@ import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { Failed } from "./failed.tsx";
+import { WeighLine } from "./weighLine.tsx";
 import { useKept } from "./useKept.ts";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
 
@@ -69,7 +70,6 @@ export function WeighSheet({
   const { fields, insert, remove } = useFieldArray({ control: form.control, name: "takes" });
   const v = form.values;
   const { errors } = form.formState;
-  const sayIt = useSayDay();
 
   const keep = useKept(batch.id, JSON.stringify(v.takes), (kept) => ({ takes: form.getValues().takes, kept: JSON.parse(kept) as object }));
 
@@ -114,9 +114,14 @@ export function WeighSheet({
     ["Left in the jug", v.leftover, readWeighed],
     ["Minutes of work", v.minutes, readCount],
   ]);
-  const planned = sizes.map((s) => `${s.planned} × ${s.label}`).join(" and ");
+  const planned = wordList(sizes.flatMap((s) => (s.planned > 0 ? [`${s.planned} × ${s.label}`] : [])));
   const minutes = recipe.batchMinutes + sizes.reduce((a, s) => a + (s.unitMinutesHundredths / 100) * s.planned, 0);
 
+  /** The part a line goes into alone; nothing of what goes into the whole pot. */
+  const intoOf = (position: number): string | null => {
+    const sizeId = takes.find((t) => t.position === position)?.sizeId ?? null;
+    return sizes.find((s) => s.id === sizeId)?.label ?? null;
+  };
   const split = (i: number): void => {
     const row = rows[i]!;
     const other = lots.find((l) => l.of === row.materialId && l.id !== row.lot?.id && l.onHand > 0);
@@ -166,7 +171,12 @@ export function WeighSheet({
                 {done} of {rows.length} weighed
               </p>
             </div>
-            <Figure label="In the pot" big value={grams(inPot)} how={<HowLine label="Planned" value={grams(batch.plannedMg)} />} />
+            <Figure
+              label="In the pot"
+              big
+              value={grams(inPot)}
+              how={<HowLine label="Planned" value={grams(sum(rows.map((r) => r.planned)))} />}
+            />
             <Figure
               label="Should fill"
               value={done === 0 ? "—" : sizes.map((s, i) => `${expected.units[i]} × ${s.label}`).join(", ")}
@@ -219,79 +229,24 @@ export function WeighSheet({
           <ol className="divide-y divide-rule">
             {fields.map((f, i) => {
               const row = rows[i];
-              if (!row) return null;
-              const target = onScale(row.planned, scale);
-              const problem = errors.takes?.[i]?.weighed?.message ?? errors.takes?.[i]?.lot?.message;
-              const over = row.lot && row.weighed !== null && row.weighed > row.lot.onHand;
-              const repeated = i > 0 && rows[i - 1]!.position === row.position;
               return (
-                <li key={f.id} className="grid items-center gap-x-5 gap-y-1 py-3 sm:grid-cols-[1fr_15rem_10rem]">
-                  <div>
-                    <p className="font-display text-[1.2rem]">{repeated ? `… and more ${row.material}` : row.material}</p>
-                    <p className="weight text-[1.45rem] font-semibold">
-                      {target.outOfReach ? grams(row.planned) : unit === "g" ? grams(target.weight) : showSteps(target.steps, scale)}
-                      {unit === "oz" && !target.outOfReach && (
-                        <span className="font-sans text-[0.95rem] font-normal text-pine-soft"> {grams(target.weight)}</span>
-                      )}
-                      {target.outOfReach && (
-                        <span className="font-sans text-[0.9rem] font-normal text-honey"> below what the scale reads</span>
-                      )}
-                    </p>
-                  </div>
-                  <div>
-                    <PickBox
-                      aria-label={`Lot of ${row.material}, line ${i + 1}`}
-                      className="field weight text-[0.92rem]"
-                      value={v.takes[i]?.lot ?? ""}
-                      onValue={(lot) => form.setValue(`takes.${i}.lot`, lot, { shouldDirty: true })}
-                      options={lots
-                        .filter((l) => l.of === row.materialId && (l.onHand > 0 || l.id === Number(row.lot?.id)))
-                        .map((l) => ({
-                          value: String(l.id),
-                          name: l.number,
-                          aside: grams(l.onHand),
-                          about: [STATE_WORDS[lotState(l, today)], l.bestBefore && `best before ${sayIt(l.bestBefore)}`]
-                            .filter(Boolean)
-                            .join(", "),
-                        }))}
-                    />
-                    <span className="no-print flex gap-3 text-[0.88rem]">
-                      <button type="button" className="pressable" onClick={() => split(i)}>
-                        Add another lot
-                      </button>
-                      {repeated && (
-                        <button type="button" className="pressable" onClick={() => remove(i)}>
-                          Remove
-                        </button>
-                      )}
-                    </span>
-                  </div>
-                  <div>
-                    <input
-                      data-amount
-                      className="field text-right font-mono text-[1.3rem]"
-                      aria-label={`Weighed: ${row.material}, line ${i + 1}`}
-                      placeholder="weighed"
-                      autoComplete="off"
-                      aria-invalid={problem || over ? true : undefined}
-                      {...form.register(`takes.${i}.weighed`)}
-                      onKeyDown={(e) => {
-                        if (e.key !== "Enter") return;
-                        e.preventDefault();
-                        if (i + 1 < fields.length) form.setFocus(`takes.${i + 1}.weighed`);
-                        else form.setFocus("sizes.0.units");
-                      }}
-                    />
-                  </div>
-                  <div className="sm:col-span-3 sm:text-right">
-                    <Problem
-                      say={
-                        problem ??
-                        (over ? `Lot ${row.lot!.number} has only ${grams(row.lot!.onHand)}. Add another lot for the rest.` : null)
-                      }
-                    />
-                  </div>
-                </li>
+                row && (
+                  <WeighLine
+                    key={f.id}
+                    at={i}
+                    row={row}
+                    into={intoOf(row.position)}
+                    repeated={i > 0 && rows[i - 1]!.position === row.position}
+                    scale={scale}
+                    lots={lots}
+                    problem={errors.takes?.[i]?.weighed?.message ?? errors.takes?.[i]?.lot?.message}
+                    field={form.register(`takes.${i}.weighed`)}
+                    choose={(lot) => form.setValue(`takes.${i}.lot`, lot, { shouldDirty: true })}
+                    split={() => split(i)}
+                    remove={() => remove(i)}
+                    next={() => form.setFocus(i + 1 < fields.length ? `takes.${i + 1}.weighed` : "sizes.0.units")}
+                  />
+                )
               );
             })}
           </ol>

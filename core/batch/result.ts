@@ -8,12 +8,18 @@ export interface PouredSize {
   units: number;
   fill: Mg;
   packaging: Micros;
+  /** What was stirred into this size alone, and what that cost. */
+  added?: Mg;
+  addedCost?: Micros;
   /** Minutes of work that fall on it. */
   minutes: number;
 }
 
+/** How much of the base is in what was filled of a size. @example baseIn({ units: 6, fill: mg(50_000), added: mg(6_000) }) // 294_000 */
+export const baseIn = (s: Pick<PouredSize, "units" | "fill" | "added">): number => Math.max(1, s.units * s.fill - (s.added ?? 0));
+
 export interface PourIn {
-  /** Everything weighed in, and what it cost. */
+  /** Everything weighed in, and what of it went into the whole pot cost. */
   weighed: Mg;
   ingredients: Micros;
   sizes: readonly PouredSize[];
@@ -47,9 +53,13 @@ export function pourResult(p: PourIn): PourResult | null {
   if (p.sizes.length === 0 || p.sizes.some((s) => s.units <= 0) || jug <= 0 || nominal > jug + p.weighed * FILL_TOLERANCE) return null;
   const filled = Math.min(nominal, jug);
   const lost = jug - filled;
-  const [useful, waste] = allocate(p.ingredients, [filled, p.weighed - filled]) as [number, number];
-  const usefulBy = allocate(useful, weights);
-  const wasteBy = allocate(waste, weights);
+  // What was stirred into a part is all in it; the base alone is shared out, and lost.
+  const added = p.sizes.reduce((a, s) => a + (s.added ?? 0), 0);
+  const base = p.sizes.map(baseIn);
+  const inUnits = Math.max(1, filled - added);
+  const [useful, waste] = allocate(p.ingredients, [inUnits, Math.max(0, p.weighed - added - inUnits)]) as [number, number];
+  const usefulBy = allocate(useful, base);
+  const wasteBy = allocate(waste, base);
   return {
     lost: lost as Mg,
     lostShare: lost / p.weighed,
@@ -57,7 +67,7 @@ export function pourResult(p: PourIn): PourResult | null {
     perUnit: p.sizes.map((s, i) =>
       perUnitOf(
         {
-          ingredients: usefulBy[i]!,
+          ingredients: micros(usefulBy[i]! + (s.addedCost ?? 0)),
           packaging: s.packaging,
           work: forMinutes(s.minutes, p.rates.hourly),
           overhead: forMinutes(s.minutes, p.rates.overheadHourly),
@@ -70,16 +80,14 @@ export function pourResult(p: PourIn): PourResult | null {
 }
 
 /**
- * The ledger value of each size poured from a pot: its share of all that was weighed in, by weight, and its own packaging. Materials
- * only, so that value is conserved from purchase to sale.
- * @example stockValues(micros(300), [{ units: 2, fill: mg(50), packaging: micros(5) }, { units: 1, fill: mg(50), packaging: micros(7) }]) // [205, 107]
+ * The ledger value of each size poured from a pot: its share of the base, by weight, and what went into it alone: its packaging, and what
+ * was stirred in. Materials only, so that value is conserved from purchase to sale.
+ * @param own what went into each size alone
+ * @example stockValues(micros(300), [{ units: 2, fill: mg(50), own: micros(5) }, { units: 1, fill: mg(50), own: micros(7) }]) // [205, 107]
  */
-export function stockValues(ingredients: Micros, sizes: readonly { units: number; fill: Mg; packaging: Micros }[]): Micros[] {
-  const shares = allocate(
-    ingredients,
-    sizes.map((s) => s.units * s.fill),
-  );
-  return sizes.map((s, i) => micros(shares[i]! + s.packaging));
+export function stockValues(ingredients: Micros, sizes: readonly { units: number; fill: Mg; added?: Mg; own: Micros }[]): Micros[] {
+  const shares = allocate(ingredients, sizes.map(baseIn));
+  return sizes.map((s, i) => micros(shares[i]! + s.own));
 }
 
 /** Work in a poured size; nulls where the lot has no batch on record. */

@@ -41,3 +41,7 @@ export function showStock(n: number, measured: "weight" | "count"): string {
   if (measured === "count") return `${writeNumber(n, 0, 0)} pcs`;
   return Math.abs(n) >= 1_000_000 ? `${writeNumber(n / 1_000_000, 0, 3)} kg` : grams(n);
 }
+
+/** A share as it is said: more exact, the smaller it is. @example sayShare(0.0066) // "0.66 %" */
+export const sayShare = (share: number): string =>
+  share === 0 ? "0 %" : `${(share * 100).toFixed(share < 0.01 ? 2 : share < 0.1 ? 1 : 0)} %`;

@@ -132,13 +132,14 @@ describe("a poured batch", () => {
     const size = fc.record({
       units: fc.integer({ min: 1, max: 90 }),
       fill: fc.integer({ min: 1, max: 9e6 }).map(mg),
-      packaging: fc.nat(1e9).map(micros),
+      added: fc.nat(1e9).map(mg),
+      own: fc.nat(1e9).map(micros),
     });
     fc.assert(
       fc.property(fc.nat(1e9), fc.array(size, { minLength: 1, maxLength: 5 }), (ingredients, sizes) => {
         const values = stockValues(micros(ingredients), sizes);
-        expect(values.reduce((a, v) => a + v, 0)).toBe(ingredients + sizes.reduce((a, s) => a + s.packaging, 0));
-        values.forEach((v, i) => expect(v).toBeGreaterThanOrEqual(sizes[i]!.packaging));
+        expect(values.reduce((a, v) => a + v, 0)).toBe(ingredients + sizes.reduce((a, s) => a + s.own, 0));
+        values.forEach((v, i) => expect(v).toBeGreaterThanOrEqual(sizes[i]!.own));
       }),
     );
   });

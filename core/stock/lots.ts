@@ -5,6 +5,7 @@
  * hold is never taken unless a person picks it by hand.
  */
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
+import { wordList } from "../words.ts";
 import { daysBetween, type Day } from "../when.ts";
 import type { CostKnown } from "./costKnown.ts";
 
@@ -42,6 +43,18 @@ export function lotState(lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today
 /** Whether a lot is taken by itself: neither used up, on hold nor past its day. @example isUsable({ onHand: 5, bestBefore: null, hold: false }, today) // true */
 export const isUsable = (lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today: Day): boolean =>
   lot.onHand > 0 && !lot.hold && (lot.bestBefore === null || lot.bestBefore >= today);
+
+/**
+ * Why some of what is on hand isn't taken by itself, as a sentence to stand after what is short; nothing where all of it may be.
+ * @example passedOver([{ number: "R7", onHand: 5, bestBefore: "2026-01-01", hold: false }], "2026-02-01") // " Lot R7 is past its day."
+ */
+export function passedOver(lots: readonly Pick<Lot, "number" | "onHand" | "bestBefore" | "hold">[], today: Day): string {
+  const said = (state: LotState, one: string, many: string): string => {
+    const which = lots.filter((l) => lotState(l, today) === state).map((l) => l.number);
+    return which.length === 0 ? "" : ` ${which.length === 1 ? "Lot" : "Lots"} ${wordList(which)} ${which.length === 1 ? one : many}.`;
+  };
+  return said("hold", "is on hold", "are on hold") + said("expired", "is past its day", "are past their day");
+}
 
 /** Days are in order as they are written. */
 const earlier = (a: Day, b: Day): number => (a === b ? 0 : a < b ? -1 : 1);

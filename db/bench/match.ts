@@ -4,6 +4,7 @@ import { matchRatio } from "#core/batch/offTarget";
 import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
+import { passedOver } from "#core/stock/lots";
 import { planTakes, shelfOf } from "#core/stock/shelf";
 import { unspoken } from "#core/stock/spokenFor";
 import type { Day } from "#core/when";
@@ -28,23 +29,27 @@ type Take = typeof batchTake.$inferSelect;
 const keep = (tx: Tx, off: Take, { weighed, by }: OffIn): Promise<unknown> =>
   tx.update(batchTake).set({ planned: weighed, weighed, weighedAt: new Date(), weighedBy: by }).where(eq(batchTake.id, off.id));
 
-/** So much more of each material, out of what isn't spoken for by this batch. @throws Refused naming all that is short; `else` says what could be done */
-async function takeMore(
+/** A line of a batch that more is wanted of. */
+type Like = Pick<Take, "batchId" | "position" | "materialId" | "name" | "sizeId">;
+
+/**
+ * So much more of each line, out of what isn't spoken for by this batch.
+ * @param takes all lines of the batch @param instead what could be done where there is too little
+ * @throws Refused naming all that is short
+ */
+export async function takeMore(
   tx: Tx,
   takes: readonly Take[],
-  wants: readonly { like: Take; amount: number }[],
+  wants: readonly { like: Like; amount: number }[],
   day: Day,
   instead: string,
 ): Promise<void> {
   await holdPromises(tx);
-  const lots = unspoken(
-    await lotsOfMaterials(
-      tx,
-      wants.map((w) => w.like.materialId),
-    ),
-    await spokenFor(tx, takes[0]!.batchId),
-    day,
+  const all = await lotsOfMaterials(
+    tx,
+    wants.map((w) => w.like.materialId),
   );
+  const lots = unspoken(all, await spokenFor(tx, takes[0]!.batchId), day);
   const spoken = new Map<number, number>();
   for (const t of takes) spoken.set(t.lotId, (spoken.get(t.lotId) ?? 0) + Math.max(t.planned, t.weighed ?? 0));
   const left = lots.map((l) => ({ ...l, onHand: Math.max(0, l.onHand - (spoken.get(l.id) ?? 0)) })).filter((l) => l.onHand > 0);
@@ -52,8 +57,15 @@ async function takeMore(
     wants.map((w) => ({ of: w.like.materialId, amount: w.amount })),
     shelfOf(left, day),
   );
-  const short = wants.flatMap((w, i) => (plan[i]!.short > 0 ? [`${grams(plan[i]!.short)} of ${w.like.name}`] : []));
-  if (short.length > 0) throw Refused.one("", `The shelf is short of ${wordList(short)}. Nothing was kept: ${instead}`);
+  const short = wants.flatMap(({ like }, i) => (plan[i]!.short > 0 ? [{ like, by: plan[i]!.short }] : []));
+  if (short.length > 0) {
+    const missing = wordList(short.map((s) => `${grams(s.by)} of ${s.like.name}`));
+    const over = passedOver(
+      all.filter((l) => short.some((s) => s.like.materialId === l.of)),
+      day,
+    );
+    throw Refused.one("", `The shelf is short of ${missing}.${over} Nothing was kept: ${instead}`);
+  }
   for (const [i, { like }] of wants.entries())
     for (const t of plan[i]!.takes) {
       // What is in the pot already gets a line of its own for what is still to be added.
@@ -64,8 +76,8 @@ async function takeMore(
           .set({ planned: mg(own.planned + t.amount) })
           .where(eq(batchTake.id, own.id));
       else {
-        const { batchId, position, materialId, name } = like;
-        await tx.insert(batchTake).values({ batchId, position, materialId, name, lotId: t.lotId, planned: mg(t.amount) });
+        const { batchId, position, materialId, name, sizeId } = like;
+        await tx.insert(batchTake).values({ batchId, position, materialId, name, sizeId, lotId: t.lotId, planned: mg(t.amount) });
       }
     }
 }
@@ -78,9 +90,12 @@ export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> 
   await db.transaction(async (tx) => {
     const open = await standing(tx, input.batchId);
     const { takes, found: off } = await lineOf(tx, input);
-    const [n, d] = matchRatio(takes, takes.indexOf(off), input.weighed);
+    if (off.sizeId !== null)
+      throw Refused.one("", "It goes into a part of the pot: make that part again in another size, or keep it as it is.");
+    const base = takes.filter((t) => t.sizeId === null);
+    const [n, d] = matchRatio(base, base.indexOf(off), input.weighed);
     if (n <= 0 || n === d) throw Refused.one("", "That is what was planned.");
-    const others = takes.filter((t) => t.position !== off.position);
+    const others = base.filter((t) => t.position !== off.position);
     const wanted = (t: Take): Mg => mg(mulDiv(t.planned, n, d));
     if (n > d) {
       const spoken = takes.map((t) => (t === off ? { ...t, planned: input.weighed } : t));

@@ -10,7 +10,8 @@ import { act, recipeVersion } from "../schema.ts";
 import { balm, DAY, db, eachTestHasAWorkshop, filled, idIn, ids, put, refused, size, token } from "../test/workshop.ts";
 import { learnBatch, taughtBy } from "./nextTime.ts";
 import { planOf } from "./plan.ts";
-import { batchResult, pour } from "./pour.ts";
+import { pour } from "./pour.ts";
+import { batchResult } from "./result.ts";
 import { readBatch } from "./read.ts";
 
 eachTestHasAWorkshop();

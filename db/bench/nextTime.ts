@@ -44,7 +44,9 @@ export interface Taught {
 }
 
 /** What of a poured batch is learned from. */
-type Learnt = Pick<BatchSheet, "batch"> & { takes: readonly Pick<BatchSheet["takes"][number], "materialId" | "material" | "weighed">[] };
+type Learnt = Pick<BatchSheet, "batch"> & {
+  takes: readonly Pick<BatchSheet["takes"][number], "materialId" | "material" | "weighed" | "sizeId">[];
+};
 
 /** What a poured batch teaches for the version it was made by; null where that is no longer the newest. */
 export async function taughtBy(db: Reads, sheet: Learnt): Promise<Taught | null> {
@@ -53,7 +55,9 @@ export async function taughtBy(db: Reads, sheet: Learnt): Promise<Taught | null>
   const past = await pastOf(db, sheet.batch);
   if (written?.recipe.versionId !== sheet.batch.versionId || written.recipe.retired) return null;
   const { lossBp, batchMinutes } = written.recipe;
-  const wentIn = sheet.takes.map((t) => ({ materialId: t.materialId, name: t.material, weighed: t.weighed ?? mg(0) }));
+  // What was stirred into a part is the variant's, not the recipe's.
+  const base = sheet.takes.filter((t) => t.sizeId === null);
+  const wentIn = base.map((t) => ({ materialId: t.materialId, name: t.material, weighed: t.weighed ?? mg(0) }));
   return {
     changes: nextTime({ lines: written.lines, lossBp, batchMinutes }, wentIn, past, sheet.batch.scaleStep ?? FINE),
     recipe: written,
@@ -74,7 +78,13 @@ export const learnBatch = defineAct({
     const [made] = await tx.select().from(batch).where(eq(batch.id, batchId));
     if (!held || !made || made.pouredActId === null) throw Refused.one("", "This batch isn't poured any more.");
     const takes = await tx
-      .select({ materialId: batchTake.materialId, material: batchTake.name, weighed: batchTake.weighed, kind: material.kind })
+      .select({
+        materialId: batchTake.materialId,
+        material: batchTake.name,
+        weighed: batchTake.weighed,
+        sizeId: batchTake.sizeId,
+        kind: material.kind,
+      })
       .from(batchTake)
       .innerJoin(material, eq(material.id, batchTake.materialId))
       .where(eq(batchTake.batchId, batchId))

@@ -11,6 +11,8 @@ import { lot, movement, recipeLine } from "../schema.ts";
 import type { BatchSheet } from "./read.ts";
 
 export interface Plan {
+  /** The base, and what is stirred into parts of it. */
+  weighed: Mg;
   /** What is left when all that was planned is filled and lost as the recipe says. */
   leftover: Mg;
   minutes: number;
@@ -22,7 +24,7 @@ export interface Plan {
 }
 
 /** @param sheet of a poured batch; nothing of any other, or of one that nothing was planned of by size */
-export async function planOf(db: Reads, { batch: b, recipe, sizes }: BatchSheet): Promise<Plan | null> {
+export async function planOf(db: Reads, { batch: b, recipe, sizes, takes }: BatchSheet): Promise<Plan | null> {
   const planned = sizes.filter((s) => s.planned > 0);
   if (b.pouredActId === null || planned.length === 0) return null;
   const [lines, spent] = await Promise.all([
@@ -51,18 +53,23 @@ export async function planOf(db: Reads, { batch: b, recipe, sizes }: BatchSheet)
   const nominal = planned.map((s) => ({ units: s.planned, fill: s.fill, unitMinutes: s.unitMinutesHundredths / 100 }));
   const minutes = minutesBySize(recipe.batchMinutes, nominal);
   const filled = nominal.reduce((a, s) => a + s.units * s.fill, 0);
-  const leftover = mg(Math.max(0, b.plannedMg - filled - mulDiv(b.plannedMg, recipe.lossBp, 10_000)));
+  const stirredIn = (sizeId: number): Mg => sum(takes.flatMap((t) => (t.sizeId === sizeId ? t.planned : [])));
+  const weighed = sum([b.plannedMg, ...planned.map((s) => stirredIn(s.id))]);
+  const leftover = mg(Math.max(0, weighed - filled - mulDiv(weighed, recipe.lossBp, 10_000)));
   return {
+    weighed,
     leftover,
     minutes: minutes.reduce((a, m) => a + m, 0),
     productIds: planned.map((s) => s.productId),
     costed: ingredients.every((i) => i !== null) && planned.every((s) => (s.units ?? 0) > 0),
     result: pourResult({
-      weighed: b.plannedMg,
+      weighed,
       ingredients: sum(ingredients.map((i) => i ?? micros(0))),
       sizes: planned.map((s, i) => ({
         units: s.planned,
         fill: s.fill,
+        added: stirredIn(s.id),
+        // Its packaging, and what was stirred into it.
         packaging: micros(
           s.units
             ? mulDiv(

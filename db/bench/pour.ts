@@ -1,7 +1,7 @@
 /** Pouring: what was weighed leaves its lots, and finished units come in, each size with a lot number of its own. */
 import { bestBefore } from "#core/batch/bestBefore";
 import { WAITS } from "#core/batch/check";
-import { FILL_TOLERANCE, pourResult, stockValues, type PourResult } from "#core/batch/result";
+import { FILL_TOLERANCE, stockValues } from "#core/batch/result";
 import { numberer, numberHead } from "#core/lot/number";
 import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
@@ -11,13 +11,13 @@ import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
 import { planTakes, shelfOf } from "#core/stock/shelf";
-import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
+import { asc, eq, inArray, sql } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
-import type { Reads, Tx } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, movedBy, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
+import type { Tx } from "../client.ts";
+import { draw, lockLots, lotsOfMaterials, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
 import { nothingLater } from "../act/standing.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
-import { batch, batchSize, batchTake, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
+import { batch, batchSize, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { beginsSetting, neverSet } from "./events.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
@@ -70,12 +70,13 @@ async function sizesFilled(tx: Tx, b: typeof batch.$inferSelect, filled: PourIn[
 async function finishedLots(
   tx: Tx,
   sizes: readonly SizeRow[],
-  made: { name: string; code: string; scheme: string; day: Day; best: Day; waits: boolean },
+  made: { name: string; code: string; scheme: string; day: Day; best: readonly Day[]; waits: boolean },
 ): Promise<{ id: number; number: string }[]> {
-  const { name, code, day, best } = made;
+  const { name, code, day } = made;
   const next = numberer(made.scheme, day, await takenNumbers(tx, numberHead(made.scheme, { code, day })));
   const out: { id: number; number: string }[] = [];
-  for (const { lotId, productId, label, fill } of sizes) {
+  for (const [i, { lotId, productId, label, fill }] of sizes.entries()) {
+    const best = made.best[i]!;
     const facts = { name, label, fill, arrived: day, printed: best, bestBefore: best, bestBy: "printed" as const };
     const [row] =
       lotId === null
@@ -94,6 +95,22 @@ async function finishedLots(
     out.push(row!);
   }
   return out;
+}
+
+/**
+ * The size each line goes into alone; null where it goes into the whole pot.
+ * @throws Refused beside what was weighed for a part of which nothing was filled
+ */
+function partsOf(lines: readonly { sizeId: number | null; weighed: Mg; name: string }[], sizes: readonly Filled[]): (Filled | null)[] {
+  return lines.map(({ sizeId, weighed, name }, i) => {
+    const size = sizes.find((s) => s.id === sizeId);
+    if (sizeId !== null && !size && weighed > 0)
+      throw Refused.one(
+        `takes.${i}.weighed`,
+        `${name} was weighed for a part of which none is filled. Count what was filled, or strike the weight out (0).`,
+      );
+    return size ?? null;
+  });
 }
 
 /** What each filled size is packed in, so many of it, and its place among the sizes. */
@@ -166,7 +183,8 @@ export const pour = defineAct({
     );
     const locked = await lockLots(tx, [...input.takes.map((t) => t.lotId), ...packs.map((l) => l.id)]);
     const used = input.takes.map((t, i) => ({ ...useOf(locked, t.lotId, "weigh", day, `takes.${i}.lot`) }));
-    const draws = input.takes.map((t, i) => draw(locked, t.lotId, t.weighed, `takes.${i}.weighed`, grams, base));
+    const into = partsOf(lines, sizes);
+    const drawn = input.takes.map((t, i) => draw(locked, t.lotId, t.weighed, `takes.${i}.weighed`, grams, base));
     const weighed = sum(input.takes.map((t) => t.weighed));
     const filled = sizes.reduce((a, s) => a + s.units * s.fill, 0);
     if (filled > weighed - input.leftover + weighed * FILL_TOLERANCE)
@@ -175,15 +193,25 @@ export const pour = defineAct({
         `${wordList([...sizes.map((s) => `${s.units} × ${s.label}`), `${grams(input.leftover)} left over`])} come to more than the ${grams(weighed)} weighed in. Check the count, the leftover or a weight.`,
       );
 
-    const best = bestBefore(day, version.keepsMonths, used);
+    // A part keeps no longer than the base, nor than what was stirred into it alone.
+    const best = sizes.map(
+      (s) =>
+        bestBefore(
+          day,
+          version.keepsMonths,
+          used.filter((_, i) => into[i] === null || into[i] === s),
+        ).day,
+    );
     const lots = await finishedLots(tx, sizes, {
       name: version.name,
       code,
       scheme: settings.batchScheme,
       day,
-      best: best.day,
+      best,
       waits: settings.checkFirst,
     });
+    const lotOf = new Map<Filled | null, number | null>([[null, null], ...sizes.map((s, i) => [s, lots[i]!.id] as const)]);
+    const draws = drawn.map((d, i) => ({ ...d, intoLotId: lotOf.get(into[i]!)! }));
     const packing = drawPackaging(
       locked,
       needs,
@@ -192,8 +220,12 @@ export const pour = defineAct({
       base,
     );
     const values = stockValues(
-      spentOn(draws),
-      sizes.map((s, i) => ({ ...s, packaging: spentOn(packing[i]!) })),
+      spentOn(draws.filter((_, i) => into[i] === null)),
+      sizes.map((s, i) => ({
+        ...s,
+        added: sum(input.takes.flatMap((t, n) => (into[n] === s ? t.weighed : []))),
+        own: spentOn([...packing[i]!, ...draws.filter((_, n) => into[n] === s)]),
+      })),
     );
     await tx.insert(movement).values([
       ...draws,
@@ -258,36 +290,4 @@ function sharedMinutes(minutes: number, batchMinutes: number, sizes: readonly Fi
     sizes.map((s) => ({ ...s, unitMinutes: s.unitMinutesHundredths / 100 })),
   ).map((m) => Math.round(m * 100));
   return allocate(minutes * 100, expected.some((m) => m > 0) ? expected : sizes.map((s) => s.units * s.fill));
-}
-
-/** Cost and yield of a poured batch, worked out from its movements; what was put right since is in it. */
-export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Promise<PourResult | null> {
-  if (b.pouredActId === null) return null;
-  const spent = await tx
-    .select({ into: movement.intoLotId, value: sql`-sum(${movement.value})`.mapWith(movement.value) })
-    .from(movement)
-    .innerJoin(lot, eq(lot.id, movement.lotId))
-    .where(and(isNotNull(lot.materialId), movedBy(b.pouredActId)))
-    .groupBy(movement.intoLotId);
-  const [takes] = await tx
-    .select({ weighed: sql`coalesce(sum(${batchTake.weighed}), 0)`.mapWith(batchTake.planned) })
-    .from(batchTake)
-    .where(eq(batchTake.batchId, b.id));
-  const sizes = await tx
-    .select()
-    .from(batchSize)
-    .where(and(eq(batchSize.batchId, b.id), sql`${batchSize.units} > 0`))
-    .orderBy(asc(batchSize.position));
-  return pourResult({
-    weighed: takes!.weighed,
-    ingredients: spent.find((s) => s.into === null)?.value ?? micros(0),
-    sizes: sizes.map((s) => ({
-      units: s.units!,
-      fill: s.fill,
-      packaging: spent.find((x) => x.into === s.lotId)?.value ?? micros(0),
-      minutes: (s.minutesHundredths ?? 0) / 100,
-    })),
-    leftover: b.leftover!,
-    rates: { hourly: b.hourly!, overheadHourly: b.overheadHourly! },
-  });
 }

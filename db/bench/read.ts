@@ -1,5 +1,5 @@
 /** Batches: the bench, one sheet, and what was made before. */
-import { and, asc, desc, eq, getTableColumns, gt, or, sql, type Placeholder } from "drizzle-orm";
+import { and, asc, desc, eq, getTableColumns, gt, isNull, or, sql, type Placeholder } from "drizzle-orm";
 import { aFlag, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
@@ -61,11 +61,18 @@ export async function lastRecipeSetOut(db: Reads): Promise<number | null> {
 export const lastSetOut = (db: Reads, recipeId: number) =>
   ask(db, "last_set_out", { recipeId }, (at) =>
     db
-      .select({ productId: batchSize.productId, units: batchSize.planned })
+      // What was parted off was meant to be of the size it was taken from.
+      .select({
+        productId: batchSize.productId,
+        units: number(
+          sql`${batchSize.planned} + (select coalesce(sum(p.planned), 0) from ${batchSize} p where p.part_of = ${sql.raw('"batch_size"."id"')})`,
+        ),
+      })
       .from(batchSize)
       .where(
         and(
-          gt(batchSize.planned, 0),
+          isNull(batchSize.partOf),
+          sql`(${batchSize.planned} > 0 or exists (select 1 from ${batchSize} p where p.part_of = ${sql.raw('"batch_size"."id"')}))`,
           sql`${batchSize.batchId} = (select b.id from ${batch} b where b.recipe_id = ${at.recipeId} order by b.id desc limit 1)`,
         ),
       )
@@ -105,6 +112,7 @@ export async function readBatch(db: Reads, id: number) {
           and(
             eq(product.recipeId, at.recipeId),
             eq(product.retired, false),
+            eq(product.variant, ""),
             sql`not exists (select 1 from ${batchSize} s where s.batch_id = ${at.id} and s.product_id = ${sql.raw('"product"."id"')})`,
           ),
         )
@@ -116,6 +124,7 @@ export async function readBatch(db: Reads, id: number) {
           position: batchTake.position,
           materialId: batchTake.materialId,
           material: batchTake.name,
+          sizeId: batchTake.sizeId,
           lotId: batchTake.lotId,
           planned: batchTake.planned,
           weighed: batchTake.weighed,

@@ -5,6 +5,7 @@ import { scaleTo } from "#core/recipe/scale";
 import type { Day } from "#core/when";
 import { wordList } from "#core/words";
 import { Refused } from "#core/refused";
+import { passedOver } from "#core/stock/lots";
 import { planTakes, shelfOf } from "#core/stock/shelf";
 import { unspoken } from "#core/stock/spokenFor";
 import { and, eq, inArray } from "drizzle-orm";
@@ -55,14 +56,11 @@ export const setOut = defineAct({
     );
     await holdPromises(tx);
     const spoken = await spokenFor(tx);
-    const lots = unspoken(
-      await lotsOfMaterials(
-        tx,
-        needs.map((n) => n.of),
-      ),
-      spoken,
-      day,
+    const all = await lotsOfMaterials(
+      tx,
+      needs.map((n) => n.of),
     );
+    const lots = unspoken(all, spoken, day);
     const plan = planTakes(needs, shelfOf(lots, day));
     const short = new Map<number, { amount: number; weighed: boolean }>();
     plan.forEach((p, i) => {
@@ -70,6 +68,10 @@ export const setOut = defineAct({
     });
     if (short.size > 0) {
       const missing = [...short].map(([id, s]) => `${s.weighed ? grams(s.amount) : `${s.amount} pcs`} of ${names.get(id)}`);
+      const over = passedOver(
+        all.filter((l) => short.has(l.of)),
+        day,
+      );
       // Somebody else was promised some of it: that batch could be cleared off, or poured first.
       const others = new Map(spoken.promised.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
       const whose =
@@ -78,7 +80,7 @@ export const setOut = defineAct({
           : "";
       throw Refused.one(
         "size",
-        `The shelf is short of ${wordList(missing)}.${whose} Nothing was set out.`,
+        `The shelf is short of ${wordList(missing)}.${over}${whose} Nothing was set out.`,
         [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
       );
     }
@@ -146,11 +148,11 @@ export interface TakeIn {
  * A batch on the bench, held for this act, with the lines of its weigh sheet as they may be weighed.
  * @throws Refused once it is poured or cleared; for lines left out; beside a lot of another material
  */
-export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[]) {
+export async function onBench<T extends TakeIn>(tx: Tx, batchId: number, takes: readonly T[]) {
   const open = await standing(tx, batchId);
   const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
   const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;
-  const names = new Map(stored.map((t) => [line(t), t.name]));
+  const names = new Map(stored.map((t) => [line(t), t]));
   const sent = new Set(takes.map(line));
   if ([...names.keys()].some((k) => !sent.has(k)) || [...sent].some((k) => !names.has(k)))
     throw Refused.one("", "These aren't the lines this batch was set out with. Reload the page and weigh on from there.");
@@ -169,7 +171,7 @@ export async function onBench(tx: Tx, batchId: number, takes: readonly TakeIn[])
   );
   const wrong = takes.findIndex((t) => lots.get(t.lotId) !== t.materialId);
   if (wrong >= 0) throw Refused.one(`takes.${wrong}.lot`, "That lot is of another material. Choose a lot of what the line says.");
-  return { batch: open, lines: takes.map((t) => ({ ...t, batchId, name: names.get(line(t))! })) };
+  return { batch: open, lines: takes.map((t) => ({ ...t, batchId, name: names.get(line(t))!.name, sizeId: names.get(line(t))!.sizeId })) };
 }
 
 /** @throws Refused when another batch was promised meanwhile what this one was */

@@ -12,7 +12,7 @@ import { Refused } from "#core/refused";
 import type { Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
 import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
-import { number } from "../columnsOf.ts";
+import { addedToSize, number } from "../columnsOf.ts";
 import { inBook, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { act, batchSize, movement } from "../schema.ts";
@@ -200,14 +200,17 @@ class Books {
       )[place]!;
     }
     const used = await this.#draws(and(fromAct, eq(movement.reason, "used"))!);
-    const fills = new Map(
+    const sizes = new Map(
       (
-        await this.#tx.select({ lotId: batchSize.lotId, fill: batchSize.fill }).from(batchSize).where(eq(batchSize.batchId, made.batchId!))
-      ).map((s) => [s.lotId, s.fill]),
+        await this.#tx
+          .select({ lotId: batchSize.lotId, fill: batchSize.fill, added: addedToSize })
+          .from(batchSize)
+          .where(eq(batchSize.batchId, made.batchId!))
+      ).map((s) => [s.lotId, s]),
     );
     return stockValues(
       worth(used.filter((r) => r.intoLotId === null)),
-      out.map((r) => ({ units: r.qty, fill: fills.get(r.lotId)!, packaging: worth(used.filter((u) => u.intoLotId === r.lotId)) })),
+      out.map((r) => ({ ...sizes.get(r.lotId)!, units: r.qty, own: worth(used.filter((u) => u.intoLotId === r.lotId)) })),
     )[place]!;
   }
 

@@ -39,23 +39,26 @@ export async function readShelf(db: Db, today: Day, materials?: readonly number[
 /** The whole shelf as a page reads it, worked out anew once anything was written. @param db not a transaction */
 const keptShelf = (db: Db, today: Day): Promise<Shelf> => whileUnchanged(db, "shelf", today, () => readShelf(db, today));
 
+/** Whatever a recipe is sold as: its sizes, and what some of it was poured as otherwise. */
+const soldAs = (w: WrittenRecipe): WrittenSize[] => [...w.sizes, ...w.variants];
+
 /** Costs written recipes at the batch size they are written for, each size as if all of it went into that. */
 export const costWritten = (written: readonly WrittenRecipe[], shelf: Shelf, settings: Settings): CostedRecipe[] =>
   written.map((w) => ({
     ...w,
-    sizes: w.sizes.map((s) => ({ ...s, cost: costRecipe(costInput(w, s, settings), shelf) })),
+    sizes: soldAs(w).map((s) => ({ ...s, cost: costRecipe(costInput(w, s, settings), shelf) })),
   }));
 
 /** What a unit of every size of recipes costs, where nobody asks out of which lots; of all when no ids are given. */
 export async function unitCostsOf(db: Db, settings: Settings, today: Day, ids?: readonly number[]) {
   const written = await readRecipes(db, ids);
   const shelf = await (ids ? readShelf(db, today, materialsOf(written)) : keptShelf(db, today));
-  return written.map((w) => ({ ...w, sizes: w.sizes.map((s) => ({ ...s, cost: unitCosts(costInput(w, s, settings), shelf) })) }));
+  return written.map((w) => ({ ...w, sizes: soldAs(w).map((s) => ({ ...s, cost: unitCosts(costInput(w, s, settings), shelf) })) }));
 }
 
 /** Materials that recipes take, packaging included. */
 export const materialsOf = (written: readonly WrittenRecipe[]): number[] => [
-  ...new Set(written.flatMap((w) => [...w.lines, ...w.sizes.flatMap((s) => s.packaging)].map((m) => m.materialId))),
+  ...new Set(written.flatMap((w) => [...w.lines, ...soldAs(w).flatMap((s) => [...s.packaging, ...s.additions])].map((m) => m.materialId))),
 ];
 
 /** Reads and costs recipes; all when no ids are given. */

@@ -1,7 +1,7 @@
 /** Putting recipes and their sizes away, taking them out again, and deleting what was never used. */
 import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
-import { eq, inArray, sql } from "drizzle-orm";
+import { and, eq, inArray, sql } from "drizzle-orm";
 import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftRow } from "../act/left.ts";
@@ -16,6 +16,7 @@ import {
   lot,
   price,
   product,
+  productAddition,
   productPackaging,
   recipe,
   recipeLine,
@@ -116,21 +117,30 @@ export const deleteProduct = defineAct({
     const gone = await heldProduct(tx, id);
     const uses = await usesOf(tx, [id]);
     if (uses.length > 0) throw stays(gone.called, uses);
-    const sizes = await tx.select({ id: product.id }).from(product).where(eq(product.recipeId, gone.product.recipeId));
-    if (sizes.length === 1)
+    const sizes = await tx
+      .select({ id: product.id })
+      .from(product)
+      .where(and(eq(product.recipeId, gone.product.recipeId), eq(product.variant, "")));
+    if (sizes.length === 1 && sizes[0]!.id === id)
       throw Refused.one("", "It is the only size its recipe has. Write another size first, or delete the recipe.", [
         { to: `/recipes/${gone.product.recipeId}`, name: gone.recipe },
       ]);
     const packaging = await tx.delete(productPackaging).where(eq(productPackaging.productId, id)).returning();
+    const additions = await tx.delete(productAddition).where(eq(productAddition.productId, id)).returning();
     await tx.delete(product).where(eq(product.id, id));
     return {
       path: `/recipes/${gone.product.recipeId}`,
       summary: `Deleted ${gone.called}`,
       about: [aboutProduct(id), aboutRecipe(gone.product.recipeId)],
-      leaves: { product: gone.product, packaging },
+      leaves: { product: gone.product, packaging, additions },
     };
   },
-  leaves: object({ product: leftRow(product), packaging: array().of(leftRow(productPackaging)).required() }),
+  leaves: object({
+    product: leftRow(product),
+    packaging: array().of(leftRow(productPackaging)).required(),
+    // Acts of before there were any left none.
+    additions: array().of(leftRow(productAddition)).default([]),
+  }),
   back: async (tx, left, { undoes }) => {
     const id = left.product.recipeId;
     await nothingLater(
@@ -142,6 +152,7 @@ export const deleteProduct = defineAct({
     );
     await tx.insert(product).overridingSystemValue().values(left.product);
     if (left.packaging.length > 0) await tx.insert(productPackaging).overridingSystemValue().values(left.packaging);
+    if (left.additions.length > 0) await tx.insert(productAddition).overridingSystemValue().values(left.additions);
     return `/prices/${left.product.id}`;
   },
 });
@@ -164,13 +175,14 @@ export const deleteRecipe = defineAct({
     const lines = await tx.delete(recipeLine).where(ofVersions).returning();
     await tx.delete(recipeVersion).where(eq(recipeVersion.recipeId, id));
     const packaging = ids.length > 0 ? await tx.delete(productPackaging).where(inArray(productPackaging.productId, ids)).returning() : [];
+    const additions = ids.length > 0 ? await tx.delete(productAddition).where(inArray(productAddition.productId, ids)).returning() : [];
     await tx.delete(product).where(eq(product.recipeId, id));
     await tx.delete(recipe).where(eq(recipe.id, id));
     return {
       path: "/recipes",
       summary: `Deleted ${gone.name}`,
       about: [aboutRecipe(id)],
-      leaves: { recipe: gone, versions, lines, sizes, packaging },
+      leaves: { recipe: gone, versions, lines, sizes, packaging, additions },
     };
   },
   leaves: object({
@@ -179,8 +191,9 @@ export const deleteRecipe = defineAct({
     lines: array().of(leftRow(recipeLine)).required(),
     sizes: array().of(leftRow(product)).required(),
     packaging: array().of(leftRow(productPackaging)).required(),
+    additions: array().of(leftRow(productAddition)).default([]),
   }),
-  back: async (tx, { recipe: { versionId, ...was }, versions, lines, sizes, packaging }) => {
+  back: async (tx, { recipe: { versionId, ...was }, versions, lines, sizes, packaging, additions }) => {
     const [same] = await tx
       .select({ id: recipe.id, name: recipe.name })
       .from(recipe)
@@ -195,6 +208,7 @@ export const deleteRecipe = defineAct({
     if (lines.length > 0) await tx.insert(recipeLine).overridingSystemValue().values(lines);
     if (sizes.length > 0) await tx.insert(product).overridingSystemValue().values(sizes);
     if (packaging.length > 0) await tx.insert(productPackaging).overridingSystemValue().values(packaging);
+    if (additions.length > 0) await tx.insert(productAddition).overridingSystemValue().values(additions);
     return `/recipes/${was.id}`;
   },
 });

@@ -1,4 +1,5 @@
 /** Recipes as they are written now, with their sizes, and everything needed to cost them. */
+import { mg, mulDiv, sum, type Mg } from "#core/measure/exact";
 import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
@@ -6,7 +7,7 @@ import type { Reads } from "../client.ts";
 import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
-import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import { product, productAddition, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
 export type ProductRow = typeof product.$inferSelect;
 const { id, materialId, entered, form, weight, name } = recipeLine;
@@ -14,7 +15,12 @@ const lineShape = { id, materialId, entered, form, weight, name };
 const packShape = { materialId: productPackaging.materialId, pieces: productPackaging.pieces };
 export type WrittenLine = RowOf<typeof lineShape>;
 export type WrittenPack = RowOf<typeof packShape>;
-export type WrittenSize = ProductRow & { packaging: WrittenPack[] };
+const additionShape = { materialId: productAddition.materialId, ppm: productAddition.ppm };
+export type WrittenSize = ProductRow & {
+  packaging: WrittenPack[];
+  /** What is stirred into a variant, of all that is filled; nothing of what is poured as it is. */
+  additions: RowOf<typeof additionShape>[];
+};
 
 const { id: _version, recipeId: _recipe, name: _then, actId: _act, ...ofVersion } = getTableColumns(recipeVersion);
 /** A recipe by the version it is made by now. */
@@ -29,6 +35,8 @@ export interface WrittenRecipe {
   recipe: RecipeHead;
   /** The sizes it is made in; those put away are left out. */
   sizes: WrittenSize[];
+  /** What some of it was poured as with something stirred in; those put away are left out. */
+  variants: WrittenSize[];
   lines: WrittenLine[];
 }
 
@@ -36,19 +44,21 @@ const linesOf = jsonRows(
   sql`(select coalesce(json_agg(json_build_object('id', l.id, 'materialId', l.material_id, 'entered', l.entered, 'form', l.form, 'weight', l.weight, 'name', l.name) order by l.position), '[]') from ${recipeLine} l where l.version_id = ${recipeVersion.id})`,
   lineShape,
 );
-const sizesOf = (which: "made" | "all") =>
+const sizesOf = (which: "made" | "all" | "variants") =>
   jsonRows(
     sql`(select coalesce(json_agg(json_build_object(
     'id', p.id, 'recipeId', p.recipe_id, 'position', p.position, 'label', p.label, 'fillBy', p.fill_by, 'fillText', p.fill_text, 'fill', p.fill,
-    'fillMl', p.fill_ml, 'containerId', p.container_id, 'unitMinutesHundredths', p.unit_minutes_hundredths, 'ownPrice', p.own_price, 'retired', p.retired,
-    'packaging', (select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = p.id)
-  ) order by p.retired, p.position, p.id), '[]') from ${product} p where p.recipe_id = ${recipe.id} ${which === "made" ? sql`and not p.retired` : sql``})`,
-    { ...getTableColumns(product), packaging: rowsIn(packShape) },
+    'variant', p.variant, 'fillMl', p.fill_ml, 'containerId', p.container_id, 'unitMinutesHundredths', p.unit_minutes_hundredths, 'ownPrice', p.own_price, 'retired', p.retired,
+    'packaging', (select coalesce(json_agg(json_build_object('materialId', k.material_id, 'pieces', k.pieces) order by k.id), '[]') from ${productPackaging} k where k.product_id = p.id),
+    'additions', (select coalesce(json_agg(json_build_object('materialId', d.material_id, 'ppm', d.ppm) order by d.id), '[]') from ${productAddition} d where d.product_id = p.id)
+  ) order by p.retired, p.position, p.id), '[]') from ${product} p where p.recipe_id = ${recipe.id}
+    and ${which === "variants" ? sql`p.variant <> ''` : sql`p.variant = ''`} ${which === "all" ? sql`` : sql`and not p.retired`})`,
+    { ...getTableColumns(product), packaging: rowsIn(packShape), additions: rowsIn(additionShape) },
   );
 
 const written = (db: Reads, which: "made" | "all", some?: Placeholder) =>
   db
-    .select({ recipe: head, lines: linesOf, sizes: sizesOf(which) })
+    .select({ recipe: head, lines: linesOf, sizes: sizesOf(which), variants: sizesOf("variants") })
     .from(recipe)
     .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
     .where(some ? anyOf(recipe.id, some) : eq(recipe.retired, false))
@@ -72,7 +82,7 @@ export const recipeChoices = (db: Reads) =>
       })
       .from(recipe)
       .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
-      .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.retired, false)))
+      .innerJoin(product, and(eq(product.recipeId, recipe.id), eq(product.retired, false), eq(product.variant, "")))
       .where(eq(recipe.retired, false))
       .groupBy(recipe.id, recipeVersion.id)
       .orderBy(asc(recipe.name)),
@@ -88,7 +98,7 @@ export const recipesAway = (db: Reads) =>
 export async function readVersion(db: Reads, id: number, n: number): Promise<WrittenRecipe | null> {
   const [found] = await ask(db, "one_version", { id, n }, (at) =>
     db
-      .select({ recipe: head, lines: linesOf, sizes: sizesOf("made") })
+      .select({ recipe: head, lines: linesOf, sizes: sizesOf("made"), variants: sizesOf("variants") })
       .from(recipe)
       .innerJoin(recipeVersion, eq(recipeVersion.recipeId, recipe.id))
       .where(and(eq(recipe.id, at.id), eq(recipeVersion.n, at.n), or(isNull(recipeVersion.actId), stands(recipeVersion.actId)))),
@@ -102,9 +112,15 @@ export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | 
   return found ?? null;
 }
 
+/** What is stirred into a whole pot of a variant. */
+const stirredIn = ({ additions }: WrittenSize, base: Mg): CostIn["lines"][number][] => {
+  const left = 1_000_000 - additions.reduce((a, d) => a + d.ppm, 0);
+  return additions.map((d) => ({ of: d.materialId, weight: mg(mulDiv(base, d.ppm, left)) }));
+};
+
 /** A size of a written recipe as the costing core takes it. @param weights batch weights per line; as written when absent */
 export const costInput = (w: WrittenRecipe, size: WrittenSize, rates: WorkRates, weights = w.lines.map((l) => l.weight)): CostIn => ({
-  lines: w.lines.map((l, i) => ({ of: l.materialId, weight: weights[i]! })),
+  lines: [...w.lines.map((l, i) => ({ of: l.materialId, weight: weights[i]! })), ...stirredIn(size, sum(weights))],
   packaging: size.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
   fill: size.fill,
   unitMinutes: size.unitMinutesHundredths / 100,
@@ -147,7 +163,8 @@ export async function recipesWith(db: Reads, materialId: number): Promise<number
     { id: recipe.id },
     sql`
     select r.id from recipe r join recipe_line l on l.version_id = r.version_id where l.material_id = ${materialId}
-    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and not p.retired where k.material_id = ${materialId}`,
+    union select p.recipe_id from product_packaging k join product p on p.id = k.product_id and not p.retired where k.material_id = ${materialId}
+    union select p.recipe_id from product_addition d join product p on p.id = d.product_id and not p.retired where d.material_id = ${materialId}`,
   );
   return rows.map((r) => r.id);
 }

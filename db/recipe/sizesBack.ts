@@ -1,6 +1,6 @@
 /** The sizes of a recipe put back as they were, for the acts that write them; and which of them were ever used. */
 import { Refused } from "#core/refused";
-import { eq, getTableColumns, inArray } from "drizzle-orm";
+import { and, eq, getTableColumns, inArray } from "drizzle-orm";
 import { array } from "yup";
 import { leftRow } from "../act/left.ts";
 import { nothingLater } from "../act/standing.ts";
@@ -30,14 +30,16 @@ interface SizeRows {
   packaging: (typeof productPackaging.$inferSelect)[];
 }
 
-/** The sizes of a recipe as they are, for an act that may change them. */
+const ofBase = (recipeId: number) => and(eq(product.recipeId, recipeId), eq(product.variant, ""));
+
+/** The sizes of a recipe as they are, for an act that may change them; its variants it never does. */
 export const sizeRows = async (tx: Tx, recipeId: number): Promise<SizeRows> => ({
-  sizes: await tx.select().from(product).where(eq(product.recipeId, recipeId)),
+  sizes: await tx.select().from(product).where(ofBase(recipeId)),
   packaging: await tx
     .select(getTableColumns(productPackaging))
     .from(productPackaging)
     .innerJoin(product, eq(product.id, productPackaging.productId))
-    .where(eq(product.recipeId, recipeId)),
+    .where(ofBase(recipeId)),
 });
 
 /** How they are read again from what an act left. */

@@ -64,6 +64,8 @@ export const batchSize = pgTable(
       .notNull()
       .references(() => product.id),
     planned: integer().notNull(),
+    /** The size of the base that it was parted from, where something was stirred into a part of the pot. */
+    partOf: integer().references((): AnyPgColumn => batchSize.id),
     label: text().notNull(),
     fill: mgColumn().notNull(),
     unitMinutesHundredths: integer().notNull(),
@@ -92,6 +94,8 @@ export const batchTake = pgTable(
       .notNull()
       .references(() => lot.id),
     planned: mgColumn().notNull(),
+    /** The one size it goes into, where it doesn't go into the whole pot. */
+    sizeId: integer().references(() => batchSize.id),
     weighed: mgColumn(),
     /** When it was weighed, and whether a scale said so or a hand typed it. */
     weighedAt: timestamp({ withTimezone: true }),

@@ -109,8 +109,10 @@ export const product = pgTable(
       .notNull()
       .references(() => recipe.id),
     position: integer().notNull().default(0),
-    /** How it is called after the recipe's name: "60 g", "2 fl oz". */
+    /** How it is called after the recipe's name: "60 g", "2 fl oz", and of a variant "60 g, rose clay". */
     label: text().notNull(),
+    /** What a part of the base is called that something was stirred into; empty where it is poured as it is. */
+    variant: text().notNull().default(""),
     fillBy: wordColumn(FILL_BY).notNull().default("weight"),
     /** As typed; empty for a container that is simply filled. */
     fillText: text().notNull().default(""),
@@ -124,6 +126,23 @@ export const product = pgTable(
     retired: boolean().notNull().default(false),
   },
   (t) => [index("product_recipe").on(t.recipeId, t.position)],
+);
+
+/** What goes into a variant besides the base, as it was last planned. */
+export const productAddition = pgTable(
+  "product_addition",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    productId: integer()
+      .notNull()
+      .references(() => product.id),
+    materialId: integer()
+      .notNull()
+      .references(() => material.id),
+    /** Of all that is filled, in millionths. */
+    ppm: integer().notNull(),
+  },
+  (t) => [index("product_addition_product").on(t.productId), index("product_addition_material").on(t.materialId)],
 );
 
 export const productPackaging = pgTable(

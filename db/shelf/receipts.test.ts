@@ -6,10 +6,23 @@ import { describe, expect, it } from "vitest";
 import { dropScan, keepScan, readAttachment } from "../attachments.ts";
 import { takeBack } from "../act/takeBack.ts";
 import { batch } from "../schema.ts";
-import { batchResult } from "../bench/pour.ts";
+import { batchResult } from "../bench/result.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
 import { PICTURE } from "../test/picture.ts";
-import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, make, onHand, refused, threePacks } from "../test/workshop.ts";
+import {
+  asCorrection,
+  DAY,
+  db,
+  eachTestHasAWorkshop,
+  finished,
+  idIn,
+  ids,
+  lotsOf,
+  make,
+  onHand,
+  refused,
+  threePacks,
+} from "../test/workshop.ts";
 import { materialMovements } from "./materials.ts";
 import { onShelf } from "./overview.ts";
 import { arrive, receive, receiveMany } from "./receive.ts";
@@ -19,14 +32,6 @@ import { listReceipts, readReceipt, stillToCome } from "./receipts.ts";
 eachTestHasAWorkshop();
 
 const doing = { day: DAY };
-/** A receipt as it stands, to be corrected. */
-const asCorrection = async (id: number): Promise<CorrectIn & { lines: (CorrectIn["lines"][number] & { price: number })[] }> => {
-  const found = (await readReceipt(db, id))!;
-  return {
-    ...found.receipt,
-    lines: found.lines.map(({ line: l, lot: of }) => ({ ...l, supplierLot: of?.supplierLot ?? "", bestBefore: of?.bestBefore ?? null })),
-  };
-};
 const newest = async (id: number) => (await lotsOf(id)).reduce((a, b) => (b.id > a.id ? b : a));
 const [receiptOf, idsOf] = [idIn, (rows: { id: number }[]) => rows.map((r) => r.id)];
 

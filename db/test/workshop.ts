@@ -16,6 +16,8 @@ import { saveRecipe, type RecipeIn, type SizeIn } from "../recipe/save.ts";
 import { lot } from "../schema.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { readMaterial } from "../shelf/materials.ts";
+import { readReceipt } from "../shelf/receipts.ts";
+import type { CorrectIn } from "../shelf/correct.ts";
 import { receive } from "../shelf/receive.ts";
 import type { ReceiptLineIn } from "../shelf/writeReceipts.ts";
 import { balmOf, sizeOf } from "./balm.ts";
@@ -61,6 +63,14 @@ export const threePacks = (over: Partial<ReceiptLineIn> = {}): ReceiptLineIn => 
   bestBefore: null,
   ...over,
 });
+/** A receipt as it stands, to be corrected. */
+export const asCorrection = async (id: number): Promise<CorrectIn & { lines: (CorrectIn["lines"][number] & { price: number })[] }> => {
+  const found = (await readReceipt(db, id))!;
+  return {
+    ...found.receipt,
+    lines: found.lines.map(({ line: l, lot: of }) => ({ ...l, supplierLot: of?.supplierLot ?? "", bestBefore: of?.bestBefore ?? null })),
+  };
+};
 export const lotsOf = async (materialId: number) => (await readMaterial(db, materialId))!.lots;
 export const onHand = async (materialId: number) => (await lotsOf(materialId)).reduce((a, l) => a + l.onHand, 0);
 export const finished = () => db.select().from(lot).where(eq(lot.productId, ids.product)).orderBy(lot.id);

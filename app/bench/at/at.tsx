@@ -3,6 +3,7 @@ import { setsBy } from "#core/firmness/solids";
 import { isScent } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
+import { variantsOf } from "#db/bench/parts";
 import { readBatch } from "#db/bench/read";
 import { firmnessLearned } from "#db/recipe/firmness";
 import { keptSettings } from "#db/settings";
@@ -11,6 +12,7 @@ import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { AtBench } from "./atBench.tsx";
+import { partsOf } from "./partsOf.ts";
 import type { Route } from "./+types/at";
 
 export const meta: Route.MetaFunction = ({ loaderData: d }) => [
@@ -19,12 +21,13 @@ export const meta: Route.MetaFunction = ({ loaderData: d }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
-  const [sheet, events, samples, settings, learned] = await Promise.all([
+  const [sheet, events, samples, settings, learned, variants] = await Promise.all([
     readBatch(db(), id),
     eventsOf(db(), id),
     samplesOf(db(), id),
     keptSettings(db()),
     firmnessLearned(db()),
+    variantsOf(db(), id),
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
@@ -47,7 +50,9 @@ export async function loader({ params }: Route.LoaderArgs) {
       type: sheet.recipe.type,
       lossBp: sheet.recipe.lossBp,
     },
-    sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill })),
+    sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill, partOf: s.partOf })),
+    parts: partsOf(sheet, materials),
+    variants,
     takes: sheet.takes.map((t) => {
       const m = materials.get(t.materialId)!;
       return { ...t, sets: setsBy(m), scent: isScent(m) };

@@ -10,9 +10,10 @@ import type { AtBenchLoaded } from "./loaded.ts";
 import { backToStep, STEP_ID } from "./focus.ts";
 import { Happened } from "./happened.tsx";
 import { MethodStep } from "./methodStep.tsx";
+import { PartsStep } from "./partsStep.tsx";
 import { PourStep } from "./pourStep.tsx";
 import { PotStep } from "./potStep.tsx";
-import { lineOf } from "./pot.ts";
+import { isMore } from "./pot.ts";
 import { SpoonStep } from "./spoonStep.tsx";
 import { useAwake } from "./useAwake.ts";
 import { WeighStep } from "./weighStep.tsx";
@@ -22,22 +23,28 @@ type Step =
   | { is: "weigh"; name: string; done: boolean; line: number }
   | { is: "method"; name: string; done: boolean; at: number; text: string }
   | { is: "spoon"; name: string; done: boolean }
+  | { is: "parts"; name: string; done: boolean }
   | { is: "pour"; name: string; done: boolean };
 
-/** What is added to what is in the pot already says so. */
-const calledAt = (takes: AtBenchLoaded["takes"], line: number): string => {
-  const { material } = takes[line]!;
-  return lineOf(takes, line).nth > 0 ? `… and more ${material}` : material;
+/** What comes to what is in the pot already says so, and what goes into a part only which. */
+const calledAt = ({ takes, sizes }: AtBenchLoaded, line: number): string => {
+  const { material, sizeId } = takes[line]!;
+  if (sizeId !== null) return `${material}, into ${sizes.find((s) => s.id === sizeId)!.label}`;
+  return isMore(takes, line) ? `… and more ${material}` : material;
 };
 
 /** Everything there is to do, in order. */
-function stepsOf({ batch, takes, recipe, events }: AtBenchLoaded): Step[] {
+function stepsOf(page: AtBenchLoaded): Step[] {
+  const { batch, takes, recipe, events, sizes } = page;
+  const weigh = takes.map((t, line) => ({ is: "weigh" as const, name: calledAt(page, line), done: t.weighed !== null, line }));
   const done = new Set(events.flatMap((e) => (e.kind === "step" && e.struckAt === null && e.step !== null ? [e.step] : [])));
   return [
     { is: "pot", name: "The empty pot", done: batch.vessel !== null || takes.some((t) => t.weighed !== null) },
-    ...takes.map((t, line) => ({ is: "weigh" as const, name: calledAt(takes, line), done: t.weighed !== null, line })),
+    ...weigh.filter((w) => takes[w.line]!.sizeId === null),
     ...readSteps(recipe.method).map(({ text }, at) => ({ is: "method" as const, name: text, done: done.has(at), at, text })),
     { is: "spoon", name: "A drop on a cold spoon", done: events.some((e) => e.kind === "test" && e.struckAt === null) },
+    { is: "parts", name: "In parts, if you like", done: sizes.some((s) => s.partOf !== null) },
+    ...weigh.filter((w) => takes[w.line]!.sizeId !== null),
     { is: "pour", name: "Pour and count", done: false },
   ];
 }
@@ -61,13 +68,15 @@ export function AtBench(page: AtBenchLoaded) {
   // The step that was chosen, or the one that was just done: then it is the first after it that is left, and what was passed over comes last.
   const [chosen, choose] = useState<{ at: string; done: boolean } | null>(null);
   const was = chosen === null ? -1 : keys.indexOf(chosen.at);
-  const left = steps.flatMap((s, i) => (s.done || i === was ? [] : [i]));
+  // Nobody has to pour in parts: that is gone to, and never comes by itself.
+  const left = steps.flatMap((s, i) => (s.done || i === was || s.is === "parts" ? [] : [i]));
   const at = chosen !== null && !chosen.done && was >= 0 ? was : (left.find((i) => i > was && i < steps.length - 1) ?? left[0]!);
   const step = steps[at]!;
   const devices = useDevices(page.shows);
   useAwake();
   const go = (to: number): void => choose({ at: keys[Math.max(0, Math.min(steps.length - 1, to))]!, done: false });
-  const next = (): void => choose({ at: keys[at]!, done: true });
+  // What was kept leads on, unless a hand has gone elsewhere while it was.
+  const next = (): void => choose((now) => (now === chosen ? { at: keys[at]!, done: true } : now));
   // Another step is another place for the keys; the page itself takes nobody's.
   const key = keys[at];
   const before = useRef(key);
@@ -82,7 +91,7 @@ export function AtBench(page: AtBenchLoaded) {
     <>
       <Heading
         title={recipe.name}
-        about={`At the bench: ${wordList(sizes.map((s) => `${s.planned} × ${s.label}`))}, by version ${recipe.n}.`}
+        about={`At the bench: ${wordList(sizes.flatMap((s) => (s.planned > 0 ? [`${s.planned} × ${s.label}`] : [])))}, by version ${recipe.n}.`}
       >
         <Link to={`/bench/${batch.id}`} className="act">
           The whole sheet
@@ -136,8 +145,14 @@ export function AtBench(page: AtBenchLoaded) {
             {step.is === "weigh" && <WeighStep key={keys[at]} {...common} line={step.line} />}
             {step.is === "method" && <MethodStep key={step.at} {...common} at={step.at} text={step.text} done={step.done} />}
             {step.is === "spoon" && <SpoonStep page={page} next={next} done={step.done} />}
+            {step.is === "parts" && <PartsStep page={page} next={next} />}
             {step.is === "pour" && (
-              <PourStep page={page} devices={devices} open={steps.filter((s) => !s.done && s.is !== "pour").map((s) => s.name)} />
+              <PourStep
+                page={page}
+                devices={devices}
+                open={steps.filter((s) => !s.done && s.is !== "pour" && s.is !== "parts").map((s) => s.name)}
+                inParts={() => go(steps.findIndex((s) => s.is === "parts"))}
+              />
             )}
           </section>
           <Happened page={page} />

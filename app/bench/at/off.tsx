@@ -66,11 +66,9 @@ function Choice({ say, does, busy, children }: { say: string; does: () => void; 
   );
 }
 
-export function Off({ of: { by, keep, match }, page, line, busy, ...does }: Props) {
+/** What is off, and by how much. */
+function Panel({ by, name, children }: { by: number; name: string; children: ReactNode }) {
   const over = by > 0;
-  const name = (i: number): string => page.takes[i]!.material;
-  const short = match.short.map((s) => `${grams(s.by)} of ${name(s.line)}`);
-  const off = match.off.map((m) => `${grams(m.by)} of ${name(m.line)}`);
   return (
     <div
       role="group"
@@ -78,40 +76,75 @@ export function Off({ of: { by, keep, match }, page, line, busy, ...does }: Prop
       className={`mt-2 rounded border-l-4 px-4 py-3 ${over ? "border-berry bg-berry-wash" : "border-honey bg-honey-wash"}`}
     >
       <p className={`text-[1.3rem] font-semibold ${over ? "text-berry" : "text-honey"}`}>
-        {grams(Math.abs(by))} of {name(line)} {over ? "too much" : "short"}
+        {grams(Math.abs(by))} of {name} {over ? "too much" : "short"}
       </p>
-      <ul className="mt-2 grid gap-2">
-        {over ? (
-          <Choice say={`Scoop ${grams(by)} back`} does={does.back} busy={busy}>
-            As long as it lies on top and nothing has melted. Then everything is as it was written.
-          </Choice>
-        ) : (
-          <>
-            <Choice say="Weigh on" does={does.back} busy={busy}>
-              There is more of it: put the rest on the scale.
-            </Choice>
-            <Choice say="The rest from the next lot" does={() => does.mend("nextLot")} busy={busy}>
-              This lot is empty: what is on the scale is kept, and {grams(-by)} come out of the one to use next.
-            </Choice>
-          </>
-        )}
-        <Choice
-          say={over ? "Make the rest to match" : "A smaller batch to match"}
-          does={() => does.mend("match")}
-          busy={busy || short.length > 0 || (!over && off.length > 0)}
-        >
-          <Comes of={match} page={page} />
-          {off.length > 0 && (
-            <span className="block font-semibold text-pine">
-              {over ? `To add to what is weighed already: ${wordList(off)}.` : `In the pot already, and then too much: ${wordList(off)}.`}
-            </span>
-          )}
-          {short.length > 0 && <span className="block font-semibold text-berry">Too little on the shelf: {wordList(short)} missing.</span>}
-        </Choice>
-        <Choice say="Keep it as it is" does={does.keep} busy={busy}>
-          <Comes of={keep} page={page} />
-        </Choice>
-      </ul>
+      <ul className="mt-2 grid gap-2">{children}</ul>
     </div>
+  );
+}
+
+export function Off({ of: { by, keep, match }, page, line, busy, ...does }: Props) {
+  const over = by > 0;
+  const name = (i: number): string => page.takes[i]!.material;
+  const short = match.short.map((s) => `${grams(s.by)} of ${name(s.line)}`);
+  const off = match.off.map((m) => `${grams(m.by)} of ${name(m.line)}`);
+  return (
+    <Panel by={by} name={name(line)}>
+      {over ? (
+        <Choice say={`Scoop ${grams(by)} back`} does={does.back} busy={busy}>
+          As long as it lies on top and nothing has melted. Then everything is as it was written.
+        </Choice>
+      ) : (
+        <>
+          <Choice say="Weigh on" does={does.back} busy={busy}>
+            There is more of it: put the rest on the scale.
+          </Choice>
+          <Choice say="The rest from the next lot" does={() => does.mend("nextLot")} busy={busy}>
+            This lot is empty: what is on the scale is kept, and {grams(-by)} come out of the one to use next.
+          </Choice>
+        </>
+      )}
+      <Choice
+        say={over ? "Make the rest to match" : "A smaller batch to match"}
+        does={() => does.mend("match")}
+        busy={busy || short.length > 0 || (!over && off.length > 0)}
+      >
+        <Comes of={match} page={page} />
+        {off.length > 0 && (
+          <span className="block font-semibold text-pine">
+            {over ? `To add to what is weighed already: ${wordList(off)}.` : `In the pot already, and then too much: ${wordList(off)}.`}
+          </span>
+        )}
+        {short.length > 0 && <span className="block font-semibold text-berry">Too little on the shelf: {wordList(short)} missing.</span>}
+      </Choice>
+      <Choice say="Keep it as it is" does={does.keep} busy={busy}>
+        <Comes of={keep} page={page} />
+      </Choice>
+    </Panel>
+  );
+}
+
+interface InPartProps {
+  name: string;
+  by: number;
+  /** Of the part, as it would be kept. */
+  share: number;
+  busy: boolean;
+  keep: () => void;
+  back: () => void;
+}
+
+/** Off in a part: the rest of the pot is as it is, so that it is put right on the scale, or kept. */
+export function OffInPart({ name, by, share, busy, keep, back }: InPartProps) {
+  const over = by > 0;
+  return (
+    <Panel by={by} name={name}>
+      <Choice say={over ? `Scoop ${grams(by)} back` : "Weigh on"} does={back} busy={busy}>
+        {over ? "As long as it isn’t stirred in. Then it is as it was planned." : "There is more of it: put the rest on the scale."}
+      </Choice>
+      <Choice say="Keep it as it is" does={keep} busy={busy}>
+        {percent(share, 2)} of the part then.
+      </Choice>
+    </Panel>
   );
 }

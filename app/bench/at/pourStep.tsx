@@ -18,8 +18,19 @@ import { Hands } from "./hands.tsx";
 import { Reading, weightOf } from "./reading.tsx";
 import { useDid } from "./useDid.ts";
 
-export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices: Devices; open: readonly string[] }) {
-  const { batch, sizes, samples, netRule } = page;
+interface Props {
+  page: AtBenchLoaded;
+  devices: Devices;
+  /** What isn't ticked off yet. */
+  open: readonly string[];
+  /** Goes to pouring in parts. */
+  inParts: () => void;
+}
+
+export function PourStep({ page, devices, open, inParts }: Props) {
+  const { batch, samples, netRule } = page;
+  // Of what was parted off whole nothing is left to be poured as it is.
+  const sizes = page.sizes.filter((s) => s.planned > 0);
   const did = useDid(batch.id);
   const [chosen, choose] = useState(0);
   const size = sizes[Math.min(chosen, sizes.length - 1)]!;
@@ -75,6 +86,9 @@ export function PourStep({ page, devices, open }: { page: AtBenchLoaded; devices
         <Link to={`/bench/${batch.id}#poured`} className="act act-main text-[1.2rem]">
           Go to the sheet and pour
         </Link>
+        <button type="button" className="pressable self-center" onClick={inParts}>
+          Part of it as something else
+        </button>
       </div>
       <Problem say={did.problem?.say} />
       <div className="mt-4">

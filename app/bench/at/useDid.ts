@@ -9,6 +9,8 @@ export function useDid(batchId: number) {
   return {
     busy: going || state !== "idle",
     problem: problems[0] ?? null,
+    /** What is wrong with a field of what was kept. */
+    problemAt: (field: string): string | undefined => problems.find((p) => p.field === field)?.say,
     /** @param kept what comes once it is kept, and only then */
     keep: (what: object, kept?: () => void): void =>
       void post(what).then(async (refused) => {

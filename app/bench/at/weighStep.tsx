@@ -14,8 +14,9 @@ import type { AtBenchLoaded } from "./loaded.ts";
 import { ByHand } from "./byHand.tsx";
 import { backToStep } from "./focus.ts";
 import { Hands } from "./hands.tsx";
-import { Off } from "./off.tsx";
-import { lineOf, potOf } from "./pot.ts";
+import { Off, OffInPart } from "./off.tsx";
+import { TooMuchOf } from "./partsStep.tsx";
+import { isMore, lineOf, potOf } from "./pot.ts";
 import { Reading, weightOf } from "./reading.tsx";
 import { useDid } from "./useDid.ts";
 
@@ -34,6 +35,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
   const weight = weightOf(scale);
   const stable = scale?.reading?.standing === "stable";
   const line_ = lineOf(takes, line);
+  const part = page.parts.find((p) => p.sizeId === take.sizeId);
   const on = (): void => {
     setOff(null);
     void devices.tell("scale", "tare").then(next);
@@ -59,7 +61,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
   return (
     <>
       <h2 className="font-display text-[clamp(1.7rem,4vw,2.6rem)] leading-tight">
-        {line_.nth > 0 ? "… and more " : ""}
+        {isMore(takes, line) ? "… and more " : ""}
         {take.material}
       </h2>
       <p className="mt-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -70,6 +72,15 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
           </span>
         )}
       </p>
+      {part && (
+        <>
+          <p className="mt-1.5 text-[1.15rem]">
+            Stirred into <strong className="weight">{grams(part.base, 1)}</strong> of the base, ladled out of the pot, for {part.units} ×{" "}
+            {part.label}.
+          </p>
+          <TooMuchOf part={part} />
+        </>
+      )}
       {take.weighed !== null && (
         <p className="mt-2 rounded bg-sage-wash px-3 py-1.5 text-sage">
           <strong>{grams(take.weighed)}</strong> is kept, {take.weighedBy === "scale" ? "by the scale" : "typed"}.{" "}
@@ -89,7 +100,16 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
         </p>
       )}
       <Reading scale={scale} target={target} step={step} />
-      {off ? (
+      {off && part ? (
+        <OffInPart
+          name={take.material}
+          by={off.weight - take.planned}
+          share={off.weight / (off.weight + part.base)}
+          busy={did.busy}
+          keep={() => put(off.weight, off.by)}
+          back={() => setOff(null)}
+        />
+      ) : off ? (
         <Off
           of={offTarget(potOf(page), line, off.weight, constants)}
           page={page}

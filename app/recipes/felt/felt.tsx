@@ -1,9 +1,10 @@
 /** What spoons and fingers said of it, how near the estimate was, and where a new one is noted. */
+import { sayShare } from "#core/measure/write";
 import { firmness, mixOf } from "#core/firmness/model";
 import { FEEL_IDS, FEELS, feelOf, type Feel } from "#core/firmness/words";
 import type { Fitted } from "#core/firmness/fit";
 import type { firmnessTestsOf } from "#db/recipe/firmness";
-import { sayShare, type Judged } from "#core/recipe/judge/judgement";
+import { type Judged } from "#core/recipe/judge/judgement";
 import { counted } from "#core/words";
 import { useState } from "react";
 import { usePress } from "../../forms/usePress.ts";

@@ -1,10 +1,9 @@
 /** What the pot fills, of the containers on hand: least left over or a wished mix, to a proven best, and how much more or less leaves nothing. */
 import { mg, mulDiv } from "#core/measure/exact";
 import { readCount } from "#core/measure/read";
-import { grams, gramsIn } from "#core/measure/write";
+import { grams, gramsIn, sayShare } from "#core/measure/write";
 import { packagingOnHand, type FillAsk } from "#core/fill/fill";
 import type { Judged, Mend } from "#core/recipe/judge/judgement";
-import { sayShare } from "#core/recipe/judge/judgement";
 import { timesAll } from "#core/recipe/judge/measuring";
 import type { Shelf } from "#core/stock/shelf";
 import { useState } from "react";

@@ -1,9 +1,9 @@
 /** Building the blend: as it stands, by the proportions of its notes or oil by oil, to so much of the whole. */
 import { mg, sum } from "#core/measure/exact";
 import { parseAmount } from "#core/measure/parse";
-import { gramsIn } from "#core/measure/write";
+import { gramsIn, sayShare } from "#core/measure/write";
 import { done, refuse, type Outcome } from "#core/outcome";
-import { sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
+import { type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { blendTo, blendWeights } from "#core/recipe/judge/scent";
 import type { MaterialChoice } from "#core/recipe/written";
 import { byNotes, byOils, notesOf, readParts, USUAL_NOTES, type BlendOil } from "#core/scent/blend";

@@ -1,7 +1,8 @@
 /** How long it keeps: what in it is the first to turn, what it would keep without that, and what an antioxidant can and can't do. */
+import { sayShare } from "#core/measure/write";
 import { bearsWater } from "#core/recipe/judge/keeping";
 import { lengthened, putIn } from "#core/recipe/instead/replace";
-import { inGrams, sayShare, type Judged } from "#core/recipe/judge/judgement";
+import { inGrams, type Judged } from "#core/recipe/judge/judgement";
 import { keepingOf, monthsUntil, OPENED_MONTHS, type Weak } from "#core/recipe/keeping";
 import { addMonths } from "#core/when";
 import { micros, type Micros } from "#core/measure/exact";

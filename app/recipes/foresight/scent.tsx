@@ -1,7 +1,7 @@
 /** Scent: who it is for and where, each oil's part and ceiling, and the most the blend may be and why. */
 import { USUAL_DROPS_PER_ML } from "#core/measure/mass";
-import { gramsIn } from "#core/measure/write";
-import { inGrams, sayShare, type Judged } from "#core/recipe/judge/judgement";
+import { gramsIn, sayShare } from "#core/measure/write";
+import { inGrams, type Judged } from "#core/recipe/judge/judgement";
 import { COUNTABLE_DROPS } from "#core/recipe/judge/scent";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { isScent, scentOf, type Most, type ScentFacts } from "#core/scent/dilution";

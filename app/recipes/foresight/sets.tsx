@@ -1,8 +1,9 @@
 /** How firm a recipe sets, as one figure of the Reckoner that says where it comes from. */
+import { sayShare } from "#core/measure/write";
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
 import { FEELS, feelOf, PLACES, PLACE_IDS } from "#core/firmness/words";
 import { sayFit } from "#core/recipe/wishes";
-import { sayShare, type Judged } from "#core/recipe/judge/judgement";
+import { type Judged } from "#core/recipe/judge/judgement";
 import { Figure, HowLine } from "../../ui/figures/reckoner.tsx";
 
 export function Sets({ of }: { of: Judged }) {

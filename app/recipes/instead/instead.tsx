@@ -2,12 +2,12 @@
 import { FEELS, feelOf } from "#core/firmness/words";
 import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { grams } from "#core/measure/write";
+import { grams, sayShare } from "#core/measure/write";
 import { standIns } from "#core/recipe/instead/instead";
 import { ordered, ORDERS, type Order } from "#core/recipe/instead/order";
 import { putIn, replaceAll, WITHOUT, type Without } from "#core/recipe/instead/replace";
 import { onHandOf, type StandIn } from "#core/recipe/instead/standIn";
-import { inGrams, sayShare, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
+import { inGrams, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { counted, wordList } from "#core/words";
 import { useMemo, useState } from "react";
 import { Button, Choice } from "../../ui/fields/form.tsx";

@@ -64,15 +64,17 @@ function version(n: number, lines: [id: number, entered: string, grams: number][
           recipeId: 7,
           position: 0,
           label: "50 g",
+          variant: "",
           fillBy: "weight",
           fillText: "50 g",
           fill: mg(50_000),
           fillMl: null,
           containerId: null,
         },
-        ...{ unitMinutesHundredths: 0, ownPrice: null, retired: false, packaging: [] },
+        ...{ unitMinutesHundredths: 0, ownPrice: null, retired: false, packaging: [], additions: [] },
       },
     ],
+    variants: [],
   };
 }
 const figures = (w: WrittenRecipe) => figuresOf(w, recipeTexts(w, NAMES), BY);

@@ -89,7 +89,3 @@ export function forScale(weight: Mg, scale: Scale, to: "near" | "up" | "down" = 
   const steps = near.steps + (to === "up" && off < 0 ? 1 : to === "down" && off > 0 ? -1 : 0);
   return Math.abs(ofSteps(steps, scale) - weight) > weight * MOVED ? exactWeightText(weight) : forField(showSteps(steps, scale));
 }
-
-/** A share as it is said: more exact, the smaller it is. @example sayShare(0.0066) // "0.66 %" */
-export const sayShare = (share: number): string =>
-  share === 0 ? "0 %" : `${(share * 100).toFixed(share < 0.01 ? 2 : share < 0.1 ? 1 : 0)} %`;

@@ -1,8 +1,9 @@
 /** What it keeps: water in it, and what in it is the first to turn. */
+import { sayShare } from "../../measure/write.ts";
 import type { KindId } from "../../material/kinds.ts";
 import { counted } from "../../words.ts";
 import { keepingOf } from "../keeping.ts";
-import { sayShare, type Judge, type Judged, type Judgement } from "./judgement.ts";
+import { type Judge, type Judged, type Judgement } from "./judgement.ts";
 
 /** What carries water by its name, whatever kind it was put down as; an oil, a powder or a wax of the same plant doesn't. */
 const WET = /\b(?:aloe|honey|hydrosols?|water|juice|milk|tea|vinegar|glycerine?|purée|puree|fresh)\b/i;

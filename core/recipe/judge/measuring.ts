@@ -2,9 +2,9 @@
 import { mg } from "../../measure/exact.ts";
 import { mostInPot } from "../../scent/dilution.ts";
 import { fillMix, leastBatch, MOVED, ofSteps, onScale, showScale } from "../scale.ts";
-import { grams } from "../../measure/write.ts";
+import { grams, sayShare } from "../../measure/write.ts";
 import { exactWeightText } from "../../measure/read.ts";
-import { forScale, inGrams, isShared, sayShare, type Judge, type Judged, type JudgedLine, type Judgement, type Mend } from "./judgement.ts";
+import { forScale, inGrams, isShared, type Judge, type Judged, type JudgedLine, type Judgement, type Mend } from "./judgement.ts";
 
 /** What is measured by drops, pieces or spoons is not for the scale to show. */
 const byScale = (of: Judged): Judged["lines"] => of.lines.filter((l) => l.amount.unit !== "drop" && l.amount.unit !== "pc");

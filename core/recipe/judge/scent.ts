@@ -1,15 +1,14 @@
 /** Scent: too much of an oil, too much for the sun, too much for the place and the person; and drops past counting. */
-import { isScent, mostInPot, scentOf, mostOn } from "../../scent/dilution.ts";
-import { FOR_WHOM, sunLimitOf, USED_ON } from "../../scent/limits.ts";
+import { sayShare } from "../../measure/write.ts";
+import { isScent, mostInPot } from "../../scent/dilution.ts";
+import { sunLimitOf } from "../../scent/limits.ts";
+import { tooMuchScent, type TooMuch } from "../../scent/tooMuch.ts";
 import { mg, sum, type Mg } from "../../measure/exact.ts";
 import { USUAL_DROPS_PER_ML } from "../../measure/mass.ts";
 import { plainText } from "../../measure/parse.ts";
 import { exactWeightText } from "../../measure/read.ts";
 import { CAUTIONS } from "../../material/cautions.ts";
-import { wordList } from "../../words.ts";
-import { forScale, inGrams, sayShare, type Judge, type Judged, type Judgement, type JudgedLine, type Mend } from "./judgement.ts";
-
-const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, stand above it.";
+import { forScale, inGrams, type Judge, type Judged, type Judgement, type JudgedLine, type Mend } from "./judgement.ts";
 
 /** One line cut down to a ceiling, if its amount is its own; never over, whatever the scale reads. Where none is allowed there is no such amount. */
 function lowered(of: Judged, line: JudgedLine, ceiling: number): Mend | null {
@@ -48,51 +47,20 @@ function outOfTheSun(of: Judged, citrus: readonly JudgedLine[]): Mend | null {
 }
 
 function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
-  const scent = scentOf(scents, of.total, of.usedOn, of.forWhom);
-  if (!scent) return [];
-  const found: Judgement[] = [];
-  for (const oil of scent.oils) {
-    const { ceiling } = oil;
-    if (ceiling === null || oil.share <= ceiling.share) continue;
-    const lines = scents.filter((l) => l.name === oil.name);
-    found.push({
-      // Known of the usual ceiling, it isn't known of what a lot's paper says.
-      key: `scent.ceiling ${oil.name}${ceiling.lot === null ? "" : `, ${ceiling.lot}`}`,
-      gravity: 3,
-      say:
-        ceiling.lot === null
-          ? `${oil.name}: ${sayShare(oil.share)} is over its ceiling of ${sayShare(ceiling.share)}.`
-          : `${oil.name}: ${sayShare(oil.share)} is over the ${sayShare(ceiling.share)} that lot ${ceiling.lot} may be.`,
-      why: `More of it can irritate or sensitise skin. ${ceiling.lot === null ? PAPERS : "Its supplier’s paper says so, as you wrote it down with the lot; local rules stand above it."}`,
-      figure: sayShare(oil.share),
-      mend: lines.length === 1 ? lowered(of, lines[0]!, ceiling.share) : null,
-    });
-  }
-  if (scent.sun > 1) {
-    const citrus = scents.filter((l) => sunLimitOf(l.libraryKey) !== null);
-    found.push({
-      key: "scent.sun",
-      gravity: 3,
-      say: `Skin left in the sun can burn: ${wordList(citrus.map((l) => l.name))} ${citrus.length > 1 ? "add up to" : "is"} ${sayShare(scent.sun)} of what is allowed.`,
-      why: `Each expressed citrus oil has a limit of its own on skin in the sun, and their shares of it add up. ${PAPERS}`,
-      figure: sayShare(scent.sun),
-      mend: outOfTheSun(of, citrus),
-    });
-  }
-  const most = mostOn(of.usedOn, of.forWhom);
-  if (scent.share > most) {
-    const { label } = USED_ON[of.usedOn];
-    const whom = FOR_WHOM[of.forWhom].say;
-    found.push({
-      key: "scent.use",
-      gravity: of.forWhom === "anyone" ? 2 : 3,
-      say: `${sayShare(scent.share)} scent is much: ${label.toLowerCase()} take ${sayShare(most)} at most.`,
-      why: `Common practice${whom && `, and ${whom}`}.`,
-      figure: sayShare(scent.share),
-      mend: inGrams(of) ? { say: `Lower all of it to ${sayShare(most)}`, rows: blendTo(of, scents, most) } : null,
-    });
-  }
-  return found;
+  const mendOf = (over: TooMuch): Mend | null => {
+    const lines = scents.filter((l) => over.of.includes(l.name));
+    if (over.by === "sun") return outOfTheSun(of, lines);
+    if (over.by === "oil") return lines.length === 1 ? lowered(of, lines[0]!, over.most) : null;
+    return inGrams(of) ? { say: `Lower all of it to ${sayShare(over.most)}`, rows: blendTo(of, scents, over.most) } : null;
+  };
+  return tooMuchScent(scents, of.total, of.usedOn, of.forWhom).map((over) => ({
+    key: over.key,
+    gravity: over.gravity,
+    say: over.say,
+    why: over.why,
+    figure: over.figure,
+    mend: mendOf(over),
+  }));
 }
 
 /** Past so many, drops are miscounted: a millilitre is quicker and truer (common practice, no source). */

@@ -4,9 +4,9 @@ import { firmness, mixOf, SAID_AT } from "../../firmness/model.ts";
 import { PLACES } from "../../firmness/words.ts";
 import { fitOf, middleOf, sayFit, WISHES } from "../wishes.ts";
 import { mg, type Mg } from "../../measure/exact.ts";
-import { grams } from "../../measure/write.ts";
+import { grams, sayShare } from "../../measure/write.ts";
 import { RECIPE_TYPES } from "../types.ts";
-import { forScale, inGrams, sayShare, type Judge, type Judged, type JudgedLine, type Mend } from "./judgement.ts";
+import { forScale, inGrams, type Judge, type Judged, type JudgedLine, type Mend } from "./judgement.ts";
 
 const heaviest = (lines: readonly JudgedLine[]): JudgedLine | undefined => [...lines].sort((a, b) => b.weight - a.weight)[0];
 

@@ -1,0 +1,168 @@
+/** One base poured in parts: what each takes of the base and of the shelf, what it costs, what is traced into it, and the ways back. */
+import { mg } from "#core/measure/exact";
+import { eq } from "drizzle-orm";
+import { beforeEach, expect, it } from "vitest";
+import { takeBack } from "../act/takeBack.ts";
+import { ledgerFaults } from "../ledger/faults.ts";
+import { linksForth } from "../lots/trace.ts";
+import { costRecipes } from "../recipe/costs.ts";
+import { saveRecipe } from "../recipe/save.ts";
+import { batch, batchSize, lot, product } from "../schema.ts";
+import { readSettings } from "../settings.ts";
+import { correctReceipt } from "../shelf/correct.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { euro } from "../test/fresh.ts";
+import { asCorrection, balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "../test/workshop.ts";
+import { matchBatch } from "./match.ts";
+import { joinBack, partOff, variantsOf, type PartIn } from "./parts.ts";
+import { pour } from "./pour.ts";
+import { lastSetOut, readBatch } from "./read.ts";
+import { batchResult } from "./result.ts";
+import { weighOne } from "./weigh.ts";
+
+eachTestHasAWorkshop();
+
+let clay: number;
+beforeEach(async () => {
+  clay = idIn(await saveMaterial(db, { name: "Rose clay", kind: "powder", densities: {} }, { day: DAY }));
+  await buy(clay, 20_000, 4, "2027-01-31");
+});
+
+const sheetOf = async (batchId: number) => (await readBatch(db, batchId))!;
+const says = async (work: Promise<unknown>) => (await refused(work))[0];
+/** Four of eight with a fiftieth of clay. */
+async function parted(over: Partial<PartIn> = {}) {
+  const batchId = idIn(await put(8, { token: token() }));
+  const [size] = (await sheetOf(batchId)).sizes;
+  await partOff(db, { batchId, sizeId: size!.id, name: "rose", units: 4, additions: [{ materialId: clay, ppm: 20_000 }], ...over }, DAY);
+  return batchId;
+}
+async function poured(batchId: number, units = [4, 4]) {
+  const { takes, sizes } = await sheetOf(batchId);
+  return pour(
+    db,
+    {
+      batchId,
+      takes: takes.map((t) => ({ ...t, weighed: t.planned })),
+      sizes: sizes.map((s, i) => ({ productId: s.productId, units: units[i]! })),
+      leftover: mg(0),
+      minutes: 40,
+      note: "",
+    },
+    { day: DAY, token: token() },
+  );
+}
+
+it("a part takes its units from the size, and what is stirred in from the shelf, promised like all else", async () => {
+  const batchId = await parted();
+  const { sizes, takes } = await sheetOf(batchId);
+  expect(sizes.map((s) => [s.label, s.planned, s.partOf])).toEqual([
+    ["50 g", 4, null],
+    ["50 g, rose", 4, sizes[0]!.id],
+  ]);
+  const own = takes.filter((t) => t.sizeId !== null);
+  expect(own.map((t) => [t.material, t.planned, t.sizeId])).toEqual([["Rose clay", 4000, sizes[1]!.id]]);
+  // 16 g of 20 g are left, and a second batch may have no more.
+  expect(await says(parted({ additions: [{ materialId: clay, ppm: 100_000 }] }))).toMatchObject({
+    say: "The shelf is short of 4 g of Rose clay. Nothing was kept: make fewer of it, or stir in less.",
+  });
+  expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 8 }]);
+});
+
+it("poured it is two lots: one base shared by weight, the clay in one of them alone, to the last micro, whatever is put right later", async () => {
+  const batchId = await parted();
+  await poured(batchId);
+  const { sizes, batch: b } = await sheetOf(batchId);
+  const [plain, rose] = sizes.map((s) => s.lot!);
+  // 8 × 50 g of base at 400 g less 4 g of clay, by what is base in each.
+  const [clayLot] = await lotsOf(clay);
+  expect(clayLot!.onHand).toBe(16_000);
+  const links = await linksForth(db, [clayLot!.id]);
+  expect(links.map((l) => l.to)).toEqual([rose!.id]);
+  expect([plain!.bestBefore! > rose!.bestBefore!, rose!.bestBefore]).toEqual([true, "2027-01-31"]);
+  const result = (await batchResult(db, b))!;
+  expect(result.lost).toBe(4000);
+  const [one, other] = result.perUnit;
+  expect(other!.ingredients).toBeGreaterThan(one!.ingredients * 0.98);
+  expect(other!.packaging).toBe(one!.packaging);
+  expect(await ledgerFaults(db)).toEqual([]);
+});
+
+it("a receipt put right moves the base of both and the clay of one; the pouring taken back and done again finds its lots and its product", async () => {
+  const batchId = await parted();
+  const done = await poured(batchId);
+  const before = (await sheetOf(batchId)).sizes.map((s) => s.lot!);
+  const { purchaseId } = (await lotsOf(clay))[0]!;
+  const receipt = await asCorrection(purchaseId!);
+  await correctReceipt(db, { id: purchaseId!, ...receipt, lines: [{ ...receipt.lines[0]!, price: euro(8) }] }, { day: DAY });
+  const after = (await sheetOf(batchId)).sizes.map((s) => s.lot!);
+  expect(after[0]!.value).toBe(before[0]!.value);
+  expect(after[1]!.value - before[1]!.value).toBe(800_000);
+  expect(await ledgerFaults(db)).toEqual([]);
+  await takeBack(db, done.actId, { day: DAY });
+  expect((await lotsOf(clay))[0]!.onHand).toBe(20_000);
+  await poured(batchId, [3, 4]);
+  const again = (await sheetOf(batchId)).sizes.map((s) => s.lot!);
+  expect(again.map((l) => [l.number, l.onHand])).toEqual([
+    [before[0]!.number, 3],
+    [before[1]!.number, 4],
+  ]);
+  expect(await ledgerFaults(db)).toEqual([]);
+});
+
+it("is taken back into the base while nothing of it is weighed, and its product with it; a part that wasn't filled has no weight in it", async () => {
+  const batchId = await parted();
+  const { sizes, takes } = await sheetOf(batchId);
+  const line = takes.find((t) => t.sizeId !== null)!;
+  const at = { batchId, position: line.position, lotId: line.lotId };
+  await weighOne(db, { ...at, weighed: mg(4100), was: null, by: "scale" });
+  expect(await says(joinBack(db, batchId, sizes[1]!.id))).toMatchObject({
+    say: expect.stringContaining("Rose clay is in it already") as string,
+  });
+  expect(await says(poured(batchId, [8, 0]))).toMatchObject({
+    field: "takes.2.weighed",
+    say: expect.stringContaining("of which none is filled") as string,
+  });
+  expect(await says(matchBatch(db, { ...at, weighed: mg(5000), by: "scale" }, DAY))).toMatchObject({
+    say: expect.stringContaining("a part of the pot") as string,
+  });
+  await weighOne(db, { ...at, weighed: null, was: mg(4100), by: "hand" });
+  await joinBack(db, batchId, sizes[1]!.id);
+  const now = await sheetOf(batchId);
+  expect(now.sizes.map((s) => s.planned)).toEqual([8]);
+  expect(now.takes).toHaveLength(takes.length - 1);
+  expect((await db.select().from(product)).map((p) => p.variant)).toEqual([""]);
+});
+
+it("asks for no more than is planned, no name twice, and nothing of a batch that is gone", async () => {
+  const batchId = await parted();
+  const [size] = (await sheetOf(batchId)).sizes;
+  const more = (over: Partial<PartIn>) =>
+    says(partOff(db, { batchId, sizeId: size!.id, name: "blue", units: 1, additions: [{ materialId: clay, ppm: 1000 }], ...over }, DAY));
+  expect(await more({ units: 5 })).toMatchObject({ field: "units" });
+  expect(await more({ name: "Rose" })).toMatchObject({ field: "name" });
+  expect(await more({ additions: [1, 2].map(() => ({ materialId: clay, ppm: 1000 })) })).toMatchObject({ field: "additions.1.material" });
+  await poured(batchId);
+  expect(await more({})).toMatchObject({ say: "This batch isn't on the bench any more." });
+});
+
+it("a variant is sold and costed by itself, poured so again, and left alone by whoever writes the recipe", async () => {
+  const batchId = await parted();
+  await poured(batchId);
+  expect((await variantsOf(db, batchId)).map((v) => [v.name, v.material, v.ppm])).toEqual([["rose", "Rose clay", 20_000]]);
+  const [costed] = await costRecipes(db, await readSettings(db), DAY, [ids.recipe]);
+  const [plain, rose] = costed!.sizes;
+  expect([plain!.label, rose!.label]).toEqual(["50 g", "50 g, rose"]);
+  // Four hundredths of a gram's worth: 1 g of clay costs 0.20 and more for postage, a gram of base far less.
+  const [dear, cheap] = [rose!.cost.perUnit.lot!.ingredients, plain!.cost.perUnit.lot!.ingredients];
+  expect(dear - cheap * 0.98).toBeGreaterThan(200_000);
+  const saved = await saveRecipe(db, { ...balm({ id: ids.recipe }), note: "", method: "Melt." }, { day: DAY });
+  expect((await db.select().from(product).where(eq(product.variant, "rose")))[0]).toMatchObject({ retired: false, label: "50 g, rose" });
+  await takeBack(db, saved.actId, { day: DAY });
+  const second = await parted();
+  const [first, other] = await Promise.all([batchId, second].map(async (id) => (await sheetOf(id)).sizes[1]!.productId));
+  expect(other).toBe(first);
+  expect((await db.select().from(batchSize).where(eq(batchSize.productId, first!))).length).toBe(2);
+  expect((await db.select().from(batch)).length).toBe(3);
+  expect((await db.select().from(lot).where(eq(lot.productId, first!))).map((l) => l.label)).toEqual(["50 g, rose"]);
+});
