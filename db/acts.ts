@@ -10,6 +10,7 @@ import { learnBatch } from "./bench/nextTime.ts";
 import { pour } from "./bench/pour.ts";
 import { clearBatch, setOut } from "./bench/setOut.ts";
 import { spoilBatch } from "./bench/spoil.ts";
+import { comeBack } from "./cabinet/comeBack.ts";
 import { takeOut } from "./cabinet/cabinet.ts";
 import { saveGiftOrder } from "./gifts/gifts.ts";
 import { packGiftOrder } from "./gifts/pack.ts";
@@ -82,6 +83,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   pour,
   spoilBatch,
   clearBatch,
+  comeBack,
   takeOut,
   price: choosePrices,
   saveMarket: saveMarketDay,

@@ -131,6 +131,22 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   await expect(held).not.toContainText(plain!.split(/\s/)[0]!);
   await does(page, "False alarm: free it all", /Closed recall/);
 
+  // One given away comes back: it is on the shelf again, and no more can than went out.
+  const first = plain!.split(/\s/)[0]!;
+  await open(page, "/cabinet");
+  await page.getByRole("button", { name: `Take out of ${first}` }).click();
+  await page.getByLabel("What for").selectOption("gift");
+  await does(page, "Take out", `Took 1 of ${first} out: given away`);
+  await open(page, `/lots/${first}`);
+  await page.getByLabel("Units").fill("2");
+  await page.getByLabel("From whom, and why").fill("The neighbour; it is too firm for her.");
+  await page.getByRole("button", { name: "Write it down" }).last().click();
+  await expect(page.getByText("Only 1 unit of it is out.")).toBeVisible();
+  await page.getByLabel("Units").fill("1");
+  await page.getByRole("button", { name: "Write it down" }).last().click();
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText(`1 unit of ${first} came back`);
+  await expect(page.getByText("came back, The neighbour")).toBeVisible();
+
   // The next batch is offered the same again.
   await open(page, "/bench/set-out");
   await choose(page, "Recipe", "Sea buckthorn hand balm");

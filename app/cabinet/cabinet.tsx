@@ -9,6 +9,7 @@ import { REASONS, TAKE_OUT_REASONS } from "#core/stock/reasons";
 import { daysBetween } from "#core/when";
 import { today } from "#db/clock";
 import { listCabinet, takeOut, type CabinetLot } from "#db/cabinet/cabinet";
+import { cabinetOutlook } from "#db/cabinet/outlook";
 import { unitsStand } from "#db/cabinet/promised";
 import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
@@ -26,14 +27,17 @@ import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { Outlook } from "./outlook.tsx";
 import { Ages } from "./ages.tsx";
 import type { Route } from "./+types/cabinet";
 
 export const meta: Route.MetaFunction = () => [{ title: "Cabinet · Zelbin" }];
 export async function loader() {
-  const [lots, stand] = await Promise.all([listCabinet(db()), unitsStand(db(), today())]);
+  const [lots, stand, outlook] = await Promise.all([listCabinet(db()), unitsStand(db(), today()), cabinetOutlook(db(), today())]);
   return {
     lots,
+    paces: [...outlook.paces],
+    summers: [...outlook.summers],
     stand: [...stand].map(
       ([of, s]) => [of, { held: s.held, expired: s.expired, onTheWay: s.onTheWay, free: s.free, promised: s.promised }] as const,
     ),
@@ -105,7 +109,7 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
   );
 }
 
-export default function Cabinet({ loaderData: { lots, stand, token } }: Route.ComponentProps) {
+export default function Cabinet({ loaderData: { lots, stand, paces, summers, token } }: Route.ComponentProps) {
   const { currency, today: day } = useWorkshop();
   const left = useLaidOver("out ");
   const [taking, setTaking] = useState<{ lot: number; token: string } | null>(left && { lot: left.of, token });
@@ -118,6 +122,8 @@ export default function Cabinet({ loaderData: { lots, stand, token } }: Route.Co
   );
   const found = find(typed);
   const standOf = new Map(stand);
+  const paceOf = new Map(paces);
+  const summerOf = new Map(summers);
   return (
     <>
       <Heading
@@ -166,7 +172,9 @@ export default function Cabinet({ loaderData: { lots, stand, token } }: Route.Co
                 key: rows[0]!.of,
                 head: (
                   <>
-                    {rows[0]!.name}{" "}
+                    <Link to={`/prices/${rows[0]!.of}`} className="hover:underline">
+                      {rows[0]!.name}
+                    </Link>{" "}
                     <span className="font-sans text-[0.86rem] text-pine-soft">
                       {[
                         rows[0]!.label,
@@ -176,6 +184,7 @@ export default function Cabinet({ loaderData: { lots, stand, token } }: Route.Co
                         ...(rows[0]!.retired ? ["no longer made"] : []),
                       ].join(" · ")}
                     </span>
+                    <Outlook lots={rows} pace={paceOf.get(rows[0]!.of) ?? null} summer={summerOf.get(rows[0]!.of) ?? null} today={day} />
                   </>
                 ),
                 rows: rows.map((l) => ({ ...l, cost: finishedCost(l, l) })),

@@ -5,6 +5,8 @@ import { lotState } from "#core/stock/lots";
 import { REASONS } from "#core/stock/reasons";
 import { sayScentMost } from "#db/shelf/scentMost";
 import { isScent } from "#core/scent/dilution";
+import { FATE_IDS, unitsOut } from "#core/cabinet/out";
+import { comeBack } from "#db/cabinet/comeBack";
 import { holdLot } from "#db/shelf/count";
 import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
 import { redirect } from "react-router";
@@ -13,10 +15,10 @@ import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
-import { between, optional, words } from "../forms/fields.ts";
+import { between, oneOf, optional, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet } from "../forms/sheet.server.ts";
-import { Hold, percentText, ScentMost } from "./said.tsx";
+import { CameBack, Hold, percentText, ScentMost } from "./said.tsx";
 import { LotTag, Money, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -38,6 +40,11 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 const mostSchema = object({ most: optional(between(0, 100, "per cent", 10_000)) });
+const backSchema = object({
+  units: wholeNumber(1, 10_000, "units"),
+  fate: oneOf(FATE_IDS),
+  note: words("who brought it back, and why", 200),
+});
 const holdSchema = object({ reason: words("why it is on hold", 200) });
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -50,6 +57,10 @@ export async function action({ request, params }: Route.ActionArgs) {
     const said = await pressed.read(mostSchema);
     const theirs = async () => ({ most: percentText((await findLot(db(), lot.number))?.scentMostPpm ?? null) });
     return said.ok ? act(() => sayScentMost(db(), { lotId: lot.id, ppm: said.value.most }, said.doing), { theirs }) : said.reply;
+  }
+  if (pressed.intent === "cameBack") {
+    const back = await pressed.read(backSchema);
+    return back.ok ? act(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
   }
   const sheet = await pressed.read(holdSchema);
   return sheet.ok ? act(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;
@@ -125,6 +136,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
+  const out = unitsOut(own);
   const places = new Map(history.filter((r) => r.marketDayId !== null).map((r) => [`m${r.marketDayId}`, r.market]));
   const people = new Map(history.filter((r) => r.giftOrderId !== null && r.reason === "ordered").map((r) => [r.giftOrderId, r.customer]));
   const amountIn = (from: number, to: number): number | null => inLot.find((u) => u.from === from && u.to === to)?.qty ?? null;
@@ -233,6 +245,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
           <Part title={lot.productId ? "Where it went" : "In and out"}>
             <History rows={own} lot={lot} />
           </Part>
+          {lot.productId !== null && out > 0 && <CameBack key={`${out} ${sheetOpened.seen}`} out={out} opened={sheetOpened} />}
           {forward.length > 0 && (
             <Part title="Went into">
               {forward.map((s) => (

@@ -1,7 +1,8 @@
 /** What is said of a lot on its page: why it is on hold, and what its supplier's paper allows of a scent. */
+import { FATE_IDS, FATES } from "#core/cabinet/out";
 import { plainText } from "#core/measure/parse";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
-import { Button, Problem, Text } from "../ui/fields/form.tsx";
+import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { SheetSays } from "../ui/sheet/sheetSays.tsx";
 
@@ -44,6 +45,37 @@ export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; op
           hint="It stands above the usual ceiling. 0 where it may not be in it; empty where the paper doesn’t say."
           {...sheet.register("most")}
           problem={sheet.formState.errors.most?.message}
+        />
+        <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
+          Write it down
+        </Button>
+      </form>
+    </Part>
+  );
+}
+
+/** Units that somebody brought back. */
+export function CameBack({ out, opened: sheetOpened }: { out: number; opened: Opened }) {
+  const sheet = useSheet({ units: "", fate: "kept", note: "" }, sheetOpened, { draft: "What came back", sheet: "came back" });
+  const { errors } = sheet.formState;
+  return (
+    <Part title="Came back" screenOnly>
+      <SheetSays sheet={sheet} names={{ units: "Units", note: "From whom, and why" }} />
+      <form onSubmit={sheet.send("cameBack")} className="grid items-start gap-3 sm:grid-cols-[7rem_14rem_1fr_auto]">
+        <Text
+          data-amount
+          label="Units"
+          placeholder={`of ${out}`}
+          className="[&_input]:text-right"
+          {...sheet.register("units")}
+          problem={errors.units?.message}
+        />
+        <Choice label="What came back" options={FATE_IDS.map((f) => [f, FATES[f]] as const)} {...sheet.register("fate")} />
+        <Text
+          label="From whom, and why"
+          hint="A rash or anything else that hurt somebody: put the lot on hold too, and ask what has to be reported where you are."
+          {...sheet.register("note")}
+          problem={errors.note?.message}
         />
         <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
           Write it down

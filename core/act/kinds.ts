@@ -52,6 +52,7 @@ export const ACTS_SAID = {
   checkBatch: { say: "Batch checked", station: "bench" },
   spoilBatch: { say: "Batch written off", station: "bench" },
   clearBatch: { say: "Batch cleared off", station: "bench" },
+  comeBack: { say: "Came back", station: "cabinet" },
   takeOut: { say: "Taken out of the cabinet", station: "cabinet" },
   price: { say: "Prices kept", station: "prices" },
   saveMarket: { say: "Market day kept", station: "markets" },

@@ -78,7 +78,13 @@ export function reached(lots: readonly number[], went: readonly Went[]): Reached
     accounts: new Map(lots.map((id) => [id, accountOf((of.get(id) ?? []).map(moved))])),
     people: holders(at("named")),
     markets: holders(at("stall")),
-    others: { handed: at("handed").map(units), ended: at("ended").map(units), lost: at("lost").map(units) },
+    others: {
+      handed: at("handed")
+        .filter((w) => w.reason !== "cameBack")
+        .map(units),
+      ended: at("ended").map(units),
+      lost: at("lost").map(units),
+    },
   };
 }
 

@@ -54,6 +54,7 @@ const OUT: Record<Reason, Where | "came" | "on"> = {
   given: "handed",
   tester: "handed",
   own: "handed",
+  cameBack: "handed",
   damaged: "ended",
   wasted: "ended",
   returned: "ended",
@@ -80,6 +81,12 @@ export function accountOf(moved: readonly Moved[]): Account {
     a.here += m.qty;
     if (where === "came") a.came += m.qty;
     else a[where] -= m.qty;
+  }
+  // Whose came back nobody wrote down: of what was handed out, else of a stall's, else of somebody's known by name.
+  for (const next of ["stall", "named"] as const) {
+    const owed = Math.min(Math.max(0, -a.handed), Math.max(0, a[next]));
+    a[next] -= owed;
+    a.handed += owed;
   }
   if (a.lost < 0) {
     a.came -= a.lost;

@@ -19,11 +19,15 @@ export const REASONS = {
   gift: "given away",
   own: "own use",
   damaged: "damaged",
+  cameBack: "came back",
   ordered: "packed in an order",
   wrapped: "used for wrapping",
   undone: "taken back",
 } as const;
 export type Reason = keyof typeof REASONS;
+
+/** What is found on top of what the books say comes in at what its lot cost, and rests on what came before it. */
+export const FOUND = ["counted", "cameBack"] as const satisfies readonly Reason[];
 
 /** Reasons for taking finished units out by hand. */
 export const TAKE_OUT_REASONS = ["tester", "gift", "own", "damaged"] as const satisfies readonly Reason[];

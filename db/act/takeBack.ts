@@ -8,6 +8,7 @@ import { Refused } from "#core/refused";
 import { and, eq, inArray, ne } from "drizzle-orm";
 import { ACTS } from "../acts.ts";
 import type { Db, Tx } from "../client.ts";
+import { noneCameBackOf } from "../ledger/out.ts";
 import { GIVEN, rework, sumsOf, type Fact } from "../ledger/rework.ts";
 import { act, actSubject, movement } from "../schema.ts";
 import { anyOf } from "../pieces.ts";
@@ -42,6 +43,11 @@ const UNDO: ActDefinition<{ actId: number }, null> = {
       short: (number) =>
         `Lot ${number} has been used or counted since, so this can't be taken back. Take that back first, or correct the count.`,
     });
+    const lots = await tx.selectDistinct({ id: movement.lotId }).from(movement).where(eq(movement.actId, actId));
+    await noneCameBackOf(
+      tx,
+      lots.map((l) => l.id),
+    );
     const about = await tx.select().from(actSubject).where(eq(actSubject.actId, actId));
     return {
       path: path ?? was.path,

@@ -3,12 +3,13 @@
  */
 import { micros, minus, type Base } from "#core/measure/exact";
 import { Refused } from "#core/refused";
+import { FOUND } from "#core/stock/reasons";
 import type { KindId } from "#core/material/kinds";
 import { drawValue, type Lot } from "#core/stock/lots";
 import { mayUse, type Use } from "#core/stock/use";
 import { sayFullDay, type Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
-import { and, asc, eq, gt, isNull, ne, sql, type Placeholder, type SQL, type SQLWrapper } from "drizzle-orm";
+import { and, asc, eq, gt, isNull, notInArray, type Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
 import { notBack, stands } from "../act/standing.ts";
@@ -178,7 +179,7 @@ export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost 
         eq(movement.lotId, lotId),
         gt(movement.qty, 0),
         isNull(movement.restates),
-        ne(movement.reason, "counted"),
+        notInArray(movement.reason, [...FOUND]),
         stands(movement.actId),
       ),
     )

@@ -9,7 +9,7 @@ import { stockValues } from "#core/batch/result";
 import { bottleValues } from "#core/infusion/strain";
 import { micros, minus, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import type { Reason } from "#core/stock/reasons";
+import { FOUND, type Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
 import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
 import { addedToSize, number } from "../columnsOf.ts";
@@ -123,7 +123,7 @@ class Books {
     for (const b of bases) if (among(MADE, b.reason) && b.qty > 0) b.value = await this.#madeOf(b);
     const out = replay(
       bases.map((b) => ({
-        how: b.qty < 0 ? "drawn" : b.reason === "counted" ? "found" : "came",
+        how: b.qty < 0 ? "drawn" : among(FOUND, b.reason) ? "found" : "came",
         qty: Math.abs(b.qty),
         value: b.value,
       })),
@@ -230,7 +230,7 @@ class Books {
   }
 
   async #short(lotId: number, says: Says): Promise<Refused> {
-    const users = [...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.qty < 0 || b.reason === "counted" ? [b.actId] : [])))];
+    const users = [...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.qty < 0 || among(FOUND, b.reason) ? [b.actId] : [])))];
     const rows = users.length
       ? await this.#tx
           .select({ id: act.id, summary: act.summary })

@@ -96,6 +96,7 @@ const INTENTS = [
   "shake",
   "open",
   "takeOut",
+  "cameBack",
   "close",
   "pack",
   "save",

@@ -1,10 +1,13 @@
 /** By dice: what is steeped, blended and made of the shelf, and where it goes. */
+import { unitsOut } from "#core/cabinet/out";
+import { groupBy } from "#core/collect";
 import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
 import { pour } from "../../bench/pour.ts";
 import { readBatch } from "../../bench/read.ts";
 import { setOut } from "../../bench/setOut.ts";
+import { comeBack } from "../../cabinet/comeBack.ts";
 import { takeOut } from "../../cabinet/cabinet.ts";
 import type { OpenDb } from "../../client.ts";
 import { saveGiftOrder } from "../../gifts/gifts.ts";
@@ -12,6 +15,7 @@ import { packGiftOrder } from "../../gifts/pack.ts";
 import { fillJar, topUp } from "../../jars/fill.ts";
 import { readJar } from "../../jars/read.ts";
 import { blend, spoilJar, strainJar } from "../../jars/strain.ts";
+import { outOf } from "../../ledger/out.ts";
 import { closeMarketDay } from "../../markets/markets.ts";
 import { jar, lot } from "../../schema.ts";
 import { euro } from "../fresh.ts";
@@ -120,6 +124,18 @@ export const MAKING = {
   takeOut: async (db, a) => {
     const l = pickOf(await finishedOn(db), a);
     return l ? (v) => takeOut(v.db, { lotId: at(v.lots, l.id), units: 1, reason: "tester", note: "" }, doing) : null;
+  },
+
+  comeBack: async (db, a, b) => {
+    const ids = (await db.select({ id: lot.id }).from(lot).where(isNotNull(lot.productId)).orderBy(lot.id)).map((l) => l.id);
+    const out = groupBy(await outOf(db, ids), (r) => r.lotId);
+    const l = pickOf(
+      ids.filter((id) => unitsOut(out.get(id) ?? []) > 0),
+      a,
+    );
+    return l === undefined
+      ? null
+      : (v) => comeBack(v.db, { lotId: at(v.lots, l), units: 1, fate: b % 2 ? "kept" : "thrown", note: "" }, doing);
   },
 
   market: async (db, a, b) => {

@@ -2,6 +2,7 @@
 import { mg } from "#core/measure/exact";
 import { takeBack } from "#db/act/takeBack";
 import { takeOut } from "#db/cabinet/cabinet";
+import { comeBack } from "#db/cabinet/comeBack";
 import type { Db } from "#db/client";
 import { lot } from "#db/schema";
 import { correctReceipt } from "#db/shelf/correct";
@@ -110,6 +111,14 @@ export const STOCK = {
       const lotId = await newestOf(db, scent);
       return (at) => sayScentMost(at, { lotId, ppm: 7000 }, now());
     },
+  },
+  comeBack: {
+    ready: async (db, w) => {
+      await takeOut(db, { lotId: w.lots.made[1], units: 1, reason: "gift", note: "" }, now());
+      return (at) => comeBack(at, { lotId: w.lots.made[1], units: 1, fate: "kept", note: "" }, now());
+    },
+    // Of several windows one has it back.
+    maybe: true,
   },
   takeOut: atOnce((db, w) => takeOut(db, { lotId: w.lots.made[0], units: 1, reason: "own", note: "" }, now())),
   undo: {

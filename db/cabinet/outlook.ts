@@ -1,0 +1,68 @@
+/** How fast what is in the cabinet sells, and what of it isn't for a summer stall. */
+import { paceOf, PACE_DAYS } from "#core/cabinet/pace";
+import { notForSummer } from "#core/cabinet/summer";
+import { groupBy } from "#core/collect";
+import { setsBy } from "#core/firmness/solids";
+import { addDays, type Day } from "#core/when";
+import { asc, eq, gt, sql } from "drizzle-orm";
+import { stands } from "../act/standing.ts";
+import type { Db } from "../client.ts";
+import { aNumber, rowsOf } from "../columnsOf.ts";
+import { whileUnchanged } from "../kept.ts";
+import { firmnessLearned } from "../recipe/firmness.ts";
+import { act, batch, batchSize, lot, material, movement, recipeLine, recipeVersion } from "../schema.ts";
+
+/** Units a day of each product there is some of; null where it is too early to say. */
+async function paces(db: Db, today: Day): Promise<Map<number, number | null>> {
+  const rows = await rowsOf(
+    db,
+    { of: aNumber, since: lot.arrived, sold: aNumber },
+    sql`with gone as (
+        select m.lot_id, -sum(m.qty) as units from ${act} a join ${movement} m on m.act_id = a.id
+        where a.day > ${addDays(today, -PACE_DAYS)} and m.reason in ('sold', 'ordered') and m.restates is null and ${stands(sql`a.id`)} group by 1)
+      select l.product_id as of, min(l.arrived)::text as since, coalesce(sum(g.units), 0)::float8 as sold
+      from ${lot} l left join gone g on g.lot_id = l.id where l.product_id is not null
+      group by 1 having bool_or(l.on_hand > 0)`,
+  );
+  return new Map(rows.map((r) => [r.of, paceOf(r.sold, r.since, today)]));
+}
+
+/** Why a product isn't for a summer stall, by the newest of what there is of it. */
+async function summers(db: Db): Promise<Map<number, string>> {
+  const { constants } = await firmnessLearned(db);
+  const { kind, libraryKey, meltFrom, meltTo } = material;
+  const rows = await db
+    .select({
+      of: batchSize.productId,
+      batchId: batch.id,
+      overrunBp: recipeVersion.overrunBp,
+      weight: recipeLine.weight,
+      kind,
+      libraryKey,
+      meltFrom,
+      meltTo,
+    })
+    .from(lot)
+    .innerJoin(batchSize, eq(batchSize.lotId, lot.id))
+    .innerJoin(batch, eq(batch.id, batchSize.batchId))
+    .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+    .innerJoin(recipeLine, eq(recipeLine.versionId, recipeVersion.id))
+    .innerJoin(material, eq(material.id, recipeLine.materialId))
+    .where(gt(lot.onHand, 0))
+    .orderBy(asc(batch.id), asc(recipeLine.position));
+  const said = new Map<number, string>();
+  for (const [of, all] of groupBy(rows, (r) => r.of)) {
+    const newest = all.filter((r) => r.batchId === all.at(-1)!.batchId);
+    const why = notForSummer(
+      newest[0]!.overrunBp > 0,
+      newest.map((l) => ({ weight: l.weight, sets: setsBy(l) })),
+      constants,
+    );
+    if (why) said.set(of, why);
+  }
+  return said;
+}
+
+/** What the cabinet says of its products besides where their units stand, worked out anew once anything was written. @param db not a transaction */
+export const cabinetOutlook = (db: Db, today: Day) =>
+  whileUnchanged(db, "cabinet outlook", today, async () => ({ paces: await paces(db, today), summers: await summers(db) }));
