@@ -1,6 +1,6 @@
 /** A batch at the bench, beside the scale and the thermometer: weighed, over-poured, cooled, unplugged, and poured. */
 import { expect, type Locator, type Page } from "@playwright/test";
-import { choose, does, open, test } from "./hand.ts";
+import { choose, does, open, receive, test } from "./hand.ts";
 import { HOUSE_SCALE } from "./house.ts";
 
 const pretend = (page: Page, what: string) => page.getByRole("button", { name: what, exact: true }).click();
@@ -12,6 +12,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   page,
   browser,
 }) => {
+  await receive(page, { "Bar carton": "30", "Paper band for bars": "30" });
   await open(page, "/bench/set-out");
   await choose(page, "Recipe", "Juniper work bar");
   await page.getByLabel("Units", { exact: true }).fill("3");

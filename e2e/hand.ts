@@ -84,3 +84,14 @@ export async function widerThanAPhone(page: Page): Promise<string[]> {
           .slice(-6),
   );
 }
+
+/** Buys so much of each, so that a journey doesn't hang on what others took of the shelf. @param packs what each pack holds, by material */
+export async function receive(page: Page, packs: Record<string, string>): Promise<void> {
+  await open(page, "/shelf/receive");
+  await page.getByLabel("Supplier", { exact: true }).fill("Sallow Press");
+  for (const [i, [material, holds]] of Object.entries(packs).entries()) {
+    if (i > 0) await page.getByLabel(`Best before, row ${i}`).press("Enter");
+    await fillRow(page, i + 1, { Material: material, "Each holds": holds, "Price of all": "9.00", "Best before": "2099-08-31" });
+  }
+  await does(page, "Put on the shelf", `Received ${Object.keys(packs).length} lots from Sallow Press`);
+}

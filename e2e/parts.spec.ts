@@ -1,6 +1,6 @@
 /** One base, two variants and two sizes: over-poured, put right by the cold spoon, parted, poured, priced, and recalled by what went into one part. */
 import { expect, type Page } from "@playwright/test";
-import { choose, does, fillRow, open, test, widerThanAPhone } from "./hand.ts";
+import { choose, does, open, receive, test, widerThanAPhone } from "./hand.ts";
 
 const atHand = (page: Page) => page.getByRole("region", { name: "The step at hand" });
 const heading = (page: Page) => atHand(page).getByRole("heading", { level: 2 });
@@ -32,24 +32,7 @@ async function partOff(page: Page, name: string, units: string, of: string, rows
 test("a base is over-poured, put right, poured in two variants and two sizes, each its own lot and cost; a recall of what went into one part leaves the others", async ({
   page,
 }) => {
-  // Whatever other journeys took of it: there is enough of what it is short of first.
-  await open(page, "/shelf/receive");
-  await page.getByLabel("Supplier", { exact: true }).fill("Sallow Press");
-  await fillRow(page, 1, {
-    Material: "Sea buckthorn berry oil",
-    "Each holds": "100 g",
-    "Price of all": "18.00",
-    "Best before": "2099-08-31",
-  });
-  await page.getByLabel("Best before, row 1").press("Enter");
-  await fillRow(page, 2, {
-    Material: "Spearmint essential oil",
-    "Each holds": "30 g",
-    "Price of all": "9.00",
-    "Best before": "2099-08-31",
-  });
-  await does(page, "Put on the shelf", "Received 2 lots from Sallow Press");
-
+  await receive(page, { "Sea buckthorn berry oil": "100 g", "Spearmint essential oil": "30 g" });
   await open(page, "/bench/set-out");
   await choose(page, "Recipe", "Sea buckthorn hand balm");
   await page.getByLabel("Pots of 60 g").fill("4");

@@ -9,7 +9,7 @@ import { hintsOf } from "./events.ts";
 import { middleOf } from "../recipe/wishes.ts";
 import { RECIPE_TYPE_IDS } from "../recipe/types.ts";
 import { feltFirm, SPOON_IDS, spoonFix, type SpoonVerdict } from "./spoon.ts";
-import { nearEnough, offTarget, nearnessOf, type PotLine } from "./offTarget.ts";
+import { nearEnough, offTarget, nearnessOf, substitute, type PotLine } from "./offTarget.ts";
 
 const wax = { as: "wax", strength: 1, melts: 63 } as const;
 const line = (over: Partial<PotLine>): PotLine => ({
@@ -99,6 +99,40 @@ describe("off target", () => {
         expect(nearEnough(w, mg(100))).toBeGreaterThanOrEqual(100);
       }),
     );
+  });
+});
+
+describe("something instead", () => {
+  const liquid = { as: "liquid" } as const;
+  const by = (strength: number, onHand = 1e9) => ({ name: "Other", sets: { ...wax, strength }, scent: false, onHand, perMg: 2 });
+  it("of another wax as much as keeps the pot as firm: less where it is stronger and all of it, none where there isn't so much", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 40, max: 250 }),
+        fc.double({ min: 0.6, max: 1.9, noNaN: true }),
+        fc.integer({ min: 0, max: 90 }),
+        (grams, strength, had) => {
+          const planned = mg(grams * 1000);
+          const pot = [line({ position: 0, planned, sets: wax, perMg: 1 }), line({ position: 1, planned: mg(900_000), sets: liquid })];
+          const weighed = mg(Math.round((planned * had) / 100));
+          const does = substitute(pot, 0, weighed, by(strength), TRADE)!;
+          expect(does.firm[1]).toBeCloseTo(does.firm[0], 4);
+          const missing = planned - weighed;
+          // Beside some of the first, a second wax has a part of its own dissolved.
+          if (weighed === 0 && strength > 1.05) expect(does.amount).toBeLessThan(missing);
+          if (weighed === 0 && strength < 0.95) expect(does.amount).toBeGreaterThan(missing);
+          expect(substitute(pot, 0, weighed, by(strength, does.amount - 1), TRADE)).toBeNull();
+          expect(does.total[1] - does.total[0]).toBe(does.amount - missing);
+        },
+      ),
+    );
+  });
+  it("of an oil the same weight, and what it costs", () => {
+    const pot = [line({ position: 0, planned: mg(90_000), sets: liquid, perMg: 1 }), line({ position: 1, planned: mg(10_000), sets: wax })];
+    const does = substitute(pot, 0, mg(50_000), { name: "Other", sets: liquid, scent: false, onHand: 40_000, perMg: 3 }, TRADE)!;
+    expect(does.amount).toBe(40_000);
+    expect(does.cost[1] - does.cost[0]).toBe(80_000);
+    expect(substitute(pot, 0, mg(90_000), { name: "Other", sets: liquid, scent: false, onHand: 9, perMg: 3 }, TRADE)).toBeNull();
   });
 });
 

@@ -5,6 +5,7 @@
  * of everything else, which makes a larger batch. What is short comes out of the next lot, or the batch is made smaller, or it is kept. Each is
  * said with what it does to firmness, scent, cost and yield. Common practice, no source.
  */
+import { mendWith } from "../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT, type Constants } from "../firmness/model.ts";
 import type { Sets } from "../firmness/solids.ts";
 import { mg, mulDiv, type Mg } from "../measure/exact.ts";
@@ -71,6 +72,9 @@ export interface OffTarget {
   match: Matched;
 }
 
+/** What may stand in for a line that ran out. */
+export type Substitute = Pick<PotLine, "name" | "sets" | "scent" | "onHand" | "perMg">;
+
 const potOf = (lines: readonly PotLine[], weights: readonly number[], constants: Constants) => {
   const total = weights.reduce((a, w) => a + w, 0);
   const mix = mixOf(lines.map((l, i) => ({ weight: mg(Math.round(weights[i]!)), sets: l.sets })));
@@ -78,6 +82,14 @@ const potOf = (lines: readonly PotLine[], weights: readonly number[], constants:
   const cost = lines.reduce((a, l, i) => a + (l.perMg ?? 0) * weights[i]!, 0);
   return { total, firm: firmness(mix, SAID_AT, constants), scent: total === 0 ? 0 : scents / total, cost };
 };
+
+type Pot = ReturnType<typeof potOf>;
+const changed = (before: Pot, after: Pot): Consequence => ({
+  total: [before.total, after.total],
+  firm: [before.firm, after.firm],
+  scent: [before.scent, after.scent],
+  cost: [before.cost, after.cost],
+});
 
 /**
  * By how much everything else grows to match one line.
@@ -120,12 +132,7 @@ export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, co
     planned.map((p, i) => (i === at ? p : Math.max(p, lines[i]!.weighed ?? 0))),
     constants,
   );
-  const consequence = (after: typeof before): Consequence => ({
-    total: [before.total, after.total],
-    firm: [before.firm, after.firm],
-    scent: [before.scent, after.scent],
-    cost: [before.cost, after.cost],
-  });
+  const consequence = (after: Pot): Consequence => changed(before, after);
   const other = (i: number): boolean => lines[i]!.position !== line.position;
   return {
     by: weighed - line.planned,
@@ -140,4 +147,32 @@ export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, co
       short: lines.flatMap((l, i) => (other(i) && planned[i]! > l.onHand ? [{ line: i, by: planned[i]! - l.onHand }] : [])),
     },
   };
+}
+
+/**
+ * What of something else does for what is missing of a line: of what sets as much as keeps the pot as firm, of anything else the same weight.
+ * @param at the line; @param weighed what there was of it
+ * @returns null where no amount does, or there isn't so much
+ * @example substitute([{ name: "Oil", position: 0, planned: mg(90_000), weighed: null, sets: liquid, scent: false, onHand: 0, perMg: null }], 0, mg(50_000), { name: "Other oil", sets: liquid, scent: false, onHand: 90_000, perMg: null }, TRADE).amount // 40_000
+ */
+export function substitute(
+  lines: readonly PotLine[],
+  at: number,
+  weighed: Mg,
+  by: Substitute,
+  constants: Constants,
+): (Consequence & { amount: Mg }) | null {
+  const weights = lines.map((l, i) => (i === at ? weighed : (l.weighed ?? l.planned)));
+  const before = potOf(
+    lines,
+    lines.map((l, i) => (i === at ? l.planned : (l.weighed ?? l.planned))),
+    constants,
+  );
+  const missing = lines[at]!.planned - weighed;
+  const sets = by.sets.as === "wax" || by.sets.as === "fat";
+  const rest = lines.flatMap((l, i) => (weights[i]! > 0 ? [{ weight: mg(weights[i]!), sets: l.sets }] : []));
+  const amount = sets && rest.length > 0 ? mendWith(rest, by.sets, { firm: before.firm, celsius: SAID_AT }, constants) : mg(missing);
+  if (missing <= 0 || amount === null || amount > by.onHand) return null;
+  const then = [...lines, { ...by, position: lines[at]!.position, planned: amount, weighed: null }];
+  return { amount, ...changed(before, potOf(then, [...weights, amount], constants)) };
 }

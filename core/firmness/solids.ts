@@ -118,3 +118,7 @@ export function solidAt(solid: SolidCurve, celsius: number): number {
   const [c1, s1] = solid[after]!;
   return s0 + ((s1 - s0) * (celsius - c0)) / (c1 - c0);
 }
+
+/** Where a fat or a wax is melted, °C: the hardest goes in first; 0 of what is liquid anyway. @example meltsAt({ as: "wax", strength: 1, melts: 63 }) // 63 */
+export const meltsAt = (sets: Sets): number =>
+  sets.as === "wax" ? sets.melts : sets.as === "fat" ? (sets.solid.find(([, solid]) => solid < 0.05)?.[0] ?? 50) : 0;

@@ -4,6 +4,7 @@
  * firmness.
  */
 import { firmness, mixOf } from "../firmness/model.ts";
+import { meltsAt } from "../firmness/solids.ts";
 import { isScent } from "../scent/dilution.ts";
 import { wordList } from "../words.ts";
 import type { Judged, JudgedLine } from "./judge/judgement.ts";
@@ -49,10 +50,6 @@ export const writeSteps = (steps: readonly Step[]): string =>
 const names = (lines: readonly JudgedLine[]): string => wordList([...new Set(lines.map((l) => l.name.split(",")[0]!))]);
 const isShea = (l: JudgedLine): boolean => l.libraryKey?.startsWith("shea") === true || /\bshea\b/i.test(l.name);
 const isDelicate = (l: JudgedLine): boolean => l.cautions.includes("delicate");
-
-/** Where a fat or a wax is melted, °C: the hardest goes in first. */
-const meltsAt = ({ sets }: JudgedLine): number =>
-  sets.as === "wax" ? sets.melts : sets.as === "fat" ? (sets.solid.find(([, solid]) => solid < 0.05)?.[0] ?? 50) : 0;
 
 /** Where the whole pot runs clear, °C: the lowest whole degree at which nothing in it is set. @example clearAt({ lines: [{ weight: mg(10_000), sets: waxy }, { weight: mg(90_000), sets: liquid }], constants: TRADE }) // 45 */
 export function clearAt(of: Pick<Judged, "lines" | "constants">): number {
@@ -107,7 +104,7 @@ export function draftMethod(of: Judged, shea: Shea): DraftedStep[] {
   const { lines, type } = of;
   const whipped = type === "bodyButter";
   const raw = whipped && shea === "raw";
-  const solids = lines.filter((l) => l.sets.as === "wax" || l.sets.as === "fat").sort((a, b) => meltsAt(b) - meltsAt(a));
+  const solids = lines.filter((l) => l.sets.as === "wax" || l.sets.as === "fat").sort((a, b) => meltsAt(b.sets) - meltsAt(a.sets));
   const late = solids.filter((l) => isShea(l) && shea !== "hold");
   const hot = solids.filter((l) => !late.includes(l));
   const scents = lines.filter(isScent);

@@ -1,6 +1,7 @@
 /** What happens at the bench while a batch is made, written down as it happens: steps, warmths, timers, notes. */
 import { SETTING } from "#core/batch/check";
 import type { BenchEventKind } from "#core/batch/events";
+import type { SpoonVerdict } from "#core/batch/spoon";
 import type { RecipeType } from "#core/recipe/types";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
@@ -19,6 +20,7 @@ export interface EventIn {
   step?: number | null;
   celsius?: number | null;
   minutes?: number | null;
+  verdict?: SpoonVerdict | null;
   note?: string;
 }
 

@@ -3,7 +3,10 @@ import { mg } from "#core/measure/exact";
 import { expect, it } from "vitest";
 import { buy, DAY, db, eachTestHasAWorkshop, filled, idIn, ids, lotsOf, put, refused } from "../test/workshop.ts";
 import { ledgerFaults } from "../ledger/faults.ts";
-import { addMore, matchBatch, nextLot } from "./match.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { addMore, matchBatch, nextLot, standInFor } from "./match.ts";
+import { firmnessLearned } from "../recipe/firmness.ts";
+import { eventsOf, noteEvent, settleEvent } from "./events.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
 import { weighOne } from "./weigh.ts";
@@ -96,4 +99,54 @@ it("more of what is in the pot already is a line of its own, out of what nobody 
   expect(await refused(addMore(db, { ...at, amount: mg(120_000) }, DAY))).toMatchObject([
     { say: expect.stringContaining("short of 13.2 g of Wax") as string },
   ]);
+});
+
+it("what a cold spoon says of a pot teaches the model of firmness, as the pot was then; struck out it says nothing", async () => {
+  const batchId = idIn(await put(4));
+  const { takes } = await sheetOf(batchId);
+  const learned = async () => (await firmnessLearned(db)).tests;
+  expect(await learned()).toBe(0);
+  // Of an empty pot nothing is learned.
+  await noteEvent(db, { batchId, kind: "test", verdict: "soft" });
+  expect(await learned()).toBe(0);
+  for (const t of takes) await weighOne(db, { batchId, position: t.position, lotId: t.lotId, weighed: t.planned, was: null, by: "scale" });
+  await noteEvent(db, { batchId, kind: "test", verdict: "muchSoft" });
+  expect(await learned()).toBe(1);
+  const soft = (await firmnessLearned(db)).constants.wax;
+  expect(soft).toBeLessThan(1);
+  // More wax after it isn't what the spoon said anything of.
+  await addMore(db, { batchId, position: takes[1]!.position, lotId: takes[1]!.lotId, amount: mg(20_000) }, DAY);
+  const more = (await sheetOf(batchId)).takes.at(-1)!;
+  await weighOne(db, { batchId, position: more.position, lotId: more.lotId, nth: 1, weighed: more.planned, was: null, by: "scale" });
+  expect((await firmnessLearned(db)).constants.wax).toBe(soft);
+  const tested = (await eventsOf(db, batchId)).filter((e) => e.kind === "test");
+  for (const e of tested) await settleEvent(db, batchId, e.id, "strike");
+  expect(await learned()).toBe(0);
+});
+
+it("a material that ran out: what went in is kept, something else stands in for the rest out of its own lots, and it is written down", async () => {
+  const other = idIn(await saveMaterial(db, { name: "Berry wax", kind: "wax", densities: {} }, { day: DAY }));
+  await buy(other, 30_000, 3);
+  const batchId = idIn(await put(4));
+  const wax = (await sheetOf(batchId)).takes[1]!;
+  const at = { batchId, position: wax.position, lotId: wax.lotId, weighed: mg(8000), by: "scale" as const };
+  expect(await refused(standInFor(db, { ...at, materialId: other, amount: mg(40_000) }, DAY))).toMatchObject([
+    { say: expect.stringMatching(/^The shelf is short of 10 g of Berry wax\. Nothing was kept/) as string },
+  ]);
+  await standInFor(db, { ...at, materialId: other, amount: mg(16_000) }, DAY);
+  const { takes } = await sheetOf(batchId);
+  expect(takes.slice(1).map((t) => [t.material, t.position, t.planned, t.weighed])).toEqual([
+    ["Wax", wax.position, 8000, 8000],
+    ["Berry wax", wax.position, 16_000, null],
+  ]);
+  expect((await eventsOf(db, batchId)).map((e) => e.note)).toEqual([
+    `16 g of Berry wax in the place of ${(wax.planned - 8000) / 1000} g of Wax`,
+  ]);
+  await pour(
+    db,
+    { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), sizes: filled(3), leftover: mg(0), minutes: 9, note: "" },
+    { day: DAY },
+  );
+  expect((await lotsOf(other))[0]!.onHand).toBe(14_000);
+  expect(await ledgerFaults(db)).toEqual([]);
 });

@@ -12,7 +12,8 @@ import { wordList } from "#core/words";
 import { eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
-import { batch, batchTake } from "../schema.ts";
+import { theMaker } from "../act/maker.ts";
+import { batch, batchEvent, batchTake, material } from "../schema.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { standing } from "./standing.ts";
 import { lineOf, type LineOf } from "./weigh.ts";
@@ -138,6 +139,26 @@ export async function nextLot(db: Db, input: OffIn, day: Day): Promise<void> {
     const spoken = takes.map((t) => (t === off ? { ...t, planned: mg(Number.MAX_SAFE_INTEGER) } : t));
     await takeMore(tx, spoken, [{ like: off, amount }], day, "make the rest to match, or keep it as it is.");
     await keep(tx, off, input);
+  });
+}
+
+/**
+ * Its material ran out: what went in is kept, and something else is planned in the place of the rest. It is written down.
+ * @throws Refused where there is too little of it
+ */
+export async function standInFor(db: Db, input: OffIn & { by: WeighedBy; materialId: number; amount: Mg }, day: Day): Promise<void> {
+  await db.transaction(async (tx) => {
+    await standing(tx, input.batchId);
+    const { takes, found: off } = await lineOf(tx, input);
+    const [other] = await tx.select({ name: material.name }).from(material).where(eq(material.id, input.materialId));
+    if (!other) throw Refused.one("", "That material isn't here any more.");
+    if (input.amount <= 0 || input.materialId === off.materialId) throw Refused.one("", "Choose something else for it.");
+    const { batchId, position, sizeId } = off;
+    const like = { batchId, position, materialId: input.materialId, name: other.name, sizeId };
+    await takeMore(tx, takes, [{ like, amount: input.amount }], day, "take the rest from the next lot, or make less.");
+    await keep(tx, off, input);
+    const note = `${grams(input.amount)} of ${other.name} in the place of ${grams(off.planned - input.weighed)} of ${off.name}`;
+    await tx.insert(batchEvent).values({ batchId, kind: "note", note, who: theMaker });
   });
 }
 

@@ -1,10 +1,13 @@
 /** What spoons and fingers said of recipes, and the constants of the model of firmness they teach the workshop. */
-import { FEELS, type Feel } from "#core/firmness/words";
-import { fitFirmness, type Fitted } from "#core/firmness/fit";
+import { feltFirm } from "#core/batch/spoon";
+import { SAID_AT } from "#core/firmness/model";
+import { mg } from "#core/measure/exact";
+import { FEELS, feelOf, type Feel } from "#core/firmness/words";
+import { fitFirmness, type Fitted, type FirmnessTest } from "#core/firmness/fit";
 import { setsBy } from "#core/firmness/solids";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
-import { and, asc, desc, eq } from "drizzle-orm";
+import { and, asc, desc, eq, gt, isNotNull, isNull } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
@@ -13,7 +16,7 @@ import { groupBy } from "#core/collect";
 import { whileUnchanged } from "../kept.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
-import { firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
+import { batch, batchEvent, batchTake, firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
 
 export interface FirmnessIn {
   recipeId: number;
@@ -73,13 +76,48 @@ export const firmnessTestsOf = (db: Reads, recipeId: number) =>
 /** The newest tests of the workshop teach it; older ones were other hands and other crops. */
 const TAUGHT_BY = 300;
 
+/** What cold spoons said of pots, each as it was by then: what was weighed before, and how firm the word makes that kind of product. */
+async function spoons(db: Reads): Promise<FirmnessTest[]> {
+  const { kind, libraryKey, meltFrom, meltTo } = material;
+  const said = await db
+    .select({ id: batchEvent.id, batchId: batchEvent.batchId, at: batchEvent.at, verdict: batchEvent.verdict, type: recipeVersion.type })
+    .from(batchEvent)
+    .innerJoin(batch, eq(batch.id, batchEvent.batchId))
+    .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+    .where(and(eq(batchEvent.kind, "test"), isNotNull(batchEvent.verdict), isNull(batchEvent.struckAt)))
+    .orderBy(desc(batchEvent.id))
+    .limit(TAUGHT_BY);
+  if (said.length === 0) return [];
+  const weighed = await db
+    .select({ batchId: batchTake.batchId, weight: batchTake.weighed, at: batchTake.weighedAt, kind, libraryKey, meltFrom, meltTo })
+    .from(batchTake)
+    .innerJoin(material, eq(material.id, batchTake.materialId))
+    .where(
+      and(
+        anyOf(
+          batchTake.batchId,
+          said.map((s) => s.batchId),
+        ),
+        isNull(batchTake.sizeId),
+        gt(batchTake.weighed, mg(0)),
+      ),
+    )
+    .orderBy(asc(batchTake.id));
+  const inPot = groupBy(weighed, (w) => w.batchId);
+  return said.flatMap(({ batchId, at, verdict, type }) => {
+    const lines = (inPot.get(batchId) ?? []).flatMap((w) => (w.at && w.at <= at ? [{ weight: w.weight!, sets: setsBy(w) }] : []));
+    return lines.length > 0 && verdict ? [{ celsius: SAID_AT, feel: feelOf(feltFirm(verdict, type)), lines }] : [];
+  });
+}
+
 async function fit(db: Reads): Promise<Fitted> {
+  const atBench = await spoons(db);
   const tests = await db
     .select({ versionId: firmnessTest.versionId, celsius: firmnessTest.celsius, feel: firmnessTest.feel })
     .from(firmnessTest)
     .orderBy(desc(firmnessTest.id))
     .limit(TAUGHT_BY);
-  if (tests.length === 0) return fitFirmness([]);
+  if (tests.length === 0) return fitFirmness(atBench);
   const { kind, libraryKey, meltFrom, meltTo } = material;
   const lines = await db
     .select({ versionId: recipeLine.versionId, weight: recipeLine.weight, kind, libraryKey, meltFrom, meltTo })
@@ -93,9 +131,8 @@ async function fit(db: Reads): Promise<Fitted> {
     )
     .orderBy(asc(recipeLine.id));
   const linesOf = groupBy(lines, (l) => l.versionId);
-  return fitFirmness(
-    tests.map((t) => ({ ...t, lines: (linesOf.get(t.versionId) ?? []).map((l) => ({ weight: l.weight, sets: setsBy(l) })) })),
-  );
+  const felt = tests.map((t) => ({ ...t, lines: (linesOf.get(t.versionId) ?? []).map((l) => ({ weight: l.weight, sets: setsBy(l) })) }));
+  return fitFirmness([...felt, ...atBench]);
 }
 
 /** What the workshop has taught the model, worked out anew once anything was written. @param db not a transaction */

@@ -1,6 +1,7 @@
 /** Batches on the bench: what was set out of which version of a recipe, in which sizes, what was weighed and poured. */
 import { CLOSURES, FACES, SCENTS, VERDICTS } from "#core/batch/check";
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
+import { SPOON } from "#core/batch/spoon";
 import { NET_RULES } from "#core/batch/netWeight";
 import { sql } from "drizzle-orm";
 import { date, index, integer, pgTable, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
@@ -118,6 +119,8 @@ export const batchEvent = pgTable(
     /** A step by its place in the method. */
     step: integer(),
     celsius: real(),
+    /** What a cold spoon said. */
+    verdict: wordColumn(SPOON),
     /** How long a timer runs. */
     minutes: real(),
     note: text().notNull().default(""),

@@ -3,14 +3,17 @@ import fc from "fast-check";
 import { openDb } from "#db/client";
 import { sql } from "drizzle-orm";
 import { longest, type Found, type Turns } from "./found.ts";
+import { atBenches } from "./benches.ts";
 import type { Keeper } from "./keeper.ts";
 import { pause, write } from "./writing.ts";
 
 const WINDOWS = 6;
+const BENCHES = 3;
 const BETWEEN_MS = 1500;
 
 export async function kills(keeper: Keeper, { seed, times }: Turns): Promise<Found> {
   const writing = await write(keeper, WINDOWS);
+  const making = await atBenches(keeper, BENCHES);
   const HOW = ["server", "postmaster", "connections"] as const;
   const done = { server: 0, postmaster: 0, connections: 0 };
   for (const how of [...HOW, ...fc.sample(fc.constantFrom(...HOW), { seed, numRuns: 5 * (times - 1) })].slice(0, 3 + 5 * (times - 1))) {
@@ -27,6 +30,7 @@ export async function kills(keeper: Keeper, { seed, times }: Turns): Promise<Fou
     }
   }
   await pause(3 * BETWEEN_MS);
+  const made = await making.stop();
   const { acknowledged, lost, waits, faults } = await writing.stop();
   return {
     figures: {
@@ -36,7 +40,10 @@ export async function kills(keeper: Keeper, { seed, times }: Turns): Promise<Fou
       "acknowledged acts": acknowledged,
       "of them lost": lost,
       "longest wait, ms": longest(waits),
+      "batches poured": made.poured,
+      "and taken back": made.takenBack,
+      "weighings and notes kept at the bench": made.kept,
     },
-    faults,
+    faults: [...faults, ...made.faults],
   };
 }

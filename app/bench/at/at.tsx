@@ -12,6 +12,7 @@ import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { AtBench } from "./atBench.tsx";
+import { insteadAtHand } from "./instead.server.ts";
 import { partsOf } from "./partsOf.ts";
 import type { Route } from "./+types/at";
 
@@ -53,9 +54,17 @@ export async function loader({ params }: Route.LoaderArgs) {
     sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill, partOf: s.partOf })),
     parts: partsOf(sheet, materials),
     variants,
+    instead: await insteadAtHand(sheet, materials),
     takes: sheet.takes.map((t) => {
       const m = materials.get(t.materialId)!;
-      return { ...t, sets: setsBy(m), scent: isScent(m) };
+      return {
+        ...t,
+        kind: m.kind,
+        allergen: m.allergen,
+        sets: setsBy(m),
+        scent: isScent(m),
+        delicate: isScent(m) || m.kind === "antioxidant" || m.cautions.includes("delicate"),
+      };
     }),
     lots: sheet.lots,
     events,

@@ -2,9 +2,12 @@
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
 import { kind } from "#core/material/kinds";
+import { done, refuse } from "#core/outcome";
+import { isKeyOf } from "#core/record";
+import { SPOON, type SpoonVerdict } from "#core/batch/spoon";
 import { partPlan, readShare } from "#core/batch/parts";
 import { Refused, type FieldProblem } from "#core/refused";
-import { addMore, matchBatch, nextLot } from "#db/bench/match";
+import { addMore, matchBatch, nextLot, standInFor } from "#db/bench/match";
 import { joinBack, partOff, type PartIn } from "#db/bench/parts";
 import { readBatch } from "#db/bench/read";
 import { materialsNamed } from "#db/shelf/materials";
@@ -19,13 +22,23 @@ import { idOf } from "../../forms/ids.ts";
 import { asked, pressedSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/did";
 
+/** What a cold spoon said, where one did. */
+const spoonSaid = optional<SpoonVerdict>((text) => (isKeyOf(SPOON, text) ? done(text) : refuse("choice", "Choose one of the five.")));
 const WEIGHED_IDS = Object.keys(WEIGHED_BY) as (keyof typeof WEIGHED_BY)[];
 /** What a hand writes down; that it sets comes of pouring. */
 const EVENT_IDS = (Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[]).filter((k) => k !== "set");
 const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: wholeNumber(0, 1000, "lines", 0), by: oneOf(WEIGHED_IDS) };
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
 const off = object({ ...line, weighed: reads(readWeighed) });
-const more = object({ position: line.position, lotId: line.lotId, nth: line.nth, amount: reads(readWeighed), said: note(300) });
+const standIn = off.shape({ materialId: idField(), amount: reads(readWeighed) });
+const more = object({
+  position: line.position,
+  lotId: line.lotId,
+  nth: line.nth,
+  amount: reads(readWeighed),
+  said: note(300),
+  verdict: spoonSaid,
+});
 const vessel = object({ vessel: optional(readWeighed) });
 const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
 const event = object({
@@ -33,6 +46,7 @@ const event = object({
   step: figure(0, 500),
   celsius: figure(-40, 300),
   minutes: figure(0, 10_080),
+  verdict: spoonSaid,
   note: note(300),
 });
 const sample = object({ sizeId: idField(), net: reads(readWeighed), by: oneOf(WEIGHED_IDS) });
@@ -89,13 +103,17 @@ export async function action({ request, params }: Route.ActionArgs) {
     const sheet = await pressed.read(off);
     return sheet.ok ? asked(async () => mend(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
   }
+  if (intent === "standIn") {
+    const sheet = await pressed.read(standIn);
+    return sheet.ok ? asked(async () => standInFor(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
+  }
   if (intent === "addMore") {
     const sheet = await pressed.read(more);
     return sheet.ok
       ? asked(async () => {
-          const { said, ...what } = sheet.value;
+          const { said, verdict, ...what } = sheet.value;
           await addMore(db(), { batchId, ...what }, doing.day);
-          await noteEvent(db(), { batchId, kind: "test", note: said });
+          await noteEvent(db(), { batchId, kind: "test", verdict, note: said });
           return kept();
         })
       : sheet.reply;

@@ -11,6 +11,7 @@ import { useKey } from "../../ui/frame/useKey.ts";
 import { span } from "#core/when";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { Hands } from "./hands.tsx";
+import { MeltOrder } from "./meltOrder.tsx";
 import { useDid, type Did } from "./useDid.ts";
 
 /** How warm a kitchen is taken to be: common practice, no source. */
@@ -26,7 +27,8 @@ interface Props {
   done: boolean;
 }
 
-export function MethodStep({ page: { batch, events }, devices, next, at, text, done }: Props) {
+export function MethodStep({ page, devices, next, at, text, done }: Props) {
+  const { batch, events } = page;
   const did = useDid(batch.id);
   const hints = hintsOf(text);
   const wanted = hints.below ?? hints.about;
@@ -37,6 +39,7 @@ export function MethodStep({ page: { batch, events }, devices, next, at, text, d
   return (
     <>
       <h2 className="max-w-[44rem] font-display text-[clamp(1.5rem,3.4vw,2.1rem)] leading-snug">{text}</h2>
+      <MeltOrder page={page} />
       {wanted !== null && <Warmth devices={devices} wanted={wanted} below={hints.below !== null} did={did} step={at} />}
       <div className="mt-5 flex flex-wrap gap-2">
         {done ? (

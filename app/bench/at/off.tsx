@@ -1,7 +1,7 @@
 /** Too much went in, or there isn't enough: what can be done about it, each with what it does. */
 import type { Consequence, OffTarget } from "#core/batch/offTarget";
 import { FEELS, feelOf } from "#core/firmness/words";
-import { mg } from "#core/measure/exact";
+import { mg, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { fillMix } from "#core/recipe/scale";
@@ -11,6 +11,7 @@ import { percent } from "../../ui/figures/amounts.tsx";
 import { Button } from "../../ui/fields/form.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { AtBenchLoaded } from "./loaded.ts";
+import type { AtHand } from "./pot.ts";
 
 /** Less than this nobody feels or smells. */
 const FELT = 0.004;
@@ -20,8 +21,11 @@ interface Props {
   of: OffTarget;
   page: AtBenchLoaded;
   line: number;
+  /** What could take its place, where there isn't enough of it. */
+  standIns: readonly AtHand[];
   busy: boolean;
   keep: () => void;
+  instead: (materialId: number, amount: Mg) => void;
   mend: (intent: "match" | "nextLot") => void;
   back: () => void;
 }
@@ -83,7 +87,7 @@ function Panel({ by, name, children }: { by: number; name: string; children: Rea
   );
 }
 
-export function Off({ of: { by, keep, match }, page, line, busy, ...does }: Props) {
+export function Off({ of: { by, keep, match }, page, line, standIns, busy, ...does }: Props) {
   const over = by > 0;
   const name = (i: number): string => page.takes[i]!.material;
   const short = match.short.map((s) => `${grams(s.by)} of ${name(s.line)}`);
@@ -104,6 +108,17 @@ export function Off({ of: { by, keep, match }, page, line, busy, ...does }: Prop
           </Choice>
         </>
       )}
+      {standIns.map((s) => (
+        <Choice
+          key={s.materialId}
+          say={`${grams(s.amount)} of ${s.name} instead`}
+          does={() => does.instead(s.materialId, s.amount)}
+          busy={busy}
+        >
+          <Comes of={s} page={page} />
+          {s.allergen && <span className="block font-semibold text-honey">Names {s.allergen.toLowerCase()} on the label.</span>}
+        </Choice>
+      ))}
       <Choice
         say={over ? "Make the rest to match" : "A smaller batch to match"}
         does={() => does.mend("match")}

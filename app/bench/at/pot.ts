@@ -1,5 +1,7 @@
 /** The pot as the core takes it, out of what the page was read with. */
-import type { PotLine } from "#core/batch/offTarget";
+import { substitute, type Consequence, type PotLine } from "#core/batch/offTarget";
+import type { Mg } from "#core/measure/exact";
+import { likeKinds } from "#core/recipe/instead/standIn";
 import type { AtBenchLoaded } from "./loaded.ts";
 
 const costOf = (lot: { onHand: number; value: number } | undefined): number | null =>
@@ -30,6 +32,33 @@ export function lineOf(takes: AtBenchLoaded["takes"], line: number): { position:
   return { position, lotId, nth: takes.slice(0, line).filter((t) => t.position === position && t.lotId === lotId).length };
 }
 
-/** Whether there is some of a line in the pot by the line before: out of another lot, or added later. */
+/** Whether there is some of it in the pot by the line before: out of another lot, or added later. */
 export const isMore = (takes: AtBenchLoaded["takes"], line: number): boolean =>
-  takes.slice(0, line).some((t) => t.position === takes[line]!.position);
+  takes.slice(0, line).some((t) => t.position === takes[line]!.position && t.materialId === takes[line]!.materialId);
+
+/** Something that could take the place of what is missing: how much of it, and what that does. */
+export interface AtHand extends Consequence {
+  materialId: number;
+  name: string;
+  amount: Mg;
+  /** What has to be named of it, and isn't of what it stands for. */
+  allergen: string;
+}
+
+/** So many are offered. */
+const OFFERED = 3;
+
+/** What could take the place of a line there isn't enough of; nothing where there is too much. */
+export const standInsOf = (page: AtBenchLoaded, line: number, weighed: Mg): AtHand[] => {
+  const take = page.takes[line]!;
+  if (take.sizeId !== null || weighed >= take.planned) return [];
+  const pot = potOf(page);
+  return page.instead
+    .filter((m) => likeKinds(take.kind).includes(m.kind))
+    .flatMap((m) => {
+      const does = substitute(pot, line, weighed, m, page.constants);
+      const { materialId, name, allergen } = m;
+      return does ? [{ materialId, name, allergen: allergen === take.allergen ? "" : allergen, ...does }] : [];
+    })
+    .slice(0, OFFERED);
+};

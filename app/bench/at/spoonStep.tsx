@@ -53,6 +53,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
                     {
                       intent: "addMore",
                       ...lineOf(takes, fix.line),
+                      verdict,
                       amount: exactWeightText(fix.more),
                       said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${take.material} to be added`,
                     },
@@ -67,7 +68,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
               main={!fix}
               className="text-[1.2rem]"
               disabled={did.busy}
-              onClick={() => did.keep({ intent: "event", kind: "test", note: `Cold spoon: ${SPOON[verdict]}` }, next)}
+              onClick={() => did.keep({ intent: "event", kind: "test", verdict, note: `Cold spoon: ${SPOON[verdict]}` }, next)}
             >
               {fix ? "Leave it as it is" : "Write it down"}
             </Button>

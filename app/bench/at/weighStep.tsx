@@ -16,7 +16,7 @@ import { backToStep } from "./focus.ts";
 import { Hands } from "./hands.tsx";
 import { Off, OffInPart } from "./off.tsx";
 import { TooMuchOf } from "./partsStep.tsx";
-import { isMore, lineOf, potOf } from "./pot.ts";
+import { isMore, lineOf, potOf, standInsOf } from "./pot.ts";
 import { Reading, weightOf } from "./reading.tsx";
 import { useDid } from "./useDid.ts";
 
@@ -114,8 +114,15 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
           of={offTarget(potOf(page), line, off.weight, constants)}
           page={page}
           line={line}
+          standIns={standInsOf(page, line, off.weight)}
           busy={did.busy}
           keep={() => put(off.weight, off.by)}
+          instead={(materialId, amount) =>
+            did.keep(
+              { intent: "standIn", ...line_, by: off.by, weighed: text(off.weight), materialId, amount: exactWeightText(amount) },
+              on,
+            )
+          }
           mend={(intent) => did.keep({ intent, ...line_, by: off.by, weighed: text(off.weight) }, on)}
           back={() => setOff(null)}
         />
