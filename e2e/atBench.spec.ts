@@ -122,3 +122,37 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await expect(page.getByRole("list", { name: "Net weights of 70 g" })).toContainText("70.4 g");
   await expect(page.getByText(/^Cold spoon: a little soft/)).toBeVisible();
 });
+
+test("a body butter is chilled, whipped and scraped down, and a cup of it before and after says how much air is in it", async ({
+  page,
+}) => {
+  await open(page, "/bench/set-out");
+  await choose(page, "Recipe", "Rosehip body butter");
+  await page.getByLabel("Units", { exact: true }).fill("1");
+  await does(page, "Set out", "Set out Rosehip body butter");
+  await page.getByRole("link", { name: "At the bench" }).click();
+  await steps(page).getByRole("button", { name: "Chill and whip" }).click();
+  await page.getByRole("button", { name: "Too soft to stand" }).click();
+  await expect(page.getByText("Chill it on: it won't hold air.")).toBeVisible();
+  await page.getByRole("button", { name: "Dents under a thumb" }).click();
+  await expect(page.getByText("Whipping, chilled: dents under a thumb")).toBeVisible();
+  await page.getByRole("button", { name: "Paddle, at the slowest" }).click();
+  await expect(page.getByText("paddle, at the slowest, since")).toBeVisible();
+  for (const n of [1, 2]) {
+    await page.getByRole("button", { name: "Scraped down", exact: true }).click();
+    await expect(page.getByText(`${n} of about 8`)).toBeVisible();
+  }
+  for (const [cup, grams] of [
+    ["A cup before", "210 g"],
+    ["A cup after", "105 g"],
+  ] as const) {
+    await page.getByLabel(cup).fill(grams);
+    await page.getByRole("button", { name: "Keep what I typed" }).click();
+    await expect(page.getByText(`${cup} whipping, ${grams}`)).toBeVisible();
+  }
+  await expect(page.getByText("100.0 % air")).toBeVisible();
+  await expect(page.getByText("Write it into the recipe as its air")).toBeVisible();
+  await page.getByRole("button", { name: "Done; go on" }).click();
+  await page.getByRole("link", { name: "The whole sheet" }).click();
+  await does(page, "Clear off the bench", "Cleared a batch off the bench");
+});

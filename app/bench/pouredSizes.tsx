@@ -13,7 +13,8 @@ export type Container = ContainerFacts & { productId: number; name: string };
 interface Props {
   form: unknown;
   sizes: BatchSheet["sizes"];
-  others: BatchSheet["others"];
+  /** Every size some of it may have gone into: what was parted off since the sheet was begun isn't on it yet. */
+  others: readonly Pick<BatchSheet["others"][number], "productId" | "label" | "fill">[];
   containers: readonly Container[];
   /** Of this batch melted, mg/mL; null where a material has none. */
   density: number | null;
@@ -39,7 +40,7 @@ export function PouredSizes({ form, sizes, others, containers, density, overrunB
               data-amount
               key={f.key}
               label={fields.length > 1 ? `Filled, ${f.label}` : "Units filled"}
-              placeholder={String(sizes[i]?.planned ?? 0)}
+              placeholder={String(sizes.find((s) => s.productId === f.productId)?.planned ?? 0)}
               hint={over ? <strong className="text-honey">{over}</strong> : fields.length > 1 ? `${grams(f.fill)} each` : undefined}
               className="[&_input]:text-right [&_input]:text-[1.3rem]"
               {...sheet.register(`sizes.${i}.units`)}

@@ -260,7 +260,14 @@ export function WeighSheet({
             </span>
           </p>
           <Part title={<span id="poured">Poured</span>}>
-            <PouredSizes form={form} sizes={sizes} others={others} containers={containers} density={density} overrunBp={recipe.overrunBp} />
+            <PouredSizes
+              form={form}
+              sizes={sizes}
+              others={[...sizes, ...others]}
+              containers={containers}
+              density={density}
+              overrunBp={recipe.overrunBp}
+            />
             <div className="mt-4 grid gap-4 sm:grid-cols-3">
               <Text
                 data-amount

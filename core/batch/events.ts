@@ -12,6 +12,10 @@ export const BENCH_EVENTS = {
   timer: "Timer",
   set: "Setting",
   test: "Tested",
+  whip: "Whipping",
+  scrape: "Scraped down",
+  cupBefore: "A cup before whipping",
+  cupAfter: "A cup after whipping",
   note: "Noted",
 } as const;
 export type BenchEventKind = keyof typeof BENCH_EVENTS;

@@ -5,12 +5,12 @@
 import type { ActKind } from "#core/act/kinds";
 import { micros, minus } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { and, eq, inArray, ne } from "drizzle-orm";
+import { and, eq, inArray, isNotNull, ne } from "drizzle-orm";
 import { ACTS } from "../acts.ts";
 import type { Db, Tx } from "../client.ts";
 import { noneCameBackOf } from "../ledger/out.ts";
 import { GIVEN, rework, sumsOf, type Fact } from "../ledger/rework.ts";
-import { act, actSubject, movement } from "../schema.ts";
+import { act, actSubject, lot, movement } from "../schema.ts";
 import { anyOf } from "../pieces.ts";
 import { LEAVES_VERSION, perform, type ActDefinition, type AnyAct, type Doing, type Done } from "./define.ts";
 import { stands } from "./standing.ts";
@@ -43,7 +43,12 @@ const UNDO: ActDefinition<{ actId: number }, null> = {
       short: (number) =>
         `Lot ${number} has been used or counted since, so this can't be taken back. Take that back first, or correct the count.`,
     });
-    const lots = await tx.selectDistinct({ id: movement.lotId }).from(movement).where(eq(movement.actId, actId));
+    // Of what is finished only: a material comes back from nobody.
+    const lots = await tx
+      .selectDistinct({ id: lot.id })
+      .from(movement)
+      .innerJoin(lot, and(eq(lot.id, movement.lotId), isNotNull(lot.productId)))
+      .where(eq(movement.actId, actId));
     await noneCameBackOf(
       tx,
       lots.map((l) => l.id),

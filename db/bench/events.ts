@@ -2,6 +2,7 @@
 import { SETTING } from "#core/batch/check";
 import type { BenchEventKind } from "#core/batch/events";
 import type { SpoonVerdict } from "#core/batch/spoon";
+import type { Mg } from "#core/measure/exact";
 import type { RecipeType } from "#core/recipe/types";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
@@ -21,6 +22,7 @@ export interface EventIn {
   celsius?: number | null;
   minutes?: number | null;
   verdict?: SpoonVerdict | null;
+  weight?: Mg | null;
   note?: string;
 }
 

@@ -18,7 +18,7 @@ import { joinBack, partOff, variantsOf, type PartIn } from "./parts.ts";
 import { pour } from "./pour.ts";
 import { lastSetOut, readBatch } from "./read.ts";
 import { batchResult } from "./result.ts";
-import { weighOne } from "./weigh.ts";
+import { saveWeighed, weighOne } from "./weigh.ts";
 
 eachTestHasAWorkshop();
 
@@ -132,6 +132,23 @@ it("is taken back into the base while nothing of it is weighed, and its product 
   expect(now.sizes.map((s) => s.planned)).toEqual([8]);
   expect(now.takes).toHaveLength(takes.length - 1);
   expect((await db.select().from(product)).map((p) => p.variant)).toEqual([""]);
+});
+
+it("a sheet that was opened before keeps what is typed on it, and the part stays; it isn't poured without having seen it", async () => {
+  const batchId = idIn(await put(8, { token: token() }));
+  const { takes: opened, sizes } = await sheetOf(batchId);
+  await partOff(db, { batchId, sizeId: sizes[0]!.id, name: "rose", units: 4, additions: [{ materialId: clay, ppm: 20_000 }] }, DAY);
+  const sent = opened.map((t, i) => ({ ...t, weighed: i === 0 ? mg(t.planned + 100) : t.weighed }));
+  await saveWeighed(db, batchId, sent, opened);
+  const { takes } = await sheetOf(batchId);
+  expect(takes.map((t) => [t.material, t.weighed, t.sizeId === null])).toEqual([
+    ["Oil", opened[0]!.planned + 100, true],
+    ["Wax", null, true],
+    ["Rose clay", null, false],
+  ]);
+  const all = opened.map((t) => ({ ...t, weighed: t.planned }));
+  const sheet = { batchId, takes: all, sizes: [{ productId: ids.product, units: 4 }], leftover: mg(0), minutes: 9, note: "", kept: sent };
+  expect(await says(pour(db, sheet, { day: DAY }))).toMatchObject({ say: expect.stringContaining("Reload the page") as string });
 });
 
 it("asks for no more than is planned, no name twice, and nothing of a batch that is gone", async () => {

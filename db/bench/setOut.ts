@@ -146,15 +146,22 @@ export interface TakeIn {
 
 /**
  * A batch on the bench, held for this act, with the lines of its weigh sheet as they may be weighed.
+ * @param had what the window had of the sheet: a line that was added elsewhere since, it can't send; without it every line is asked for
  * @throws Refused once it is poured or cleared; for lines left out; beside a lot of another material
  */
-export async function onBench<T extends TakeIn>(tx: Tx, batchId: number, takes: readonly T[]) {
+export async function onBench<T extends TakeIn>(
+  tx: Tx,
+  batchId: number,
+  takes: readonly T[],
+  had?: readonly Pick<TakeIn, "position" | "lotId">[],
+) {
   const open = await standing(tx, batchId);
   const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
   const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;
   const names = new Map(stored.map((t) => [line(t), t]));
   const sent = new Set(takes.map(line));
-  if ([...names.keys()].some((k) => !sent.has(k)) || [...sent].some((k) => !names.has(k)))
+  const unknown = (t: (typeof stored)[number]): boolean => had?.some((h) => h.position === t.position && h.lotId === t.lotId) === false;
+  if (stored.some((t) => !sent.has(line(t)) && !unknown(t)) || [...sent].some((k) => !names.has(k)))
     throw Refused.one("", "These aren't the lines this batch was set out with. Reload the page and weigh on from there.");
   const lots = new Map(
     (

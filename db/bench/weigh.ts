@@ -82,7 +82,7 @@ export async function nothingElsewhere(tx: Tx, batchId: number, sent: readonly T
  */
 export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeIn[], kept?: readonly Kept[]): Promise<void> {
   await db.transaction(async (tx) => {
-    const { lines } = await onBench(tx, batchId, takes);
+    const { lines } = await onBench(tx, batchId, takes, kept);
     const stored = await takesOf(tx, batchId);
     await writeTakes(tx, batchId, kept ? merged(lines, kept, stored) : lines);
   });

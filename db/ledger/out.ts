@@ -25,6 +25,7 @@ export const outOf = (db: Reads, lotIds: readonly number[]) =>
  * @throws Refused where more of a lot came back than went out
  */
 export async function noneCameBackOf(tx: Tx, lotIds: readonly number[]): Promise<void> {
+  if (lotIds.length === 0) return;
   const rows = await outOf(tx, lotIds);
   const returned = new Set(rows.flatMap((r) => (r.reason === "cameBack" ? [r.lotId] : [])));
   for (const [lotId, own] of groupBy(rows, (r) => r.lotId))

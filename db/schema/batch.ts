@@ -123,6 +123,8 @@ export const batchEvent = pgTable(
     verdict: wordColumn(SPOON),
     /** How long a timer runs. */
     minutes: real(),
+    /** What a cup of it weighed. */
+    weight: mgColumn(),
     note: text().notNull().default(""),
     endedAt: timestamp({ withTimezone: true }),
     struckAt: timestamp({ withTimezone: true }),

@@ -50,6 +50,7 @@ export async function loader({ params }: Route.LoaderArgs) {
       method: sheet.recipe.method,
       type: sheet.recipe.type,
       lossBp: sheet.recipe.lossBp,
+      overrunBp: sheet.recipe.overrunBp,
     },
     sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill, partOf: s.partOf })),
     parts: partsOf(sheet, materials),

@@ -16,6 +16,7 @@ import { PotStep } from "./potStep.tsx";
 import { isMore } from "./pot.ts";
 import { SpoonStep } from "./spoonStep.tsx";
 import { useAwake } from "./useAwake.ts";
+import { WhipStep } from "./whipStep.tsx";
 import { WeighStep } from "./weighStep.tsx";
 
 type Step =
@@ -24,6 +25,7 @@ type Step =
   | { is: "method"; name: string; done: boolean; at: number; text: string }
   | { is: "spoon"; name: string; done: boolean }
   | { is: "parts"; name: string; done: boolean }
+  | { is: "whip"; name: string; done: boolean }
   | { is: "pour"; name: string; done: boolean };
 
 /** What comes to what is in the pot already says so, and what goes into a part only which. */
@@ -36,6 +38,8 @@ const calledAt = ({ takes, sizes }: AtBenchLoaded, line: number): string => {
 /** Everything there is to do, in order. */
 function stepsOf(page: AtBenchLoaded): Step[] {
   const { batch, takes, recipe, events, sizes } = page;
+  // A body butter is, also where nobody has said how much air it takes.
+  const isWhipped = recipe.type === "bodyButter" || recipe.overrunBp > 0;
   const weigh = takes.map((t, line) => ({ is: "weigh" as const, name: calledAt(page, line), done: t.weighed !== null, line }));
   const done = new Set(events.flatMap((e) => (e.kind === "step" && e.struckAt === null && e.step !== null ? [e.step] : [])));
   return [
@@ -45,7 +49,10 @@ function stepsOf(page: AtBenchLoaded): Step[] {
     { is: "spoon", name: "A drop on a cold spoon", done: events.some((e) => e.kind === "test" && e.struckAt === null) },
     { is: "parts", name: "In parts, if you like", done: sizes.some((s) => s.partOf !== null) },
     ...weigh.filter((w) => takes[w.line]!.sizeId !== null),
-    { is: "pour", name: "Pour and count", done: false },
+    ...(isWhipped
+      ? [{ is: "whip" as const, name: "Chill and whip", done: events.some((e) => e.kind === "cupAfter" && e.struckAt === null) }]
+      : []),
+    { is: "pour", name: isWhipped ? "Fill and count" : "Pour and count", done: false },
   ];
 }
 
@@ -146,6 +153,7 @@ export function AtBench(page: AtBenchLoaded) {
             {step.is === "method" && <MethodStep key={step.at} {...common} at={step.at} text={step.text} done={step.done} />}
             {step.is === "spoon" && <SpoonStep page={page} next={next} done={step.done} />}
             {step.is === "parts" && <PartsStep page={page} next={next} />}
+            {step.is === "whip" && <WhipStep page={page} devices={devices} next={next} done={step.done} />}
             {step.is === "pour" && (
               <PourStep
                 page={page}

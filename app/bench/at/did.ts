@@ -47,6 +47,7 @@ const event = object({
   celsius: figure(-40, 300),
   minutes: figure(0, 10_080),
   verdict: spoonSaid,
+  weight: optional(readWeighed),
   note: note(300),
 });
 const sample = object({ sizeId: idField(), net: reads(readWeighed), by: oneOf(WEIGHED_IDS) });

@@ -1,6 +1,6 @@
 /** What has happened with this batch so far, in order; what was written by mistake is struck out, and stays. */
-import { BENCH_EVENTS } from "#core/batch/events";
-import { writeNumber } from "#core/measure/write";
+import { BENCH_EVENTS, type BenchEventKind } from "#core/batch/events";
+import { grams, writeNumber } from "#core/measure/write";
 import { useState } from "react";
 import { span } from "#core/when";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
@@ -11,12 +11,24 @@ import { useDid } from "./useDid.ts";
 
 type Event = AtBenchLoaded["events"][number];
 
+/** Others say themselves what they are. */
+const SAID_BY_KIND: ReadonlySet<BenchEventKind> = new Set<BenchEventKind>([
+  "heat",
+  "timer",
+  "set",
+  "whip",
+  "scrape",
+  "cupBefore",
+  "cupAfter",
+]);
+
 /** An event in words. */
-export const sayEvent = (e: Pick<Event, "kind" | "celsius" | "minutes" | "note">): string =>
+export const sayEvent = (e: Pick<Event, "kind" | "celsius" | "minutes" | "weight" | "note">): string =>
   [
-    e.kind === "heat" || e.kind === "timer" || e.kind === "set" ? BENCH_EVENTS[e.kind] : "",
+    SAID_BY_KIND.has(e.kind) ? BENCH_EVENTS[e.kind] : "",
     e.celsius !== null && `${writeNumber(e.celsius, 0, 1)} °C`,
     e.minutes !== null && span(e.minutes),
+    e.weight !== null && grams(e.weight),
     e.note,
   ]
     .filter(Boolean)

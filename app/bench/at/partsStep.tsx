@@ -91,19 +91,15 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
         <form
           className="mt-5"
           onSubmit={(e) =>
-            void form.handleSubmit(({ sizeId, ...typed }) => {
-              did.keep(
-                {
-                  intent: "part",
-                  ...typed,
-                  sizeId: sizeId || String(size.id),
-                  additions: typed.additions.filter((a) => a.material || a.amount),
-                },
-                () => {
-                  form.reset(empty);
-                  next();
-                },
-              );
+            void form.handleSubmit(({ sizeId, additions, ...typed }) => {
+              // Rows that were left empty aren't sent; of none the first says what is missing.
+              const rows = additions.filter((a) => a.material || a.amount);
+              const sent = rows.length > 0 ? rows : additions.slice(0, 1);
+              form.setValue("additions", sent);
+              did.keep({ intent: "part", ...typed, sizeId: sizeId || String(size.id), additions: sent }, () => {
+                form.reset(empty);
+                next();
+              });
             })(e)
           }
         >

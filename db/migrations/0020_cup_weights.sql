@@ -1,0 +1,1 @@
+ALTER TABLE "batch_event" ADD COLUMN "weight" bigint;
