@@ -1,6 +1,6 @@
 /** A batch at the bench, beside the scale and the thermometer: weighed, over-poured, cooled, unplugged, and poured. */
 import { expect, type Locator, type Page } from "@playwright/test";
-import { choose, does, open, receive, test } from "./hand.ts";
+import { does, open, receive, setOut, test } from "./hand.ts";
 import { HOUSE_SCALE } from "./house.ts";
 
 const pretend = (page: Page, what: string) => page.getByRole("button", { name: what, exact: true }).click();
@@ -13,10 +13,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   browser,
 }) => {
   await receive(page, { "Bar carton": "30", "Paper band for bars": "30" });
-  await open(page, "/bench/set-out");
-  await choose(page, "Recipe", "Juniper work bar");
-  await page.getByLabel("Units", { exact: true }).fill("3");
-  await does(page, "Set out", "Set out Juniper work bar");
+  await setOut(page, "Juniper work bar", { Units: "3" });
   await page.getByRole("link", { name: "At the bench" }).click();
   await expect(heading(page)).toHaveText("Set the empty, dry pot on the scale");
   await pretend(page, "take all off");
@@ -126,10 +123,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
 test("a body butter is chilled, whipped and scraped down, and a cup of it before and after says how much air is in it", async ({
   page,
 }) => {
-  await open(page, "/bench/set-out");
-  await choose(page, "Recipe", "Rosehip body butter");
-  await page.getByLabel("Units", { exact: true }).fill("1");
-  await does(page, "Set out", "Set out Rosehip body butter");
+  await setOut(page, "Rosehip body butter", { Units: "1" });
   await page.getByRole("link", { name: "At the bench" }).click();
   await steps(page).getByRole("button", { name: "Chill and whip" }).click();
   await page.getByRole("button", { name: "Too soft to stand" }).click();

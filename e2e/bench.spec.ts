@@ -1,17 +1,8 @@
 /** The bench by hand: lots changed and split, keys from line to line, pouring, taking it back, and the record on paper. */
 import { expect, type Page } from "@playwright/test";
-import { choose, does, figure, open, receive, test } from "./hand.ts";
+import { does, figure, open, receive, setOut, test } from "./hand.ts";
 
 const weighed = (page: Page) => page.getByLabel(/^Weighed: /);
-
-/** Sets out so many units of a recipe and leaves the page on its weigh sheet. */
-async function setOut(page: Page, recipe: string, units: string): Promise<void> {
-  await open(page, "/bench/set-out");
-  await choose(page, "Recipe", recipe);
-  await page.getByLabel("Units", { exact: true }).fill(units);
-  await page.getByRole("button", { name: "Set out", exact: true }).click();
-  await expect(page.getByText(`Weigh sheet for ${units}`)).toBeVisible();
-}
 
 /** Copies every planned weight into its weighing. */
 async function weighAsPlanned(page: Page): Promise<void> {
@@ -22,7 +13,7 @@ async function weighAsPlanned(page: Page): Promise<void> {
 test("a line split over two lots by hand draws from both, and the lots stay as chosen", async ({ page }) => {
   // For all bars of this file: the demo has not so many, and whoever goes before takes some.
   await receive(page, { "Bar carton": "40", "Paper band for bars": "40" });
-  await setOut(page, "Juniper work bar", "3");
+  await setOut(page, "Juniper work bar", { Units: "3" });
   const wax = page.locator("li").filter({ hasText: "Beeswax" }).first();
   const lot = wax.getByRole("combobox");
   await lot.click();
@@ -49,7 +40,7 @@ test("a line split over two lots by hand draws from both, and the lots stay as c
 });
 
 test("poured while what was weighed is still being kept: the answer that comes late stands in nobody's way", async ({ page }) => {
-  await setOut(page, "Juniper work bar", "2");
+  await setOut(page, "Juniper work bar", { Units: "2" });
   // Nothing of it is answered until it has been seen to be under way.
   let goOn = (): void => undefined;
   const seen = new Promise<void>((done) => (goOn = done));
@@ -70,7 +61,7 @@ test("poured while what was weighed is still being kept: the answer that comes l
 });
 
 test("Enter goes from weighing to weighing and on to the count", async ({ page }) => {
-  await setOut(page, "Juniper work bar", "2");
+  await setOut(page, "Juniper work bar", { Units: "2" });
   const count = await weighed(page).count();
   await weighed(page).first().focus();
   for (let i = 0; i < count; i++) {
@@ -91,7 +82,7 @@ test("Enter goes from weighing to weighing and on to the count", async ({ page }
 test("more tins than the pot held are not believed; a poured batch taken back is on the bench again with all its weights", async ({
   page,
 }) => {
-  await setOut(page, "Meadowsweet garden salve", "4");
+  await setOut(page, "Meadowsweet garden salve", { Units: "4" });
   await weighAsPlanned(page);
   await page.getByLabel("Units filled").fill("9");
   await page.getByRole("button", { name: "Pour", exact: true }).click();
@@ -126,7 +117,7 @@ test("more tins than the pot held are not believed; a poured batch taken back is
 test("what a batch teaches is ticked and becomes the recipe's next version with one press; taken back, it is as it was", async ({
   page,
 }) => {
-  await setOut(page, "Oat lotion bar", "4");
+  await setOut(page, "Oat lotion bar", { Units: "4" });
   await weighAsPlanned(page);
   // A good tenth more wax than it wants, and one bar fewer than planned.
   const wax = page.locator("li").filter({ hasText: "Beeswax" }).first();
@@ -176,7 +167,7 @@ test("on paper: the record without the buttons and the Line", async ({ page }) =
 });
 
 test("a batch that failed is written off with its reason, stands in the list of those, and can be brought back", async ({ page }) => {
-  await setOut(page, "Juniper work bar", "2");
+  await setOut(page, "Juniper work bar", { Units: "2" });
   await page.getByRole("button", { name: "Write it off" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "Enter what went wrong" })).toBeVisible();
   await page.getByLabel("What went wrong").fill("Water in the pot");

@@ -85,6 +85,14 @@ export async function widerThanAPhone(page: Page): Promise<string[]> {
   );
 }
 
+/** Sets out a batch of so many of each size, and leaves the page on its weigh sheet. @param units by the label of their field */
+export async function setOut(page: Page, recipe: string, units: Record<string, string>): Promise<void> {
+  await open(page, "/bench/set-out");
+  await choose(page, "Recipe", recipe);
+  for (const [label, n] of Object.entries(units)) await page.getByLabel(label, { exact: true }).fill(n);
+  await does(page, "Set out", `Set out ${recipe}`);
+}
+
 /** Buys so much of each, so that a journey doesn't hang on what others took of the shelf. @param packs what each pack holds, by material */
 export async function receive(page: Page, packs: Record<string, string>): Promise<void> {
   await open(page, "/shelf/receive");

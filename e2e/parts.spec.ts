@@ -1,6 +1,6 @@
 /** One base, two variants and two sizes: over-poured, put right by the cold spoon, parted, poured, priced, and recalled by what went into one part. */
 import { expect, type Page } from "@playwright/test";
-import { choose, does, open, receive, test, widerThanAPhone } from "./hand.ts";
+import { choose, does, open, receive, setOut, test, widerThanAPhone } from "./hand.ts";
 
 const atHand = (page: Page) => page.getByRole("region", { name: "The step at hand" });
 const heading = (page: Page) => atHand(page).getByRole("heading", { level: 2 });
@@ -33,11 +33,7 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   page,
 }) => {
   await receive(page, { "Sea buckthorn berry oil": "100 g", "Spearmint essential oil": "30 g" });
-  await open(page, "/bench/set-out");
-  await choose(page, "Recipe", "Sea buckthorn hand balm");
-  await page.getByLabel("Pots of 60 g").fill("4");
-  await page.getByLabel("Pots of 12 mL").fill("5");
-  await does(page, "Set out", "Set out Sea buckthorn hand balm");
+  await setOut(page, "Sea buckthorn hand balm", { "Pots of 60 g": "4", "Pots of 12 mL": "5" });
   await page.getByRole("link", { name: "At the bench" }).click();
   await steps(page).getByRole("button").nth(1).click();
   // A tenth too much of the first: everything else is made to match.
@@ -131,11 +127,7 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   await expect(page.getByText("came back, The neighbour")).toBeVisible();
 
   // The next batch is offered the same again.
-  await open(page, "/bench/set-out");
-  await choose(page, "Recipe", "Sea buckthorn hand balm");
-  await page.getByLabel("Pots of 60 g").fill("2");
-  await page.getByLabel("Pots of 12 mL").fill("0");
-  await does(page, "Set out", "Set out Sea buckthorn hand balm");
+  await setOut(page, "Sea buckthorn hand balm", { "Pots of 60 g": "2", "Pots of 12 mL": "0" });
   await page.getByRole("link", { name: "At the bench" }).click();
   await steps(page).getByRole("button", { name: "In parts, if you like" }).click();
   await page.getByRole("button", { name: /^spearmint \(4 % Spearmint essential oil\)/ }).click();

@@ -17,7 +17,7 @@ const sets = fc.oneof(
   fc.constant<Sets>({ as: "liquid" }),
   fc.constant<Sets>({ as: "powder" }),
 );
-const line: fc.Arbitrary<MeltLine> = fc.record({ name: fc.constant("x"), sets, delicate: fc.boolean() });
+const line: fc.Arbitrary<MeltLine> = fc.record({ sets, delicate: fc.boolean() });
 
 it("has every line once, the hardest first, oils after them, and what heat harms off it", () => {
   fc.assert(

@@ -5,7 +5,6 @@
 import { meltsAt, type Sets } from "../firmness/solids.ts";
 
 export interface MeltLine {
-  name: string;
   sets: Sets;
   /** A scent, an antioxidant, or an oil that heat harms. */
   delicate: boolean;
@@ -24,7 +23,7 @@ const TOGETHER = 3;
 
 /**
  * Stages of a melt, in order; what is only one stage has no order to keep.
- * @example meltOrder([{ name: "Oil", sets: liquid, delicate: false }, { name: "Wax", sets: waxy, delicate: false }]).map((s) => s.lines) // [[1], [0]]
+ * @example meltOrder([{ sets: liquid, delicate: false }, { sets: waxy, delicate: false }]).map((s) => s.lines) // [[1], [0]]
  */
 export function meltOrder(lines: readonly MeltLine[]): MeltStage[] {
   const at = lines.map((l, i) => ({ i, melts: meltsAt(l.sets), offHeat: l.delicate || l.sets.as === "powder" }));

@@ -132,13 +132,12 @@ export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, co
     planned.map((p, i) => (i === at ? p : Math.max(p, lines[i]!.weighed ?? 0))),
     constants,
   );
-  const consequence = (after: Pot): Consequence => changed(before, after);
   const other = (i: number): boolean => lines[i]!.position !== line.position;
   return {
     by: weighed - line.planned,
-    keep: consequence(kept),
+    keep: changed(before, kept),
     match: {
-      ...consequence(matched),
+      ...changed(before, matched),
       planned,
       off: lines.flatMap((l, i) => {
         const by = Math.abs(planned[i]! - (l.weighed ?? 0));

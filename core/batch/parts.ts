@@ -2,69 +2,70 @@
  * One base poured in parts: some plain, and some with a colour, a scent or a mineral stirred in. A part is meant to fill so many of a size;
  * what goes into it is said as a share of the part, so that the next one comes out alike whatever its size.
  */
-import { mg, mulDiv, type Mg } from "../measure/exact.ts";
+import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import { parseAmount, plainText } from "../measure/parse.ts";
 import { readWeight } from "../measure/read.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
+import type { ScentLine } from "../scent/dilution.ts";
 
 /** Shares are kept in millionths: a colour of a thousandth still has three figures. */
 const WHOLE = 1_000_000;
 /** More than a third of something else is another recipe, not a variant of this one: common practice, no source. */
 export const MOST_STIRRED_IN = 333_333;
 
-export interface PartAsk {
-  units: number;
-  fill: Mg;
-  /** Of the whole pot that stays in the jug, in basis points. */
-  lossBp: number;
-  /** What goes into it besides the base, in millionths of the part. */
-  shares: readonly number[];
-}
-
-export interface PartPlan {
-  /** Everything in the jug: what is filled, and what will stay in it. */
-  total: Mg;
-  /** To be ladled out of the pot. */
-  base: Mg;
-  /** To be stirred in, in order. */
-  additions: Mg[];
-}
-
 /**
- * What a part is made of.
- * @example partPlan({ units: 6, fill: mg(50_000), lossBp: 0, shares: [20_000] }) // { total: 300_000, base: 294_000, additions: [6_000] }
+ * Everything in the jug of a part: what is filled, and what will stay in it.
+ * @param lossBp of the whole pot that stays in the jug, in basis points
+ * @example partTotal(6, mg(49_000), 200) // 300_000
  */
-export function partPlan({ units, fill, lossBp, shares }: PartAsk): PartPlan {
-  const total = mg(Math.ceil((units * fill * 10_000) / (10_000 - lossBp)));
-  const additions = shares.map((s) => mg(Math.max(1, mulDiv(total, s, WHOLE))));
-  return { total, base: mg(total - additions.reduce((a, m) => a + m, 0)), additions };
-}
+export const partTotal = (units: number, fill: Mg, lossBp: number): Mg => mg(Math.ceil((units * fill * 10_000) / (10_000 - lossBp)));
 
-/**
- * How much of a part something is meant to be, as typed: per cent, or as much as is to go into this one.
- * @param total of the part
- * @returns millionths of the part
- * @example readShare("2 %", mg(300_000)) // 20_000
- */
-export function readShare(text: string, total: Mg): Outcome<number> {
+/** What is stirred into a part of so much, out of millionths of it. @example stirredIn(mg(300_000), 20_000) // 6_000 */
+export const stirredIn = (total: Mg, ppm: number): Mg => mg(Math.max(1, mulDiv(total, ppm, WHOLE)));
+
+/** What is to be ladled out of the pot. @example ladled(mg(300_000), [mg(6_000)]) // 294_000 */
+export const ladled = (total: Mg, additions: readonly Mg[]): Mg => mg(Math.max(0, total - sum(additions)));
+
+/** How much of a part something is meant to be: a share of it, or as much as goes into this one. */
+export type Measure = { ppm: number } | { weight: Mg };
+
+/** As typed; a number by itself is per cent. @example readMeasure("2 %") // { ppm: 20_000 } */
+export function readMeasure(text: string): Outcome<Measure> {
   const read = parseAmount(text, "percent");
   if (!read.ok) return read;
   const { n, unit } = read.value;
   if (unit === "percent")
-    return judgeShare(
-      n
+    return done({
+      ppm: n
         .mul(WHOLE / 100)
         .round()
         .valueOf(),
-    );
+    });
   const weight = readWeight(text);
-  return weight.ok ? judgeShare(total > 0 ? mulDiv(weight.value, WHOLE, total) : 0) : weight;
+  return weight.ok ? done({ weight: weight.value }) : weight;
 }
 
-function judgeShare(share: number): Outcome<number> {
+/**
+ * That as a share of a part.
+ * @param total of the part, more than nothing
+ * @returns millionths
+ * @example shareOf({ weight: mg(6_000) }, mg(300_000)) // 20_000
+ */
+export function shareOf(measure: Measure, total: Mg): Outcome<number> {
+  const share = "ppm" in measure ? measure.ppm : mulDiv(measure.weight, WHOLE, total);
   if (share < 1) return refuse("none", "Enter more than nothing.");
   return share > MOST_STIRRED_IN ? refuse("much", "More than a third of the part is another recipe. Write it as one.") : done(share);
 }
+
+/**
+ * The scents of a part: its share of what is in the pot, and what is stirred into it alone.
+ * @param base the pot's @param pot what all of it weighs, more than nothing @param out what is ladled out of it
+ * @example scentsOfPart([], mg(900_000), mg(300_000), []) // []
+ */
+export const scentsOfPart = (base: readonly ScentLine[], pot: Mg, out: Mg, own: readonly ScentLine[]): ScentLine[] => [
+  ...base.map((l) => ({ ...l, weight: mg(mulDiv(l.weight, out, pot)) })),
+  ...own,
+];
 
 /** A share as it is typed again. @example shareText(5_000) // "0.5 %" */
 export const shareText = (ppm: number): string => `${plainText(ppm / 10_000)} %`;

@@ -5,6 +5,10 @@
  */
 import { mg, type Mg } from "../measure/exact.ts";
 import { grams } from "../measure/write.ts";
+import type { RecipeType } from "../recipe/types.ts";
+
+/** A body butter is whipped, also where nobody has said how much air it takes. @example isWhipped({ type: "bodyButter", overrunBp: 0 }) // true */
+export const isWhipped = (r: { type: RecipeType; overrunBp: number }): boolean => r.type === "bodyButter" || r.overrunBp > 0;
 
 /** What a thumb finds after chilling, and what is done about it. */
 export const CHILLED = {

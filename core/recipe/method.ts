@@ -5,6 +5,8 @@
  */
 import { firmness, mixOf } from "../firmness/model.ts";
 import { meltsAt } from "../firmness/solids.ts";
+import type { CautionId } from "../material/cautions.ts";
+import type { KindId } from "../material/kinds.ts";
 import { isScent } from "../scent/dilution.ts";
 import { wordList } from "../words.ts";
 import type { Judged, JudgedLine } from "./judge/judgement.ts";
@@ -49,7 +51,9 @@ export const writeSteps = (steps: readonly Step[]): string =>
 
 const names = (lines: readonly JudgedLine[]): string => wordList([...new Set(lines.map((l) => l.name.split(",")[0]!))]);
 const isShea = (l: JudgedLine): boolean => l.libraryKey?.startsWith("shea") === true || /\bshea\b/i.test(l.name);
-const isDelicate = (l: JudgedLine): boolean => l.cautions.includes("delicate");
+/** Heat harms these, or drives them off. @example harmedByHeat({ kind: "antioxidant", cautions: [] }) // true */
+export const harmedByHeat = (m: { kind: KindId; cautions: readonly CautionId[] }): boolean =>
+  isScent(m) || m.kind === "antioxidant" || m.cautions.includes("delicate");
 
 /** Where the whole pot runs clear, °C: the lowest whole degree at which nothing in it is set. @example clearAt({ lines: [{ weight: mg(10_000), sets: waxy }, { weight: mg(90_000), sets: liquid }], constants: TRADE }) // 45 */
 export function clearAt(of: Pick<Judged, "lines" | "constants">): number {
@@ -109,7 +113,7 @@ export function draftMethod(of: Judged, shea: Shea): DraftedStep[] {
   const hot = solids.filter((l) => !late.includes(l));
   const scents = lines.filter(isScent);
   const powders = lines.filter((l) => l.sets.as === "powder");
-  const cool = lines.filter((l) => l.sets.as === "liquid" && !isScent(l) && (isDelicate(l) || l.kind === "antioxidant"));
+  const cool = lines.filter((l) => l.sets.as === "liquid" && !isScent(l) && harmedByHeat(l));
   const oils = lines.filter((l) => l.sets.as === "liquid" && !isScent(l) && !cool.includes(l));
   const clear = clearAt(of);
   const pour = Math.max(45, Math.min(75, clear + 5));

@@ -169,9 +169,11 @@ export async function addMore(db: Db, { amount, ...at }: LineOf & { amount: Mg }
     const { takes, found } = await lineOf(tx, at);
     if (amount <= 0) throw Refused.one("", "Nothing is to be added.");
     await takeMore(tx, takes, [{ like: found, amount }], day, "leave it as it is.");
-    await tx
-      .update(batch)
-      .set({ plannedMg: mg(open.plannedMg + amount) })
-      .where(eq(batch.id, at.batchId));
+    // What goes into a part isn't the base's.
+    if (found.sizeId === null)
+      await tx
+        .update(batch)
+        .set({ plannedMg: mg(open.plannedMg + amount) })
+        .where(eq(batch.id, at.batchId));
   });
 }

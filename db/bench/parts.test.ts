@@ -34,7 +34,11 @@ const says = async (work: Promise<unknown>) => (await refused(work))[0];
 async function parted(over: Partial<PartIn> = {}) {
   const batchId = idIn(await put(8, { token: token() }));
   const [size] = (await sheetOf(batchId)).sizes;
-  await partOff(db, { batchId, sizeId: size!.id, name: "rose", units: 4, additions: [{ materialId: clay, ppm: 20_000 }], ...over }, DAY);
+  await partOff(
+    db,
+    { batchId, sizeId: size!.id, name: "rose", units: 4, additions: [{ material: "Rose clay", measure: { ppm: 20_000 } }], ...over },
+    DAY,
+  );
   return batchId;
 }
 async function poured(batchId: number, units = [4, 4]) {
@@ -63,7 +67,7 @@ it("a part takes its units from the size, and what is stirred in from the shelf,
   const own = takes.filter((t) => t.sizeId !== null);
   expect(own.map((t) => [t.material, t.planned, t.sizeId])).toEqual([["Rose clay", 4000, sizes[1]!.id]]);
   // 16 g of 20 g are left, and a second batch may have no more.
-  expect(await says(parted({ additions: [{ materialId: clay, ppm: 100_000 }] }))).toMatchObject({
+  expect(await says(parted({ additions: [{ material: "Rose clay", measure: { ppm: 100_000 } }] }))).toMatchObject({
     say: "The shelf is short of 4 g of Rose clay. Nothing was kept: make fewer of it, or stir in less.",
   });
   expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 8 }]);
@@ -137,7 +141,11 @@ it("is taken back into the base while nothing of it is weighed, and its product 
 it("a sheet that was opened before keeps what is typed on it, and the part stays; it isn't poured without having seen it", async () => {
   const batchId = idIn(await put(8, { token: token() }));
   const { takes: opened, sizes } = await sheetOf(batchId);
-  await partOff(db, { batchId, sizeId: sizes[0]!.id, name: "rose", units: 4, additions: [{ materialId: clay, ppm: 20_000 }] }, DAY);
+  await partOff(
+    db,
+    { batchId, sizeId: sizes[0]!.id, name: "rose", units: 4, additions: [{ material: "Rose clay", measure: { ppm: 20_000 } }] },
+    DAY,
+  );
   const sent = opened.map((t, i) => ({ ...t, weighed: i === 0 ? mg(t.planned + 100) : t.weighed }));
   await saveWeighed(db, batchId, sent, opened);
   const { takes } = await sheetOf(batchId);
@@ -155,10 +163,18 @@ it("asks for no more than is planned, no name twice, and nothing of a batch that
   const batchId = await parted();
   const [size] = (await sheetOf(batchId)).sizes;
   const more = (over: Partial<PartIn>) =>
-    says(partOff(db, { batchId, sizeId: size!.id, name: "blue", units: 1, additions: [{ materialId: clay, ppm: 1000 }], ...over }, DAY));
+    says(
+      partOff(
+        db,
+        { batchId, sizeId: size!.id, name: "blue", units: 1, additions: [{ material: "Rose clay", measure: { ppm: 1000 } }], ...over },
+        DAY,
+      ),
+    );
   expect(await more({ units: 5 })).toMatchObject({ field: "units" });
   expect(await more({ name: "Rose" })).toMatchObject({ field: "name" });
-  expect(await more({ additions: [1, 2].map(() => ({ materialId: clay, ppm: 1000 })) })).toMatchObject({ field: "additions.1.material" });
+  expect(await more({ additions: [1, 2].map(() => ({ material: "Rose clay", measure: { ppm: 1000 } })) })).toMatchObject({
+    field: "additions.1.material",
+  });
   await poured(batchId);
   expect(await more({})).toMatchObject({ say: "This batch isn't on the bench any more." });
 });

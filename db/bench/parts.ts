@@ -2,12 +2,15 @@
  * One base poured in parts: some of a size made otherwise, with a colour, a scent or a mineral stirred in. A part fills a size of its own, that
  * is priced, ordered and sold by its own name; it is written down on the batch and is no act until it is poured.
  */
-import { calledPart, MOST_STIRRED_IN, partPlan } from "#core/batch/parts";
-import { Refused } from "#core/refused";
+import { calledPart, MOST_STIRRED_IN, partTotal, shareOf, stirredIn, type Measure } from "#core/batch/parts";
+import type { Mg } from "#core/measure/exact";
+import { kind } from "#core/material/kinds";
+import { Refused, type FieldProblem } from "#core/refused";
 import type { Day } from "#core/when";
-import { and, asc, eq, inArray, isNull, sql } from "drizzle-orm";
+import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import type { Db, Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
+import { materialsNamed } from "../shelf/materials.ts";
 import { everUsed } from "../recipe/sizesBack.ts";
 import {
   batch,
@@ -30,26 +33,64 @@ export interface PartIn {
   /** What tells it apart: "rose clay". */
   name: string;
   units: number;
-  /** What is stirred in, in millionths of the part. */
-  additions: readonly { materialId: number; ppm: number }[];
+  /** What is stirred in, by its name on the shelf. */
+  additions: readonly { material: string; measure: Measure }[];
 }
 
 type Size = typeof batchSize.$inferSelect;
+interface Share {
+  materialId: number;
+  name: string;
+  /** In millionths of the part. */
+  ppm: number;
+}
 
-/** The size some of a batch is taken from. @throws Refused where it isn't there, or hasn't so many */
-async function partedFrom(tx: Tx, { batchId, sizeId, units, name }: PartIn): Promise<Size> {
+/** What was asked for, and what is wrong with it, beside the fields. */
+interface Asked<T> {
+  found: T;
+  problems: FieldProblem[];
+}
+
+/** The size some of a batch is taken from, and the place of one more. @throws Refused where it isn't there */
+async function partedFrom(tx: Tx, { batchId, sizeId, units, name }: PartIn): Promise<Asked<{ size: Size; position: number }>> {
   const sizes = await tx.select().from(batchSize).where(eq(batchSize.batchId, batchId));
   const size = sizes.find((s) => s.id === sizeId && s.partOf === null);
   if (!size) throw Refused.one("size", "That size isn't planned of this batch any more.");
-  if (units > size.planned) throw Refused.one("units", `Only ${size.planned} of ${size.label} are planned to be poured as they are.`);
+  const problems: FieldProblem[] = [];
+  if (units > size.planned)
+    problems.push({ field: "units", say: `Only ${size.planned} of ${size.label} are planned to be poured as they are.` });
   const label = calledPart(size.label, name).toLowerCase();
   if (sizes.some((s) => s.partOf === sizeId && s.label.toLowerCase() === label))
-    throw Refused.one("name", `There is a part called ${name} already. Take that one back first.`);
-  return size;
+    problems.push({ field: "name", say: `There is a part called ${name} already. Take that one back first.` });
+  return { found: { size, position: Math.max(...sizes.map((s) => s.position)) + 1 }, problems };
+}
+
+/** What is stirred in, as shares of the part; wrong is what isn't on the shelf or isn't weighed, is too much, or stands there twice. */
+async function sharesOf(tx: Tx, additions: PartIn["additions"], total: Mg): Promise<Asked<Share[]>> {
+  const found = await materialsNamed(
+    tx,
+    [],
+    additions.map((a) => a.material),
+  );
+  const problems: FieldProblem[] = [];
+  const shares: Share[] = [];
+  for (const [i, { material: called, measure }] of additions.entries()) {
+    const m = found.find((x) => x.name.toLowerCase() === called.toLowerCase());
+    const share = shareOf(measure, total);
+    const wrong = (field: "material" | "measure", say: string): unknown => problems.push({ field: `additions.${i}.${field}`, say });
+    if (!m) wrong("material", `${called} isn't on the shelf.`);
+    else if (kind(m.kind).measured !== "weight") wrong("material", `${m.name} isn't weighed.`);
+    else if (shares.some((s) => s.materialId === m.id)) wrong("material", "That stands there already.");
+    if (!share.ok) wrong("measure", share.problem.say);
+    if (m && share.ok) shares.push({ materialId: m.id, name: m.name, ppm: share.value });
+  }
+  if (problems.length === 0 && shares.reduce((a, s) => a + s.ppm, 0) > MOST_STIRRED_IN)
+    problems.push({ field: "additions.0.measure", say: "That is more than a third of the part in all. Write it as a recipe of its own." });
+  return { found: shares, problems };
 }
 
 /** The product a part is sold as: the one of before, or a new one packed like the size it is taken from. */
-async function soldAs(tx: Tx, size: Size, { name, additions }: PartIn): Promise<typeof product.$inferSelect> {
+async function soldAs(tx: Tx, size: Size, name: string, shares: readonly Share[]): Promise<typeof product.$inferSelect> {
   const [base] = await tx.select().from(product).where(eq(product.id, size.productId)).for("no key update");
   const label = calledPart(size.label, name);
   const [known] = await tx
@@ -81,7 +122,7 @@ async function soldAs(tx: Tx, size: Size, { name, additions }: PartIn): Promise<
       await tx.insert(productPackaging).values(packed.map(({ materialId, pieces }) => ({ productId: row!.id, materialId, pieces })));
   }
   await tx.delete(productAddition).where(eq(productAddition.productId, row!.id));
-  await tx.insert(productAddition).values(additions.map((a) => ({ ...a, productId: row!.id })));
+  await tx.insert(productAddition).values(shares.map(({ materialId, ppm }) => ({ productId: row!.id, materialId, ppm })));
   return row!;
 }
 
@@ -92,23 +133,18 @@ async function soldAs(tx: Tx, size: Size, { name, additions }: PartIn): Promise<
 export async function partOff(db: Db, input: PartIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
     const open = await standing(tx, input.batchId);
-    const size = await partedFrom(tx, input);
+    const from = await partedFrom(tx, input);
+    const { size, position } = from.found;
     const [version] = await tx.select({ lossBp: recipeVersion.lossBp }).from(recipeVersion).where(eq(recipeVersion.id, open.versionId));
-    const ids = input.additions.map((a) => a.materialId);
-    if (new Set(ids).size < ids.length) throw Refused.one("additions.1.material", "That stands there already.");
-    if (input.additions.reduce((a, d) => a + d.ppm, 0) > MOST_STIRRED_IN)
-      throw Refused.one("additions.0.amount", "That is more than a third of the part in all. Write it as a recipe of its own.");
-    const names = new Map((await tx.select().from(material).where(inArray(material.id, ids))).map((m) => [m.id, m.name]));
-    const sold = await soldAs(tx, size, input);
-    const positions = await tx
-      .select({ size: sql`max(${batchSize.position})`.mapWith(Number) })
-      .from(batchSize)
-      .where(eq(batchSize.batchId, input.batchId));
+    const total = partTotal(input.units, size.fill, version!.lossBp);
+    const { found: shares, problems } = await sharesOf(tx, input.additions, total);
+    if (from.problems.length + problems.length > 0) throw new Refused([...from.problems, ...problems]);
+    const sold = await soldAs(tx, size, input.name, shares);
     const [part] = await tx
       .insert(batchSize)
       .values({
         batchId: input.batchId,
-        position: positions[0]!.size + 1,
+        position,
         productId: sold.id,
         planned: input.units,
         partOf: size.id,
@@ -123,10 +159,9 @@ export async function partOff(db: Db, input: PartIn, day: Day): Promise<void> {
       .where(eq(batchSize.id, size.id));
     const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, input.batchId)).orderBy(asc(batchTake.position));
     const last = Math.max(...takes.map((t) => t.position));
-    const plan = partPlan({ units: input.units, fill: size.fill, lossBp: version!.lossBp, shares: input.additions.map((a) => a.ppm) });
-    const wants = input.additions.map(({ materialId }, i) => ({
-      like: { batchId: input.batchId, position: last + 1 + i, materialId, name: names.get(materialId)!, sizeId: part!.id },
-      amount: plan.additions[i]!,
+    const wants = shares.map(({ materialId, name, ppm }, i) => ({
+      like: { batchId: input.batchId, position: last + 1 + i, materialId, name, sizeId: part!.id },
+      amount: stirredIn(total, ppm),
     }));
     await takeMore(tx, takes, wants, day, "make fewer of it, or stir in less.");
   });

@@ -1,12 +1,12 @@
 /** Units that come back from somebody: on the shelf again, or thrown away; either way the lot's page knows of it. */
 import { FATES, unitsOut, type Fate } from "#core/cabinet/out";
+import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { eq } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import { draw, foundValue, lockLots, unitCostOfLot } from "../ledger/lots.ts";
 import { outOf } from "../ledger/out.ts";
-import { lot, movement } from "../schema.ts";
+import { movement } from "../schema.ts";
 
 export interface ComeBackIn {
   lotId: number;
@@ -28,14 +28,13 @@ export const comeBack = defineAct({
       throw Refused.one("units", out > 0 ? `Only ${counted(out, "unit")} of it ${out === 1 ? "is" : "are"} out.` : "None of it is out.");
     const value = foundValue(units, await unitCostOfLot(tx, lotId));
     await tx.insert(movement).values({ actId, lotId, qty: units, value, reason: "cameBack", note });
-    if (fate === "thrown") {
-      const now = await lockLots(tx, [lotId]);
-      await tx.insert(movement).values(draw(now, lotId, units, "units", (n) => counted(n, "unit"), { actId, reason: "damaged", note }));
-    }
-    const [{ number } = found] = await tx.select({ number: lot.number }).from(lot).where(eq(lot.id, lotId));
+    found.onHand += units;
+    found.value = micros(found.value + value);
+    if (fate === "thrown")
+      await tx.insert(movement).values(draw(lots, lotId, units, "units", (n) => counted(n, "unit"), { actId, reason: "damaged", note }));
     return {
-      path: `/lots/${encodeURIComponent(number)}`,
-      summary: `${counted(units, "unit")} of ${number} came back; what came back ${FATES[fate]}`,
+      path: `/lots/${encodeURIComponent(found.number)}`,
+      summary: `${counted(units, "unit")} of ${found.number} came back; what came back ${FATES[fate]}`,
       about: [
         { kind: "product", id: found.of },
         { kind: "lot", id: lotId, changes: true },

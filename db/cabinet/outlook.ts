@@ -1,5 +1,6 @@
 /** How fast what is in the cabinet sells, and what of it isn't for a summer stall. */
 import { paceOf, PACE_DAYS } from "#core/cabinet/pace";
+import { isWhipped } from "#core/batch/whip";
 import { notForSummer } from "#core/cabinet/summer";
 import { groupBy } from "#core/collect";
 import { setsBy } from "#core/firmness/solids";
@@ -35,6 +36,7 @@ async function summers(db: Db): Promise<Map<number, string>> {
     .select({
       of: batchSize.productId,
       batchId: batch.id,
+      type: recipeVersion.type,
       overrunBp: recipeVersion.overrunBp,
       weight: recipeLine.weight,
       kind,
@@ -54,7 +56,7 @@ async function summers(db: Db): Promise<Map<number, string>> {
   for (const [of, all] of groupBy(rows, (r) => r.of)) {
     const newest = all.filter((r) => r.batchId === all.at(-1)!.batchId);
     const why = notForSummer(
-      newest[0]!.overrunBp > 0,
+      isWhipped(newest[0]!),
       newest.map((l) => ({ weight: l.weight, sets: setsBy(l) })),
       constants,
     );

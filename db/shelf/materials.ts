@@ -1,6 +1,6 @@
 /** Materials on the shelf: listing them, one with its lots, and what went in and out. */
 import type { KindId } from "#core/material/kinds";
-import { and, asc, eq, inArray, notExists, or, sql, type Placeholder, type SQL } from "drizzle-orm";
+import { and, asc, eq, notExists, or, sql, type Placeholder, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { flag } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
@@ -33,14 +33,6 @@ export const materialsNamed = (db: Reads, ids: readonly number[], names: readonl
       .where(or(anyOf(material.id, at.ids), anyNamed(material.name, at.names)))
       .orderBy(asc(material.name)),
   );
-
-/** Every material of some kinds that isn't put away, by name. */
-export const materialsOfKinds = (db: Reads, kinds: readonly KindId[]): Promise<MaterialRow[]> =>
-  db
-    .select()
-    .from(material)
-    .where(and(inArray(material.kind, [...kinds]), eq(material.retired, false)))
-    .orderBy(asc(material.name));
 
 /** What each material is called and what it is. */
 export const materialKinds = (db: Reads) =>

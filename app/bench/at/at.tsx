@@ -1,5 +1,6 @@
 /** At the bench: one step at a time, large, beside the scale and the thermometer. */
 import { setsBy } from "#core/firmness/solids";
+import { harmedByHeat } from "#core/recipe/method";
 import { isScent } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
@@ -12,8 +13,7 @@ import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { AtBench } from "./atBench.tsx";
-import { insteadAtHand } from "./instead.server.ts";
-import { partsOf } from "./partsOf.ts";
+import { partsOf } from "./parts/partsOf.ts";
 import type { Route } from "./+types/at";
 
 export const meta: Route.MetaFunction = ({ loaderData: d }) => [
@@ -55,16 +55,14 @@ export async function loader({ params }: Route.LoaderArgs) {
     sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill, partOf: s.partOf })),
     parts: partsOf(sheet, materials),
     variants,
-    instead: await insteadAtHand(sheet, materials),
     takes: sheet.takes.map((t) => {
       const m = materials.get(t.materialId)!;
       return {
         ...t,
-        kind: m.kind,
         allergen: m.allergen,
         sets: setsBy(m),
         scent: isScent(m),
-        delicate: isScent(m) || m.kind === "antioxidant" || m.cautions.includes("delicate"),
+        delicate: harmedByHeat(m),
       };
     }),
     lots: sheet.lots,

@@ -1,4 +1,5 @@
 /** The bench, one step at a time: what there is to do down the side, and the one at hand large enough to be read from across the table. */
+import { isWhipped } from "#core/batch/whip";
 import { readSteps } from "#core/recipe/method";
 import { wordList } from "#core/words";
 import { useEffect, useRef, useState } from "react";
@@ -9,15 +10,15 @@ import { useDevices } from "../../devices/useDevices.ts";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { backToStep, STEP_ID } from "./focus.ts";
 import { Happened } from "./happened.tsx";
-import { MethodStep } from "./methodStep.tsx";
-import { PartsStep } from "./partsStep.tsx";
+import { MethodStep } from "./method/methodStep.tsx";
+import { PartsStep } from "./parts/partsStep.tsx";
 import { PourStep } from "./pourStep.tsx";
-import { PotStep } from "./potStep.tsx";
-import { isMore } from "./pot.ts";
-import { SpoonStep } from "./spoonStep.tsx";
+import { PotStep } from "./weighing/potStep.tsx";
+import { isMore } from "./weighing/pot.ts";
+import { SpoonStep } from "./method/spoonStep.tsx";
 import { useAwake } from "./useAwake.ts";
-import { WhipStep } from "./whipStep.tsx";
-import { WeighStep } from "./weighStep.tsx";
+import { WhipStep } from "./method/whipStep.tsx";
+import { WeighStep } from "./weighing/weighStep.tsx";
 
 type Step =
   | { is: "pot"; name: string; done: boolean }
@@ -38,8 +39,7 @@ const calledAt = ({ takes, sizes }: AtBenchLoaded, line: number): string => {
 /** Everything there is to do, in order. */
 function stepsOf(page: AtBenchLoaded): Step[] {
   const { batch, takes, recipe, events, sizes } = page;
-  // A body butter is, also where nobody has said how much air it takes.
-  const isWhipped = recipe.type === "bodyButter" || recipe.overrunBp > 0;
+  const whipped = isWhipped(recipe);
   const weigh = takes.map((t, line) => ({ is: "weigh" as const, name: calledAt(page, line), done: t.weighed !== null, line }));
   const done = new Set(events.flatMap((e) => (e.kind === "step" && e.struckAt === null && e.step !== null ? [e.step] : [])));
   return [
@@ -49,10 +49,10 @@ function stepsOf(page: AtBenchLoaded): Step[] {
     { is: "spoon", name: "A drop on a cold spoon", done: events.some((e) => e.kind === "test" && e.struckAt === null) },
     { is: "parts", name: "In parts, if you like", done: sizes.some((s) => s.partOf !== null) },
     ...weigh.filter((w) => takes[w.line]!.sizeId !== null),
-    ...(isWhipped
+    ...(whipped
       ? [{ is: "whip" as const, name: "Chill and whip", done: events.some((e) => e.kind === "cupAfter" && e.struckAt === null) }]
       : []),
-    { is: "pour", name: isWhipped ? "Fill and count" : "Pour and count", done: false },
+    { is: "pour", name: whipped ? "Fill and count" : "Pour and count", done: false },
   ];
 }
 

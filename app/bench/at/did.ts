@@ -1,21 +1,17 @@
 /** What is done at the bench, as it is done: a weighing, a step, a warmth, a timer. Kept at once, and no act until it is poured. */
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
-import { kind } from "#core/material/kinds";
 import { done, refuse } from "#core/outcome";
 import { isKeyOf } from "#core/record";
 import { SPOON, type SpoonVerdict } from "#core/batch/spoon";
-import { partPlan, readShare } from "#core/batch/parts";
-import { Refused, type FieldProblem } from "#core/refused";
+import { readMeasure } from "#core/batch/parts";
 import { addMore, matchBatch, nextLot, standInFor } from "#db/bench/match";
-import { joinBack, partOff, type PartIn } from "#db/bench/parts";
-import { readBatch } from "#db/bench/read";
-import { materialsNamed } from "#db/shelf/materials";
+import { joinBack, partOff } from "#db/bench/parts";
 import { noteEvent, settleEvent } from "#db/bench/events";
 import { addSample, strikeSample } from "#db/bench/samples";
 import { weighOne, weighVessel } from "#db/bench/weigh";
 import { data } from "react-router";
-import { array, number, object, type InferType } from "yup";
+import { array, number, object } from "yup";
 import { db } from "../../db.server.ts";
 import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
@@ -57,7 +53,7 @@ const part = object({
   name: words("what it is called", 40),
   units: wholeNumber(1, 10_000, "units"),
   additions: array()
-    .of(object({ material: words("what is stirred in", 200), amount: words("how much of it", 40) }))
+    .of(object({ material: words("what is stirred in", 200), measure: reads(readMeasure) }))
     .min(1)
     .max(12)
     .required(),
@@ -65,30 +61,6 @@ const part = object({
 const settle = object({ id: idField(), how: oneOf(["end", "strike"] as const) });
 
 const kept = () => data<Reply>({ problems: [] });
-
-/** A part as it was typed, with its materials found and its shares read. @throws Refused by field */
-async function partRead(batchId: number, { additions, ...typed }: InferType<typeof part>): Promise<PartIn> {
-  const sheet = await readBatch(db(), batchId);
-  const size = sheet?.sizes.find((s) => s.id === typed.sizeId);
-  if (!sheet || !size) throw Refused.one("size", "That size isn't planned of this batch any more.");
-  const { total } = partPlan({ units: typed.units, fill: size.fill, lossBp: sheet.recipe.lossBp, shares: [] });
-  const found = await materialsNamed(
-    db(),
-    [],
-    additions.map((a) => a.material),
-  );
-  const problems: FieldProblem[] = [];
-  const read = additions.flatMap(({ material, amount }, i) => {
-    const m = found.find((x) => x.name.toLowerCase() === material.trim().toLowerCase());
-    const share = readShare(amount, total);
-    if (!m) problems.push({ field: `additions.${i}.material`, say: `${material} isn't on the shelf.` });
-    else if (kind(m.kind).measured !== "weight") problems.push({ field: `additions.${i}.material`, say: `${m.name} isn't weighed.` });
-    if (!share.ok) problems.push({ field: `additions.${i}.amount`, say: share.problem.say });
-    return m && share.ok ? [{ materialId: m.id, ppm: share.value }] : [];
-  });
-  if (problems.length > 0) throw new Refused(problems);
-  return { batchId, ...typed, additions: read };
-}
 
 export async function action({ request, params }: Route.ActionArgs) {
   const batchId = idOf(params.id);
@@ -137,7 +109,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   }
   if (intent === "part") {
     const sheet = await pressed.read(part);
-    return sheet.ok ? asked(async () => partOff(db(), await partRead(batchId, sheet.value), doing.day).then(kept)) : sheet.reply;
+    return sheet.ok ? asked(async () => partOff(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
   }
   if (intent === "join") {
     const sheet = await pressed.read(one);

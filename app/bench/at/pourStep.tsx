@@ -12,10 +12,10 @@ import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { NetWeights } from "../netWeights.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
-import { ByHand } from "./byHand.tsx";
+import { ByHand } from "./weighing/byHand.tsx";
 import { backToStep } from "./focus.ts";
-import { Hands } from "./hands.tsx";
-import { Reading, weightOf } from "./reading.tsx";
+import { Hands } from "./weighing/hands.tsx";
+import { Reading, weightOf } from "./weighing/reading.tsx";
 import { useDid } from "./useDid.ts";
 
 interface Props {

@@ -27,7 +27,7 @@ const costs = (dearer: Micros | null, currency: string): string =>
 /** What would lengthen it most, what that costs, and the press that does it. */
 function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
   const { currency } = useWorkshop();
-  const known = useStandIns(judged);
+  const known = useStandIns(judged.lines.map((l) => l.of));
   const longer = useMemo(() => (known ? lengthened(judged, known) : null), [judged, known]);
   if (!known || !inGrams(judged)) return null;
   if (!longer)

@@ -35,7 +35,7 @@ export function Instead({ judged, mending }: Props) {
   const [order, orderBy] = useState<Order>("all");
   const [all, showAll] = useState(false);
   const [left, say] = useState<string | null>(null);
-  const data = useStandIns(judged);
+  const data = useStandIns(judged.lines.map((l) => l.of));
   const line = judged.lines.find((l) => l.row === row) ?? judged.lines[0];
   const ranked = useMemo(() => (line && data ? standIns(judged, line, data) : []), [judged, line, data]);
   const known = useMemo(() => new Map(data?.map((m) => [m.id, m])), [data]);

@@ -4,16 +4,16 @@ import { mg, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
-import type { Devices } from "../../devices/useDevices.ts";
-import { percent } from "../../ui/figures/amounts.tsx";
-import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
-import { Button, Problem } from "../../ui/fields/form.tsx";
-import type { AtBenchLoaded } from "./loaded.ts";
-import { ByHand } from "./byHand.tsx";
-import { backToStep } from "./focus.ts";
-import { Hands } from "./hands.tsx";
-import { Reading, weightOf } from "./reading.tsx";
-import { useDid, type Did } from "./useDid.ts";
+import type { Devices } from "../../../devices/useDevices.ts";
+import { percent } from "../../../ui/figures/amounts.tsx";
+import { TimeOfDay } from "../../../ui/figures/timeOfDay.tsx";
+import { Button, Problem } from "../../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "../loaded.ts";
+import { ByHand } from "../weighing/byHand.tsx";
+import { backToStep } from "../focus.ts";
+import { Hands } from "../weighing/hands.tsx";
+import { Reading, weightOf } from "../weighing/reading.tsx";
+import { useDid, type Did } from "../useDid.ts";
 
 interface Props {
   page: AtBenchLoaded;

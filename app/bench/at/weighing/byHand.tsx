@@ -2,7 +2,7 @@
 import { readWeighed } from "#core/measure/read";
 import type { Mg } from "#core/measure/exact";
 import { useState } from "react";
-import { Button, Text } from "../../ui/fields/form.tsx";
+import { Button, Text } from "../../../ui/fields/form.tsx";
 
 export function ByHand({ label, busy, kept }: { label: string; busy: boolean; kept: (weight: Mg) => void }) {
   const [text, type] = useState("");

@@ -3,11 +3,11 @@ import { SPOON, SPOON_IDS, spoonFix, type SpoonVerdict } from "#core/batch/spoon
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
-import { percent } from "../../ui/figures/amounts.tsx";
-import { Button, Problem } from "../../ui/fields/form.tsx";
-import type { AtBenchLoaded } from "./loaded.ts";
-import { lineOf, potOf } from "./pot.ts";
-import { useDid } from "./useDid.ts";
+import { percent } from "../../../ui/figures/amounts.tsx";
+import { Button, Problem } from "../../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "../loaded.ts";
+import { lineOf, potOf } from "../weighing/pot.ts";
+import { useDid } from "../useDid.ts";
 
 export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () => void; done: boolean }) {
   const { batch, recipe, takes, constants } = page;

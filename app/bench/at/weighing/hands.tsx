@@ -1,7 +1,7 @@
 /** What a hand would do at a device that is only simulated; a real one has none of these. */
-import type { Devices } from "../../devices/useDevices.ts";
-import { backToStep } from "./focus.ts";
-import { Button } from "../../ui/fields/form.tsx";
+import type { Devices } from "../../../devices/useDevices.ts";
+import { backToStep } from "../focus.ts";
+import { Button } from "../../../ui/fields/form.tsx";
 
 interface Props {
   devices: Devices;

@@ -6,19 +6,19 @@ import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { ofSteps, onScale } from "#core/recipe/scale";
 import { useState } from "react";
-import type { Devices } from "../../devices/useDevices.ts";
-import { LotTag } from "../../ui/figures/amounts.tsx";
-import { useKey } from "../../ui/frame/useKey.ts";
-import { Button, Problem } from "../../ui/fields/form.tsx";
-import type { AtBenchLoaded } from "./loaded.ts";
+import type { Devices } from "../../../devices/useDevices.ts";
+import { LotTag } from "../../../ui/figures/amounts.tsx";
+import { useKey } from "../../../ui/frame/useKey.ts";
+import { Button, Problem } from "../../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "../loaded.ts";
 import { ByHand } from "./byHand.tsx";
-import { backToStep } from "./focus.ts";
+import { backToStep } from "../focus.ts";
 import { Hands } from "./hands.tsx";
 import { Off, OffInPart } from "./off.tsx";
-import { TooMuchOf } from "./partsStep.tsx";
-import { isMore, lineOf, potOf, standInsOf } from "./pot.ts";
+import { TooMuchOf } from "../parts/tooMuchOf.tsx";
+import { isMore, lineOf, potOf } from "./pot.ts";
 import { Reading, weightOf } from "./reading.tsx";
-import { useDid } from "./useDid.ts";
+import { useDid } from "../useDid.ts";
 
 const text = (weight: Mg | null): string => (weight === null ? "" : exactWeightText(weight));
 
@@ -114,7 +114,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
           of={offTarget(potOf(page), line, off.weight, constants)}
           page={page}
           line={line}
-          standIns={standInsOf(page, line, off.weight)}
+          weighed={off.weight}
           busy={did.busy}
           keep={() => put(off.weight, off.by)}
           instead={(materialId, amount) =>

@@ -7,11 +7,11 @@ import { grams } from "#core/measure/write";
 import { fillMix } from "#core/recipe/scale";
 import { wordList } from "#core/words";
 import type { ReactNode } from "react";
-import { percent } from "../../ui/figures/amounts.tsx";
-import { Button } from "../../ui/fields/form.tsx";
-import { useWorkshop } from "../../ui/workshop.ts";
-import type { AtBenchLoaded } from "./loaded.ts";
-import type { AtHand } from "./pot.ts";
+import { percent } from "../../../ui/figures/amounts.tsx";
+import { Button } from "../../../ui/fields/form.tsx";
+import { useWorkshop } from "../../../ui/workshop.ts";
+import type { AtBenchLoaded } from "../loaded.ts";
+import { useInstead } from "./useInstead.ts";
 
 /** Less than this nobody feels or smells. */
 const FELT = 0.004;
@@ -21,8 +21,8 @@ interface Props {
   of: OffTarget;
   page: AtBenchLoaded;
   line: number;
-  /** What could take its place, where there isn't enough of it. */
-  standIns: readonly AtHand[];
+  /** What went in. */
+  weighed: Mg;
   busy: boolean;
   keep: () => void;
   instead: (materialId: number, amount: Mg) => void;
@@ -87,8 +87,9 @@ function Panel({ by, name, children }: { by: number; name: string; children: Rea
   );
 }
 
-export function Off({ of: { by, keep, match }, page, line, standIns, busy, ...does }: Props) {
+export function Off({ of: { by, keep, match }, page, line, weighed, busy, ...does }: Props) {
   const over = by > 0;
+  const instead = useInstead(page, line, weighed);
   const name = (i: number): string => page.takes[i]!.material;
   const short = match.short.map((s) => `${grams(s.by)} of ${name(s.line)}`);
   const off = match.off.map((m) => `${grams(m.by)} of ${name(m.line)}`);
@@ -108,7 +109,7 @@ export function Off({ of: { by, keep, match }, page, line, standIns, busy, ...do
           </Choice>
         </>
       )}
-      {standIns.map((s) => (
+      {instead.map((s) => (
         <Choice
           key={s.materialId}
           say={`${grams(s.amount)} of ${s.name} instead`}

@@ -2,7 +2,7 @@
 import { meltOrder } from "#core/batch/meltOrder";
 import { groupBy } from "#core/collect";
 import { grams } from "#core/measure/write";
-import type { AtBenchLoaded } from "./loaded.ts";
+import type { AtBenchLoaded } from "../loaded.ts";
 
 /** Some never melt a butter that is whipped: then nothing of a melt is said. */
 const isMelted = ({ type, method }: AtBenchLoaded["recipe"]): boolean => type !== "bodyButter" || /melt/i.test(method);
@@ -18,7 +18,7 @@ export function MeltOrder({ page: { takes, recipe } }: { page: AtBenchLoaded }) 
     ...own[0]!,
     weight: own.reduce((a, t) => a + (t.weighed ?? t.planned), 0),
   }));
-  const stages = meltOrder(base.map((t) => ({ name: t.material, sets: t.sets, delicate: t.delicate })));
+  const stages = meltOrder(base);
   if (stages.length < 2 || !isMelted(recipe)) return null;
   return (
     <section aria-label="Into the pot in this order" className="mt-4 rounded border border-rule bg-paper px-4 py-2.5">

@@ -3,13 +3,13 @@ import { mg, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useEffect } from "react";
-import type { Devices } from "../../devices/useDevices.ts";
-import { Button, Problem } from "../../ui/fields/form.tsx";
-import type { AtBenchLoaded } from "./loaded.ts";
+import type { Devices } from "../../../devices/useDevices.ts";
+import { Button, Problem } from "../../../ui/fields/form.tsx";
+import type { AtBenchLoaded } from "../loaded.ts";
 import { ByHand } from "./byHand.tsx";
 import { Hands } from "./hands.tsx";
 import { Reading, weightOf } from "./reading.tsx";
-import { useDid } from "./useDid.ts";
+import { useDid } from "../useDid.ts";
 
 export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoaded; devices: Devices; next: () => void }) {
   const did = useDid(batch.id);

@@ -5,14 +5,14 @@ import { fahrenheitOf } from "#core/measure/heat";
 import { readPlain } from "#core/measure/read";
 import { writeNumber } from "#core/measure/write";
 import { useState } from "react";
-import type { Devices } from "../../devices/useDevices.ts";
-import { Button, Problem, Text } from "../../ui/fields/form.tsx";
-import { useKey } from "../../ui/frame/useKey.ts";
+import type { Devices } from "../../../devices/useDevices.ts";
+import { Button, Problem, Text } from "../../../ui/fields/form.tsx";
+import { useKey } from "../../../ui/frame/useKey.ts";
 import { span } from "#core/when";
-import type { AtBenchLoaded } from "./loaded.ts";
-import { Hands } from "./hands.tsx";
+import type { AtBenchLoaded } from "../loaded.ts";
+import { Hands } from "../weighing/hands.tsx";
 import { MeltOrder } from "./meltOrder.tsx";
-import { useDid, type Did } from "./useDid.ts";
+import { useDid, type Did } from "../useDid.ts";
 
 /** How warm a kitchen is taken to be: common practice, no source. */
 const KITCHEN = 21;

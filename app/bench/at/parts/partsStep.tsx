@@ -3,20 +3,19 @@ import { shareText } from "#core/batch/parts";
 import { grams } from "#core/measure/write";
 import { wordList } from "#core/words";
 import { useFieldArray, useForm } from "react-hook-form";
-import { FindText } from "../../names/combo.tsx";
-import { INGREDIENTS } from "../../names/finds.ts";
-import { Button, Problem, Text } from "../../ui/fields/form.tsx";
-import { PickBox } from "../../ui/fields/pick.tsx";
-import { Caution } from "../../ui/sheet/sheet.tsx";
-import type { AtBenchLoaded } from "./loaded.ts";
-import type { Part } from "./partsOf.ts";
-import { useDid } from "./useDid.ts";
+import { FindText } from "../../../names/combo.tsx";
+import { INGREDIENTS } from "../../../names/finds.ts";
+import { Button, Problem, Text } from "../../../ui/fields/form.tsx";
+import { PickBox } from "../../../ui/fields/pick.tsx";
+import type { AtBenchLoaded } from "../loaded.ts";
+import { TooMuchOf } from "./tooMuchOf.tsx";
+import { useDid } from "../useDid.ts";
 
 interface Typed {
   sizeId: string;
   name: string;
   units: string;
-  additions: { material: string; amount: string }[];
+  additions: { material: string; measure: string }[];
 }
 
 /** What parts were called before, with what was stirred in. */
@@ -32,18 +31,9 @@ function beforeOf({ variants, sizes }: AtBenchLoaded): Pick<Typed, "name" | "add
       found.set(v.name, []);
       taken.add(v.productId);
     }
-    if (taken.has(v.productId)) found.get(first ?? v.name)!.push({ material: v.material, amount: shareText(v.ppm) });
+    if (taken.has(v.productId)) found.get(first ?? v.name)!.push({ material: v.material, measure: shareText(v.ppm) });
   }
   return [...found].map(([name, additions]) => ({ name, additions }));
-}
-
-/** A scent that is too much of a part is said wherever the part is. */
-export function TooMuchOf({ part }: { part: Part }) {
-  return part.tooMuch.map((t) => (
-    <Caution key={t.say}>
-      {t.say} {t.why}
-    </Caution>
-  ));
 }
 
 export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => void }) {
@@ -51,7 +41,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
   const did = useDid(batch.id);
   const plain = sizes.filter((s) => s.partOf === null && s.planned > 0);
   const before = beforeOf(page);
-  const empty: Typed = { sizeId: String(plain[0]?.id ?? ""), name: "", units: "", additions: [{ material: "", amount: "" }] };
+  const empty: Typed = { sizeId: String(plain[0]?.id ?? ""), name: "", units: "", additions: [{ material: "", measure: "" }] };
   const form = useForm<Typed>({ defaultValues: empty });
   const { fields, append, remove } = useFieldArray({ control: form.control, name: "additions" });
   const size = plain.find((s) => String(s.id) === form.watch("sizeId")) ?? plain[0];
@@ -93,7 +83,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
           onSubmit={(e) =>
             void form.handleSubmit(({ sizeId, additions, ...typed }) => {
               // Rows that were left empty aren't sent; of none the first says what is missing.
-              const rows = additions.filter((a) => a.material || a.amount);
+              const rows = additions.filter((a) => a.material || a.measure);
               const sent = rows.length > 0 ? rows : additions.slice(0, 1);
               form.setValue("additions", sent);
               did.keep({ intent: "part", ...typed, sizeId: sizeId || String(size.id), additions: sent }, () => {
@@ -108,7 +98,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
               <span className="text-pine-soft">As before:</span>
               {before.map((b) => (
                 <button key={b.name} type="button" className="pressable" onClick={() => again(b.name, b.additions)}>
-                  {b.name} ({wordList(b.additions.map((a) => `${a.amount} ${a.material}`))})
+                  {b.name} ({wordList(b.additions.map((a) => `${a.measure} ${a.material}`))})
                 </button>
               ))}
             </p>
@@ -158,8 +148,8 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
                   label={i === 0 ? "How much" : <span className="sr-only">How much {i + 1}</span>}
                   placeholder="2 % or 6 g"
                   className="[&_input]:text-right"
-                  {...form.register(`additions.${i}.amount`)}
-                  problem={did.problemAt(`additions.${i}.amount`)}
+                  {...form.register(`additions.${i}.measure`)}
+                  problem={did.problemAt(`additions.${i}.measure`)}
                 />
                 {fields.length > 1 && (
                   <button type="button" className="pressable self-center" onClick={() => remove(i)}>
@@ -168,7 +158,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
                 )}
               </div>
             ))}
-            <button type="button" className="pressable mt-2" onClick={() => append({ material: "", amount: "" })}>
+            <button type="button" className="pressable mt-2" onClick={() => append({ material: "", measure: "" })}>
               Add another
             </button>
           </fieldset>
@@ -186,9 +176,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
           All of it is parted off; go on
         </Button>
       )}
-      <Problem
-        say={["name", "units"].includes(did.problem?.field ?? "") || did.problem?.field.startsWith("additions.") ? null : did.problem?.say}
-      />
+      <Problem say={did.problemAt("") ?? did.problemAt("size")} />
     </>
   );
 }
