@@ -97,6 +97,7 @@ export default [
   route("take-back", "book/takeBack.ts"),
   route("bench/:id/weighed", "bench/weighed.ts"),
   route("bench/:id/did", "bench/at/did.ts"),
+  route("bench/:id/photo", "bench/photo.ts"),
   route("devices/stream", "devices/stream.ts"),
   route("devices/tell", "devices/tell.ts"),
   route("shelf/stock-take/noted", "shelf/counting/noted.ts"),

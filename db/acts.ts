@@ -4,8 +4,9 @@
  */
 import type { ActKind } from "#core/act/kinds";
 import type { AnyAct } from "./act/define.ts";
-import { dropScan, keepPhoto, keepScan } from "./attachments.ts";
+import { dropScan, keepBatchPhoto, keepPhoto, keepScan } from "./attachments.ts";
 import { checkBatch } from "./bench/check.ts";
+import { meltDown } from "./bench/meltDown.ts";
 import { learnBatch } from "./bench/nextTime.ts";
 import { pour } from "./bench/pour.ts";
 import { clearBatch, setOut } from "./bench/setOut.ts";
@@ -82,8 +83,10 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   setOut,
   pour,
   spoilBatch,
+  keepBatchPhoto,
   clearBatch,
   comeBack,
+  meltDown,
   takeOut,
   price: choosePrices,
   saveMarket: saveMarketDay,

@@ -6,7 +6,8 @@ import { object } from "yup";
 import { defineAct } from "./act/define.ts";
 import { leftId } from "./act/left.ts";
 import type { Reads, Tx } from "./client.ts";
-import { attachment, jarEvent } from "./schema.ts";
+import { theMaker } from "./act/maker.ts";
+import { attachment, batch, batchEvent, jarEvent } from "./schema.ts";
 
 /** What a phone or a scanner makes. */
 const TYPES = new Set(["image/jpeg", "image/png", "image/webp", "image/heic", "image/avif", "image/gif", "application/pdf"]);
@@ -28,7 +29,7 @@ interface FileIn {
   bytes: Buffer;
 }
 
-const kept = async (tx: Tx, of: { purchaseId: number } | { jarId: number }, file: FileIn): Promise<number> => {
+const kept = async (tx: Tx, of: { purchaseId: number } | { jarId: number } | { batchId: number }, file: FileIn): Promise<number> => {
   const mime = await typeOf(file.bytes, file.name);
   const [row] = await tx
     .insert(attachment)
@@ -63,6 +64,29 @@ export const keepPhoto = defineAct({
   leaves: object({ id: leftId() }),
   back: async (tx, { id }, { undoes }) => {
     await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
+    await tx.delete(attachment).where(eq(attachment.id, id));
+  },
+});
+
+/** Keeps a photo with a batch, as something that happened: of a drop on a cold spoon, a grainy face. @throws Refused beside `file`, and once it is cleared off */
+export const keepBatchPhoto = defineAct({
+  kind: "keepBatchPhoto",
+  run: async (tx, { batchId, file }: { batchId: number; file: FileIn }) => {
+    const [of] = await tx.select().from(batch).where(eq(batch.id, batchId)).for("no key update");
+    if (!of || (of.clearedActId !== null && of.spoiledActId === null)) throw Refused.one("file", "This batch isn't on the bench any more.");
+    const id = await kept(tx, { batchId }, file);
+    await tx.insert(batchEvent).values({ batchId, kind: "photo", attachmentId: id, who: theMaker });
+    const open = of.pouredActId === null && of.clearedActId === null;
+    return {
+      leaves: { id },
+      path: `/bench/${batchId}${open ? "/at" : ""}`,
+      summary: "Kept a photo of the batch",
+      about: [{ kind: "batch", id: batchId }],
+    };
+  },
+  leaves: object({ id: leftId() }),
+  back: async (tx, { id }) => {
+    await tx.delete(batchEvent).where(eq(batchEvent.attachmentId, id));
     await tx.delete(attachment).where(eq(attachment.id, id));
   },
 });

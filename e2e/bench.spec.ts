@@ -1,14 +1,6 @@
 /** The bench by hand: lots changed and split, keys from line to line, pouring, taking it back, and the record on paper. */
-import { expect, type Page } from "@playwright/test";
-import { does, figure, open, receive, setOut, test } from "./hand.ts";
-
-const weighed = (page: Page) => page.getByLabel(/^Weighed: /);
-
-/** Copies every planned weight into its weighing. */
-async function weighAsPlanned(page: Page): Promise<void> {
-  for (const input of await weighed(page).all())
-    await input.fill(await input.locator("xpath=ancestor::li").locator("p.weight").innerText());
-}
+import { expect } from "@playwright/test";
+import { does, figure, open, receive, setOut, test, weighAsPlanned, weighed } from "./hand.ts";
 
 test("a line split over two lots by hand draws from both, and the lots stay as chosen", async ({ page }) => {
   // For all bars of this file: the demo has not so many, and whoever goes before takes some.

@@ -93,6 +93,15 @@ export async function setOut(page: Page, recipe: string, units: Record<string, s
   await does(page, "Set out", `Set out ${recipe}`);
 }
 
+/** The weighings of a weigh sheet. */
+export const weighed = (page: Page) => page.getByLabel(/^Weighed: /);
+
+/** Copies every planned weight into its weighing. */
+export async function weighAsPlanned(page: Page): Promise<void> {
+  for (const input of await weighed(page).all())
+    await input.fill(await input.locator("xpath=ancestor::li").locator("p.weight").innerText());
+}
+
 /** Buys so much of each, so that a journey doesn't hang on what others took of the shelf. @param packs what each pack holds, by material */
 export async function receive(page: Page, packs: Record<string, string>): Promise<void> {
   await open(page, "/shelf/receive");

@@ -117,11 +117,11 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   await page.getByLabel("What for").selectOption("gift");
   await does(page, "Take out", `Took 1 of ${first} out: given away`);
   await open(page, `/lots/${first}`);
-  await page.getByLabel("Units").fill("2");
+  await page.getByLabel("Units").first().fill("2");
   await page.getByLabel("From whom, and why").fill("The neighbour; it is too firm for her.");
   await page.getByRole("button", { name: "Write it down" }).last().click();
   await expect(page.getByText("Only 1 unit of it is out.")).toBeVisible();
-  await page.getByLabel("Units").fill("1");
+  await page.getByLabel("Units").first().fill("1");
   await page.getByRole("button", { name: "Write it down" }).last().click();
   await expect(page.getByRole("status", { name: "What was done" })).toContainText(`1 unit of ${first} came back`);
   await expect(page.getByText("came back, The neighbour")).toBeVisible();

@@ -16,6 +16,7 @@ const ACTING: Record<string, string> = {
   "begin/work": "/begin/work",
   "bench/at/did": "/bench/16/did",
   "bench/batch": "/bench/1",
+  "bench/photo": "/bench/1/photo",
   "bench/setOut": "/bench/set-out",
   "bench/weighed": "/bench/1/weighed",
   "book/takeBack": "/take-back",

@@ -23,6 +23,7 @@ import { idField, note, oneOf, reads, wholeNumber, words } from "../forms/fields
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
+import { spoonSaid } from "./felt.ts";
 import { BatchRecord } from "./record.tsx";
 import { SpoiledRecord } from "./spoiledRecord.tsx";
 import { keptLines, takesOf, weighedLines } from "./weighed.ts";
@@ -82,7 +83,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     checks,
     lost,
     plan,
-    changes: taught && taught.changes,
+    taught: taught && { changes: taught.changes, melted: taught.melted },
     netRule: settings.netRule,
   };
 }
@@ -93,6 +94,7 @@ const checkSchema = object({
   scent: oneOf(SCENT_IDS),
   closes: oneOf(CLOSURE_IDS),
   labelled: wholeNumber(0, 10_000, "labels", 0),
+  firm: spoonSaid,
   note: note(300),
 });
 const learnSchema = object({ keys: array().of(words("what is to be changed", 60)).required() });
@@ -151,11 +153,11 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, book, righted, events, samples, netRule, plan, changes, opened, checks } = loaderData;
+  const { sheet, result, book, righted, events, samples, netRule, plan, taught, opened, checks } = loaderData;
   const made = { events, samples, netRule: sheet.batch.netRule ?? netRule };
   if (sheet.batch.spoiledActId !== null) return <SpoiledRecord sheet={sheet} cost={loaderData.lost} book={book} made={made} />;
   return result ? (
-    <BatchRecord {...{ sheet, result, plan, changes, opened, book, righted, made, checks }} />
+    <BatchRecord {...{ sheet, result, plan, taught, opened, book, righted, made, checks }} />
   ) : (
     <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
   );

@@ -1,4 +1,5 @@
 /** What follows pouring: how long it sets, the check once it is cold, and what it found. */
+import { SPOON } from "#core/batch/spoon";
 import { amiss, CLOSURES, FACES, SCENTS, VERDICTS, WAITS } from "#core/batch/check";
 import { wordList } from "#core/words";
 import type { Check } from "#db/bench/check";
@@ -9,6 +10,7 @@ import { tokenFor, useSheet, type Opened } from "../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { When } from "../ui/figures/amounts.tsx";
 import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
+import { Link } from "../ui/link.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 
 /** So that this sheet's act has a token of its own on the record. */
@@ -45,6 +47,7 @@ export function Checked({ sheet, checks, events, opened }: Props) {
               </li>
             ))}
           </ul>
+          {checks[0]!.verdict === "hold" && <MeltsDown sizes={sheet.sizes} />}
         </Part>
       )}
       <section className="no-print mt-7">
@@ -60,6 +63,26 @@ export function Checked({ sheet, checks, events, opened }: Props) {
         )}
       </section>
     </>
+  );
+}
+
+/** What is held back for how it set goes into another pot. */
+function MeltsDown({ sizes }: Pick<BatchSheet, "sizes">) {
+  const lots = sizes.flatMap((s) => (s.lot && s.lot.onHand > 0 ? [s.lot] : []));
+  if (lots.length === 0) return null;
+  return (
+    <p className="no-print mt-2">
+      Too soft, too hard, grainy? Melt it down on its lot’s page, and pour it again:{" "}
+      {lots.map((l, i) => (
+        <span key={l.id}>
+          {i > 0 && ", "}
+          <Link to={`/lots/${encodeURIComponent(l.number)}`} className="font-mono underline underline-offset-4">
+            {l.number}
+          </Link>
+        </span>
+      ))}
+      .
+    </p>
   );
 }
 
@@ -84,7 +107,7 @@ function Sets({ sets, opened }: { sets: BenchEvent; opened: Opened }) {
 
 function CheckSheet({ units, opened }: { units: number; opened: Opened }) {
   const sheet = useSheet(
-    { face: "smooth", scent: "right", closes: "right", labelled: String(units), note: "" },
+    { face: "smooth", firm: "", scent: "right", closes: "right", labelled: String(units), note: "" },
     { ...opened, token: tokenFor(opened.token, APART) },
   );
   const { errors } = sheet.formState;
@@ -92,6 +115,12 @@ function CheckSheet({ units, opened }: { units: number; opened: Opened }) {
     <form onSubmit={sheet.send("release")}>
       <div className="grid gap-4 sm:grid-cols-2">
         <Choice label="Its face" options={Object.entries(FACES)} {...sheet.register("face")} />
+        <Choice
+          label="How firm"
+          hint="Rubbed between two fingers in a cool room. What you say teaches Zelbin how firm your recipes set."
+          options={[["", "Nobody has felt"], ...Object.entries(SPOON)]}
+          {...sheet.register("firm")}
+        />
         <Choice label="Its scent" options={Object.entries(SCENTS)} {...sheet.register("scent")} />
         <Choice label="Lids, or bars" options={Object.entries(CLOSURES)} {...sheet.register("closes")} />
         <Text

@@ -12,16 +12,16 @@ const APART = 78;
 interface Props {
   recipe: BatchSheet["recipe"];
   /** Null where the recipe has moved on since. */
-  changes: readonly Change[] | null;
+  taught: { changes: readonly Change[]; melted: boolean } | null;
   opened: Opened;
 }
 
-export function NextTime({ recipe, changes, opened }: Props) {
+export function NextTime({ recipe, taught, opened }: Props) {
   // Not of the record: what it says changes with the recipe.
   return (
     <section className="no-print mt-7">
       <Part title="Next time">
-        {changes === null ? (
+        {taught === null ? (
           <p className="text-pine-soft">
             Made by version {recipe.n}, and{" "}
             <Link to={`/recipes/${recipe.id}`} className="underline underline-offset-4">
@@ -29,17 +29,19 @@ export function NextTime({ recipe, changes, opened }: Props) {
             </Link>{" "}
             has moved on since.
           </p>
-        ) : changes.length === 0 ? (
+        ) : taught.melted ? (
+          <p className="text-pine-soft">Some of it was melted in again, in proportions of its own: it says nothing of the recipe.</p>
+        ) : taught.changes.length === 0 ? (
           <p className="text-pine-soft">Nothing to change: it went as the recipe says.</p>
         ) : (
-          <Ticks key={changes.map((c) => c.key).join()} {...{ recipe, changes, opened }} />
+          <Ticks key={taught.changes.map((c) => c.key).join()} changes={taught.changes} {...{ recipe, opened }} />
         )}
       </Part>
     </section>
   );
 }
 
-function Ticks({ recipe, changes, opened }: Props & { changes: readonly Change[] }) {
+function Ticks({ recipe, changes, opened }: Pick<Props, "recipe" | "opened"> & { changes: readonly Change[] }) {
   const sheet = useSheet<{ keys: string[] }>({ keys: changes.map((c) => c.key) }, { ...opened, token: tokenFor(opened.token, APART) });
   return (
     <form onSubmit={sheet.send("learn")}>

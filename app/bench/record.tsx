@@ -1,5 +1,5 @@
 /** The record of a poured batch, to read and to print. */
-import type { Change } from "#core/batch/nextTime";
+import type { ComponentProps } from "react";
 import type { PourResult } from "#core/batch/result";
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
@@ -32,12 +32,12 @@ interface Props {
   righted: Correction[];
   made: HowMade;
   plan: Plan | null;
-  changes: readonly Change[] | null;
+  taught: ComponentProps<typeof NextTime>["taught"];
   opened: Opened;
   checks: readonly Check[];
 }
 
-export function BatchRecord({ sheet, result, book, righted, made, plan, changes, opened, checks }: Props) {
+export function BatchRecord({ sheet, result, book, righted, made, plan, taught, opened, checks }: Props) {
   const { batch, recipe, current, sizes: all, takes, lots } = sheet;
   const { currency } = useWorkshop();
   const sizes = all.filter((s) => s.units);
@@ -187,7 +187,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, changes,
           </Part>
           {plan?.result && <AgainstPlan sheet={sheet} plan={{ ...plan, result: plan.result }} was={result} events={made.events} />}
           <Made sheet={{ batch, takes, sizes: all }} {...made} />
-          <NextTime recipe={recipe} changes={changes} opened={opened} />
+          <NextTime recipe={recipe} taught={taught} opened={opened} />
           {batch.note && (
             <Part title="What happened">
               <p className="max-w-prose whitespace-pre-line">{batch.note}</p>

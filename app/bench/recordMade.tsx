@@ -3,6 +3,7 @@
  * manufacturing practice has for them (ISO 22716: 7 production, 13 deviations; from memory).
  */
 import { deviations } from "#core/batch/deviations";
+import { stuckTo } from "#core/batch/events";
 import { FINE } from "#core/batch/offTarget";
 import { grams } from "#core/measure/write";
 import type { NetRule } from "#core/batch/netWeight";
@@ -12,7 +13,7 @@ import type { BatchSheet } from "#db/bench/read";
 import { NetWeights } from "./netWeights.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
-import { sayEvent } from "./at/happened.tsx";
+import { EventPhoto, sayEvent } from "./at/happened.tsx";
 
 /** What was written down at the bench, and what it is judged by. */
 export interface HowMade {
@@ -28,17 +29,26 @@ interface Props extends HowMade {
 }
 
 export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule, failed = false }: Props) {
+  const stuck = stuckTo(batch.vessel, events);
   const off = deviations(takes, sizes, batch.scaleStep ?? FINE);
   return (
     <>
       {(events.length > 0 || batch.vessel !== null) && (
         <Part title="Production">
-          {batch.vessel !== null && <p className="mb-1">The empty pot weighed {grams(batch.vessel)}.</p>}
+          {batch.vessel !== null && (
+            <p className="mb-1">
+              The empty pot weighed {grams(batch.vessel)}
+              {stuck !== null && `; ${grams(stuck)} stuck to it and what stood in it`}.
+            </p>
+          )}
           <ol className="divide-y divide-rule border-y border-rule">
             {events.map((e) => (
               <li key={e.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
                 <TimeOfDay at={e.at} />
-                <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>{sayEvent(e)}</span>
+                <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>
+                  {sayEvent(e)}
+                  <EventPhoto e={e} />
+                </span>
                 <span className="text-[0.92rem] text-pine-soft">
                   {e.struckAt ? "struck out, " : ""}
                   {e.who}

@@ -1,7 +1,10 @@
 /** Setting out a batch: which recipe, how large, into which pots, out of which lots. */
 import { readSize, SIZE_MODE_IDS, type SizeMode } from "#core/batch/size";
+import { basesOnShelf } from "#db/bench/meltDown";
 import { setOut } from "#db/bench/setOut";
 import { groupBy } from "#core/collect";
+import { mg } from "#core/measure/exact";
+import { readWeighed } from "#core/measure/read";
 import { unspoken } from "#core/stock/spokenFor";
 import { today } from "#db/clock";
 import { spokenFor } from "#db/bench/spokenFor";
@@ -11,7 +14,7 @@ import { readRecipes, recipeChoices } from "#db/recipe/read";
 import { keptSettings } from "#db/settings";
 import { array, object } from "yup";
 import { db } from "../db.server.ts";
-import { note, oneOf, wholeNumber } from "../forms/fields.ts";
+import { idField, note, oneOf, optional, wholeNumber } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
@@ -23,20 +26,24 @@ export const meta: Route.MetaFunction = () => [{ title: "Set out a batch · Zelb
 
 export async function loader({ request }: Route.LoaderArgs) {
   const asked = new URL(request.url).searchParams;
-  const [settings, choices, sheet, newest] = await Promise.all([
+  const [settings, choices, sheet, bases, newest] = await Promise.all([
     keptSettings(db()),
     recipeChoices(db()),
     opened(),
+    basesOnShelf(db()),
     asked.has("recipe") ? idOf(asked.get("recipe")!) : lastRecipeSetOut(db()),
   ]);
   const wanted = choices.find((c) => c.id === newest) ?? choices[0];
   const [[written], last] = wanted ? await Promise.all([readRecipes(db(), [wanted.id]), lastSetOut(db(), wanted.id)]) : [[], []];
-  const free = written ? await freeOf(materialsOf([written])) : null;
+  const free = written ? await freeOf([...materialsOf([written]), ...bases.map((b) => b.materialId)]) : null;
   return {
     choices,
     /** The recipe that is chosen, with what it takes; another's is asked for once it is chosen. */
     chosen: written && free ? { written, last, ...free } : null,
     settings,
+    bases,
+    /** The base that is to be poured again. */
+    melt: bases.find((b) => String(b.lotId) === asked.get("melt"))?.lotId ?? null,
     lot: /^\d{1,9}$/.exec(asked.get("lot") ?? "")?.[0] ?? "",
     units: /^\d{1,5}$/.exec(asked.get("units") ?? "")?.[0] ?? "",
     opened: sheet,
@@ -66,6 +73,9 @@ const schema = object({
   weight: note(40),
   lot: wholeNumber(0, 1e9, "lots", 0),
   units: array().of(note(12)).required(),
+  melted: array()
+    .of(object({ lot: idField(), amount: optional(readWeighed) }))
+    .default([]),
 });
 
 /** The field a problem of the size belongs beside. */
@@ -74,7 +84,7 @@ const fieldOf = (mode: SizeMode): string => (mode === "lot" ? "lot" : mode === "
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { recipe, mode, weight, lot, units } = sheet.value;
+  const { recipe, mode, weight, lot, units, melted } = sheet.value;
   const [w] = await readRecipes(db(), [recipe]);
   if (!w) return refuseSheet([{ field: "recipe", say: "Choose a recipe." }]);
   const { stuff } = await freeOf(w.lines.map((l) => l.materialId));
@@ -82,7 +92,8 @@ export async function action({ request }: Route.ActionArgs) {
   const read = readSize({ mode, weight, lotId: lot, units }, w, lots);
   if (!read.ok) return refuseSheet([{ field: fieldOf(mode), say: read.problem.say }]);
   const sizes = w.sizes.map((s, i) => ({ productId: s.id, units: read.value.units[i]! }));
-  return act(() => setOut(db(), { recipeId: recipe, batchMg: read.value.batch, sizes }, sheet.doing));
+  const bases = melted.map((m) => ({ lotId: m.lot, amount: m.amount ?? mg(0) }));
+  return act(() => setOut(db(), { recipeId: recipe, batchMg: read.value.batch, sizes, melted: bases }, sheet.doing));
 }
 
 export default function SetOut({ loaderData }: Route.ComponentProps) {

@@ -2,6 +2,8 @@
 import { getReady } from "#core/batch/ready";
 import { readSize, SIZE_MODES, type SizeMode } from "#core/batch/size";
 import { bestBefore } from "#core/batch/bestBefore";
+import { mg, sum, type Mg } from "#core/measure/exact";
+import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { costMix } from "#core/recipe/cost";
 import { fillMix, onScale, scaleTo } from "#core/recipe/scale";
@@ -20,6 +22,7 @@ import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { GetReady } from "./getReady.tsx";
+import { MeltIn, meltedOf, takesOf, type Melted } from "./meltIn.tsx";
 import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
 import type { Route } from "./+types/setOut";
@@ -44,6 +47,21 @@ function useChosen(page: Loaded, recipe: string): Chosen | null {
   return found;
 }
 
+interface Texts {
+  recipe: string;
+  mode: SizeMode;
+  weight: string;
+  lot: string;
+  units: string[];
+  melted: { lot: string; amount: string }[];
+}
+
+/** All that is free of a base, as it is typed. */
+function meltText({ stuff }: Chosen, lotId: number): string {
+  const free = stuff.flatMap((s) => s.lots).find((l) => l.id === lotId)?.onHand ?? 0;
+  return free > 0 ? exactWeightText(mg(free)) : "";
+}
+
 export function SetOutSheet(page: Loaded) {
   if (!page.chosen)
     return (
@@ -64,14 +82,16 @@ export function SetOutSheet(page: Loaded) {
 function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { choices, settings } = page;
   const { today: day } = useWorkshop();
-  const sheet = useSheet<{ recipe: string; mode: SizeMode; weight: string; lot: string; units: string[] }>(
+  const all = page.melt === null ? "" : meltText(start, page.melt);
+  const sheet = useSheet<Texts>(
     {
       recipe: String(start.written.recipe.id),
-      // Asked for to use up a lot, it is all of that, in as many of each size as there is left for.
-      mode: page.lot ? "lot" : "pots",
-      weight: "",
+      // Asked for to use up a lot, or to pour one again, it is all of that, in as many of each size as there is left for.
+      mode: page.lot ? "lot" : all ? "grams" : "pots",
+      weight: all,
       lot: page.lot,
-      units: page.lot ? start.written.sizes.map(() => "") : page.units ? [page.units] : unitsOf(start, ""),
+      melted: page.bases.map((b) => ({ lot: String(b.lotId), amount: b.lotId === page.melt ? all : "" })),
+      units: page.lot || all ? start.written.sizes.map(() => "") : page.units ? [page.units] : unitsOf(start, ""),
     },
     page.opened,
     { draft: "Setting out a batch" },
@@ -106,11 +126,17 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const name = new Map(stuff.map((s) => [s.id, s.name]));
   const size = readSize({ mode: v.mode, weight: v.weight, lotId: Number(v.lot), units: v.units }, w, lots);
   const batch = size.ok ? size.value.batch : w.recipe.total;
+  const byId = new Map(lots.map((l) => [l.id, l]));
+  const melted = meltedOf(page.bases, v.melted);
   const weights = scaleTo(
     w.lines.map((l) => l.weight),
-    batch,
+    mg(Math.max(0, batch - sum(melted.map((m) => m.weight)))),
   );
-  const lines = w.lines.map((l, i) => ({ of: l.materialId, weight: weights[i]! }));
+  const pot: { id: number; materialId: number; entered: string; weight: Mg; own?: Melted }[] = [
+    ...w.lines.map((l, i) => ({ ...l, weight: weights[i]! })),
+    ...melted.map((m) => ({ ...m, id: -m.lotId, entered: "", own: m })),
+  ].filter((l) => l.weight > 0);
+  const lines = pot.map((l) => ({ of: l.materialId, weight: l.weight }));
   const sizes = w.sizes.map((s, i) => ({
     ...s,
     units: size.ok ? size.value.units[i]! : 0,
@@ -118,18 +144,18 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     packaging: s.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
   }));
   const cost = size.ok ? costMix({ lines, sizes, work: { ...settings, batchMinutes: w.recipe.batchMinutes } }, shelf) : null;
-  const plan = cost
+  const useFirst = cost
     ? cost.lines.map((l) => l.plan)
     : planTakes(
         lines.map((l) => ({ of: l.of, amount: l.weight })),
         shelf,
       );
+  const plan = pot.map((l, i) => (l.own ? takesOf(l.own, byId.get(l.own.lotId)?.onHand ?? 0) : useFirst[i]!));
   const { potLoss } = fillMix(batch, w.recipe.lossBp, []);
-  const byId = new Map(lots.map((l) => [l.id, l]));
   const best = bestBefore(
     day,
     w.recipe.keepsMonths,
-    plan.flatMap((p) => p.takes.map((t) => byId.get(t.lotId)!)),
+    plan.flatMap((p) => p.takes.flatMap((t) => byId.get(t.lotId) ?? [])),
   );
   const short = [
     ...lines.flatMap((l, i) => (plan[i]!.short > 0 ? [`${showBase(plan[i]!.short, "weight")} ${name.get(l.of)}`] : [])),
@@ -141,7 +167,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     ),
   ];
   const { scale } = settings;
-  const unreadable = w.lines.filter((_, i) => onScale(weights[i]!, scale).outOfReach);
+  const unreadable = pot.filter((l) => onScale(l.weight, scale).outOfReach);
   const lotChoices = [
     { value: "", name: "Choose a lot" },
     ...lots
@@ -158,7 +184,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const asMade = (id: number) => ({ name: name.get(id) ?? "", kind: kindOf.get(id) ?? "consumable" });
   const ready = getReady({
     type: w.recipe.type,
-    ingredients: w.lines.map((l) => asMade(l.materialId)),
+    ingredients: pot.map((l) => asMade(l.materialId)),
     packaging: sizes.flatMap((s) => s.packaging.map((p) => ({ ...asMade(p.of), pieces: p.pieces * s.units }))),
     scale,
   });
@@ -236,8 +262,22 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
               Leave a number empty to fill as many as there is left for{many && ": the first size first, then the next with the rest"}.
             </p>
           )}
+          <MeltIn
+            bases={page.bases}
+            lots={byId}
+            field={(i, label) => (
+              <Text
+                data-amount
+                label={label}
+                className="w-40 [&_input]:text-right [&_label]:sr-only"
+                placeholder="0 g"
+                {...sheet.register(`melted.${i}.amount`)}
+                problem={errors.melted?.[i]?.amount?.message}
+              />
+            )}
+          />
           <Part title="To weigh">
-            <ToWeigh lines={w.lines} weights={weights} plan={plan} lots={byId} names={name} scale={scale} />
+            <ToWeigh lines={pot} weights={pot.map((l) => l.weight)} plan={plan} lots={byId} names={name} scale={scale} />
           </Part>
           <GetReady items={ready} />
         </Sheet>

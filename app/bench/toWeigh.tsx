@@ -3,14 +3,14 @@ import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
 import type { Lot } from "#core/stock/lots";
 import { grams } from "#core/measure/write";
 import type { Mg } from "#core/measure/exact";
-import type { NeedPlan } from "#core/stock/shelf";
 import { LotTag, showBase } from "../ui/figures/amounts.tsx";
 import { Table } from "../ui/lists/table.tsx";
 
 interface Props {
+  /** A base that is melted in was written nowhere. */
   lines: readonly { id: number; materialId: number; entered: string }[];
   weights: readonly Mg[];
-  plan: readonly NeedPlan[];
+  plan: readonly { takes: readonly { lotId: number; amount: number }[]; short: number }[];
   lots: ReadonlyMap<number, Lot>;
   names: ReadonlyMap<number, string>;
   scale: Scale;
@@ -28,7 +28,8 @@ export function ToWeigh({ lines, weights, plan, lots, names, scale }: Props) {
           head: "Material",
           cell: (l) => (
             <>
-              {names.get(l.materialId)} <span className="text-[0.88rem] text-pine-soft">written as {l.entered}</span>
+              {names.get(l.materialId)}{" "}
+              <span className="text-[0.88rem] text-pine-soft">{l.entered ? `written as ${l.entered}` : "melted in again"}</span>
             </>
           ),
           foot: "Together",

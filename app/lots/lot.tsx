@@ -1,16 +1,17 @@
 /** One lot's whole history, back to every ingredient and forward to every market day and order. */
-import { kind } from "#core/material/kinds";
 import { BEST_BY } from "#core/stock/bestBy";
 import { lotState } from "#core/stock/lots";
-import { REASONS } from "#core/stock/reasons";
 import { sayScentMost } from "#db/shelf/scentMost";
 import { isScent } from "#core/scent/dilution";
 import { FATE_IDS, unitsOut } from "#core/cabinet/out";
 import { comeBack } from "#db/cabinet/comeBack";
+import { meltDown, recipeOfBase } from "#db/bench/meltDown";
 import { holdLot } from "#db/shelf/count";
-import { findLot, traceLot, type HistoryRow, type NamedLot } from "#db/lots/trace";
+import { findLot, traceLot } from "#db/lots/trace";
 import { redirect } from "react-router";
 import { object } from "yup";
+import { mg } from "#core/measure/exact";
+import { readWeighed } from "#core/measure/read";
 import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
@@ -18,13 +19,14 @@ import { db } from "../db.server.ts";
 import { between, oneOf, optional, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet } from "../forms/sheet.server.ts";
-import { CameBack, Hold, percentText, ScentMost } from "./said.tsx";
-import { LotTag, Money, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
+import { CameBack, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
+import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { History, measureOf } from "./lotHistory.tsx";
 import { TraceDrawn } from "./traced.tsx";
 import { UsesUp } from "./usesUp.tsx";
 import type { Route } from "./+types/lot";
@@ -35,8 +37,13 @@ export async function loader({ params }: Route.LoaderArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
   const record = { kind: "lot", id: lot.id } as const;
-  const [traced, sheet, book] = await Promise.all([traceLot(db(), lot.id), opened(record), actsOf(record)]);
-  return { ...traced, opened: sheet, book };
+  const [traced, sheet, book, from] = await Promise.all([
+    traceLot(db(), lot.id),
+    opened(record),
+    actsOf(record),
+    lot.kind === "base" && lot.onHand > 0 ? recipeOfBase(db(), lot.id) : null,
+  ]);
+  return { ...traced, opened: sheet, book, from };
 }
 
 const mostSchema = object({ most: optional(between(0, 100, "per cent", 10_000)) });
@@ -44,6 +51,11 @@ const backSchema = object({
   units: wholeNumber(1, 10_000, "units"),
   fate: oneOf(FATE_IDS),
   note: words("who brought it back, and why", 200),
+});
+const meltSchema = object({
+  units: wholeNumber(1, 10_000, "units"),
+  weight: optional(readWeighed),
+  note: words("why it is melted down", 200),
 });
 const holdSchema = object({ reason: words("why it is on hold", 200) });
 
@@ -62,77 +74,18 @@ export async function action({ request, params }: Route.ActionArgs) {
     const back = await pressed.read(backSchema);
     return back.ok ? act(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
   }
+  if (pressed.intent === "meltDown") {
+    const melt = await pressed.read(meltSchema);
+    if (!melt.ok) return melt.reply;
+    const { units, weight, note } = melt.value;
+    return act(() => meltDown(db(), { lotId: lot.id, units, weight: weight ?? mg(units * (lot.fill ?? 0)), note }, melt.doing));
+  }
   const sheet = await pressed.read(holdSchema);
   return sheet.ok ? act(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;
 }
 
-const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
-
-/** Where units or grams went, in words with a way there. */
-function Went({ row }: { row: HistoryRow }) {
-  if (row.marketDayId !== null)
-    return (
-      <Link to={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]} at {row.market}
-      </Link>
-    );
-  if (row.giftOrderId !== null)
-    return (
-      <Link to={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]} for {row.customer}
-      </Link>
-    );
-  if (row.jarId !== null)
-    return (
-      <Link to={`/jars/${row.jarId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]}, {row.jar}
-      </Link>
-    );
-  if (row.batchId !== null)
-    return (
-      <Link to={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]}
-        {row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}
-      </Link>
-    );
-  return (
-    <span>
-      {REASONS[row.reason]}
-      {row.note && <span className="text-pine-soft">, {row.note}</span>}
-    </span>
-  );
-}
-
-/** A lot's own comings and goings. */
-function History({ rows, lot }: { rows: HistoryRow[]; lot: NamedLot }) {
-  return (
-    <Table
-      quiet
-      rows={rows}
-      by={(r) => r.id}
-      columns={[
-        { head: "Day", className: "w-32", cell: (r) => <When day={r.day} /> },
-        { head: "What", plain: true, cell: (r) => <Went row={r} /> },
-        {
-          head: "Amount",
-          as: "weight",
-          cell: (r) =>
-            r.qty === 0 ? (
-              <Money of={r.value} />
-            ) : (
-              <>
-                {r.qty < 0 ? "−" : "+"}
-                {showInColumn(Math.abs(r.qty), measureOf(lot))}
-              </>
-            ),
-        },
-      ]}
-    />
-  );
-}
-
 export default function Lot({ loaderData }: Route.ComponentProps) {
-  const { lot, back, forward, history, inLot, made, opened: sheetOpened, book } = loaderData;
+  const { lot, back, forward, history, inLot, made, opened: sheetOpened, book, from } = loaderData;
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
@@ -201,6 +154,13 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
         }
       >
         <Sheet>
+          {from && (
+            <p className="no-print mb-4">
+              <Link to={`/bench/set-out?recipe=${from.id}&melt=${lot.id}`} className="act act-main">
+                Pour it again as {from.name}
+              </Link>
+            </p>
+          )}
           {lot.productId === null && lot.onHand > 0 && measureOf(lot) === "weight" && <UsesUp key={lot.id} lot={lot} />}
           {lot.kind && isScent({ kind: lot.kind }) && (
             <ScentMost key={`${lot.scentMostPpm} ${sheetOpened.seen}`} ppm={lot.scentMostPpm} opened={sheetOpened} />
@@ -246,6 +206,9 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
             <History rows={own} lot={lot} />
           </Part>
           {lot.productId !== null && out > 0 && <CameBack key={`${out} ${sheetOpened.seen}`} out={out} opened={sheetOpened} />}
+          {lot.productId !== null && lot.onHand > 0 && state !== "expired" && lot.fill !== null && (
+            <MeltDown key={`${lot.onHand} melts ${sheetOpened.seen}`} onHand={lot.onHand} fill={lot.fill} opened={sheetOpened} />
+          )}
           {forward.length > 0 && (
             <Part title="Went into">
               {forward.map((s) => (
@@ -262,7 +225,10 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
                     </span>
                   </p>
                   <History
-                    rows={history.filter((r) => r.lotId === s.lot.id && r.reason !== "filled" && r.reason !== "strained")}
+                    rows={history.filter(
+                      (r) =>
+                        r.lotId === s.lot.id && r.reason !== "filled" && r.reason !== "strained" && !(r.reason === "remelted" && r.qty > 0),
+                    )}
                     lot={s.lot}
                   />
                 </div>

@@ -1,6 +1,8 @@
-/** What is said of a lot on its page: why it is on hold, and what its supplier's paper allows of a scent. */
+/** What is said of a lot on its page: why it is on hold, what its supplier's paper allows of a scent, what came back, and what is melted down. */
 import { FATE_IDS, FATES } from "#core/cabinet/out";
-import { plainText } from "#core/measure/parse";
+import type { Mg } from "#core/measure/exact";
+import { parseNumber, plainText } from "#core/measure/parse";
+import { grams } from "#core/measure/write";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
@@ -79,6 +81,44 @@ export function CameBack({ out, opened: sheetOpened }: { out: number; opened: Op
         />
         <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
           Write it down
+        </Button>
+      </form>
+    </Part>
+  );
+}
+
+/** Units that go back into the pot. */
+export function MeltDown({ onHand, fill, opened: sheetOpened }: { onHand: number; fill: Mg; opened: Opened }) {
+  const sheet = useSheet({ units: "", weight: "", note: "" }, sheetOpened, { draft: "What is melted down", sheet: "melt down" });
+  const { errors } = sheet.formState;
+  const units = parseNumber(sheet.values.units);
+  return (
+    <Part title="Melt it down" screenOnly>
+      <p className="mb-2 text-pine-soft">
+        Too soft, too hard, grainy? Out of their tins these are a base again, to be weighed into another pot; the lot’s history goes with
+        it.
+      </p>
+      <SheetSays sheet={sheet} names={{ units: "Units", weight: "Came out of them", note: "Why" }} />
+      <form onSubmit={sheet.send("meltDown")} className="grid items-start gap-3 sm:grid-cols-[7rem_12rem_1fr_auto]">
+        <Text
+          data-amount
+          label="Units"
+          placeholder={`of ${onHand}`}
+          className="[&_input]:text-right"
+          {...sheet.register("units")}
+          problem={errors.units?.message}
+        />
+        <Text
+          data-amount
+          label="Came out of them"
+          placeholder={units.ok ? grams(units.value.valueOf() * fill) : "as filled"}
+          hint="Empty: as much as they were filled with."
+          {...sheet.register("weight")}
+          problem={errors.weight?.message}
+        />
+        <Text label="Why" placeholder="grainy" {...sheet.register("note")} problem={errors.note?.message} />
+        <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
+          Melt down
         </Button>
       </form>
     </Part>

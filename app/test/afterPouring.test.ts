@@ -14,7 +14,7 @@ theDemo();
 const page = (id: number) =>
   loader({ request: new Request(`http://127.0.0.1/bench/${id}`), params: { id: String(id) }, context: {} } as never);
 const record = (id: number, body: object) => post(action, body, String(id));
-const RIGHT = { face: "smooth", scent: "right", closes: "right", labelled: "", note: "" };
+const RIGHT = { face: "smooth", scent: "right", closes: "right", labelled: "", firm: "", note: "" };
 /** The demo's poured batches. */
 const poured = async () => db.select().from(batch).where(isNotNull(batch.pouredActId)).orderBy(batch.id);
 
@@ -57,7 +57,8 @@ describe("the record of a poured batch", () => {
   it("teaches the newest version of its recipe, and no other: written so it teaches nothing more", async () => {
     let taught = 0;
     for (const { id, recipeId } of await poured()) {
-      const { changes, plan, sheet } = await page(id);
+      const { taught: said, plan, sheet } = await page(id);
+      const changes = said?.changes;
       expect(plan!.minutes).toBeGreaterThan(0);
       if (!changes?.length) continue;
       taught++;
@@ -72,7 +73,7 @@ describe("the record of a poured batch", () => {
         if (c.of === "minutes") expect(now!.recipe.batchMinutes).toBe(c.now);
       }
       expect(now!.lines.reduce((a, l) => a + l.weight, 0)).toBe(now!.recipe.total);
-      expect((await page(id)).changes).toBeNull();
+      expect((await page(id)).taught).toBeNull();
       expect(await record(id, { intent: "learn", keys })).toMatchObject({ status: 422 });
     }
     expect(taught).toBeGreaterThan(0);

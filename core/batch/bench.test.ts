@@ -18,7 +18,7 @@ const line = (over: Partial<PotLine>): PotLine => ({
   planned: mg(100_000),
   weighed: null,
   sets: { as: "liquid" },
-  scent: false,
+  scent: 0,
   onHand: 1_000_000,
   perMg: null,
   ...over,
@@ -26,7 +26,7 @@ const line = (over: Partial<PotLine>): PotLine => ({
 
 describe("off target", () => {
   const weight = fc.integer({ min: 1000, max: 500_000 }).map(mg);
-  const lines = fc.array(fc.record({ planned: weight, waxy: fc.boolean(), scent: fc.boolean(), done: fc.boolean() }), {
+  const lines = fc.array(fc.record({ planned: weight, waxy: fc.boolean(), scent: fc.constantFrom(0, 1), done: fc.boolean() }), {
     minLength: 2,
     maxLength: 8,
   });
@@ -63,7 +63,7 @@ describe("off target", () => {
     const pot = [
       line({ name: "Beeswax", planned: mg(40_000), sets: wax, perMg: 20 }),
       line({ position: 1, planned: mg(300_000), onHand: 320_000, perMg: 10 }),
-      line({ name: "Lavender", position: 2, planned: mg(4000), weighed: mg(4000), scent: true }),
+      line({ name: "Lavender", position: 2, planned: mg(4000), weighed: mg(4000), scent: 1 }),
     ];
     const { by, keep, match } = offTarget(pot, 0, mg(44_000), TRADE);
     expect(by).toBe(4000);
@@ -104,7 +104,7 @@ describe("off target", () => {
 
 describe("something instead", () => {
   const liquid = { as: "liquid" } as const;
-  const by = (strength: number, onHand = 1e9) => ({ name: "Other", sets: { ...wax, strength }, scent: false, onHand, perMg: 2 });
+  const by = (strength: number, onHand = 1e9) => ({ name: "Other", sets: { ...wax, strength }, scent: 0, onHand, perMg: 2 });
   it("of another wax as much as keeps the pot as firm: less where it is stronger and all of it, none where there isn't so much", () => {
     fc.assert(
       fc.property(
@@ -129,10 +129,10 @@ describe("something instead", () => {
   });
   it("of an oil the same weight, and what it costs", () => {
     const pot = [line({ position: 0, planned: mg(90_000), sets: liquid, perMg: 1 }), line({ position: 1, planned: mg(10_000), sets: wax })];
-    const does = substitute(pot, 0, mg(50_000), { name: "Other", sets: liquid, scent: false, onHand: 40_000, perMg: 3 }, TRADE)!;
+    const does = substitute(pot, 0, mg(50_000), { name: "Other", sets: liquid, scent: 0, onHand: 40_000, perMg: 3 }, TRADE)!;
     expect(does.amount).toBe(40_000);
     expect(does.cost[1] - does.cost[0]).toBe(80_000);
-    expect(substitute(pot, 0, mg(90_000), { name: "Other", sets: liquid, scent: false, onHand: 9, perMg: 3 }, TRADE)).toBeNull();
+    expect(substitute(pot, 0, mg(90_000), { name: "Other", sets: liquid, scent: 0, onHand: 9, perMg: 3 }, TRADE)).toBeNull();
   });
 });
 

@@ -4,6 +4,7 @@
  * memory).
  */
 import type { RecipeType } from "../recipe/types.ts";
+import { SPOON, type SpoonVerdict } from "./spoon.ts";
 
 /** The shortest it is left alone, and what is done then; whipped butter doesn't wait. */
 export const SETTING: Readonly<Record<RecipeType, { minutes: number; then: string } | null>> = {
@@ -28,6 +29,8 @@ export interface Findings {
   closes: keyof typeof CLOSURES;
   /** Units with their label on: product, net weight, lot, best before. */
   labelled: number;
+  /** How firm it is between two fingers in a cool room; null where nobody felt. */
+  firm: SpoonVerdict | null;
 }
 
 /** Why a lot is on hold that nobody has looked at yet. */
@@ -36,11 +39,12 @@ export const WAITS = "It waits for its check";
 /**
  * What speaks against letting it go, in words.
  * @param units filled
- * @example amiss({ face: "grainy", scent: "right", closes: "right", labelled: 22 }, 24) // ["grainy", "2 of 24 without a label"]
+ * @example amiss({ face: "grainy", scent: "right", closes: "right", labelled: 22, firm: "right" }, 24) // ["grainy", "2 of 24 without a label"]
  */
-export function amiss({ face, scent, closes, labelled }: Findings, units: number): string[] {
+export function amiss({ face, scent, closes, labelled, firm }: Findings, units: number): string[] {
   return [
     face === "smooth" ? "" : FACES[face].toLowerCase(),
+    firm === null || firm === "right" ? "" : SPOON[firm],
     scent === "right" ? "" : scent === "off" ? "smells off" : `scent ${SCENTS[scent].toLowerCase()}`,
     closes === "right" ? "" : "some don’t close, or broke",
     labelled >= units ? "" : labelled === 0 ? "no labels yet" : `${units - labelled} of ${units} without a label`,

@@ -1,5 +1,6 @@
 /** What is written down at the bench while a batch is made. */
 
+import { mg, type Mg } from "../measure/exact.ts";
 import { celsiusOf } from "../measure/heat.ts";
 
 /** How a weight came on the sheet. */
@@ -16,9 +17,24 @@ export const BENCH_EVENTS = {
   scrape: "Scraped down",
   cupBefore: "A cup before whipping",
   cupAfter: "A cup after whipping",
+  photo: "Photo",
+  potAfter: "The pot with what stuck to it",
   note: "Noted",
 } as const;
 export type BenchEventKind = keyof typeof BENCH_EVENTS;
+
+/**
+ * What stuck to the pot: what it weighed after pouring over what it weighed empty; null where one of them wasn't weighed.
+ * @param events in their order; the last that stands counts
+ * @example stuckTo(mg(400_000), [{ kind: "potAfter", weight: mg(409_000), struckAt: null }]) // 9000
+ */
+export function stuckTo(
+  vessel: Mg | null,
+  events: readonly { kind: BenchEventKind; weight: Mg | null; struckAt: Date | null }[],
+): Mg | null {
+  const after = events.filter((e) => e.kind === "potAfter" && e.struckAt === null && e.weight !== null).at(-1)?.weight ?? null;
+  return vessel === null || after === null ? null : mg(Math.max(0, after - vessel));
+}
 
 /** A wait and a warmth a step speaks of, so that they needn't be typed. */
 export interface Hints {

@@ -34,7 +34,8 @@ export interface PotLine {
   planned: Mg;
   weighed: Mg | null;
   sets: Sets;
-  scent: boolean;
+  /** How much of it is scent, 0 to 1. */
+  scent: number;
   /** Of all lots of it that may be used. */
   onHand: number;
   /** What a milligram of its lot cost, in millionths; null where nobody knows. */
@@ -78,7 +79,7 @@ export type Substitute = Pick<PotLine, "name" | "sets" | "scent" | "onHand" | "p
 const potOf = (lines: readonly PotLine[], weights: readonly number[], constants: Constants) => {
   const total = weights.reduce((a, w) => a + w, 0);
   const mix = mixOf(lines.map((l, i) => ({ weight: mg(Math.round(weights[i]!)), sets: l.sets })));
-  const scents = lines.reduce((a, l, i) => a + (l.scent ? weights[i]! : 0), 0);
+  const scents = lines.reduce((a, l, i) => a + l.scent * weights[i]!, 0);
   const cost = lines.reduce((a, l, i) => a + (l.perMg ?? 0) * weights[i]!, 0);
   return { total, firm: firmness(mix, SAID_AT, constants), scent: total === 0 ? 0 : scents / total, cost };
 };
@@ -109,7 +110,7 @@ export function matchRatio(
 /**
  * What can be done about a line that is off.
  * @param at the line; @param weighed what went in
- * @example offTarget([{ name: "Wax", position: 0, planned: mg(40_000), weighed: null, sets: waxy, scent: false, onHand: 90_000, perMg: null }], 0, mg(44_000), TRADE).by // 4000
+ * @example offTarget([{ name: "Wax", position: 0, planned: mg(40_000), weighed: null, sets: waxy, scent: 0, onHand: 90_000, perMg: null }], 0, mg(44_000), TRADE).by // 4000
  */
 export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, constants: Constants): OffTarget {
   const line = lines[at]!;
@@ -152,7 +153,7 @@ export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, co
  * What of something else does for what is missing of a line: of what sets as much as keeps the pot as firm, of anything else the same weight.
  * @param at the line; @param weighed what there was of it
  * @returns null where no amount does, or there isn't so much
- * @example substitute([{ name: "Oil", position: 0, planned: mg(90_000), weighed: null, sets: liquid, scent: false, onHand: 0, perMg: null }], 0, mg(50_000), { name: "Other oil", sets: liquid, scent: false, onHand: 90_000, perMg: null }, TRADE).amount // 40_000
+ * @example substitute([{ name: "Oil", position: 0, planned: mg(90_000), weighed: null, sets: liquid, scent: 0, onHand: 0, perMg: null }], 0, mg(50_000), { name: "Other oil", sets: liquid, scent: 0, onHand: 90_000, perMg: null }, TRADE).amount // 40_000
  */
 export function substitute(
   lines: readonly PotLine[],

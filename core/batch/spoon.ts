@@ -36,10 +36,10 @@ export interface SpoonFix {
   scent: readonly [before: number, after: number];
 }
 
-/** What hardens a pot, or softens it: the most there is of wax, else of butter; the most of liquid oil. */
+/** What hardens a pot, or softens it: the most there is of wax, else of butter; the most of liquid oil. Of what isn't in it yet the first. */
 function mendingLine(lines: readonly PotLine[], harder: boolean): number {
   const most = (of: (l: PotLine) => boolean): number =>
-    lines.reduce((best, l, i) => (of(l) && l.weighed && (best < 0 || l.weighed > lines[best]!.weighed!) ? i : best), -1);
+    lines.reduce((best, l, i) => (of(l) && (best < 0 || (l.weighed ?? 0) > (lines[best]!.weighed ?? 0)) ? i : best), -1);
   if (!harder) return most((l) => l.sets.as === "liquid" && !l.scent);
   const wax = most((l) => l.sets.as === "wax");
   return wax >= 0 ? wax : most((l) => l.sets.as === "fat");
@@ -47,7 +47,8 @@ function mendingLine(lines: readonly PotLine[], harder: boolean): number {
 
 /**
  * How many grams of what put a pot right.
- * @returns null where it is right, or nothing that is in it does
+ * @param lines what is in it, and what could be
+ * @returns null where it is right, or nothing of that does
  * @example spoonFix([], "right", "salve", TRADE) // null
  */
 export function spoonFix(lines: readonly PotLine[], verdict: SpoonVerdict, type: RecipeType, constants: Constants): SpoonFix | null {
@@ -61,6 +62,6 @@ export function spoonFix(lines: readonly PotLine[], verdict: SpoonVerdict, type:
   const more = mendWith(pot, lines[line]!.sets, { firm: wished, celsius: SAID_AT }, constants);
   if (more === null) return null;
   const before = pot.reduce((a, l) => a + l.weight, 0);
-  const scents = lines.reduce((a, l) => a + (l.scent ? (l.weighed ?? 0) : 0), 0);
+  const scents = lines.reduce((a, l) => a + l.scent * (l.weighed ?? 0), 0);
   return { line, more: mg(more), total: before + more, scent: [scents / before, scents / (before + more)] };
 }

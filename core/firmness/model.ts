@@ -12,7 +12,7 @@
  * tests move them (`fit.ts`).
  */
 import type { Mg } from "../measure/exact.ts";
-import { solidAt, type FatFamily, type Sets } from "./solids.ts";
+import { solidAt, unmixed, type FatFamily, type Sets } from "./solids.ts";
 
 export interface Constants {
   /** How strongly wax sets in this workshop's hands; 1 for the trade's. */
@@ -67,7 +67,7 @@ export function mixOf(lines: readonly MixLine[]): Mix {
   const fats = new Map<FatFamily, { weight: number; of: { weight: number; solid: (celsius: number) => number }[] }>();
   let total = 0;
   let oils = 0;
-  for (const { weight, sets } of lines) {
+  for (const { weight, sets } of lines.flatMap((l) => unmixed(l.weight, l.sets))) {
     if (weight === 0) continue;
     total += weight;
     if (sets.as === "wax") {

@@ -5,6 +5,7 @@
  * maker's own, without an entry here, is taken by its kind and its own melting range.
  */
 import type { KindId } from "../material/kinds.ts";
+import type { MadeOf } from "../material/makeup.ts";
 
 /** A straight line from point to point: °C, and the share that is solid there, 0 to 1. Ordered by warmth, the share never rising. */
 export type SolidCurve = readonly (readonly [celsius: number, solid: number])[];
@@ -17,7 +18,9 @@ export type Sets =
   | { as: "fat"; family: FatFamily; solid: SolidCurve }
   | { as: "liquid" }
   /** Herb, starch, clay, colour: carried along, neither setting nor thinning. */
-  | { as: "powder" };
+  | { as: "powder" }
+  /** A base: as all that is in it. */
+  | { as: "mixed"; of: readonly { share: number; sets: Sets }[] };
 
 /** What there is to know of a material about how it sets. */
 export interface SetsFacts {
@@ -26,6 +29,8 @@ export interface SetsFacts {
   /** °C. */
   meltFrom: number | null;
   meltTo: number | null;
+  /** Of a base what it is made of, as far as that is known; of all else nothing. */
+  makeup: readonly MadeOf[];
 }
 
 const AT = [10, 15, 20, 25, 30, 35, 40, 45, 50] as const;
@@ -83,11 +88,19 @@ function ofRange(from: number, to: number, cold: number): SolidCurve {
   ];
 }
 
+/** Every part of it by itself: a base by what is in it. @example unmixed(4, { as: "mixed", of: [{ share: 0.5, sets: liquid }] }) // [{ weight: 2, sets: liquid }] */
+export const unmixed = (weight: number, sets: Sets): { weight: number; sets: Sets }[] =>
+  sets.as === "mixed" ? sets.of.flatMap((p) => unmixed(weight * p.share, p.sets)) : [{ weight, sets }];
+
 const LIQUID: Sets = { as: "liquid" };
 const byKind: Readonly<Partial<Record<KindId, (m: SetsFacts) => Sets>>> = {
   wax: (m) => ({ as: "wax", strength: 1, melts: m.meltTo ?? m.meltFrom ?? 63 }),
   hardButter: (m) => ({ as: "fat", family: "stearic", solid: ofRange(m.meltFrom ?? 34, m.meltTo ?? 38, 0.8) }),
   softButter: (m) => ({ as: "fat", family: "stearic", solid: ofRange(m.meltFrom ?? 32, m.meltTo ?? 45, 0.55) }),
+  base: (m) =>
+    m.makeup.length > 0
+      ? { as: "mixed", of: m.makeup.map((p) => ({ share: p.share, sets: setsBy({ ...p, makeup: [] }) })) }
+      : { as: "fat", family: "stearic", solid: ofRange(m.meltFrom ?? 32, m.meltTo ?? 45, 0.55) },
   herb: () => ({ as: "powder" }),
   powder: () => ({ as: "powder" }),
   colour: () => ({ as: "powder" }),
@@ -95,8 +108,8 @@ const byKind: Readonly<Partial<Record<KindId, (m: SetsFacts) => Sets>>> = {
 
 /**
  * How a material sets: by its entry in the library, else by its kind and melting range.
- * @example setsBy({ kind: "wax", libraryKey: "candelilla", meltFrom: 68, meltTo: 73 }) // { as: "wax", strength: 1.7, melts: 70 }
- * @example setsBy({ kind: "oil", libraryKey: "olive", meltFrom: null, meltTo: null }).as // "liquid"
+ * @example setsBy({ kind: "wax", libraryKey: "candelilla", meltFrom: 68, meltTo: 73, makeup: [] }) // { as: "wax", strength: 1.7, melts: 70 }
+ * @example setsBy({ kind: "oil", libraryKey: "olive", meltFrom: null, meltTo: null, makeup: [] }).as // "liquid"
  */
 export function setsBy(m: SetsFacts): Sets {
   const wax = m.libraryKey === null ? undefined : WAXES[m.libraryKey];
@@ -120,5 +133,8 @@ export function solidAt(solid: SolidCurve, celsius: number): number {
 }
 
 /** Where a fat or a wax is melted, °C: the hardest goes in first; 0 of what is liquid anyway. @example meltsAt({ as: "wax", strength: 1, melts: 63 }) // 63 */
-export const meltsAt = (sets: Sets): number =>
-  sets.as === "wax" ? sets.melts : sets.as === "fat" ? (sets.solid.find(([, solid]) => solid < 0.05)?.[0] ?? 50) : 0;
+export function meltsAt(sets: Sets): number {
+  if (sets.as === "wax") return sets.melts;
+  if (sets.as === "fat") return sets.solid.find(([, solid]) => solid < 0.05)?.[0] ?? 50;
+  return sets.as === "mixed" ? Math.max(0, ...sets.of.map((p) => meltsAt(p.sets))) : 0;
+}

@@ -41,6 +41,7 @@ const OUT: Record<Reason, Where | "came" | "on"> = {
   harvested: "came",
   strained: "came",
   blended: "on",
+  remelted: "on",
   filled: "came",
   corrected: "came",
   restated: "came",
@@ -63,7 +64,7 @@ const OUT: Record<Reason, Where | "came" | "on"> = {
 
 /** Where something that went out for a reason is. @example whereIs({ reason: "tester", qty: -1, atStall: true }) // "stall" */
 export function whereIs({ reason, qty, atStall }: Moved): Where | "came" | "on" {
-  if (reason === "blended" && qty > 0) return "came";
+  if ((reason === "blended" || reason === "remelted") && qty > 0) return "came";
   const where = OUT[reason];
   return where === "handed" && atStall ? "stall" : where;
 }

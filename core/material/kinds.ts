@@ -52,6 +52,7 @@ export const KINDS = {
   antioxidant: ingredient("Antioxidant", "Antioxidants", ["liquid"], { liquid: 950 }),
   powder: ingredient("Powder", "Powders", ["powder"], {}),
   colour: ingredient("Colour", "Colours", ["powder"], {}),
+  base: ingredient("Base", "Bases", ["block", "chopped", "melted"], { block: 930, chopped: 640, melted: 880 }),
   watery: ingredient("Water-bearing", "Water-bearing", ["liquid"], { liquid: 1000 }),
   container: packaging("Container", "Containers"),
   closure: packaging("Lid", "Lids"),
@@ -74,5 +75,5 @@ export const CARRIER_KINDS: readonly KindId[] = ["oil", "infusedOil", "softButte
 /** What can be poured together into one bottle. */
 export const BLENDED_KINDS: readonly KindId[] = ["oil", "infusedOil"];
 /** What sets before it can be poured. */
-export const SOLID_KINDS: readonly KindId[] = ["wax", "hardButter", "softButter"];
+export const SOLID_KINDS: readonly KindId[] = ["wax", "hardButter", "softButter", "base"];
 export const COUNTED_KINDS = kindsWhere((k) => k.measured === "count");

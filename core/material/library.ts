@@ -37,6 +37,7 @@ export const libraryChoice = ({ key, melts, ...e }: LibraryEntry, id: number) =>
     libraryKey: key,
     meltFrom: melts?.[0] ?? null,
     meltTo: melts?.[1] ?? null,
+    makeup: [],
     cautions: e.cautions,
     keepsSealed: e.keepsSealed,
     scentNote: e.scentNote,

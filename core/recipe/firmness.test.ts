@@ -17,7 +17,7 @@ import { fitOf, sayFit, WISHES } from "./wishes.ts";
 
 const sets = (key: string): Sets => {
   const e = libraryEntry(key)!;
-  return setsBy({ kind: e.kind, libraryKey: key, meltFrom: e.melts?.[0] ?? null, meltTo: e.melts?.[1] ?? null });
+  return setsBy({ kind: e.kind, libraryKey: key, meltFrom: e.melts?.[0] ?? null, meltTo: e.melts?.[1] ?? null, makeup: [] });
 };
 const NAMES = {
   wax: "beeswax-yellow",
@@ -185,7 +185,7 @@ describe("whatever the recipe", () => {
 
 describe("materials of the maker's own", () => {
   const own = (kind: "wax" | "hardButter" | "softButter" | "oil", from: number | null, to: number | null): Sets =>
-    setsBy({ kind, libraryKey: null, meltFrom: from, meltTo: to });
+    setsBy({ kind, libraryKey: null, meltFrom: from, meltTo: to, makeup: [] });
   it("go by their kind and melting range", () => {
     expect(own("wax", null, null)).toEqual({ as: "wax", strength: 1, melts: 63 });
     expect(own("wax", 70, 75)).toEqual({ as: "wax", strength: 1, melts: 75 });

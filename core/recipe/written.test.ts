@@ -14,7 +14,7 @@ const material = (id: number, name: string, kind: KindId, densities: Densities =
   dropsPerMl: null,
   pieceMg: pieceMg === null ? null : mg(pieceMg),
   ...{ brimMl: null, usableMl: kind === "container" ? 80 : null, innerMm: null, fillMm: null },
-  ...{ libraryKey: null, meltFrom: null, meltTo: null, cautions: [], keepsSealed: null, scentNote: "" },
+  ...{ libraryKey: null, meltFrom: null, meltTo: null, makeup: [], cautions: [], keepsSealed: null, scentNote: "" },
 });
 const SHELF = [
   material(1, "Beeswax", "wax", { pellets: 480, block: 960, melted: 860 }),

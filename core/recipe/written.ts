@@ -30,10 +30,10 @@ export type MaterialChoice = MaterialFacts &
 /** Just that of a material, to be sent to a sheet. */
 export const choiceOf = (m: MaterialChoice): MaterialChoice => {
   const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
-  const { libraryKey, meltFrom, meltTo, cautions, keepsSealed, scentNote } = m;
+  const { libraryKey, meltFrom, meltTo, makeup, cautions, keepsSealed, scentNote } = m;
   return {
     ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
-    ...{ libraryKey, meltFrom, meltTo, cautions, keepsSealed, scentNote },
+    ...{ libraryKey, meltFrom, meltTo, makeup, cautions, keepsSealed, scentNote },
   };
 };
 

@@ -80,7 +80,7 @@ it("lots", () => {
 it("uses", () =>
   keepSaid(
     "uses",
-    (["weigh", "herb", "carrier", "blend", "wrap", "order", "stall"] as Use[]).flatMap((use) => [
+    (["weigh", "melt", "herb", "carrier", "blend", "wrap", "order", "stall"] as Use[]).flatMap((use) => [
       [`${use} takes`, [...KIND_IDS, null].filter((kind) => mayUse({ ...lot(1), kind }, use, TODAY).ok)] as const,
       ...(
         [{ hold: true }, { hold: true, holdReason: "smells" }, { bestBefore: "2026-11-24" }, { bestBefore: TODAY }, { onHand: 0 }] as const

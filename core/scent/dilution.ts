@@ -4,6 +4,7 @@
  */
 import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
+import type { MadeOf } from "../material/makeup.ts";
 import { ceilingBy, FOR_WHOM, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type Taken, type UsedOn } from "./limits.ts";
 
 const SCENTS: ReadonlySet<KindId> = new Set<KindId>(["essentialOil", "fragrance"]);
@@ -14,6 +15,16 @@ export interface ScentLine extends Taken {
   name: string;
   weight: Mg;
 }
+
+/** How much of something is scent: all of an essential oil, of a base as much as is in it. @example scentShare({ kind: "fragrance", makeup: [] }) // 1 */
+export const scentShare = (m: { kind: KindId; makeup: readonly MadeOf[] }): number =>
+  isScent(m) ? 1 : m.makeup.reduce((a, p) => a + (isScent(p) ? p.share : 0), 0);
+
+/** The scents there are in something that is no scent: a base's. Which lots they came of is the base's own history. */
+export const scentsOfBase = ({ weight, makeup }: { weight: Mg; makeup: readonly MadeOf[] }): ScentLine[] =>
+  makeup
+    .filter(isScent)
+    .map((p) => ({ name: p.name, libraryKey: p.libraryKey, weight: mg(Math.round(weight * p.share)), lots: [], short: false }));
 
 export interface ScentFacts {
   /** Of the whole, 0 to 1. */

@@ -6,6 +6,7 @@ export const REASONS = {
   infused: "put into a jar",
   strained: "strained",
   blended: "blended",
+  remelted: "melted down",
   wasted: "thrown away",
   given: "given to someone",
   returned: "sent back",

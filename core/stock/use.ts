@@ -9,7 +9,7 @@ import { done, refuse, type Outcome } from "../outcome.ts";
 import { sayFullDay, type Day } from "../when.ts";
 import { lotState, type Lot } from "./lots.ts";
 
-export type Use = "weigh" | "herb" | "carrier" | "blend" | "wrap" | "order" | "stall";
+export type Use = "weigh" | "melt" | "herb" | "carrier" | "blend" | "wrap" | "order" | "stall";
 
 export type UsedLot = Pick<Lot, "number" | "onHand" | "bestBefore" | "hold"> & {
   /** Null for finished units. */
@@ -19,6 +19,7 @@ export type UsedLot = Pick<Lot, "number" | "onHand" | "bestBefore" | "hold"> & {
 
 const WANTED: Record<Use, { fits: (kind: KindId | null) => boolean; say: string }> = {
   weigh: { fits: (k) => k !== null && KINDS[k].measured === "weight", say: "Choose a lot of something that is weighed." },
+  melt: { fits: (k) => k === null, say: "Choose a lot of finished units." },
   herb: { fits: (k) => k === "herb", say: "Choose a lot of a herb." },
   carrier: { fits: (k) => k !== null && CARRIER_KINDS.includes(k), say: "Choose a lot of oil." },
   blend: { fits: (k) => k !== null && BLENDED_KINDS.includes(k), say: "Choose a lot of liquid or infused oil." },

@@ -5,6 +5,7 @@ import { eq } from "drizzle-orm";
 import { expect, it } from "vitest";
 import { takeBack } from "../act/takeBack.ts";
 import { beginRecall, closeRecall } from "../lots/recall.ts";
+import { firmnessLearned } from "../recipe/firmness.ts";
 import { act, batchSize } from "../schema.ts";
 import { saveSettings } from "../settings.ts";
 import { holdLot } from "../shelf/count.ts";
@@ -18,7 +19,7 @@ import { readBatch } from "./read.ts";
 eachTestHasAWorkshop();
 
 const doing = { day: DAY };
-const RIGHT = { face: "smooth", scent: "right", closes: "right", labelled: 4, note: "" } as const;
+const RIGHT = { face: "smooth", scent: "right", closes: "right", labelled: 4, firm: null, note: "" } as const;
 const batchOf = async (lotId: number) => (await db.select().from(batchSize)).find((s) => s.lotId === lotId)!.batchId;
 /** Pours four, and knows their batch and lot. */
 async function poured() {
@@ -111,4 +112,16 @@ it("what is poured today sets, seen from everywhere until it is capped, checked,
   await takeBack(db, third.actId, { day: today() });
   expect(await running()).toEqual([]);
   expect((await eventsOf(db, third.batchId)).map((e) => [e.kind, e.struckAt !== null])).toEqual([["set", true]]);
+});
+
+it("how firm it was felt to be teaches the model of firmness, of the whole pot; taken back, or nobody having felt, it says nothing", async () => {
+  const learned = async () => firmnessLearned(db);
+  const { batchId } = await poured();
+  await check(batchId);
+  expect((await learned()).tests).toBe(0);
+  const felt = await check(batchId, { verdict: "hold", firm: "muchSoft" });
+  expect([(await learned()).tests, (await learned()).constants.wax < 1]).toEqual([1, true]);
+  expect((await checksOf(db, batchId))[0]!.firm).toBe("muchSoft");
+  await takeBack(db, felt.actId, doing);
+  expect((await learned()).tests).toBe(0);
 });

@@ -131,6 +131,7 @@ export const checksOf = (db: Reads, batchId: number) =>
         scent: batchCheck.scent,
         closes: batchCheck.closes,
         labelled: batchCheck.labelled,
+        firm: batchCheck.firm,
         verdict: batchCheck.verdict,
         note: batchCheck.note,
       })

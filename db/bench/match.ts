@@ -162,6 +162,28 @@ export async function standInFor(db: Db, input: OffIn & { by: WeighedBy; materia
   });
 }
 
+/** Something that isn't on the sheet, to put a pot right. @throws Refused when there is too little of it */
+export async function addAnother(db: Db, { batchId, materialId, amount }: { batchId: number; materialId: number; amount: Mg }, day: Day) {
+  await db.transaction(async (tx) => {
+    const open = await standing(tx, batchId);
+    const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
+    const [other] = await tx.select({ name: material.name }).from(material).where(eq(material.id, materialId));
+    if (!other || amount <= 0) throw Refused.one("", "Nothing is to be added.");
+    const position = Math.max(...takes.map((t) => t.position)) + 1;
+    await takeMore(
+      tx,
+      takes,
+      [{ like: { batchId, position, materialId, name: other.name, sizeId: null }, amount }],
+      day,
+      "leave it as it is.",
+    );
+    await tx
+      .update(batch)
+      .set({ plannedMg: mg(open.plannedMg + amount) })
+      .where(eq(batch.id, batchId));
+  });
+}
+
 /** More of a line than was planned, to put a pot right. @throws Refused when there is no more of it */
 export async function addMore(db: Db, { amount, ...at }: LineOf & { amount: Mg }, day: Day): Promise<void> {
   await db.transaction(async (tx) => {

@@ -10,6 +10,7 @@ import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
 import type { Reads } from "../client.ts";
 import { aNumber, rowsOf } from "../columnsOf.ts";
+import { anyOf } from "../pieces.ts";
 import { readWhole, type WrittenRecipe } from "../recipe/read.ts";
 import { rewrite } from "../recipe/reweigh.ts";
 import { leftSizes, sizeRows, sizesBack } from "../recipe/sizesBack.ts";
@@ -39,6 +40,8 @@ async function pastOf(db: Reads, { id, recipeId, day }: typeof batch.$inferSelec
 
 export interface Taught {
   changes: Change[];
+  /** Some of it was melted in again: it had its own proportions, and says nothing of the recipe's. */
+  melted: boolean;
   /** The recipe as it is written, which is what was made. */
   recipe: WrittenRecipe;
 }
@@ -57,9 +60,23 @@ export async function taughtBy(db: Reads, sheet: Learnt): Promise<Taught | null>
   const { lossBp, batchMinutes } = written.recipe;
   // What was stirred into a part is the variant's, not the recipe's.
   const base = sheet.takes.filter((t) => t.sizeId === null);
+  const again = await db
+    .select({ id: material.id })
+    .from(material)
+    .where(
+      and(
+        eq(material.kind, "base"),
+        anyOf(
+          material.id,
+          base.map((t) => t.materialId).filter((id) => written.lines.every((l) => l.materialId !== id)),
+        ),
+      ),
+    );
+  if (again.length > 0) return { changes: [], melted: true, recipe: written };
   const wentIn = base.map((t) => ({ materialId: t.materialId, name: t.material, weighed: t.weighed ?? mg(0) }));
   return {
     changes: nextTime({ lines: written.lines, lossBp, batchMinutes }, wentIn, past, sheet.batch.scaleStep ?? FINE),
+    melted: false,
     recipe: written,
   };
 }

@@ -6,7 +6,7 @@ import { LISTED_AT_MOST } from "../lists.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
-import { batch, batchSize, batchTake, lot, product, recipe, recipeVersion } from "../schema.ts";
+import { batch, batchSize, batchTake, lot, product, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
 /** A size as the bench lists it; without a lot until it is poured. */
 const listedSize = {
@@ -78,6 +78,14 @@ export const lastSetOut = (db: Reads, recipeId: number) =>
       )
       .orderBy(asc(batchSize.position)),
   );
+
+/** What a version of a recipe is made of, by number, in its order. */
+export const materialsOfVersion = async (db: Reads, versionId: number): Promise<number[]> =>
+  (
+    await ask(db, "materials_of_version", { versionId }, (at) =>
+      db.select({ id: recipeLine.materialId }).from(recipeLine).where(eq(recipeLine.versionId, at.versionId)).orderBy(asc(recipeLine.id)),
+    )
+  ).map((l) => l.id);
 
 /** One batch with its sizes and weigh lines in sheet order, by the version it is made from. */
 export async function readBatch(db: Reads, id: number) {

@@ -1,5 +1,5 @@
 /** Setting out a batch: a version of a recipe at a size, poured into which containers, with the lots to take. Nothing moves yet. */
-import { mg, type Mg } from "#core/measure/exact";
+import { mg, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { scaleTo } from "#core/recipe/scale";
 import type { Day } from "#core/when";
@@ -12,7 +12,7 @@ import { and, eq, inArray } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
-import { lotsOfMaterials } from "../ledger/lots.ts";
+import { lockLots, lotsOfMaterials, useOf } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
 import { onTheBench, standing } from "./standing.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
@@ -23,6 +23,25 @@ export interface SetOutIn {
   batchMg: Mg;
   /** How many of each size are meant to be filled. */
   sizes: readonly { productId: number; units: number }[];
+  /** Bases that are melted in again, as part of the batch's weight; the lines of the recipe make up the rest. */
+  melted?: readonly { lotId: number; amount: Mg }[];
+}
+
+/** The bases of a batch, as they may be weighed, each with its material. @throws Refused beside `melted.0.amount` and on */
+async function basesOf(tx: Tx, { melted = [], batchMg }: SetOutIn, day: Day) {
+  const wanted = melted.flatMap((m, i) => (m.amount > 0 ? [{ ...m, field: `melted.${i}.amount` }] : []));
+  if (wanted.length === 0) return [];
+  if (sum(wanted.map((m) => m.amount)) > batchMg)
+    throw Refused.one(wanted[0]!.field, `The whole batch is ${grams(batchMg)}. Melt in less, or make more of it.`);
+  const locked = await lockLots(
+    tx,
+    wanted.map((m) => m.lotId),
+  );
+  return wanted.map((m) => {
+    const { of, name, kind, number } = useOf(locked, m.lotId, "weigh", day, m.field);
+    if (kind !== "base") throw Refused.one(m.field, `Lot ${number} isn't a base that was melted down.`);
+    return { ...m, of, name };
+  });
 }
 
 /**
@@ -42,9 +61,10 @@ export const setOut = defineAct({
       return { ...size, units };
     });
     if (sizes.length === 0) throw Refused.one("size", "That doesn't fill a single unit.");
+    const melted = await basesOf(tx, input, day);
     const weights = scaleTo(
       w.lines.map((l) => l.weight),
-      input.batchMg,
+      mg(input.batchMg - sum(melted.map((m) => m.amount))),
     );
     const needs = [
       ...w.lines.map((l, i) => ({ of: l.materialId, amount: weights[i] as number })),
@@ -58,9 +78,14 @@ export const setOut = defineAct({
     const spoken = await spokenFor(tx);
     const all = await lotsOfMaterials(
       tx,
-      needs.map((n) => n.of),
+      [...needs, ...melted].map((n) => n.of),
     );
     const lots = unspoken(all, spoken, day);
+    for (const m of melted) {
+      const free = lots.find((l) => l.id === m.lotId)?.onHand ?? 0;
+      if (m.amount > free)
+        throw Refused.one(m.field, `${free === 0 ? "None" : `Only ${grams(free)}`} of it is free for this batch. Nothing was set out.`);
+    }
     const plan = planTakes(needs, shelfOf(lots, day));
     const short = new Map<number, { amount: number; weighed: boolean }>();
     plan.forEach((p, i) => {
@@ -100,8 +125,8 @@ export const setOut = defineAct({
         unitMinutesHundredths,
       })),
     );
-    await tx.insert(batchTake).values(
-      w.lines.flatMap(({ materialId }, position) =>
+    await tx.insert(batchTake).values([
+      ...w.lines.flatMap(({ materialId }, position) =>
         plan[position]!.takes.map((t) => ({
           batchId,
           position,
@@ -111,7 +136,15 @@ export const setOut = defineAct({
           planned: mg(t.amount),
         })),
       ),
-    );
+      ...melted.map((m, i) => ({
+        batchId,
+        position: w.lines.length + i,
+        materialId: m.of,
+        name: m.name,
+        lotId: m.lotId,
+        planned: m.amount,
+      })),
+    ]);
     return {
       path: `/bench/${batchId}`,
       summary: `Set out ${w.recipe.name}, ${wordList(sizes.map((s) => `${s.units} × ${s.label}`))}`,

@@ -31,7 +31,7 @@ async function paces(db: Db, today: Day): Promise<Map<number, number | null>> {
 /** Why a product isn't for a summer stall, by the newest of what there is of it. */
 async function summers(db: Db): Promise<Map<number, string>> {
   const { constants } = await firmnessLearned(db);
-  const { kind, libraryKey, meltFrom, meltTo } = material;
+  const { kind, libraryKey, meltFrom, meltTo, makeup } = material;
   const rows = await db
     .select({
       of: batchSize.productId,
@@ -43,6 +43,7 @@ async function summers(db: Db): Promise<Map<number, string>> {
       libraryKey,
       meltFrom,
       meltTo,
+      makeup,
     })
     .from(lot)
     .innerJoin(batchSize, eq(batchSize.lotId, lot.id))

@@ -1,12 +1,12 @@
 /** Straining a jar into bottles, blending oils, and writing a spoiled jar off. */
 import { infusedBestBefore, strain } from "#core/infusion/strain";
-import { BLENDED_KINDS, kind } from "#core/material/kinds";
+import { BLENDED_KINDS } from "#core/material/kinds";
 import { mg, minus, sum, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { eq, inArray, sql } from "drizzle-orm";
+import { eq, inArray } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftText } from "../act/left.ts";
@@ -16,6 +16,7 @@ import { takenNumbers } from "../ledger/numbers.ts";
 import { jar, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { keepBestBefore } from "../shelf/bestBy.ts";
+import { factsOfParts, materialMade } from "../shelf/madeOf.ts";
 import { makeLots } from "../shelf/makeLots.ts";
 import { steeping } from "./fill.ts";
 import { partsOf, valueOfJar, type JarPartRow } from "./read.ts";
@@ -30,58 +31,30 @@ export interface StrainJarIn {
   bottles: readonly Mg[];
 }
 
-const unique = (texts: readonly string[], apart = ", "): string => [...new Set(texts.filter(Boolean))].join(apart);
-
-const materialNamed = async (tx: Tx, name: string) =>
-  (
-    await tx
-      .select({ id: material.id, kind: material.kind })
-      .from(material)
-      .where(sql`lower(${material.name}) = lower(${name})`)
-  )[0];
-
-/** Puts the infused oil of a name on the shelf, with the facts of what it is made of. @returns null when another window has just done so */
-async function makeOil(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number | null> {
+/** The infused oil of a name, made of its parts where the shelf hasn't got it yet. @throws Refused when the name is another kind's */
+async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number> {
   const carriers = parts.filter((p) => p.role === "carrier");
   const oil = sum(carriers.map((p) => p.qty));
   const density =
     carriers.reduce((a, p) => a + p.qty * (p.material.densities.liquid ?? p.material.densities.melted ?? 920), 0) / Math.max(1, oil);
   const [main] = [...carriers].sort((a, b) => b.qty - a.qty);
-  const [made] = await tx
-    .insert(material)
-    .values({
+  const { id } = await materialMade(
+    tx,
+    {
       name,
       kind: "infusedOil",
-      inci: unique([...carriers, ...parts.filter((p) => p.role === "herb")].map((p) => p.material.inci)),
+      ...factsOfParts([...carriers, ...parts.filter((p) => p.role === "herb")].map((p) => p.material)),
       densities: { liquid: Math.round(density) },
-      allergen: unique(parts.map((p) => p.material.allergen)),
-      cautions: [...new Set(parts.flatMap((p) => p.material.cautions))].filter(
-        (c) => c !== "foodPlant" && c !== "flammable" && c !== "dust",
-      ),
-      vegan: parts.some((p) => p.material.vegan === "no") ? "no" : parts.every((p) => p.material.vegan === "yes") ? "yes" : "",
       keepsSealed: 12,
       keepsOpened: 6,
       kept: "cool",
       feel: main?.material.feel ?? "",
-    })
-    .onConflictDoNothing()
-    .returning({ id: material.id });
-  return made?.id ?? null;
-}
-
-/** The infused oil of that name, made from its parts when the shelf hasn't got it yet. @throws Refused when the name is another kind's */
-async function oilNamed(tx: Tx, name: string, parts: readonly JarPartRow[]): Promise<number> {
-  const there = await materialNamed(tx, name);
-  const made = there ? null : await makeOil(tx, name, parts);
-  if (made !== null) return made;
-  const have = there ?? (await materialNamed(tx, name))!;
-  if (!BLENDED_KINDS.includes(have.kind))
-    throw Refused.one(
-      "name",
-      `${name} is already the name of ${kind(have.kind).label.toLowerCase()} on your shelf. Call the oil something else.`,
-      [{ to: `/shelf/${have.id}`, name }],
-    );
-  return have.id;
+    },
+    BLENDED_KINDS,
+    "name",
+    "Call the oil something else.",
+  );
+  return id;
 }
 
 /** Bottle letters after the jar's own number: A to Z, then AA, AB … */

@@ -24,11 +24,11 @@ const HOLDS: readonly (readonly [holds: string, broken: SQL])[] = [
     where l.on_hand <> coalesce(s.qty, 0) or l.value <> coalesce(s.value, 0)`,
   ],
   [
-    "a batch and a blend are worth what went into them, whatever was restated since",
+    "a batch, a blend and what was melted down are worth what went into them, whatever was restated since",
     sql`
     with made as (
       select m.act_id, m.id from movement m join act a on a.id = m.act_id
-      where a.kind in ('pour', 'blend') and exists (select 1 from standing_act sa where sa.id = a.id))
+      where a.kind in ('pour', 'blend', 'meltDown') and exists (select 1 from standing_act sa where sa.id = a.id))
     select made.act_id from made join movement m on m.id = made.id or m.restates = made.id group by made.act_id having sum(m.value) <> 0`,
   ],
   [

@@ -83,7 +83,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       .innerJoin(standingAct, eq(standingAct.id, movement.actId))
       .where(
         and(
-          sql`${movement.reason} in ('strained', 'blended', 'harvested', 'opening') and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
+          sql`${movement.reason} in ('strained', 'blended', 'remelted', 'harvested', 'opening') and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
           among(lot.materialId),
         ),
       );

@@ -21,8 +21,10 @@ import { lockLots, type NewMovement } from "./lots.ts";
 
 /** What comes in at a figure somebody said: these are corrected, never worked out. */
 export const GIVEN = ["received", "opening", "harvested"] as const satisfies readonly Reason[];
+/** What comes out of the one lot into the other by one act. */
+const TURNED = ["blended", "remelted"] as const satisfies readonly Reason[];
 /** What comes in at the figure of what it was made of. */
-const MADE = ["filled", "strained", "blended"] as const satisfies readonly Reason[];
+const MADE = ["filled", "strained", ...TURNED] as const satisfies readonly Reason[];
 const among = (reasons: readonly Reason[], r: Reason): boolean => reasons.includes(r);
 
 /** A movement that puts another one right, as a person said. */
@@ -189,7 +191,7 @@ class Books {
   async #madeOf(made: Base): Promise<Micros> {
     const worth = (rows: readonly Base[]): Micros => micros(-rows.reduce((a, r) => a + r.value, 0) || 0);
     const fromAct = eq(movement.actId, made.actId);
-    if (made.reason === "blended") return worth((await this.#draws(fromAct)).filter((r) => r.qty < 0));
+    if (among(TURNED, made.reason)) return worth((await this.#draws(fromAct)).filter((r) => r.qty < 0));
     const out = (await this.#basesWhere(and(fromAct, eq(movement.reason, made.reason))!)).filter((r) => r.qty > 0);
     const place = out.findIndex((r) => r.id === made.id);
     if (made.reason === "strained") {
@@ -221,8 +223,8 @@ class Books {
         ? and(eq(movement.actId, draw.actId), eq(movement.reason, "filled"))
         : draw.reason === "infused" && draw.jarId !== null
           ? and(eq(movement.jarId, draw.jarId), eq(movement.reason, "strained"))
-          : draw.reason === "blended"
-            ? and(eq(movement.actId, draw.actId), eq(movement.reason, "blended"))
+          : among(TURNED, draw.reason)
+            ? and(eq(movement.actId, draw.actId), eq(movement.reason, draw.reason))
             : undefined;
     if (!into) return;
     const made = (await this.#basesWhere(into)).filter((r) => r.qty > 0);

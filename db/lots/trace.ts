@@ -44,6 +44,7 @@ export const namedLots = (db: Reads) =>
       /** What it was called when it came to be, and what that is called now where it is another name. */
       name: lot.name,
       label: lot.label,
+      fill: lot.fill,
       calledNow: wordsOrNone(sql`nullif(coalesce(${material.name}, ${recipe.name}), ${lot.name})`),
       bestBy: lot.bestBy,
       supplier: purchase.supplier,
@@ -213,6 +214,6 @@ const amountsIn = (db: Reads, ids: readonly number[]) =>
     select p.lot_id, made.lot_id, sum(p.qty) from movement made join jar j on j.strained_act_id = made.act_id join jar_part p on p.jar_id = j.id
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
     union all
-    select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = 'blended' and ing.qty < 0
-      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'blended' and made.qty > 0 and ${stands(sql`made.act_id`)}`,
+    select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = made.reason and ing.qty < 0
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason in ('blended', 'remelted') and made.qty > 0 and ${stands(sql`made.act_id`)}`,
   );

@@ -9,6 +9,7 @@ import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, gt, isNotNull, isNull } from "drizzle-orm";
 import { object } from "yup";
+import { stands } from "../act/standing.ts";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
 import type { Db, Reads } from "../client.ts";
@@ -16,7 +17,7 @@ import { groupBy } from "#core/collect";
 import { whileUnchanged } from "../kept.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
-import { batch, batchEvent, batchTake, firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
+import { batch, batchCheck, batchEvent, batchTake, firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
 
 export interface FirmnessIn {
   recipeId: number;
@@ -76,10 +77,24 @@ export const firmnessTestsOf = (db: Reads, recipeId: number) =>
 /** The newest tests of the workshop teach it; older ones were other hands and other crops. */
 const TAUGHT_BY = 300;
 
-/** What cold spoons said of pots, each as it was by then: what was weighed before, and how firm the word makes that kind of product. */
+/** What fingers said of what was poured, once it was cold: of the whole pot. */
+const cold = (db: Reads) =>
+  db
+    .select({ id: batchCheck.id, batchId: batchCheck.batchId, verdict: batchCheck.firm, type: recipeVersion.type })
+    .from(batchCheck)
+    .innerJoin(batch, eq(batch.id, batchCheck.batchId))
+    .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
+    .where(and(isNotNull(batchCheck.firm), isNotNull(batch.pouredActId), stands(batchCheck.actId)))
+    .orderBy(desc(batchCheck.id))
+    .limit(TAUGHT_BY);
+
+/**
+ * What cold spoons said of pots, each as it was by then, and fingers of what was poured: what was weighed before, and how firm the word makes
+ * that kind of product.
+ */
 async function spoons(db: Reads): Promise<FirmnessTest[]> {
-  const { kind, libraryKey, meltFrom, meltTo } = material;
-  const said = await db
+  const { kind, libraryKey, meltFrom, meltTo, makeup } = material;
+  const hot = await db
     .select({ id: batchEvent.id, batchId: batchEvent.batchId, at: batchEvent.at, verdict: batchEvent.verdict, type: recipeVersion.type })
     .from(batchEvent)
     .innerJoin(batch, eq(batch.id, batchEvent.batchId))
@@ -87,9 +102,10 @@ async function spoons(db: Reads): Promise<FirmnessTest[]> {
     .where(and(eq(batchEvent.kind, "test"), isNotNull(batchEvent.verdict), isNull(batchEvent.struckAt)))
     .orderBy(desc(batchEvent.id))
     .limit(TAUGHT_BY);
+  const said = [...hot, ...(await cold(db)).map((c) => ({ ...c, at: null }))];
   if (said.length === 0) return [];
   const weighed = await db
-    .select({ batchId: batchTake.batchId, weight: batchTake.weighed, at: batchTake.weighedAt, kind, libraryKey, meltFrom, meltTo })
+    .select({ batchId: batchTake.batchId, weight: batchTake.weighed, at: batchTake.weighedAt, kind, libraryKey, meltFrom, meltTo, makeup })
     .from(batchTake)
     .innerJoin(material, eq(material.id, batchTake.materialId))
     .where(
@@ -105,7 +121,9 @@ async function spoons(db: Reads): Promise<FirmnessTest[]> {
     .orderBy(asc(batchTake.id));
   const inPot = groupBy(weighed, (w) => w.batchId);
   return said.flatMap(({ batchId, at, verdict, type }) => {
-    const lines = (inPot.get(batchId) ?? []).flatMap((w) => (w.at && w.at <= at ? [{ weight: w.weight!, sets: setsBy(w) }] : []));
+    const lines = (inPot.get(batchId) ?? []).flatMap((w) =>
+      at === null || (w.at && w.at <= at) ? [{ weight: w.weight!, sets: setsBy(w) }] : [],
+    );
     return lines.length > 0 && verdict ? [{ celsius: SAID_AT, feel: feelOf(feltFirm(verdict, type)), lines }] : [];
   });
 }
@@ -118,9 +136,9 @@ async function fit(db: Reads): Promise<Fitted> {
     .orderBy(desc(firmnessTest.id))
     .limit(TAUGHT_BY);
   if (tests.length === 0) return fitFirmness(atBench);
-  const { kind, libraryKey, meltFrom, meltTo } = material;
+  const { kind, libraryKey, meltFrom, meltTo, makeup } = material;
   const lines = await db
-    .select({ versionId: recipeLine.versionId, weight: recipeLine.weight, kind, libraryKey, meltFrom, meltTo })
+    .select({ versionId: recipeLine.versionId, weight: recipeLine.weight, kind, libraryKey, meltFrom, meltTo, makeup })
     .from(recipeLine)
     .innerJoin(material, eq(material.id, recipeLine.materialId))
     .where(

@@ -126,6 +126,7 @@ export const batchEvent = pgTable(
     /** What a cup of it weighed. */
     weight: mgColumn(),
     note: text().notNull().default(""),
+    attachmentId: integer(),
     endedAt: timestamp({ withTimezone: true }),
     struckAt: timestamp({ withTimezone: true }),
   },
@@ -168,6 +169,8 @@ export const batchCheck = pgTable(
     scent: wordColumn(SCENTS).notNull(),
     closes: wordColumn(CLOSURES).notNull(),
     labelled: integer().notNull(),
+    /** How firm it is; null where nobody felt. */
+    firm: wordColumn(SPOON),
     verdict: wordColumn(VERDICTS).notNull(),
     note: text().notNull().default(""),
     /** Why its lots are on hold by it. */

@@ -2,6 +2,7 @@
 import { isDensities } from "#core/measure/mass";
 import { areCautions } from "#core/material/cautions";
 import { KINDS } from "#core/material/kinds";
+import { isMakeup } from "#core/material/makeup";
 import { KEPT, REORDER_BY } from "#core/material/facts";
 import { SCENT_NOTES, SKIN_FEELS, SMELLS } from "#core/material/senses";
 import { sql } from "drizzle-orm";
@@ -41,6 +42,8 @@ export const material = pgTable(
     cautions: jsonColumn(areCautions).notNull().default([]),
     /** The entry of the starter library it came from, so that its figures can be told from the maker's own. */
     libraryKey: text(),
+    /** Of a base what it is made of. */
+    makeup: jsonColumn(isMakeup).notNull().default([]),
     /** The maker's own figure for a herb: grams of oil a gram of it keeps. */
     oilKept: real(),
     /** Containers: what they hold, what they are made of, which lid fits. */

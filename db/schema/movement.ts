@@ -43,6 +43,6 @@ export const movement = pgTable(
     index("movement_restates").on(t.restates),
     index("movement_made")
       .on(t.lotId)
-      .where(sql`${t.reason} in ('strained', 'blended', 'harvested', 'opening')`),
+      .where(sql`${t.reason} in ('strained', 'blended', 'remelted', 'harvested', 'opening')`),
   ],
 );

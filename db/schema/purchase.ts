@@ -1,7 +1,8 @@
 /** Purchases: receipts with their lines, what is still to come, offers seen, and scans kept with them. */
 import { SPREADS } from "#core/stock/receipt";
-import { customType, date, index, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
+import { customType, date, index, integer, pgTable, text, timestamp, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
+import { batch } from "./batch.ts";
 import { baseColumn, microsColumn, wordColumn } from "./columns.ts";
 import { jar } from "./jar.ts";
 import { material } from "./material.ts";
@@ -80,13 +81,14 @@ export const offer = pgTable(
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
 
-/** A scan or photo, kept with a receipt or a jar. */
+/** A scan or photo, kept with a receipt, a jar or a batch. */
 export const attachment = pgTable(
   "attachment",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
     purchaseId: integer().references(() => purchase.id),
     jarId: integer().references(() => jar.id),
+    batchId: integer().references((): AnyPgColumn => batch.id),
     name: text().notNull(),
     mime: text().notNull(),
     bytes: bytea().notNull(),
@@ -94,5 +96,5 @@ export const attachment = pgTable(
     droppedActId: integer().references(() => act.id),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index("attachment_purchase").on(t.purchaseId), index("attachment_jar").on(t.jarId)],
+  (t) => [index("attachment_purchase").on(t.purchaseId), index("attachment_jar").on(t.jarId), index("attachment_batch").on(t.batchId)],
 );

@@ -97,6 +97,8 @@ const INTENTS = [
   "open",
   "takeOut",
   "cameBack",
+  "meltDown",
+  "addAnother",
   "close",
   "pack",
   "save",

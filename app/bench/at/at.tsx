@@ -1,7 +1,7 @@
 /** At the bench: one step at a time, large, beside the scale and the thermometer. */
 import { setsBy } from "#core/firmness/solids";
 import { harmedByHeat } from "#core/recipe/method";
-import { isScent } from "#core/scent/dilution";
+import { scentShare } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
 import { variantsOf } from "#db/bench/parts";
@@ -13,6 +13,7 @@ import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { AtBench } from "./atBench.tsx";
+import { couldMend } from "./method/couldMend.server.ts";
 import { partsOf } from "./parts/partsOf.ts";
 import type { Route } from "./+types/at";
 
@@ -61,11 +62,12 @@ export async function loader({ params }: Route.LoaderArgs) {
         ...t,
         allergen: m.allergen,
         sets: setsBy(m),
-        scent: isScent(m),
+        scent: scentShare(m),
         delicate: harmedByHeat(m),
       };
     }),
     lots: sheet.lots,
+    couldMend: await couldMend(sheet, materials),
     events,
     samples,
     netRule: settings.netRule,

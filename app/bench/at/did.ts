@@ -1,11 +1,8 @@
 /** What is done at the bench, as it is done: a weighing, a step, a warmth, a timer. Kept at once, and no act until it is poured. */
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
-import { done, refuse } from "#core/outcome";
-import { isKeyOf } from "#core/record";
-import { SPOON, type SpoonVerdict } from "#core/batch/spoon";
 import { readMeasure } from "#core/batch/parts";
-import { addMore, matchBatch, nextLot, standInFor } from "#db/bench/match";
+import { addAnother, addMore, matchBatch, nextLot, standInFor } from "#db/bench/match";
 import { joinBack, partOff } from "#db/bench/parts";
 import { noteEvent, settleEvent } from "#db/bench/events";
 import { addSample, strikeSample } from "#db/bench/samples";
@@ -15,14 +12,13 @@ import { array, number, object } from "yup";
 import { db } from "../../db.server.ts";
 import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
+import { spoonSaid } from "../felt.ts";
 import { asked, pressedSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/did";
 
-/** What a cold spoon said, where one did. */
-const spoonSaid = optional<SpoonVerdict>((text) => (isKeyOf(SPOON, text) ? done(text) : refuse("choice", "Choose one of the five.")));
 const WEIGHED_IDS = Object.keys(WEIGHED_BY) as (keyof typeof WEIGHED_BY)[];
-/** What a hand writes down; that it sets comes of pouring. */
-const EVENT_IDS = (Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[]).filter((k) => k !== "set");
+/** What a hand writes down; that it sets comes of pouring, a photo of keeping one. */
+const EVENT_IDS = (Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[]).filter((k) => k !== "set" && k !== "photo");
 const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: wholeNumber(0, 1000, "lines", 0), by: oneOf(WEIGHED_IDS) };
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
 const off = object({ ...line, weighed: reads(readWeighed) });
@@ -35,6 +31,7 @@ const more = object({
   said: note(300),
   verdict: spoonSaid,
 });
+const another = object({ materialId: idField(), amount: reads(readWeighed), said: note(300), verdict: spoonSaid });
 const vessel = object({ vessel: optional(readWeighed) });
 const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
 const event = object({
@@ -86,6 +83,17 @@ export async function action({ request, params }: Route.ActionArgs) {
       ? asked(async () => {
           const { said, verdict, ...what } = sheet.value;
           await addMore(db(), { batchId, ...what }, doing.day);
+          await noteEvent(db(), { batchId, kind: "test", verdict, note: said });
+          return kept();
+        })
+      : sheet.reply;
+  }
+  if (intent === "addAnother") {
+    const sheet = await pressed.read(another);
+    return sheet.ok
+      ? asked(async () => {
+          const { said, verdict, ...what } = sheet.value;
+          await addAnother(db(), { batchId, ...what }, doing.day);
           await noteEvent(db(), { batchId, kind: "test", verdict, note: said });
           return kept();
         })

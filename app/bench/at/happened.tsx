@@ -7,6 +7,8 @@ import { Button, Problem, Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
+import { KeepFile } from "../../files/keepFile.tsx";
+import { KeptFileLink, KeptPicture } from "../../files/keptFile.tsx";
 import { useDid } from "./useDid.ts";
 
 type Event = AtBenchLoaded["events"][number];
@@ -20,6 +22,8 @@ const SAID_BY_KIND: ReadonlySet<BenchEventKind> = new Set<BenchEventKind>([
   "scrape",
   "cupBefore",
   "cupAfter",
+  "photo",
+  "potAfter",
 ]);
 
 /** An event in words. */
@@ -34,6 +38,14 @@ export const sayEvent = (e: Pick<Event, "kind" | "celsius" | "minutes" | "weight
     .filter(Boolean)
     .join(", ");
 
+/** The photo of one, where it is one. */
+export const EventPhoto = ({ e }: { e: Pick<Event, "attachmentId" | "struckAt"> }) =>
+  e.attachmentId === null || e.struckAt ? null : (
+    <KeptFileLink id={e.attachmentId} className="ml-2 inline-block align-middle">
+      <KeptPicture id={e.attachmentId} alt="The batch then" className="h-16" />
+    </KeptFileLink>
+  );
+
 export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
   const did = useDid(batch.id);
   const [note, type] = useState("");
@@ -45,7 +57,10 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
             {events.map((e) => (
               <li key={e.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
                 <TimeOfDay at={e.at} />
-                <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>{sayEvent(e)}</span>
+                <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>
+                  {sayEvent(e)}
+                  <EventPhoto e={e} />
+                </span>
                 {e.kind === "timer" && !e.endedAt && !e.struckAt && (
                   <Button small disabled={did.busy} onClick={() => did.keep({ intent: "settle", id: e.id, how: "end" })}>
                     End it
@@ -80,6 +95,9 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
           </Button>
         </form>
         <Problem say={did.problem?.say} />
+        <p className="mt-2">
+          <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Keep a photo" />
+        </p>
       </Part>
     </div>
   );

@@ -16,6 +16,7 @@ import { ByHand } from "./weighing/byHand.tsx";
 import { backToStep } from "./focus.ts";
 import { Hands } from "./weighing/hands.tsx";
 import { Reading, weightOf } from "./weighing/reading.tsx";
+import { Stuck } from "./weighing/stuck.tsx";
 import { useDid } from "./useDid.ts";
 
 interface Props {
@@ -105,6 +106,7 @@ export function PourStep({ page, devices, open, inParts }: Props) {
         )}
       </div>
       <ByHand key={samples.length} label="Net weight of one" busy={did.busy} kept={(net) => keep(net, "hand")} />
+      <Stuck page={page} devices={devices} />
       <Hands
         devices={devices}
         device="scale"
@@ -113,6 +115,7 @@ export function PourStep({ page, devices, open, inParts }: Props) {
           ["put an empty one on", "add 21.4"],
           ["put what is in it on", `add ${(size.fill / 1000 + 0.3).toFixed(1)}`],
           ["take it off again", `take ${(size.fill / 1000 + 0.3).toFixed(1)}`],
+          ...(batch.vessel === null ? [] : [["set the pot down again", `add ${(batch.vessel / 1000 + 9.4).toFixed(1)}`] as const]),
         ]}
       />
     </>

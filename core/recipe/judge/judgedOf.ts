@@ -22,7 +22,8 @@ export interface JudgedSheet {
 
 /** What a line is judged by that is its material's. */
 export const factsOf = (m: MaterialChoice) => ({
-  ...{ of: m.id, name: m.name, kind: m.kind, libraryKey: m.libraryKey, meltFrom: m.meltFrom, meltTo: m.meltTo, sets: setsBy(m) },
+  ...{ of: m.id, name: m.name, kind: m.kind, libraryKey: m.libraryKey, sets: setsBy(m) },
+  ...{ meltFrom: m.meltFrom, meltTo: m.meltTo, makeup: m.makeup },
   ...{ cautions: m.cautions, dropsPerMl: m.dropsPerMl, keepsSealed: m.keepsSealed },
 });
 

@@ -1,6 +1,6 @@
 /** Scent: too much of an oil, too much for the sun, too much for the place and the person; and drops past counting. */
 import { sayShare } from "../../measure/write.ts";
-import { isScent, mostInPot } from "../../scent/dilution.ts";
+import { isScent, mostInPot, scentsOfBase } from "../../scent/dilution.ts";
 import { sunLimitOf } from "../../scent/limits.ts";
 import { tooMuchScent, type TooMuch } from "../../scent/tooMuch.ts";
 import { mg, sum, type Mg } from "../../measure/exact.ts";
@@ -47,13 +47,16 @@ function outOfTheSun(of: Judged, citrus: readonly JudgedLine[]): Mend | null {
 }
 
 function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
+  // What came with a base can't be weighed again.
+  const came = of.lines.flatMap(scentsOfBase);
   const mendOf = (over: TooMuch): Mend | null => {
+    if (came.length > 0) return null;
     const lines = scents.filter((l) => over.of.includes(l.name));
     if (over.by === "sun") return outOfTheSun(of, lines);
     if (over.by === "oil") return lines.length === 1 ? lowered(of, lines[0]!, over.most) : null;
     return inGrams(of) ? { say: `Lower all of it to ${sayShare(over.most)}`, rows: blendTo(of, scents, over.most) } : null;
   };
-  return tooMuchScent(scents, of.total, of.usedOn, of.forWhom).map((over) => ({
+  return tooMuchScent([...scents, ...came], of.total, of.usedOn, of.forWhom).map((over) => ({
     key: over.key,
     gravity: over.gravity,
     say: over.say,

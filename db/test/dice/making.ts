@@ -4,6 +4,7 @@ import { groupBy } from "#core/collect";
 import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
+import { meltDown } from "../../bench/meltDown.ts";
 import { pour } from "../../bench/pour.ts";
 import { readBatch } from "../../bench/read.ts";
 import { setOut } from "../../bench/setOut.ts";
@@ -118,6 +119,27 @@ export const MAKING = {
         { batchId: idIn(set), takes: chosen, sizes: [{ productId: v.ids.product, units }], leftover: mg(0), minutes: 30, note: "" },
         doing,
       );
+    };
+  },
+
+  meltDown: async (db, a, b) => {
+    const l = pickOf(await finishedOn(db), a);
+    return l ? (v) => meltDown(v.db, { lotId: at(v.lots, l.id), units: 1, weight: mg(49_500 + (b % 900)), note: "soft" }, doing) : null;
+  },
+
+  /** Out of nothing but what was melted down. */
+  pourAgain: async (db, a) => {
+    const base = pickOf(
+      (await onHand(db, ["base"])).filter((l) => l.onHand > 49_200),
+      a,
+    );
+    if (!base) return null;
+    return async (v) => {
+      const [lotId, amount] = [at(v.lots, base.id), mg(base.onHand)];
+      const sizes = [{ productId: v.ids.product, units: 1 }];
+      const set = await setOut(v.db, { recipeId: v.ids.recipe, batchMg: amount, sizes, melted: [{ lotId, amount }] }, doing);
+      const takes = (await readBatch(v.db, idIn(set)))!.takes.map((t) => ({ ...t, weighed: amount }));
+      return pour(v.db, { batchId: idIn(set), takes, sizes, leftover: mg(0), minutes: 30, note: "" }, doing);
     };
   },
 

@@ -1,5 +1,7 @@
 /** Recipes and the bench, in contests. */
 import { mg } from "#core/measure/exact";
+import { keepBatchPhoto } from "#db/attachments";
+import { PICTURE } from "#db/test/picture";
 import { checkBatch } from "#db/bench/check";
 import { learnBatch, taughtBy } from "#db/bench/nextTime";
 import { readBatch } from "#db/bench/read";
@@ -69,7 +71,7 @@ export const MAKING = {
     ready: async (db, w) => {
       const batchId = idIn(await out(db, w));
       await pourOf(db, w, batchId, 1);
-      const found = { face: inTurn("smooth", "grainy"), scent: "right", closes: "right", labelled: 1 } as const;
+      const found = { face: inTurn("smooth", "grainy"), scent: "right", closes: "right", labelled: 1, firm: null } as const;
       return (at) => checkBatch(at, { batchId, ...found, verdict: inTurn("release", "hold"), note: "as it is" }, now());
     },
   },
@@ -79,6 +81,12 @@ export const MAKING = {
       const [first] = (await readBatch(db, batchId))!.takes;
       await weighOne(db, { batchId, position: first!.position, lotId: first!.lotId, weighed: mg(1000), was: null, by: "hand" });
       return (at) => spoilBatch(at, { batchId, why: "burnt" }, now());
+    },
+  },
+  keepBatchPhoto: {
+    ready: async (db, w) => {
+      const batchId = idIn(await out(db, w));
+      return (at) => keepBatchPhoto(at, { batchId, file: { name: "spoon.png", bytes: PICTURE } }, now());
     },
   },
   clearBatch: {

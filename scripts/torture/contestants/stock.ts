@@ -1,6 +1,7 @@
 /** What comes to the shelf, goes from it, and is counted, in contests. */
 import { mg } from "#core/measure/exact";
 import { takeBack } from "#db/act/takeBack";
+import { meltDown } from "#db/bench/meltDown";
 import { takeOut } from "#db/cabinet/cabinet";
 import { comeBack } from "#db/cabinet/comeBack";
 import type { Db } from "#db/client";
@@ -120,6 +121,7 @@ export const STOCK = {
     // Of several windows one has it back.
     maybe: true,
   },
+  meltDown: atOnce((db, w) => meltDown(db, { lotId: w.lots.made[0], units: 1, weight: mg(9000), note: "too soft" }, now())),
   takeOut: atOnce((db, w) => takeOut(db, { lotId: w.lots.made[0], units: 1, reason: "own", note: "" }, now())),
   undo: {
     ready: async (db, w) => {

@@ -4,6 +4,7 @@ import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
 import { percent } from "../../../ui/figures/amounts.tsx";
+import { KeepFile } from "../../../files/keepFile.tsx";
 import { Button, Problem } from "../../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
 import { lineOf, potOf } from "../weighing/pot.ts";
@@ -13,8 +14,11 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
   const { batch, recipe, takes, constants } = page;
   const did = useDid(batch.id);
   const [verdict, say] = useState<SpoonVerdict | null>(null);
-  const fix = verdict && spoonFix(potOf(page), verdict, recipe.type, constants);
-  const take = fix && takes[fix.line]!;
+  const pot = potOf(page);
+  const fix = verdict && spoonFix([...pot, ...page.couldMend], verdict, recipe.type, constants);
+  // What is in it gets more of its line; what isn't gets a line of its own.
+  const other = fix ? page.couldMend[fix.line - pot.length] : undefined;
+  const by = fix && (other?.name ?? pot[fix.line]!.name);
   return (
     <>
       <h2 className="font-display text-[2.2rem] leading-tight">A drop on a cold spoon</h2>
@@ -34,16 +38,17 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
       </div>
       {verdict && (
         <div className="mt-5">
-          {fix && take ? (
+          {fix ? (
             <p className="text-[1.25rem]">
-              <strong className="font-mono">{grams(fix.more, 1)}</strong> more {take.material} puts it right: {grams(fix.total)} in the pot
+              <strong className="font-mono">{grams(fix.more, 1)}</strong> {other ? "" : "more "}
+              {by} puts it right: {grams(fix.total)} in the pot
               {fix.scent[0] > 0 && `, scent ${percent(fix.scent[1], 2)} and not ${percent(fix.scent[0], 2)}`}.
             </p>
           ) : (
             verdict !== "right" && <p className="text-[1.15rem] text-honey">Nothing that is in the pot puts that right by itself.</p>
           )}
           <div className="mt-3 flex flex-wrap gap-2">
-            {fix && take && (
+            {fix && (
               <Button
                 main
                 className="text-[1.2rem]"
@@ -51,11 +56,12 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
                 onClick={() =>
                   did.keep(
                     {
-                      intent: "addMore",
-                      ...lineOf(takes, fix.line),
+                      ...(other
+                        ? { intent: "addAnother", materialId: other.materialId }
+                        : { intent: "addMore", ...lineOf(takes, fix.line) }),
                       verdict,
                       amount: exactWeightText(fix.more),
-                      said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${take.material} to be added`,
+                      said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${by} to be added`,
                     },
                     next,
                   )
@@ -81,6 +87,9 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
         </Button>
       )}
       <Problem say={did.problem?.say} />
+      <p className="mt-5">
+        <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Keep a photo of it" />
+      </p>
     </>
   );
 }

@@ -2,7 +2,7 @@
 import { ladled, partTotal, scentsOfPart } from "#core/batch/parts";
 import { sum, type Mg } from "#core/measure/exact";
 import { RECIPE_TYPES } from "#core/recipe/types";
-import { isScent, type ScentLine } from "#core/scent/dilution";
+import { isScent, scentsOfBase, type ScentLine } from "#core/scent/dilution";
 import { tooMuchScent } from "#core/scent/tooMuch";
 import type { BatchSheet } from "#db/bench/read";
 import type { MaterialRow } from "#db/shelf/materials";
@@ -29,7 +29,7 @@ export function partsOf({ sizes, takes, lots, recipe }: BatchSheet, materials: R
       const m = materials.get(t.materialId)!;
       return isScent(m)
         ? [{ name: t.material, libraryKey: m.libraryKey, weight: inIt(t), lots: lots.filter((l) => l.id === t.lotId), short: false }]
-        : [];
+        : scentsOfBase({ weight: inIt(t), makeup: m.makeup });
     });
   return sizes.flatMap((s) => {
     if (s.partOf === null) return [];
