@@ -11,12 +11,12 @@ import { showScale } from "#core/recipe/scale";
 import type { Settings } from "#core/settings";
 import { span } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { Fragment, useEffect, useState } from "react";
-import { Link } from "../ui/link.tsx";
+import { useEffect, useState } from "react";
 import { When } from "../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { ShortOnShelf, type ShortProps } from "./shortOnShelf.tsx";
 
 interface Size {
   id: number;
@@ -26,7 +26,7 @@ interface Size {
   unitMinutes: number;
 }
 
-interface Props {
+interface Props extends ShortProps {
   unread: string | null;
   batch: Mg;
   size: Outcome<BatchSize>;
@@ -36,14 +36,11 @@ interface Props {
   best: BestBefore;
   /** Lines below what the scale reads. */
   unreadable: readonly { materialId: number }[];
-  short: readonly string[];
-  promised: readonly { batchId: number; recipe: string }[];
   w: WrittenRecipe;
   settings: Pick<Settings, "school" | "scale">;
-  name: ReadonlyMap<number, string>;
 }
 
-export function SetOutReckoner({ unread, batch, size, sizes, cost, potLoss, best, unreadable, short, promised, w, settings, name }: Props) {
+export function SetOutReckoner({ unread, batch, size, sizes, cost, potLoss, best, unreadable, w, settings, name, ...shortage }: Props) {
   const { currency } = useWorkshop();
   const filled = sizes.filter((s) => s.units > 0);
   const many = sizes.length > 1;
@@ -122,28 +119,7 @@ export function SetOutReckoner({ unread, batch, size, sizes, cost, potLoss, best
           drops.
         </p>
       )}
-      {short.length > 0 && (
-        <div className="py-2 text-berry">
-          <p className="font-semibold">Short on the shelf</p>
-          {short.map((s, i) => (
-            <p key={i}>{s}</p>
-          ))}
-          {promised.length > 0 && (
-            <p className="text-pine-soft">
-              Not counted: what is promised to{" "}
-              {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
-                <Fragment key={id}>
-                  {i > 0 && ", "}
-                  <Link to={`/bench/${id}`} className="underline underline-offset-4">
-                    {recipe}
-                  </Link>
-                </Fragment>
-              ))}{" "}
-              on the bench.
-            </p>
-          )}
-        </div>
-      )}
+      <ShortOnShelf {...{ ...shortage, name, sizes }} recipeId={w.recipe.id} />
     </Reckoner>
   );
 }

@@ -1,13 +1,8 @@
 /** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
-import { getReady } from "#core/batch/ready";
-import { readSize, SIZE_MODES, type SizeMode } from "#core/batch/size";
-import { bestBefore } from "#core/batch/bestBefore";
-import { mg, sum, type Mg } from "#core/measure/exact";
+import { SIZE_MODES } from "#core/batch/size";
+import { mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
-import { costMix } from "#core/recipe/cost";
-import { fillMix, onScale, scaleTo } from "#core/recipe/scale";
-import { planTakes } from "#core/stock/shelf";
 import { useEffect, useMemo, useState } from "react";
 import { useFetcher } from "react-router";
 import { Link } from "../ui/link.tsx";
@@ -22,7 +17,8 @@ import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { GetReady } from "./getReady.tsx";
-import { MeltIn, meltedOf, takesOf, type Melted } from "./meltIn.tsx";
+import { MeltIn } from "./meltIn.tsx";
+import { plannedOf, type SetOutTexts } from "./planned.ts";
 import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
 import type { Route } from "./+types/setOut";
@@ -45,15 +41,6 @@ function useChosen(page: Loaded, recipe: string): Chosen | null {
     if (missing) void load(`/bench/set-out?recipe=${recipe}`);
   }, [missing, recipe, load]);
   return found;
-}
-
-interface Texts {
-  recipe: string;
-  mode: SizeMode;
-  weight: string;
-  lot: string;
-  units: string[];
-  melted: { lot: string; amount: string }[];
 }
 
 /** All that is free of a base, as it is typed. */
@@ -83,7 +70,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { choices, settings } = page;
   const { today: day } = useWorkshop();
   const all = page.melt === null ? "" : meltText(start, page.melt);
-  const sheet = useSheet<Texts>(
+  const sheet = useSheet<SetOutTexts>(
     {
       recipe: String(start.written.recipe.id),
       // Asked for to use up a lot, or to pour one again, it is all of that, in as many of each size as there is left for.
@@ -123,51 +110,12 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { written: w, stuff, promised } = of;
   const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
   const shelf = useMemo(() => shelfOfStuff(stuff, day), [stuff, day]);
-  const name = new Map(stuff.map((s) => [s.id, s.name]));
-  const size = readSize({ mode: v.mode, weight: v.weight, lotId: Number(v.lot), units: v.units }, w, lots);
-  const batch = size.ok ? size.value.batch : w.recipe.total;
-  const byId = new Map(lots.map((l) => [l.id, l]));
-  const melted = meltedOf(page.bases, v.melted);
-  const weights = scaleTo(
-    w.lines.map((l) => l.weight),
-    mg(Math.max(0, batch - sum(melted.map((m) => m.weight)))),
+  const planned = useMemo(
+    () => plannedOf({ w, stuff, lots, shelf, bases: page.bases, settings, day }, v),
+    [w, stuff, lots, shelf, page.bases, settings, day, v],
   );
-  const pot: { id: number; materialId: number; entered: string; weight: Mg; own?: Melted }[] = [
-    ...w.lines.map((l, i) => ({ ...l, weight: weights[i]! })),
-    ...melted.map((m) => ({ ...m, id: -m.lotId, entered: "", own: m })),
-  ].filter((l) => l.weight > 0);
-  const lines = pot.map((l) => ({ of: l.materialId, weight: l.weight }));
-  const sizes = w.sizes.map((s, i) => ({
-    ...s,
-    units: size.ok ? size.value.units[i]! : 0,
-    unitMinutes: s.unitMinutesHundredths / 100,
-    packaging: s.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
-  }));
-  const cost = size.ok ? costMix({ lines, sizes, work: { ...settings, batchMinutes: w.recipe.batchMinutes } }, shelf) : null;
-  const useFirst = cost
-    ? cost.lines.map((l) => l.plan)
-    : planTakes(
-        lines.map((l) => ({ of: l.of, amount: l.weight })),
-        shelf,
-      );
-  const plan = pot.map((l, i) => (l.own ? takesOf(l.own, byId.get(l.own.lotId)?.onHand ?? 0) : useFirst[i]!));
-  const { potLoss } = fillMix(batch, w.recipe.lossBp, []);
-  const best = bestBefore(
-    day,
-    w.recipe.keepsMonths,
-    plan.flatMap((p) => p.takes.flatMap((t) => byId.get(t.lotId) ?? [])),
-  );
-  const short = [
-    ...lines.flatMap((l, i) => (plan[i]!.short > 0 ? [`${showBase(plan[i]!.short, "weight")} ${name.get(l.of)}`] : [])),
-    ...sizes.flatMap((s, n) =>
-      s.packaging.flatMap((p, i) => {
-        const missing = cost?.sizes[n]?.packaging[i]?.plan.short ?? 0;
-        return missing > 0 ? [`${showBase(missing, "count")} ${name.get(p.of)}`] : [];
-      }),
-    ),
-  ];
+  const { size, pot, plan, byId, name, ready } = planned;
   const { scale } = settings;
-  const unreadable = pot.filter((l) => onScale(l.weight, scale).outOfReach);
   const lotChoices = [
     { value: "", name: "Choose a lot" },
     ...lots
@@ -180,14 +128,6 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       })),
   ];
   const many = w.sizes.length > 1;
-  const kindOf = new Map(stuff.map((s) => [s.id, s.kind]));
-  const asMade = (id: number) => ({ name: name.get(id) ?? "", kind: kindOf.get(id) ?? "consumable" });
-  const ready = getReady({
-    type: w.recipe.type,
-    ingredients: pot.map((l) => asMade(l.materialId)),
-    packaging: sizes.flatMap((s) => s.packaging.map((p) => ({ ...asMade(p.of), pieces: p.pieces * s.units }))),
-    scale,
-  });
   const sizeProblem = v.mode === "pots" || v.mode === "grams" ? (size.ok ? undefined : size.problem) : size.ok ? undefined : size.problem;
 
   const unread = size.ok ? null : v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "" ? size.problem.say : null;
@@ -210,7 +150,14 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       </Heading>
       <SideBySide
         reckoner={
-          <SetOutReckoner {...{ unread, batch, size, sizes, cost, potLoss, best, unreadable, short, promised, w, settings, name }} />
+          <SetOutReckoner
+            {...{ ...planned, unread, promised, w, settings }}
+            fewer={(units) => {
+              setValue("mode", "pots");
+              setValue("units", units.map(String));
+              mark("units");
+            }}
+          />
         }
       >
         <Sheet>

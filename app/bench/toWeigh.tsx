@@ -1,9 +1,10 @@
 /** What is to be weighed, as the scale shows it, and out of which lots; the readings add up to what stands under them. */
 import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
-import type { Lot } from "#core/stock/lots";
+import { isUsable, useFirst, whyFirst, type Lot } from "#core/stock/lots";
 import { grams } from "#core/measure/write";
 import type { Mg } from "#core/measure/exact";
 import { LotTag, showBase } from "../ui/figures/amounts.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
 import { Table } from "../ui/lists/table.tsx";
 
 interface Props {
@@ -17,6 +18,13 @@ interface Props {
 }
 
 export function ToWeigh({ lines, weights, plan, lots, names, scale }: Props) {
+  const { today } = useWorkshop();
+  // Why the first of them is taken before those that are left; what is melted in was chosen by hand.
+  const why = (l: { materialId: number; entered: string; takes: readonly unknown[] }): string | null => {
+    const usable = [...lots.values()].filter((x) => x.of === l.materialId && isUsable(x, today)).sort(useFirst);
+    const reason = l.entered === "" || usable.length <= l.takes.length ? null : whyFirst(usable);
+    return reason && `first, since ${reason}`;
+  };
   const readings = weights.map((w) => onScale(w, scale).steps);
   const together = readings.reduce((a, n) => a + n, 0);
   return (
@@ -55,6 +63,7 @@ export function ToWeigh({ lines, weights, plan, lots, names, scale }: Props) {
                   {l.takes.length > 1 && <span className="weight text-[0.85rem]">{grams(t.amount)}</span>}
                 </span>
               ))}
+              {why(l) && <span className="text-[0.88rem] text-pine-soft">{why(l)}</span>}
               {l.short > 0 && <span className="font-semibold text-berry">{showBase(l.short, "weight")} missing</span>}
             </span>
           ),

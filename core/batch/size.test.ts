@@ -4,7 +4,7 @@ import { fillPlan } from "../recipe/scale.ts";
 import type { Lot } from "../stock/lots.ts";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { readSize, type Sized, type SizeMode } from "./size.ts";
+import { mostUnits, readSize, type Sized, type SizeMode } from "./size.ts";
 
 const line = (materialId: number, weight: number) => ({
   materialId,
@@ -90,4 +90,20 @@ describe("a mix from one pot", () => {
     expect(mix("double", "2", "")).toMatchObject({ ok: true, value: { units: [2, 12] } });
   });
   it("more than there is, is said", () => expect(code(mix("written", "1", "40"))).toBe("over"));
+});
+
+it("the largest batch that can be made instead is in the proportion that was wanted, there is enough for it, and not for the next", () => {
+  const counts = fc.array(fc.nat(400), { minLength: 1, maxLength: 4 }).filter((u) => u.some((n) => n > 0));
+  fc.assert(
+    fc.property(counts, fc.double({ min: 0, max: 0.999, noNaN: true }), (wanted, share) => {
+      const whole = wanted.reduce((a, n) => a + n, 0);
+      const enough = (units: readonly number[]): boolean => units.reduce((a, n) => a + n, 0) <= whole * share;
+      const most = Math.max(...wanted);
+      const got = mostUnits(wanted, enough);
+      const at = (n: number): number[] => wanted.map((u) => Math.floor((u * n) / most));
+      const n = got ? Array.from({ length: most }, (_, i) => i).findLast((i) => String(at(i)) === String(got))! : 0;
+      if (got) expect(enough(got) && got.some((u) => u > 0)).toBe(true);
+      expect(n + 1 < most && enough(at(n + 1))).toBe(false);
+    }),
+  );
 });

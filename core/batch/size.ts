@@ -108,3 +108,22 @@ function batchWeight(texts: SizeTexts, w: Sized, lots: readonly Lot[], units: re
     }
   }
 }
+
+/**
+ * As many of each size as there is enough for, in the proportion that was wanted: the largest batch that can be made instead.
+ * @param enough whether there is enough for so many; what is enough for a batch is for a smaller one
+ * @returns null where not even one can be made
+ * @example mostUnits([12, 6], (units) => units[0] <= 7) // [7, 3]
+ */
+export function mostUnits(wanted: readonly number[], enough: (units: readonly number[]) => boolean): number[] | null {
+  const most = Math.max(0, ...wanted);
+  const at = (n: number): number[] => wanted.map((u) => Math.floor((u * n) / most));
+  let can = 0;
+  let cannot = most;
+  while (cannot - can > 1) {
+    const middle = Math.floor((can + cannot) / 2);
+    if (enough(at(middle))) can = middle;
+    else cannot = middle;
+  }
+  return can === 0 ? null : at(can);
+}

@@ -1,8 +1,10 @@
 /** What is foreseen before anything is melted, a page for each question; a page is worked out only while it is open. */
 import type { MaterialChoice } from "#core/recipe/written";
+import { isKeyOf } from "#core/record";
 import { Tabs } from "radix-ui";
 import { memo, useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
+import { useSearchParams } from "react-router";
 import type { Fitted } from "#core/firmness/fit";
 import type { FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
@@ -56,7 +58,8 @@ type Page = keyof typeof PAGES;
 
 /** Drawn again only when something of what it is given is another; given late, it never keeps the next key waiting. */
 export const Foresight = memo(function Foresight(props: Props) {
-  const [page, turn] = useState<Page>("sets");
+  const asked = useSearchParams()[0].get("page") ?? "";
+  const [page, turn] = useState<Page>(isKeyOf(PAGES, asked) ? asked : "sets");
   const ready = props.unread === null && props.foreseen.judged.lines.length > 0;
   return (
     <Tabs.Root value={page} onValueChange={(p) => turn(p as Page)} className="mt-7">

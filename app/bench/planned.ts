@@ -1,0 +1,131 @@
+/** What follows from a batch as it is being set out: what is weighed out of which lots, what it fills and costs, and what is short of it. */
+import { bestBefore } from "#core/batch/bestBefore";
+import { getReady } from "#core/batch/ready";
+import { mostUnits, readSize, type SizeMode } from "#core/batch/size";
+import { mg, sum, type Mg } from "#core/measure/exact";
+import { costMix } from "#core/recipe/cost";
+import { fillMix, onScale, scaleTo } from "#core/recipe/scale";
+import type { Settings } from "#core/settings";
+import type { Lot } from "#core/stock/lots";
+import { planTakes, type Shelf } from "#core/stock/shelf";
+import type { Day } from "#core/when";
+import type { WrittenRecipe } from "#db/recipe/read";
+import type { Stuff } from "../names/named.ts";
+import { meltedOf, takesOf, type Base, type Melted } from "./meltIn.tsx";
+
+/** What is typed on the sheet. */
+export interface SetOutTexts {
+  recipe: string;
+  mode: SizeMode;
+  weight: string;
+  lot: string;
+  units: string[];
+  melted: { lot: string; amount: string }[];
+}
+
+/** What the sheet was read with. */
+interface Known {
+  w: WrittenRecipe;
+  stuff: readonly Stuff[];
+  lots: readonly Lot[];
+  shelf: Shelf;
+  bases: readonly Base[];
+  settings: Pick<Settings, "scale" | "hourly" | "overheadHourly">;
+  day: Day;
+}
+
+export interface Short {
+  of: number;
+  by: number;
+  measured: "weight" | "count";
+}
+
+/** A line of the pot; of a base its own lot. */
+interface Line {
+  id: number;
+  materialId: number;
+  entered: string;
+  weight: Mg;
+  own?: Melted;
+}
+
+/** The recipe's lines at what is left of a batch beside what is melted in, and that. */
+function potOf({ lines }: WrittenRecipe, melted: readonly Melted[], batch: Mg): Line[] {
+  const rest = mg(Math.max(0, batch - sum(melted.map((m) => m.weight))));
+  const weights = scaleTo(
+    lines.map((l) => l.weight),
+    rest,
+  );
+  return [
+    ...lines.map((l, i) => ({ ...l, weight: weights[i]! })),
+    ...melted.map((m) => ({ ...m, id: -m.lotId, entered: "", own: m })),
+  ].filter((l) => l.weight > 0);
+}
+
+/** Whether there is enough of everything for so many of each size. */
+function enoughFor({ w, shelf }: Known, melted: readonly Melted[], units: readonly number[]): boolean {
+  const size = readSize({ mode: "pots", weight: "", lotId: 0, units: units.map(String) }, w, []);
+  if (!size.ok) return false;
+  const needs = [
+    ...potOf(w, melted, size.value.batch).map((l) => ({ of: l.materialId, amount: l.weight })),
+    ...w.sizes.flatMap((s, i) => s.packaging.map((p) => ({ of: p.materialId, amount: p.pieces * units[i]! }))),
+  ];
+  return planTakes(needs, shelf).every((p) => p.short === 0);
+}
+
+export function plannedOf(known: Known, v: SetOutTexts) {
+  const { w, stuff, lots, shelf, settings, day } = known;
+  const size = readSize({ mode: v.mode, weight: v.weight, lotId: Number(v.lot), units: v.units }, w, lots);
+  const batch = size.ok ? size.value.batch : w.recipe.total;
+  const byId = new Map(lots.map((l) => [l.id, l]));
+  const melted = meltedOf(known.bases, v.melted);
+  const pot = potOf(w, melted, batch);
+  const lines = pot.map((l) => ({ of: l.materialId, weight: l.weight }));
+  const sizes = w.sizes.map((s, i) => ({
+    ...s,
+    units: size.ok ? size.value.units[i]! : 0,
+    unitMinutes: s.unitMinutesHundredths / 100,
+    packaging: s.packaging.map((p) => ({ of: p.materialId, pieces: p.pieces })),
+  }));
+  const cost = size.ok ? costMix({ lines, sizes, work: { ...settings, batchMinutes: w.recipe.batchMinutes } }, shelf) : null;
+  const useFirst = cost
+    ? cost.lines.map((l) => l.plan)
+    : planTakes(
+        lines.map((l) => ({ of: l.of, amount: l.weight })),
+        shelf,
+      );
+  const plan = pot.map((l, i) => (l.own ? takesOf(l.own, byId.get(l.own.lotId)?.onHand ?? 0) : useFirst[i]!));
+  const short: Short[] = [
+    ...lines.flatMap((l, i) => (plan[i]!.short > 0 ? [{ of: l.of, by: plan[i]!.short, measured: "weight" as const }] : [])),
+    ...sizes.flatMap((s, n) =>
+      s.packaging.flatMap((p, i) => {
+        const by = cost?.sizes[n]?.packaging[i]?.plan.short ?? 0;
+        return by > 0 ? [{ of: p.of, by, measured: "count" as const }] : [];
+      }),
+    ),
+  ];
+  const facts = new Map(stuff.map((s) => [s.id, s]));
+  const asMade = (id: number) => ({ name: facts.get(id)?.name ?? "", kind: facts.get(id)?.kind ?? "consumable" });
+  return {
+    ...{ size, batch, byId, pot, sizes, cost, plan, short },
+    name: new Map(stuff.map((s) => [s.id, s.name])),
+    potLoss: fillMix(batch, w.recipe.lossBp, []).potLoss,
+    best: bestBefore(
+      day,
+      w.recipe.keepsMonths,
+      plan.flatMap((p) => p.takes.flatMap((t) => byId.get(t.lotId) ?? [])),
+    ),
+    unreadable: pot.filter((l) => onScale(l.weight, settings.scale).outOfReach),
+    /** The largest batch there is enough for, where there isn't for this one. */
+    instead:
+      short.length > 0 && size.ok && size.value.units.some((u) => u > 0)
+        ? mostUnits(size.value.units, (units) => enoughFor(known, melted, units))
+        : null,
+    ready: getReady({
+      type: w.recipe.type,
+      ingredients: pot.map((l) => asMade(l.materialId)),
+      packaging: sizes.flatMap((s) => s.packaging.map((p) => ({ ...asMade(p.of), pieces: p.pieces * s.units }))),
+      scale: settings.scale,
+    }),
+  };
+}

@@ -1,0 +1,70 @@
+/** What a batch is short of, all at once, and what could be done about each: buy it, something instead of it, or make fewer. */
+import { wordList } from "#core/words";
+import { Fragment } from "react";
+import { Button } from "../ui/fields/form.tsx";
+import { showBase } from "../ui/figures/amounts.tsx";
+import { Link } from "../ui/link.tsx";
+import type { Short } from "./planned.ts";
+
+export interface ShortProps {
+  short: readonly Short[];
+  promised: readonly { batchId: number; recipe: string }[];
+  name: ReadonlyMap<number, string>;
+  /** As many of each size as there is enough for. */
+  instead: readonly number[] | null;
+  fewer: (units: readonly number[]) => void;
+}
+
+interface Props extends ShortProps {
+  recipeId: number;
+  sizes: readonly { label: string }[];
+}
+
+export function ShortOnShelf({ short, promised, name, instead, fewer, recipeId, sizes }: Props) {
+  if (short.length === 0) return null;
+  return (
+    <div className="py-2 text-berry">
+      <p className="font-semibold">Short on the shelf</p>
+      <ul>
+        {short.map((s, i) => (
+          <li key={i} className="flex flex-wrap items-baseline gap-x-3">
+            <span className="min-w-0 flex-1 basis-40">
+              {showBase(s.by, s.measured)} {name.get(s.of)}
+            </span>
+            <span className="flex gap-3 text-[0.92rem]">
+              {s.measured === "weight" && (
+                <Link to={`/recipes/${recipeId}?page=instead`} className="pressable" aria-label={`Instead of ${name.get(s.of)}`}>
+                  Instead
+                </Link>
+              )}
+              <Link to={`/shelf/${s.of}/buying`} className="pressable" aria-label={`Buy ${name.get(s.of)}`}>
+                Buy
+              </Link>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {promised.length > 0 && (
+        <p className="text-pine-soft">
+          Not counted: what is promised to{" "}
+          {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
+            <Fragment key={id}>
+              {i > 0 && ", "}
+              <Link to={`/bench/${id}`} className="underline underline-offset-4">
+                {recipe}
+              </Link>
+            </Fragment>
+          ))}{" "}
+          on the bench.
+        </p>
+      )}
+      {instead ? (
+        <Button small className="mt-2" onClick={() => fewer(instead)}>
+          Make {wordList(instead.flatMap((u, i) => (u > 0 ? [`${u} × ${sizes[i]!.label}`] : [])))} instead
+        </Button>
+      ) : (
+        <p className="text-pine-soft">There isn’t enough for a single one.</p>
+      )}
+    </div>
+  );
+}
