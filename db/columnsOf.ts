@@ -38,7 +38,8 @@ export const numberOrNone = (of: SQL): SQL<number | null> => orNull(number(of));
 /** How much was stirred into one size of a batch alone; of a statement that reads sizes. */
 export const addedToSize: SQL<Mg> =
   // In a statement of one table the builder leaves its name away, and the id would be the line's.
-  sql`(select coalesce(sum(t.weighed), 0) from ${batchTake} t where t.size_id = ${sql.raw('"batch_size"."id"')})`.mapWith(
+  // By the batch too, which has an index: a size's lines are its batch's.
+  sql`(select coalesce(sum(t.weighed), 0) from ${batchTake} t where t.batch_id = ${sql.raw('"batch_size"."batch_id"')} and t.size_id = ${sql.raw('"batch_size"."id"')})`.mapWith(
     batchTake.planned,
   );
 

@@ -98,6 +98,13 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await page.getByRole("button", { name: "Add it" }).click();
   await expect(page.getByText(/^Cold spoon: a little soft; .* to be added$/)).toBeVisible();
   await byHand(steps(page).getByRole("button", { name: /^to do\s*… and more Beeswax/ }));
+  // And too faint to the nose: so much more of the blend, as far as it may be.
+  await steps(page).getByRole("button", { name: "A drop on a cold spoon" }).click();
+  const nose = page.getByRole("region", { name: "How it smells" });
+  await nose.getByRole("button", { name: "a little faint" }).click();
+  await expect(nose).toContainText(/Juniper berry essential oil puts it right: scent .* % and not .* %/);
+  await nose.getByRole("button", { name: "Leave it as it smells" }).click();
+  await expect(page.getByText("By the nose a little faint", { exact: true })).toBeVisible();
   await steps(page).getByRole("button").last().click();
   // Of 70 g none may hold less than 65.5 by the European rule.
   for (const net of ["70.4 g", "70.2 g", "61 g"]) {
@@ -108,11 +115,17 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await expect(page.getByText("1 is below 65.5 g, none may be.")).toBeVisible();
   await page.getByRole("button", { name: "Strike out 61 g" }).click();
   await expect(page.getByText("0.3 g over on average, none too light.")).toBeVisible();
+  // Counted as they are filled, with what is left; on the sheet the count stands already.
+  const filled = page.getByRole("region", { name: "Filled so far" });
+  for (const n of [1, 2]) {
+    await filled.getByRole("button", { name: "+1" }).click();
+    await expect(filled.getByRole("status")).toHaveText(`${n} of 3 filled`);
+  }
+  await expect(filled).toContainText(/Filled 2 × .* together\. .* left, of which .* will stick: enough for 1 more\./);
   await page.getByRole("link", { name: "Go to the sheet and pour" }).click();
-  await page
-    .getByLabel(/^(Units filled|Filled,)/)
-    .first()
-    .fill("3");
+  const units = page.getByLabel(/^(Units filled|Filled,)/).first();
+  await expect(units).toHaveValue("2");
+  await units.fill("3");
   await page.getByLabel("Minutes of work").fill("40");
   await does(page, "Pour", "Poured 3 ×");
   await expect(page.getByText("by the scale").first()).toBeVisible();

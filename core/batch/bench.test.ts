@@ -8,6 +8,7 @@ import { fitCooling, forecast, sayForecast, sinceWarmest, type Sample } from "./
 import { hintsOf } from "./events.ts";
 import { middleOf } from "../recipe/wishes.ts";
 import { RECIPE_TYPE_IDS } from "../recipe/types.ts";
+import { NOSE_IDS, noseFix } from "./nose.ts";
 import { feltFirm, SPOON_IDS, spoonFix, type SpoonVerdict } from "./spoon.ts";
 import { nearEnough, offTarget, nearnessOf, substitute, type PotLine } from "./offTarget.ts";
 
@@ -257,3 +258,47 @@ it.each([
   ["Wipe the jug and pour at about 130 °F, before its wall skins over.", { minutes: null, below: null, about: 54 }],
   ["Melt the wax.", { minutes: null, below: null, about: null }],
 ])("%s", (text, hints) => expect(hintsOf(text)).toEqual(hints));
+
+describe("the nose", () => {
+  const pot = fc
+    .array(fc.record({ weight: fc.integer({ min: 5000, max: 400_000 }), scent: fc.boolean() }), { minLength: 2, maxLength: 6 })
+    .filter((l) => l.some((x) => x.scent) && l.some((x) => !x.scent))
+    // Scent is little beside the rest.
+    .map((l) => l.map((x, i) => line({ position: i, weighed: mg(x.scent ? Math.ceil(x.weight / 40) : x.weight), scent: x.scent ? 1 : 0 })));
+  it("has too faint a pot made as much stronger as it asks, never over what the blend may be; too strong a one thinned; its proportions kept", () => {
+    fc.assert(
+      fc.property(
+        pot,
+        fc.constantFrom(...NOSE_IDS),
+        fc.option(fc.double({ min: 0.001, max: 0.2, noNaN: true })),
+        (lines, verdict, most) => {
+          const fix = noseFix(lines, verdict, most);
+          expect(fix === null).toBe(verdict === "right");
+          if (verdict === "right") return;
+          const [before, after] = fix!.scent;
+          const added = lines.map((l, i) => l.weighed! + (fix!.adds.find((a) => a.line === i)?.more ?? 0));
+          const total = added.reduce((a, w) => a + w, 0);
+          expect(fix!.total).toBe(total);
+          expect(added.reduce((a, w, i) => a + w * lines[i]!.scent, 0) / total).toBeCloseTo(after, 9);
+          const stronger = verdict === "faint" || verdict === "muchFaint";
+          if (stronger) expect(after).toBeLessThanOrEqual(Math.max(before, most ?? 1) + 1e-9);
+          const times = { muchFaint: 1.5, faint: 1.25, strong: 0.8, muchStrong: 2 / 3 }[verdict];
+          // To the milligram that is added.
+          if (!fix!.capped) expect(Math.abs(after - before * times) * total).toBeLessThan(2);
+          // Nothing else is touched, and what is grows alike.
+          for (const { line: at, more } of fix!.adds) {
+            expect(lines[at]!.scent === 1).toBe(stronger);
+            const all = fix!.adds.reduce((a, x) => a + x.more, 0);
+            const of = lines.reduce((a, l) => a + (l.scent === lines[at]!.scent ? l.weighed! : 0), 0);
+            expect(Math.abs(more - (all * lines[at]!.weighed!) / of)).toBeLessThan(2);
+          }
+        },
+      ),
+    );
+  });
+  it("says nothing of a pot without scent, and adds nothing to a blend at its ceiling", () => {
+    expect(noseFix([line({ weighed: mg(100_000) })], "faint", null)).toBeNull();
+    const full = [line({ weighed: mg(99_000) }), line({ position: 1, weighed: mg(1000), scent: 1 })];
+    expect(noseFix(full, "faint", 0.01)).toMatchObject({ adds: [], capped: true, scent: [0.01, 0.01] });
+  });
+});

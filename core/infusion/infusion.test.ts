@@ -11,7 +11,8 @@ import { amounts, type AmountIn } from "./amounts.ts";
 import { dryingState, harvestValue, readDry } from "./drying.ts";
 import { METHODS, METHOD_IDS, methodsInTime, ownTimes, readyDays, suits } from "./methods.ts";
 import { infusedBestBefore, strain, type StrainIn } from "./strain.ts";
-import { heatLeft, jarProgress, jarState, wantsShake } from "./tend.ts";
+import { heatLeft } from "./heatLeft.ts";
+import { jarProgress, jarState, wantsShake } from "./tend.ts";
 import { jarWarnings, mayFill, usableMl, type JarFacts } from "./warnings.ts";
 
 const unwrap = <T>(o: { ok: true; value: T } | { ok: false; problem: { say: string } }): T => {

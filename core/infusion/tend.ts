@@ -36,6 +36,3 @@ export function wantsShake(jar: Steeping, last: Day | null, today: Day): boolean
   if (!method(jar.method).shaken || today >= jar.best) return false;
   return today >= addDays(last ?? jar.day, shakeEvery(jar, today));
 }
-
-/** Minutes a gentle heat still has to run; below zero it is over. @param onAt,now milliseconds */
-export const heatLeft = (heatMinutes: number, onAt: number, now: number): number => heatMinutes - Math.floor((now - onAt) / 60_000);

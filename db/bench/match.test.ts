@@ -1,10 +1,10 @@
 /** Off target at the bench: the rest made to match, and the next lot where one ran out. */
-import { mg } from "#core/measure/exact";
+import { mg, type Mg } from "#core/measure/exact";
 import { expect, it } from "vitest";
 import { buy, DAY, db, eachTestHasAWorkshop, filled, idIn, ids, lotsOf, put, refused } from "../test/workshop.ts";
 import { ledgerFaults } from "../ledger/faults.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
-import { addMore, matchBatch, nextLot, standInFor } from "./match.ts";
+import { matchBatch, mendPot, nextLot, standInFor } from "./match.ts";
 import { firmnessLearned } from "../recipe/firmness.ts";
 import { eventsOf, noteEvent, settleEvent } from "./events.ts";
 import { pour } from "./pour.ts";
@@ -15,6 +15,10 @@ eachTestHasAWorkshop();
 
 const sheetOf = async (batchId: number) => (await readBatch(db, batchId))!;
 const planned = async (batchId: number) => (await sheetOf(batchId)).takes.map((t) => [t.position, t.planned, t.weighed]);
+
+/** More of one line, as it is put right at the bench. */
+const addMore = ({ batchId, ...line }: { batchId: number; position: number; lotId: number; amount: Mg }) =>
+  mendPot(db, { batchId, lines: [line], others: [], said: "", verdict: null }, DAY);
 
 it("too much wax: everything else grows by the same share, and the batch with it; all of it can still be poured", async () => {
   const batchId = idIn(await put(4));
@@ -88,7 +92,7 @@ it("more of what is in the pot already is a line of its own, out of what nobody 
   const [, wax] = (await sheetOf(batchId)).takes;
   const at = { batchId, position: wax!.position, lotId: wax!.lotId };
   await weighOne(db, { ...at, weighed: wax!.planned, was: null, by: "scale" });
-  await addMore(db, { ...at, amount: mg(3200) }, DAY);
+  await addMore({ ...at, amount: mg(3200) });
   expect((await planned(batchId)).slice(1)).toEqual([
     [wax!.position, wax!.planned, wax!.planned],
     [wax!.position, 3200, null],
@@ -96,7 +100,7 @@ it("more of what is in the pot already is a line of its own, out of what nobody 
   expect((await sheetOf(batchId)).batch.plannedMg).toBe(203_200);
   // 450 g of wax are here; this batch has 43.2, another 300.
   await put(30);
-  expect(await refused(addMore(db, { ...at, amount: mg(120_000) }, DAY))).toMatchObject([
+  expect(await refused(addMore({ ...at, amount: mg(120_000) }))).toMatchObject([
     { say: expect.stringContaining("short of 13.2 g of Wax") as string },
   ]);
 });
@@ -115,7 +119,7 @@ it("what a cold spoon says of a pot teaches the model of firmness, as the pot wa
   const soft = (await firmnessLearned(db)).constants.wax;
   expect(soft).toBeLessThan(1);
   // More wax after it isn't what the spoon said anything of.
-  await addMore(db, { batchId, position: takes[1]!.position, lotId: takes[1]!.lotId, amount: mg(20_000) }, DAY);
+  await addMore({ batchId, position: takes[1]!.position, lotId: takes[1]!.lotId, amount: mg(20_000) });
   const more = (await sheetOf(batchId)).takes.at(-1)!;
   await weighOne(db, { batchId, position: more.position, lotId: more.lotId, nth: 1, weighed: more.planned, was: null, by: "scale" });
   expect((await firmnessLearned(db)).constants.wax).toBe(soft);

@@ -1,7 +1,8 @@
 /** Off target, and mended: the rest of the batch made to match, or what is short taken out of the next lot; each as one step. */
 import type { WeighedBy } from "#core/batch/events";
 import { matchRatio } from "#core/batch/offTarget";
-import { mg, mulDiv, type Mg } from "#core/measure/exact";
+import type { SpoonVerdict } from "#core/batch/spoon";
+import { mg, mulDiv, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { passedOver } from "#core/stock/lots";
@@ -162,40 +163,38 @@ export async function standInFor(db: Db, input: OffIn & { by: WeighedBy; materia
   });
 }
 
-/** Something that isn't on the sheet, to put a pot right. @throws Refused when there is too little of it */
-export async function addAnother(db: Db, { batchId, materialId, amount }: { batchId: number; materialId: number; amount: Mg }, day: Day) {
-  await db.transaction(async (tx) => {
-    const open = await standing(tx, batchId);
-    const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
-    const [other] = await tx.select({ name: material.name }).from(material).where(eq(material.id, materialId));
-    if (!other || amount <= 0) throw Refused.one("", "Nothing is to be added.");
-    const position = Math.max(...takes.map((t) => t.position)) + 1;
-    await takeMore(
-      tx,
-      takes,
-      [{ like: { batchId, position, materialId, name: other.name, sizeId: null }, amount }],
-      day,
-      "leave it as it is.",
-    );
-    await tx
-      .update(batch)
-      .set({ plannedMg: mg(open.plannedMg + amount) })
-      .where(eq(batch.id, batchId));
-  });
+export interface MendIn {
+  batchId: number;
+  /** So much more of lines there are. */
+  lines: readonly (Omit<LineOf, "batchId"> & { amount: Mg })[];
+  /** So much of what isn't on the sheet yet. */
+  others: readonly { materialId: number; amount: Mg }[];
+  /** What was tested, and what it said. */
+  said: string;
+  verdict: SpoonVerdict | null;
 }
 
-/** More of a line than was planned, to put a pot right. @throws Refused when there is no more of it */
-export async function addMore(db: Db, { amount, ...at }: LineOf & { amount: Mg }, day: Day): Promise<void> {
+/** What puts a pot right, planned as more of it and written down with why. @throws Refused when there is too little of one of them; then nothing is kept */
+export async function mendPot(db: Db, { batchId, lines, others, said, verdict }: MendIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
-    const open = await standing(tx, at.batchId);
-    const { takes, found } = await lineOf(tx, at);
-    if (amount <= 0) throw Refused.one("", "Nothing is to be added.");
-    await takeMore(tx, takes, [{ like: found, amount }], day, "leave it as it is.");
+    const open = await standing(tx, batchId);
+    const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(batchTake.position, batchTake.id);
+    const last = Math.max(-1, ...takes.map((t) => t.position));
+    const wants: { like: Like; amount: Mg }[] = [];
+    for (const { amount, ...at } of lines) wants.push({ like: (await lineOf(tx, { batchId, ...at })).found, amount });
+    for (const [i, { materialId, amount }] of others.entries()) {
+      const [other] = await tx.select({ name: material.name }).from(material).where(eq(material.id, materialId));
+      if (!other) throw Refused.one("", "That material isn't here any more.");
+      wants.push({ like: { batchId, position: last + 1 + i, materialId, name: other.name, sizeId: null }, amount });
+    }
+    if (wants.length === 0 || wants.some((w) => w.amount <= 0)) throw Refused.one("", "Nothing is to be added.");
+    await takeMore(tx, takes, wants, day, "leave it as it is.");
     // What goes into a part isn't the base's.
-    if (found.sizeId === null)
-      await tx
-        .update(batch)
-        .set({ plannedMg: mg(open.plannedMg + amount) })
-        .where(eq(batch.id, at.batchId));
+    const more = sum(wants.flatMap((w) => (w.like.sizeId === null ? [w.amount] : [])));
+    await tx
+      .update(batch)
+      .set({ plannedMg: mg(open.plannedMg + more) })
+      .where(eq(batch.id, batchId));
+    await tx.insert(batchEvent).values({ batchId, kind: "test", verdict, note: said, who: theMaker });
   });
 }

@@ -13,7 +13,7 @@ import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { euro } from "../test/fresh.ts";
 import { asCorrection, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "../test/workshop.ts";
 import { checkBatch } from "./check.ts";
-import { addAnother } from "./match.ts";
+import { mendPot } from "./match.ts";
 import { meltDown } from "./meltDown.ts";
 import { taughtBy } from "./nextTime.ts";
 import { partOff } from "./parts.ts";
@@ -81,7 +81,8 @@ it("is a base at what the units cost, best before as they were and made of what 
     field: "melted.0.amount",
     say: "None of it is free for this batch. Nothing was set out.",
   });
-  await addAnother(db, { batchId, materialId: ids.wax, amount: mg(6000) }, DAY);
+  const others = [{ materialId: ids.wax, amount: mg(6000) }];
+  await mendPot(db, { batchId, lines: [], others, said: "Cold spoon: a little soft", verdict: "soft" }, DAY);
   const sheet = await sheetOf(batchId);
   expect(sheet.batch.plannedMg).toBe(154_000);
   expect(sheet.takes.map((t) => [t.material, t.planned])).toEqual([

@@ -4,12 +4,12 @@ import { describe, expect, it } from "vitest";
 import { saveSettings } from "../settings.ts";
 import { DAY, db, eachTestHasAWorkshop, filled, idIn, lotsOf, ids, put, buy, refused } from "../test/workshop.ts";
 import { eventsOf, noteEvent, runningTimers, settleEvent } from "./events.ts";
-import { addMore } from "./match.ts";
+import { mendPot } from "./match.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
 import { addSample, samplesOf, strikeSample } from "./samples.ts";
 import { clearBatch } from "./setOut.ts";
-import { saveWeighed, weighOne, weighVessel } from "./weigh.ts";
+import { saveWeighed, countFilled, weighOne, weighVessel } from "./weigh.ts";
 
 eachTestHasAWorkshop();
 
@@ -78,7 +78,8 @@ describe("weighing", () => {
     ]);
     const own = { batchId, position: oil!.position, lotId: oil!.lotId, was: null, by: "hand" as const };
     await weighOne(db, { ...own, weighed: mg(160_000) });
-    await addMore(db, { ...own, amount: mg(5000) }, DAY);
+    const lines = [{ position: own.position, lotId: own.lotId, amount: mg(5000) }];
+    await mendPot(db, { batchId, lines, others: [], said: "", verdict: null }, DAY);
     await weighOne(db, { ...own, nth: 1, weighed: mg(5000) });
     const mine = [whole[0]!, { ...wax!, weighed: mg(41_000) }];
     expect(await refused(pour(db, { ...pouring, takes: mine, kept: mine }, { day: DAY }))).toMatchObject([
@@ -88,6 +89,21 @@ describe("weighing", () => {
     const now = (await sheetOf(batchId)).takes;
     await pour(db, { ...pouring, takes: now.map((t) => ({ ...t, weighed: t.weighed! })), kept: now }, { day: DAY });
     expect(await weights(batchId)).toEqual(now.map((t) => t.weighed));
+  });
+
+  it("what is filled is counted as it is filled: once however often it is sent, and not over what another window counted", async () => {
+    const batchId = idIn(await put(4));
+    const [size] = (await sheetOf(batchId)).sizes;
+    const at = { batchId, sizeId: size!.id };
+    await countFilled(db, { ...at, units: 1, was: 0 });
+    await countFilled(db, { ...at, units: 1, was: 0 });
+    await countFilled(db, { ...at, units: 3, was: 1 });
+    expect(await refused(countFilled(db, { ...at, units: 2, was: 1 }))).toMatchObject([
+      { say: expect.stringContaining("Counted elsewhere just now: 3 × 50 g") as string },
+    ]);
+    expect((await sheetOf(batchId)).sizes[0]!.units).toBe(3);
+    const other = idIn(await put(1));
+    expect(await refused(countFilled(db, { ...at, batchId: other, units: 4, was: 3 }))).toHaveLength(1);
   });
 
   it("what was weighed elsewhere meanwhile is said, and nothing weighed twice over", async () => {

@@ -7,9 +7,9 @@ import type { WeighedBy } from "#core/batch/events";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { asc, eq } from "drizzle-orm";
+import { and, asc, eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
-import { batch, batchTake } from "../schema.ts";
+import { batch, batchSize, batchTake } from "../schema.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
 import { standing } from "./standing.ts";
 
@@ -135,5 +135,28 @@ export async function weighVessel(db: Db, batchId: number, vessel: Mg | null): P
   await db.transaction(async (tx) => {
     await standing(tx, batchId);
     await tx.update(batch).set({ vessel }).where(eq(batch.id, batchId));
+  });
+}
+
+export interface FilledIn {
+  batchId: number;
+  sizeId: number;
+  /** Filled by now, and what stood there when it was counted. */
+  units: number;
+  was: number;
+}
+
+/** Keeps the count of a size while it is being filled; sent again it counts once. @throws Refused for what another window counted meanwhile */
+export async function countFilled(db: Db, { batchId, sizeId, units, was }: FilledIn): Promise<void> {
+  await db.transaction(async (tx) => {
+    await standing(tx, batchId);
+    const [size] = await tx
+      .select()
+      .from(batchSize)
+      .where(and(eq(batchSize.id, sizeId), eq(batchSize.batchId, batchId)));
+    if (!size) throw Refused.one("", "That size isn't planned of this batch any more.");
+    const now = size.units ?? 0;
+    if (now !== was && now !== units) throw Refused.one("", `Counted elsewhere just now: ${now} × ${size.label}. Look again.`);
+    await tx.update(batchSize).set({ units }).where(eq(batchSize.id, sizeId));
   });
 }

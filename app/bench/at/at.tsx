@@ -14,7 +14,7 @@ import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { AtBench } from "./atBench.tsx";
 import { couldMend } from "./method/couldMend.server.ts";
-import { partsOf } from "./parts/partsOf.ts";
+import { mostScent, partsOf } from "./parts/partsOf.ts";
 import type { Route } from "./+types/at";
 
 export const meta: Route.MetaFunction = ({ loaderData: d }) => [
@@ -53,7 +53,7 @@ export async function loader({ params }: Route.LoaderArgs) {
       lossBp: sheet.recipe.lossBp,
       overrunBp: sheet.recipe.overrunBp,
     },
-    sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, fill: s.fill, partOf: s.partOf })),
+    sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, units: s.units ?? 0, fill: s.fill, partOf: s.partOf })),
     parts: partsOf(sheet, materials),
     variants,
     takes: sheet.takes.map((t) => {
@@ -68,6 +68,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     }),
     lots: sheet.lots,
     couldMend: await couldMend(sheet, materials),
+    mostScent: mostScent(sheet, materials),
     events,
     samples,
     netRule: settings.netRule,

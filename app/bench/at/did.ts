@@ -2,11 +2,11 @@
 import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
 import { readMeasure } from "#core/batch/parts";
-import { addAnother, addMore, matchBatch, nextLot, standInFor } from "#db/bench/match";
+import { matchBatch, mendPot, nextLot, standInFor } from "#db/bench/match";
 import { joinBack, partOff } from "#db/bench/parts";
 import { noteEvent, settleEvent } from "#db/bench/events";
 import { addSample, strikeSample } from "#db/bench/samples";
-import { weighOne, weighVessel } from "#db/bench/weigh";
+import { countFilled, weighOne, weighVessel } from "#db/bench/weigh";
 import { data } from "react-router";
 import { array, number, object } from "yup";
 import { db } from "../../db.server.ts";
@@ -23,15 +23,19 @@ const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: w
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
 const off = object({ ...line, weighed: reads(readWeighed) });
 const standIn = off.shape({ materialId: idField(), amount: reads(readWeighed) });
-const more = object({
-  position: line.position,
-  lotId: line.lotId,
-  nth: line.nth,
-  amount: reads(readWeighed),
+const mend = object({
+  lines: array()
+    .of(object({ position: line.position, lotId: line.lotId, nth: line.nth, amount: reads(readWeighed) }))
+    .max(40)
+    .default([]),
+  others: array()
+    .of(object({ materialId: idField(), amount: reads(readWeighed) }))
+    .max(4)
+    .default([]),
   said: note(300),
   verdict: spoonSaid,
 });
-const another = object({ materialId: idField(), amount: reads(readWeighed), said: note(300), verdict: spoonSaid });
+const filled = object({ sizeId: idField(), units: wholeNumber(0, 10_000, "units", 0), was: wholeNumber(0, 10_000, "units", 0) });
 const vessel = object({ vessel: optional(readWeighed) });
 const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
 const event = object({
@@ -69,35 +73,21 @@ export async function action({ request, params }: Route.ActionArgs) {
     return sheet.ok ? asked(async () => weighOne(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
   }
   if (intent === "match" || intent === "nextLot") {
-    const mend = intent === "match" ? matchBatch : nextLot;
+    const mends = intent === "match" ? matchBatch : nextLot;
     const sheet = await pressed.read(off);
-    return sheet.ok ? asked(async () => mend(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
+    return sheet.ok ? asked(async () => mends(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
   }
   if (intent === "standIn") {
     const sheet = await pressed.read(standIn);
     return sheet.ok ? asked(async () => standInFor(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
   }
-  if (intent === "addMore") {
-    const sheet = await pressed.read(more);
-    return sheet.ok
-      ? asked(async () => {
-          const { said, verdict, ...what } = sheet.value;
-          await addMore(db(), { batchId, ...what }, doing.day);
-          await noteEvent(db(), { batchId, kind: "test", verdict, note: said });
-          return kept();
-        })
-      : sheet.reply;
+  if (intent === "mend") {
+    const sheet = await pressed.read(mend);
+    return sheet.ok ? asked(async () => mendPot(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
   }
-  if (intent === "addAnother") {
-    const sheet = await pressed.read(another);
-    return sheet.ok
-      ? asked(async () => {
-          const { said, verdict, ...what } = sheet.value;
-          await addAnother(db(), { batchId, ...what }, doing.day);
-          await noteEvent(db(), { batchId, kind: "test", verdict, note: said });
-          return kept();
-        })
-      : sheet.reply;
+  if (intent === "filled") {
+    const sheet = await pressed.read(filled);
+    return sheet.ok ? asked(async () => countFilled(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
   }
   if (intent === "vessel") {
     const sheet = await pressed.read(vessel);

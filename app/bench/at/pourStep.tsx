@@ -12,6 +12,7 @@ import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
 import { NetWeights } from "../netWeights.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
+import { Count } from "./count.tsx";
 import { ByHand } from "./weighing/byHand.tsx";
 import { backToStep } from "./focus.ts";
 import { Hands } from "./weighing/hands.tsx";
@@ -75,6 +76,7 @@ export function PourStep({ page, devices, open, inParts }: Props) {
           ))}
         </div>
       )}
+      <Count page={page} size={size} />
       <p className="mt-3 font-mono text-[2.3rem] leading-none font-bold">{grams(size.fill, 1)}</p>
       <Reading scale={scale} target={size.fill} step={scale?.hello?.step ?? mg(100)} />
       <div className="flex flex-wrap gap-2">

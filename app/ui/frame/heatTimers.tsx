@@ -1,5 +1,5 @@
 /** Timers of jars on gentle heat and of pots at the bench: they show on every screen, since what stands warm must not be forgotten. */
-import { heatLeft } from "#core/infusion/tend";
+import { heatLeft } from "#core/infusion/heatLeft";
 import { span } from "#core/when";
 import { useEffect, useState } from "react";
 import { Link } from "../link.tsx";

@@ -1,5 +1,5 @@
 /** A drop on a cold spoon: how it will set, and what puts it right while it is still liquid. */
-import { SPOON, SPOON_IDS, spoonFix, type SpoonVerdict } from "#core/batch/spoon";
+import { SPOON, spoonFix, type SpoonVerdict } from "#core/batch/spoon";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
@@ -9,6 +9,8 @@ import { Button, Problem } from "../../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
 import { lineOf, potOf } from "../weighing/pot.ts";
 import { useDid } from "../useDid.ts";
+import { Nose } from "./noseStep.tsx";
+import { Verdicts } from "./verdicts.tsx";
 
 export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () => void; done: boolean }) {
   const { batch, recipe, takes, constants } = page;
@@ -23,19 +25,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
     <>
       <h2 className="font-display text-[2.2rem] leading-tight">A drop on a cold spoon</h2>
       <p className="mt-1 text-pine-soft">Set and rubbed between two fingers, it is …</p>
-      <div role="group" aria-label="How it sets" className="mt-4 flex flex-wrap gap-2">
-        {SPOON_IDS.map((v) => (
-          <button
-            key={v}
-            type="button"
-            aria-pressed={verdict === v}
-            className={`act text-[1.15rem] ${verdict === v ? "border-amber! bg-honey-wash font-semibold" : ""}`}
-            onClick={() => say(v)}
-          >
-            {SPOON[v]}
-          </button>
-        ))}
-      </div>
+      <Verdicts label="How it sets" words={SPOON} chosen={verdict} choose={say} />
       {verdict && (
         <div className="mt-5">
           {fix ? (
@@ -56,11 +46,11 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
                 onClick={() =>
                   did.keep(
                     {
+                      intent: "mend",
                       ...(other
-                        ? { intent: "addAnother", materialId: other.materialId }
-                        : { intent: "addMore", ...lineOf(takes, fix.line) }),
+                        ? { others: [{ materialId: other.materialId, amount: exactWeightText(fix.more) }] }
+                        : { lines: [{ ...lineOf(takes, fix.line), amount: exactWeightText(fix.more) }] }),
                       verdict,
-                      amount: exactWeightText(fix.more),
                       said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${by} to be added`,
                     },
                     next,
@@ -87,6 +77,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
         </Button>
       )}
       <Problem say={did.problem?.say} />
+      <Nose page={page} />
       <p className="mt-5">
         <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Keep a photo of it" />
       </p>
