@@ -72,4 +72,11 @@ test("a batch that set too soft is felt, held back, melted down and poured again
   await open(page, `/lots/${number}`);
   await expect(page.getByRole("row").filter({ hasText: "melted down, too soft" })).toContainText("3 pcs");
   await expect(page.getByRole("heading", { name: "Went into" })).toBeVisible();
+  // One turned up behind the others after all.
+  await page.getByLabel("Counted").fill("1");
+  await page.getByRole("button", { name: "Correct the count" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "why it differs" })).toBeVisible();
+  await page.getByLabel("Why it differs").fill("one behind the others");
+  await does(page, "Correct the count", `Counted ${number}: 1 pcs, was 0 pcs`);
+  await expect(page.getByRole("row").filter({ hasText: "one behind the others" })).toContainText("+1 pcs");
 });

@@ -6,7 +6,7 @@ import { isScent } from "#core/scent/dilution";
 import { FATE_IDS, unitsOut } from "#core/cabinet/out";
 import { comeBack } from "#db/cabinet/comeBack";
 import { meltDown, recipeOfBase } from "#db/bench/meltDown";
-import { holdLot } from "#db/shelf/count";
+import { correctCount, holdLot } from "#db/shelf/count";
 import { findLot, traceLot } from "#db/lots/trace";
 import { redirect } from "react-router";
 import { object } from "yup";
@@ -19,7 +19,7 @@ import { db } from "../db.server.ts";
 import { between, oneOf, optional, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet } from "../forms/sheet.server.ts";
-import { CameBack, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
+import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
 import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -52,6 +52,11 @@ const backSchema = object({
   fate: oneOf(FATE_IDS),
   note: words("who brought it back, and why", 200),
 });
+const countSchema = object({
+  expected: wholeNumber(0, 1_000_000, "units"),
+  counted: wholeNumber(0, 1_000_000, "units"),
+  reason: words("why it differs", 200),
+});
 const meltSchema = object({
   units: wholeNumber(1, 10_000, "units"),
   weight: optional(readWeighed),
@@ -73,6 +78,10 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "cameBack") {
     const back = await pressed.read(backSchema);
     return back.ok ? act(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
+  }
+  if (pressed.intent === "count" && lot.productId !== null) {
+    const count = await pressed.read(countSchema);
+    return count.ok ? act(() => correctCount(db(), { lotId: lot.id, ...count.value }, count.doing)) : count.reply;
   }
   if (pressed.intent === "meltDown") {
     const melt = await pressed.read(meltSchema);
@@ -206,6 +215,9 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
             <History rows={own} lot={lot} />
           </Part>
           {lot.productId !== null && out > 0 && <CameBack key={`${out} ${sheetOpened.seen}`} out={out} opened={sheetOpened} />}
+          {lot.productId !== null && (
+            <CountUnits key={`${lot.onHand} counted ${sheetOpened.seen}`} onHand={lot.onHand} opened={sheetOpened} />
+          )}
           {lot.productId !== null && lot.onHand > 0 && state !== "expired" && lot.fill !== null && (
             <MeltDown key={`${lot.onHand} melts ${sheetOpened.seen}`} onHand={lot.onHand} fill={lot.fill} opened={sheetOpened} />
           )}

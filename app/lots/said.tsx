@@ -1,4 +1,4 @@
-/** What is said of a lot on its page: why it is on hold, what its supplier's paper allows of a scent, what came back, and what is melted down. */
+/** What is said of a lot on its page: why it is on hold, what its supplier's paper allows of a scent, what came back, what was counted, and what is melted down. */
 import { FATE_IDS, FATES } from "#core/cabinet/out";
 import type { Mg } from "#core/measure/exact";
 import { parseNumber, plainText } from "#core/measure/parse";
@@ -81,6 +81,35 @@ export function CameBack({ out, opened: sheetOpened }: { out: number; opened: Op
         />
         <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
           Write it down
+        </Button>
+      </form>
+    </Part>
+  );
+}
+
+/** Units counted otherwise than the books have them. */
+export function CountUnits({ onHand, opened: sheetOpened }: { onHand: number; opened: Opened }) {
+  const sheet = useSheet({ expected: onHand, counted: "", reason: "" }, sheetOpened, {
+    draft: "A count in the cabinet",
+    sheet: "count units",
+    only: ["counted", "reason"],
+  });
+  const { errors } = sheet.formState;
+  return (
+    <Part title="Counted otherwise" screenOnly>
+      <SheetSays sheet={sheet} names={{ counted: "Counted", reason: "Why it differs" }} />
+      <form onSubmit={sheet.send("count")} className="grid items-start gap-3 sm:grid-cols-[7rem_1fr_auto]">
+        <Text
+          data-amount
+          label="Counted"
+          placeholder={String(onHand)}
+          className="[&_input]:text-right"
+          {...sheet.register("counted")}
+          problem={errors.counted?.message}
+        />
+        <Text label="Why it differs" placeholder="one behind the others" {...sheet.register("reason")} problem={errors.reason?.message} />
+        <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
+          Correct the count
         </Button>
       </form>
     </Part>

@@ -45,9 +45,14 @@ export const correctCount = defineAct({
         : { ...base, lotId: input.lotId, qty: change, value: foundValue(change, await unitCostOfLot(tx, input.lotId)) };
     await tx.insert(movement).values(move);
     return {
-      path: row?.materialId ? `/shelf/${row.materialId}` : "/cabinet",
+      path: row?.materialId ? `/shelf/${row.materialId}` : `/lots/${encodeURIComponent(at.number)}`,
       summary: `Counted ${at.number}: ${show(input.counted)}, was ${show(was)}`,
-      about: row?.materialId ? [{ kind: "material" as const, id: row.materialId }] : [],
+      about: row?.materialId
+        ? [{ kind: "material" as const, id: row.materialId }]
+        : [
+            { kind: "product" as const, id: at.of },
+            { kind: "lot" as const, id: input.lotId, changes: true },
+          ],
       leaves: null,
     };
   },
