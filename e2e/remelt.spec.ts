@@ -3,10 +3,13 @@ import { expect, type Page } from "@playwright/test";
 import { PICTURE } from "../db/test/picture.ts";
 import { does, open, setOut, test, weighAsPlanned, widerThanAPhone } from "./hand.ts";
 
-async function pourThree(page: Page): Promise<void> {
+/** @param left in the jug, and goes into a spare mould */
+async function pourThree(page: Page, left = "0 g"): Promise<void> {
   await expect(page.getByLabel("Units filled")).toBeVisible();
   await weighAsPlanned(page);
   await page.getByLabel("Units filled").fill("3");
+  await page.getByLabel("Left in the jug").fill(left);
+  await page.getByLabel("What becomes of it").selectOption("a spare mould: kept as a base");
   await does(page, "Pour", /Poured 3 × Meadowsweet garden salve/);
 }
 
@@ -14,7 +17,8 @@ test("a batch that set too soft is felt, held back, melted down and poured again
   page,
 }) => {
   await setOut(page, "Meadowsweet garden salve", { Units: "3" });
-  await pourThree(page);
+  await pourThree(page, "1.5 g");
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText(/; 1.5 g left over kept as R/);
   await page.getByRole("combobox", { name: "How firm" }).selectOption("a little soft");
   await does(page, "Hold it back", /Held back Meadowsweet garden salve, .*a little soft/);
   const held = page.getByText("Too soft, too hard, grainy?").getByRole("link");

@@ -105,6 +105,7 @@ const pourSchema = object({
     .of(object({ productId: idField(), units: wholeNumber(0, 10_000, "units filled", 0) }))
     .required(),
   leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
+  leftoverTo: oneOf(["gone", "kept"] as const),
   minutes: wholeNumber(0, 6000, "minutes", 0),
   note: note(),
   kept: keptLines.required(),
@@ -141,12 +142,21 @@ export async function action({ request, params }: Route.ActionArgs) {
     t.weighed === null ? [{ field: `takes.${i}.weighed`, say: "Weigh this first; 0 if it was left out." }] : [],
   );
   if (!sheet.ok || open.length > 0) return refuseSheet([...(sheet.ok ? [] : sheet.reply.data.problems), ...open]);
-  const { sizes, leftover, minutes } = sheet.value;
+  const { sizes, leftover, leftoverTo, minutes } = sheet.value;
   const kept = takesOf(sheet.value.kept);
   return act(() =>
     pour(
       db(),
-      { batchId, takes: takes.map((t) => ({ ...t, weighed: t.weighed! })), sizes, leftover, minutes, note: sheet.value.note, kept },
+      {
+        batchId,
+        takes: takes.map((t) => ({ ...t, weighed: t.weighed! })),
+        sizes,
+        leftover,
+        keepsLeftover: leftoverTo === "kept",
+        minutes,
+        note: sheet.value.note,
+        kept,
+      },
       sheet.doing,
     ),
   );

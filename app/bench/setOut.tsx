@@ -1,6 +1,6 @@
 /** Setting out a batch: which recipe, how large, into which pots, out of which lots. */
 import { readSize, SIZE_MODE_IDS, type SizeMode } from "#core/batch/size";
-import { basesOnShelf } from "#db/bench/meltDown";
+import { basesOnShelf } from "#db/bench/base";
 import { setOut } from "#db/bench/setOut";
 import { groupBy } from "#core/collect";
 import { mg } from "#core/measure/exact";

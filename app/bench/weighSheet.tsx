@@ -15,7 +15,7 @@ import { exactWeightText, firstUnread, orNothing, readCount, readWeighed } from 
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { PourWindow, Tin } from "../ui/figures/drawings.tsx";
-import { Area, Button, Text } from "../ui/fields/form.tsx";
+import { Area, Button } from "../ui/fields/form.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Link } from "../ui/link.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
@@ -25,6 +25,7 @@ import { useWorkshop } from "../ui/workshop.ts";
 import { Failed } from "./failed.tsx";
 import { WeighLine } from "./weighLine.tsx";
 import { useKept } from "./useKept.ts";
+import { PouredRest } from "./pouredRest.tsx";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
 
 interface Props {
@@ -59,13 +60,14 @@ export function WeighSheet({
       })),
       sizes: sizes.map((s) => ({ productId: s.productId, label: s.label, fill: s.fill, units: s.units ? String(s.units) : "" })),
       leftover: batch.leftover === null ? "" : exactWeightText(batch.leftover),
+      leftoverTo: "gone",
       minutes: batch.minutes === null ? "" : String(batch.minutes),
       note: batch.note,
       kept: [] as { position: number; lot: string; weighed: string }[],
     },
     opened,
     // The weights are kept on the batch itself, for every window.
-    { draft: `Pouring ${recipe.name}`, only: ["sizes", "leftover", "minutes", "note"] },
+    { draft: `Pouring ${recipe.name}`, only: ["sizes", "leftover", "leftoverTo", "minutes", "note"] },
   );
   const { fields, insert, remove } = useFieldArray({ control: form.control, name: "takes" });
   const v = form.values;
@@ -268,25 +270,7 @@ export function WeighSheet({
               density={density}
               overrunBp={recipe.overrunBp}
             />
-            <div className="mt-4 grid gap-4 sm:grid-cols-3">
-              <Text
-                data-amount
-                label="Left in the jug"
-                placeholder="0 g"
-                hint="Goes to testers or a spare mould."
-                className="[&_input]:text-right [&_input]:text-[1.3rem]"
-                {...form.register("leftover")}
-                problem={errors.leftover?.message}
-              />
-              <Text
-                data-amount
-                label="Minutes of work"
-                placeholder={String(Math.round(minutes))}
-                className="[&_input]:text-right [&_input]:text-[1.3rem]"
-                {...form.register("minutes")}
-                problem={errors.minutes?.message}
-              />
-            </div>
+            <PouredRest form={form} minutes={Math.round(minutes)} />
             <Area
               className="mt-4"
               label="What happened"

@@ -43,6 +43,7 @@ const OUT: Record<Reason, Where | "came" | "on"> = {
   blended: "on",
   remelted: "on",
   filled: "came",
+  leftOver: "came",
   corrected: "came",
   restated: "came",
   undone: "came",

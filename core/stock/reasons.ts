@@ -7,6 +7,7 @@ export const REASONS = {
   strained: "strained",
   blended: "blended",
   remelted: "melted down",
+  leftOver: "left over in the jug",
   wasted: "thrown away",
   given: "given to someone",
   returned: "sent back",

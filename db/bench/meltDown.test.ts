@@ -14,6 +14,7 @@ import { euro } from "../test/fresh.ts";
 import { asCorrection, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "../test/workshop.ts";
 import { checkBatch } from "./check.ts";
 import { mendPot } from "./match.ts";
+import { recipeOfBase } from "./base.ts";
 import { meltDown } from "./meltDown.ts";
 import { taughtBy } from "./nextTime.ts";
 import { partOff } from "./parts.ts";
@@ -165,4 +166,25 @@ it("a part is a base of its own, with what was stirred into it alone", async () 
     ["Test balm, melted down", "", 0],
     ["Test balm, rose, melted down", "clay", 0.02],
   ]);
+});
+
+it("what was left in the jug is kept as a base at nothing, of what the pot was; its history is the pot's, and it goes with the pouring", async () => {
+  const batchId = idIn(await put(4, { token: token() }));
+  const { takes, sizes } = await sheetOf(batchId);
+  const weighed = takes.map((t) => ({ ...t, weighed: t.planned }));
+  const filled = [{ productId: sizes[0]!.productId, units: 3 }];
+  const input = { batchId, takes: weighed, sizes: filled, leftover: mg(48_000), keepsLeftover: true, minutes: 40, note: "" };
+  const done = await pour(db, input, doing());
+  const { lot: base, material: of } = await newestBase();
+  expect([base.onHand, base.value, of.name]).toEqual([48_000, 0, "Test balm, melted down"]);
+  expect(of.makeup.map((m) => Number(m.share.toFixed(3)))).toEqual([0.8, 0.2]);
+  const traced = await traceLot(db, base.id);
+  expect(traced.back.map((s) => s.lot.name).sort()).toEqual(["Oil", "Wax"]);
+  expect(traced.inLot.map((r) => r.qty).sort((a, b) => a - b)).toEqual([9600, 38_400]);
+  expect(await recipeOfBase(db, base.id)).toMatchObject({ id: ids.recipe });
+  const next = await again(base.id, 48_000, 2000);
+  await takeBack(db, done.actId, doing());
+  expect((await lotRow(base.id)).onHand).toBe(0);
+  expect((await says(pouredAsPlanned(next, [1])))?.say).toContain("48 g less than this takes");
+  expect(await ledgerFaults(db)).toEqual([]);
 });

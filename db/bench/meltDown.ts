@@ -4,21 +4,17 @@
  */
 import { WAITS } from "#core/batch/check";
 import { FILL_TOLERANCE } from "#core/batch/result";
-import { KINDS } from "#core/material/kinds";
-import { makeupOf, type Weighed } from "#core/material/makeup";
 import { mg, minus, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { and, asc, eq, gt, inArray, isNotNull, sql } from "drizzle-orm";
+import { and, asc, eq, gt, isNotNull } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
-import type { Reads, Tx } from "../client.ts";
+import type { Tx } from "../client.ts";
 import { addedToSize } from "../columnsOf.ts";
 import { draw, lockLots, useOf } from "../ledger/lots.ts";
-import { ask } from "../prepared.ts";
-import { batch, batchCheck, batchSize, batchTake, lot, material, movement, product, recipe, recipeVersion } from "../schema.ts";
-import { factsOfParts, madeOfNow, materialMade } from "../shelf/madeOf.ts";
-import { makeLots } from "../shelf/makeLots.ts";
+import { batch, batchCheck, batchSize, batchTake, lot, material, movement, product, recipeVersion } from "../schema.ts";
+import { makeBase } from "./base.ts";
 
 export interface MeltDownIn {
   lotId: number;
@@ -87,20 +83,14 @@ export const meltDown = defineAct({
     if (weight > most)
       throw Refused.one("weight", `${counted(units, "unit")} of it hold ${grams(units * of.size.fill)}. Check the weight, or the number.`);
     const drawn = draw(locked, lotId, units, "units", (n) => counted(n, "unit"), { actId, reason: "remelted", note });
-    const parts = await partsOf(tx, of);
-    const facts = { ...factsOfParts(parts), makeup: makeupOf(parts satisfies Weighed[]) };
     const name = [of.name, of.variant, "melted down"].filter(Boolean).join(", ");
-    const base = { ...facts, name, kind: "base", densities: KINDS.base.start, kept: "cool" } as const;
-    const { id, made } = await materialMade(tx, base, ["base"], "units", "Call that something else first.");
-    if (!made) await madeOfNow(tx, id, facts);
-    const [row] = await tx.select().from(material).where(eq(material.id, id));
-    const [into] = await makeLots(tx, day, [{ material: row!, supplierLot: "", bestBefore: of.best }]);
+    const { id, into } = await makeBase(tx, day, { name, parts: await partsOf(tx, of), best: of.best, field: "units" });
     await tx
       .insert(movement)
-      .values([drawn, { actId, lotId: into!.id, qty: weight, value: minus(drawn.value), reason: "remelted" as const, note }]);
+      .values([drawn, { actId, lotId: into.id, qty: weight, value: minus(drawn.value), reason: "remelted" as const, note }]);
     return {
-      path: `/lots/${encodeURIComponent(into!.number)}`,
-      summary: `Melted down ${counted(units, "unit")} of ${from.number} into ${grams(weight)} of base, ${into!.number}: ${note}`,
+      path: `/lots/${encodeURIComponent(into.number)}`,
+      summary: `Melted down ${counted(units, "unit")} of ${from.number} into ${grams(weight)} of base, ${into.number}: ${note}`,
       about: [
         { kind: "product", id: of.size.productId },
         { kind: "lot", id: lotId, changes: true },
@@ -112,34 +102,3 @@ export const meltDown = defineAct({
   leaves: null,
   back: async () => {},
 });
-
-/** What stands on the shelf melted down, and the recipe each came of; oldest first. */
-export const basesOnShelf = (db: Reads) =>
-  ask(db, "bases_on_shelf", {}, () =>
-    db
-      .select({ lotId: lot.id, number: lot.number, materialId: material.id, name: lot.name })
-      .from(lot)
-      .innerJoin(material, eq(material.id, lot.materialId))
-      .where(and(eq(material.kind, "base"), gt(lot.onHand, 0)))
-      .orderBy(asc(lot.id)),
-  );
-
-/** The recipe whose product a base was before it was melted down; null for one that was bought. */
-export async function recipeOfBase(db: Reads, lotId: number): Promise<{ id: number; name: string } | null> {
-  const [row] = await ask(db, "recipe_of_base", { lotId }, (at) =>
-    db
-      .select({ id: recipe.id, name: recipe.name })
-      .from(recipe)
-      .where(
-        and(
-          eq(recipe.retired, false),
-          inArray(
-            recipe.id,
-            sql`(select p.recipe_id from lot_link k join ${lot} l on l.id = k.from_lot join ${product} p on p.id = l.product_id where k.to_lot = ${at.lotId})`,
-          ),
-        ),
-      )
-      .limit(1),
-  );
-  return row ?? null;
-}

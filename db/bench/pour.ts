@@ -8,18 +8,19 @@ import { grams } from "#core/measure/write";
 import { minutesBySize } from "#core/recipe/cost";
 import { ofSteps } from "#core/recipe/scale";
 import { Refused } from "#core/refused";
-import { counted, wordList } from "#core/words";
+import { wordList } from "#core/words";
 import type { Day } from "#core/when";
-import { planTakes, shelfOf } from "#core/stock/shelf";
-import { asc, eq, inArray, sql } from "drizzle-orm";
+import { asc, eq, sql } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Tx } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, useOf, type HeldLot, type NewMovement } from "../ledger/lots.ts";
+import { draw, lockLots, lotsOfMaterials, useOf, type NewMovement } from "../ledger/lots.ts";
 import { nothingLater } from "../act/standing.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
-import { batch, batchSize, lot, material, movement, product, productPackaging, recipe, recipeVersion } from "../schema.ts";
+import { batch, batchSize, lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings.ts";
+import { keepLeftover } from "./base.ts";
 import { beginsSetting, neverSet } from "./events.ts";
+import { drawPackaging, packagingOf, type Filled } from "./packaging.ts";
 import { onBench, type TakeIn } from "./setOut.ts";
 import { nothingElsewhere, writeTakes, type Kept } from "./weigh.ts";
 
@@ -30,6 +31,8 @@ export interface PourIn {
   /** How many of each size were filled; a size nobody planned may stand among them. */
   sizes: readonly { productId: number; units: number }[];
   leftover: Mg;
+  /** It goes into a spare mould: a base on the shelf, at nothing, since its cost is in what was filled. */
+  keepsLeftover?: boolean;
   minutes: number;
   note: string;
   /** What the sheet had when it was last kept, so that what was weighed elsewhere since isn't lost; nothing where nobody else is at it. */
@@ -37,9 +40,6 @@ export interface PourIn {
 }
 
 type SizeRow = typeof batchSize.$inferSelect;
-/** A size with what was filled of it, and its place on the sheet. */
-type Filled = SizeRow & { units: number; at: number };
-const pieces = (n: number): string => counted(n, "pc");
 
 /** The sizes of a batch that were filled, one nobody planned added; and those that stayed empty. @throws Refused for another recipe's */
 async function sizesFilled(tx: Tx, b: typeof batch.$inferSelect, filled: PourIn["sizes"]): Promise<Filled[]> {
@@ -111,51 +111,6 @@ function partsOf(lines: readonly { sizeId: number | null; weighed: Mg; name: str
       );
     return size ?? null;
   });
-}
-
-/** What each filled size is packed in, so many of it, and its place among the sizes. */
-async function packagingOf(tx: Tx, sizes: readonly Filled[]) {
-  const rows = await tx
-    .select({
-      productId: productPackaging.productId,
-      of: productPackaging.materialId,
-      pieces: productPackaging.pieces,
-      name: material.name,
-    })
-    .from(productPackaging)
-    .innerJoin(material, eq(material.id, productPackaging.materialId))
-    .where(
-      inArray(
-        productPackaging.productId,
-        sizes.map((s) => s.productId),
-      ),
-    )
-    .orderBy(asc(productPackaging.id));
-  return sizes.flatMap((size, i) =>
-    rows.flatMap((r) => (r.productId === size.productId ? [{ of: r.of, amount: r.pieces * size.units, name: r.name, size, i }] : [])),
-  );
-}
-type Needed = Awaited<ReturnType<typeof packagingOf>>[number];
-
-/** Packaging of each size, use-first, drawn from locked lots; each goes into that size's own lot. @throws Refused naming what is short */
-function drawPackaging(
-  locked: ReadonlyMap<number, HeldLot>,
-  needs: readonly Needed[],
-  sizes: readonly (Filled & { into: number })[],
-  day: Day,
-  base: Omit<NewMovement, "lotId" | "qty" | "value">,
-): NewMovement[][] {
-  const plan = planTakes(needs, shelfOf([...locked.values()], day));
-  const missing = plan.flatMap((p, i) => (p.short > 0 ? [{ at: needs[i]!.size.at, say: `${pieces(p.short)} of ${needs[i]!.name}` }] : []));
-  if (missing.length > 0)
-    throw Refused.one(`sizes.${missing[0]!.at}.units`, `The shelf is short of ${wordList(missing.map((m) => m.say))}. Nothing was moved.`);
-  return sizes.map((size, i) =>
-    plan.flatMap((p, n) =>
-      needs[n]!.i !== i
-        ? []
-        : p.takes.map((t) => draw(locked, t.lotId, t.amount, `sizes.${size.at}.units`, pieces, { ...base, intoLotId: size.into })),
-    ),
-  );
 }
 
 const spentOn = (moves: readonly NewMovement[]): Micros => micros(-moves.reduce((a, m) => a + m.value, 0) || 0);
@@ -239,6 +194,23 @@ export const pour = defineAct({
         batchId: b.id,
       })),
     ]);
+    const kept =
+      input.keepsLeftover && input.leftover > 0
+        ? await keepLeftover(
+            tx,
+            { actId, day },
+            {
+              name: version.name,
+              lines: lines.filter((_, i) => into[i] === null),
+              leftover: input.leftover,
+              best: bestBefore(
+                day,
+                version.keepsMonths,
+                used.filter((_, i) => into[i] === null),
+              ).day,
+            },
+          )
+        : null;
     await writeTakes(tx, b.id, lines);
     const minutes = sharedMinutes(input.minutes, version.batchMinutes, sizes);
     for (const [i, s] of sizes.entries())
@@ -259,12 +231,13 @@ export const pour = defineAct({
       .where(eq(batch.id, b.id));
     await beginsSetting(tx, b.id, version.type, day);
     const numbers = wordList(lots.map((l) => l.number));
+    const left = kept ? `; ${grams(input.leftover)} left over kept as ${kept.number}` : "";
     return {
       path: `/bench/${b.id}`,
       summary:
         sizes.length === 1
-          ? `Poured ${sizes[0]!.units} × ${version.name}, lot ${numbers}`
-          : `Poured ${wordList(sizes.map((s) => `${s.units} × ${s.label}`))} of ${version.name}, lots ${numbers}`,
+          ? `Poured ${sizes[0]!.units} × ${version.name}, lot ${numbers}${left}`
+          : `Poured ${wordList(sizes.map((s) => `${s.units} × ${s.label}`))} of ${version.name}, lots ${numbers}${left}`,
       about: [
         { kind: "batch", id: b.id, changes: true },
         { kind: "recipe", id: b.recipeId },

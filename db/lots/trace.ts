@@ -211,6 +211,11 @@ const amountsIn = (db: Reads, ids: readonly number[]) =>
       join movement ing on ing.act_id = made.act_id and ing.reason = 'used' and (ing.into_lot_id is null or ing.into_lot_id = made.lot_id)
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'filled' and pot.filled > 0 group by 1, 2
     union all
+    select ing.lot_id, made.lot_id, round(-sum(ing.qty) * made.qty / pot.weighed) from movement made
+      join lateral (select -sum(x.qty) as weighed from movement x where x.act_id = made.act_id and x.reason = 'used' and x.into_lot_id is null) pot on true
+      join movement ing on ing.act_id = made.act_id and ing.reason = 'used' and ing.into_lot_id is null
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'leftOver' and ${stands(sql`made.act_id`)} group by 1, 2, made.qty, pot.weighed
+    union all
     select p.lot_id, made.lot_id, sum(p.qty) from movement made join jar j on j.strained_act_id = made.act_id join jar_part p on p.jar_id = j.id
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
     union all

@@ -116,7 +116,15 @@ export const MAKING = {
       });
       return pour(
         v.db,
-        { batchId: idIn(set), takes: chosen, sizes: [{ productId: v.ids.product, units }], leftover: mg(0), minutes: 30, note: "" },
+        {
+          batchId: idIn(set),
+          takes: chosen,
+          sizes: [{ productId: v.ids.product, units }],
+          leftover: mg(b % 3 === 0 ? 500 : 0),
+          keepsLeftover: b % 3 === 0,
+          minutes: 30,
+          note: "",
+        },
         doing,
       );
     };

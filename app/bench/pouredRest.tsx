@@ -1,0 +1,43 @@
+/** The rest of a pouring: what was left in the jug, what becomes of it, and how long it all took. */
+import type { UseFormRegister } from "react-hook-form";
+import { problemAt } from "../forms/useSheet.ts";
+import { Choice, Text } from "../ui/fields/form.tsx";
+
+interface Rest {
+  leftover: string;
+  leftoverTo: string;
+  minutes: string;
+}
+
+/** @param minutes as they are expected */
+export function PouredRest({ form, minutes }: { form: unknown; minutes: number }) {
+  const sheet = form as { register: UseFormRegister<Rest>; formState: { errors: object } };
+  return (
+    <div className="mt-4 grid gap-4 sm:grid-cols-3">
+      <Text
+        data-amount
+        label="Left in the jug"
+        placeholder="0 g"
+        className="[&_input]:text-right [&_input]:text-[1.3rem]"
+        {...sheet.register("leftover")}
+        problem={problemAt(sheet.formState.errors, "leftover")}
+      />
+      <Choice
+        label="What becomes of it"
+        options={[
+          ["gone", "testers, or thrown away"],
+          ["kept", "a spare mould: kept as a base"],
+        ]}
+        {...sheet.register("leftoverTo")}
+      />
+      <Text
+        data-amount
+        label="Minutes of work"
+        placeholder={String(minutes)}
+        className="[&_input]:text-right [&_input]:text-[1.3rem]"
+        {...sheet.register("minutes")}
+        problem={problemAt(sheet.formState.errors, "minutes")}
+      />
+    </div>
+  );
+}
