@@ -19,7 +19,8 @@ import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
-import { idField, note, oneOf, reads, wholeNumber, words } from "../forms/fields.ts";
+import { done, refuse } from "#core/outcome";
+import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
@@ -105,7 +106,8 @@ const pourSchema = object({
     .of(object({ productId: idField(), units: wholeNumber(0, 10_000, "units filled", 0) }))
     .required(),
   leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
-  leftoverTo: oneOf(["gone", "kept"] as const),
+  // A sheet that was opened before there was a choice doesn't say.
+  leftoverTo: optional((t) => (t === "kept" || t === "gone" ? done(t) : refuse("choice", "Choose one of the two."))),
   minutes: wholeNumber(0, 6000, "minutes", 0),
   note: note(),
   kept: keptLines.required(),

@@ -11,7 +11,7 @@ import { planTakes, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
 import type { Stuff } from "../names/named.ts";
-import { meltedOf, takesOf, type Base, type Melted } from "./meltIn.tsx";
+import { meltedOf, takesOf, type Base, type Melted, type MeltedText } from "./meltIn.tsx";
 
 /** What is typed on the sheet. */
 export interface SetOutTexts {
@@ -20,7 +20,7 @@ export interface SetOutTexts {
   weight: string;
   lot: string;
   units: string[];
-  melted: { lot: string; amount: string }[];
+  melted: MeltedText[];
 }
 
 /** What the sheet was read with. */
@@ -38,6 +38,8 @@ export interface Short {
   of: number;
   by: number;
   measured: "weight" | "count";
+  /** Of a base that is melted in there is no more than there is. */
+  base: boolean;
 }
 
 /** A line of the pot; of a base its own lot. */
@@ -96,11 +98,13 @@ export function plannedOf(known: Known, v: SetOutTexts) {
       );
   const plan = pot.map((l, i) => (l.own ? takesOf(l.own, byId.get(l.own.lotId)?.onHand ?? 0) : useFirst[i]!));
   const short: Short[] = [
-    ...lines.flatMap((l, i) => (plan[i]!.short > 0 ? [{ of: l.of, by: plan[i]!.short, measured: "weight" as const }] : [])),
+    ...lines.flatMap((l, i) =>
+      plan[i]!.short > 0 ? [{ of: l.of, by: plan[i]!.short, measured: "weight" as const, base: pot[i]!.own !== undefined }] : [],
+    ),
     ...sizes.flatMap((s, n) =>
       s.packaging.flatMap((p, i) => {
         const by = cost?.sizes[n]?.packaging[i]?.plan.short ?? 0;
-        return by > 0 ? [{ of: p.of, by, measured: "count" as const }] : [];
+        return by > 0 ? [{ of: p.of, by, measured: "count" as const, base: false }] : [];
       }),
     ),
   ];
@@ -116,9 +120,10 @@ export function plannedOf(known: Known, v: SetOutTexts) {
       plan.flatMap((p) => p.takes.flatMap((t) => byId.get(t.lotId) ?? [])),
     ),
     unreadable: pot.filter((l) => onScale(l.weight, settings.scale).outOfReach),
-    /** The largest batch there is enough for, where there isn't for this one. */
-    instead:
-      short.length > 0 && size.ok && size.value.units.some((u) => u > 0)
+    /** The largest batch there is enough for, where there isn't for this one; nothing where it is less of a base that is to be melted in. */
+    instead: short.some((s) => s.base)
+      ? undefined
+      : short.length > 0 && size.ok && size.value.units.some((u) => u > 0)
         ? mostUnits(size.value.units, (units) => enoughFor(known, melted, units))
         : null,
     ready: getReady({

@@ -1,7 +1,7 @@
 /** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
 import { SIZE_MODES } from "#core/batch/size";
 import { mg } from "#core/measure/exact";
-import { exactWeightText } from "#core/measure/read";
+import { exactWeightText, readWeighed } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useEffect, useMemo, useState } from "react";
 import { useFetcher } from "react-router";
@@ -17,7 +17,7 @@ import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { GetReady } from "./getReady.tsx";
-import { MeltIn } from "./meltIn.tsx";
+import { MeltIn, rowsMissing } from "./meltIn.tsx";
 import { plannedOf, type SetOutTexts } from "./planned.ts";
 import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
@@ -97,6 +97,11 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     }
     pick(undefined);
   }, [chosen, picked, setValue, getValues, page.units]);
+  // So are bases that came to the shelf since the sheet was begun.
+  useEffect(() => {
+    const missing = rowsMissing(page.bases, getValues("melted"));
+    if (missing.length > 0) setValue("melted", [...getValues("melted"), ...missing]);
+  }, [page.bases, setValue, getValues]);
   const waits = !chosen || picked !== undefined;
   // So is a press that comes before: it is sent then.
   const [pressed, press] = useState(false);
@@ -128,9 +133,12 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       })),
   ];
   const many = w.sizes.length > 1;
-  const sizeProblem = v.mode === "pots" || v.mode === "grams" ? (size.ok ? undefined : size.problem) : size.ok ? undefined : size.problem;
+  const sizeProblem = size.ok ? undefined : size.problem;
 
-  const unread = size.ok ? null : v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "" ? size.problem.say : null;
+  // What is melted in counts too: no figure of what can't be read.
+  const bad = v.melted.map((m) => (m.amount.trim() === "" ? null : readWeighed(m.amount))).find((m) => m?.ok === false);
+  const begun = v.units.some((u) => u.trim() !== "") || v.weight.trim() !== "";
+  const unread = bad?.ok === false ? bad.problem.say : !size.ok && begun ? size.problem.say : null;
 
   return (
     <form
@@ -211,6 +219,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
           )}
           <MeltIn
             bases={page.bases}
+            typed={v.melted}
             lots={byId}
             field={(i, label) => (
               <Text

@@ -10,8 +10,8 @@ export interface ShortProps {
   short: readonly Short[];
   promised: readonly { batchId: number; recipe: string }[];
   name: ReadonlyMap<number, string>;
-  /** As many of each size as there is enough for. */
-  instead: readonly number[] | null;
+  /** As many of each size as there is enough for; nothing where that is no way out. */
+  instead: readonly number[] | null | undefined;
   fewer: (units: readonly number[]) => void;
 }
 
@@ -31,7 +31,7 @@ export function ShortOnShelf({ short, promised, name, instead, fewer, recipeId, 
             <span className="min-w-0 flex-1 basis-40">
               {showBase(s.by, s.measured)} {name.get(s.of)}
             </span>
-            <span className="flex gap-3 text-[0.92rem]">
+            <span className={s.base ? "hidden" : "flex gap-3 text-[0.92rem]"}>
               {s.measured === "weight" && (
                 <Link to={`/recipes/${recipeId}?page=instead`} className="pressable" aria-label={`Instead of ${name.get(s.of)}`}>
                   Instead
@@ -58,7 +58,9 @@ export function ShortOnShelf({ short, promised, name, instead, fewer, recipeId, 
           on the bench.
         </p>
       )}
-      {instead ? (
+      {instead === undefined ? (
+        <p className="text-pine-soft">Melt in less of it.</p>
+      ) : instead ? (
         <Button small className="mt-2" onClick={() => fewer(instead)}>
           Make {wordList(instead.flatMap((u, i) => (u > 0 ? [`${u} × ${sizes[i]!.label}`] : [])))} instead
         </Button>

@@ -76,7 +76,13 @@ describe("at the bench", () => {
     const of = { position: line.position, lotId: line.lotId, nth: 0, by: "hand" };
     expect(await atBench({ intent: "match", ...of, weighed: `${line.planned * 50} g` })).toMatchObject({ status: 422 });
     expect(await atBench({ intent: "match", ...of, weighed: `${(line.planned * 1.1) / 1000} g` })).toMatchObject({ status: 200 });
-    expect(await atBench({ intent: "mend", lines: [{ position: line.position, lotId: line.lotId, nth: 0, amount: "0" }] })).toMatchObject({
+    expect(
+      await atBench({
+        intent: "mend",
+        had: (await takes()).length,
+        lines: [{ position: line.position, lotId: line.lotId, nth: 0, amount: "0" }],
+      }),
+    ).toMatchObject({
       status: 422,
     });
   });

@@ -17,8 +17,10 @@ const sheetOf = async (batchId: number) => (await readBatch(db, batchId))!;
 const planned = async (batchId: number) => (await sheetOf(batchId)).takes.map((t) => [t.position, t.planned, t.weighed]);
 
 /** More of one line, as it is put right at the bench. */
-const addMore = ({ batchId, ...line }: { batchId: number; position: number; lotId: number; amount: Mg }) =>
-  mendPot(db, { batchId, lines: [line], others: [], said: "", verdict: null }, DAY);
+const addMore = async ({ batchId, ...line }: { batchId: number; position: number; lotId: number; amount: Mg }) => {
+  const had = (await sheetOf(batchId)).takes.length;
+  return mendPot(db, { batchId, had, lines: [line], others: [], said: "", verdict: null }, DAY);
+};
 
 it("too much wax: everything else grows by the same share, and the batch with it; all of it can still be poured", async () => {
   const batchId = idIn(await put(4));

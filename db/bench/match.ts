@@ -165,6 +165,8 @@ export async function standInFor(db: Db, input: OffIn & { by: WeighedBy; materia
 
 export interface MendIn {
   batchId: number;
+  /** How many lines the sheet had when that was worked out: sent again it adds nothing twice, nor beside what another window added. */
+  had: number;
   /** So much more of lines there are. */
   lines: readonly (Omit<LineOf, "batchId"> & { amount: Mg })[];
   /** So much of what isn't on the sheet yet. */
@@ -175,10 +177,11 @@ export interface MendIn {
 }
 
 /** What puts a pot right, planned as more of it and written down with why. @throws Refused when there is too little of one of them; then nothing is kept */
-export async function mendPot(db: Db, { batchId, lines, others, said, verdict }: MendIn, day: Day): Promise<void> {
+export async function mendPot(db: Db, { batchId, had, lines, others, said, verdict }: MendIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
     const open = await standing(tx, batchId);
     const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(batchTake.position, batchTake.id);
+    if (takes.length !== had) throw Refused.one("", "Something was added to the sheet meanwhile. Look again.");
     const last = Math.max(-1, ...takes.map((t) => t.position));
     const wants: { like: Like; amount: Mg }[] = [];
     for (const { amount, ...at } of lines) wants.push({ like: (await lineOf(tx, { batchId, ...at })).found, amount });

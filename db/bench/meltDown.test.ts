@@ -83,7 +83,9 @@ it("is a base at what the units cost, best before as they were and made of what 
     say: "None of it is free for this batch. Nothing was set out.",
   });
   const others = [{ materialId: ids.wax, amount: mg(6000) }];
-  await mendPot(db, { batchId, lines: [], others, said: "Cold spoon: a little soft", verdict: "soft" }, DAY);
+  const mend = { batchId, had: 1, lines: [], others, said: "Cold spoon: a little soft", verdict: "soft" } as const;
+  await mendPot(db, mend, DAY);
+  expect(await says(mendPot(db, mend, DAY))).toMatchObject({ say: "Something was added to the sheet meanwhile. Look again." });
   const sheet = await sheetOf(batchId);
   expect(sheet.batch.plannedMg).toBe(154_000);
   expect(sheet.takes.map((t) => [t.material, t.planned])).toEqual([

@@ -79,7 +79,7 @@ describe("weighing", () => {
     const own = { batchId, position: oil!.position, lotId: oil!.lotId, was: null, by: "hand" as const };
     await weighOne(db, { ...own, weighed: mg(160_000) });
     const lines = [{ position: own.position, lotId: own.lotId, amount: mg(5000) }];
-    await mendPot(db, { batchId, lines, others: [], said: "", verdict: null }, DAY);
+    await mendPot(db, { batchId, had: 2, lines, others: [], said: "", verdict: null }, DAY);
     await weighOne(db, { ...own, nth: 1, weighed: mg(5000) });
     const mine = [whole[0]!, { ...wax!, weighed: mg(41_000) }];
     expect(await refused(pour(db, { ...pouring, takes: mine, kept: mine }, { day: DAY }))).toMatchObject([

@@ -6,7 +6,7 @@ import { openDb, type Db } from "#db/client";
 import { ledgerFaults } from "#db/ledger/faults";
 import { readBatch, type BatchSheet } from "#db/bench/read";
 import { readRecipes } from "#db/recipe/read";
-import { batch, batchEvent, batchTake } from "#db/schema";
+import { batch, batchEvent, batchSize, batchTake } from "#db/schema";
 import { receive } from "#db/shelf/receive";
 import { eq, gt, sql } from "drizzle-orm";
 import type { Keeper } from "./keeper.ts";
@@ -27,6 +27,10 @@ export interface Made {
 interface Kept {
   weighed: { batchId: number; position: number; weighed: number }[];
   noted: { batchId: number; note: string }[];
+  /** Sizes of which one was counted. */
+  counted: number[];
+  /** What a spoon said, with what it asked for. */
+  tested: { batchId: number; said: string }[];
   poured: Set<number>;
   back: Set<number>;
 }
@@ -44,7 +48,7 @@ export async function atBenches(keeper: Keeper, benches: number): Promise<{ stop
   const recipe = await stock(admin);
   await admin.close();
   let over = false;
-  const kept: Kept = { weighed: [], noted: [], poured: new Set(), back: new Set() };
+  const kept: Kept = { weighed: [], noted: [], counted: [], tested: [], poured: new Set(), back: new Set() };
 
   /** Sends it until it is answered; what is broken off nobody knows of. @returns where it led, or that it is kept; null once it is over, or refused */
   const send = async (path: string, what: object): Promise<string | null> => {
@@ -109,12 +113,42 @@ export async function atBenches(keeper: Keeper, benches: number): Promise<{ stop
       const sheet = await ask((db) => readBatch(db, batchId));
       if (!sheet) return;
       await weighAll(batchId, sheet);
-      const takes = sheet.takes.map(({ position, materialId, lotId, planned }) => ({
-        ...{ position, materialId, lot: lotId, planned: `${planned / 1000} g`, weighed: `${(planned + 100) / 1000} g` },
+      // Too soft, and so much more of its first line; planned once, however often it is sent.
+      const [first] = sheet.takes;
+      const line = { position: first!.position, lotId: first!.lotId, nth: 0, amount: "0.5 g" };
+      const said = `spoon ${n}`;
+      const mended = await send(`/bench/${batchId}/did.data`, {
+        intent: "mend",
+        had: sheet.takes.length,
+        lines: [line],
+        said,
+        verdict: "soft",
+      });
+      if (mended !== null) kept.tested.push({ batchId, said });
+      for (const { id } of sheet.sizes)
+        if ((await send(`/bench/${batchId}/did.data`, { intent: "filled", sizeId: id, units: 1, was: 0 })) !== null) kept.counted.push(id);
+      const whole = await ask((db) => readBatch(db, batchId));
+      if (!whole) return;
+      const takes = whole.takes.map(({ position, materialId, lotId, planned, weighed }) => ({
+        ...{ position, materialId, lot: lotId, planned: `${planned / 1000} g`, weighed: `${(weighed ?? planned) / 1000} g` },
       }));
-      const lines = takes.map(({ position, lot, weighed }) => ({ position, lot, weighed }));
+      const lines = whole.takes.map(({ position, lotId: lot, weighed }) => ({
+        position,
+        lot,
+        weighed: weighed === null ? "" : `${weighed / 1000} g`,
+      }));
       const sizes = sheet.sizes.map((s) => ({ productId: s.productId, units: "1" }));
-      const pour = { intent: "pour", token: crypto.randomUUID(), takes, sizes, leftover: "", minutes: "5", note: "", kept: lines };
+      const pour = {
+        intent: "pour",
+        token: crypto.randomUUID(),
+        takes,
+        sizes,
+        leftover: n % 3 === 0 ? "0.1 g" : "",
+        leftoverTo: "kept",
+        minutes: "5",
+        note: "",
+        kept: lines,
+      };
       if (!(await send(`/bench/${batchId}`, pour))) continue;
       kept.poured.add(batchId);
       if (n % 2 === 0) continue;
@@ -129,9 +163,16 @@ export async function atBenches(keeper: Keeper, benches: number): Promise<{ stop
       over = true;
       await Promise.all(all);
       const db = openDb(keeper.open.database);
-      const faults = [...(await lostOf(db, kept)), ...(await halfMoved(db)), ...(await ledgerFaults(db))];
+      // A bench that makes nothing shows nothing.
+      const idle = kept.poured.size === 0 ? ["no batch was poured"] : [];
+      const faults = [...idle, ...(await lostOf(db, kept)), ...(await halfMoved(db)), ...(await ledgerFaults(db))];
       await db.close();
-      return { poured: kept.poured.size, takenBack: kept.back.size, kept: kept.weighed.length + kept.noted.length, faults };
+      return {
+        poured: kept.poured.size,
+        takenBack: kept.back.size,
+        kept: kept.weighed.length + kept.noted.length + kept.counted.length + kept.tested.length,
+        faults,
+      };
     },
   };
 }
@@ -147,6 +188,10 @@ async function lostOf(db: Db, kept: Kept): Promise<string[]> {
     ).map((t) => `${t.batchId} ${t.position} ${t.weighed}`),
   );
   const notes = new Set((await db.select().from(batchEvent).where(eq(batchEvent.kind, "note"))).map((e) => `${e.batchId} ${e.note}`));
+  const tests = new Map<string, number>();
+  for (const e of await db.select().from(batchEvent).where(eq(batchEvent.kind, "test")))
+    tests.set(`${e.batchId} ${e.note}`, (tests.get(`${e.batchId} ${e.note}`) ?? 0) + 1);
+  const counts = new Map((await db.select().from(batchSize)).map((s) => [s.id, s.units]));
   const stands = new Set(
     (
       await db
@@ -160,6 +205,10 @@ async function lostOf(db: Db, kept: Kept): Promise<string[]> {
       takes.has(`${w.batchId} ${w.position} ${w.weighed}`) ? [] : [`a weighing of batch ${w.batchId} is lost`],
     ),
     ...kept.noted.flatMap((n) => (notes.has(`${n.batchId} ${n.note}`) ? [] : [`a note of batch ${n.batchId} is lost`])),
+    ...kept.tested.flatMap((t) =>
+      tests.get(`${t.batchId} ${t.said}`) === 1 ? [] : [`a test of batch ${t.batchId} is lost, or there twice`],
+    ),
+    ...kept.counted.flatMap((id) => (counts.get(id) ? [] : [`the count of size ${id} is lost`])),
     ...[...kept.poured].flatMap((id) => (stands.has(id) || kept.back.has(id) ? [] : [`the pouring of batch ${id} is lost`])),
     ...[...kept.back].flatMap((id) => (stands.has(id) ? [`batch ${id} stands, though it was taken back`] : [])),
   ];

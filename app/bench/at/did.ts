@@ -24,6 +24,7 @@ const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(re
 const off = object({ ...line, weighed: reads(readWeighed) });
 const standIn = off.shape({ materialId: idField(), amount: reads(readWeighed) });
 const mend = object({
+  had: wholeNumber(0, 1000, "lines"),
   lines: array()
     .of(object({ position: line.position, lotId: line.lotId, nth: line.nth, amount: reads(readWeighed) }))
     .max(40)

@@ -50,6 +50,7 @@ export function Nose({ page }: { page: AtBenchLoaded }) {
                   did.keep(
                     {
                       intent: "mend",
+                      had: takes.length,
                       lines: adds.map((a) => ({ ...lineOf(takes, a.line), amount: exactWeightText(a.more) })),
                       said: `By the nose ${NOSE[verdict]}; ${said} to be added`,
                     },

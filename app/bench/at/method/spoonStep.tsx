@@ -47,6 +47,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
                   did.keep(
                     {
                       intent: "mend",
+                      had: takes.length,
                       ...(other
                         ? { others: [{ materialId: other.materialId, amount: exactWeightText(fix.more) }] }
                         : { lines: [{ ...lineOf(takes, fix.line), amount: exactWeightText(fix.more) }] }),
