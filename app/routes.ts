@@ -40,7 +40,7 @@ export default [
     ]),
     ...prefix("bench", [
       index("bench/bench.tsx"),
-      route("set-out", "bench/setOut.tsx"),
+      route("set-out", "bench/settingOut/setOut.tsx"),
       route(":id", "bench/batch.tsx"),
       route(":id/at", "bench/at/at.tsx"),
     ]),
@@ -95,7 +95,7 @@ export default [
   route("named/:of", "names/ask.ts"),
   route("reckon", "reckon/reckon.ts"),
   route("take-back", "book/takeBack.ts"),
-  route("bench/:id/weighed", "bench/weighed.ts"),
+  route("bench/:id/weighed", "bench/sheet/weighed.ts"),
   route("bench/:id/did", "bench/at/did.ts"),
   route("bench/:id/photo", "bench/photo.ts"),
   route("devices/stream", "devices/stream.ts"),

@@ -5,10 +5,22 @@ import { eq } from "drizzle-orm";
 import { expect, test as base, type Locator, type Page } from "@playwright/test";
 import { HOUSE_DATABASE } from "./house.ts";
 
-/** A test in a house in which no other left a sheet unfinished or something setting: which of them went before is chance. */
-export const test = base.extend<{ sheets: undefined }>({
-  sheets: [
-    async ({ baseURL: _ }, use) => {
+/** The file of journeys this worker is in: each begins with the demo as it was on its first day, since which went before is chance. */
+let within = "";
+
+/** A test in a house where no other file has sold, poured or written down anything, and no other test left a sheet unfinished or something setting. */
+export const test = base.extend<{ house: undefined }>({
+  house: [
+    async ({ request, baseURL }, use, { file }) => {
+      if (within !== file) {
+        const reset = await request.post("/demo/workshops.data", {
+          data: { intent: "reset" },
+          headers: { origin: baseURL! },
+          maxRedirects: 0,
+        });
+        expect(await reset.text(), "the demo put back").toContain('"redirect"');
+        within = file;
+      }
       const db = openDb(HOUSE_DATABASE);
       await db.delete(draft);
       await db.update(batchEvent).set({ endedAt: new Date() }).where(eq(batchEvent.kind, "set"));

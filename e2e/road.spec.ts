@@ -141,7 +141,7 @@ test("a purchase is received, a recipe costed, a batch poured, priced, sold at a
     await expect(page.getByRole("heading", { name: tin })).toBeVisible();
     const sheet = page.locator("section.sheet");
     for (const name of ["Hazel oil", "Beeswax, yellow", "Vitamin E, natural", "Screw tin, 80 mL"])
-      await expect(sheet.getByRole("row", { name: new RegExp(name) })).toBeVisible();
+      await expect(sheet.getByRole("row", { name: new RegExp(name) }).first()).toBeVisible();
     await expect(sheet).toContainText("WM-7");
     await expect(sheet).toContainText("sold at Hollin market");
     await expect(sheet).toContainText("packed in an order for Lock keeper");

@@ -25,10 +25,10 @@ import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { spoonSaid } from "./felt.ts";
-import { BatchRecord } from "./record.tsx";
-import { SpoiledRecord } from "./spoiledRecord.tsx";
-import { keptLines, takesOf, weighedLines } from "./weighed.ts";
-import { WeighSheet } from "./weighSheet.tsx";
+import { BatchRecord } from "./record/record.tsx";
+import { SpoiledRecord } from "./record/spoiledRecord.tsx";
+import { keptLines, takesOf, weighedLines } from "./sheet/weighed.ts";
+import { WeighSheet } from "./sheet/weighSheet.tsx";
 import type { Route } from "./+types/batch";
 
 export const meta: Route.MetaFunction = ({ loaderData: d }) => [

@@ -1,4 +1,5 @@
 /** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
+import { waxShare } from "#core/material/makeup";
 import { firstUnread, readPlain } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
@@ -72,7 +73,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
   const cost = costOf(size);
   const { fill, packaging } = size;
   const one = cost.perUnit[school];
-  const wax = read.lines.reduce((a, l) => (l.out.ok && l.material?.kind === "wax" ? a + l.out.share : a), 0);
+  const wax = read.lines.reduce((a, l) => (l.out.ok && l.material ? a + l.out.share * waxShare(l.material) : a), 0);
   const short = [
     ...lines.flatMap((l, i) =>
       cost.lines[i]!.plan.short > 0 ? [{ name: l.name, say: showBase(cost.lines[i]!.plan.short, "weight") }] : [],

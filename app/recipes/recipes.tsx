@@ -1,4 +1,5 @@
 /** Every recipe with its size and what a unit costs by each school. */
+import { waxShare } from "#core/material/makeup";
 import { gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
@@ -40,7 +41,7 @@ export async function loader() {
         code: recipe.code,
         n: recipe.n,
         batch: total,
-        wax: lines.filter((l) => kinds.get(l.materialId)?.kind === "wax").reduce((a, l) => a + l.weight, 0) / total,
+        wax: lines.reduce((a, l) => a + l.weight * waxShare(kinds.get(l.materialId)!), 0) / total,
         short: [...short].map((id) => kinds.get(id)?.name),
         sizes: sizes.map((s) => ({
           id: s.id,

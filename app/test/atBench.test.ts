@@ -9,7 +9,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { loader as atLoader } from "../bench/at/at.tsx";
 import { action as did } from "../bench/at/did.ts";
 import { action as sheet } from "../bench/batch.tsx";
-import { loader as setOutLoader } from "../bench/setOut.tsx";
+import { loader as setOutLoader } from "../bench/settingOut/setOut.tsx";
 import { action as tell } from "../devices/tell.ts";
 import { action as begin, loader as beginLoader } from "../lots/recall/begin.tsx";
 import { loader as letters } from "../lots/recall/letters.tsx";

@@ -4,7 +4,7 @@ import { freshDb } from "#db/test/fresh";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { loader as bench } from "../bench/bench.tsx";
 import { loader as batch } from "../bench/batch.tsx";
-import { loader as setOut } from "../bench/setOut.tsx";
+import { loader as setOut } from "../bench/settingOut/setOut.tsx";
 import { loader as cabinet } from "../cabinet/cabinet.tsx";
 import { loader as gifts } from "../gifts/gifts.tsx";
 import { loader as order } from "../gifts/order.tsx";

@@ -7,7 +7,7 @@
  */
 import { mendWith } from "../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT, type Constants } from "../firmness/model.ts";
-import type { Sets } from "../firmness/solids.ts";
+import { meltsAt, type Sets } from "../firmness/solids.ts";
 import { mg, mulDiv, type Mg } from "../measure/exact.ts";
 
 /** A hundredth of what is weighed, and never less than a step of the scale: common practice, no source. */
@@ -169,7 +169,7 @@ export function substitute(
     constants,
   );
   const missing = lines[at]!.planned - weighed;
-  const sets = by.sets.as === "wax" || by.sets.as === "fat";
+  const sets = meltsAt(by.sets) > 0;
   const rest = lines.flatMap((l, i) => (weights[i]! > 0 ? [{ weight: mg(weights[i]!), sets: l.sets }] : []));
   const amount = sets && rest.length > 0 ? mendWith(rest, by.sets, { firm: before.firm, celsius: SAID_AT }, constants) : mg(missing);
   if (missing <= 0 || amount === null || amount > by.onHand) return null;

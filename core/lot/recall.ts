@@ -5,7 +5,7 @@
  * where they bought, and what was handed out goes by memory. What a count found missing can't be found. Common practice, no source; that
  * product, lots, reason, what to do and how to answer belong in what people are told: 21 CFR 7.49 (c) (from memory).
  */
-import { REASONS, type Reason } from "../stock/reasons.ts";
+import { among, REASONS, TURNED, type Reason } from "../stock/reasons.ts";
 import { counted, wordList } from "../words.ts";
 
 /** Where what went out of a lot is. */
@@ -65,7 +65,7 @@ const OUT: Record<Reason, Where | "came" | "on"> = {
 
 /** Where something that went out for a reason is. @example whereIs({ reason: "tester", qty: -1, atStall: true }) // "stall" */
 export function whereIs({ reason, qty, atStall }: Moved): Where | "came" | "on" {
-  if ((reason === "blended" || reason === "remelted") && qty > 0) return "came";
+  if (among(TURNED, reason) && qty > 0) return "came";
   const where = OUT[reason];
   return where === "handed" && atStall ? "stall" : where;
 }

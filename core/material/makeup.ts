@@ -38,6 +38,16 @@ export function makeupOf(lines: readonly Weighed[]): MadeOf[] {
   return [...byName.values()].sort((a, b) => b.share - a.share || a.name.localeCompare(b.name));
 }
 
+/**
+ * How much of something is of a kind: all of it, or of a base as much as is in it.
+ * @example partOf({ kind: "wax", makeup: [] }, (m) => m.kind === "wax") // 1
+ */
+export const partOf = (m: { kind: KindId; makeup: readonly MadeOf[] }, fits: (of: { kind: KindId }) => boolean): number =>
+  fits(m) ? 1 : m.makeup.reduce((a, p) => a + (fits(p) ? p.share : 0), 0);
+
+/** How much of it is wax. @example waxShare({ kind: "oil", makeup: [] }) // 0 */
+export const waxShare = (m: { kind: KindId; makeup: readonly MadeOf[] }): number => partOf(m, (of) => of.kind === "wax");
+
 const isNumberOrNull = (v: unknown): boolean => v === null || typeof v === "number";
 
 /** Whether what was read is that. */

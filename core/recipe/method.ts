@@ -108,13 +108,14 @@ export function draftMethod(of: Judged, shea: Shea): DraftedStep[] {
   const { lines, type } = of;
   const whipped = type === "bodyButter";
   const raw = whipped && shea === "raw";
-  const solids = lines.filter((l) => l.sets.as === "wax" || l.sets.as === "fat").sort((a, b) => meltsAt(b.sets) - meltsAt(a.sets));
+  const solids = lines.filter((l) => meltsAt(l.sets) > 0).sort((a, b) => meltsAt(b.sets) - meltsAt(a.sets));
   const late = solids.filter((l) => isShea(l) && shea !== "hold");
   const hot = solids.filter((l) => !late.includes(l));
   const scents = lines.filter(isScent);
   const powders = lines.filter((l) => l.sets.as === "powder");
-  const cool = lines.filter((l) => l.sets.as === "liquid" && !isScent(l) && harmedByHeat(l));
-  const oils = lines.filter((l) => l.sets.as === "liquid" && !isScent(l) && !cool.includes(l));
+  const liquid = lines.filter((l) => l.sets.as !== "powder" && meltsAt(l.sets) === 0 && !isScent(l));
+  const cool = liquid.filter(harmedByHeat);
+  const oils = liquid.filter((l) => !cool.includes(l));
   const clear = clearAt(of);
   const pour = Math.max(45, Math.min(75, clear + 5));
   const steps: DraftedStep[] = [

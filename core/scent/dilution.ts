@@ -4,7 +4,7 @@
  */
 import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
-import type { MadeOf } from "../material/makeup.ts";
+import { partOf, type MadeOf } from "../material/makeup.ts";
 import { ceilingBy, FOR_WHOM, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type Taken, type UsedOn } from "./limits.ts";
 
 const SCENTS: ReadonlySet<KindId> = new Set<KindId>(["essentialOil", "fragrance"]);
@@ -17,10 +17,12 @@ export interface ScentLine extends Taken {
 }
 
 /** How much of something is scent: all of an essential oil, of a base as much as is in it. @example scentShare({ kind: "fragrance", makeup: [] }) // 1 */
-export const scentShare = (m: { kind: KindId; makeup: readonly MadeOf[] }): number =>
-  isScent(m) ? 1 : m.makeup.reduce((a, p) => a + (isScent(p) ? p.share : 0), 0);
+export const scentShare = (m: { kind: KindId; makeup: readonly MadeOf[] }): number => partOf(m, isScent);
 
-/** The scents there are in something that is no scent: a base's. Which lots they came of is the base's own history. */
+/**
+ * The scents there are in something that is no scent: a base's. Which lots they came of is the base's own history.
+ * @example scentsOfBase({ weight: mg(1000), makeup: [] }) // []
+ */
 export const scentsOfBase = ({ weight, makeup }: { weight: Mg; makeup: readonly MadeOf[] }): ScentLine[] =>
   makeup
     .filter(isScent)

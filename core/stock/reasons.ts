@@ -31,6 +31,12 @@ export type Reason = keyof typeof REASONS;
 /** What is found on top of what the books say comes in at what its lot cost, and rests on what came before it. */
 export const FOUND = ["counted", "cameBack"] as const satisfies readonly Reason[];
 
+/** What leaves one lot and comes into another by one act: out of the one it went on, into the other it came. */
+export const TURNED = ["blended", "remelted"] as const satisfies readonly Reason[];
+
+/** Whether it is one of some. @example among(FOUND, "counted") // true */
+export const among = (reasons: readonly Reason[], r: Reason): boolean => reasons.includes(r);
+
 /** Reasons for taking finished units out by hand. */
 export const TAKE_OUT_REASONS = ["tester", "gift", "own", "damaged"] as const satisfies readonly Reason[];
 export type TakeOutReason = (typeof TAKE_OUT_REASONS)[number];

@@ -5,16 +5,15 @@ import { micros, type Mg } from "#core/measure/exact";
 import type { Day } from "#core/when";
 import { and, asc, eq, gt, inArray, sql } from "drizzle-orm";
 import type { Reads, Tx } from "../client.ts";
-import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { batch, lot, material, movement, product, recipe } from "../schema.ts";
 import { factsOfParts, madeOfNow, materialMade } from "../shelf/madeOf.ts";
-import { makeLots, type MadeLot } from "../shelf/makeLots.ts";
+import { makeLots, materialsOfLines, type MadeLot } from "../shelf/makeLots.ts";
 import type { MaterialRow } from "../shelf/materials.ts";
 
 export interface BaseIn {
   name: string;
-  /** Materials with what of each is in it; most of all first. */
+  /** Materials with what of each is in it. */
   parts: readonly (MaterialRow & Pick<Weighed, "weight">)[];
   /** Best before: as what it is made of. */
   best: Day | null;
@@ -23,7 +22,9 @@ export interface BaseIn {
 }
 
 /** An empty lot of a base, for something to move into. @throws Refused where its name is another kind's */
-export async function makeBase(tx: Tx, day: Day, { name, parts, best, field }: BaseIn): Promise<{ id: number; into: MadeLot }> {
+export async function makeBase(tx: Tx, day: Day, { name, best, field, ...of }: BaseIn): Promise<{ id: number; into: MadeLot }> {
+  // Most of all first, as ingredients are named.
+  const parts = of.parts.filter((p) => p.weight > 0).sort((a, b) => b.weight - a.weight);
   const facts = { ...factsOfParts(parts), makeup: makeupOf(parts) };
   const base = { ...facts, name, kind: "base", densities: KINDS.base.start, kept: "cool" } as const;
   const { id, made } = await materialMade(tx, base, ["base"], field, "Call that something else first.");
@@ -47,19 +48,8 @@ export async function keepLeftover(
   { actId, day }: { actId: number; day: Day },
   { name, lines, leftover, best }: LeftIn,
 ): Promise<MadeLot> {
-  const rows = await tx
-    .select()
-    .from(material)
-    .where(
-      anyOf(
-        material.id,
-        lines.map((l) => l.materialId),
-      ),
-    );
-  const parts = rows
-    .map((m) => ({ ...m, weight: lines.reduce((a, l) => a + (l.materialId === m.id ? l.weighed : 0), 0) }))
-    .filter((m) => m.weight > 0)
-    .sort((a, b) => b.weight - a.weight);
+  const materials = await materialsOfLines(tx, lines);
+  const parts = lines.map((l) => ({ ...materials.get(l.materialId)!, weight: l.weighed }));
   const { into } = await makeBase(tx, day, { name: `${name}, melted down`, parts, best, field: "leftover" });
   await tx.insert(movement).values({ actId, lotId: into.id, qty: leftover, value: micros(0), reason: "leftOver" });
   return into;

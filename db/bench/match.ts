@@ -15,9 +15,10 @@ import type { Db, Tx } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { theMaker } from "../act/maker.ts";
 import { batch, batchEvent, batchTake, material } from "../schema.ts";
+import { materialsOfLines } from "../shelf/makeLots.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { standing } from "./standing.ts";
-import { lineOf, type LineOf } from "./weigh.ts";
+import { lineIn, lineOf, takesOf, type LineOf } from "./weigh.ts";
 
 export interface OffIn extends LineOf {
   /** What went in. */
@@ -180,16 +181,17 @@ export interface MendIn {
 export async function mendPot(db: Db, { batchId, had, lines, others, said, verdict }: MendIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
     const open = await standing(tx, batchId);
-    const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(batchTake.position, batchTake.id);
+    const takes = await takesOf(tx, batchId);
     if (takes.length !== had) throw Refused.one("", "Something was added to the sheet meanwhile. Look again.");
     const last = Math.max(-1, ...takes.map((t) => t.position));
-    const wants: { like: Like; amount: Mg }[] = [];
-    for (const { amount, ...at } of lines) wants.push({ like: (await lineOf(tx, { batchId, ...at })).found, amount });
-    for (const [i, { materialId, amount }] of others.entries()) {
-      const [other] = await tx.select({ name: material.name }).from(material).where(eq(material.id, materialId));
-      if (!other) throw Refused.one("", "That material isn't here any more.");
-      wants.push({ like: { batchId, position: last + 1 + i, materialId, name: other.name, sizeId: null }, amount });
-    }
+    const names = await materialsOfLines(tx, others);
+    const wants: { like: Like; amount: Mg }[] = [
+      ...lines.map(({ amount, ...at }) => ({ like: lineIn(takes, at), amount })),
+      ...others.map(({ materialId, amount }, i) => ({
+        like: { batchId, position: last + 1 + i, materialId, name: names.get(materialId)!.name, sizeId: null },
+        amount,
+      })),
+    ];
     if (wants.length === 0 || wants.some((w) => w.amount <= 0)) throw Refused.one("", "Nothing is to be added.");
     await takeMore(tx, takes, wants, day, "leave it as it is.");
     // What goes into a part isn't the base's.

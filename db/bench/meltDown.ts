@@ -39,7 +39,7 @@ async function pouredAs(tx: Tx, lotId: number) {
   return row;
 }
 
-/** Everything that is in a size: its share of the pot, and what was stirred into it alone; most of all first. */
+/** Everything that is in a size: its share of the pot, and what was stirred into it alone. */
 async function partsOf(tx: Tx, { size, added }: Awaited<ReturnType<typeof pouredAs>>) {
   const takes = await tx
     .select({ weighed: batchTake.weighed, sizeId: batchTake.sizeId, material })
@@ -49,12 +49,10 @@ async function partsOf(tx: Tx, { size, added }: Awaited<ReturnType<typeof poured
     .orderBy(asc(batchTake.id));
   const pot = takes.reduce((a, t) => a + (t.sizeId === null ? t.weighed! : 0), 0);
   const base = Math.max(0, (size.units ?? 0) * size.fill - added);
-  return takes
-    .flatMap((t) => {
-      const weight = t.sizeId === null ? (t.weighed! * base) / pot : t.sizeId === size.id ? t.weighed! : 0;
-      return weight > 0 ? [{ ...t.material, weight }] : [];
-    })
-    .sort((a, b) => b.weight - a.weight);
+  return takes.map((t) => {
+    const share = t.sizeId === null ? base / pot : t.sizeId === size.id ? 1 : 0;
+    return { ...t.material, weight: t.weighed! * share };
+  });
 }
 
 /** What a check has it on hold for is what it is melted down for; any other hold stays. */

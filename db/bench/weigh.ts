@@ -29,7 +29,7 @@ export function byLine<T extends { position: number; lotId: number }>(rows: read
 }
 
 /** The lines of a batch as they stand on its sheet. */
-const takesOf = (tx: Tx, batchId: number) =>
+export const takesOf = (tx: Tx, batchId: number) =>
   tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(asc(batchTake.position), asc(batchTake.id));
 
 /** Writes the lines of a weigh sheet anew; what was weighed before keeps when and how. */
@@ -97,12 +97,20 @@ export interface LineOf {
   nth?: number;
 }
 
-/** @throws Refused when it isn't there any more */
-export async function lineOf(tx: Tx, { batchId, position, lotId, nth = 0 }: LineOf) {
-  const takes = await takesOf(tx, batchId);
+/** One of the lines of a batch. @throws Refused when it isn't there any more */
+export function lineIn<T extends { position: number; lotId: number }>(
+  takes: readonly T[],
+  { position, lotId, nth = 0 }: Omit<LineOf, "batchId">,
+): T {
   const found = byLine(takes).get(`${position} ${lotId} ${nth}`);
   if (!found) throw Refused.one("", "This line isn't on the sheet any more. Reload the page.");
-  return { takes, found };
+  return found;
+}
+
+/** The same with all of them. @throws Refused when it isn't there any more */
+export async function lineOf(tx: Tx, { batchId, ...at }: LineOf) {
+  const takes = await takesOf(tx, batchId);
+  return { takes, found: lineIn(takes, at) };
 }
 
 export interface WeighIn extends LineOf {

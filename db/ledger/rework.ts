@@ -9,7 +9,7 @@ import { stockValues } from "#core/batch/result";
 import { bottleValues } from "#core/infusion/strain";
 import { micros, minus, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { FOUND, type Reason } from "#core/stock/reasons";
+import { among, FOUND, TURNED, type Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
 import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
 import { addedToSize, number } from "../columnsOf.ts";
@@ -21,11 +21,8 @@ import { lockLots, type NewMovement } from "./lots.ts";
 
 /** What comes in at a figure somebody said: these are corrected, never worked out. */
 export const GIVEN = ["received", "opening", "harvested"] as const satisfies readonly Reason[];
-/** What comes out of the one lot into the other by one act. */
-const TURNED = ["blended", "remelted"] as const satisfies readonly Reason[];
 /** What comes in at the figure of what it was made of. */
 const MADE = ["filled", "strained", ...TURNED] as const satisfies readonly Reason[];
-const among = (reasons: readonly Reason[], r: Reason): boolean => reasons.includes(r);
 
 /** A movement that puts another one right, as a person said. */
 export type Fact = NewMovement & { restates: number; qty: number; value: Micros };

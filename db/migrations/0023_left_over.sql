@@ -1,4 +1,5 @@
--- What was left in the jug and is kept as a base has in it what went into the whole pot.
+-- What was melted down is in the base it became, as the oils of a blend are in the blend; what was left in the jug and is kept as a base has
+-- in it what went into the whole pot.
 CREATE OR REPLACE VIEW lot_link AS
   SELECT ing.lot_id AS from_lot, made.lot_id AS to_lot
     FROM batch b

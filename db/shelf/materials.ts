@@ -34,9 +34,11 @@ export const materialsNamed = (db: Reads, ids: readonly number[], names: readonl
       .orderBy(asc(material.name)),
   );
 
-/** What each material is called and what it is. */
+/** What each material is called and what it is, and is made of. */
 export const materialKinds = (db: Reads) =>
-  ask(db, "material_kinds", {}, () => db.select({ id: material.id, name: material.name, kind: material.kind }).from(material));
+  ask(db, "material_kinds", {}, () =>
+    db.select({ id: material.id, name: material.name, kind: material.kind, makeup: material.makeup }).from(material),
+  );
 
 /** Whether there is any material at all, or one of a kind that isn't put away. */
 export async function anyMaterial(db: Reads, kind?: KindId): Promise<boolean> {

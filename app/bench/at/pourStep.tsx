@@ -10,7 +10,7 @@ import type { Devices } from "../../devices/useDevices.ts";
 import { useKey } from "../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
-import { NetWeights } from "../netWeights.tsx";
+import { NetWeights } from "../record/netWeights.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { Count } from "./count.tsx";
 import { ByHand } from "./weighing/byHand.tsx";

@@ -12,7 +12,8 @@ import { forScale, inGrams, type Judged, type JudgedLine } from "#core/recipe/ju
 import { mendingLine } from "#core/recipe/judge/setting";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { School } from "#core/stock/schools";
-import { isScent } from "#core/scent/dilution";
+import { waxShare } from "#core/material/makeup";
+import { isScent, scentShare } from "#core/scent/dilution";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
@@ -140,16 +141,15 @@ interface AfterProps {
 function After({ judged, costing, by, more, pot, inPot, firm, celsius, currency, school }: AfterProps) {
   const added = [...inPot, { ...by, weight: more }];
   const total = pot + more;
-  const of = (lines: readonly JudgedLine[], fits: (l: JudgedLine) => boolean): number =>
-    lines.reduce((a, l) => (fits(l) ? a + l.weight : a), 0);
+  const of = (lines: readonly JudgedLine[], part: (l: JudgedLine) => number): number => lines.reduce((a, l) => a + l.weight * part(l), 0);
   const [size] = costing.sizes;
   const costed = (lines: readonly JudgedLine[]) => lines.map((l) => ({ of: l.of, weight: l.weight }));
   const rows: [what: string, was: string, is: string][] = [
     ["In the pot", grams(pot), grams(total)],
     ["Like beeswax in oil", sayShare(firm), sayShare(firmness(mixOf(added), celsius, judged.constants))],
-    ["Wax share", sayShare(of(inPot, (l) => l.sets.as === "wax") / pot), sayShare(of(added, (l) => l.sets.as === "wax") / total)],
+    ["Wax share", sayShare(of(inPot, waxShare) / pot), sayShare(of(added, waxShare) / total)],
   ];
-  if (inPot.some(isScent)) rows.push(["Scent", sayShare(of(inPot, isScent) / pot), sayShare(of(added, isScent) / total)]);
+  if (of(inPot, scentShare) > 0) rows.push(["Scent", sayShare(of(inPot, scentShare) / pot), sayShare(of(added, scentShare) / total)]);
   if (size) {
     const [before, after] = [costing.cost(size, costed(inPot)), costing.cost(size, costed(added))];
     rows.push([`Fills, ${size.label}`, `${before.fill.units}`, `${after.fill.units}`]);

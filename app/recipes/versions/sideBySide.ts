@@ -10,7 +10,8 @@ import { judgedOf } from "#core/recipe/judge/judgedOf";
 import { keepingOf } from "#core/recipe/keeping";
 import type { Scale } from "#core/recipe/scale";
 import { readWritten, type ReadRecipe } from "#core/recipe/written";
-import { isScent } from "#core/scent/dilution";
+import { scentShare } from "#core/scent/dilution";
+import { waxShare } from "#core/material/makeup";
 import type { WrittenRecipe } from "#db/recipe/read";
 import type { School } from "#core/stock/schools";
 import { counted } from "#core/words";
@@ -83,18 +84,18 @@ export function figuresOf(
   const shelf = shelfOfStuff(stuff, today);
   const judged = judgedOf(read, judgedSheet(t), shelf, lotsById(stuff), { today, scale, constants });
   const mix = mixOf(judged.lines);
-  const share = (fits: (l: (typeof judged.lines)[number]) => boolean): string =>
-    sayShare(judged.lines.filter(fits).reduce((sum, l) => sum + l.share, 0));
+  const share = (part: (l: (typeof judged.lines)[number]) => number): string =>
+    sayShare(judged.lines.reduce((sum, l) => sum + l.share * part(l), 0));
   const costing = costingOf(read, t, rates, shelf);
   const said = judge(judged);
   const figures = new Map<string, string>([
     ["Batch", grams(read.total)],
-    ["Wax share", share((l) => l.sets.as === "wax")],
+    ["Wax share", share(waxShare)],
     ...PLACE_IDS.map((p): [string, string] => {
       const firm = firmness(mix, PLACES[p].celsius, constants);
       return [`Sets, ${PLACES[p].label}`, `${FEELS[feelOf(firm)].say}, like ${sayShare(firm)} wax`];
     }),
-    ["Scent", share(isScent)],
+    ["Scent", share(scentShare)],
     ["Keeps, made today", counted(keepingOf(judged.lines, today, judged.keepsMonths).months, "month")],
   ]);
   for (const size of costing.sizes) {

@@ -1,20 +1,17 @@
 /** A drop on a cold spoon: how it will set, and what puts it right while it is still liquid. */
 import { SPOON, spoonFix, type SpoonVerdict } from "#core/batch/spoon";
-import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
 import { percent } from "../../../ui/figures/amounts.tsx";
 import { KeepFile } from "../../../files/keepFile.tsx";
-import { Button, Problem } from "../../../ui/fields/form.tsx";
+import { Button } from "../../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
-import { lineOf, potOf } from "../weighing/pot.ts";
-import { useDid } from "../useDid.ts";
+import { potOf } from "../weighing/pot.ts";
 import { Nose } from "./noseStep.tsx";
-import { Verdicts } from "./verdicts.tsx";
+import { Answer, Verdicts } from "./verdicts.tsx";
 
 export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () => void; done: boolean }) {
-  const { batch, recipe, takes, constants } = page;
-  const did = useDid(batch.id);
+  const { batch, recipe, constants } = page;
   const [verdict, say] = useState<SpoonVerdict | null>(null);
   const pot = potOf(page);
   const fix = verdict && spoonFix([...pot, ...page.couldMend], verdict, recipe.type, constants);
@@ -37,39 +34,15 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
           ) : (
             verdict !== "right" && <p className="text-[1.15rem] text-honey">Nothing that is in the pot puts that right by itself.</p>
           )}
-          <div className="mt-3 flex flex-wrap gap-2">
-            {fix && (
-              <Button
-                main
-                className="text-[1.2rem]"
-                disabled={did.busy}
-                onClick={() =>
-                  did.keep(
-                    {
-                      intent: "mend",
-                      had: takes.length,
-                      ...(other
-                        ? { others: [{ materialId: other.materialId, amount: exactWeightText(fix.more) }] }
-                        : { lines: [{ ...lineOf(takes, fix.line), amount: exactWeightText(fix.more) }] }),
-                      verdict,
-                      said: `Cold spoon: ${SPOON[verdict]}; ${grams(fix.more, 1)} of ${by} to be added`,
-                    },
-                    next,
-                  )
-                }
-              >
-                Add it
-              </Button>
-            )}
-            <Button
-              main={!fix}
-              className="text-[1.2rem]"
-              disabled={did.busy}
-              onClick={() => did.keep({ intent: "event", kind: "test", verdict, note: `Cold spoon: ${SPOON[verdict]}` }, next)}
-            >
-              {fix ? "Leave it as it is" : "Write it down"}
-            </Button>
-          </div>
+          <Answer
+            page={page}
+            found={`Cold spoon: ${SPOON[verdict]}`}
+            verdict={verdict}
+            adds={fix ? [{ ...(other ? { materialId: other.materialId } : { line: fix.line }), more: fix.more }] : []}
+            what={fix ? `${grams(fix.more, 1)} of ${by}` : ""}
+            leave={["Leave it as it is", "Write it down"]}
+            kept={next}
+          />
         </div>
       )}
       {done && !verdict && (
@@ -77,7 +50,6 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
           Done; go on
         </Button>
       )}
-      <Problem say={did.problem?.say} />
       <Nose page={page} />
       <p className="mt-5">
         <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Keep a photo of it" />

@@ -3,8 +3,8 @@ import type { ContainerFacts } from "#core/material/container";
 import { grams } from "#core/measure/write";
 import { overfull } from "#core/recipe/sizes";
 import { useFieldArray, type Control, type UseFormRegister } from "react-hook-form";
-import { problemAt } from "../forms/useSheet.ts";
-import { Text } from "../ui/fields/form.tsx";
+import { problemAt } from "../../forms/useSheet.ts";
+import { Text } from "../../ui/fields/form.tsx";
 import type { BatchSheet } from "#db/bench/read";
 
 /** What a size goes into, as far as it is known. */

@@ -1,9 +1,9 @@
 /** What a batch is short of, all at once, and what could be done about each: buy it, something instead of it, or make fewer. */
 import { wordList } from "#core/words";
 import { Fragment } from "react";
-import { Button } from "../ui/fields/form.tsx";
-import { showBase } from "../ui/figures/amounts.tsx";
-import { Link } from "../ui/link.tsx";
+import { Button } from "../../ui/fields/form.tsx";
+import { showBase } from "../../ui/figures/amounts.tsx";
+import { Link } from "../../ui/link.tsx";
 import type { Short } from "./planned.ts";
 
 export interface ShortProps {

@@ -3,8 +3,8 @@ import { mg, type Mg } from "#core/measure/exact";
 import { readWeight } from "#core/measure/read";
 import type { Lot } from "#core/stock/lots";
 import type { ReactNode } from "react";
-import { LotTag, showBase } from "../ui/figures/amounts.tsx";
-import { Part } from "../ui/sheet/sheet.tsx";
+import { LotTag, showBase } from "../../ui/figures/amounts.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 
 export interface Base {
   lotId: number;

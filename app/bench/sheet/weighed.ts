@@ -5,10 +5,10 @@ import { mg, type Mg } from "#core/measure/exact";
 import { done } from "#core/outcome";
 import { data } from "react-router";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
-import { idField, optional, reads, wholeNumber } from "../forms/fields.ts";
-import { idOf } from "../forms/ids.ts";
-import { asked, readSheet, type Reply } from "../forms/sheet.server.ts";
+import { db } from "../../db.server.ts";
+import { idField, optional, reads, wholeNumber } from "../../forms/fields.ts";
+import { idOf } from "../../forms/ids.ts";
+import { asked, readSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/weighed";
 
 /** The lines of a weigh sheet. */

@@ -5,10 +5,10 @@ import { onScale, showSteps, type Scale } from "#core/recipe/scale";
 import { lotState } from "#core/stock/lots";
 import type { BatchSheet } from "#db/bench/read";
 import type { UseFormRegisterReturn } from "react-hook-form";
-import { STATE_WORDS, useSayDay } from "../ui/figures/amounts.tsx";
-import { Problem } from "../ui/fields/form.tsx";
-import { PickBox } from "../ui/fields/pick.tsx";
-import { useWorkshop } from "../ui/workshop.ts";
+import { STATE_WORDS, useSayDay } from "../../ui/figures/amounts.tsx";
+import { Problem } from "../../ui/fields/form.tsx";
+import { PickBox } from "../../ui/fields/pick.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
 
 interface Props {
   at: number;

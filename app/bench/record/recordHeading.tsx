@@ -1,9 +1,9 @@
 /** The heading of a batch's record, whatever became of it. */
 import type { ReactNode } from "react";
 import type { BatchSheet } from "#db/bench/read";
-import { Link } from "../ui/link.tsx";
-import { Print } from "../ui/sheet/print.tsx";
-import { Heading } from "../ui/sheet/sheet.tsx";
+import { Link } from "../../ui/link.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
+import { Heading } from "../../ui/sheet/sheet.tsx";
 
 export const RecordHeading = ({ recipe, about }: { recipe: BatchSheet["recipe"]; about: ReactNode }) => (
   <Heading title={recipe.name} about={about}>

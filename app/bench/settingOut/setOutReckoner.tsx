@@ -12,10 +12,10 @@ import type { Settings } from "#core/settings";
 import { span } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
 import { useEffect, useState } from "react";
-import { When } from "../ui/figures/amounts.tsx";
-import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
-import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
-import { useWorkshop } from "../ui/workshop.ts";
+import { When } from "../../ui/figures/amounts.tsx";
+import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
+import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
 import { ShortOnShelf, type ShortProps } from "./shortOnShelf.tsx";
 
 interface Size {

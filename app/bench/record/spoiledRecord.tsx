@@ -2,12 +2,12 @@
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import type { BatchSheet } from "#db/bench/read";
-import { ActsOf, type ActLine } from "../book/actsOf.tsx";
-import { LotTag, When } from "../ui/figures/amounts.tsx";
-import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
-import { Table } from "../ui/lists/table.tsx";
-import { Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { useWorkshop } from "../ui/workshop.ts";
+import { ActsOf, type ActLine } from "../../book/actsOf.tsx";
+import { LotTag, When } from "../../ui/figures/amounts.tsx";
+import { Figure, Reckoner } from "../../ui/figures/reckoner.tsx";
+import { Table } from "../../ui/lists/table.tsx";
+import { Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
 import { RecordHeading } from "./recordHeading.tsx";
 import { Made, type HowMade } from "./recordMade.tsx";
 

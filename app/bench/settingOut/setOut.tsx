@@ -13,12 +13,12 @@ import { lastRecipeSetOut, lastSetOut } from "#db/bench/read";
 import { readRecipes, recipeChoices } from "#db/recipe/read";
 import { keptSettings } from "#db/settings";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
-import { idField, note, oneOf, optional, wholeNumber } from "../forms/fields.ts";
-import { idOf } from "../forms/ids.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
-import { stuffOf } from "../shelf/stuff.server.ts";
+import { db } from "../../db.server.ts";
+import { idField, note, oneOf, optional, wholeNumber } from "../../forms/fields.ts";
+import { idOf } from "../../forms/ids.ts";
+import { opened } from "../../forms/opened.server.ts";
+import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { stuffOf } from "../../shelf/stuff.server.ts";
 import { SetOutSheet } from "./setOutSheet.tsx";
 import type { Route } from "./+types/setOut";
 

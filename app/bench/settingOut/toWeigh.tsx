@@ -3,9 +3,9 @@ import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
 import { isUsable, useFirst, whyFirst, type Lot } from "#core/stock/lots";
 import { grams } from "#core/measure/write";
 import type { Mg } from "#core/measure/exact";
-import { LotTag, showBase } from "../ui/figures/amounts.tsx";
-import { useWorkshop } from "../ui/workshop.ts";
-import { Table } from "../ui/lists/table.tsx";
+import { LotTag, showBase } from "../../ui/figures/amounts.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
+import { Table } from "../../ui/lists/table.tsx";
 
 interface Props {
   /** A base that is melted in was written nowhere. */

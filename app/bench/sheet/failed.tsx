@@ -1,7 +1,7 @@
 /** Where a batch ends that failed: with what went wrong, which is worth knowing the next time. */
-import { tokenFor, useSheet, type Opened } from "../forms/useSheet.ts";
-import { Button, Text } from "../ui/fields/form.tsx";
-import { Part } from "../ui/sheet/sheet.tsx";
+import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
+import { Button, Text } from "../../ui/fields/form.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 
 /** So that this sheet's act has a token of its own beside the weigh sheet's. */
 const APART = 77;

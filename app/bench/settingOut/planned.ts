@@ -10,7 +10,7 @@ import type { Lot } from "#core/stock/lots";
 import { planTakes, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
-import type { Stuff } from "../names/named.ts";
+import type { Stuff } from "../../names/named.ts";
 import { meltedOf, takesOf, type Base, type Melted, type MeltedText } from "./meltIn.tsx";
 
 /** What is typed on the sheet. */

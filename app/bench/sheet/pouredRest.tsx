@@ -1,7 +1,7 @@
 /** The rest of a pouring: what was left in the jug, what becomes of it, and how long it all took. */
 import type { UseFormRegister } from "react-hook-form";
-import { problemAt } from "../forms/useSheet.ts";
-import { Choice, Text } from "../ui/fields/form.tsx";
+import { problemAt } from "../../forms/useSheet.ts";
+import { Choice, Text } from "../../ui/fields/form.tsx";
 
 interface Rest {
   leftover: string;

@@ -1,10 +1,10 @@
 /** What a batch teaches for the next, each to be ticked, and one press that writes the recipe's next version so. */
 import type { Change } from "#core/batch/nextTime";
 import type { BatchSheet } from "#db/bench/read";
-import { tokenFor, useSheet, type Opened } from "../forms/useSheet.ts";
-import { Button, Problem } from "../ui/fields/form.tsx";
-import { Link } from "../ui/link.tsx";
-import { Part } from "../ui/sheet/sheet.tsx";
+import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+import { Link } from "../../ui/link.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 
 /** So that this sheet's act has a token of its own on the record. */
 const APART = 78;

@@ -11,9 +11,8 @@ import type { Sample } from "#db/bench/samples";
 import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
 import { NetWeights } from "./netWeights.tsx";
-import { Part } from "../ui/sheet/sheet.tsx";
-import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
-import { EventPhoto, sayEvent } from "./at/happened.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import { EventLine } from "../eventLine.tsx";
 
 /** What was written down at the bench, and what it is judged by. */
 export interface HowMade {
@@ -43,17 +42,12 @@ export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule,
           )}
           <ol className="divide-y divide-rule border-y border-rule">
             {events.map((e) => (
-              <li key={e.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
-                <TimeOfDay at={e.at} />
-                <span className={`min-w-0 flex-1 basis-56 ${e.struckAt ? "text-pine-soft line-through" : ""}`}>
-                  {sayEvent(e)}
-                  <EventPhoto e={e} />
-                </span>
+              <EventLine key={e.id} e={e}>
                 <span className="text-[0.92rem] text-pine-soft">
                   {e.struckAt ? "struck out, " : ""}
                   {e.who}
                 </span>
-              </li>
+              </EventLine>
             ))}
           </ol>
         </Part>

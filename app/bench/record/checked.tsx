@@ -6,12 +6,12 @@ import type { Check } from "#db/bench/check";
 import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
 import { useState } from "react";
-import { tokenFor, useSheet, type Opened } from "../forms/useSheet.ts";
-import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
-import { When } from "../ui/figures/amounts.tsx";
-import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";
-import { Link } from "../ui/link.tsx";
-import { Part } from "../ui/sheet/sheet.tsx";
+import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
+import { Button, Choice, Problem, Text } from "../../ui/fields/form.tsx";
+import { When } from "../../ui/figures/amounts.tsx";
+import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
+import { Link } from "../../ui/link.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 
 /** So that this sheet's act has a token of its own on the record. */
 const APART = 79;

@@ -1,6 +1,6 @@
 /** What stands ready before a batch, to be read beside the table or on paper. */
 import type { ReadyItem } from "#core/batch/ready";
-import { Part } from "../ui/sheet/sheet.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
 
 export function GetReady({ items }: { items: readonly ReadyItem[] }) {
   return (

@@ -6,10 +6,10 @@ import { readSteps } from "#core/recipe/method";
 import type { Plan } from "#db/bench/plan";
 import type { BenchEvent } from "#db/bench/events";
 import type { BatchSheet } from "#db/bench/read";
-import { percent } from "../ui/figures/amounts.tsx";
-import { Table } from "../ui/lists/table.tsx";
-import { Part } from "../ui/sheet/sheet.tsx";
-import { useWorkshop } from "../ui/workshop.ts";
+import { percent } from "../../ui/figures/amounts.tsx";
+import { Table } from "../../ui/lists/table.tsx";
+import { Part } from "../../ui/sheet/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
 
 interface Row {
   what: string;
