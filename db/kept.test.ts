@@ -27,6 +27,13 @@ it("is worked out once while nothing is written, and again after any act", async
   expect(c.runs()).toBeGreaterThan(before);
 });
 
+it("a statement, which is asked anew by whoever waits for it, is asked once too", async () => {
+  const ask = () => whileUnchanged(db, "an act", "", () => db.select({ id: act.id }).from(act).limit(1));
+  let [first, again] = [await ask(), await ask()];
+  for (let n = 0; n < 100 && again !== first; n++) [first, again] = [again, await ask()];
+  expect(again).toBe(first);
+});
+
 it("depends on what it was given", async () => {
   const c = counter();
   await c.ask("Monday");

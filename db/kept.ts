@@ -43,7 +43,8 @@ export async function whileUnchanged<T>(db: Reads, name: string, given: string, 
   if (!own) kept.set(db, (own = new Map<string, Kept>()));
   const before = own.get(name);
   if (before?.at === at && before.given === given) return before.answer as Promise<T>;
-  const answer = work();
+  // A statement is asked anew by each who waits for it; what is kept is what it said.
+  const answer = Promise.resolve(work());
   own.set(name, { at, given, answer });
   // A failure is not an answer to be kept.
   answer.catch(() => own.delete(name));

@@ -1,43 +1,28 @@
 /**
  * Loads the demo workshop by doing what a maker would have done, day by day, through the same commands the application uses.
  */
-import { type Micros } from "#core/measure/exact";
-import { massOf, type MassFacts } from "#core/measure/mass";
+import { massOf } from "#core/measure/mass";
 import { parseAmount } from "#core/measure/parse";
 import { KINDS } from "#core/material/kinds";
 import { libraryEntry } from "#core/material/library";
-import { UNASKED } from "#core/recipe/judge/judge";
-import { weighRecipe } from "#core/recipe/lines";
 import { STARTING_SETTINGS } from "#core/settings";
-import { batchDensity, densityInPot, readFill } from "#core/recipe/sizes";
 import { addDays, addMonths, type Day } from "#core/when";
 import { takeOut } from "#db/cabinet/cabinet";
 import type { Db } from "#db/client";
 import { lotsOfMaterials } from "#db/ledger/lots";
-import { choosePrices } from "#db/prices/prices";
-import { readRecipes } from "#db/recipe/read";
-import { saveRecipe } from "#db/recipe/save";
 import { saveSettings } from "#db/settings";
 import { correctCount } from "#db/shelf/count";
 import { materialFromLibrary, saveMaterial, type MaterialIn } from "#db/shelf/keepMaterial";
 import { receive } from "#db/shelf/receive";
 import { noteContacts } from "./contacts.ts";
-import { MATERIALS, type DemoMaterial, type MaterialKey } from "./materials.ts";
-import { RECIPES, type DemoRecipe, type RecipeKey } from "./recipes.ts";
+import { factsOf, MATERIALS, material, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { PURCHASES } from "./purchases.ts";
 import { harvestEvents, jarEvents } from "./steep.ts";
 import { makeBatch, leaveOnBench } from "./making.ts";
 import { giftOrder, goToMarket, linesFor, planNextMarket } from "./selling.ts";
+import { addRecipes, rewrites } from "./written.ts";
 import { euro, idIn, must, type DemoEvent, type World } from "./world.ts";
 import { BATCHES, COUNTS, GIFTS, MARKETS, TAKEN_OUT } from "./year.ts";
-
-const factsOf = (m: DemoMaterial, form: MassFacts["form"]): MassFacts => ({
-  name: m.name,
-  form,
-  densities: m.densities ?? {},
-  dropsPerMl: m.dropsPerMl,
-});
-const material = (key: MaterialKey): DemoMaterial => MATERIALS[key];
 
 /** "500 g" or "48 pcs" in the material's base unit. */
 function packQty(key: MaterialKey, text: string): number {
@@ -75,81 +60,11 @@ async function addMaterials(db: Db, day: Day): Promise<World["materials"]> {
   return ids as World["materials"];
 }
 
-async function addRecipes(db: Db, today: Day, materials: World["materials"]): Promise<World["recipes"]> {
-  const out: Partial<World["recipes"]> = {};
-  const day = addDays(today, -185);
-  for (const [key, r] of Object.entries(RECIPES) as [RecipeKey, DemoRecipe][]) {
-    const { lines, packaging, fill, makes, lossPercent, unitMinutes, prices, small, ...head } = r;
-    const weigh = weighRecipe(
-      lines.map(([m, entered, form]) => ({ amount: must(parseAmount(entered)), facts: factsOf(material(m), form) })),
-      makes ? must(massOf(must(parseAmount(makes)), factsOf(material("beeswax"), "block"))) : null,
-    );
-    if (weigh.problem) throw new Error(`${r.name}: ${weigh.problem.say}`);
-    const weights = weigh.lines.map((line) => {
-      if (!line.ok) throw new Error(`${r.name}: ${line.problem.say}`);
-      return line.weight;
-    });
-    const density = batchDensity(
-      lines.map(([m], i) => {
-        const { name, kind, densities = {} } = material(m);
-        return { name, weight: weights[i]!, density: densityInPot({ kind, densities }) };
-      }),
-    );
-    const size = (text: string, minutes: number, parts: DemoRecipe["packaging"]) => {
-      const [container] = parts.map(([m]) => m).filter((m) => material(m).kind === "container");
-      const made = must(readFill(text, { density, overrunBp: 0 }, container ? containerOf(container) : null));
-      return {
-        id: null,
-        label: made.label,
-        fillBy: made.by,
-        fillText: text,
-        fill: made.weight,
-        fillMl: made.ml,
-        containerId: container ? materials[container] : null,
-        unitMinutesHundredths: Math.round(minutes * 100),
-        retired: false,
-        packaging: parts.map(([m, pieces]) => ({ materialId: materials[m], pieces })),
-      };
-    };
-    const done = await saveRecipe(
-      db,
-      {
-        ...head,
-        ...UNASKED,
-        makes: makes ? weigh.total : null,
-        total: weigh.total,
-        lossBp: Math.round(lossPercent * 100),
-        overrunBp: 0,
-        note: "",
-        lines: lines.map(([m, entered, form], i) => ({ materialId: materials[m], entered, form, weight: weights[i]! })),
-        sizes: [size(fill, unitMinutes, packaging), ...(small ? [size(small.fill ?? "", small.unitMinutes, small.packaging)] : [])],
-      },
-      { day },
-    );
-    const id = idIn(done);
-    const [written] = await readRecipes(db, [id]);
-    const [main, second] = written!.sizes;
-    out[key] = { id, productId: main!.id, smallId: second?.id ?? null };
-    const choose = async (productId: number, figures: DemoRecipe["prices"]): Promise<void> => {
-      const [market, online, wholesale, gift] = figures.map(euro) as [Micros, Micros, Micros, Micros];
-      await choosePrices(db, { productId, own: null, prices: { market, online, wholesale, gift } }, { day });
-    };
-    await choose(main!.id, prices);
-    if (small && second) await choose(second.id, small.prices);
-  }
-  return out as World["recipes"];
-}
-
-const containerOf = (key: MaterialKey) => {
-  const { name, brimMl = null, innerMm = null, fillMm = null } = material(key);
-  return { name, brimMl, innerMm, fillMm, usableMl: null };
-};
-
 /** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
 export async function loadDemo(db: Db, today: Day): Promise<void> {
   await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" }, { day: addDays(today, -261) });
   const materials = await addMaterials(db, addDays(today, -260));
-  const w: World = { db, today, materials, recipes: await addRecipes(db, today, materials) };
+  const w: World = { db, today, materials, recipes: await addRecipes(db, addDays(today, -185), materials) };
 
   const events: DemoEvent[] = [
     ...PURCHASES.map((p) => ({
@@ -178,6 +93,7 @@ export async function loadDemo(db: Db, today: Day): Promise<void> {
     })),
     ...harvestEvents(w),
     ...jarEvents(w),
+    ...rewrites(w),
     ...BATCHES.map((b) => ({ daysAgo: b.daysAgo, run: () => makeBatch(w, b) })),
     ...MARKETS.map((m) => ({ daysAgo: m.daysAgo, run: () => goToMarket(w, m) })),
     ...GIFTS.map((g) => ({ daysAgo: Math.max(2 - g.due, 1), run: () => giftOrder(w, g) })),

@@ -1,7 +1,7 @@
 /**
  * The demo workshop's materials. Densities are typical figures from memory; allergens are named as common practice has it.
  */
-import type { Densities } from "#core/measure/mass";
+import type { Densities, MassFacts } from "#core/measure/mass";
 import type { KindId } from "#core/material/kinds";
 
 export interface DemoMaterial {
@@ -176,3 +176,12 @@ export const MATERIALS = {
 } as const satisfies Record<string, DemoMaterial>;
 
 export type MaterialKey = keyof typeof MATERIALS;
+
+export const material = (key: MaterialKey): DemoMaterial => MATERIALS[key];
+
+export const factsOf = (m: DemoMaterial, form: MassFacts["form"]): MassFacts => ({
+  name: m.name,
+  form,
+  densities: m.densities ?? {},
+  dropsPerMl: m.dropsPerMl,
+});

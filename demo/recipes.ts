@@ -16,6 +16,8 @@ export interface DemoRecipe {
   lines: readonly (readonly [MaterialKey, string, Form])[];
   packaging: readonly (readonly [MaterialKey, number])[];
   method: string;
+  /** What it was at first, until so many days ago, and why it isn't any more. */
+  first?: { lines: readonly (readonly [MaterialKey, string])[]; until: number; why: string };
   /** Market, online, wholesale, gift. */
   prices: Prices;
   /** A smaller one out of the same pot; filled to what its container holds where no fill is said. */
@@ -137,6 +139,14 @@ export const RECIPES = {
       ["tubeLabel", 1],
     ],
     method: "Warm the tray of tubes first. Fill to the brim, top up the dimple before it sets, cap only when cold.",
+    first: {
+      lines: [
+        ["beeswax", "22 %"],
+        ["apricot", "33 %"],
+      ],
+      until: 96,
+      why: "Bent in a warm pocket: more wax",
+    },
     prices: [4.5, 4.9, 2.4, 5],
   },
   lipPot: {

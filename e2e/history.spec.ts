@@ -4,7 +4,7 @@ import { expect } from "@playwright/test";
 import { openHouse } from "#scripts/database";
 import { freePort } from "#scripts/postgres";
 import { serve } from "#scripts/server/serve";
-import { does, figure, fillRow, open, test } from "./hand.ts";
+import { choose, does, figure, fillRow, open, test } from "./hand.ts";
 import { HOUSE_DATABASE } from "./house.ts";
 
 /** The same workroom a week on: the same books, served on that day. */
@@ -172,6 +172,21 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   await expect(page.getByLabel("Keeps, months")).toHaveValue("11");
   await does(page, "Keep the recipe", "Saved Birch and juniper foot balm, version 3");
   await expect(page.getByRole("row", { name: /longer stirring/ })).toBeVisible();
+
+  // A batch is made by the newest unless an older one is chosen: its lines are weighed, and the sheet is by it.
+  await page.getByRole("link", { name: /Two side by side/ }).click();
+  await page.getByRole("link", { name: "Set out a batch by version 2" }).click();
+  const by = page.getByRole("combobox", { name: "Made by" });
+  await expect(by).toContainText("Version 2");
+  await expect(page.getByText("It is made by version 3 now.")).toBeVisible();
+  await choose(page, "Recipe", "Oat lotion bar");
+  await expect(by).toHaveCount(0);
+  await choose(page, "Recipe", "Birch and juniper foot balm");
+  await expect(by).toContainText("Version 3");
+  await choose(page, "Made by", "Version 2");
+  await page.getByLabel("Units", { exact: true }).fill("2");
+  await does(page, "Set out", "Set out Birch and juniper foot balm");
+  await expect(page.getByText("Weigh sheet for 2")).toContainText("by version 2");
 
   await open(page, "/bench");
   await page.locator("#work").getByRole("link", { name: "Birch and juniper foot balm" }).first().click();

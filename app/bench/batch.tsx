@@ -1,6 +1,5 @@
 /** One batch: its weigh sheet while it is on the bench, its record once it is poured. */
 import { CLOSURE_IDS, FACE_IDS, SCENT_IDS } from "#core/batch/check";
-import { batchDensity, densityInPot } from "#core/recipe/sizes";
 import { putRight } from "#db/act/book";
 import { learnBatch, taughtBy } from "#db/bench/nextTime";
 import { planOf } from "#db/bench/plan";
@@ -25,6 +24,7 @@ import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { spoonSaid } from "./felt.ts";
+import { potIds, potsOf } from "./potsOf.ts";
 import { BatchRecord } from "./record/record.tsx";
 import { SpoiledRecord } from "./record/spoiledRecord.tsx";
 import { keptLines, takesOf, weighedLines } from "./sheet/weighed.ts";
@@ -50,30 +50,20 @@ export async function loader({ params }: Route.LoaderArgs) {
   ]);
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
-  const pots = [...sheet.sizes, ...sheet.others].flatMap((s) => s.containerId ?? []);
   const poured = sheet.batch.pouredActId !== null;
   const [materials, result, lost, plan, taught] = await Promise.all([
-    materialsNamed(db(), [...sheet.takes.map((t) => t.materialId), ...pots], []),
+    materialsNamed(db(), potIds(sheet), []),
     batchResult(db(), sheet.batch),
     spoiledCost(db(), sheet.batch),
     planOf(db(), sheet),
     poured ? taughtBy(db(), sheet) : null,
   ]);
   const facts = new Map(materials.map((m) => [m.id, m]));
-  const density = batchDensity(
-    sheet.takes.map((t) => ({ name: t.material, weight: t.planned, density: densityInPot(facts.get(t.materialId)!) })),
-  );
   return {
     sheet,
     result,
-    // What a container holds of this batch, for the word at pouring.
-    density: density.ok ? density.value : null,
-    containers: [...sheet.sizes, ...sheet.others].flatMap((s) => {
-      const c = s.containerId === null ? undefined : facts.get(s.containerId);
-      if (!c) return [];
-      const { name, brimMl, usableMl, innerMm, fillMm } = c;
-      return [{ productId: s.productId, name, brimMl, usableMl, innerMm, fillMm }];
-    }),
+    // For the word at pouring.
+    ...potsOf(sheet, facts),
     scale: settings.scale,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     opened: seen,

@@ -7,6 +7,7 @@ import { finder } from "#core/find";
 import { KINDS, KIND_IDS, kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
+import { useFirst } from "#core/stock/lots";
 import { usedPerDay } from "#core/stock/reorder";
 import { counted } from "#core/words";
 import { lotsOfMaterials } from "#db/ledger/lots";
@@ -28,6 +29,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Shelf · Zelbin" }];
 
 /** Up to so many materials the whole shelf is shown open. */
 const OPEN_SHELF = 60;
+/** More lots of one material than this are a number, not tags. */
+const TAGS = 6;
 /** The most rows of one board or one search. */
 const MOST = 100;
 
@@ -47,8 +50,17 @@ export async function loader({ request }: Route.LoaderArgs) {
           : [];
   const ids = materials.map((m) => m.id);
   const [lots, use] = await Promise.all([lotsOfMaterials(db(), ids), monthlyUse(db(), today(), ids)]);
-  const perDay = ids.map((id) => [id, usedPerDay(use.get(id) ?? [], today())] as const);
-  return { boards, whole, board, find, materials, lots, perDay };
+  const own = groupBy([...lots].sort(useFirst), (l) => l.of);
+  return {
+    ...{ boards, whole, board, find },
+    // Only what is shown of each: its tags, and how many more there are.
+    materials: materials.map((m) => ({
+      ...m,
+      perDay: usedPerDay(use.get(m.id) ?? [], today()),
+      tags: (own.get(m.id) ?? []).slice(0, TAGS).map(({ number, onHand, bestBefore, hold }) => ({ number, onHand, bestBefore, hold })),
+      untagged: Math.max(0, (own.get(m.id)?.length ?? 0) - TAGS),
+    })),
+  };
 }
 
 /** A board with its totals; pressing its name opens it. */
@@ -78,11 +90,10 @@ function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; fol
   );
 }
 
-export default function Shelf({ loaderData: { boards, whole, board, find, materials, lots, perDay } }: Route.ComponentProps) {
+export default function Shelf({ loaderData: { boards, whole, board, find, materials } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   useRemembered("board");
   const [typed, setTyped] = useState("");
-  const byMaterial = groupBy(lots, (l) => l.of);
   // A whole shelf is searched as it is typed; a big one when asked.
   const search = useMemo(() => finder(materials, (m) => m), [materials]);
   const shown = whole && !find ? search(typed) : materials;
@@ -165,8 +176,6 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
               head: <BoardHead board={b} open={board === b.kind} folds={!whole && !find} />,
               rows: byKind.get(b.kind) ?? [],
             }))}
-            lots={byMaterial}
-            perDay={new Map(perDay)}
           />
           {visible.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find || typed}”.</p>}
           {materials.length === MOST && <p className="pt-3 text-pine-soft">The first {MOST} are shown. Find the others by name.</p>}

@@ -1,7 +1,7 @@
 /** The shelf's table: each material with what is on hand, its worth, its average cost, and its lots, the one to use first in front. */
 import { kind } from "#core/material/kinds";
 import { money, perWeight, type UnitCost } from "#core/measure/money";
-import { useFirst, type Lot } from "#core/stock/lots";
+import type { Lot } from "#core/stock/lots";
 import type { OnShelf } from "#db/shelf/overview";
 import { Link } from "../ui/link.tsx";
 import { LotTag, PerUnit, showInColumn } from "../ui/figures/amounts.tsx";
@@ -9,32 +9,29 @@ import { Lasts } from "../ui/figures/lasts.tsx";
 import { Table, type Group } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
-/** More lots than this are a number, not tags. */
-const TAGS = 6;
+/** A material as it stands on the shelf, with its lots in the order they are used. */
+export interface Shown extends OnShelf {
+  /** What is used of it in a day. */
+  perDay: number | null;
+  tags: readonly Pick<Lot, "number" | "onHand" | "bestBefore" | "hold">[];
+  untagged: number;
+}
 
 /** What what is on hand costs; null when nothing is. */
-const averageOf = (m: OnShelf): UnitCost | null => (m.onHand > 0 ? { value: m.value, per: m.onHand } : null);
+const averageOf = (m: Shown): UnitCost | null => (m.onHand > 0 ? { value: m.value, per: m.onHand } : null);
 
-function Lots({ lots }: { lots: readonly Lot[] }) {
-  const own = [...lots].sort(useFirst);
+function Lots({ of: { tags, untagged } }: { of: Shown }) {
   return (
     <span className="flex flex-wrap gap-1.5">
-      {own.slice(0, TAGS).map((l) => (
-        <LotTag key={l.id} lot={l} />
+      {tags.map((l) => (
+        <LotTag key={l.number} lot={l} />
       ))}
-      {own.length > TAGS && <span className="text-[0.9rem] text-pine-soft">and {own.length - TAGS} more</span>}
+      {untagged > 0 && <span className="text-[0.9rem] text-pine-soft">and {untagged} more</span>}
     </span>
   );
 }
 
-interface Props {
-  boards: readonly Group<OnShelf>[];
-  lots: ReadonlyMap<number, readonly Lot[]>;
-  /** What is used of each in a day. */
-  perDay: ReadonlyMap<number, number | null>;
-}
-
-export function ShelfTable({ boards, lots, perDay }: Props) {
+export function ShelfTable({ boards }: { boards: readonly Group<Shown>[] }) {
   const { currency } = useWorkshop();
   // Weighed materials' average costs stand under each other, so in one unit.
   const weighed = boards.flatMap((b) => b.rows).filter((m) => kind(m.kind).measured === "weight");
@@ -59,7 +56,7 @@ export function ShelfTable({ boards, lots, perDay }: Props) {
           ),
         },
         { head: "On hand", as: "weight", cell: (m) => (m.onHand === 0 ? "none" : showInColumn(m.onHand, kind(m.kind).measured)) },
-        { head: "Lasts", cell: (m) => <Lasts onHand={m.onHand} perDay={perDay.get(m.id) ?? null} low={m.low} /> },
+        { head: "Lasts", cell: (m) => <Lasts onHand={m.onHand} perDay={m.perDay} low={m.low} /> },
         { head: "Worth", as: "figure", cell: (m) => money(m.value, currency) },
         {
           head: "Average cost",
@@ -71,7 +68,7 @@ export function ShelfTable({ boards, lots, perDay }: Props) {
           plain: true,
           headClass: "sm:pl-6!",
           className: "sm:pl-6!",
-          cell: (m) => <Lots lots={lots.get(m.id) ?? []} />,
+          cell: (m) => <Lots of={m} />,
         },
       ]}
     />

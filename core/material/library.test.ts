@@ -1,6 +1,7 @@
 /** The starter library against published tables where there are some; the ranges are quoted from memory, as the library says itself. */
 import { describe, expect, it } from "vitest";
-import { holds, roundCapacityMl, weightHeld } from "./container.ts";
+import { depthMm, holds, roundCapacityMl, weightHeld } from "./container.ts";
+import { headspace } from "../recipe/sizes.ts";
 import { KINDS } from "./kinds.ts";
 import { LIBRARY, libraryEntry, originsOf, withLids } from "./library.ts";
 import { isFelt } from "./senses.ts";
@@ -140,5 +141,27 @@ describe("containers", () => {
     expect(holds({ ...none, brimMl: 100 })).toEqual({ ml: 95, by: "its brim" });
     expect(holds({ ...none, brimMl: 100, innerMm: 60, fillMm: 25 })?.by).toBe("its size");
     expect(holds({ brimMl: 100, usableMl: 88, innerMm: 60, fillMm: 25 })).toEqual({ ml: 88, by: "measured" });
+  });
+  it("how deep it stands is the cylinder the other way round, and what stays free is said as far as it was measured", () => {
+    for (const [ml, mm] of [
+      [70.686, 60],
+      [12, 27],
+    ] as const)
+      expect(roundCapacityMl(mm, depthMm(ml, mm))).toBeCloseTo(ml, 9);
+    const none = { brimMl: null, usableMl: null, innerMm: null, fillMm: null };
+    const said = [
+      none,
+      { ...none, usableMl: 70 },
+      { ...none, brimMl: 80 },
+      { ...none, brimMl: 80, innerMm: 60, fillMm: 25 },
+      { ...none, brimMl: 60 },
+    ];
+    expect(said.map((c) => headspace(66, c))).toEqual([
+      "",
+      "66 mL as it is filled, of the 70 mL it holds",
+      "66 mL as it is filled, 14 mL free below the brim",
+      "66 mL as it is filled, 23 mm deep, 14 mL free below the brim",
+      "66 mL as it is filled, of the 57 mL it holds",
+    ]);
   });
 });

@@ -2,7 +2,7 @@
  * Sizes: a recipe in a container. Filled by weight, by volume, or simply full; what a volume weighs follows from what is in the batch.
  */
 import Fraction from "fraction.js";
-import { holds, type ContainerFacts } from "../material/container.ts";
+import { depthMm, holds, type ContainerFacts } from "../material/container.ts";
 import type { KindId } from "../material/kinds.ts";
 import { mg, type Mg } from "../measure/exact.ts";
 import { massOf, volumeMl, type Densities } from "../measure/mass.ts";
@@ -53,7 +53,7 @@ export interface Pot {
 }
 
 /** mg in a millilitre as it is filled, air and all. */
-const filledDensity = (density: number, overrunBp: number): number => density / (1 + overrunBp / 10_000);
+export const filledDensity = (density: number, overrunBp: number): number => density / (1 + overrunBp / 10_000);
 
 export interface Fill {
   by: FillBy;
@@ -110,6 +110,21 @@ export function overfull(ml: number | null, container: (ContainerFacts & { name:
   const room = container && holds(container);
   if (!room || ml === null || ml <= room.ml * BY_EYE) return null;
   return `${writeNumber(ml, 0, 0)} mL is more than the ${writeNumber(room.ml, 0, 0)} mL ${container.name} holds.`;
+}
+
+/**
+ * How far so much fills a container and what stays free for its lid, in words; empty where nobody has measured it.
+ * @param ml as it is filled, warm
+ * @example headspace(66, { ...tin, brimMl: 80 }) // "66 mL as it is filled, 14 mL free below the brim"
+ */
+export function headspace(ml: number, container: ContainerFacts): string {
+  const { brimMl, innerMm } = container;
+  const room = holds(container);
+  if (!room) return "";
+  const deep = innerMm ? `${writeNumber(depthMm(ml, innerMm), 0, 0)} mm deep` : "";
+  const free = brimMl && brimMl > ml ? `${writeNumber(brimMl - ml, 0, 0)} mL free below the brim` : "";
+  const of = deep || free ? "" : `of the ${writeNumber(room.ml, 0, 0)} mL it holds`;
+  return [`${writeNumber(ml, 0, 0)} mL as it is filled`, deep, free, of].filter(Boolean).join(", ");
 }
 
 /**

@@ -1,12 +1,13 @@
 /** Setting out, weighing, pouring and taking back; recipes and the sizes they were made in. */
 import { mg } from "#core/measure/exact";
+import { scaleTo } from "#core/recipe/scale";
 import { eq, sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { whatWasDone } from "../act/book.ts";
 import { takeBack } from "../act/takeBack.ts";
 import { pour } from "./pour.ts";
 import { listBatches, readBatch } from "./read.ts";
-import { clearBatch } from "./setOut.ts";
+import { clearBatch, setOut } from "./setOut.ts";
 import { saveWeighed } from "./weigh.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
 import { readRecipes, readWhole } from "../recipe/read.ts";
@@ -41,6 +42,32 @@ describe("the bench", () => {
     // 5 units of 50 g were made: 1800 g of oil, 450 g of wax and 35 tins are left; 60 take 2400 g, 600 g and 60.
     expect(p).toEqual({ field: "size", say: "The shelf is short of 600 g of Oil, 150 g of Wax and 25 pcs of Tin. Nothing was set out." });
     expect((await listBatches(db)).length).toBe(before);
+  });
+  it("is set out by any version that stands, in the sizes there are now; one that was taken back is refused", async () => {
+    const [was] = await readRecipes(db, [ids.recipe]);
+    const twice = balm({
+      ...{ id: ids.recipe, lossBp: 100, sizes: [{ ...size(50), id: ids.product }] },
+      lines: balm().lines.map((l, i) => (i === 0 ? { ...l, weight: mg(l.weight * 2) } : l)),
+    });
+    const saved = await saveRecipe(db, twice, { day: DAY });
+    const by = (version?: number) =>
+      setOut(db, { recipeId: ids.recipe, version, batchMg: mg(200_000), sizes: [{ productId: ids.product, units: 4 }] }, { day: DAY });
+    const plans = [];
+    for (const version of [1, 2, undefined]) {
+      const sheet = (await readBatch(db, idIn(await by(version))))!;
+      plans.push([sheet.recipe.n, sheet.recipe.lossBp, sheet.takes.map((t) => t.planned)]);
+    }
+    const share = (weights: readonly number[]) => scaleTo(weights.map(mg), mg(200_000));
+    const first = was!.lines.map((l) => l.weight);
+    const second = share(twice.lines.map((l) => l.weight));
+    expect(plans).toEqual([
+      [1, was!.recipe.lossBp, share(first)],
+      [2, 100, second],
+      [2, 100, second],
+    ]);
+    await takeBack(db, saved.actId, { day: DAY });
+    expect(await refused(by(2))).toMatchObject([{ field: "version", say: expect.stringContaining("was taken back") as string }]);
+    expect((await readBatch(db, idIn(await by())))!.recipe.n).toBe(1);
   });
   it("splits over lots, pours into a numbered lot with the shortest best-before, and can be taken back and poured again under the same number", async () => {
     const short = "2026-09-01";

@@ -16,10 +16,12 @@ import { lockLots, lotsOfMaterials, useOf } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
 import { onTheBench, standing } from "./standing.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
-import { readRecipes } from "../recipe/read.ts";
+import { readForBatch } from "../recipe/read.ts";
 
 export interface SetOutIn {
   recipeId: number;
+  /** The number of the version it is made by; the newest where none is said. */
+  version?: number;
   batchMg: Mg;
   /** How many of each size are meant to be filled. */
   sizes: readonly { productId: number; units: number }[];
@@ -51,8 +53,11 @@ async function basesOf(tx: Tx, { melted = [], batchMg }: SetOutIn, day: Day) {
 export const setOut = defineAct({
   kind: "setOut",
   run: async (tx, input: SetOutIn, { day }) => {
-    const [w] = await readRecipes(tx, [input.recipeId]);
-    if (!w) throw Refused.one("recipe", "That recipe isn't here any more.");
+    const w = await readForBatch(tx, input.recipeId, input.version);
+    if (!w)
+      throw input.version === undefined
+        ? Refused.one("recipe", "That recipe isn't here any more.")
+        : Refused.one("version", `Version ${input.version} isn't there any more: it was taken back. Choose another.`);
     if (w.recipe.retired) throw Refused.one("recipe", `${w.recipe.name} is put away. Bring it back first to make it.`);
     const wanted = input.sizes.filter((s) => s.units > 0);
     const sizes = wanted.map(({ productId, units }) => {

@@ -106,6 +106,10 @@ export async function readVersion(db: Reads, id: number, n: number): Promise<Wri
   return found ?? null;
 }
 
+/** A recipe as a batch of it is made: by a version of it or, where none is said, by the newest; in the sizes it is made in now. */
+export const readForBatch = async (db: Reads, id: number, n?: number): Promise<WrittenRecipe | null> =>
+  n === undefined ? ((await readRecipes(db, [id]))[0] ?? null) : readVersion(db, id, n);
+
 /** One recipe with the sizes that were put away too, last. */
 export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | null> {
   const [found] = await ask(db, "whole_recipes", { ids: [id] }, (at) => written(db, "all", at.ids));

@@ -4,8 +4,9 @@ import type { Base, Micros } from "#core/measure/exact";
 import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
-import type { Reads } from "../client.ts";
+import type { Db, Reads } from "../client.ts";
 import { aFlag, aNumber, number, rowsOf } from "../columnsOf.ts";
+import { whileUnchanged } from "../kept.ts";
 import { ask } from "../prepared.ts";
 import { lot, material } from "../schema.ts";
 import { stockLevels } from "./low.ts";
@@ -20,7 +21,9 @@ export interface Board {
 }
 
 /** A line for each kind that has materials, whatever is on hand of them. */
-export function shelfBoards(db: Reads, today: Day): Promise<Board[]> {
+export const shelfBoards = (db: Db, today: Day): Promise<Board[]> => whileUnchanged(db, "shelf boards", today, () => countBoards(db, today));
+
+function countBoards(db: Reads, today: Day): Promise<Board[]> {
   return ask(db, "shelf_boards", { today, soon: addDays(today, SOON_DAYS) }, (at) =>
     db
       .select({

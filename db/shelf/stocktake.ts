@@ -10,6 +10,7 @@ import { defineAct } from "../act/define.ts";
 import type { Db, Reads, Tx } from "../client.ts";
 import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
+import { whileUnchanged } from "../kept.ts";
 import { ask } from "../prepared.ts";
 import { lot, material, movement, stockCount } from "../schema.ts";
 
@@ -26,7 +27,9 @@ export const WALK_PAGE = 100;
 const toWalk = or(gt(lot.onHand, 0), sql`${stockCount.lotId} is not null`);
 
 /** How many lots there are to walk on each board, how many were counted, and how many of those differ. */
-export const walkTotals = (db: Reads) =>
+export const walkTotals = (db: Db) => whileUnchanged(db, "walk totals", "", () => countWalk(db));
+
+const countWalk = (db: Reads) =>
   ask(db, "walk_totals", {}, () =>
     db
       .select({

@@ -1,6 +1,8 @@
 /** At the bench: one step at a time, large, beside the scale and the thermometer. */
 import { setsBy } from "#core/firmness/solids";
+import type { Mg } from "#core/measure/exact";
 import { harmedByHeat } from "#core/recipe/method";
+import { filledDensity, headspace, overfull } from "#core/recipe/sizes";
 import { scentShare } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
@@ -12,6 +14,7 @@ import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
+import { potIds, potsOf } from "../potsOf.ts";
 import { AtBench } from "./atBench.tsx";
 import { couldMend } from "./method/couldMend.server.ts";
 import { mostScent, partsOf } from "./parts/partsOf.ts";
@@ -34,15 +37,14 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
   if (sheet.batch.pouredActId !== null || sheet.batch.spoiledActId !== null) throw redirect(`/bench/${id}`);
-  const materials = new Map(
-    (
-      await materialsNamed(
-        db(),
-        sheet.takes.map((t) => t.materialId),
-        [],
-      )
-    ).map((m) => [m.id, m]),
-  );
+  const materials = new Map((await materialsNamed(db(), potIds(sheet), [])).map((m) => [m.id, m]));
+  const { density, containers } = potsOf(sheet, materials);
+  const fills = (productId: number, fill: Mg) => {
+    const container = containers.find((c) => c.productId === productId);
+    if (!container || density === null) return { over: null, room: "" };
+    const ml = fill / filledDensity(density, sheet.recipe.overrunBp);
+    return { over: overfull(ml, container), room: headspace(ml, container) };
+  };
   return {
     batch: sheet.batch,
     recipe: {
@@ -53,7 +55,10 @@ export async function loader({ params }: Route.LoaderArgs) {
       lossBp: sheet.recipe.lossBp,
       overrunBp: sheet.recipe.overrunBp,
     },
-    sizes: sheet.sizes.map((s) => ({ id: s.id, label: s.label, planned: s.planned, units: s.units ?? 0, fill: s.fill, partOf: s.partOf })),
+    sizes: sheet.sizes.map(({ id, label, planned, units, fill, partOf, productId }) => ({
+      ...{ id, label, planned, units: units ?? 0, fill, partOf },
+      ...fills(productId, fill),
+    })),
     parts: partsOf(sheet, materials),
     variants,
     takes: sheet.takes.map((t) => {

@@ -78,6 +78,15 @@ export function PourStep({ page, devices, open, inParts }: Props) {
       )}
       <Count page={page} size={size} />
       <p className="mt-3 font-mono text-[2.3rem] leading-none font-bold">{grams(size.fill, 1)}</p>
+      {size.over ? (
+        <p className="mt-1 font-semibold text-honey">{size.over} Fill less of it, or the lid won’t close.</p>
+      ) : (
+        size.room && (
+          <p className="mt-1 text-pine-soft">
+            {size.room}.{page.recipe.overrunBp === 0 && " It sinks a little as it sets."}
+          </p>
+        )
+      )}
       <Reading scale={scale} target={size.fill} step={scale?.hello?.step ?? mg(100)} />
       <div className="flex flex-wrap gap-2">
         <Button className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take}>

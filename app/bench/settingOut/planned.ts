@@ -16,6 +16,8 @@ import { meltedOf, takesOf, type Base, type Melted, type MeltedText } from "./me
 /** What is typed on the sheet. */
 export interface SetOutTexts {
   recipe: string;
+  /** Of the recipe, by its number. */
+  version: string;
   mode: SizeMode;
   weight: string;
   lot: string;

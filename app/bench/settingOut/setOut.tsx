@@ -10,7 +10,8 @@ import { today } from "#db/clock";
 import { spokenFor } from "#db/bench/spokenFor";
 import { materialsOf } from "#db/recipe/costs";
 import { lastRecipeSetOut, lastSetOut } from "#db/bench/read";
-import { readRecipes, recipeChoices } from "#db/recipe/read";
+import { readForBatch, recipeChoices } from "#db/recipe/read";
+import { versionsOf } from "#db/recipe/history";
 import { keptSettings } from "#db/settings";
 import { array, object } from "yup";
 import { db } from "../../db.server.ts";
@@ -34,12 +35,14 @@ export async function loader({ request }: Route.LoaderArgs) {
     asked.has("recipe") ? idOf(asked.get("recipe")!) : lastRecipeSetOut(db()),
   ]);
   const wanted = choices.find((c) => c.id === newest) ?? choices[0];
-  const [[written], last] = wanted ? await Promise.all([readRecipes(db(), [wanted.id]), lastSetOut(db(), wanted.id)]) : [[], []];
+  const [versions, last] = wanted ? await Promise.all([versionsOf(db(), wanted.id), lastSetOut(db(), wanted.id)]) : [[], []];
+  const older = versions.find((v, i) => i > 0 && String(v.n) === asked.get("version"));
+  const written = wanted ? await readForBatch(db(), wanted.id, older?.n) : null;
   const free = written ? await freeOf([...materialsOf([written]), ...bases.map((b) => b.materialId)]) : null;
   return {
     choices,
-    /** The recipe that is chosen, with what it takes; another's is asked for once it is chosen. */
-    chosen: written && free ? { written, last, ...free } : null,
+    /** The recipe that is chosen, by one of its versions, with what it takes; another's is asked for once it is chosen. */
+    chosen: written && free ? { written, versions, last, ...free } : null,
     settings,
     bases,
     /** The base that is to be poured again. */
@@ -69,6 +72,7 @@ async function freeOf(materials: readonly number[]) {
 
 const schema = object({
   recipe: wholeNumber(1, 1e9, "recipes"),
+  version: wholeNumber(0, 1e9, "versions", 0),
   mode: oneOf(SIZE_MODE_IDS),
   weight: note(40),
   lot: wholeNumber(0, 1e9, "lots", 0),
@@ -85,15 +89,21 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { recipe, mode, weight, lot, units, melted } = sheet.value;
-  const [w] = await readRecipes(db(), [recipe]);
-  if (!w) return refuseSheet([{ field: "recipe", say: "Choose a recipe." }]);
+  const version = sheet.value.version || undefined;
+  const w = await readForBatch(db(), recipe, version);
+  if (!w)
+    return refuseSheet([
+      version === undefined
+        ? { field: "recipe", say: "Choose a recipe." }
+        : { field: "version", say: "Choose a version that is there still." },
+    ]);
   const { stuff } = await freeOf(w.lines.map((l) => l.materialId));
   const lots = stuff.flatMap((s) => s.lots);
   const read = readSize({ mode, weight, lotId: lot, units }, w, lots);
   if (!read.ok) return refuseSheet([{ field: fieldOf(mode), say: read.problem.say }]);
   const sizes = w.sizes.map((s, i) => ({ productId: s.id, units: read.value.units[i]! }));
   const bases = melted.map((m) => ({ lotId: m.lot, amount: m.amount ?? mg(0) }));
-  return act(() => setOut(db(), { recipeId: recipe, batchMg: read.value.batch, sizes, melted: bases }, sheet.doing));
+  return act(() => setOut(db(), { recipeId: recipe, version, batchMg: read.value.batch, sizes, melted: bases }, sheet.doing));
 }
 
 export default function SetOut({ loaderData }: Route.ComponentProps) {

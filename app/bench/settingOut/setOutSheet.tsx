@@ -1,10 +1,8 @@
 /** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
 import { SIZE_MODES } from "#core/batch/size";
-import { mg } from "#core/measure/exact";
-import { exactWeightText, readWeighed } from "#core/measure/read";
+import { readWeighed } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useEffect, useMemo, useState } from "react";
-import { useFetcher } from "react-router";
 import { Link } from "../../ui/link.tsx";
 import { mark } from "../../forms/fillIn.ts";
 import { useSheet } from "../../forms/useSheet.ts";
@@ -21,33 +19,7 @@ import { MeltIn, rowsMissing } from "./meltIn.tsx";
 import { plannedOf, type SetOutTexts } from "./planned.ts";
 import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
-import type { Route } from "./+types/setOut";
-
-type Loaded = Route.ComponentProps["loaderData"];
-type Chosen = NonNullable<Loaded["chosen"]>;
-
-/** As many of each size as last time; a dozen of the first where there was none. */
-function unitsOf({ written, last }: Chosen, asked: string): string[] {
-  const texts = written.sizes.map((s) => String(last.find((u) => u.productId === s.id)?.units ?? ""));
-  return texts.some((t) => t !== "") ? texts : [asked || "12"];
-}
-
-/** What is known of the recipe that is chosen; another than the page came with is asked for. */
-function useChosen(page: Loaded, recipe: string): Chosen | null {
-  const { data, load } = useFetcher<Loaded>();
-  const found = [page.chosen, data?.chosen].find((c) => c && String(c.written.recipe.id) === recipe) ?? null;
-  const missing = !found && page.choices.some((c) => String(c.id) === recipe);
-  useEffect(() => {
-    if (missing) void load(`/bench/set-out?recipe=${recipe}`);
-  }, [missing, recipe, load]);
-  return found;
-}
-
-/** All that is free of a base, as it is typed. */
-function meltText({ stuff }: Chosen, lotId: number): string {
-  const free = stuff.flatMap((s) => s.lots).find((l) => l.id === lotId)?.onHand ?? 0;
-  return free > 0 ? exactWeightText(mg(free)) : "";
-}
+import { meltText, unitsOf, useChosen, versionOf, type Chosen, type Loaded } from "./useChosen.ts";
 
 export function SetOutSheet(page: Loaded) {
   if (!page.chosen)
@@ -73,6 +45,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const sheet = useSheet<SetOutTexts>(
     {
       recipe: String(start.written.recipe.id),
+      version: versionOf(start),
       // Asked for to use up a lot, or to pour one again, it is all of that, in as many of each size as there is left for.
       mode: page.lot ? "lot" : all ? "grams" : "pots",
       weight: all,
@@ -85,11 +58,13 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   );
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
-  const chosen = useChosen(page, sheet.values.recipe);
+  const { setValue, getValues } = sheet;
+  const chosen = useChosen(page, sheet.values.recipe, sheet.values.version, () => setValue("version", ""));
   // The sizes of a recipe chosen by hand are filled in once they are known, unless a hand has filled them in meanwhile.
   const [picked, pick] = useState<{ recipe: string; units: string }>();
-  const { setValue, getValues } = sheet;
   useEffect(() => {
+    // What is set out is what is seen, even where somebody writes a newer version meanwhile.
+    if (chosen) setValue("version", versionOf(chosen));
     if (!chosen || picked?.recipe !== String(chosen.written.recipe.id)) return;
     if (JSON.stringify(getValues("units")) === picked.units) {
       setValue("units", unitsOf(chosen, page.units));
@@ -112,7 +87,8 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     void send()();
   }, [waits, pressed, send]);
   const { v, of } = useStood({ v: sheet.values, of: chosen ?? start }, waits);
-  const { written: w, stuff, promised } = of;
+  const { written: w, versions, stuff, promised } = of;
+  const newest = versions[0]?.n;
   const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
   const shelf = useMemo(() => shelfOfStuff(stuff, day), [stuff, day]);
   const planned = useMemo(
@@ -174,13 +150,31 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
           <div className="grid gap-4 sm:grid-cols-2">
             <Pick
               label="Recipe"
-              className="sm:col-span-2"
+              className={versions.length > 1 ? "" : "sm:col-span-2"}
               control={sheet.control}
               name="recipe"
               options={choices.map((r) => ({ value: String(r.id), name: r.name, aside: grams(r.total), about: r.sizes }))}
-              onPicked={(recipe) => pick({ recipe, units: JSON.stringify(getValues("units")) })}
+              onPicked={(recipe) => {
+                setValue("version", "");
+                pick({ recipe, units: JSON.stringify(getValues("units")) });
+              }}
               problem={errors.recipe?.message}
             />
+            {versions.length > 1 && (
+              <Pick
+                label="Made by"
+                control={sheet.control}
+                name="version"
+                options={versions.map(({ n, day: since, note }) => ({
+                  value: String(n),
+                  name: `Version ${n}`,
+                  aside: n === newest ? "the newest" : `of ${sayIt(since)}`,
+                  about: note,
+                }))}
+                hint={w.recipe.n !== newest && <strong className="text-honey">It is made by version {newest} now.</strong>}
+                problem={errors.version?.message}
+              />
+            )}
             <Choice label="How large" options={Object.entries(SIZE_MODES)} {...sheet.register("mode")} />
             {v.mode === "lot" && (
               <Pick label="Lot to use up" options={lotChoices} control={sheet.control} name="lot" problem={errors.lot?.message} />

@@ -1,7 +1,7 @@
 /** Counting what was filled: each size that was planned, and any other the recipe is made in. */
 import type { ContainerFacts } from "#core/material/container";
 import { grams } from "#core/measure/write";
-import { overfull } from "#core/recipe/sizes";
+import { filledDensity, overfull } from "#core/recipe/sizes";
 import { useFieldArray, type Control, type UseFormRegister } from "react-hook-form";
 import { problemAt } from "../../forms/useSheet.ts";
 import { Text } from "../../ui/fields/form.tsx";
@@ -34,7 +34,7 @@ export function PouredSizes({ form, sizes, others, containers, density, overrunB
       <div className="grid gap-4 sm:grid-cols-3">
         {fields.map((f, i) => {
           const container = containers.find((c) => c.productId === f.productId) ?? null;
-          const over = density === null ? null : overfull((f.fill / density) * (1 + overrunBp / 10_000), container);
+          const over = density === null ? null : overfull(f.fill / filledDensity(density, overrunBp), container);
           return (
             <Text
               data-amount

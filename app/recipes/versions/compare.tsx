@@ -140,6 +140,9 @@ export default function Compare({ loaderData, params: { id } }: Route.ComponentP
                   Go back to version {n}
                 </Link>
               )}
+              <Link to={`/bench/set-out?recipe=${id}&version=${n}`} className="act act-small">
+                Set out a batch by version {n}
+              </Link>
               <Link to={`/recipes/new?like=${id}&version=${n}`} className="act act-small">
                 A new recipe from version {n}
               </Link>

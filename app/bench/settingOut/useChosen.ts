@@ -1,0 +1,42 @@
+/** What is known of the recipe that is chosen, by the version that is: another than the page came with is asked for. */
+import { mg } from "#core/measure/exact";
+import { exactWeightText } from "#core/measure/read";
+import { useEffect } from "react";
+import { useFetcher } from "react-router";
+import type { Route } from "./+types/setOut";
+
+export type Loaded = Route.ComponentProps["loaderData"];
+export type Chosen = NonNullable<Loaded["chosen"]>;
+
+/** As many of each size as last time; a dozen of the first where there was none. */
+export function unitsOf({ written, last }: Chosen, asked: string): string[] {
+  const texts = written.sizes.map((s) => String(last.find((u) => u.productId === s.id)?.units ?? ""));
+  return texts.some((t) => t !== "") ? texts : [asked || "12"];
+}
+
+/** All that is free of a base, as it is typed. */
+export function meltText({ stuff }: Chosen, lotId: number): string {
+  const free = stuff.flatMap((s) => s.lots).find((l) => l.id === lotId)?.onHand ?? 0;
+  return free > 0 ? exactWeightText(mg(free)) : "";
+}
+
+export const versionOf = ({ written }: Chosen): string => String(written.recipe.n);
+
+/**
+ * @param version its number; none is the newest
+ * @param toNewest what is to be done where that version was taken back meanwhile
+ */
+export function useChosen(page: Loaded, recipe: string, version: string, toNewest: () => void): Chosen | null {
+  const { data, load } = useFetcher<Loaded>();
+  const known = [page.chosen, data?.chosen].filter((c) => c != null).filter((c) => String(c.written.recipe.id) === recipe);
+  const found = known.find((c) => versionOf(c) === (version || String(c.versions[0]?.n))) ?? null;
+  const missing = !found && page.choices.some((c) => String(c.id) === recipe);
+  const gone = missing && version !== "" && known.some((c) => c.versions.every((v) => String(v.n) !== version));
+  useEffect(() => {
+    if (gone) toNewest();
+    else if (missing) void load(`/bench/set-out?recipe=${recipe}&version=${version}`);
+    // What to do is another function each time; it is done once for each recipe and version.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [gone, missing, recipe, version, load]);
+  return found;
+}
