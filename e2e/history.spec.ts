@@ -141,8 +141,9 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   await open(page, "/recipes");
   await page.locator("#work").getByRole("link", { name: "Birch and juniper foot balm" }).click();
   await expect(page.getByRole("heading", { name: "Birch and juniper foot balm" })).toBeVisible();
+  const recipe = page.url();
   const other = await context.newPage();
-  await open(other, page.url());
+  await open(other, recipe);
   await other.getByLabel("Minutes a batch").fill("61");
   await other.getByLabel("Step 1", { exact: true }).fill("Wax first. Stir for four minutes.");
   await other.getByLabel("What changed, and why").fill("longer stirring");
@@ -173,7 +174,13 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   await does(page, "Keep the recipe", "Saved Birch and juniper foot balm, version 3");
   await expect(page.getByRole("row", { name: /longer stirring/ })).toBeVisible();
 
+  await open(page, "/bench");
+  await page.locator("#work").getByRole("link", { name: "Birch and juniper foot balm" }).first().click();
+  await expect(page.getByText("by version 1, which is no longer the newest")).toBeVisible();
+  await expect(page.getByText("Scent below 50 °C, stir three minutes.")).toBeVisible();
+
   // A batch is made by the newest unless an older one is chosen: its lines are weighed, and the sheet is by it.
+  await open(page, recipe);
   await page.getByRole("link", { name: /Two side by side/ }).click();
   await page.getByRole("link", { name: "Set out a batch by version 2" }).click();
   const by = page.getByRole("combobox", { name: "Made by" });
@@ -187,9 +194,4 @@ test("two windows saving one recipe: both sheets are shown field by field, and n
   await page.getByLabel("Units", { exact: true }).fill("2");
   await does(page, "Set out", "Set out Birch and juniper foot balm");
   await expect(page.getByText("Weigh sheet for 2")).toContainText("by version 2");
-
-  await open(page, "/bench");
-  await page.locator("#work").getByRole("link", { name: "Birch and juniper foot balm" }).first().click();
-  await expect(page.getByText("by version 1, which is no longer the newest")).toBeVisible();
-  await expect(page.getByText("Scent below 50 °C, stir three minutes.")).toBeVisible();
 });
