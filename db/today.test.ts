@@ -2,7 +2,7 @@
 import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
 import { takeBack } from "./act/takeBack.ts";
-import { clearBatch } from "./bench/setOut.ts";
+import { clearBatch } from "./bench/clear.ts";
 import { saveGiftOrder } from "./gifts/gifts.ts";
 import { packGiftOrder } from "./gifts/pack.ts";
 import { closeMarketDay, saveMarketDay } from "./markets/markets.ts";

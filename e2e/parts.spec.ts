@@ -137,4 +137,18 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   await expect(heading(page)).toHaveText("Spearmint essential oil");
   await page.getByRole("link", { name: "The whole sheet" }).click();
   await does(page, "Clear off the bench", "Cleared a batch off the bench");
+
+  // Or planned as it is set out, with what is stirred in among what is weighed and promised.
+  await open(page, "/bench/set-out");
+  await choose(page, "Recipe", "Sea buckthorn hand balm");
+  await page.getByLabel("Pots of 60 g", { exact: true }).fill("2");
+  await page.getByLabel("Pots of 12 mL", { exact: true }).fill("0");
+  await page.getByLabel("As 60 g, spearmint").fill("3");
+  await page.getByRole("button", { name: "Set out", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "Only 2 of 60 g are filled in all." }).last()).toBeVisible();
+  await page.getByLabel("As 60 g, spearmint").fill("1");
+  await expect(page.getByRole("row").filter({ hasText: "stirred into 1 × 60 g, spearmint" })).toContainText("2.4 g");
+  expect(await widerThanAPhone(page)).toEqual([]);
+  await does(page, "Set out", "Set out Sea buckthorn hand balm, 1 × 60 g and 1 × 60 g, spearmint");
+  await expect(page.getByText(/Weigh sheet for/)).toContainText("1 × 60 g, spearmint");
 });

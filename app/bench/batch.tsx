@@ -10,7 +10,7 @@ import { endSetting, eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
 import { readBatch } from "#db/bench/read";
 import { spoilBatch, spoiledCost } from "#db/bench/spoil";
-import { clearBatch } from "#db/bench/setOut";
+import { clearBatch } from "#db/bench/clear";
 import { keptSettings } from "#db/settings";
 import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";

@@ -57,6 +57,29 @@ export function shareOf(measure: Measure, total: Mg): Outcome<number> {
   return share > MOST_STIRRED_IN ? refuse("much", "More than a third of the part is another recipe. Write it as one.") : done(share);
 }
 
+/** What sells under a size's name with what tells it apart, in the same container and as much of it. */
+interface Sold {
+  label: string;
+  fill: Mg;
+  containerId: number | null;
+}
+
+/** Whether a variant is a part of that size. @example isPartOf({ ...size, label: "60 g, rose clay", variant: "rose clay" }, size) // true */
+export const isPartOf = (part: Sold & { variant: string }, size: Sold): boolean =>
+  part.label.toLowerCase() === calledPart(size.label, part.variant).toLowerCase() &&
+  part.fill === size.fill &&
+  part.containerId === size.containerId;
+
+/** What is stirred into so many units of a variant. @example stirredInto({ fill: mg(60_000), additions }, 3, 200) // [{ of: 4, amount: 918 }] */
+export function stirredInto(
+  { fill, additions }: { fill: Mg; additions: readonly { materialId: number; ppm: number }[] },
+  units: number,
+  lossBp: number,
+): { of: number; amount: Mg }[] {
+  const total = partTotal(units, fill, lossBp);
+  return additions.map((a) => ({ of: a.materialId, amount: stirredIn(total, a.ppm) }));
+}
+
 /**
  * The scents of a part: its share of what is in the pot, and what is stirred into it alone.
  * @param base the pot's @param pot what all of it weighs, more than nothing @param out what is ladled out of it

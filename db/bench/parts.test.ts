@@ -16,6 +16,7 @@ import { asCorrection, balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lots
 import { matchBatch } from "./match.ts";
 import { joinBack, partOff, variantsOf, type PartIn } from "./parts.ts";
 import { pour } from "./pour.ts";
+import { setOut } from "./setOut.ts";
 import { lastSetOut, readBatch } from "./read.ts";
 import { batchResult } from "./result.ts";
 import { saveWeighed, weighOne } from "./weigh.ts";
@@ -71,6 +72,34 @@ it("a part takes its units from the size, and what is stirred in from the shelf,
     say: "The shelf is short of 4 g of Rose clay. Nothing was kept: make fewer of it, or stir in less.",
   });
   expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 8 }]);
+});
+
+it("planned as the batch is set out it is the same as parted off after, and all that is short is said at once", async () => {
+  const after = await parted();
+  const [, { productId }] = (await sheetOf(after)).sizes as [unknown, { productId: number }];
+  const planned = async (batchId: number) => {
+    const { sizes, takes } = await sheetOf(batchId);
+    return {
+      sizes: sizes.map((s) => [s.position, s.label, s.productId, s.planned, s.fill, sizes.findIndex((x) => x.id === s.partOf)]),
+      takes: takes.map((t) => [t.position, t.materialId, t.material, t.planned, sizes.findIndex((s) => s.id === t.sizeId)]),
+    };
+  };
+  const setOutWith = (units: number, parts: { productId: number; units: number }[]) =>
+    setOut(
+      db,
+      { recipeId: ids.recipe, batchMg: mg(units * 50_000), sizes: [{ productId: ids.product, units }], parts },
+      { day: DAY, token: token() },
+    );
+  expect(await planned(idIn(await setOutWith(8, [{ productId, units: 4 }])))).toEqual(await planned(after));
+  // All of it may be parted off; and none, which is no part.
+  expect((await planned(idIn(await setOutWith(2, [{ productId, units: 2 }])))).sizes.map((s) => s[3])).toEqual([0, 2]);
+  expect((await planned(idIn(await setOutWith(1, [{ productId, units: 0 }])))).sizes).toHaveLength(1);
+  expect(await refused(setOutWith(4, [{ productId, units: 5 }]))).toEqual([
+    { field: "parts.0.units", say: "Only 4 of 50 g are filled in all." },
+  ]);
+  expect(await refused(setOutWith(4, [{ productId: ids.product, units: 1 }]))).toMatchObject([{ field: "parts.0.units" }]);
+  const [short] = await refused(setOutWith(60, [{ productId, units: 60 }]));
+  expect(short!.say).toMatch(/short of .*Oil, .*Wax, 50 g of Rose clay and .*pcs of Tin/);
 });
 
 it("poured it is two lots: one base shared by weight, the clay in one of them alone, to the last micro, whatever is put right later", async () => {

@@ -126,6 +126,20 @@ async function soldAs(tx: Tx, size: Size, name: string, shares: readonly Share[]
   return row!;
 }
 
+/** Writes down that so many of a size are filled as something else. @returns the part's row */
+export async function insertPart(tx: Tx, size: Size, position: number, sold: { id: number; label: string }, units: number): Promise<Size> {
+  const { batchId, fill, unitMinutesHundredths } = size;
+  const [part] = await tx
+    .insert(batchSize)
+    .values({ batchId, position, productId: sold.id, planned: units, partOf: size.id, label: sold.label, fill, unitMinutesHundredths })
+    .returning();
+  await tx
+    .update(batchSize)
+    .set({ planned: sql`${batchSize.planned} - ${units}` })
+    .where(eq(batchSize.id, size.id));
+  return part!;
+}
+
 /**
  * Plans to pour some of a size otherwise: its share of the base, and what is stirred in out of which lots.
  * @throws Refused by field: for more than is planned, a name that is taken, and naming what the shelf is short of; then nothing is kept
@@ -140,27 +154,11 @@ export async function partOff(db: Db, input: PartIn, day: Day): Promise<void> {
     const { found: shares, problems } = await sharesOf(tx, input.additions, total);
     if (from.problems.length + problems.length > 0) throw new Refused([...from.problems, ...problems]);
     const sold = await soldAs(tx, size, input.name, shares);
-    const [part] = await tx
-      .insert(batchSize)
-      .values({
-        batchId: input.batchId,
-        position,
-        productId: sold.id,
-        planned: input.units,
-        partOf: size.id,
-        label: sold.label,
-        fill: size.fill,
-        unitMinutesHundredths: size.unitMinutesHundredths,
-      })
-      .returning();
-    await tx
-      .update(batchSize)
-      .set({ planned: size.planned - input.units })
-      .where(eq(batchSize.id, size.id));
+    const part = await insertPart(tx, size, position, sold, input.units);
     const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, input.batchId)).orderBy(asc(batchTake.position));
     const last = Math.max(...takes.map((t) => t.position));
     const wants = shares.map(({ materialId, name, ppm }, i) => ({
-      like: { batchId: input.batchId, position: last + 1 + i, materialId, name, sizeId: part!.id },
+      like: { batchId: input.batchId, position: last + 1 + i, materialId, name, sizeId: part.id },
       amount: stirredIn(total, ppm),
     }));
     await takeMore(tx, takes, wants, day, "make fewer of it, or stir in less.");

@@ -7,6 +7,7 @@ import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact
 import { grams } from "#core/measure/write";
 import { minutesBySize } from "#core/recipe/cost";
 import { ofSteps } from "#core/recipe/scale";
+import { onBench, type TakeIn } from "./standing.ts";
 import { Refused } from "#core/refused";
 import { wordList } from "#core/words";
 import type { Day } from "#core/when";
@@ -21,7 +22,6 @@ import { readSettings } from "../settings.ts";
 import { keepLeftover } from "./base.ts";
 import { beginsSetting, neverSet } from "./events.ts";
 import { drawPackaging, packagingOf, type Filled } from "./packaging.ts";
-import { onBench, type TakeIn } from "./setOut.ts";
 import { nothingElsewhere, writeTakes, type Kept } from "./weigh.ts";
 
 export interface PourIn {

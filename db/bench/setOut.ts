@@ -8,13 +8,13 @@ import { Refused } from "#core/refused";
 import { passedOver } from "#core/stock/lots";
 import { planTakes, shelfOf } from "#core/stock/shelf";
 import { unspoken } from "#core/stock/spokenFor";
-import { and, eq, inArray } from "drizzle-orm";
+import { inArray } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
-import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { lockLots, lotsOfMaterials, useOf } from "../ledger/lots.ts";
-import { batch, batchSize, batchTake, lot, material } from "../schema.ts";
-import { onTheBench, standing } from "./standing.ts";
+import { batch, batchSize, batchTake, material } from "../schema.ts";
+import { insertPart } from "./parts.ts";
+import { partsToSetOut, type PlannedPart } from "./setOutParts.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { readForBatch } from "../recipe/read.ts";
 
@@ -25,6 +25,8 @@ export interface SetOutIn {
   batchMg: Mg;
   /** How many of each size are meant to be filled. */
   sizes: readonly { productId: number; units: number }[];
+  /** Of what was made of part of a pot before, how many; each out of its size. */
+  parts?: readonly { productId: number; units: number }[];
   /** Bases that are melted in again, as part of the batch's weight; the lines of the recipe make up the rest. */
   melted?: readonly { lotId: number; amount: Mg }[];
 }
@@ -46,113 +48,151 @@ async function basesOf(tx: Tx, { melted = [], batchMg }: SetOutIn, day: Day) {
   });
 }
 
+/** What is to be made: by which version, and into which sizes that are made of it. */
+async function wanted(tx: Tx, { recipeId, version, sizes }: SetOutIn) {
+  const w = await readForBatch(tx, recipeId, version);
+  if (!w)
+    throw version === undefined
+      ? Refused.one("recipe", "That recipe isn't here any more.")
+      : Refused.one("version", `Version ${version} isn't there any more: it was taken back. Choose another.`);
+  if (w.recipe.retired) throw Refused.one("recipe", `${w.recipe.name} is put away. Bring it back first to make it.`);
+  const filled = sizes.flatMap(({ productId, units }) => {
+    if (units === 0) return [];
+    const size = w.sizes.find((s) => s.id === productId);
+    if (!size) throw Refused.one("size", `${w.recipe.name} isn't made in that size any more.`);
+    return [{ ...size, units }];
+  });
+  if (filled.length === 0) throw Refused.one("size", "That doesn't fill a single unit.");
+  return { w, sizes: filled };
+}
+
+/** Something a batch takes of the shelf: weighed into it, or so many pieces. */
+interface Need {
+  of: number;
+  amount: number;
+  measured: "weight" | "count";
+}
+
+/**
+ * Out of which lots each is taken, use-first, out of what nobody else was promised.
+ * @throws Refused on `size` naming everything the shelf is short of, and by how much; beside a base of which there is less
+ */
+async function planned(tx: Tx, needs: readonly Need[], melted: Awaited<ReturnType<typeof basesOf>>, names: Map<number, string>, day: Day) {
+  await holdPromises(tx);
+  const spoken = await spokenFor(tx);
+  const all = await lotsOfMaterials(
+    tx,
+    [...needs, ...melted].map((n) => n.of),
+  );
+  const lots = unspoken(all, spoken, day);
+  for (const m of melted) {
+    const free = lots.find((l) => l.id === m.lotId)?.onHand ?? 0;
+    if (m.amount > free)
+      throw Refused.one(m.field, `${free === 0 ? "None" : `Only ${grams(free)}`} of it is free for this batch. Nothing was set out.`);
+  }
+  const plan = planTakes(needs, shelfOf(lots, day));
+  const short = new Map<number, Need>();
+  plan.forEach((p, i) => {
+    const need = needs[i]!;
+    if (p.short > 0) short.set(need.of, { ...need, amount: (short.get(need.of)?.amount ?? 0) + p.short });
+  });
+  if (short.size === 0) return plan;
+  const missing = [...short.values()].map((s) => `${s.measured === "weight" ? grams(s.amount) : `${s.amount} pcs`} of ${names.get(s.of)}`);
+  const over = passedOver(
+    all.filter((l) => short.has(l.of)),
+    day,
+  );
+  // Somebody else was promised some of it: that batch could be cleared off, or poured first.
+  const others = new Map(spoken.promised.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
+  const whose =
+    others.size > 0
+      ? ` What ${wordList([...others.values()])} on the bench ${others.size === 1 ? "is" : "are"} promised doesn't count.`
+      : "";
+  throw Refused.one(
+    "size",
+    `The shelf is short of ${wordList(missing)}.${over}${whose} Nothing was set out.`,
+    [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
+  );
+}
+
+/** Writes down what is to be filled, and how many of each as something else. @returns the rows of the parts, in their order */
+async function fill(
+  tx: Tx,
+  batchId: number,
+  sizes: Awaited<ReturnType<typeof wanted>>["sizes"],
+  parts: readonly PlannedPart[],
+): Promise<number[]> {
+  const rows = await tx
+    .insert(batchSize)
+    .values(
+      sizes.map(({ id, units, label, fill, unitMinutesHundredths }, position) => ({
+        ...{ batchId, position, productId: id, planned: units },
+        ...{ label, fill, unitMinutesHundredths },
+      })),
+    )
+    .returning();
+  const ids = [];
+  for (const [i, { at, variant, units }] of parts.entries()) {
+    const size = rows.find((r) => r.position === at)!;
+    ids.push((await insertPart(tx, size, sizes.length + i, variant, units)).id);
+  }
+  return ids;
+}
+
 /**
  * Plans the lots use-first and stores the batch on the bench.
- * @throws Refused on `size` naming everything the shelf is short of, and by how much; then nothing is stored
+ * @throws Refused on `size` naming everything the shelf is short of, and by how much; beside `parts.0.units` and `melted.0.amount`; then
+ *   nothing is stored
  */
 export const setOut = defineAct({
   kind: "setOut",
   run: async (tx, input: SetOutIn, { day }) => {
-    const w = await readForBatch(tx, input.recipeId, input.version);
-    if (!w)
-      throw input.version === undefined
-        ? Refused.one("recipe", "That recipe isn't here any more.")
-        : Refused.one("version", `Version ${input.version} isn't there any more: it was taken back. Choose another.`);
-    if (w.recipe.retired) throw Refused.one("recipe", `${w.recipe.name} is put away. Bring it back first to make it.`);
-    const wanted = input.sizes.filter((s) => s.units > 0);
-    const sizes = wanted.map(({ productId, units }) => {
-      const size = w.sizes.find((s) => s.id === productId);
-      if (!size) throw Refused.one("size", `${w.recipe.name} isn't made in that size any more.`);
-      return { ...size, units };
-    });
-    if (sizes.length === 0) throw Refused.one("size", "That doesn't fill a single unit.");
+    const { w, sizes } = await wanted(tx, input);
     const melted = await basesOf(tx, input, day);
     const weights = scaleTo(
       w.lines.map((l) => l.weight),
       mg(input.batchMg - sum(melted.map((m) => m.amount))),
     );
-    const needs = [
-      ...w.lines.map((l, i) => ({ of: l.materialId, amount: weights[i] as number })),
-      ...sizes.flatMap((s) => s.packaging.map((p) => ({ of: p.materialId, amount: p.pieces * s.units }))),
+    const parts = partsToSetOut(w, sizes, input.parts ?? []);
+    /** What is weighed: the pot's lines, what is melted in after them, and what is stirred into each part. */
+    const lines = [
+      ...w.lines.map((l, i) => ({ of: l.materialId, amount: weights[i]!, position: i, part: null })),
+      ...parts
+        .flatMap((p, part) => p.stirred.map((s) => ({ ...s, part })))
+        .map((s, i) => ({ ...s, position: w.lines.length + melted.length + i })),
+    ];
+    const asIs = sizes.map((s, at) => ({ ...s, units: s.units - parts.reduce((a, p) => (p.at === at ? a + p.units : a), 0) }));
+    const sold = [...asIs, ...parts.map((p) => ({ ...p.variant, units: p.units }))].filter((s) => s.units > 0);
+    const needs: Need[] = [
+      ...lines.map(({ of, amount }) => ({ of, amount, measured: "weight" as const })),
+      ...sold.flatMap((s) => s.packaging.map((p) => ({ of: p.materialId, amount: p.pieces * s.units, measured: "count" as const }))),
     ];
     const names = await namesOf(
       tx,
       needs.map((n) => n.of),
     );
-    await holdPromises(tx);
-    const spoken = await spokenFor(tx);
-    const all = await lotsOfMaterials(
-      tx,
-      [...needs, ...melted].map((n) => n.of),
-    );
-    const lots = unspoken(all, spoken, day);
-    for (const m of melted) {
-      const free = lots.find((l) => l.id === m.lotId)?.onHand ?? 0;
-      if (m.amount > free)
-        throw Refused.one(m.field, `${free === 0 ? "None" : `Only ${grams(free)}`} of it is free for this batch. Nothing was set out.`);
-    }
-    const plan = planTakes(needs, shelfOf(lots, day));
-    const short = new Map<number, { amount: number; weighed: boolean }>();
-    plan.forEach((p, i) => {
-      if (p.short > 0) short.set(needs[i]!.of, { amount: (short.get(needs[i]!.of)?.amount ?? 0) + p.short, weighed: i < w.lines.length });
-    });
-    if (short.size > 0) {
-      const missing = [...short].map(([id, s]) => `${s.weighed ? grams(s.amount) : `${s.amount} pcs`} of ${names.get(id)}`);
-      const over = passedOver(
-        all.filter((l) => short.has(l.of)),
-        day,
-      );
-      // Somebody else was promised some of it: that batch could be cleared off, or poured first.
-      const others = new Map(spoken.promised.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
-      const whose =
-        others.size > 0
-          ? ` What ${wordList([...others.values()])} on the bench ${others.size === 1 ? "is" : "are"} promised doesn't count.`
-          : "";
-      throw Refused.one(
-        "size",
-        `The shelf is short of ${wordList(missing)}.${over}${whose} Nothing was set out.`,
-        [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
-      );
-    }
+    const plan = await planned(tx, needs, melted, names, day);
     const [row] = await tx
       .insert(batch)
       .values({ recipeId: w.recipe.id, versionId: w.recipe.versionId, day, plannedMg: input.batchMg })
       .returning({ id: batch.id });
     const batchId = row!.id;
-    await tx.insert(batchSize).values(
-      sizes.map(({ id, units, label, fill, unitMinutesHundredths }, position) => ({
-        batchId,
-        position,
-        productId: id,
-        planned: units,
-        label,
-        fill,
-        unitMinutesHundredths,
-      })),
-    );
+    const partIds = await fill(tx, batchId, sizes, parts);
     await tx.insert(batchTake).values([
-      ...w.lines.flatMap(({ materialId }, position) =>
-        plan[position]!.takes.map((t) => ({
-          batchId,
-          position,
-          materialId,
-          name: names.get(materialId)!,
-          lotId: t.lotId,
-          planned: mg(t.amount),
+      ...lines.flatMap(({ of, position, part }, i) =>
+        plan[i]!.takes.map((t) => ({
+          ...{ batchId, position, materialId: of, name: names.get(of)!, sizeId: part === null ? null : partIds[part]! },
+          ...{ lotId: t.lotId, planned: mg(t.amount) },
         })),
       ),
       ...melted.map((m, i) => ({
-        batchId,
-        position: w.lines.length + i,
-        materialId: m.of,
-        name: m.name,
-        lotId: m.lotId,
-        planned: m.amount,
+        ...{ batchId, position: w.lines.length + i, materialId: m.of, name: m.name },
+        ...{ lotId: m.lotId, planned: m.amount },
       })),
     ]);
     return {
       path: `/bench/${batchId}`,
-      summary: `Set out ${w.recipe.name}, ${wordList(sizes.map((s) => `${s.units} × ${s.label}`))}`,
+      summary: `Set out ${w.recipe.name}, ${wordList(sold.map((s) => `${s.units} × ${s.label}`))}`,
       about: [
         { kind: "batch", id: batchId, changes: true },
         { kind: "recipe", id: w.recipe.id },
@@ -173,96 +213,3 @@ const namesOf = async (tx: Tx, ids: readonly number[]): Promise<Map<number, stri
         .where(inArray(material.id, [...new Set(ids)]))
     ).map((m) => [m.id, m.name]),
   );
-
-export interface TakeIn {
-  position: number;
-  materialId: number;
-  lotId: number;
-  planned: Mg;
-  weighed: Mg | null;
-}
-
-/**
- * A batch on the bench, held for this act, with the lines of its weigh sheet as they may be weighed.
- * @param had what the window had of the sheet: a line that was added elsewhere since, it can't send; without it every line is asked for
- * @throws Refused once it is poured or cleared; for lines left out; beside a lot of another material
- */
-export async function onBench<T extends TakeIn>(
-  tx: Tx,
-  batchId: number,
-  takes: readonly T[],
-  had?: readonly Pick<TakeIn, "position" | "lotId">[],
-) {
-  const open = await standing(tx, batchId);
-  const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
-  const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;
-  const names = new Map(stored.map((t) => [line(t), t]));
-  const sent = new Set(takes.map(line));
-  const unknown = (t: (typeof stored)[number]): boolean => had?.some((h) => h.position === t.position && h.lotId === t.lotId) === false;
-  if (stored.some((t) => !sent.has(line(t)) && !unknown(t)) || [...sent].some((k) => !names.has(k)))
-    throw Refused.one("", "These aren't the lines this batch was set out with. Reload the page and weigh on from there.");
-  const lots = new Map(
-    (
-      await tx
-        .select({ id: lot.id, of: lot.materialId })
-        .from(lot)
-        .where(
-          inArray(
-            lot.id,
-            takes.map((t) => t.lotId),
-          ),
-        )
-    ).map((l) => [l.id, l.of]),
-  );
-  const wrong = takes.findIndex((t) => lots.get(t.lotId) !== t.materialId);
-  if (wrong >= 0) throw Refused.one(`takes.${wrong}.lot`, "That lot is of another material. Choose a lot of what the line says.");
-  return { batch: open, lines: takes.map((t) => ({ ...t, batchId, name: names.get(line(t))!.name, sizeId: names.get(line(t))!.sizeId })) };
-}
-
-/** @throws Refused when another batch was promised meanwhile what this one was */
-async function stillFree(tx: Tx, batchId: number, day: Day): Promise<void> {
-  await holdPromises(tx);
-  const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
-  const spoken = await spokenFor(tx, batchId);
-  const lots = await lotsOfMaterials(
-    tx,
-    takes.map((t) => t.materialId),
-  );
-  const free = new Map(unspoken(lots, spoken, day).map((l) => [l.id, l.onHand]));
-  const gone = takes.filter((t) => t.planned > (free.get(t.lotId) ?? 0));
-  // What is used up or thrown away since is found when it is weighed; what somebody else counts on is said now.
-  const others = new Map(spoken.promised.filter((p) => gone.some((t) => t.materialId === p.of)).map((p) => [p.batchId, p.recipe]));
-  if (others.size > 0)
-    throw Refused.one(
-      "",
-      `${wordList([...new Set(gone.map((t) => t.name))])} of it ${gone.length === 1 ? "is" : "are"} promised to ${wordList([...others.values()])} by now. Clear that off first, or set this out anew.`,
-      [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
-    );
-}
-
-/** Clears a batch off the bench without pouring it; can be taken back. */
-export const clearBatch = defineAct({
-  kind: "clearBatch",
-  run: async (tx, { batchId }: { batchId: number }, { actId }) => {
-    const [row] = await tx
-      .update(batch)
-      .set({ clearedActId: actId })
-      .where(and(eq(batch.id, batchId), onTheBench))
-      .returning({ id: batch.id });
-    if (!row) throw Refused.one("", "This batch isn't on the bench any more.");
-    return {
-      path: "/bench",
-      summary: "Cleared a batch off the bench; nothing was used",
-      about: [{ kind: "batch", id: batchId, changes: true }],
-      leaves: null,
-    };
-  },
-  leaves: null,
-  back: async (tx, _left, { undoes, day }) => {
-    const [row] = await tx.update(batch).set({ clearedActId: null }).where(eq(batch.clearedActId, undoes)).returning({ id: batch.id });
-    if (!row) return undefined;
-    await nothingLater(tx, { kind: "batch", id: row.id }, undoes, ["pour"], "It has been poured since.");
-    await stillFree(tx, row.id, day);
-    return `/bench/${row.id}`;
-  },
-});

@@ -8,7 +8,7 @@ import { correctCount } from "../shelf/count.ts";
 import { expectLedgerTrue } from "../test/fresh.ts";
 import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, onHand, refused, token, put, filled } from "../test/workshop.ts";
 import { pour, type PourIn } from "./pour.ts";
-import { clearBatch } from "./setOut.ts";
+import { clearBatch } from "./clear.ts";
 import { spoilBatch, spoiledCost } from "./spoil.ts";
 import { weighOne } from "./weigh.ts";
 import { readBatch } from "./read.ts";

@@ -8,7 +8,7 @@ import { mendPot } from "./match.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
 import { addSample, samplesOf, strikeSample } from "./samples.ts";
-import { clearBatch } from "./setOut.ts";
+import { clearBatch } from "./clear.ts";
 import { saveWeighed, countFilled, weighOne, weighVessel } from "./weigh.ts";
 
 eachTestHasAWorkshop();

@@ -10,8 +10,7 @@ import { Refused } from "#core/refused";
 import { and, asc, eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { batch, batchSize, batchTake } from "../schema.ts";
-import { onBench, type TakeIn } from "./setOut.ts";
-import { standing } from "./standing.ts";
+import { onBench, type TakeIn, standing } from "./standing.ts";
 
 type Row = typeof batchTake.$inferSelect;
 type NewRow = Omit<typeof batchTake.$inferInsert, "id">;

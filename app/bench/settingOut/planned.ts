@@ -1,5 +1,6 @@
 /** What follows from a batch as it is being set out: what is weighed out of which lots, what it fills and costs, and what is short of it. */
 import { bestBefore } from "#core/batch/bestBefore";
+import { stirredInto } from "#core/batch/parts";
 import { getReady } from "#core/batch/ready";
 import { mostUnits, readSize, type SizeMode } from "#core/batch/size";
 import { mg, sum, type Mg } from "#core/measure/exact";
@@ -11,6 +12,7 @@ import { planTakes, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
 import type { Stuff } from "../../names/named.ts";
+import { partsOf, type PartText } from "./partsOut.tsx";
 import { meltedOf, takesOf, type Base, type Melted, type MeltedText } from "./meltIn.tsx";
 
 /** What is typed on the sheet. */
@@ -22,6 +24,7 @@ export interface SetOutTexts {
   weight: string;
   lot: string;
   units: string[];
+  parts: PartText[];
   melted: MeltedText[];
 }
 
@@ -39,17 +42,18 @@ interface Known {
 export interface Short {
   of: number;
   by: number;
-  measured: "weight" | "count";
-  /** Of a base that is melted in there is no more than there is. */
-  base: boolean;
+  /** A line of the recipe, what it is packed in, a base that is melted in, or what is stirred into a part. */
+  as: "line" | "pack" | "base" | "stirred";
 }
 
-/** A line of the pot; of a base its own lot. */
+/** Something to be weighed. */
 interface Line {
-  id: number;
+  id: number | string;
   materialId: number;
-  entered: string;
+  /** Where it comes from, in words. */
+  how: string;
   weight: Mg;
+  /** A base, of its own lot. */
   own?: Melted;
 }
 
@@ -61,10 +65,21 @@ function potOf({ lines }: WrittenRecipe, melted: readonly Melted[], batch: Mg): 
     rest,
   );
   return [
-    ...lines.map((l, i) => ({ ...l, weight: weights[i]! })),
-    ...melted.map((m) => ({ ...m, id: -m.lotId, entered: "", own: m })),
+    ...lines.map((l, i) => ({ ...l, how: `written as ${l.entered}`, weight: weights[i]! })),
+    ...melted.map((m) => ({ ...m, id: -m.lotId, how: "melted in again", own: m })),
   ].filter((l) => l.weight > 0);
 }
+
+/** What is stirred into some of what is filled. */
+const stirredOf = (w: WrittenRecipe, typed: readonly PartText[]): Line[] =>
+  partsOf(w, typed).flatMap(({ variant, units }) =>
+    stirredInto(variant, units, w.recipe.lossBp).map(({ of, amount }) => ({
+      id: `${variant.id} ${of}`,
+      materialId: of,
+      how: `stirred into ${units} × ${variant.label}`,
+      weight: amount,
+    })),
+  );
 
 /** Whether there is enough of everything for so many of each size. */
 function enoughFor({ w, shelf }: Known, melted: readonly Melted[], units: readonly number[]): boolean {
@@ -98,39 +113,50 @@ export function plannedOf(known: Known, v: SetOutTexts) {
         lines.map((l) => ({ of: l.of, amount: l.weight })),
         shelf,
       );
-  const plan = pot.map((l, i) => (l.own ? takesOf(l.own, byId.get(l.own.lotId)?.onHand ?? 0) : useFirst[i]!));
+  const inPot = pot.map((l, i) => (l.own ? takesOf(l.own, byId.get(l.own.lotId)?.onHand ?? 0) : useFirst[i]!));
+  const stirred = stirredOf(w, v.parts);
+  // Out of what the pot leaves of it.
+  const after = planTakes(
+    [...pot, ...stirred].map((l) => ({ of: l.materialId, amount: l.weight })),
+    shelf,
+  ).slice(pot.length);
+  const weigh = [...pot, ...stirred];
+  const plan = [...inPot, ...after];
   const short: Short[] = [
-    ...lines.flatMap((l, i) =>
-      plan[i]!.short > 0 ? [{ of: l.of, by: plan[i]!.short, measured: "weight" as const, base: pot[i]!.own !== undefined }] : [],
-    ),
+    ...weigh.flatMap((l, i) => {
+      const by = plan[i]!.short;
+      return by > 0
+        ? [{ of: l.materialId, by, as: l.own ? ("base" as const) : i < pot.length ? ("line" as const) : ("stirred" as const) }]
+        : [];
+    }),
     ...sizes.flatMap((s, n) =>
       s.packaging.flatMap((p, i) => {
         const by = cost?.sizes[n]?.packaging[i]?.plan.short ?? 0;
-        return by > 0 ? [{ of: p.of, by, measured: "count" as const, base: false }] : [];
+        return by > 0 ? [{ of: p.of, by, as: "pack" as const }] : [];
       }),
     ),
   ];
   const facts = new Map(stuff.map((s) => [s.id, s]));
   const asMade = (id: number) => ({ name: facts.get(id)?.name ?? "", kind: facts.get(id)?.kind ?? "consumable" });
   return {
-    ...{ size, batch, byId, pot, sizes, cost, plan, short },
+    ...{ size, batch, byId, weigh, sizes, cost, plan, short },
     name: new Map(stuff.map((s) => [s.id, s.name])),
     potLoss: fillMix(batch, w.recipe.lossBp, []).potLoss,
     best: bestBefore(
       day,
       w.recipe.keepsMonths,
-      plan.flatMap((p) => p.takes.flatMap((t) => byId.get(t.lotId) ?? [])),
+      inPot.flatMap((p) => p.takes.flatMap((t) => byId.get(t.lotId) ?? [])),
     ),
-    unreadable: pot.filter((l) => onScale(l.weight, settings.scale).outOfReach),
-    /** The largest batch there is enough for, where there isn't for this one; nothing where it is less of a base that is to be melted in. */
-    instead: short.some((s) => s.base)
+    unreadable: weigh.filter((l) => onScale(l.weight, settings.scale).outOfReach),
+    /** The largest batch there is enough for, where there isn't for this one; nothing where a smaller one wouldn't help. */
+    instead: short.some((s) => s.as === "base" || s.as === "stirred")
       ? undefined
       : short.length > 0 && size.ok && size.value.units.some((u) => u > 0)
         ? mostUnits(size.value.units, (units) => enoughFor(known, melted, units))
         : null,
     ready: getReady({
       type: w.recipe.type,
-      ingredients: pot.map((l) => asMade(l.materialId)),
+      ingredients: weigh.map((l) => asMade(l.materialId)),
       packaging: sizes.flatMap((s) => s.packaging.map((p) => ({ ...asMade(p.of), pieces: p.pieces * s.units }))),
       scale: settings.scale,
     }),

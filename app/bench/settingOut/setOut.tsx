@@ -77,6 +77,9 @@ const schema = object({
   weight: note(40),
   lot: wholeNumber(0, 1e9, "lots", 0),
   units: array().of(note(12)).required(),
+  parts: array()
+    .of(object({ product: idField(), units: wholeNumber(0, 10_000, "units", 0) }))
+    .default([]),
   melted: array()
     .of(object({ lot: idField(), amount: optional(readWeighed) }))
     .default([]),
@@ -88,7 +91,7 @@ const fieldOf = (mode: SizeMode): string => (mode === "lot" ? "lot" : mode === "
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { recipe, mode, weight, lot, units, melted } = sheet.value;
+  const { recipe, mode, weight, lot, units, melted, parts } = sheet.value;
   const version = sheet.value.version || undefined;
   const w = await readForBatch(db(), recipe, version);
   if (!w)
@@ -103,7 +106,17 @@ export async function action({ request }: Route.ActionArgs) {
   if (!read.ok) return refuseSheet([{ field: fieldOf(mode), say: read.problem.say }]);
   const sizes = w.sizes.map((s, i) => ({ productId: s.id, units: read.value.units[i]! }));
   const bases = melted.map((m) => ({ lotId: m.lot, amount: m.amount ?? mg(0) }));
-  return act(() => setOut(db(), { recipeId: recipe, version, batchMg: read.value.batch, sizes, melted: bases }, sheet.doing));
+  return act(() =>
+    setOut(
+      db(),
+      {
+        ...{ recipeId: recipe, version, batchMg: read.value.batch, sizes },
+        parts: parts.map((p) => ({ productId: p.product, units: p.units })),
+        melted: bases,
+      },
+      sheet.doing,
+    ),
+  );
 }
 
 export default function SetOut({ loaderData }: Route.ComponentProps) {

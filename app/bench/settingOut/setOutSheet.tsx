@@ -16,6 +16,7 @@ import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { GetReady } from "./getReady.tsx";
 import { MeltIn, rowsMissing } from "./meltIn.tsx";
+import { PartsOut, partsMissing } from "./partsOut.tsx";
 import { plannedOf, type SetOutTexts } from "./planned.ts";
 import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
@@ -50,6 +51,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       mode: page.lot ? "lot" : all ? "grams" : "pots",
       weight: all,
       lot: page.lot,
+      parts: partsMissing(start.written, []),
       melted: page.bases.map((b) => ({ lot: String(b.lotId), amount: b.lotId === page.melt ? all : "" })),
       units: page.lot || all ? start.written.sizes.map(() => "") : page.units ? [page.units] : unitsOf(start, ""),
     },
@@ -64,7 +66,11 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const [picked, pick] = useState<{ recipe: string; units: string }>();
   useEffect(() => {
     // What is set out is what is seen, even where somebody writes a newer version meanwhile.
-    if (chosen) setValue("version", versionOf(chosen));
+    if (chosen) {
+      setValue("version", versionOf(chosen));
+      const parts = partsMissing(chosen.written, getValues("parts"));
+      if (parts.length > 0) setValue("parts", [...getValues("parts"), ...parts]);
+    }
     if (!chosen || picked?.recipe !== String(chosen.written.recipe.id)) return;
     if (JSON.stringify(getValues("units")) === picked.units) {
       setValue("units", unitsOf(chosen, page.units));
@@ -95,7 +101,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     () => plannedOf({ w, stuff, lots, shelf, bases: page.bases, settings, day }, v),
     [w, stuff, lots, shelf, page.bases, settings, day, v],
   );
-  const { size, pot, plan, byId, name, ready } = planned;
+  const { size, weigh, plan, byId, name, ready } = planned;
   const { scale } = settings;
   const lotChoices = [
     { value: "", name: "Choose a lot" },
@@ -156,6 +162,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
               options={choices.map((r) => ({ value: String(r.id), name: r.name, aside: grams(r.total), about: r.sizes }))}
               onPicked={(recipe) => {
                 setValue("version", "");
+                setValue("parts", []);
                 pick({ recipe, units: JSON.stringify(getValues("units")) });
               }}
               problem={errors.recipe?.message}
@@ -211,6 +218,21 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
               Leave a number empty to fill as many as there is left for{many && ": the first size first, then the next with the rest"}.
             </p>
           )}
+          <PartsOut
+            w={w}
+            typed={v.parts}
+            names={name}
+            field={(i, label) => (
+              <Text
+                data-amount
+                label={label}
+                className="w-24 [&_input]:text-right [&_label]:sr-only"
+                placeholder="0"
+                {...sheet.register(`parts.${i}.units`)}
+                problem={errors.parts?.[i]?.units?.message}
+              />
+            )}
+          />
           <MeltIn
             bases={page.bases}
             typed={v.melted}
@@ -227,7 +249,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
             )}
           />
           <Part title="To weigh">
-            <ToWeigh lines={pot} weights={pot.map((l) => l.weight)} plan={plan} lots={byId} names={name} scale={scale} />
+            <ToWeigh lines={weigh} plan={plan} lots={byId} names={name} scale={scale} />
           </Part>
           <GetReady items={ready} />
         </Sheet>

@@ -29,10 +29,10 @@ export function ShortOnShelf({ short, promised, name, instead, fewer, recipeId, 
         {short.map((s, i) => (
           <li key={i} className="flex flex-wrap items-baseline gap-x-3">
             <span className="min-w-0 flex-1 basis-40">
-              {showBase(s.by, s.measured)} {name.get(s.of)}
+              {showBase(s.by, s.as === "pack" ? "count" : "weight")} {name.get(s.of)}
             </span>
-            <span className={s.base ? "hidden" : "flex gap-3 text-[0.92rem]"}>
-              {s.measured === "weight" && (
+            <span className={s.as === "base" ? "hidden" : "flex gap-3 text-[0.92rem]"}>
+              {s.as === "line" && (
                 <Link to={`/recipes/${recipeId}?page=instead`} className="pressable" aria-label={`Instead of ${name.get(s.of)}`}>
                   Instead
                 </Link>

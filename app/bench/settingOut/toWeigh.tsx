@@ -6,26 +6,26 @@ import type { Mg } from "#core/measure/exact";
 import { LotTag, showBase } from "../../ui/figures/amounts.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { Table } from "../../ui/lists/table.tsx";
+import type { Key } from "react";
 
 interface Props {
-  /** A base that is melted in was written nowhere. */
-  lines: readonly { id: number; materialId: number; entered: string }[];
-  weights: readonly Mg[];
+  /** A base that is melted in was chosen by hand. */
+  lines: readonly { id: Key; materialId: number; how: string; weight: Mg; own?: unknown }[];
   plan: readonly { takes: readonly { lotId: number; amount: number }[]; short: number }[];
   lots: ReadonlyMap<number, Lot>;
   names: ReadonlyMap<number, string>;
   scale: Scale;
 }
 
-export function ToWeigh({ lines, weights, plan, lots, names, scale }: Props) {
+export function ToWeigh({ lines, plan, lots, names, scale }: Props) {
   const { today } = useWorkshop();
-  // Why the first of them is taken before those that are left; what is melted in was chosen by hand.
-  const why = (l: { materialId: number; entered: string; takes: readonly unknown[] }): string | null => {
+  // Why the first of them is taken before those that are left.
+  const why = (l: { materialId: number; own?: unknown; takes: readonly unknown[] }): string | null => {
     const usable = [...lots.values()].filter((x) => x.of === l.materialId && isUsable(x, today)).sort(useFirst);
-    const reason = l.entered === "" || usable.length <= l.takes.length ? null : whyFirst(usable);
+    const reason = l.own !== undefined || usable.length <= l.takes.length ? null : whyFirst(usable);
     return reason && `first, since ${reason}`;
   };
-  const readings = weights.map((w) => onScale(w, scale).steps);
+  const readings = lines.map((l) => onScale(l.weight, scale).steps);
   const together = readings.reduce((a, n) => a + n, 0);
   return (
     <Table
@@ -36,8 +36,7 @@ export function ToWeigh({ lines, weights, plan, lots, names, scale }: Props) {
           head: "Material",
           cell: (l) => (
             <>
-              {names.get(l.materialId)}{" "}
-              <span className="text-[0.88rem] text-pine-soft">{l.entered ? `written as ${l.entered}` : "melted in again"}</span>
+              {names.get(l.materialId)} <span className="text-[0.88rem] text-pine-soft">{l.how}</span>
             </>
           ),
           foot: "Together",
