@@ -35,7 +35,7 @@ const examples = files.flatMap((file) =>
 
 type Outcome = { ok: true; value: unknown } | { ok: false; problem: { code: string } };
 const isOutcome = (v: unknown): v is Outcome => typeof v === "object" && v !== null && "ok" in v;
-const AMOUNT = /^(-?\d[\d ]*(?:\.\d+)?) (mg|g|mL|micros|h)$/;
+const AMOUNT = /^(-?\d[\d ]*(?:\.\d+)?) (mg|g|mL|mm|micros|h)$/;
 const MONEY = /^-?\d+\.\d\d$/;
 /** Plain numbers and lists out of fractions and maps. */
 const plainly = (v: unknown): unknown =>

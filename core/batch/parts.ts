@@ -64,13 +64,13 @@ interface Sold {
   containerId: number | null;
 }
 
-/** Whether a variant is a part of that size. @example isPartOf({ ...size, label: "60 g, rose clay", variant: "rose clay" }, size) // true */
+/** Whether a variant is a part of that size. @example isPartOf({ label: "60 g, clay", variant: "clay", fill: mg(60_000), containerId: 1 }, { label: "60 g", fill: mg(60_000), containerId: 1 }) // true */
 export const isPartOf = (part: Sold & { variant: string }, size: Sold): boolean =>
   part.label.toLowerCase() === calledPart(size.label, part.variant).toLowerCase() &&
   part.fill === size.fill &&
   part.containerId === size.containerId;
 
-/** What is stirred into so many units of a variant. @example stirredInto({ fill: mg(60_000), additions }, 3, 200) // [{ of: 4, amount: 918 }] */
+/** What is stirred into so many units of a variant. @example stirredInto({ fill: mg(60_000), additions: [{ materialId: 4, ppm: 5000 }] }, 3, 200) // [{ of: 4, amount: 918 }] */
 export function stirredInto(
   { fill, additions }: { fill: Mg; additions: readonly { materialId: number; ppm: number }[] },
   units: number,

@@ -9,7 +9,7 @@ import { mg, type Mg } from "../measure/exact.ts";
  */
 export const roundCapacityMl = (innerMm: number, fillMm: number): number => (Math.PI * innerMm * innerMm * fillMm) / 4 / 1000;
 
-/** How deep so many millilitres stand in a round one, in millimetres: the same cylinder the other way round. @example depthMm(70.7, 60) // 25 mm */
+/** How deep so many millilitres stand in a round one, in millimetres: the same cylinder the other way round. @example depthMm(70.7, 60) // 25.0 mm */
 export const depthMm = (ml: number, innerMm: number): number => ml / roundCapacityMl(innerMm, 1);
 
 export interface ContainerFacts {
