@@ -5,6 +5,7 @@ import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
 import { meltDown } from "../../bench/meltDown.ts";
+import { partOff } from "../../bench/parts.ts";
 import { pour } from "../../bench/pour.ts";
 import { readBatch } from "../../bench/read.ts";
 import { setOut } from "../../bench/setOut.ts";
@@ -18,7 +19,7 @@ import { readJar } from "../../jars/read.ts";
 import { blend, spoilJar, strainJar } from "../../jars/strain.ts";
 import { outOf } from "../../ledger/out.ts";
 import { closeMarketDay } from "../../markets/markets.ts";
-import { jar, lot } from "../../schema.ts";
+import { jar, lot, product } from "../../schema.ts";
 import { euro } from "../fresh.ts";
 import { DAY, idIn, jarOf } from "../workshop.ts";
 import { at, doing, onHand, part, pickOf, type Throw } from "./world.ts";
@@ -127,6 +128,32 @@ export const MAKING = {
         },
         doing,
       );
+    };
+  },
+
+  /** Two of them, one with a little more wax stirred in: parted off at the bench, or as it is set out where that was made before. */
+  makeInParts: async (db, a, b) => {
+    const [oil, wax] = [pickOf(await onHand(db, ["oil"]), a), pickOf(await onHand(db, ["wax"]), b)];
+    if (!oil || !wax || oil.onHand < 82_000 || wax.onHand < 25_000) return null;
+    const weighed = [mg(80_000 + (b % 900)), mg(20_000 + (a % 90)), mg(1000 + (b % 90))];
+    return async (v) => {
+      const [before] = await v.db.select({ id: product.id }).from(product).where(eq(product.variant, "firm"));
+      const parts = before && a % 2 === 0 ? [{ productId: before.id, units: 1 }] : [];
+      const sizes = [{ productId: v.ids.product, units: 2 }];
+      const batchId = idIn(await setOut(v.db, { recipeId: v.ids.recipe, batchMg: mg(100_000), sizes, parts }, doing));
+      if (parts.length === 0) {
+        const sizeId = (await readBatch(v.db, batchId))!.sizes[0]!.id;
+        const additions = [{ material: "Wax", measure: { ppm: 20_000 } }];
+        await partOff(v.db, { batchId, sizeId, name: "firm", units: 1, additions }, DAY);
+      }
+      const sheet = (await readBatch(v.db, batchId))!;
+      const lots = [at(v.lots, oil.id), at(v.lots, wax.id), at(v.lots, wax.id)];
+      const takes = [0, 1, 2].map((position) => {
+        const { materialId, planned } = sheet.takes.find((t) => t.position === position)!;
+        return { position, materialId, planned, lotId: lots[position]!, weighed: weighed[position]! };
+      });
+      const filled = sheet.sizes.map((s) => ({ productId: s.productId, units: 1 }));
+      return pour(v.db, { batchId, takes, sizes: filled, leftover: mg(0), minutes: 30, note: "" }, doing);
     };
   },
 
