@@ -36,15 +36,19 @@ const inWorkshop = (path: string): string => (/^(https?:|\/(own|demo)(\/|$))/.te
 
 /** Opens a page and waits until it answers to presses. What another test left unfinished on it is thrown away, unless it is to be gone on with. */
 export async function open(page: Page, path: string, { goOn = false } = {}): Promise<void> {
-  await page.goto(inWorkshop(path));
-  await page.locator("html[data-ready]").waitFor();
-  if (goOn) return;
-  // A sheet laid over the page opens a moment after it.
-  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-  const left = page.getByRole("button", { name: "Throw it away" });
-  if (!(await left.isVisible())) return;
-  await left.click();
-  if (await page.getByRole("dialog").isVisible()) await page.keyboard.press("Escape");
+  for (;;) {
+    await page.goto(inWorkshop(path));
+    await page.locator("html[data-ready]").waitFor();
+    if (goOn) return;
+    // A sheet laid over the page opens a moment after it.
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    const left = page.getByRole("button", { name: "Throw it away" });
+    if (!(await left.isVisible())) return;
+    // Opened anew after it: this page knows already what the sheet named.
+    const thrown = page.waitForResponse((r) => new URL(r.url()).pathname.endsWith("/drafts"));
+    await left.click();
+    await thrown;
+  }
 }
 
 /** Chooses from a list whose lines say more than a name: with a mouse ours, by touch the device's own. */

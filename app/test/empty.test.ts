@@ -69,7 +69,7 @@ const status = async (loader: unknown, id: string): Promise<number> => {
 describe("an empty workshop", () => {
   it.each<[string, unknown, unknown]>([
     ["today", today, { waiting: [], fixed: [], drafts: [] }],
-    ["shelf", shelf, { boards: [], whole: true, materials: [], lots: [] }],
+    ["shelf", shelf, { boards: [], whole: true, materials: [] }],
     ["receive", receive, { stuff: [], supplier: "", lines: [] }],
     ["receipts", receipts, { rows: [], more: false }],
     ["suppliers", people, { kind: "supplier", all: [] }],

@@ -21,7 +21,8 @@ export interface Board {
 }
 
 /** A line for each kind that has materials, whatever is on hand of them. */
-export const shelfBoards = (db: Db, today: Day): Promise<Board[]> => whileUnchanged(db, "shelf boards", today, () => countBoards(db, today));
+export const shelfBoards = (db: Db, today: Day): Promise<Board[]> =>
+  whileUnchanged(db, "shelf boards", today, () => countBoards(db, today));
 
 function countBoards(db: Reads, today: Day): Promise<Board[]> {
   return ask(db, "shelf_boards", { today, soon: addDays(today, SOON_DAYS) }, (at) =>
