@@ -215,7 +215,10 @@ test("what is left of a lot finds the recipes that would use it up, and is set o
   await open(page, "/recipes");
   await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await figure(page, "Ingredients").click();
-  const number = (await page.locator("aside details[open]").textContent())!.match(/R\d{5}-\d\d/)![0];
+  // What stands under a figure is drawn once it is opened.
+  const lots = page.locator("aside details[open]");
+  await expect(lots).toContainText(/R\d{5}-\d\d/);
+  const number = (await lots.textContent())!.match(/R\d{5}-\d\d/)![0];
   await open(page, `/lots/${number}`);
   await page.getByRole("button", { name: "What would use it up?" }).click();
   const row = page.getByRole("row", { name: /Sea buckthorn hand balm/ });

@@ -134,6 +134,7 @@ test("the whole road by keyboard alone: receive, recipe, batch, price, market, o
     await type(page, "For", "Locksmith");
     await type(page, "Due", "tomorrow");
     await type(page, "Product, row 1", "Keyhole");
+    await expect(page.getByRole("option", { name: /^Keyhole balm/ })).toBeVisible();
     await page.keyboard.press("Enter");
     await type(page, "Units, row 1", "1");
     await press(page, "Keep the order");
