@@ -98,6 +98,8 @@ it("planned as the batch is set out it is the same as parted off after, and all 
     { field: "parts.0.units", say: "Only 4 of 50 g are filled in all." },
   ]);
   expect(await refused(setOutWith(4, [{ productId: ids.product, units: 1 }]))).toMatchObject([{ field: "parts.0.units" }]);
+  const twice = [1, 1].map((units) => ({ productId, units }));
+  expect(await refused(setOutWith(4, twice))).toEqual([{ field: "parts.1.units", say: "That stands there already." }]);
   const [short] = await refused(setOutWith(60, [{ productId, units: 60 }]));
   expect(short!.say).toMatch(/short of .*Oil, .*Wax, 50 g of Rose clay and .*pcs of Tin/);
 });

@@ -2,7 +2,7 @@
 import { SIZE_MODES } from "#core/batch/size";
 import { readWeighed } from "#core/measure/read";
 import { grams } from "#core/measure/write";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "../../ui/link.tsx";
 import { mark } from "../../forms/fillIn.ts";
 import { useSheet } from "../../forms/useSheet.ts";
@@ -61,7 +61,8 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
   const { setValue, getValues } = sheet;
-  const chosen = useChosen(page, sheet.values.recipe, sheet.values.version, () => setValue("version", ""));
+  const toNewest = useCallback(() => setValue("version", ""), [setValue]);
+  const chosen = useChosen(page, sheet.values.recipe, sheet.values.version, toNewest);
   // The sizes of a recipe chosen by hand are filled in once they are known, unless a hand has filled them in meanwhile.
   const [picked, pick] = useState<{ recipe: string; units: string }>();
   useEffect(() => {

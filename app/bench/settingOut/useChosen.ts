@@ -35,8 +35,6 @@ export function useChosen(page: Loaded, recipe: string, version: string, toNewes
   useEffect(() => {
     if (gone) toNewest();
     else if (missing) void load(`/bench/set-out?recipe=${recipe}&version=${version}`);
-    // What to do is another function each time; it is done once for each recipe and version.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [gone, missing, recipe, version, load]);
+  }, [gone, missing, recipe, version, load, toNewest]);
   return found;
 }
