@@ -37,6 +37,20 @@ test("an order's price and what is free come when the product is known; a price 
   await expect(figure(page, "Price")).toContainText("—");
 });
 
+test("kept before the price was found: it waits for the price, and is kept with it", async ({ page }) => {
+  await open(page, "/gifts/new");
+  await page.getByLabel("For", { exact: true }).fill("Weir cottage");
+  await page.getByLabel("Due").fill("2099-03-01");
+  const letGo = await holdBack(page, /named\/product/);
+  await fillRow(page, 1, { Product: "Juniper work bar, 70 g", Units: "2" });
+  const keep = page.getByRole("button", { name: "Keep the order" });
+  await keep.click();
+  await expect(keep).toBeDisabled();
+  await letGo();
+  await expect(page.getByRole("heading", { name: "Weir cottage" })).toBeVisible();
+  await expect(page.getByLabel("Price of one, row 1")).toHaveValue("13.00");
+});
+
 test("where the server doesn't answer a sheet says so and stands; it goes on by itself once it does", async ({ page }) => {
   const away = "a name can't be looked up, as the server doesn't answer. What you typed is still here.";
   for (const [path, named, fills, figureOf] of [

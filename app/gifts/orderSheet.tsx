@@ -10,6 +10,7 @@ import { costNeeds } from "#core/stock/schools";
 import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { fillIn } from "../forms/fillIn.ts";
+import { useSentOnce } from "../forms/useSentOnce.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
@@ -58,7 +59,10 @@ export function OrderSheet({ d }: { d: OrderData }) {
     d.wraps,
     sheet.values.wrapping.map((w) => w.material),
   );
-  const v = useStood(sheet.values, goods.asking || papers.asking);
+  const asking = goods.asking || papers.asking;
+  const lost = goods.lost || papers.lost;
+  const sending = useSentOnce(sheet, asking && !lost);
+  const v = useStood(sheet.values, asking);
   const paper = (name: string): Stuff | undefined => {
     const m = papers.find(name);
     return m && kind(m.kind).measured === "count" ? m : undefined;
@@ -98,7 +102,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
     ["Discount", v.discount, readPlain],
     ["Minutes of wrapping", v.wrapMinutes, readCount],
   ]);
-  const unread = goods.lost || papers.lost ? LOST : mistake;
+  const unread = lost ? LOST : mistake;
   const there = items.filter((i) => i.product);
   const lotChoices = (lots: readonly Lot[]): Choosable[] => [
     { value: "", name: "Use first" },
@@ -119,7 +123,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
   };
 
   return (
-    <form onSubmit={sheet.send(order ? "pack" : "keep")}>
+    <form onSubmit={sending.send(order ? "pack" : "keep")}>
       <Heading
         title={order?.customer ?? "Write an order"}
         about={
@@ -136,10 +140,10 @@ export function OrderSheet({ d }: { d: OrderData }) {
           All orders
         </Link>
         {order && <Print />}
-        <Button main={!order} disabled={sheet.busy} onClick={() => void sheet.send("keep")()}>
+        <Button main={!order} disabled={sending.busy} onClick={() => void sending.send("keep")()}>
           Keep the order
         </Button>
-        {order ? <Send sheet={sheet}>Pack it</Send> : <HeldBack sheet={sheet} />}
+        {order ? <Send sheet={sending}>Pack it</Send> : <HeldBack sheet={sheet} />}
       </Heading>
       <SideBySide
         reckoner={

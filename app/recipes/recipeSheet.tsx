@@ -6,6 +6,7 @@ import type { WrittenRecipe } from "#db/recipe/read";
 import { lazy, Suspense, useCallback, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
+import { useSentOnce } from "../forms/useSentOnce.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
@@ -97,6 +98,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
     given,
     useMemo(() => namesOn(values), [values]),
   );
+  const sending = useSentOnce(sheet, asking && !lost);
   const now = useMemo(() => ({ read: readWritten(values, stuff), values, form: sheet.form }), [values, stuff, sheet.form]);
   const shown = useStood(now, asking);
   const taught = useMemo(() => ({ scale, constants: learned.constants }), [scale, learned]);
@@ -121,7 +123,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
 
   return (
     <Reading of={shown}>
-      <form onSubmit={sheet.send()}>
+      <form onSubmit={sending.send()}>
         <Heading
           title={written ? written.recipe.name : like ? `Like ${like.recipe.name}` : "Write a recipe"}
           about={
@@ -138,7 +140,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
               Set out a batch
             </Link>
           )}
-          <Send sheet={sheet}>Keep the recipe</Send>
+          <Send sheet={sending}>Keep the recipe</Send>
         </Heading>
         <SideBySide
           reckoner={

@@ -5,6 +5,7 @@ import { grams } from "#core/measure/write";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "../../ui/link.tsx";
 import { mark } from "../../forms/fillIn.ts";
+import { useSentOnce } from "../../forms/useSentOnce.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { shelfOfStuff } from "../../names/named.ts";
 import { useStood } from "../../names/useNamed.ts";
@@ -85,14 +86,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
     if (missing.length > 0) setValue("melted", [...getValues("melted"), ...missing]);
   }, [page.bases, setValue, getValues]);
   const waits = !chosen || picked !== undefined;
-  // So is a press that comes before: it is sent then.
-  const [pressed, press] = useState(false);
-  const { send } = sheet;
-  useEffect(() => {
-    if (waits || !pressed) return;
-    press(false);
-    void send()();
-  }, [waits, pressed, send]);
+  const sending = useSentOnce(sheet, waits);
   const { v, of } = useStood({ v: sheet.values, of: chosen ?? start }, waits);
   const { written: w, versions, stuff, promised } = of;
   const newest = versions[0]?.n;
@@ -124,12 +118,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const unread = bad?.ok === false ? bad.problem.say : !size.ok && begun ? size.problem.say : null;
 
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        press(true);
-      }}
-    >
+    <form onSubmit={sending.send()}>
       <Heading
         title="Set out a batch"
         about="Choose how much. The lots to use first are picked for you; you can change them on the weigh sheet. Nothing leaves the shelf until you pour."
@@ -137,7 +126,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
         <Link to="/bench" className="act">
           Leave
         </Link>
-        <Send sheet={sheet}>Set out</Send>
+        <Send sheet={sending}>Set out</Send>
       </Heading>
       <SideBySide
         reckoner={

@@ -9,6 +9,7 @@ import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
 import { Link } from "../../ui/link.tsx";
 import { fillIn } from "../../forms/fillIn.ts";
+import { useSentOnce } from "../../forms/useSentOnce.ts";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { showBase } from "../../ui/figures/amounts.tsx";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
@@ -76,6 +77,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
     stuff,
     sheet.values.lines.map((l) => l.material),
   );
+  const sending = useSentOnce(sheet, asking && !lost);
   const v = useStood(sheet.values, asking);
   const { errors } = sheet.formState;
   const [more, setMore] = useState([v.tax, v.discount, v.currency, v.note].some((t) => t !== ""));
@@ -131,13 +133,13 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
   ]);
   const unread = lost ? LOST : mistake;
   return (
-    <form onSubmit={sheet.send()}>
+    <form onSubmit={sending.send()}>
       <Heading title={title} about={about}>
         {links}
         <Link to={back} className="act">
           Leave
         </Link>
-        <Send sheet={sheet}>{button}</Send>
+        <Send sheet={sending}>{button}</Send>
       </Heading>
       <SideBySide
         reckoner={<ReceiptReckoner read={read} goods={sum(read.map((r) => r.price))} landed={landed} unread={unread} paidIn={paidIn} />}
