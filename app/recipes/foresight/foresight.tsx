@@ -10,6 +10,7 @@ import type { FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Foreseen } from "./foreseen.ts";
+import { useStood } from "../../names/useNamed.ts";
 import { Costs } from "../cost/costs.tsx";
 import { Fill } from "../fill/fill.tsx";
 import { Instead } from "../instead/instead.tsx";
@@ -56,11 +57,18 @@ const PAGES = {
 } as const;
 type Page = keyof typeof PAGES;
 
-/** Drawn again only when something of what it is given is another; given late, it never keeps the next key waiting. */
+/** Whether there is anything to foresee. */
+const adds = ({ unread, foreseen }: Props): boolean => unread === null && foreseen.judged.lines.length > 0;
+
+/**
+ * Drawn again only when something of what it is given is another; given late, it never keeps the next key waiting. While something is typed that
+ * can't be read yet it stands as it was, pale and out of reach: if it went, what is typed into beneath it would jump away.
+ */
 export const Foresight = memo(function Foresight(props: Props) {
   const asked = useSearchParams()[0].get("page") ?? "";
   const [page, turn] = useState<Page>(isKeyOf(PAGES, asked) ? asked : "sets");
-  const ready = props.unread === null && props.foreseen.judged.lines.length > 0;
+  const ready = adds(props);
+  const stood = useStood(props, props.unread !== null);
   return (
     <Tabs.Root value={page} onValueChange={(p) => turn(p as Page)} className="mt-7">
       <Tabs.List aria-label="What is foreseen" className="boards no-print px-0!">
@@ -70,8 +78,18 @@ export const Foresight = memo(function Foresight(props: Props) {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      <Tabs.Content value={page} className="border-t border-rule pt-4">
-        {ready ? PAGES[page].of(props) : <p className="text-pine-soft">Foreseen once the ingredients add up.</p>}
+      <Tabs.Content value={page} className="relative border-t border-rule pt-4">
+        {!ready && !adds(stood) && <p className="text-pine-soft">Foreseen once there are ingredients that add up.</p>}
+        {!ready && adds(stood) && (
+          <div className="sticky top-4 z-10 h-0">
+            <p className="w-fit rounded border border-rule bg-honey-wash px-3 py-1 text-honey">As it stood before. {props.unread}</p>
+          </div>
+        )}
+        {adds(stood) && (
+          <div inert={!ready} className={ready ? "" : "opacity-35"}>
+            {PAGES[page].of(stood)}
+          </div>
+        )}
       </Tabs.Content>
     </Tabs.Root>
   );

@@ -8,7 +8,7 @@ import { firstSteps } from "#db/firstSteps";
 import { runningTimers } from "#db/bench/events";
 import { heatedJars } from "#db/jars/fill";
 import { ago } from "#core/when";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { data, Outlet, useLocation } from "react-router";
 import { Link, useWays } from "../link.tsx";
 import { FirstStepsStrip } from "../../begin/strip.tsx";
@@ -22,6 +22,7 @@ import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
 import { ReckonBar } from "./reckonBar.tsx";
 import { STATIONS } from "./stations.ts";
+import { useSteady } from "./useSteady.ts";
 import { useSettledNumbers } from "../fields/settled.ts";
 import { WorkshopContext, type Workshop } from "../workshop.ts";
 
@@ -80,6 +81,8 @@ export default function Workroom({
   const { key, pathname } = useLocation();
   useSettledNumbers(workshop.numbers);
   useWays(workshop.home);
+  const work = useRef<HTMLElement>(null);
+  useSteady(work);
   // Tests and pictures wait for this; before it a press would be lost.
   useEffect(() => document.documentElement.setAttribute("data-ready", "yes"), []);
   // On a phone the Line is wider than the screen: bring the open station into it.
@@ -132,7 +135,7 @@ export default function Workroom({
       <HeatTimers jars={heated} timers={timers} />
       {led && <FirstStepsStrip {...led} />}
       <DoneNote key={key} done={done} />
-      <main id="work" className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
+      <main id="work" ref={work} className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
         <DraftsContext value={unfinished}>
           <Outlet />
         </DraftsContext>
