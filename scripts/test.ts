@@ -128,20 +128,34 @@ async function throwAwayHouse(server: string, n: number): Promise<{ url: string;
 /** Journeys that go side by side; a browser and its server take a core between them. */
 const SIDE_BY_SIDE = Math.min(4, Math.max(2, availableParallelism()));
 
+interface JourneyResult {
+  error?: { message?: string };
+  attachments: { name: string; path?: string }[];
+}
 interface Suite {
   file: string;
-  specs: { title: string; ok: boolean; tests: { results: { error?: { message?: string } }[] }[] }[];
+  specs: { title: string; ok: boolean; tests: { results: JourneyResult[] }[] }[];
   suites?: Suite[];
 }
 interface JourneyReport {
   stats: { expected: number; unexpected: number; flaky: number };
   suites: Suite[];
 }
+/** What stood on the page when it failed, without the addresses of its links. */
+const stoodThen = (result: JourneyResult | undefined): string[] => {
+  const path = result?.attachments.find((a) => a.name === "error-context")?.path;
+  const page = path ? readFileSync(path, "utf8") : "";
+  const work = page.slice(Math.max(0, page.indexOf("- main")), page.indexOf("# Test source")).split("\n");
+  return work.filter((line) => line.trim() !== "" && !line.includes("/url:")).slice(0, MOST_OF_A_PAGE);
+};
+const MOST_OF_A_PAGE = 45;
 const journeysFailed = (suites: readonly Suite[]): string[] =>
   suites.flatMap((s) => [
-    ...s.specs.flatMap((spec) =>
-      spec.ok ? [] : [`${s.file}: ${spec.title}: ${(spec.tests[0]?.results[0]?.error?.message ?? "").split("\n")[0]}`],
-    ),
+    ...s.specs.flatMap((spec) => {
+      const result = spec.tests[0]?.results[0];
+      const what = (result?.error?.message ?? "").split("\n")[0];
+      return spec.ok ? [] : [[`${s.file}: ${spec.title}: ${what}`, ...stoodThen(result)].join("\n      ")];
+    }),
     ...journeysFailed(s.suites ?? []),
   ]);
 

@@ -79,7 +79,7 @@ export const Foresight = memo(function Foresight(props: Props) {
         ))}
       </Tabs.List>
       <Tabs.Content value={page} className="relative border-t border-rule pt-4">
-        {!ready && !adds(stood) && <p className="text-pine-soft">Foreseen once there are ingredients that add up.</p>}
+        {!ready && !adds(stood) && <p className="text-pine-soft">Foreseen once it adds up. {props.unread}</p>}
         {!ready && adds(stood) && (
           <div className="sticky top-4 z-10 h-0">
             <p className="w-fit rounded border border-rule bg-honey-wash px-3 py-1 text-honey">As it stood before. {props.unread}</p>
