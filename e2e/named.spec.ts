@@ -51,6 +51,30 @@ test("kept before the price was found: it waits for the price, and is kept with 
   await expect(page.getByLabel("Price of one, row 1")).toHaveValue("13.00");
 });
 
+test("keys pressed before a field has its list do what they would have done", async ({ page }) => {
+  await open(page, "/shelf/receive");
+  const letGo = await holdBack(page, /names\/material/);
+  const first = page.getByLabel("Material, row 1");
+  await first.focus();
+  await page.keyboard.type("caster oil");
+  await page.keyboard.press("Enter");
+  await expect(first).toHaveValue("caster oil");
+  await letGo();
+  await expect(first).toHaveValue("Castor oil");
+  await expect(first).toBeFocused();
+  // Left by then: it is chosen where it was typed, and the hand is not called back.
+  await page.reload();
+  await page.locator("html[data-ready]").waitFor();
+  await page.getByRole("button", { name: "Throw it away" }).click();
+  const goOn = await holdBack(page, /names\/material/);
+  await first.focus();
+  await page.keyboard.type("joj");
+  await page.keyboard.press("Tab");
+  await goOn();
+  await expect(first).toHaveValue("Jojoba oil");
+  await expect(first).not.toBeFocused();
+});
+
 test("where the server doesn't answer a sheet says so and stands; it goes on by itself once it does", async ({ page }) => {
   const away = "a name can't be looked up, as the server doesn't answer. What you typed is still here.";
   for (const [path, named, fills, figureOf] of [

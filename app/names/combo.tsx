@@ -11,7 +11,8 @@ import type { Reply } from "../forms/sheet.server.ts";
 import { useTextField, type InSheet } from "../forms/useTextField.ts";
 import { Frame, describe, Problem, type FieldProps } from "../ui/fields/form.tsx";
 import { AddMaterial } from "./addMaterial.tsx";
-import type { Finds, Name, Names } from "./name.ts";
+import type { Finds, Name } from "./name.ts";
+import { useNames } from "./useNames.ts";
 
 type Option = Name & { how: "name" | "library" | "add" };
 type Added = Reply | { added: string } | null;
@@ -20,27 +21,7 @@ const MOST_NAMES = 9;
 /** With nothing typed yet the list is looked through. */
 const MOST_BROWSED = 80;
 const MOST_OF_LIBRARY = 6;
-const NONE: Names = { names: [], library: [] };
 const byName = (n: Name): Name => n;
-
-/** The names a field chooses from: read when it is first gone to, and again whenever something was done. */
-function useNames(finds: Finds): { names: Names; load: () => void } {
-  const { data, load, state } = useFetcher<Names>({ key: `names ${finds.of}` });
-  const own = finds.of === "these" ? finds.names : null;
-  const kinds = finds.of === "material" ? finds.kinds : undefined;
-  const names = useMemo((): Names => {
-    if (own) return { names: own, library: [] };
-    if (!data) return NONE;
-    const fits = (n: Name): boolean => !kinds || (n.kind !== undefined && kinds.includes(n.kind));
-    return { names: data.names.filter(fits), library: data.library.filter(fits) };
-  }, [data, own, kinds]);
-  return {
-    names,
-    load: () => {
-      if (!own && !data && state === "idle") void load(`/names/${finds.of}`);
-    },
-  };
-}
 
 const T = useCombobox.stateChangeTypes;
 /** Nothing is ever "selected": what stands in the field is what was typed or chosen, and leaving it changes nothing. */
@@ -59,7 +40,7 @@ interface ComboProps extends Omit<ComponentProps<"input">, "value" | "onChange" 
 
 /** The field alone, for a place that has its own label. */
 export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: ComboProps) {
-  const { names, load } = useNames(finds);
+  const { names, there, coming, load } = useNames(finds);
   // What there is to choose from is gone through once somebody comes to choose.
   const [come, arrive] = useState(false);
   const open = (): void => {
@@ -78,12 +59,13 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
   const same = (n: Name): boolean => n.name.toLowerCase() === text.toLowerCase();
   const exact = text !== "" && names.names.some(same);
   const options = useMemo((): Option[] => {
-    if (!come) return [];
+    // Before the list is there nothing is known to be missing from it.
+    if (!come || !there) return [];
     const found = find(text, text === "" ? MOST_BROWSED : MOST_NAMES).map((n): Option => ({ ...n, how: "name" }));
     if (!material || text === "") return found;
     const more = findInLibrary(text, MOST_OF_LIBRARY).map((n): Option => ({ ...n, how: "library" }));
     return [...found, ...more, ...(exact ? [] : [{ name: text, how: "add" } as const])];
-  }, [come, find, findInLibrary, text, exact, material]);
+  }, [come, there, find, findInLibrary, text, exact, material]);
 
   const choose = (o: Option): void => {
     if (o.how === "add") {
@@ -114,6 +96,19 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
     if (c.isOpen && strict && text !== "" && c.highlightedIndex === -1) c.setHighlightedIndex(0);
   };
   useEffect(() => markFirst.current(), [names.names]);
+  // A key pressed by then does what it would have done.
+  const early = useRef<{ key: string; text: string } | null>(null);
+  useEffect(() => {
+    const pressed = early.current;
+    early.current = null;
+    if (!there || pressed?.text !== text) return;
+    const [first] = options;
+    if (!exact && first?.how === "name") choose(first);
+    else if (pressed.key === "Enter" && document.activeElement === box.current)
+      box.current?.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+    // Once, when they come.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [there]);
   // A whole name needs no list over the next line, unless it is asked for.
   const [browsing, browse] = useState(false);
   const shown = c.isOpen && options.length > 0 && (!exact || browsing);
@@ -126,6 +121,11 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
     if (e.key === "ArrowDown" || e.key === "ArrowUp") {
       open();
       browse(true);
+    }
+    if ((e.key === "Tab" || e.key === "Enter") && coming && strict && text !== "") {
+      early.current = { key: e.key, text };
+      if (e.key === "Enter") e.preventDefault();
+      return;
     }
     if (e.key === "Tab" && marked?.how === "name" && strict && text !== "" && !exact) choose(marked);
     if (e.key === "Enter" && marked) return;

@@ -22,14 +22,20 @@ export interface Served {
   client: pg.Client;
 }
 
-/** One page in one workshop, in milliseconds. */
-export interface Row {
+/** How long a page took, how long an empty one, and all its queries one after the other, prepared: in milliseconds. */
+export interface Took {
   page: number;
   empty: number;
-  /** All its queries one after the other, prepared. */
   prepared: number;
-  /** The same three, each time just after something was written: what is kept while nothing is has to be asked again. */
-  written: { page: number; empty: number; prepared: number };
+}
+
+/** One page in one workshop. */
+export interface Row extends Took {
+  /** Each time just after something was written: what is kept while nothing is has to be asked again. */
+  written: Took;
+  /** Gone to from another page, which asks for what is on it and draws it by itself; and that just after something was written. */
+  goneTo: Took;
+  goneToWritten: Took;
   /** The longest of them, planning included, and what it was. */
   longest: number;
   slowest: string;
@@ -47,6 +53,12 @@ const readable = (html: string): number =>
     .replace(/\s+/g, " ").length;
 
 export const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
+
+/**
+ * Where a page within is asked for what is on it.
+ * @example dataOf("/shelf?board=oil") // "/shelf.data?board=oil"
+ */
+const dataOf = (path: string): string => path.replace(/^\/?([^?]*)/, (_, page: string) => `${page === "" ? "" : `/${page}`}.data`);
 
 const took = async (work: () => Promise<unknown>): Promise<number> => {
   const start = performance.now();
@@ -102,37 +114,51 @@ export async function measure(path: string, served: readonly Served[]): Promise<
       asked,
       slowest,
       write,
-      does: { page: () => fetchPage(path), empty: () => fetchPage("/empty"), prepared: all(asked), preparedAnew: all(askedAnew) },
-      times: { page: [], empty: [], prepared: [], pageAnew: [], emptyAnew: [], preparedAnew: [] } as Record<string, number[]>,
+      does: {
+        page: () => fetchPage(path),
+        empty: () => fetchPage("/empty"),
+        data: () => fetchPage(dataOf(path)),
+        emptyData: () => fetchPage(dataOf("/empty")),
+        prepared: all(asked),
+        preparedAnew: all(askedAnew),
+      },
+      times: new Map<string, number[]>(),
     });
   }
   for (const w of works) for (const work of Object.values(w.does)) for (let i = 0; i < WARM_UP; i++) await work();
   for (let b = 0; b < BLOCKS; b++) {
-    for (const what of ["page", "empty", "prepared"] as const)
-      for (const w of works) for (let i = 0; i < IN_A_BLOCK; i++) w.times[what]!.push(await took(w.does[what]));
-    for (const [what, does] of [
-      ["pageAnew", "page"],
-      ["emptyAnew", "empty"],
-      ["preparedAnew", "preparedAnew"],
+    for (const [anew, times] of [
+      ["", IN_A_BLOCK],
+      ["Anew", IN_A_BLOCK / 2],
     ] as const)
-      for (const w of works)
-        for (let i = 0; i < IN_A_BLOCK / 2; i++) {
-          await w.write();
-          w.times[what]!.push(await took(w.does[does]));
-        }
+      for (const what of ["page", "empty", "data", "emptyData", "prepared"] as const)
+        for (const w of works)
+          for (let i = 0; i < times; i++) {
+            if (anew) await w.write();
+            const ms = await took(anew && what === "prepared" ? w.does.preparedAnew : w.does[what]);
+            w.times.set(what + anew, [...(w.times.get(what + anew) ?? []), ms]);
+          }
   }
-  return works.map(({ kB, shown, asked, slowest, times }) => ({
-    page: median(times.page!),
-    empty: median(times.empty!),
-    prepared: median(times.prepared!),
-    written: { page: median(times.pageAnew!), empty: median(times.emptyAnew!), prepared: median(times.preparedAnew!) },
-    longest: slowest.ms,
-    slowest: slowest.sql,
-    count: asked.length,
-    kB,
-    shown,
-  }));
+  return works.map(({ kB, shown, asked, slowest, times }) => {
+    const ms = (what: string): number => median(times.get(what)!);
+    const of = (page: string, empty: string, anew = ""): Took => ({
+      page: ms(page + anew),
+      empty: ms(empty + anew),
+      prepared: ms(`prepared${anew}`),
+    });
+    return {
+      ...of("page", "empty"),
+      written: of("page", "empty", "Anew"),
+      goneTo: of("data", "emptyData"),
+      goneToWritten: of("data", "emptyData", "Anew"),
+      longest: slowest.ms,
+      slowest: slowest.sql,
+      count: asked.length,
+      kB,
+      shown,
+    };
+  });
 }
 
 /** A page's time over an empty page and its queries. */
-export const ratio = (r: Pick<Row, "page" | "empty" | "prepared">): number => r.page / (r.empty + r.prepared);
+export const ratio = (r: Took): number => r.page / (r.empty + r.prepared);
