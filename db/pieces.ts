@@ -1,4 +1,4 @@
-/** Many rows in one statement after the other, and many numbers in one. */
+/** Many rows in one statement after the other, many numbers in one, and texts that are looked through. */
 import { Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 
 /** PostgreSQL takes 65 535 values at most in one statement, and no table here has twenty columns that are written. */
@@ -21,3 +21,15 @@ export const anyNamed = (text: SQLWrapper, names: Placeholder): SQL => sql`lower
 
 /** Names as `anyNamed` takes them. @example lower([" Olive Oil "]) // ["olive oil"] */
 export const lower = (names: readonly string[]): string[] => names.map((n) => n.trim().toLowerCase());
+
+/**
+ * What `like` finds wherever that stands in a text; what has a meaning to `like` stands for itself.
+ * @example anywhere("5 % oil") // "%5 \\% oil%"
+ */
+export const anywhere = (part: string): string => `%${part.replace(/[%_\\]/g, "\\$&")}%`;
+
+/** Whether every word of what is looked for stands in a text, in any order and case. @param words by `wordsOf` */
+export const hasAll = (text: SQLWrapper, words: Placeholder): SQL => sql`${text} ilike all(${words}::text[])`;
+
+/** Words as `hasAll` takes them. @example wordsOf(" olive  oil") // ["%olive%", "%oil%"] */
+export const wordsOf = (find: string): string[] => find.split(/\s+/).filter(Boolean).map(anywhere);

@@ -1,7 +1,7 @@
 /** Statements put together once and planned once: whatever they are asked with, wherever, and however long. */
-import { eq, sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { expect, it } from "vitest";
-import { anyNamed, anyOf, lower } from "./pieces.ts";
+import { anyNamed, anyOf, hasAll, lower, wordsOf } from "./pieces.ts";
 import { ask } from "./prepared.ts";
 import { material } from "./schema.ts";
 import { db, eachTestHasAWorkshop, ids } from "./test/workshop.ts";
@@ -27,6 +27,28 @@ it("answers what it is asked with, one, several or none, by number or by name", 
   expect(await named([ids.wax, ids.oil, ids.oil])).toHaveLength(2);
   expect(await named([])).toEqual([]);
   expect(await named([], [" WAX ", "nobody's", 'it\'s {a}, "b" \\ c'])).toEqual([{ id: ids.wax, name: "Wax" }]);
+});
+
+it.each([
+  ["Olive oil, 5 % of it", "5 %", true],
+  ["Olive oil, 50 of it", "5%", false],
+  ["Olive oil", "OIL oliv", true],
+  ["Olive oil", "oil lavender", false],
+  ["Olive oil", "  ", true],
+  ["Olive_oil", "e_o", true],
+  ["Olive oil", "e_o", false],
+  ["C:\\oils\\", "\\", true],
+  ['Oil, "cold" {pressed}', 'd" {p', true],
+  ["Oil, cold", "l,", true],
+])("in “%s” looks for “%s” as it stands", async (name, find, there) => {
+  await db.update(material).set({ name }).where(eq(material.id, ids.oil));
+  const found = await ask(db, "test_has_all", { words: wordsOf(find) }, (at) =>
+    db
+      .select({ id: material.id })
+      .from(material)
+      .where(and(eq(material.id, ids.oil), hasAll(material.name, at.words))),
+  );
+  expect(found).toHaveLength(there ? 1 : 0);
 });
 
 it("sees in a transaction what that has done, and outside what is committed", async () => {

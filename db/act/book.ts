@@ -1,10 +1,11 @@
 /** The book of acts: reading and searching what was done, of the whole workshop, of a station, or of one record. */
 import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
 import type { Day } from "#core/when";
-import { and, asc, desc, eq, gte, inArray, lt, lte, or, sql, type Placeholder, type SQL, type SQLWrapper } from "drizzle-orm";
+import { and, asc, desc, eq, gte, lt, lte, or, sql, type Placeholder, type SQL, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { aText, flag, number, orNone, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
+import { hasAll, wordsOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { act, actSubject, lot, movement } from "../schema.ts";
 import { neverBack } from "./takeBack.ts";
@@ -61,22 +62,31 @@ function aboutRecord(of: Subject["kind"], kind: Placeholder | string, id: Placeh
 
 /** A page of the book, newest first. */
 export async function readBook(db: Reads, q: BookQuery, size = 50): Promise<BookRow[]> {
-  const words = (q.find ?? "").trim().split(/\s+/).filter(Boolean);
   const kinds = q.kind ? [q.kind] : q.station ? stationKinds(q.station) : null;
-  return rows(db)
-    .where(
-      and(
-        ...words.map((w) => sql`${act.summary} ilike ${`%${w.replace(/[%_\\]/g, "\\$&")}%`}`),
-        kinds ? inArray(act.kind, kinds) : undefined,
-        q.from ? gte(act.day, q.from) : undefined,
-        q.to ? lte(act.day, q.to) : undefined,
-        q.about ? aboutRecord(q.about.kind, q.about.kind, q.about.id) : undefined,
-        q.standing ? sql`${act.undoes} is null and ${undoing.id} is null` : undefined,
-        q.before ? lt(act.id, q.before) : undefined,
-      ),
-    )
-    .orderBy(desc(act.id))
-    .limit(size);
+  const { from, to, about, standing, before } = q;
+  const asked = { kinds, from, to, about, standing, before };
+  // A statement for each way of asking.
+  const shape = Object.entries(asked).flatMap(([what, given]) => (given ? [what === "about" && about?.kind === "lot" ? "lot" : what] : []));
+  const given = {
+    ...{ words: wordsOf(q.find ?? ""), kinds: kinds ?? [], from: from ?? "", to: to ?? "", before: before ?? 0, size },
+    ...{ kind: about?.kind ?? "", id: about?.id ?? 0 },
+  };
+  return ask(db, ["book", ...shape].join("_"), given, (at) =>
+    rows(db)
+      .where(
+        and(
+          hasAll(act.summary, at.words),
+          kinds ? sql`${act.kind} = any(${at.kinds}::text[])` : undefined,
+          from ? gte(act.day, at.from) : undefined,
+          to ? lte(act.day, at.to) : undefined,
+          about ? aboutRecord(about.kind, at.kind, at.id) : undefined,
+          standing ? sql`${act.undoes} is null and ${undoing.id} is null` : undefined,
+          before ? lt(act.id, at.before) : undefined,
+        ),
+      )
+      .orderBy(desc(act.id))
+      .limit(at.size),
+  );
 }
 
 const stationKinds = (station: string): ActKind[] =>

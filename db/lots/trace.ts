@@ -5,7 +5,7 @@ import { and, asc, eq, sql, type Placeholder, type SQL } from "drizzle-orm";
 import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { anyOf } from "../pieces.ts";
+import { anyOf, anywhere } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import {
   act,
@@ -150,12 +150,14 @@ export const lotsNumbered = (db: Reads, numbers: readonly string[]): Promise<Nam
 
 /** Lots whose number or supplier's number starts or ends so, for when only part of it can be read; newest first. */
 export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[]> =>
-  namedLots(db)
-    .where(
-      sql`upper(${lot.number}) like '%' || upper(${part.replace(/[%_\\]/g, "\\$&")}) || '%' or upper(${lot.supplierLot}) = upper(${part}) or ${lot.name} ilike '%' || ${part.replace(/[%_\\]/g, "\\$&")} || '%'`,
-    )
-    .orderBy(sql`${lot.id} desc`)
-    .limit(limit);
+  ask(db, "lots_like", { part, like: anywhere(part), limit }, (at) =>
+    namedLots(db)
+      .where(
+        sql`upper(${lot.number}) like upper(${at.like}) or upper(${lot.supplierLot}) = upper(${at.part}) or ${lot.name} ilike ${at.like}`,
+      )
+      .orderBy(sql`${lot.id} desc`)
+      .limit(at.limit),
+  );
 
 /** Lots whose number is the one typed with one slip in it: a character wrong, missing or too many, or two that changed places; newest first. */
 export async function lotsNear(db: Reads, typed: string, limit = 10): Promise<NamedLot[]> {

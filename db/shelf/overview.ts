@@ -7,6 +7,7 @@ import { sql, type SQL } from "drizzle-orm";
 import type { Db, Reads } from "../client.ts";
 import { aFlag, aNumber, number, rowsOf } from "../columnsOf.ts";
 import { whileUnchanged } from "../kept.ts";
+import { anywhere } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { lot, material } from "../schema.ts";
 import { stockLevels } from "./low.ts";
@@ -55,11 +56,7 @@ export interface OnShelf {
 
 /** Materials with what is on hand: of one board, or whose name contains something, or all. */
 export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find?: string }, limit: number): Promise<OnShelf[]> {
-  const where: SQL = only.find
-    ? sql`where s.name ilike ${`%${only.find.replace(/[%_\\]/g, "\\$&")}%`}`
-    : only.kind
-      ? sql`where s.kind = ${only.kind}`
-      : sql``;
+  const where: SQL = only.find ? sql`where s.name ilike ${anywhere(only.find)}` : only.kind ? sql`where s.kind = ${only.kind}` : sql``;
   const shape = {
     id: material.id,
     name: material.name,

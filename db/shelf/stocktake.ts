@@ -9,7 +9,7 @@ import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Db, Reads, Tx } from "../client.ts";
 import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
-import { anyOf } from "../pieces.ts";
+import { anyOf, hasAll, wordsOf } from "../pieces.ts";
 import { whileUnchanged } from "../kept.ts";
 import { ask } from "../prepared.ts";
 import { lot, material, movement, stockCount } from "../schema.ts";
@@ -47,43 +47,37 @@ const countWalk = (db: Reads) =>
 
 /** Lots with something on hand, shelf by shelf, a page at a time, with what has been counted of them so far. */
 export const walkShelf = (db: Reads, { kind: board, find = "", page = 0 }: Walk = {}) =>
-  db
-    .select({
-      id: lot.id,
-      number: lot.number,
-      onHand: lot.onHand,
-      value: lot.value,
-      bestBefore: lot.bestBefore,
-      hold: held,
-      materialId: material.id,
-      material: material.name,
-      kind: material.kind,
-      expected: stockCount.expected,
-      counted: stockCount.counted,
-      note: stockCount.note,
-    })
-    .from(lot)
-    .innerJoin(material, eq(material.id, lot.materialId))
-    .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
-    .where(
-      and(
-        toWalk,
-        board ? eq(material.kind, board) : undefined,
-        ...find
-          .trim()
-          .split(/\s+/)
-          .filter(Boolean)
-          .map((w) => sql`${material.name} || ' ' || ${lot.number} ilike ${`%${w.replace(/[%_\\]/g, "\\$&")}%`}`),
-      ),
-    )
-    // Board by board, as the shelf stands.
-    .orderBy(
-      sql`array_position(${sql.raw(`array[${KIND_IDS.map((k) => `'${k}'`).join(",")}]`)}, ${material.kind})`,
-      asc(material.name),
-      asc(lot.id),
-    )
-    .limit(WALK_PAGE)
-    .offset(page * WALK_PAGE);
+  ask(db, board ? "walk_board" : "walk", { board: board ?? "", words: wordsOf(find), from: page * WALK_PAGE }, (at) =>
+    db
+      .select({
+        id: lot.id,
+        number: lot.number,
+        onHand: lot.onHand,
+        value: lot.value,
+        bestBefore: lot.bestBefore,
+        hold: held,
+        materialId: material.id,
+        material: material.name,
+        kind: material.kind,
+        expected: stockCount.expected,
+        counted: stockCount.counted,
+        note: stockCount.note,
+      })
+      .from(lot)
+      .innerJoin(material, eq(material.id, lot.materialId))
+      .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
+      .where(
+        and(toWalk, board ? eq(material.kind, at.board) : undefined, hasAll(sql`(${material.name} || ' ' || ${lot.number})`, at.words)),
+      )
+      // Board by board, as the shelf stands.
+      .orderBy(
+        sql`array_position(${sql.raw(`array[${KIND_IDS.map((k) => `'${k}'`).join(",")}]`)}, ${material.kind})`,
+        asc(material.name),
+        asc(lot.id),
+      )
+      .limit(WALK_PAGE)
+      .offset(at.from),
+  );
 
 export type WalkRow = Awaited<ReturnType<typeof walkShelf>>[number];
 

@@ -58,7 +58,7 @@ export const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Ma
  * Where a page within is asked for what is on it.
  * @example dataOf("/shelf?board=oil") // "/shelf.data?board=oil"
  */
-const dataOf = (path: string): string => path.replace(/^\/?([^?]*)/, (_, page: string) => `${page === "" ? "" : `/${page}`}.data`);
+const dataOf = (path: string): string => path.replace(/^\/([^?]*)/, (_, page: string) => `/${page || "_root"}.data`);
 
 const took = async (work: () => Promise<unknown>): Promise<number> => {
   const start = performance.now();
