@@ -28,7 +28,11 @@ export const lower = (names: readonly string[]): string[] => names.map((n) => n.
  */
 export const anywhere = (part: string): string => `%${part.replace(/[%_\\]/g, "\\$&")}%`;
 
-/** Whether every word of what is looked for stands in a text, in any order and case. @param words by `wordsOf` */
+/**
+ * Whether every word of what is looked for stands in a text, in any order and case. Left out where there are none: PostgreSQL would plan for
+ * few rows and read them all.
+ * @param words by `wordsOf`
+ */
 export const hasAll = (text: SQLWrapper, words: Placeholder): SQL => sql`${text} ilike all(${words}::text[])`;
 
 /** Words as `hasAll` takes them. @example wordsOf(" olive  oil") // ["%olive%", "%oil%"] */

@@ -64,18 +64,19 @@ function aboutRecord(of: Subject["kind"], kind: Placeholder | string, id: Placeh
 export async function readBook(db: Reads, q: BookQuery, size = 50): Promise<BookRow[]> {
   const kinds = q.kind ? [q.kind] : q.station ? stationKinds(q.station) : null;
   const { from, to, about, standing, before } = q;
-  const asked = { kinds, from, to, about, standing, before };
+  const words = wordsOf(q.find ?? "");
+  const asked = { words: words.length > 0, kinds, from, to, about, standing, before };
   // A statement for each way of asking.
   const shape = Object.entries(asked).flatMap(([what, given]) => (given ? [what === "about" && about?.kind === "lot" ? "lot" : what] : []));
   const given = {
-    ...{ words: wordsOf(q.find ?? ""), kinds: kinds ?? [], from: from ?? "", to: to ?? "", before: before ?? 0, size },
+    ...{ words, kinds: kinds ?? [], from: from ?? "", to: to ?? "", before: before ?? 0, size },
     ...{ kind: about?.kind ?? "", id: about?.id ?? 0 },
   };
   return ask(db, ["book", ...shape].join("_"), given, (at) =>
     rows(db)
       .where(
         and(
-          hasAll(act.summary, at.words),
+          asked.words ? hasAll(act.summary, at.words) : undefined,
           kinds ? sql`${act.kind} = any(${at.kinds}::text[])` : undefined,
           from ? gte(act.day, at.from) : undefined,
           to ? lte(act.day, at.to) : undefined,

@@ -46,8 +46,10 @@ const countWalk = (db: Reads) =>
   );
 
 /** Lots with something on hand, shelf by shelf, a page at a time, with what has been counted of them so far. */
-export const walkShelf = (db: Reads, { kind: board, find = "", page = 0 }: Walk = {}) =>
-  ask(db, board ? "walk_board" : "walk", { board: board ?? "", words: wordsOf(find), from: page * WALK_PAGE }, (at) =>
+export function walkShelf(db: Reads, { kind: board, find = "", page = 0 }: Walk = {}) {
+  const words = wordsOf(find);
+  const found = words.length > 0;
+  return ask(db, `walk${board ? "_board" : ""}${found ? "_found" : ""}`, { board: board ?? "", words, from: page * WALK_PAGE }, (at) =>
     db
       .select({
         id: lot.id,
@@ -67,7 +69,11 @@ export const walkShelf = (db: Reads, { kind: board, find = "", page = 0 }: Walk 
       .innerJoin(material, eq(material.id, lot.materialId))
       .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
       .where(
-        and(toWalk, board ? eq(material.kind, at.board) : undefined, hasAll(sql`(${material.name} || ' ' || ${lot.number})`, at.words)),
+        and(
+          toWalk,
+          board ? eq(material.kind, at.board) : undefined,
+          found ? hasAll(sql`(${material.name} || ' ' || ${lot.number})`, at.words) : undefined,
+        ),
       )
       // Board by board, as the shelf stands.
       .orderBy(
@@ -78,6 +84,7 @@ export const walkShelf = (db: Reads, { kind: board, find = "", page = 0 }: Walk 
       .limit(WALK_PAGE)
       .offset(at.from),
   );
+}
 
 export type WalkRow = Awaited<ReturnType<typeof walkShelf>>[number];
 
