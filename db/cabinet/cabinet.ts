@@ -2,7 +2,7 @@
 import { REASONS, type TakeOutReason } from "#core/stock/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { asc, eq, gt, sql } from "drizzle-orm";
+import { and, asc, eq, gt, isNotNull, sql } from "drizzle-orm";
 import { flag } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
@@ -34,7 +34,8 @@ const cabinet = (db: Reads) =>
     .leftJoin(batchSize, eq(batchSize.lotId, lot.id))
     .leftJoin(batch, eq(batch.id, batchSize.batchId))
     .leftJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-    .where(gt(lot.onHand, 0))
+    // Said, though a lot of a product has one: the index of the cabinet is of those alone.
+    .where(and(gt(lot.onHand, 0), isNotNull(lot.productId)))
     .orderBy(asc(lot.name), asc(product.retired), asc(product.position), asc(product.id), asc(lot.bestBefore));
 
 export type CabinetLot = Awaited<ReturnType<typeof listCabinet>>[number];

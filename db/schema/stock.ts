@@ -54,6 +54,10 @@ export const lot = pgTable(
     index("lot_on_hand")
       .on(t.materialId)
       .where(sql`${t.onHand} > 0`),
+    // The cabinet is a few of all that was ever made.
+    index("lot_in_cabinet")
+      .on(t.productId)
+      .where(sql`${t.onHand} > 0 and ${t.productId} is not null`),
     index("lot_best_before")
       .on(t.bestBefore)
       .where(sql`${t.onHand} > 0`),

@@ -1,0 +1,1 @@
+CREATE INDEX "lot_in_cabinet" ON "lot" USING btree ("product_id") WHERE "lot"."on_hand" > 0 and "lot"."product_id" is not null;
