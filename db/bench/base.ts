@@ -3,8 +3,9 @@ import { KINDS } from "#core/material/kinds";
 import { makeupOf, type Weighed } from "#core/material/makeup";
 import { micros, type Mg } from "#core/measure/exact";
 import type { Day } from "#core/when";
-import { and, asc, eq, gt, inArray, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Reads, Tx } from "../client.ts";
+import { isThere } from "../ledger/lots.ts";
 import { ask } from "../prepared.ts";
 import { batch, lot, material, movement, product, recipe } from "../schema.ts";
 import { factsOfParts, madeOfNow, materialMade } from "../shelf/madeOf.ts";
@@ -62,7 +63,7 @@ export const basesOnShelf = (db: Reads) =>
       .select({ lotId: lot.id, number: lot.number, materialId: material.id, name: lot.name })
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
-      .where(and(eq(material.kind, "base"), gt(lot.onHand, 0)))
+      .where(and(eq(material.kind, "base"), isThere))
       .orderBy(asc(lot.id)),
   );
 

@@ -2,11 +2,11 @@
 import { REASONS, type TakeOutReason } from "#core/stock/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { and, asc, eq, gt, isNotNull, sql } from "drizzle-orm";
+import { and, asc, eq, isNotNull, sql } from "drizzle-orm";
 import { flag } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
-import { draw, lockLots, lotColumns } from "../ledger/lots.ts";
+import { draw, isThere, lockLots, lotColumns } from "../ledger/lots.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchSize, lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 
@@ -35,7 +35,7 @@ const cabinet = (db: Reads) =>
     .leftJoin(batch, eq(batch.id, batchSize.batchId))
     .leftJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     // Said, though a lot of a product has one: the index of the cabinet is of those alone.
-    .where(and(gt(lot.onHand, 0), isNotNull(lot.productId)))
+    .where(and(isThere, isNotNull(lot.productId)))
     .orderBy(asc(lot.name), asc(product.retired), asc(product.position), asc(product.id), asc(lot.bestBefore));
 
 export type CabinetLot = Awaited<ReturnType<typeof listCabinet>>[number];

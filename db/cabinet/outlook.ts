@@ -5,10 +5,11 @@ import { notForSummer } from "#core/cabinet/summer";
 import { groupBy } from "#core/collect";
 import { setsBy } from "#core/firmness/solids";
 import { addDays, type Day } from "#core/when";
-import { asc, eq, gt, sql } from "drizzle-orm";
+import { asc, eq, sql } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
 import type { Db } from "../client.ts";
 import { aNumber, rowsOf } from "../columnsOf.ts";
+import { isThere } from "../ledger/lots.ts";
 import { whileUnchanged } from "../kept.ts";
 import { firmnessLearned } from "../recipe/firmness.ts";
 import { act, batch, batchSize, lot, material, movement, recipeLine, recipeVersion } from "../schema.ts";
@@ -51,7 +52,7 @@ async function summers(db: Db): Promise<Map<number, string>> {
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .innerJoin(recipeLine, eq(recipeLine.versionId, recipeVersion.id))
     .innerJoin(material, eq(material.id, recipeLine.materialId))
-    .where(gt(lot.onHand, 0))
+    .where(isThere)
     .orderBy(asc(batch.id), asc(recipeLine.position));
   const said = new Map<number, string>();
   for (const [of, all] of groupBy(rows, (r) => r.of)) {

@@ -2,11 +2,11 @@
 import type { Straining } from "#core/infusion/absorption";
 import type { JarLot } from "#core/infusion/plan";
 import { micros, mg, type Micros } from "#core/measure/exact";
-import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
 import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { lotColumns } from "../ledger/lots.ts";
+import { isThere, lotColumns } from "../ledger/lots.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
@@ -179,7 +179,7 @@ export const lotsForJars = async (db: Reads, materials: readonly number[]): Prom
         db
           .select({ ...lotColumns, dryness: lot.dryness, grown: lot.grown })
           .from(lot)
-          .where(and(gt(lot.onHand, 0), anyOf(lot.materialId, at.materials))),
+          .where(and(isThere, anyOf(lot.materialId, at.materials))),
       );
 
 /** Lots of liquid and infused oils that aren't on hold, by what they are of and their number; of these names in whatever case, or all. */
@@ -191,8 +191,6 @@ export async function oilLots(db: Reads, names?: readonly string[]) {
       .select({ ...lotColumns, name })
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
-      .where(
-        and(gt(lot.onHand, 0), isNull(lot.holdReason), inArray(material.kind, ["oil", "infusedOil"]), names && anyNamed(name, at.names)),
-      ),
+      .where(and(isThere, isNull(lot.holdReason), inArray(material.kind, ["oil", "infusedOil"]), names && anyNamed(name, at.names))),
   );
 }

@@ -9,7 +9,7 @@ import { drawValue, type Lot } from "#core/stock/lots";
 import { mayUse, type Use } from "#core/stock/use";
 import { sayFullDay, type Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
-import { and, asc, eq, gt, isNull, notInArray, type Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import { and, asc, eq, gt, isNotNull, isNull, notInArray, type Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
 import { notBack, stands } from "../act/standing.ts";
@@ -17,6 +17,9 @@ import type { Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
 import { anyOf } from "../pieces.ts";
 import { lot, material, movement, purchase, purchaseLine, standingAct } from "../schema.ts";
+
+/** Whether there is any of it. Written out and not given: the indexes of what is on hand are of just this, and a plan that is kept can use them. */
+export const isThere = sql`${lot.onHand} > 0`;
 
 /** A lot as the core takes it. */
 export const lotColumns = {
@@ -36,16 +39,16 @@ const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
 
 /** Lots with something on hand of these materials; of all when none are named. */
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return ask(db, "material_lots", {}, () => onHand(db).where(sql`${lot.materialId} is not null and ${lot.onHand} > 0`));
+  if (!ids) return ask(db, "material_lots", {}, () => onHand(db).where(and(isNotNull(lot.materialId), isThere)));
   if (ids.length === 0) return [];
-  return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), gt(lot.onHand, 0))));
+  return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), isThere)));
 }
 
 /** Lots with something on hand of these products; of all when none are named. */
 export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return ask(db, "product_lots", {}, () => onHand(db).where(sql`${lot.productId} is not null and ${lot.onHand} > 0`));
+  if (!ids) return ask(db, "product_lots", {}, () => onHand(db).where(and(isNotNull(lot.productId), isThere)));
   if (ids.length === 0) return [];
-  return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), gt(lot.onHand, 0))));
+  return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), isThere)));
 }
 
 /**

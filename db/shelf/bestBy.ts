@@ -1,7 +1,8 @@
 /** Keeping each lot's best-before true to what it follows from: what is printed, its material's keeping time, the day it was opened. */
 import { bestBy } from "#core/stock/bestBy";
-import { and, eq, gt } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Tx } from "../client.ts";
+import { isThere } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
 import { lot, material } from "../schema.ts";
 
@@ -31,7 +32,7 @@ export async function keepBestBeforeOf(tx: Tx, materialId: number): Promise<void
   const rows = await tx
     .select({ id: lot.id })
     .from(lot)
-    .where(and(eq(lot.materialId, materialId), gt(lot.onHand, 0)));
+    .where(and(eq(lot.materialId, materialId), isThere));
   await keepBestBefore(
     tx,
     rows.map((r) => r.id),

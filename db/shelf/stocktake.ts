@@ -4,11 +4,11 @@ import type { Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
 import { Refused, type FieldProblem } from "#core/refused";
 import { counted as countOf } from "#core/words";
-import { and, asc, eq, gt, or, sql } from "drizzle-orm";
+import { and, asc, eq, or, sql } from "drizzle-orm";
 import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Db, Reads, Tx } from "../client.ts";
-import { draw, foundValue, lockLots, unitCostOfLot, type NewMovement } from "../ledger/lots.ts";
+import { draw, foundValue, isThere, lockLots, type NewMovement, unitCostOfLot } from "../ledger/lots.ts";
 import { anyOf, hasAll, wordsOf } from "../pieces.ts";
 import { whileUnchanged } from "../kept.ts";
 import { ask } from "../prepared.ts";
@@ -24,7 +24,7 @@ export interface Walk {
 /** Lots on one page of the walk. */
 export const WALK_PAGE = 100;
 
-const toWalk = or(gt(lot.onHand, 0), sql`${stockCount.lotId} is not null`);
+const toWalk = or(isThere, sql`${stockCount.lotId} is not null`);
 
 /** How many lots there are to walk on each board, how many were counted, and how many of those differ. */
 export const walkTotals = (db: Db) => whileUnchanged(db, "walk totals", "", () => countWalk(db));
