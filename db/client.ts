@@ -8,12 +8,14 @@ import type { Logger } from "drizzle-orm/logger";
 import pg from "pg";
 import { outage } from "./outage.ts";
 import * as schema from "./schema.ts";
+import { OURS } from "./schema/ours.ts";
 
 /**
  * What every connection is opened with. Statements are prepared once and their plans kept: planning anew takes longer than most of them run, and
  * compiling always does. Nothing that hangs holds what others wait for.
  */
 export const CLIENT_OPTIONS = [
+  `search_path=${OURS}`,
   "plan_cache_mode=force_generic_plan",
   "jit=off",
   // All of it is in memory: a row looked up costs little more than one read on the way.
@@ -65,16 +67,24 @@ class Planning extends pg.Client {
 /** How long a new connection may take before the database counts as away. */
 const CONNECT_MS = 5000;
 
+/** An address without the options it names, which go to the server before ours: of two alike the last counts. */
+function withOptions(url: string, ours: string): { connectionString: string; options: string } {
+  const at = new URL(url);
+  const theirs = at.searchParams.get("options");
+  at.searchParams.delete("options");
+  return { connectionString: at.href, options: [theirs, ours].filter(Boolean).join(" ") };
+}
+
 /**
  * Opens a pool; `close` ends it.
  * @param url a postgres:// address
  * @param patient for work on a whole database, which takes as long as it takes
+ * @param schema in which patient work looks names up
  */
-export function openDb(url: string, logger?: Logger, { patient = false } = {}) {
+export function openDb(url: string, logger?: Logger, { patient = false, schema: path = OURS } = {}) {
   const pool = new pg.Pool({
-    connectionString: url,
+    ...withOptions(url, patient ? `-c search_path=${path}` : CLIENT_OPTIONS),
     max: 10,
-    options: patient ? undefined : CLIENT_OPTIONS,
     ...(patient ? {} : { Client: Planning }),
     connectionTimeoutMillis: CONNECT_MS,
   });

@@ -8,6 +8,8 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { gunzipSync } from "node:zlib";
 import { afterEach, expect, it } from "vitest";
 import { openDb, type OpenDb } from "./client.ts";
+import { aText, rowsOf } from "./columnsOf.ts";
+import { bringUpToDate } from "./migrating.ts";
 import { takeBack } from "./act/takeBack.ts";
 import { finishedCost } from "#core/batch/result";
 import { dayResult } from "#core/market/day";
@@ -36,23 +38,29 @@ import { expectLedgerTrue } from "./test/fresh.ts";
 let db: OpenDb;
 let drop: () => Promise<void>;
 
-/** An empty database of its own. */
-async function emptyDb(): Promise<void> {
+/** A database of its own, filled as an earlier Zelbin left it, in public, and brought up to date from there. */
+async function broughtUpToDate(fill: (before: OpenDb) => Promise<unknown>): Promise<void> {
   const server = process.env.DATABASE_URL!;
   const name = `old_${randomBytes(5).toString("hex")}`;
+  const url = server.replace(/\/[^/]*$/, `/${name}`);
   const admin = openDb(server);
   await admin.execute(sql.raw(`create database ${name}`));
-  db = openDb(server.replace(/\/[^/]*$/, `/${name}`));
+  const before = openDb(url, undefined, { patient: true, schema: "public" });
+  await fill(before);
+  await before.close();
+  await bringUpToDate(url);
+  db = openDb(url);
   drop = async () => {
     await db.close();
-    await admin.execute(sql.raw(`drop database ${name} with (force)`));
+    const all = await rowsOf(admin, { name: aText }, sql`select datname as name from pg_database where starts_with(datname, ${name})`);
+    for (const one of all) await admin.execute(sql.raw(`drop database ${one.name} with (force)`));
     await admin.close();
   };
 }
 const packed = (file: string): string => gunzipSync(readFileSync(file)).toString("utf8");
 
 /** The first two migrations, as the version before this one had them. */
-function before(): string {
+function firstSteps(): string {
   const folder = mkdtempSync(join(tmpdir(), "zelbin-before-"));
   cpSync("db/migrations", folder, { recursive: true });
   const journal = join(folder, "meta/_journal.json");
@@ -61,28 +69,27 @@ function before(): string {
   return folder;
 }
 
-async function oldest(): Promise<void> {
-  await emptyDb();
-  const folder = before();
-  await migrate(db, { migrationsFolder: folder });
-  rmSync(folder, { recursive: true });
-  for (const text of [
-    `insert into settings (id, data) values (1, '{"workshop": "Old room", "currency": "SEK", "school": "average"}')`,
-    `insert into material (name, kind, densities, reorder_at) values ('Oil', 'oil', '{"liquid": 920}', 500000), ('Wax', 'wax', '{}', null)`,
-    `insert into act (kind, day, summary, path) values ('receive', '2026-03-01', 'Received', '/shelf'), ('pour', '2026-03-20', 'Poured', '/bench/1')`,
-    `insert into lot (number, material_id, arrived) values ('R1', 1, '2026-03-01'), ('R2', 2, '2026-03-01')`,
-    `insert into purchase (act_id, supplier, day, postage) values (1, 'Mill', '2026-03-01', 2000000)`,
-    `insert into purchase_line (purchase_id, lot_id, packs, pack_size, qty, price, landed) values (1, 1, 1, '1 kg', 1000000, 10000000, 11000000), (1, 2, 1, '1 kg', 1000000, 10000000, 11000000)`,
-    `insert into movement (act_id, lot_id, qty, value, reason) values (1, 1, 1000000, 11000000, 'received'), (1, 2, 1000000, 11000000, 'received')`,
-    `insert into recipe (name, code, type, total, loss_bp, keeps_months, batch_minutes, unit_minutes_hundredths) values ('Balm', 'BA', 'balm', 100000, 0, 12, 60, 100)`,
-    `insert into product (recipe_id, fill) values (1, 50000)`,
-    `insert into lot (number, product_id, arrived) values ('BA1', 1, '2026-03-20')`,
-    `insert into batch (recipe_id, product_id, day, planned_mg, planned_units, poured_act_id, lot_id, units, leftover, minutes, hourly, overhead_hourly) values (1, 1, '2026-03-20', 100000, 2, 2, 3, 2, 0, 60, 0, 0)`,
-    `insert into movement (act_id, lot_id, qty, value, reason, batch_id) values (2, 1, -80000, -880000, 'used', 1), (2, 2, -20000, -220000, 'used', 1), (2, 3, 2, 1100000, 'filled', 1)`,
-  ])
-    await db.execute(sql.raw(text));
-  await migrate(db, { migrationsFolder: "db/migrations" });
-}
+const oldest = (): Promise<void> =>
+  broughtUpToDate(async (before) => {
+    const folder = firstSteps();
+    await migrate(before, { migrationsFolder: folder });
+    rmSync(folder, { recursive: true });
+    for (const text of [
+      `insert into settings (id, data) values (1, '{"workshop": "Old room", "currency": "SEK", "school": "average"}')`,
+      `insert into material (name, kind, densities, reorder_at) values ('Oil', 'oil', '{"liquid": 920}', 500000), ('Wax', 'wax', '{}', null)`,
+      `insert into act (kind, day, summary, path) values ('receive', '2026-03-01', 'Received', '/shelf'), ('pour', '2026-03-20', 'Poured', '/bench/1')`,
+      `insert into lot (number, material_id, arrived) values ('R1', 1, '2026-03-01'), ('R2', 2, '2026-03-01')`,
+      `insert into purchase (act_id, supplier, day, postage) values (1, 'Mill', '2026-03-01', 2000000)`,
+      `insert into purchase_line (purchase_id, lot_id, packs, pack_size, qty, price, landed) values (1, 1, 1, '1 kg', 1000000, 10000000, 11000000), (1, 2, 1, '1 kg', 1000000, 10000000, 11000000)`,
+      `insert into movement (act_id, lot_id, qty, value, reason) values (1, 1, 1000000, 11000000, 'received'), (1, 2, 1000000, 11000000, 'received')`,
+      `insert into recipe (name, code, type, total, loss_bp, keeps_months, batch_minutes, unit_minutes_hundredths) values ('Balm', 'BA', 'balm', 100000, 0, 12, 60, 100)`,
+      `insert into product (recipe_id, fill) values (1, 50000)`,
+      `insert into lot (number, product_id, arrived) values ('BA1', 1, '2026-03-20')`,
+      `insert into batch (recipe_id, product_id, day, planned_mg, planned_units, poured_act_id, lot_id, units, leftover, minutes, hourly, overhead_hourly) values (1, 1, '2026-03-20', 100000, 2, 2, 3, 2, 0, 60, 0, 0)`,
+      `insert into movement (act_id, lot_id, qty, value, reason, batch_id) values (2, 1, -80000, -880000, 'used', 1), (2, 2, -20000, -220000, 'used', 1), (2, 3, 2, 1100000, 'filled', 1)`,
+    ])
+      await before.execute(sql.raw(text));
+  });
 afterEach(() => drop());
 
 it("receipts know their materials and count as arrived, and cost what they did", async () => {
@@ -132,9 +139,7 @@ interface Before {
 }
 
 it("a copy of the demo from before versions and sizes: every figure is as it was", async () => {
-  await emptyDb();
-  await db.execute(sql.raw(packed("db/test/demoBefore.sql.gz")));
-  await migrate(db, { migrationsFolder: "db/migrations" });
+  await broughtUpToDate((before) => before.execute(sql.raw(packed("db/test/demoBefore.sql.gz"))));
   const was = JSON.parse(packed("db/test/demoBefore.json.gz")) as Before;
 
   const lots = await db.select().from(lot).orderBy(lot.id);
@@ -183,9 +188,7 @@ it("a copy of the demo from before versions and sizes: every figure is as it was
 });
 
 it("acts of the version before are in the book, about their records, and can still be taken back", async () => {
-  await emptyDb();
-  await db.execute(sql.raw(packed("db/test/demoBefore.sql.gz")));
-  await migrate(db, { migrationsFolder: "db/migrations" });
+  await broughtUpToDate((before) => before.execute(sql.raw(packed("db/test/demoBefore.sql.gz"))));
   const packedOrder = (await readBook(db, { kind: "packOrder" }, 1))[0]!;
   await takeBack(db, packedOrder.id, { day: "2026-11-25" });
   expect(await readBook(db, { about: { kind: "recipe", id: 1 } })).not.toHaveLength(0);

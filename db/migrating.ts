@@ -1,16 +1,17 @@
 /**
  * Bringing a database up to date: what is in it is copied beside it first, a step that fails says which and why, and one that is newer than this
- * Zelbin is left alone.
+ * Zelbin, or isn't Zelbin's, is left alone.
  */
 import { sql } from "drizzle-orm";
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { readFileSync } from "node:fs";
 import { aFlag, aNumber, aText, rowsOf } from "./columnsOf.ts";
-import { openDb, type Db } from "./client.ts";
+import { openDb, type Db, type OpenDb } from "./client.ts";
+import { databaseIn, makeOurs, STEPS_TAKEN } from "./ownership.ts";
+import { OURS } from "./schema/ours.ts";
 
 const FOLDER = "db/migrations";
-const PATIENT = { patient: true };
 /** Copies of a database that are kept. */
 const KEPT = 2;
 
@@ -26,79 +27,117 @@ const steps = (folder: string): Step[] => {
 
 /** When the newest step was made that a database has; 0 for an empty one. */
 async function newestIn(db: Db): Promise<number> {
-  const [there] = await rowsOf(db, { any: aFlag }, sql`select to_regclass('drizzle.__drizzle_migrations') is not null as any`);
+  const table = sql`${sql.identifier(STEPS_TAKEN.schema)}.${sql.identifier(STEPS_TAKEN.table)}`;
+  const [there] = await rowsOf(
+    db,
+    { any: aFlag },
+    sql`select to_regclass(${`${STEPS_TAKEN.schema}.${STEPS_TAKEN.table}`}) is not null as any`,
+  );
   if (!there!.any) return 0;
-  const [row] = await rowsOf(db, { at: aNumber }, sql`select coalesce(max(created_at), 0)::float8 as at from drizzle.__drizzle_migrations`);
+  const [row] = await rowsOf(db, { at: aNumber }, sql`select coalesce(max(created_at), 0)::float8 as at from ${table}`);
   return row!.at;
 }
 
-const nameIn = (url: string): string => decodeURIComponent(new URL(url).pathname.slice(1));
-const copyOf = (name: string, before: string): string => `${name}_before_${before.slice(0, 4)}`.slice(0, 63);
+/** PostgreSQL cuts longer names off, and two that are cut alike would be one. */
+const LONGEST_NAME = 63;
 
-/** Copies a database beside it, which takes that nobody is in it. @returns the name of the copy */
-async function copy(url: string, before: string): Promise<string> {
-  const name = nameIn(url);
-  const to = copyOf(name, before);
-  const server = new URL(url);
-  server.pathname = "/postgres";
-  const db = openDb(server.href, undefined, PATIENT);
-  try {
-    await db.execute(sql`drop database if exists ${sql.identifier(to)}`);
-    await db.execute(sql`create database ${sql.identifier(to)} template ${sql.identifier(name)}`);
-    const old = await rowsOf(
-      db,
-      { name: aText },
-      sql`select datname as name from pg_database where datname like ${`${name.replace(/[_%]/g, "\\$&")}\\_before\\_%`} order by datname desc offset ${KEPT}`,
-    );
-    for (const o of old) await db.execute(sql`drop database ${sql.identifier(o.name)}`);
-    return to;
-  } finally {
-    await db.close();
+/** What a copy says of itself; only what says so is ever dropped. */
+const copyMark = (name: string, before = ""): string => `A copy by Zelbin of ${name}, before ${before}`;
+
+async function copiesOf(db: Db, name: string): Promise<string[]> {
+  const rows = await rowsOf(
+    db,
+    { name: aText },
+    sql`select datname as name from pg_database where starts_with(shobj_description(oid, 'pg_database'), ${copyMark(name)}) order by oid desc`,
+  );
+  return rows.map((r) => r.name);
+}
+
+/** A free name for a copy: what has the plain one already may be anybody's. */
+async function nameForCopy(db: Db, name: string, before: string): Promise<string> {
+  for (let n = 1; ; n++) {
+    const end = `_before_${before.slice(0, 4)}${n > 1 ? `_${n}` : ""}`;
+    const wanted = name.slice(0, LONGEST_NAME - end.length) + end;
+    const [taken] = await rowsOf(db, { any: aFlag }, sql`select exists (select 1 from pg_database where datname = ${wanted}) as any`);
+    if (!taken!.any) return wanted;
   }
 }
+
+/** Copies a database beside it, which takes that nobody is in it, and drops the oldest of our own copies of it. @returns the name of the copy */
+async function copy(url: string, before: string): Promise<string> {
+  const name = databaseIn(url);
+  const server = new URL(url);
+  server.pathname = "/postgres";
+  return withDb(server.href, {}, async (db) => {
+    const to = await nameForCopy(db, name, before);
+    await db.execute(sql`create database ${sql.identifier(to)} template ${sql.identifier(name)}`);
+    await db.execute(sql.raw(`comment on database ${quoted(to, '"')} is ${quoted(copyMark(name, before), "'")}`));
+    for (const old of (await copiesOf(db, name)).slice(KEPT)) await db.execute(sql`drop database ${sql.identifier(old)}`);
+    return to;
+  });
+}
+/** A name or a text in a statement that takes no parameters. */
+const quoted = (text: string, by: string): string => by + text.replaceAll(by, by + by) + by;
 
 const whyOf = (e: unknown): string => {
   const cause = e instanceof Error && e.cause instanceof Error ? e.cause : e;
   return cause instanceof Error ? cause.message : String(cause);
 };
 
-/** @param folder of the steps, with their journal @throws Error, in words, when it is newer than this Zelbin, can't be copied, or a step fails; nothing is changed then */
-export async function bringUpToDate(url: string, folder = FOLDER): Promise<void> {
-  const all = steps(folder);
-  let db = openDb(url, undefined, PATIENT);
+/** The step that moved everything from public into a schema of our own: steps before it were written for public. */
+const MOVED = "0025_a_schema_of_its_own";
+
+async function withDb<T>(url: string, how: { schema?: string }, work: (db: OpenDb) => Promise<T>): Promise<T> {
+  const db = openDb(url, undefined, { patient: true, ...how });
   try {
-    const newest = await newestIn(db);
-    const known = all.at(-1)!.at;
-    if (newest > known)
-      throw new Error(
-        `The database ${nameIn(url)} was kept by a newer Zelbin than this one. Start that one again, or bring this one up to date; nothing was changed.`,
-      );
-    const open = all.filter((s) => s.at > newest);
-    if (open.length === 0) return;
-    let copied = "";
-    if (newest > 0) {
-      await db.close();
-      try {
-        copied = await copy(url, open[0]!.name);
-      } catch (e) {
-        throw new Error(
-          `Before the database ${nameIn(url)} is brought up to date it is copied, and that failed: ${whyOf(e)}. Close what else has it open and see that there is room on the disk, then start again; nothing was changed.`,
-        );
-      } finally {
-        db = openDb(url, undefined, PATIENT);
-      }
-    }
-    try {
-      await migrate(db, { migrationsFolder: folder });
-    } catch (e) {
-      const failed = e instanceof Error && "query" in e ? stepWith(folder, String(e.query)) : null;
-      throw new Error(
-        `Bringing the database ${nameIn(url)} up to date failed${failed ? ` in the step ${failed}` : ""}: ${whyOf(e)}. It is as it was before${copied ? `, and the copy ${copied} is kept` : ""}. Keep this message, and go on with the Zelbin you had.`,
-      );
-    }
+    return await work(db);
   } finally {
     await db.close();
   }
+}
+
+/**
+ * @param folder of the steps, with their journal
+ * @throws Error, in words, when it isn't Zelbin's, is newer than this Zelbin, can't be copied, or a step fails; nothing is changed then
+ */
+export async function bringUpToDate(url: string, folder = FOLDER): Promise<void> {
+  const name = databaseIn(url);
+  const all = steps(folder);
+  const newest = await withDb(url, {}, async (db) => {
+    await makeOurs(
+      db,
+      name,
+      all.map((s) => s.at),
+    );
+    return newestIn(db);
+  });
+  if (newest > all.at(-1)!.at)
+    throw new Error(
+      `The database ${name} was kept by a newer Zelbin than this one. Start that one again, or bring this one up to date; nothing was changed.`,
+    );
+  const [next] = all.filter((s) => s.at > newest);
+  if (!next) return;
+  let copied = "";
+  if (newest > 0) {
+    try {
+      copied = await copy(url, next.name);
+    } catch (e) {
+      throw new Error(
+        `Before the database ${name} is brought up to date it is copied, and that failed: ${whyOf(e)}. Close what else has it open and see that there is room on the disk, then start again; nothing was changed.`,
+      );
+    }
+  }
+  const schema = newest < all.find((s) => s.name === MOVED)!.at ? "public" : OURS;
+  await withDb(url, { schema }, async (db) => {
+    try {
+      await migrate(db, { migrationsFolder: folder, migrationsSchema: STEPS_TAKEN.schema, migrationsTable: STEPS_TAKEN.table });
+    } catch (e) {
+      const failed = e instanceof Error && "query" in e ? stepWith(folder, String(e.query)) : null;
+      throw new Error(
+        `Bringing the database ${name} up to date failed${failed ? ` in the step ${failed}` : ""}: ${whyOf(e)}. It is as it was before${copied ? `, and the copy ${copied} is kept` : ""}. Keep this message, and go on with the Zelbin you had.`,
+      );
+    }
+  });
 }
 
 /** The step that a statement belongs to. */

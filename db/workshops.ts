@@ -11,6 +11,7 @@ import type { Logger } from "drizzle-orm/logger";
 import { openDb, type Db, type OpenDb } from "./client.ts";
 import { aFlag, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
+import { databaseIn, emptyOurs, NotOurs } from "./ownership.ts";
 import { act, workshop } from "./schema.ts";
 
 export interface Workshops {
@@ -30,22 +31,12 @@ export interface Making {
 }
 
 const OWN = "_own";
-const nameIn = (url: string): string => decodeURIComponent(new URL(url).pathname.slice(1));
 
 /** Where one's own workshop stands, beside the demo's. @example ownAddress("postgres://a@h/zelbin") // "postgres://a@h/zelbin_own" */
 export function ownAddress(demo: string): string {
   const url = new URL(demo);
   url.pathname += OWN;
   return url.href;
-}
-
-/** Everything in a database, gone. */
-async function clear(db: Db): Promise<void> {
-  await db.transaction(async (tx) => {
-    await tx.execute(sql`drop schema if exists public cascade`);
-    await tx.execute(sql`drop schema if exists drizzle cascade`);
-    await tx.execute(sql`create schema public`);
-  });
 }
 
 /** Opens a database as one of the two, brought up to date; an empty one becomes it. @throws Error when it is the other */
@@ -55,13 +46,13 @@ export async function openWorkshop(url: string, kind: WorkshopKind, making: Maki
   try {
     const [is] = await db.select({ kind: workshop.kind }).from(workshop);
     if (is && is.kind !== kind)
-      throw new Error(`The database ${nameIn(url)} is ${is.kind === "own" ? "a workshop of your own" : "the demo's"}.`);
+      throw new Error(`The database ${databaseIn(url)} is ${is.kind === "own" ? "a workshop of your own" : "the demo's"}.`);
     if (!is) {
       const [begun] = await db.select({ id: act.id }).from(act).limit(1);
       if (begun) {
-        if (kind === "own") throw new Error(`The database ${nameIn(url)} has acts in it, and nothing says whose they are.`);
+        if (kind === "own") throw new Error(`The database ${databaseIn(url)} has acts in it, and nothing says whose they are.`);
         // The demo was being loaded when it was cut off.
-        await clear(db);
+        await emptyOurs(db, databaseIn(url));
         await bringUpToDate(url);
       }
       if (kind === "demo") await making.loadDemo(db);
@@ -106,7 +97,7 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
   const openDemo = (): Promise<OpenDb> => openWorkshop(url, "demo", making);
   const openOwn = (): Promise<OpenDb> => openWorkshop(ownAddress(url), "own", making);
   let demo = openDemo();
-  let own: Promise<OpenDb> | null = (await exists(await demo, nameIn(ownAddress(url)))) ? openOwn() : null;
+  let own: Promise<OpenDb> | null = (await exists(await demo, databaseIn(ownAddress(url)))) ? openOwn() : null;
   await own;
 
   const resetDemo = async (): Promise<void> => {
@@ -115,7 +106,7 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       const before = await old;
       await before.close();
       const db = openDb(url);
-      await clear(db);
+      await emptyOurs(db, databaseIn(url));
       await db.close();
       return openDemo();
     })();
@@ -134,12 +125,12 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
   return {
     of: async (kind) => (kind === "demo" ? demo : own),
     begin: async () => {
-      own ??= demo.then((db) => createDatabase(db, nameIn(ownAddress(url)))).then(openOwn);
+      own ??= demo.then((db) => createDatabase(db, databaseIn(ownAddress(url)))).then(openOwn);
       try {
         await own;
       } catch (e) {
         own = null;
-        throw e;
+        throw e instanceof NotOurs ? Refused.one("", e.message) : e;
       }
     },
     resetDemo: () => (resetting ??= resetDemo().finally(() => (resetting = null))),

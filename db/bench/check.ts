@@ -11,6 +11,7 @@ import { nothingLater, stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
 import { act, batch, batchCheck, batchSize, lot, recipeVersion } from "../schema.ts";
+import { bare } from "../schema/ours.ts";
 import { recallsOver } from "../lots/recall.ts";
 import { endSetting } from "./events.ts";
 
@@ -28,7 +29,7 @@ const lotsOfBatch = (tx: Tx, batchId: number) =>
     .innerJoin(lot, eq(lot.id, batchSize.lotId))
     .where(and(eq(batchSize.batchId, batchId), gt(batchSize.units, 0)))
     .orderBy(asc(lot.id))
-    .for("no key update", { of: lot });
+    .for("no key update", { of: bare(lot) });
 
 /** Reasons by which a check has the lots of this batch on hold. */
 async function ownReasons(tx: Tx, batchId: number): Promise<string[]> {
@@ -52,7 +53,7 @@ export const checkBatch = defineAct({
       .from(batch)
       .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
       .where(eq(batch.id, batchId))
-      .for("no key update", { of: batch });
+      .for("no key update", { of: bare(batch) });
     if (made?.pouredActId == null) throw Refused.one("", "This batch isn't poured any more.");
     const lots = await lotsOfBatch(tx, batchId);
     const units = lots.reduce((a, l) => a + (l.units ?? 0), 0);

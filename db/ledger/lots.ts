@@ -17,6 +17,7 @@ import type { Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
 import { anyOf } from "../pieces.ts";
 import { lot, material, movement, purchase, purchaseLine, standingAct } from "../schema.ts";
+import { bare } from "../schema/ours.ts";
 
 /** Whether there is any of it. Written out and not given: the indexes of what is on hand are of just this, and a plan that is kept can use them. */
 export const isThere = sql`${lot.onHand} > 0`;
@@ -123,7 +124,7 @@ export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<numb
     .leftJoin(material, eq(material.id, lot.materialId))
     .where(anyOf(lot.id, ids))
     .orderBy(lot.id)
-    .for("no key update", { of: lot });
+    .for("no key update", { of: bare(lot) });
   return new Map(rows.map((r) => [r.id, r]));
 }
 

@@ -12,6 +12,7 @@ import type { Reads } from "../client.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { price, product, recipe } from "../schema.ts";
+import { bare } from "../schema/ours.ts";
 
 export type ChosenPrices = Map<number, Partial<Record<ChannelId, Micros>>>;
 
@@ -46,7 +47,7 @@ export const choosePrices = defineAct({
       .from(product)
       .innerJoin(recipe, eq(recipe.id, product.recipeId))
       .where(eq(product.id, input.productId))
-      .for("no key update", { of: product });
+      .for("no key update", { of: bare(product) });
     if (!was) throw Refused.one("", "That product isn't here any more.");
     await notChangedSince(tx, { kind: "product", id: input.productId }, seen);
     await tx.update(product).set({ ownPrice: input.own }).where(eq(product.id, input.productId));

@@ -4,21 +4,9 @@
  * `undoes` points at the act this one took back. Which acts count is one view, `standing_act`: neither taken back nor a taking back.
  */
 import { ACTS_SAID, SUBJECTS } from "#core/act/kinds";
-import {
-  boolean,
-  date,
-  index,
-  integer,
-  jsonb,
-  pgTable,
-  pgView,
-  primaryKey,
-  text,
-  timestamp,
-  uuid,
-  type AnyPgColumn,
-} from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, jsonb, primaryKey, text, timestamp, uuid, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { wordColumn } from "./columns.ts";
+import { ours } from "./ours.ts";
 
 const columns = {
   id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -42,19 +30,21 @@ const columns = {
     .references((): AnyPgColumn => act.id),
 };
 
-export const act = pgTable("act", columns, (t) => [index("act_kind").on(t.kind, t.id)]);
+export const act = ours.table("act", columns, (t) => [index("act_kind").on(t.kind, t.id)]);
 
 /** Acts that stand. */
-export const standingAct = pgView("standing_act", {
-  id: integer().notNull(),
-  kind: wordColumn(ACTS_SAID).notNull(),
-  day: date({ mode: "string" }).notNull(),
-  summary: text().notNull(),
-  path: text().notNull(),
-}).existing();
+export const standingAct = ours
+  .view("standing_act", {
+    id: integer().notNull(),
+    kind: wordColumn(ACTS_SAID).notNull(),
+    day: date({ mode: "string" }).notNull(),
+    summary: text().notNull(),
+    path: text().notNull(),
+  })
+  .existing();
 
 /** The records an act was about; a lot it moved is found through the ledger. */
-export const actSubject = pgTable(
+export const actSubject = ours.table(
   "act_subject",
   {
     actId: integer()

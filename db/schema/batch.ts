@@ -4,14 +4,15 @@ import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { SPOON } from "#core/batch/spoon";
 import { NET_RULES } from "#core/batch/netWeight";
 import { sql } from "drizzle-orm";
-import { date, index, integer, pgTable, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { date, index, integer, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product, recipe, recipeVersion } from "./recipe.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
-export const batch = pgTable(
+export const batch = ours.table(
   "batch",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -53,7 +54,7 @@ export const batch = pgTable(
 );
 
 /** A size poured from the pot: planned, then counted, with the lot it became. What it was filled with stays as it was. */
-export const batchSize = pgTable(
+export const batchSize = ours.table(
   "batch_size",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -78,7 +79,7 @@ export const batchSize = pgTable(
   (t) => [unique("batch_size_product").on(t.batchId, t.productId), index("batch_size_lot").on(t.lotId)],
 );
 
-export const batchTake = pgTable(
+export const batchTake = ours.table(
   "batch_take",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -106,7 +107,7 @@ export const batchTake = pgTable(
 );
 
 /** What happened at the bench, as it happens: steps done, warmths read, timers run, what was noted. Nothing is changed but struck out, or a timer ended. */
-export const batchEvent = pgTable(
+export const batchEvent = ours.table(
   "batch_event",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -139,7 +140,7 @@ export const batchEvent = pgTable(
 );
 
 /** Net weights of filled units, to be judged against their label; one weighed by mistake is struck out. */
-export const batchSample = pgTable(
+export const batchSample = ours.table(
   "batch_sample",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -155,7 +156,7 @@ export const batchSample = pgTable(
 );
 
 /** What was found of a batch once it was cold, and whether it was let go. */
-export const batchCheck = pgTable(
+export const batchCheck = ours.table(
   "batch_check",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

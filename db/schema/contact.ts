@@ -3,10 +3,11 @@
  * contact through `contact_name`, which a trigger fills whenever the books name somebody new (migration 0006).
  */
 import { CONTACTS } from "#core/contact";
-import { boolean, index, integer, pgTable, primaryKey, text } from "drizzle-orm/pg-core";
+import { boolean, index, integer, primaryKey, text } from "drizzle-orm/pg-core";
 import { wordColumn } from "./columns.ts";
+import { ours } from "./ours.ts";
 
-export const contact = pgTable("contact", {
+export const contact = ours.table("contact", {
   id: integer().primaryKey().generatedAlwaysAsIdentity(),
   kind: wordColumn(CONTACTS).notNull(),
   /** What it is called now. */
@@ -19,7 +20,7 @@ export const contact = pgTable("contact", {
 });
 
 /** Everything a contact was ever called, in small letters: what the books wrote then still leads to it. */
-export const contactName = pgTable(
+export const contactName = ours.table(
   "contact_name",
   {
     kind: wordColumn(CONTACTS).notNull(),

@@ -1,9 +1,10 @@
 /** Unfinished sheets: what was typed and not yet kept, so that a wrong press, a reload or a restart loses nothing. No act, no ledger. */
 import { isRecord } from "#core/record";
-import { integer, pgTable, text, timestamp, unique, uuid } from "drizzle-orm/pg-core";
+import { integer, text, timestamp, unique, uuid } from "drizzle-orm/pg-core";
 import { jsonColumn } from "./columns.ts";
+import { ours } from "./ours.ts";
 
-export const draft = pgTable(
+export const draft = ours.table(
   "draft",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

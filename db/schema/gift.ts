@@ -1,11 +1,12 @@
 /** Gift orders: who for, by when, what is in them and how they are wrapped. */
-import { date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { date, index, integer, text } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { microsColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
+import { ours } from "./ours.ts";
 
-export const giftOrder = pgTable(
+export const giftOrder = ours.table(
   "gift_order",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -23,7 +24,7 @@ export const giftOrder = pgTable(
   (t) => [index("gift_order_due").on(t.due)],
 );
 
-export const giftItem = pgTable(
+export const giftItem = ours.table(
   "gift_item",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -41,7 +42,7 @@ export const giftItem = pgTable(
   (t) => [index("gift_item_order").on(t.giftOrderId)],
 );
 
-export const giftWrap = pgTable(
+export const giftWrap = ours.table(
   "gift_wrap",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

@@ -1,12 +1,13 @@
 /** Harvests: a picking, its drying log, and the herb lot it became. */
 import { DRYING_METHODS, HERB_VALUES } from "#core/infusion/drying";
-import { boolean, date, index, integer, pgTable, real, text } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, real, text } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
-export const harvest = pgTable(
+export const harvest = ours.table(
   "harvest",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -36,7 +37,7 @@ export const harvest = pgTable(
   (t) => [index("harvest_material").on(t.materialId), index("harvest_lot").on(t.lotId)],
 );
 
-export const harvestCheck = pgTable(
+export const harvestCheck = ours.table(
   "harvest_check",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

@@ -1,13 +1,14 @@
 /** Jars: herbs steeping in oil, what went in, how they were tended, and what was strained from them. */
 import { CUTS } from "#core/infusion/absorption";
 import { METHODS } from "#core/infusion/methods";
-import { boolean, date, index, integer, pgTable, real, text, timestamp } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, real, text, timestamp } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { mgColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
-export const jar = pgTable(
+export const jar = ours.table(
   "jar",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -47,7 +48,7 @@ export const jar = pgTable(
   (t) => [index("jar_filled").on(t.filledActId), index("jar_strained").on(t.strainedActId)],
 );
 
-export const jarPart = pgTable(
+export const jarPart = ours.table(
   "jar_part",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -74,7 +75,7 @@ export const jarPart = pgTable(
 );
 
 /** One press each: shaken, a temperature, a top-up, a photo, a word. */
-export const jarEvent = pgTable(
+export const jarEvent = ours.table(
   "jar_event",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

@@ -1,10 +1,11 @@
 /** Market days: what was taken along, what became of it, and what the day cost. */
-import { date, index, integer, pgTable, text, unique } from "drizzle-orm/pg-core";
+import { date, index, integer, text, unique } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { microsColumn } from "./columns.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
-export const marketDay = pgTable(
+export const marketDay = ours.table(
   "market_day",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -22,7 +23,7 @@ export const marketDay = pgTable(
   (t) => [index("market_day_day").on(t.day)],
 );
 
-export const marketLine = pgTable(
+export const marketLine = ours.table(
   "market_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

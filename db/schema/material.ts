@@ -6,10 +6,11 @@ import { isMakeup } from "#core/material/makeup";
 import { KEPT, REORDER_BY } from "#core/material/facts";
 import { SCENT_NOTES, SKIN_FEELS, SMELLS } from "#core/material/senses";
 import { sql } from "drizzle-orm";
-import { boolean, date, index, integer, pgTable, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, primaryKey, real, text, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { baseColumn, jsonColumn, mgColumn, wordColumn } from "./columns.ts";
+import { ours } from "./ours.ts";
 
-export const material = pgTable(
+export const material = ours.table(
   "material",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -61,7 +62,7 @@ export const material = pgTable(
 );
 
 /** What was used of a material in a month, net of what was taken back; kept by the ledger's own trigger. */
-export const materialUse = pgTable(
+export const materialUse = ours.table(
   "material_use",
   {
     materialId: integer()

@@ -1,7 +1,7 @@
 /** The ledger: everything that went in and out of lots, append-only (migration 0001). */
 import { REASONS } from "#core/stock/reasons";
 import { sql } from "drizzle-orm";
-import { index, integer, pgTable, text, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { index, integer, text, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { batch } from "./batch.ts";
 import { baseColumn, microsColumn, wordColumn } from "./columns.ts";
@@ -9,8 +9,9 @@ import { giftOrder } from "./gift.ts";
 import { jar } from "./jar.ts";
 import { marketDay } from "./market.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
-export const movement = pgTable(
+export const movement = ours.table(
   "movement",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

@@ -1,11 +1,12 @@
 /** Chosen prices: a row for each decision, the newest one counts. */
 import { CHANNELS } from "#core/pricing/schools";
-import { index, integer, pgTable } from "drizzle-orm/pg-core";
+import { index, integer } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { microsColumn, wordColumn } from "./columns.ts";
 import { product } from "./recipe.ts";
+import { ours } from "./ours.ts";
 
-export const price = pgTable(
+export const price = ours.table(
   "price",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

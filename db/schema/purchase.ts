@@ -1,15 +1,16 @@
 /** Purchases: receipts with their lines, what is still to come, offers seen, and scans kept with them. */
 import { SPREADS } from "#core/stock/receipt";
-import { customType, date, index, integer, pgTable, text, timestamp, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { customType, date, index, integer, text, timestamp, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { batch } from "./batch.ts";
 import { baseColumn, microsColumn, wordColumn } from "./columns.ts";
 import { jar } from "./jar.ts";
 import { material } from "./material.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
 /** Amounts are in the receipt's own currency; `rate` turns them into the workshop's, in millionths. */
-export const purchase = pgTable(
+export const purchase = ours.table(
   "purchase",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -30,7 +31,7 @@ export const purchase = pgTable(
 );
 
 /** A line that has arrived has a lot; one without is still to come. */
-export const purchaseLine = pgTable(
+export const purchaseLine = ours.table(
   "purchase_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -62,7 +63,7 @@ export const purchaseLine = pgTable(
 );
 
 /** A price seen at a supplier's, to compare with what was paid. */
-export const offer = pgTable(
+export const offer = ours.table(
   "offer",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -82,7 +83,7 @@ export const offer = pgTable(
 const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
 
 /** A scan or photo, kept with a receipt, a jar or a batch. */
-export const attachment = pgTable(
+export const attachment = ours.table(
   "attachment",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

@@ -1,11 +1,12 @@
 /** Recalls and rehearsals of one: which lots each began with, who was told, and what came back. */
-import { boolean, check, date, index, integer, pgTable, primaryKey, text } from "drizzle-orm/pg-core";
+import { boolean, check, date, index, integer, primaryKey, text } from "drizzle-orm/pg-core";
 import { sql } from "drizzle-orm";
 import { act } from "./act.ts";
 import { contact } from "./contact.ts";
 import { lot } from "./stock.ts";
+import { ours } from "./ours.ts";
 
-export const recall = pgTable(
+export const recall = ours.table(
   "recall",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -28,7 +29,7 @@ export const recall = pgTable(
 );
 
 /** Every lot it reached when it was begun: those it began with, and those that were put on hold by it. */
-export const recallLot = pgTable(
+export const recallLot = ours.table(
   "recall_lot",
   {
     recallId: integer()
@@ -44,7 +45,7 @@ export const recallLot = pgTable(
 );
 
 /** Somebody who was told, or gave something back. */
-export const recallTold = pgTable(
+export const recallTold = ours.table(
   "recall_told",
   {
     recallId: integer()

@@ -6,12 +6,13 @@ import { FILL_BY } from "#core/recipe/sizes";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { FOR_WHOM, USED_ON_IDS } from "#core/scent/limits";
 import { sql } from "drizzle-orm";
-import { boolean, date, index, integer, pgTable, real, text, unique, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, real, text, unique, uniqueIndex, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { jsonColumn, mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
+import { ours } from "./ours.ts";
 
-export const recipe = pgTable(
+export const recipe = ours.table(
   "recipe",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -28,7 +29,7 @@ export const recipe = pgTable(
 );
 
 /** What is made, as it was written on its day. A version is never changed: a change is another version. */
-export const recipeVersion = pgTable(
+export const recipeVersion = ours.table(
   "recipe_version",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -63,7 +64,7 @@ export const recipeVersion = pgTable(
   (t) => [unique("recipe_version_n").on(t.recipeId, t.n)],
 );
 
-export const recipeLine = pgTable(
+export const recipeLine = ours.table(
   "recipe_line",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -85,7 +86,7 @@ export const recipeLine = pgTable(
 );
 
 /** What a spoon or a finger said of a version, at some warmth: what the model of firmness learns from. */
-export const firmnessTest = pgTable(
+export const firmnessTest = ours.table(
   "firmness_test",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -101,7 +102,7 @@ export const firmnessTest = pgTable(
 );
 
 /** A size that something was made in keeps its fill for ever; another fill is another size. */
-export const product = pgTable(
+export const product = ours.table(
   "product",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -129,7 +130,7 @@ export const product = pgTable(
 );
 
 /** What goes into a variant besides the base, as it was last planned. */
-export const productAddition = pgTable(
+export const productAddition = ours.table(
   "product_addition",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -145,7 +146,7 @@ export const productAddition = pgTable(
   (t) => [index("product_addition_product").on(t.productId), index("product_addition_material").on(t.materialId)],
 );
 
-export const productPackaging = pgTable(
+export const productPackaging = ours.table(
   "product_packaging",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),

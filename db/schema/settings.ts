@@ -1,9 +1,10 @@
 /** The workshop's own choices; one row. */
 import { isSettings } from "#core/settings";
-import { integer, pgTable } from "drizzle-orm/pg-core";
+import { integer } from "drizzle-orm/pg-core";
 import { jsonColumn } from "./columns.ts";
+import { ours } from "./ours.ts";
 
-export const settings = pgTable("settings", {
+export const settings = ours.table("settings", {
   id: integer().primaryKey(),
   data: jsonColumn(isSettings).notNull(),
 });

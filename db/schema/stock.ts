@@ -6,12 +6,13 @@ import { DRYNESS } from "#core/infusion/dryness";
 import { COST_KNOWN } from "#core/stock/costKnown";
 import { BEST_BY } from "#core/stock/bestBy";
 import { sql } from "drizzle-orm";
-import { check, date, index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { check, date, index, integer, text } from "drizzle-orm/pg-core";
 import { baseColumn, mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
+import { ours } from "./ours.ts";
 
-export const lot = pgTable(
+export const lot = ours.table(
   "lot",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
@@ -65,7 +66,7 @@ export const lot = pgTable(
 );
 
 /** Everyone waiting for a count: what a stock-take has noted so far, until it is posted as one act. */
-export const stockCount = pgTable("stock_count", {
+export const stockCount = ours.table("stock_count", {
   lotId: integer()
     .primaryKey()
     .references(() => lot.id),

@@ -14,6 +14,7 @@ import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { draw, lockLots } from "../ledger/lots.ts";
 import { lot, material, movement } from "../schema.ts";
+import { bare } from "../schema/ours.ts";
 import { keepBestBefore } from "./bestBy.ts";
 
 /** A lot of a material with what it is measured in, held for this act. @throws Refused beside `field` when it isn't there */
@@ -23,7 +24,7 @@ async function lotOfMaterial(tx: Tx, id: number, field: string) {
     .from(lot)
     .innerJoin(material, eq(material.id, lot.materialId))
     .where(eq(lot.id, id))
-    .for("no key update", { of: lot });
+    .for("no key update", { of: bare(lot) });
   if (!row) throw Refused.one(field, "That lot isn't here any more.");
   return row;
 }

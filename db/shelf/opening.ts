@@ -17,6 +17,7 @@ import type { Tx } from "../client.ts";
 import { inPieces } from "../pieces.ts";
 import { rework, sumsOf } from "../ledger/rework.ts";
 import { lot, material, movement } from "../schema.ts";
+import { bare } from "../schema/ours.ts";
 import { addNamed, standsFor, type NewMaterial } from "./receive.ts";
 import { makeBareLots, materialsOfLines, numberLots } from "./makeLots.ts";
 
@@ -112,7 +113,7 @@ export const sayCost = defineAct({
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
       .where(eq(lot.id, input.lotId))
-      .for("no key update", { of: lot });
+      .for("no key update", { of: bare(lot) });
     if (!found) throw Refused.one("cost", "That lot isn't here any more.");
     await notChangedSince(tx, { kind: "lot", id: input.lotId }, seen);
     const came = await broughtIn(tx, input.lotId);

@@ -8,6 +8,7 @@ import { leftId } from "../act/left.ts";
 import { notChangedSince } from "../act/seen.ts";
 import { nothingLater } from "../act/standing.ts";
 import { lot, material } from "../schema.ts";
+import { bare } from "../schema/ours.ts";
 
 const said = (ppm: number): string => `${ppm / 10_000} %`;
 
@@ -20,7 +21,7 @@ export const sayScentMost = defineAct({
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
       .where(eq(lot.id, input.lotId))
-      .for("no key update", { of: lot });
+      .for("no key update", { of: bare(lot) });
     if (!before) throw Refused.one("", "That lot isn't here any more.");
     await notChangedSince(tx, { kind: "lot", id: before.id }, seen);
     if (!isScent(before)) throw Refused.one("most", "Only an essential oil or a fragrance has such a limit.");

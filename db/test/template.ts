@@ -1,7 +1,7 @@
 /** A migrated database to copy from, made once before the tests: copying is much quicker than migrating anew for every test. */
 import { sql } from "drizzle-orm";
-import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { openDb } from "../client.ts";
+import { bringUpToDate } from "../migrating.ts";
 
 export const TEMPLATE = "zelbin_template";
 
@@ -19,7 +19,5 @@ export default async function setup(): Promise<void> {
   await admin.execute(sql.raw(`drop database if exists ${TEMPLATE}`));
   await admin.execute(sql.raw(`create database ${TEMPLATE}`));
   await admin.close();
-  const db = openDb(addressOf(server, TEMPLATE));
-  await migrate(db, { migrationsFolder: "db/migrations" });
-  await db.close();
+  await bringUpToDate(addressOf(server, TEMPLATE));
 }
