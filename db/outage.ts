@@ -24,11 +24,11 @@ const FULL: Outage = {
 
 /** PostgreSQL writes its log ahead in segments of 16 MB and can't go on without the next. */
 const SEGMENT = 16 * 1024 * 1024;
-const own = { folder: "" };
+const folders = new Set<string>();
 
 /** Says where a database of our own stands, so that one that went for want of room is said to have. */
 export const standsIn = (folder: string): void => {
-  own.folder = folder;
+  folders.add(folder);
 };
 
 /** Whether the disk a folder is on has too little room for a database to go on. @example noRoomIn("/") // false */
@@ -41,7 +41,7 @@ export function noRoomIn(folder: string): boolean {
   }
 }
 
-const away = (): Outage => (own.folder !== "" && noRoomIn(own.folder) ? FULL : AWAY);
+const away = (): Outage => ([...folders].some(noRoomIn) ? FULL : AWAY);
 
 /** Shutting down, starting up, crashed, too many connections; and the classes of lost connections (PostgreSQL 15, Appendix A). */
 const AWAY_CODES = /^(57P0[1-5]|08\w{3}|53300|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/;

@@ -1,5 +1,5 @@
 /**
- * The two workshops of a house, each a database of its own on the same server: the demo's, and the maker's own beside it once it is begun.
+ * The two workshops of a house, each a database of its own: the demo's, and the maker's own once it is begun, beside it or elsewhere.
  *
  * What is done in one never reaches the other. A database says itself which it is (`workshop`), in a row written once all of it is there, so
  * that a start that was cut off is begun again and the demo's reset can't be pointed at anything else.
@@ -21,12 +21,26 @@ export interface Workshops {
   begin: () => Promise<void>;
   /** The demo as it was on the first day. */
   resetDemo: () => Promise<void>;
+  /** Where the maker's own books are, or would be. */
+  where: string;
   close: () => Promise<void>;
+}
+
+/** Where one's own workshop stands. */
+export interface OwnPlace {
+  /** Its database; null where none was begun. */
+  find: () => Promise<string | null>;
+  /** Makes it, unless it is there. @throws Refused where that isn't allowed */
+  make: () => Promise<string>;
+  /** In words, to be found and copied. */
+  where: string;
 }
 
 export interface Making {
   /** Fills an empty demo. */
   loadDemo: (db: Db) => Promise<void>;
+  /** Unless it stands beside the demo's, on the same server. */
+  own?: OwnPlace;
   logger?: Logger;
 }
 
@@ -89,15 +103,32 @@ async function createDatabase(db: Db, name: string): Promise<void> {
   }
 }
 
+/** One's own as a database beside the demo's, on the same server. @param demo tells which databases there are, and makes one */
+function besideDemo(url: string, demo: () => Promise<Db>): OwnPlace {
+  const own = ownAddress(url);
+  const name = databaseIn(own);
+  return {
+    find: async () => ((await exists(await demo(), name)) ? own : null),
+    make: async () => {
+      await createDatabase(await demo(), name);
+      return own;
+    },
+    where: `the database ${name} on ${new URL(url).host}`,
+  };
+}
+
 /**
- * Opens both workshops of a server.
+ * Opens both workshops of a house.
  * @param url the demo's database; it must be there, and may be empty
  */
 export async function openWorkshops(url: string, making: Making): Promise<Workshops> {
   const openDemo = (): Promise<OpenDb> => openWorkshop(url, "demo", making);
-  const openOwn = (): Promise<OpenDb> => openWorkshop(ownAddress(url), "own", making);
+  const openOwn = (own: string): Promise<OpenDb> => openWorkshop(own, "own", making);
   let demo = openDemo();
-  let own: Promise<OpenDb> | null = (await exists(await demo, databaseIn(ownAddress(url)))) ? openOwn() : null;
+  await demo;
+  const place = making.own ?? besideDemo(url, () => demo);
+  const found = await place.find();
+  let own: Promise<OpenDb> | null = found === null ? null : openOwn(found);
   await own;
 
   const resetDemo = async (): Promise<void> => {
@@ -125,7 +156,7 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
   return {
     of: async (kind) => (kind === "demo" ? demo : own),
     begin: async () => {
-      own ??= demo.then((db) => createDatabase(db, databaseIn(ownAddress(url)))).then(openOwn);
+      own ??= place.make().then(openOwn);
       try {
         await own;
       } catch (e) {
@@ -134,6 +165,7 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       }
     },
     resetDemo: () => (resetting ??= resetDemo().finally(() => (resetting = null))),
+    where: place.where,
     close: async () => {
       for (const one of [demo, own]) await (await one)?.close();
     },

@@ -2,7 +2,7 @@
 import { addDays } from "#core/when";
 import { expect } from "@playwright/test";
 import { openHouse } from "#scripts/database";
-import { freePort } from "#scripts/postgres";
+import { freePort } from "#scripts/places";
 import { serve } from "#scripts/server/serve";
 import { choose, does, figure, fillRow, open, test } from "./hand.ts";
 import { HOUSE_DATABASE } from "./house.ts";

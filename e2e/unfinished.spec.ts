@@ -1,7 +1,7 @@
 /** Nothing typed is lost: a receipt interrupted by a reload, a missing material, a wrong press and a server that goes and comes again. */
 import { expect } from "@playwright/test";
 import { openHouse } from "#scripts/database";
-import { freePort } from "#scripts/postgres";
+import { freePort } from "#scripts/places";
 import { serve } from "#scripts/server/serve";
 import { does, fillRow, open, test } from "./hand.ts";
 import { HOUSE_DATABASE } from "./house.ts";

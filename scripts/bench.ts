@@ -11,12 +11,13 @@ import { benchKeys } from "./bench/keys.ts";
 import { benchStart } from "./bench/start.ts";
 import { benchMemory, benchStations, bothSizes } from "./bench/stations.ts";
 import { buildIfStale } from "./build.ts";
-import { DATA, startCluster } from "./postgres.ts";
+import { startCluster } from "./cluster/cluster.ts";
+import { DATA } from "./places.ts";
 
 buildIfStale();
 const cluster = await startCluster(join(DATA, "bench"));
 try {
-  const [demo, large] = await bothSizes(cluster.url);
+  const [demo, large] = await bothSizes(await cluster.database());
   await benchStations(demo, large);
   const html = await demo.fetchPage("/");
   const scripts = [...new Set(html.match(/\/assets\/(?!manifest)[\w.-]+\.js/g))];

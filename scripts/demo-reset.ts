@@ -1,9 +1,6 @@
 /** `npm run demo:reset`: throws away what was done in the demo workshop and loads it again, after asking. One's own is never touched. */
-import { join } from "node:path";
 import { createInterface } from "node:readline/promises";
-import { claim } from "./claim.ts";
-import { openHouse } from "./database.ts";
-import { DATA, startCluster } from "./postgres.ts";
+import { openHouseAt, openPrivateHouse } from "./database.ts";
 
 const yes = process.argv.includes("--yes");
 if (!yes) {
@@ -23,18 +20,18 @@ if (!yes) {
   }
 }
 
-let release = (): void => {};
 try {
-  const own = process.env.DATABASE_URL ? null : ((release = claim()), await startCluster(join(DATA, "cluster")));
-  const url = process.env.DATABASE_URL ?? own!.url;
-  const house = await openHouse(url);
-  await house.resetDemo();
-  await house.close();
-  own?.stop();
+  const { DATABASE_URL } = process.env;
+  const { house, close } = DATABASE_URL
+    ? await openHouseAt(DATABASE_URL, { demoAlone: true, alone: true })
+    : await openPrivateHouse({ demoAlone: true });
+  try {
+    await house.resetDemo();
+  } finally {
+    await close();
+  }
   console.log("The demo workshop is as it was on the first day.");
 } catch (e) {
   console.error(e instanceof Error ? e.message : e);
   process.exitCode = 1;
-} finally {
-  release();
 }

@@ -5,7 +5,7 @@ import { createServer } from "node:net";
 import { posix } from "node:path";
 import tseslint from "typescript-eslint";
 import { describe, expect, it } from "vitest";
-import { freePort } from "./postgres.ts";
+import { freePort } from "./places.ts";
 import { loopbackOnly } from "./server/serve.ts";
 
 /** Rules a line of code would break if it stood in that file; a file that isn't there has no types to ask. */

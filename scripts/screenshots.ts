@@ -7,7 +7,8 @@ import { WORKSHOPS } from "#core/workshop";
 import { buildIfStale } from "./build.ts";
 import { startDevices } from "./devices.ts";
 import { openHouse } from "./database.ts";
-import { DATA, freePort, startCluster } from "./postgres.ts";
+import { startCluster } from "./cluster/cluster.ts";
+import { DATA, freePort } from "./places.ts";
 import { serve } from "./server/serve.ts";
 import { chromium } from "./system.ts";
 
@@ -127,7 +128,7 @@ const VIEWS: readonly View[] = [
 mkdirSync(OUT, { recursive: true });
 const cluster = await startCluster(join(DATA, `pictures-${process.pid}`), true);
 try {
-  const house = await openHouse(cluster.url);
+  const house = await openHouse(await cluster.database());
   buildIfStale();
   const devices = startDevices();
   const site = await serve(house, await freePort(), { bench: devices });

@@ -1,10 +1,8 @@
 /** `npm start`: everything from a fresh clone to the first page. Ctrl-C stops all of it. */
-import { join } from "node:path";
 import { buildIfStale } from "./build.ts";
-import { claim } from "./claim.ts";
 import { startDevices } from "./devices.ts";
-import { openHouse } from "./database.ts";
-import { DATA, freePort, startCluster, type Cluster } from "./postgres.ts";
+import { openHouseAt, openPrivateHouse } from "./database.ts";
+import { freePort } from "./places.ts";
 import { loopbackOnly, serve } from "./server/serve.ts";
 
 const DEFAULT_PORT = 4140;
@@ -29,23 +27,17 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const)
 
 try {
   const host = loopbackOnly(process.env.HOST ?? "127.0.0.1");
-  let url = process.env.DATABASE_URL;
-  if (!url) {
-    undo.push(claim());
-    const cluster: Cluster = await startCluster(join(DATA, "cluster"));
-    cluster.watch();
-    undo.push(cluster.stop);
-    url = cluster.url;
-  }
+  const { DATABASE_URL } = process.env;
+  const { house, close } = DATABASE_URL ? await openHouseAt(DATABASE_URL) : await openPrivateHouse();
+  undo.push(close);
   const devices = startDevices();
   undo.push(devices.stop);
-  const house = await openHouse(url);
-  undo.push(house.close);
   buildIfStale();
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(DEFAULT_PORT);
   const server = await serve(house, port, { host, bench: devices });
   undo.push(server.close);
-  console.log(`\nZelbin is open at ${server.url}\nCtrl-C closes it; what you entered stays.\n`);
+  const own = (await house.of("own")) ? "Your own workshop is kept in" : "A workshop of your own would be kept in";
+  console.log(`\nZelbin is open at ${server.url}\n${own} ${house.where}.\nCtrl-C closes it; what you entered stays.\n`);
 } catch (e) {
   await Promise.allSettled(undo.reverse().map((s) => s()));
   quiet(e);

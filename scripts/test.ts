@@ -12,7 +12,8 @@ import { sql } from "drizzle-orm";
 import { buildIfStale } from "./build.ts";
 import { startDevices, type Devices } from "./devices.ts";
 import { openHouse } from "./database.ts";
-import { DATA, freePort, startCluster } from "./postgres.ts";
+import { startCluster } from "./cluster/cluster.ts";
+import { DATA, freePort } from "./places.ts";
 import { serve } from "./server/serve.ts";
 import { chromium } from "./system.ts";
 import { torture } from "./torture/torture.ts";
@@ -98,7 +99,7 @@ async function throwAwayCluster(): Promise<string> {
   console.log("\nStarting a throw-away database …");
   const cluster = await startCluster(join(DATA, `test-${process.pid}`), true);
   undo.push(cluster.stop);
-  return cluster.url;
+  return cluster.database();
 }
 
 /** A database of its own on a server, so that one that was there already is never touched. */

@@ -3,7 +3,8 @@ import { randomInt } from "node:crypto";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { buildIfStale } from "./build.ts";
-import { DATA, startCluster } from "./postgres.ts";
+import { startCluster } from "./cluster/cluster.ts";
+import { DATA } from "./places.ts";
 import { torture } from "./torture/torture.ts";
 
 const { values } = parseArgs({
@@ -16,7 +17,7 @@ let broke = 0;
 try {
   let seed = values.seed === undefined ? randomInt(1, 2 ** 31) : Number(values.seed);
   do {
-    broke += (await torture(cluster.url, { seed, times: Number(values.times) })).broke;
+    broke += (await torture(await cluster.database(), { seed, times: Number(values.times) })).broke;
     seed++;
   } while (Date.now() < until);
 } finally {

@@ -15,7 +15,7 @@ import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
 import { keptSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings";
 import { object } from "yup";
-import { db } from "../db.server.ts";
+import { db, serving } from "../db.server.ts";
 import { oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
@@ -28,6 +28,7 @@ import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { CURRENCIES } from "../ui/fields/currencies.ts";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { BooksIn } from "../workshops/booksIn.tsx";
 import { SCALES, scaleId, scaleOf } from "./scales.ts";
 import type { Route } from "./+types/settings";
 
@@ -37,6 +38,8 @@ export const loader = async () => ({
   fixed: await moneyIsIn(db()),
   opened: await opened(SETTINGS),
   book: await actsOf(SETTINGS),
+  // The demo's books are thrown away with a press; nobody looks for them.
+  booksIn: serving()?.kind === "own" ? serving()!.house.where : null,
 });
 
 const CHECK_FIRST = [
@@ -154,7 +157,7 @@ export default function SettingsPage({ loaderData }: Route.ComponentProps) {
   return <SettingsSheet key={loaderData.opened.seen} {...loaderData} />;
 }
 
-function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.ComponentProps["loaderData"]) {
+function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn }: Route.ComponentProps["loaderData"]) {
   const { today: day } = useWorkshop();
   const sheet = useSheet(settingsTexts(s), sheetOpened, { draft: "Settings" });
   const { batchScheme, receiptScheme, jarScheme } = sheet.values;
@@ -219,6 +222,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book }: Route.
             />
           </div>
         </Part>
+        {booksIn !== null && (
+          <Part title="Where the books are">
+            <p>
+              All that you enter is kept in <BooksIn where={booksIn} />. Every copy of Zelbin on this machine opens it there.
+            </p>
+          </Part>
+        )}
         <Part title="Costing">
           <div className="grid gap-4 sm:grid-cols-3">
             <Choice

@@ -10,13 +10,15 @@ import { asked, readSheet, refuseSheet, type Reply } from "../forms/sheet.server
 import { Button, Problem } from "../ui/fields/form.tsx";
 import { Caution, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { BooksIn } from "./booksIn.tsx";
 import type { Route } from "./+types/workshops";
 
 export const meta: Route.MetaFunction = () => [{ title: "Workshops · Zelbin" }];
 
 export async function loader() {
-  const own = await serving()?.house.of("own");
-  return { own: own ? (await readSettings(own)).workshop : null };
+  const house = serving()?.house;
+  const own = await house?.of("own");
+  return { own: own ? (await readSettings(own)).workshop : null, booksIn: house?.where ?? "" };
 }
 
 const schema = object({ intent: oneOf(["begin", "reset"]) });
@@ -51,7 +53,7 @@ function One({ kind, title, children }: { kind: WorkshopKind; title: string; chi
   );
 }
 
-export default function WorkshopsPage({ loaderData: { own } }: Route.ComponentProps) {
+export default function WorkshopsPage({ loaderData: { own, booksIn } }: Route.ComponentProps) {
   const fetcher = useFetcher<Reply | null>();
   const { kind, name } = useWorkshop();
   const [asking, ask] = useState(false);
@@ -80,6 +82,9 @@ export default function WorkshopsPage({ loaderData: { own } }: Route.ComponentPr
           ) : (
             <>
               <p>What you buy, make and sell.</p>
+              <p className="text-pine-soft">
+                Kept in <BooksIn where={booksIn} />.
+              </p>
               {go("own", "Go to your own")}
             </>
           )}

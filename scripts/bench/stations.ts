@@ -12,7 +12,7 @@ import { setFlagsFromString } from "node:v8";
 import { runInNewContext } from "node:vm";
 import pg from "pg";
 import { loadDemo } from "../../demo/load.ts";
-import { freePort } from "../postgres.ts";
+import { freePort } from "../places.ts";
 import { serve } from "../server/serve.ts";
 import { fetcher, measure, ratio, type Asked, type Row, type Served } from "./measure.ts";
 import { liveFiveYears } from "./years.ts";
@@ -62,6 +62,7 @@ const onlyDemo = (db: OpenDb): Workshops => ({
   of: (kind) => Promise.resolve(kind === "demo" ? db : null),
   begin: () => Promise.reject(new Error("not here")),
   resetDemo: () => Promise.reject(new Error("not here")),
+  where: "",
   close: db.close,
 });
 

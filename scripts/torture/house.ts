@@ -3,14 +3,14 @@
  * The cluster is as durable as the one of `npm start`, and is watched as there.
  */
 import { openWorkshops } from "#db/workshops";
-import { startCluster } from "../postgres.ts";
+import { startCluster } from "../cluster/cluster.ts";
 import { serve } from "../server/serve.ts";
 import { aWorld } from "./world.ts";
 
 const [folder, port] = process.argv.slice(2) as [string, string];
 const cluster = await startCluster(folder);
 cluster.watch();
-const house = await openWorkshops(cluster.url, {
+const house = await openWorkshops(await cluster.database(), {
   loadDemo: async (db) => {
     await aWorld(db);
   },
@@ -25,4 +25,4 @@ process.on("SIGTERM", () => {
   })();
 });
 // Last: whoever reads it may end it at once.
-console.log(JSON.stringify({ url: site.url, database: cluster.url }));
+console.log(JSON.stringify({ url: site.url, database: await cluster.database() }));

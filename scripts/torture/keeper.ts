@@ -3,7 +3,8 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { mkdirSync, readFileSync, realpathSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
-import { DATA, freePort, startCluster } from "../postgres.ts";
+import { startCluster } from "../cluster/cluster.ts";
+import { DATA, freePort } from "../places.ts";
 
 interface Open {
   url: string;

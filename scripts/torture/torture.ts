@@ -5,6 +5,7 @@ import { openDb } from "#db/client";
 import { ledgerFaults } from "#db/ledger/faults";
 import { bringUpToDate } from "#db/migrating";
 import type { Found, InDatabase, Turns } from "./found.ts";
+import { books } from "./books.ts";
 import { fullDisk } from "./fullDisk.ts";
 import { hostile } from "./hostile.ts";
 import { imports } from "./imports.ts";
@@ -61,6 +62,7 @@ export async function torture(server: string, turns: Turns): Promise<{ held: num
   const inDatabase = databasesOf(server);
   await part("Rivals", () => rivals(inDatabase, turns));
   await part("Long lists", () => inDatabase((url) => imports(url, turns)));
+  await part("Where the books stand", () => books(server));
   const keeper = new Keeper(`torture-${process.pid}`);
   try {
     await part("First starts, cut off", () => cutStarts(keeper, turns));

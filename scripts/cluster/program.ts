@@ -1,0 +1,32 @@
+/** Runs the programs of PostgreSQL: the server's own as the user it runs as, a client's as whoever we are. */
+import { spawnSync } from "node:child_process";
+import { join } from "node:path";
+import { postgresBin, serverUser } from "../system.ts";
+
+interface Ran {
+  ok: boolean;
+  out: string;
+}
+
+/** One of the server's programs, initdb or pg_ctl. */
+export function runServers(program: "initdb" | "pg_ctl", args: string[]): Ran {
+  const user = serverUser();
+  const command = join(postgresBin(), program);
+  const [file, argv] = user ? ["runuser", ["-u", "postgres", "--", command, ...args]] : [command, args];
+  // pg_ctl's server keeps its output open, so nothing of it may be a pipe we would wait on.
+  const out = program === "pg_ctl" ? "ignore" : "pipe";
+  const done = spawnSync(file, argv, { cwd: "/", encoding: "utf8", stdio: ["ignore", out, out] });
+  return { ok: done.status === 0, out: [done.stdout, done.stderr].join("") };
+}
+
+/** One of the client's programs, with the password where no list of processes shows it. */
+export function runClients(program: "pg_dump" | "pg_restore", database: string, args: string[]): Ran {
+  const at = new URL(database);
+  const PGPASSWORD = decodeURIComponent(at.password);
+  at.password = "";
+  const done = spawnSync(join(postgresBin(), program), [`--dbname=${at.href}`, ...args], {
+    encoding: "utf8",
+    env: { ...process.env, PGPASSWORD },
+  });
+  return { ok: done.status === 0, out: [done.stdout, done.stderr].join("") };
+}

@@ -1,0 +1,33 @@
+/** Where databases stand: the demo, tests and benchmarks with the project, a workshop of one's own in the user's data folder. */
+import envPaths from "env-paths";
+import { createServer } from "node:net";
+import { join, resolve } from "node:path";
+
+/** The demo's, and everything that can be thrown away. `ZELBIN_DEMO` names another folder. */
+export const DATA = resolve(process.env.ZELBIN_DEMO ?? ".data");
+export const DEMO = join(DATA, "cluster");
+
+/**
+ * The folder of one's own books, the same from every clone: `$XDG_DATA_HOME/zelbin` or `~/.local/share/zelbin` on Linux, the usual places
+ * elsewhere. `ZELBIN_BOOKS` names another.
+ * @example booksFolder({ ZELBIN_BOOKS: "/media/stick/zelbin" }) // "/media/stick/zelbin"
+ */
+export const booksFolder = (env: Partial<Record<"ZELBIN_BOOKS", string>> = process.env): string =>
+  resolve(env.ZELBIN_BOOKS ?? envPaths("zelbin", { suffix: "" }).data);
+
+/** The database cluster in the folder of one's own books. */
+export const booksCluster = (): string => join(booksFolder(), "cluster");
+
+/** A TCP port that is free on loopback right now. */
+export const freePort = (wanted = 0): Promise<number> =>
+  new Promise((done, fail) => {
+    const probe = createServer();
+    probe.once("error", (e) => {
+      if (wanted) freePort(0).then(done, fail);
+      else fail(e);
+    });
+    probe.listen(wanted, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => done(port));
+    });
+  });
