@@ -12,7 +12,7 @@ import { OURS } from "./schema/ours.ts";
 /** Where the steps that were taken are written down; the table's name is the migrator's own. */
 export const STEPS_TAKEN = { schema: OURS, table: "__drizzle_migrations" } as const;
 /** Views that the migrations make. */
-const VIEWS = ["lot_link", "standing_act"];
+const VIEWS = ["lot_link", "movement_use", "standing_act"];
 const MARK = "Made and kept by Zelbin.";
 
 export const databaseIn = (url: string): string => decodeURIComponent(new URL(url).pathname.slice(1));

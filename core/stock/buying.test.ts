@@ -8,7 +8,7 @@ import { reorderPoint, toBuy, usedPerDay } from "./reorder.ts";
 import type { KindId } from "../material/kinds.ts";
 import { bestBy } from "./bestBy.ts";
 import { unitsFor, whereUnitsStand } from "./promised.ts";
-import { replay } from "./replay.ts";
+import { replay, type Entry } from "./replay.ts";
 import { mayUse, type Use } from "./use.ts";
 import { whyFirst, type Lot } from "./lots.ts";
 import { worthBySchool } from "./schools.ts";
@@ -88,7 +88,7 @@ describe("a receipt", () => {
 
 describe("going through a lot again", () => {
   const entry = fc.record({
-    how: fc.constantFrom("came" as const, "found" as const, "drawn" as const),
+    how: fc.constantFrom("came" as const, "found" as const, "drawn" as const, "counted" as const),
     qty: fc.nat(1_000_000),
     value: fc.nat(50_000_000).map(micros),
   });
@@ -99,7 +99,9 @@ describe("going through a lot again", () => {
         const r = replay(entries);
         const done = entries.slice(0, r.values.length);
         const signed = (pick: (i: number) => number): number => done.reduce((a, e, i) => a + (e.how === "drawn" ? -1 : 1) * pick(i), 0);
-        expect(r.left.onHand).toBe(signed((i) => done[i]!.qty));
+        expect(r.left.onHand).toBe(signed((i) => r.qtys[i]!));
+        if (done.at(-1)?.how === "counted") expect(r.left.onHand).toBe(done.at(-1)!.qty);
+        for (const [i, e] of done.entries()) if (e.how !== "counted") expect(r.qtys[i]).toBe(e.qty);
         expect(r.left.value).toBe(signed((i) => r.values[i]!));
         expect(r.left.value).toBeGreaterThanOrEqual(0);
         if (r.left.onHand === 0) expect(r.left.value).toBe(0);
@@ -109,12 +111,17 @@ describe("going through a lot again", () => {
     );
   });
   it("worked example: 100 g for 30.00, half of it drawn, 10 g found at what the lot cost, and the rest drawn", () => {
-    const of = (how: "came" | "found" | "drawn", qty: number, value = 0) => ({ how, qty, value: micros(value) });
+    const of = (how: Entry["how"], qty: number, value = 0) => ({ how, qty, value: micros(value) });
     expect(replay([of("came", 100, 30), of("drawn", 50), of("found", 10), of("drawn", 60)])).toEqual({
       values: [30, 15, 3, 18],
+      qtys: [100, 50, 10, 60],
       left: { onHand: 0, value: 0 },
       shortAt: null,
     });
+    // Counted at 40 after 50 were drawn, and at 90 where nothing was.
+    expect(replay([of("came", 100, 30), of("drawn", 50), of("counted", 40)])).toMatchObject({ values: [30, 15, -3], qtys: [100, 50, -10] });
+    expect(replay([of("came", 100, 30), of("counted", 90)])).toMatchObject({ qtys: [100, -10], left: { onHand: 90, value: 27 } });
+    expect(replay([of("counted", 10)]).shortAt).toBe(0);
     expect(replay([of("came", 100, 30), of("drawn", 101)]).shortAt).toBe(1);
     expect(replay([of("found", 10)]).shortAt).toBe(0);
   });

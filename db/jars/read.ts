@@ -6,7 +6,7 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type Placeholder }
 import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { isThere, lotColumns } from "../ledger/lots.ts";
+import { afterCorrections, isThere, lotColumns } from "../ledger/lots.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
@@ -115,10 +115,7 @@ const bottles = (db: Reads, strainedActId: Placeholder) =>
       hold: held,
       materialId: lot.materialId,
       qty: sql`${movement.qty}`.mapWith((n) => mg(aNumber(n))),
-      value:
-        sql`${movement.value} + coalesce((select sum(r.value) from ${movement} r where r.restates = ${movement.id} and r.lot_id = ${movement.lotId}), 0)`.mapWith(
-          movement.value,
-        ),
+      value: afterCorrections("value"),
     })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))

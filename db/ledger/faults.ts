@@ -47,14 +47,13 @@ const HOLDS: readonly (readonly [holds: string, broken: SQL])[] = [
     select start from walk where start = at`,
   ],
   [
-    "use per month adds up to what the ledger says was used",
+    "use per month adds up to what the ledger says was used in it, as if what was taken back had never been",
     sql`
     with real as (
-      select l.material_id, -sum(m.qty) as used from movement m join lot l on l.id = m.lot_id
-      where l.material_id is not null and m.qty <> 0 and (m.batch_id is not null or m.gift_order_id is not null or m.jar_id is not null)
-        and m.reason <> 'strained' and not (m.reason = 'undone' and m.jar_id is not null and m.qty < 0) group by 1),
-    kept as (select material_id, sum(used) as used from material_use group by 1)
-    select coalesce(r.material_id, k.material_id) from real r full join kept k using (material_id) where coalesce(r.used, 0) <> coalesce(k.used, 0)`,
+      select v.material_id, v.month, sum(v.used) as used from movement_use v join movement m on m.id = v.id join movement b on b.id = coalesce(m.restates, m.id)
+      where exists (select 1 from standing_act sa where sa.id = b.act_id) group by 1, 2)
+    select coalesce(r.material_id, k.material_id), coalesce(r.month, k.month) from real r full join material_use k using (material_id, month)
+    where coalesce(r.used, 0) <> coalesce(k.used, 0)`,
   ],
 ];
 

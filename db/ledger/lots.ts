@@ -1,7 +1,7 @@
 /**
  * Lots and movements: the one place that reads balances for a draw and writes the ledger.
  */
-import { micros, minus, type Base } from "#core/measure/exact";
+import { micros, minus, type Base, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { FOUND } from "#core/stock/reasons";
 import type { KindId } from "#core/material/kinds";
@@ -53,8 +53,19 @@ export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promis
 }
 
 /**
+ * What a movement comes to after everything that put it right: whatever reads what something cost reads this, and never the movement alone.
+ * @example db.select({ value: afterCorrections("value") }).from(movement)
+ */
+export const afterCorrections = <K extends "qty" | "value">(column: K): SQL<K extends "value" ? Micros : number> =>
+  // In a statement of one table the builder leaves its name away, and the column would be the inner one's.
+  sql`(${sql.raw(`"movement"."${column}"`)} + coalesce((select sum(${sql.raw(`r.${column}`)}) from ${movement} r where r.restates = ${sql.raw('"movement"."id"')}), 0))`.mapWith(
+    movement[column],
+  ) as SQL<K extends "value" ? Micros : number>;
+
+/**
  * What having a material again costs: its newest purchase as landed, or, where it is made here, its newest straining, blend or
- * harvest; whichever is later. What was there before the books began counts where nothing else does. What was taken back doesn't count.
+ * harvest; whichever is later; with all that put it right since. What was there before the books began counts where nothing else does. What
+ * was taken back doesn't count, nor what came for nothing: a sample doesn't say what the next one costs.
  * @param ids all materials when absent
  */
 export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
@@ -67,18 +78,20 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
         value: sql`${purchaseLine.landed}`.mapWith(purchaseLine.landed).as("value"),
         per: number(sql`${purchaseLine.qty}`).as("per"),
         day: words(sql`${purchase.day}`).as("day"),
+        act: number(sql`${purchase.actId}`).as("act"),
         row: number(sql`${purchaseLine.id}`).as("row"),
         place: number(sql`0`).as("place"),
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(notBack(purchase.actId), among(purchaseLine.materialId)));
+      .where(and(notBack(purchase.actId), gt(purchaseLine.price, micros(0)), among(purchaseLine.materialId)));
     const made = db
       .select({
         of: number(sql`${lot.materialId}`).as("of"),
-        value: sql`${movement.value}`.mapWith(movement.value).as("value"),
-        per: number(sql`${movement.qty}`).as("per"),
+        value: afterCorrections("value").as("value"),
+        per: number(afterCorrections("qty")).as("per"),
         day: words(sql`${standingAct.day}`).as("day"),
+        act: number(sql`${movement.actId}`).as("act"),
         row: number(sql`${movement.id}`).as("row"),
         place: number(sql`(${movement.reason} = 'opening')::int`).as("place"),
       })
@@ -95,7 +108,8 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
     return db
       .selectDistinctOn([all.of])
       .from(all)
-      .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.row} desc`);
+      .where(sql`${all.per} > 0 and (${all.place} = 0 or ${all.value} > 0)`)
+      .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.act} desc`, sql`${all.row} desc`);
   };
   const rows = await (ids ? ask(db, "again_costs_of", { ids }, (at) => newest(at.ids)) : ask(db, "again_costs", {}, () => newest()));
   return new Map(rows.map((r) => [r.of, { value: micros(r.value), per: r.per }]));
@@ -169,14 +183,8 @@ export function draw(
 
 /** What a lot cost when it came in, corrections included, per base unit; from the first movement of it that stands. */
 export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost | null> {
-  const own = sql.raw('"movement"."id"');
-  const put = (column: "qty" | "value") =>
-    sql`coalesce((select sum(r.${sql.raw(column)}) from ${movement} r where r.restates = ${own}), 0)`;
   const [first] = await tx
-    .select({
-      value: sql`${movement.value} + ${put("value")}`.mapWith(movement.value),
-      per: number(sql`${movement.qty} + ${put("qty")}`),
-    })
+    .select({ value: afterCorrections("value"), per: afterCorrections("qty") })
     .from(movement)
     .where(
       and(

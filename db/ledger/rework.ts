@@ -29,7 +29,7 @@ export type Fact = NewMovement & { restates: number; qty: number; value: Micros 
 
 type Row = typeof movement.$inferSelect;
 /** A movement that stands, with what it comes to after everything that put it right. */
-type Base = Row & { was: Micros };
+type Base = Row & { was: { qty: number; value: Micros } };
 
 /** What was posted to put movements right, by the one it puts right. */
 export const sumsOf = async (tx: Tx, ids: readonly number[]): Promise<{ of: number; qty: number; value: Micros }[]> =>
@@ -121,32 +121,34 @@ class Books {
     const bases = this.#lots.get(lotId)!;
     for (const b of bases) if (among(MADE, b.reason) && b.qty > 0) b.value = await this.#madeOf(b);
     const out = replay(
-      bases.map((b) => ({
-        how: b.qty < 0 ? "drawn" : among(FOUND, b.reason) ? "found" : "came",
-        qty: Math.abs(b.qty),
-        value: b.value,
-      })),
+      bases.map((b) =>
+        b.countedTo !== null
+          ? { how: "counted", qty: b.countedTo, value: b.value }
+          : { how: b.qty < 0 ? "drawn" : among(FOUND, b.reason) ? "found" : "came", qty: Math.abs(b.qty), value: b.value },
+      ),
     );
     if (out.shortAt !== null) throw await this.#short(lotId, says);
     for (const [i, b] of bases.entries()) {
-      const value = b.qty < 0 ? minus(out.values[i]!) : out.values[i]!;
+      const drawn = b.countedTo === null && b.qty < 0;
+      const value = drawn ? minus(out.values[i]!) : out.values[i]!;
+      if (b.countedTo !== null) b.qty = out.qtys[i]!;
       if (value === b.value) continue;
       b.value = value;
-      if (b.qty < 0) await this.#follow(b);
+      if (drawn) await this.#follow(b);
     }
   }
 
-  /** What the movements that were gone through are worth more or less than the ledger says. */
+  /** What the movements that were gone through are worth, and of a count moved, more or less than the ledger says. */
   differences(actId: number): NewMovement[] {
     return [...this.#lots.values()].flat().flatMap((b) =>
-      b.value === b.was
+      b.value === b.was.value && b.qty === b.was.qty
         ? []
         : [
             {
               actId,
               lotId: b.lotId,
-              qty: 0,
-              value: micros(b.value - b.was),
+              qty: b.qty - b.was.qty,
+              value: micros(b.value - b.was.value),
               reason: "restated" as const,
               restates: b.id,
               batchId: b.batchId,
@@ -175,7 +177,8 @@ class Books {
     }
     return rows.map((r) => {
       const value = micros(r.value + (sums.get(r.id)?.value ?? 0));
-      return { ...r, qty: r.qty + (sums.get(r.id)?.qty ?? 0), value, was: value };
+      const qty = r.qty + (sums.get(r.id)?.qty ?? 0);
+      return { ...r, qty, value, was: { qty, value } };
     });
   }
 

@@ -31,6 +31,8 @@ export const movement = ours.table(
     jarId: integer().references(() => jar.id),
     /** The one lot it went into, where the rest of the batch didn't: a size's own packaging. */
     intoLotId: integer().references(() => lot.id),
+    /** Of a count: all there was by it, which stays so whatever turns out otherwise of what came before. */
+    countedTo: baseColumn(),
     /** The movement whose value this one puts right. */
     restates: integer().references((): AnyPgColumn => movement.id),
   },

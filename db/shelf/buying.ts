@@ -46,7 +46,8 @@ export async function offersOf(db: Reads, ids?: readonly number[]): Promise<Seen
         })
         .from(purchaseLine)
         .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-        .where(and(notBack(purchase.actId), among(purchaseLine.materialId, at.ids)))
+        // A sample that came for nothing is no offer.
+        .where(and(notBack(purchase.actId), sql`${purchaseLine.price} > 0`, among(purchaseLine.materialId, at.ids)))
         .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day), desc(purchaseLine.id)),
     ),
   ]);

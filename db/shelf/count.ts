@@ -38,7 +38,7 @@ export const correctCount = defineAct({
     const was = at.onHand;
     const change = input.counted - was;
     if (change === 0) throw Refused.one("counted", "That is what the shelf says already.");
-    const base = { actId, reason: "counted" as const, note: input.reason };
+    const base = { actId, reason: "counted" as const, countedTo: input.counted, note: input.reason };
     const move =
       change < 0
         ? draw(lots, input.lotId, -change, "counted", show, base)

@@ -9,8 +9,10 @@ import { splitLanded } from "#core/stock/receipt";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { and, eq, gt, isNull, ne } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
+import { object } from "yup";
 import { defineAct, type About } from "../act/define.ts";
+import { leftIdOrNone } from "../act/left.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
 import { material, movement, purchase, purchaseLine } from "../schema.ts";
@@ -136,38 +138,37 @@ export const arrive = defineAct({
       .update(purchaseLine)
       .set({ packs: input.packs, qty, price, landed: now, lotId: made!.id, arrivedActId: actId })
       .where(eq(purchaseLine.id, id));
-    if (rest > 0) await tx.insert(purchaseLine).values({ ...same, packs: rest, qty: line.qty - qty, price: laterPrice, landed: later });
+    const [waits] =
+      rest === 0
+        ? []
+        : await tx
+            .insert(purchaseLine)
+            .values({ ...same, packs: rest, qty: line.qty - qty, price: laterPrice, landed: later })
+            .returning({ id: purchaseLine.id });
     await tx.insert(movement).values({ actId, lotId: made!.id, qty, value: now, reason: "received" });
     return {
       path: `/shelf/receipts/${line.purchaseId}`,
       summary: `${counted(input.packs, "more pack")} of ${line.name} arrived (${made!.number})`,
       about: aboutReceipt(line.purchaseId, [line]),
-      leaves: null,
+      leaves: { restId: waits?.id ?? null },
     };
   },
-  leaves: null,
-  back: async (tx, _left, { undoes }) => {
+  leaves: object({ restId: leftIdOrNone() }),
+  back: async (tx, { restId }, { undoes }) => {
     const [line] = await tx.select().from(purchaseLine).where(eq(purchaseLine.arrivedActId, undoes)).for("no key update");
     if (!line) throw Refused.one("", "That line isn't on the receipt any more.");
     const { purchaseId, id: lineId } = line;
     await nothingLater(tx, { kind: "receipt", id: purchaseId }, undoes, ["correct"], "That receipt has been corrected since.");
-    // What came waits again, on one line with whatever of the same packs is waiting still.
-    const [waiting] = await tx
-      .select()
-      .from(purchaseLine)
-      .where(
-        and(
-          eq(purchaseLine.purchaseId, purchaseId),
-          eq(purchaseLine.materialId, line.materialId),
-          eq(purchaseLine.packSize, line.packSize),
-          ne(purchaseLine.id, lineId),
-          gt(purchaseLine.id, lineId),
-          isNull(purchaseLine.lotId),
-        ),
-      )
-      .orderBy(purchaseLine.id)
-      .limit(1)
-      .for("no key update");
+    // What came waits again, on one line with the rest it was parted from, as long as all of that waits still. A line that only looks alike
+    // may have been bought at another price.
+    const [waiting] =
+      restId === null
+        ? []
+        : await tx
+            .select()
+            .from(purchaseLine)
+            .where(and(eq(purchaseLine.id, restId), isNull(purchaseLine.lotId)))
+            .for("no key update");
     if (waiting) await tx.delete(purchaseLine).where(eq(purchaseLine.id, waiting.id));
     await tx
       .update(purchaseLine)

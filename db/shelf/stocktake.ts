@@ -148,7 +148,7 @@ export const postStocktake = defineAct({
       }
       const change = count.counted - at.onHand;
       if (change === 0) continue;
-      const base = { actId, reason: "counted" as const, note: count.note || "stock-take" };
+      const base = { actId, reason: "counted" as const, countedTo: count.counted, note: count.note || "stock-take" };
       moves.push(
         change < 0
           ? draw(lots, count.lotId, -change, `lot.${count.lotId}`, show, base)

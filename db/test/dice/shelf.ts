@@ -14,7 +14,7 @@ import { noteCount, postStocktake } from "../../shelf/stocktake.ts";
 import { sayScentMost } from "../../shelf/scentMost.ts";
 import { euro } from "../fresh.ts";
 import { DAY, idIn } from "../workshop.ts";
-import { at, doing, onHand, part, pickOf, WEIGHED, type Throw } from "./world.ts";
+import { at, doing, NotThere, onHand, part, pickOf, WEIGHED, type Throw } from "./world.ts";
 
 export const SHELF = {
   receive: (_db, a, b) => {
@@ -120,24 +120,23 @@ export const SHELF = {
     const l = pickOf(await onHand(db, WEIGHED), a);
     const change = b % 2 ? -part((l?.onHand ?? 0) / 2, b) : b % 40;
     if (!l || change === 0) return null;
+    // What was counted is what was there, also where less or more of it had been used by the books.
+    const counted = l.onHand + change;
     return async (v) => {
       const lotId = at(v.lots, l.id);
       const [now] = await v.db.select().from(lot).where(eq(lot.id, lotId));
-      return correctCount(v.db, { lotId, expected: now!.onHand, counted: now!.onHand + change, reason: "weighed" }, doing);
+      if (now!.onHand === counted) throw new NotThere("it is what the shelf says already");
+      return correctCount(v.db, { lotId, expected: now!.onHand, counted, reason: "weighed" }, doing);
     };
   },
 
   stocktake: async (db, a, b) => {
-    const changes = (await onHand(db, WEIGHED)).slice(0, 1 + (a % 4)).map((l) => ({ id: l.id, by: b % 2 ? -part(l.onHand / 2, b) : b }));
+    const counts = (await onHand(db, WEIGHED))
+      .slice(0, 1 + (a % 4))
+      .map((l) => ({ id: l.id, counted: Math.max(0, l.onHand + (b % 2 ? -part(l.onHand / 2, b) : b)) }));
     return async (v) => {
       await v.db.delete(stockCount);
-      for (const { id, by } of changes) {
-        const [now] = await v.db
-          .select()
-          .from(lot)
-          .where(eq(lot.id, at(v.lots, id)));
-        await noteCount(v.db, now!.id, Math.max(0, now!.onHand + by), "");
-      }
+      for (const { id, counted } of counts) await noteCount(v.db, at(v.lots, id), counted, "");
       return postStocktake(v.db, {}, doing);
     };
   },
