@@ -115,7 +115,7 @@ describe("selling", () => {
   });
   it("a gift order, worked by hand: discount to the cent, wrapping and time in the cost", () => {
     const r = orderResult({
-      items: [{ units: 3, price: euro(7.35), cost: euro(3) }],
+      items: [{ units: 3, price: euro(7.35), cost: euro(9) }],
       wrapping: [{ pieces: 3, cost: euro(1.5) }],
       wrapMinutes: 15,
       hourly: euro(16),

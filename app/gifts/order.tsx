@@ -5,7 +5,9 @@ import { parseMoney } from "#core/measure/read";
 import type { FieldProblem } from "#core/refused";
 import { putRight } from "#db/act/book";
 import { today } from "#db/clock";
-import { listGiftOrders, saveGiftOrder } from "#db/gifts/gifts";
+import { alikeIn, productNames } from "#core/recipe/productNames";
+import { wordList } from "#core/words";
+import { listGiftOrders, saveGiftOrder, type GiftOrderRead } from "#db/gifts/gifts";
 import { packedLots, packGiftOrder } from "#db/gifts/pack";
 import { listProducts } from "#db/recipe/read";
 import { keptSettings } from "#db/settings";
@@ -17,6 +19,7 @@ import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../
 import { opened } from "../forms/opened.server.ts";
 import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
+import { idMeant } from "../names/named.ts";
 import { stuffOf } from "../shelf/stuff.server.ts";
 import { OrderRecord } from "./orderRecord.tsx";
 import { OrderSheet } from "./orderSheet.tsx";
@@ -44,21 +47,18 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const written = order?.packedActId ? null : (order ?? like);
   const record = id === null ? null : ({ kind: "order", id } as const);
   const [products, wraps, sheet, book, righted] = await Promise.all([
-    written ? productsOf({ ids: written.items.map((i) => i.productId), order: id }) : [],
+    written ? productsOf({ ids: written.items.map((i) => i.productId), order: order && { id: order.id, due: order.due } }) : [],
     written ? stuffOf(written.wrapping.map((w) => w.materialId)) : [],
     opened(record),
     record && actsOf(record),
     id === null ? [] : putRight(db(), "giftOrderId", id),
   ]);
+  // What isn't packed is called as it is called today, told apart from whatever is called alike.
   const called = new Map(products.map((p) => [p.id, p.name]));
-  // A copy is of what goes in and how it is wrapped, as it is called today; for whom and by when is another matter.
+  // A copy is of what goes in and how it is wrapped; for whom and by when is another matter.
   const texts = like
-    ? {
-        ...orderTexts({ ...like, items: like.items.map((i) => ({ ...i, name: called.get(i.productId) ?? i.name })) }),
-        customer: "",
-        due: "",
-      }
-    : { ...orderTexts(order), ...(id === null ? { customer: (asked.get("for") ?? "").slice(0, 120) } : {}) };
+    ? { ...orderTexts(withNames(like, called)), customer: "", due: "" }
+    : { ...orderTexts(order && withNames(order, called)), ...(id === null ? { customer: (asked.get("for") ?? "").slice(0, 120) } : {}) };
   return {
     order,
     texts,
@@ -73,6 +73,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   };
 }
 
+/** An order with what its products are called today. */
+const withNames = (of: GiftOrderRead, called: ReadonlyMap<number, string>): GiftOrderRead => ({
+  ...of,
+  items: of.items.map((i) => ({ ...i, name: called.get(i.productId) ?? i.name })),
+});
+
 const schema = object({
   intent: note(20),
   customer: words("who it is for", 80),
@@ -82,10 +88,10 @@ const schema = object({
   wrapMinutes: wholeNumber(0, 6000, "minutes", 0),
   note: note(),
   items: array()
-    .of(object({ product: note(120), units: note(12), price: note(20), lot: note(20) }))
+    .of(object({ product: note(200), means: note(220), units: note(12), price: note(20), lot: note(20) }))
     .required(),
   wrapping: array()
-    .of(object({ material: note(120), pieces: note(12) }))
+    .of(object({ material: note(120), means: note(140), pieces: note(12) }))
     .required(),
 });
 const itemSchema = object({ units: wholeNumber(1, 10_000, "units"), price: reads(parseMoney) });
@@ -96,8 +102,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { intent, items, wrapping, discount, ...head } = sheet.value;
   const id = "id" in params ? idOf(params.id) : undefined;
-  const byName = new Map((await listProducts(db())).map((p) => [`${p.recipe}, ${p.label}`.toLowerCase(), p]));
-  const materials = new Map((await listMaterials(db())).map((m) => [m.name.toLowerCase(), m]));
+  const products = await listProducts(db());
+  const called = productNames(products);
+  const byName = new Map([...called].map(([of, name]) => [name.toLowerCase(), of]));
+  const alike = alikeIn(products);
+  const materials = await listMaterials(db());
+  const materialsByName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
   const problems: FieldProblem[] = [];
   const field = <T,>(path: string, read: () => T): T | null => {
     try {
@@ -107,19 +117,32 @@ export async function action({ request, params }: Route.ActionArgs) {
       return null;
     }
   };
-  const only: { productId: number; lotId: number }[] = [];
+  // By the place of a line among those that are written: empty rows are none.
+  const only: { line: number; lotId: number }[] = [];
+  let line = 0;
   const readItems = items.flatMap((it, i) => {
     if (it.product.trim() === "") return [];
-    const product = byName.get(it.product.trim().toLowerCase());
-    if (!product) problems.push({ field: `items.${i}.product`, say: `“${it.product}” isn't a product. Choose one from the list.` });
+    const typed = it.product.trim().toLowerCase();
+    const means = idMeant(it.product, it.means);
+    const product = means !== null && called.has(means) ? means : byName.get(typed);
+    if (product === undefined)
+      problems.push({
+        field: `items.${i}.product`,
+        say: alike.has(typed)
+          ? `There are several: ${wordList(alike.get(typed)!)}. Choose one from the list.`
+          : `“${it.product}” isn't a product. Choose one from the list.`,
+      });
     const units = field(`items.${i}.units`, () => itemSchema.validateSyncAt("units", it) as number);
     const price = field(`items.${i}.price`, () => itemSchema.validateSyncAt("price", it) as Micros);
-    if (product && idOf(it.lot)) only.push({ productId: product.id, lotId: idOf(it.lot) });
-    return product && units !== null && price !== null ? [{ productId: product.id, units, price }] : [];
+    const lotId = it.lot === "" ? null : idOf(it.lot);
+    if (lotId !== null) only.push({ line, lotId });
+    line++;
+    return product !== undefined && units !== null && price !== null ? [{ productId: product, units, price }] : [];
   });
   const readWraps = wrapping.flatMap((w, i) => {
     if (w.material.trim() === "") return [];
-    const m = materials.get(w.material.trim().toLowerCase());
+    const means = idMeant(w.material, w.means);
+    const m = materials.find((x) => x.id === means) ?? materialsByName.get(w.material.trim().toLowerCase());
     if (!m || kind(m.kind).measured !== "count")
       problems.push({ field: `wrapping.${i}.material`, say: `“${w.material}” isn't wrapping on the shelf.` });
     const pieces = field(`wrapping.${i}.pieces`, () => piecesField.validateSync(w.pieces));
@@ -129,7 +152,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (problems.length > 0) return refuseSheet(problems);
   const { customer, due, extra, wrapMinutes } = head;
   const input = { customer, due, extra, wrapMinutes, note: head.note, discountBp: discount, items: readItems, wrapping: readWraps };
-  const theirs = async () => orderTexts((await listGiftOrders(db(), [id ?? 0]))[0] ?? null);
+  const theirs = async () => orderTexts((await listGiftOrders(db(), [id ?? 0])).map((o) => withNames(o, called))[0] ?? null);
   if (intent !== "pack") return act(() => saveGiftOrder(db(), { ...input, id }, sheet.doing), { theirs });
   if (id === undefined) return refuseSheet([{ field: "", say: "Keep the order first, then pack it." }]);
   return act(() => packGiftOrder(db(), { id, only, sheet: input }, sheet.doing), { theirs });

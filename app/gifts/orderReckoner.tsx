@@ -12,8 +12,20 @@ export interface Part {
   name: string;
   units: number;
   price: Micros;
+  /** Of all units. */
+  cost: Micros;
+  /** Out of which lots, where that is planned. */
+  out?: readonly Out[];
+}
+
+/** Some units of a line, out of a lot; out of none where they are still to be made. */
+export interface Out {
+  lot: { number: string } | null;
+  units: number;
   cost: Micros;
 }
+
+const outOf = ({ lot }: Out): string => (lot ? `, lot ${lot.number} with its work` : ", still to be made, as the recipe costs today");
 
 interface Props {
   result: OrderResult;
@@ -47,9 +59,11 @@ export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hou
         value={money(result.cost, currency)}
         how={
           <>
-            {items.map((i, n) => (
-              <HowLine key={n} label={`${i.units} × ${i.name}`} value={money(i.units * i.cost, currency)} />
-            ))}
+            {items.map((i, n) =>
+              (i.out ?? [{ lot: null, units: i.units, cost: i.cost }]).map((o, m) => (
+                <HowLine key={`${n} ${m}`} label={`${o.units} × ${i.name}${i.out ? outOf(o) : ""}`} value={money(o.cost, currency)} />
+              )),
+            )}
             {wrapping.map((w, n) => (
               <HowLine key={n} label={`${w.pieces} × ${w.name}`} value={money(w.cost, currency)} />
             ))}

@@ -23,7 +23,7 @@ function settledCosts({ packed }: OrderData) {
     packed.filter((l) => l[of] === id).reduce((a, l) => ({ cost: a.cost + l.value + l.work, qty: a.qty + l.qty }), { cost: 0, qty: 0 });
   const share = (t: { cost: number; qty: number }, pieces: number) => micros(t.qty > 0 ? Math.round((t.cost * pieces) / t.qty) : 0);
   return {
-    item: (productId: number) => share(of("productId", productId), 1),
+    item: (productId: number, units: number) => share(of("productId", productId), units),
     wrap: (materialId: number, pieces: number) => share(of("materialId", materialId), pieces),
   };
 }
@@ -31,7 +31,7 @@ function settledCosts({ packed }: OrderData) {
 export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }) {
   const { currency } = useWorkshop();
   const settled = settledCosts(d);
-  const items = order.items.map((i) => ({ ...i, cost: settled.item(i.productId) }));
+  const items = order.items.map((i) => ({ ...i, cost: settled.item(i.productId, i.units) }));
   const wrapping = order.wrapping.map((w) => ({ ...w, cost: settled.wrap(w.materialId, w.pieces) }));
   const result = orderResult({ ...order, items, wrapping, hourly: d.hourly });
   const materials = d.packed.reduce((a, l) => a + l.value, 0);

@@ -1,12 +1,15 @@
 /** The slip of a gift order that isn't packed: what goes in, how it is wrapped, and the Reckoner beside it. */
 import { orderResult } from "#core/gift/order";
+import { planPacking } from "#core/gift/packing";
 import { kind } from "#core/material/kinds";
-import { micros } from "#core/measure/exact";
+import { micros, sum, type Micros } from "#core/measure/exact";
 import { money, moneyField } from "#core/measure/money";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { useFirst, type Lot } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/schools";
+import type { NeedPlan } from "#core/stock/shelf";
+import { readDay } from "#core/when";
 import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { fillIn } from "../forms/fillIn.ts";
@@ -15,7 +18,7 @@ import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
 import { CUSTOMERS, PACKAGING, PRODUCTS } from "../names/finds.ts";
-import { called, shelfOfStuff, type Stuff } from "../names/named.ts";
+import { called, idMeant, meant, shelfOfStuff, type Product, type Stuff } from "../names/named.ts";
 import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
@@ -26,7 +29,7 @@ import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { HeldBack, Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { Tip } from "../ui/sheet/tip.tsx";
-import { OrderReckoner } from "./orderReckoner.tsx";
+import { OrderReckoner, type Out } from "./orderReckoner.tsx";
 import { BLANK_ITEM, BLANK_WRAP } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
 
@@ -42,6 +45,19 @@ const FIELD_NAMES = {
   items: "What goes in",
   wrapping: "Wrapping",
 };
+
+/** All a line costs: its lots with the work in them, and the rest as the recipe costs today; how much of it is which. */
+function costOfLine(product: Product | undefined, units: number, plan: NeedPlan): { cost: Micros; out: readonly Out[] } {
+  const lots = new Map(product?.lots.map((l) => [l.id, l]));
+  const taken = plan.takes.map((t) => ({
+    lot: lots.get(t.lotId)!,
+    units: t.amount,
+    cost: micros(t.value + t.amount * lots.get(t.lotId)!.work),
+  }));
+  const rest = { lot: null, units: plan.short, cost: micros(plan.short * (product?.cost ?? 0)) };
+  const out: Out[] = plan.short > 0 ? [...taken, rest] : taken;
+  return { cost: sum(out.map((o) => o.cost)), out: units > 0 ? out : [] };
+}
 
 export function OrderSheet({ d }: { d: OrderData }) {
   const { currency } = useWorkshop();
@@ -63,18 +79,33 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const lost = goods.lost || papers.lost;
   const sending = useSentOnce(sheet, asking && !lost);
   const v = useStood(sheet.values, asking);
-  const paper = (name: string): Stuff | undefined => {
-    const m = papers.find(name);
+  const paper = (name: string, means: string): Stuff | undefined => {
+    const id = idMeant(name, means);
+    const m = papers.known.find((p) => p.id === id) ?? papers.find(name);
     return m && kind(m.kind).measured === "count" ? m : undefined;
   };
+  const due = readDay(v.due);
   const cash = (t: string) => orNothing(t, parseMoney, micros(0));
   const whole = (t: string): number => orNothing(t, readCount, 0);
-  const items = v.items.map((it) => {
-    const product = goods.find(it.product);
-    return { product, name: product?.name ?? "", units: whole(it.units), price: cash(it.price), cost: product?.cost ?? micros(0) };
+  const products = v.items.map((it) => {
+    const means = idMeant(it.product, it.means);
+    return goods.known.find((p) => p.id === means) ?? goods.find(it.product);
+  });
+  // What a line costs is what its lots cost, the very ones it would be packed out of; what isn't there yet as its recipe costs today.
+  const lotsThere = [...new Map(products.flatMap((p) => p?.lots ?? []).map((l) => [l.id, l])).values()];
+  const planned = planPacking(
+    v.items.map((it, i) => ({ of: products[i]?.id ?? 0, units: whole(it.units), lotId: it.lot === "" ? null : Number(it.lot) })),
+    lotsThere,
+    due.ok && due.value > d.today ? due.value : d.today,
+  );
+  const items = v.items.map((it, i) => {
+    const product = products[i];
+    const units = whole(it.units);
+    const price = cash(it.price);
+    return { product, name: product?.name ?? "", units, price, ...costOfLine(product, units, planned[i]!) };
   });
   const wraps = v.wrapping.flatMap((w) => {
-    const m = paper(w.material);
+    const m = paper(w.material, w.means);
     return m && whole(w.pieces) > 0 ? [{ of: m.id, name: m.name, amount: whole(w.pieces) }] : [];
   });
   const wrapCosts = costNeeds(wraps, shelfOfStuff(papers.known, d.today));
@@ -95,7 +126,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
       [row("Price", i), it.price, parseMoney] as const,
     ]),
     ...v.wrapping.flatMap((w, i) => [
-      [row("Wrapping", i), w.material, known(paper(w.material) !== undefined, "It isn't wrapping on the shelf.")] as const,
+      [row("Wrapping", i), w.material, known(paper(w.material, w.means) !== undefined, "It isn't wrapping on the shelf.")] as const,
       [row("Pieces", i), w.pieces, readCount] as const,
     ]),
     ["Asked for wrapping", v.extra, parseMoney],
@@ -114,10 +145,16 @@ export function OrderSheet({ d }: { d: OrderData }) {
     })),
   ];
 
+  const onWrapPicked = (row: number, key: string, value: string): void => {
+    if (key === "material") papers.once(value, `wrapping.${row}`, (m) => sheet.setValue(`wrapping.${row}.means`, meant(m)));
+  };
   const onPicked = (row: number, key: string, value: string): void => {
     if (key !== "product") return;
+    // Another product has other lots.
+    sheet.setValue(`items.${row}.lot`, "");
     const price = `items.${row}.price` as const;
     goods.once(value, price, (p) => {
+      if (called(p.name) === called(value)) sheet.setValue(`items.${row}.means`, meant(p));
       if (p.price !== null && called(sheet.getValues(`items.${row}.product`)) === called(value)) fillIn(sheet, price, moneyField(p.price));
     });
   };
@@ -203,6 +240,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
               form={sheet.form}
               name="wrapping"
               blank={BLANK_WRAP}
+              onPicked={onWrapPicked}
               addLabel="Add wrapping"
               columns={[
                 { key: "material", label: "Box, ribbon, tissue …", finds: PACKAGING, width: "60%" },
@@ -248,7 +286,11 @@ export function OrderSheet({ d }: { d: OrderData }) {
                     items[i]?.product && (
                       <Pick
                         key={i}
-                        label={items[i].product.name}
+                        label={
+                          v.items.filter((x) => x.product === v.items[i]!.product).length > 1
+                            ? `${items[i].product.name} (row ${i + 1})`
+                            : items[i].product.name
+                        }
                         control={sheet.control}
                         name={`items.${i}.lot`}
                         options={lotChoices(items[i].product.lots)}

@@ -48,13 +48,14 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     id === null ? [] : putRight(db(), "marketDayId", id),
   ]);
   if (id !== null && days.length === 0) throw new Response("Not found", { status: 404 });
+  const ahead = id !== null && days[0]!.day > today() ? days[0]!.day : null;
   const lots = [...cabinet].sort(useFirst).map((l) => ({
     id: l.id,
     number: l.number,
     of: l.of,
     name: `${l.name}, ${l.label}`,
     /** What could go along: neither promised, on its way elsewhere, on hold nor past its day. */
-    free: unitsForStall(stand.get(l.of), l.id, 0),
+    free: unitsForStall(stand.get(l.of), l.id, new Map(), ahead),
     onHand: l.onHand,
     value: l.value,
     bestBefore: l.bestBefore,

@@ -16,7 +16,7 @@ import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../db.server.ts";
 import { note, oneOf, scaled, words } from "../forms/fields.ts";
-import { productNames } from "../gifts/products.server.ts";
+import { productsToChoose } from "../gifts/products.server.ts";
 import { oilLotNames } from "../jars/oilLots.server.ts";
 import { asked, judge, readPosted, refuseSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/names";
@@ -68,7 +68,7 @@ const these = async (names: Promise<Name[]>): Promise<Names> => ({ names: await 
 
 export function loader({ params: { of } }: Route.LoaderArgs): Promise<Names> {
   if (of === "material") return materials();
-  if (of === "product") return these(productNames());
+  if (of === "product") return these(productsToChoose());
   if (of === "oilLot") return these(oilLotNames());
   if (isContactKind(of)) return people(of);
   throw new Response("Not Found", { status: 404 });

@@ -5,7 +5,7 @@ import { micros, mulDiv, sum, type Micros } from "../measure/exact.ts";
 import { forMinutes } from "../recipe/cost.ts";
 
 export interface OrderIn {
-  items: readonly { units: number; price: Micros; /** Full cost of one unit. */ cost: Micros }[];
+  items: readonly { units: number; price: Micros; /** Full cost of all units of the line. */ cost: Micros }[];
   wrapping: readonly { pieces: number; /** Cost of all pieces. */ cost: Micros }[];
   wrapMinutes: number;
   hourly: Micros;
@@ -32,7 +32,7 @@ export function orderResult(o: OrderIn): OrderResult {
   const full = goods + o.extra;
   const price = micros(full - mulDiv(mulDiv(full, o.discountBp, 10_000), 1, 10_000) * 10_000);
   const work = forMinutes(o.wrapMinutes, o.hourly);
-  const cost = micros(sum(o.items.map((i) => micros(i.units * i.cost))) + sum(o.wrapping.map((w) => w.cost)) + work);
+  const cost = micros(sum(o.items.map((i) => i.cost)) + sum(o.wrapping.map((w) => w.cost)) + work);
   const margin = micros(price - cost);
   return { goods, price, cost, margin, marginShare: price > 0 ? margin / price : 0 };
 }

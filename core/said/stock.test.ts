@@ -225,7 +225,7 @@ it("promises", () => {
         [1, null],
         [5, 1],
         [9, 4],
-      ].map(([of, order]) => unitsFor(stand.get(of!), order!)),
+      ].map(([of, order]) => unitsFor(stand.get(of!), order!, null)),
     ],
     [
       "for a stall",
@@ -235,11 +235,13 @@ it("promises", () => {
         [1, 4, 0],
         [2, 4, 0],
         [5, 1, 0],
-      ].map(([of, lotId, along]) => unitsForStall(stand.get(of!), lotId!, along!)),
+      ].map(([of, lotId, along]) => unitsForStall(stand.get(of!), lotId!, new Map([[9, along!]]), null)),
     ],
     [
       "free and for a stall",
-      [0, 1, 9].map((along) => unitsForStall(whereUnitsStand([lot(1), lot(2)], [], [wish(1, TODAY, 1, 12)], TODAY).get(1), 2, along)),
+      [0, 1, 9].map((along) =>
+        unitsForStall(whereUnitsStand([lot(1), lot(2)], [], [wish(1, TODAY, 1, 12)], TODAY).get(1), 2, new Map([[1, along]]), null),
+      ),
     ],
   ]);
 });

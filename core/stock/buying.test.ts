@@ -7,7 +7,7 @@ import { landReceipt, RATE_1, splitLanded, type ReceiptIn } from "./receipt.ts";
 import { reorderPoint, toBuy, usedPerDay } from "./reorder.ts";
 import type { KindId } from "../material/kinds.ts";
 import { bestBy } from "./bestBy.ts";
-import { unitsFor, whereUnitsStand } from "./promised.ts";
+import { unitsFor, unitsForStall, whereUnitsStand } from "./promised.ts";
 import { replay, type Entry } from "./replay.ts";
 import { mayUse, type Use } from "./use.ts";
 import { whyFirst, type Lot } from "./lots.ts";
@@ -178,7 +178,7 @@ describe("what is promised", () => {
   const lot = fc.record({
     onHand: fc.integer({ min: 1, max: 30 }),
     hold: fc.boolean(),
-    bestBefore: fc.constantFrom(null, "2026-01-01", "2027-01-01"),
+    bestBefore: fc.constantFrom(null, "2026-01-01", "2026-12-02", "2027-01-01"),
   });
   const stall = fc.record({ lotId: fc.nat(4), taken: fc.nat(20), dayId: fc.nat(2) });
   const wish = fc.record({
@@ -204,10 +204,34 @@ describe("what is promised", () => {
           const promised = s.promised.reduce((a, p) => a + p.units, 0);
           expect(s.held + s.expired + s.onTheWay + promised + s.free).toBe(s.here);
           for (const n of [s.held, s.expired, s.onTheWay, s.free]) expect(n).toBeGreaterThanOrEqual(0);
-          // The sooner due is served first: whoever goes short leaves nothing to the later ones.
+          // The sooner due is served first: whoever goes short leaves nothing to the later ones, and nothing that is good on its day.
           const short = s.promised.findIndex((p) => p.units < p.wished);
-          if (short >= 0) expect(s.promised.slice(short + 1).reduce((a, p) => a + p.units, 0) + s.free).toBe(0);
-          for (const w of wishes) expect(unitsFor(s, w.orderId)).toBeLessThanOrEqual(s.here);
+          if (short >= 0) {
+            expect(s.promised.slice(short + 1).reduce((a, p) => a + p.units, 0)).toBe(0);
+            expect(unitsFor(s, null, s.promised[short]!.due)).toBe(0);
+          }
+          // Each is promised no more than is open and good on its day.
+          for (const p of s.promised) {
+            const good = s.lots.filter((l) => l.lot.bestBefore === null || l.lot.bestBefore >= p.due);
+            const sooner = s.promised.filter((x) => x.due >= p.due).reduce((a, x) => a + x.units, 0);
+            expect(sooner).toBeLessThanOrEqual(good.reduce((a, l) => a + l.open, 0));
+          }
+          // A stall may have of a lot what leaves every order all it was promised, and not one more.
+          for (const l of s.lots.filter((x) => x.usable > 0)) {
+            const room = unitsForStall(s, l.lot.id, new Map(), null);
+            const without = (n: number) =>
+              whereUnitsStand(
+                all.map((x) => ({ ...x })),
+                [...stalls.map((x) => ({ ...x, name: "Fair" })), { dayId: 9, name: "New", lotId: l.lot.id, taken: n }],
+                wishes.map((w) => ({ ...w, of: 1, customer: "Choir" })),
+                day,
+              )
+                .get(1)!
+                .promised.reduce((a, p) => a + p.units, 0);
+            expect(without(room)).toBe(promised);
+            if (room < l.open) expect(without(room + 1)).toBeLessThan(promised);
+          }
+          for (const w of wishes) expect(unitsFor(s, w.orderId, w.due)).toBeLessThanOrEqual(unitsFor(s, w.orderId, null));
         },
       ),
     );

@@ -1,12 +1,12 @@
 /**
  * What finished units are spoken for: on hold, past their day, on their way to a market, promised in an order, and what is left free.
  *
- * A market day that isn't closed has its lots with it. What remains usable is promised to orders in the order they are due. Nothing is
- * promised twice. Common practice, no source.
+ * A market day that isn't closed has its lots with it. What remains usable is promised to orders in the order they are due, out of lots that
+ * are good on that day still: of two the one that lasts least. Nothing is promised twice. Common practice, no source.
  */
 import { groupBy } from "../collect.ts";
 import type { Day } from "../when.ts";
-import { lotState, type Lot } from "./lots.ts";
+import { lotState, useFirst, type Lot } from "./lots.ts";
 
 /** So many units of a lot taken along to a day that isn't closed. */
 export interface Stall {
@@ -41,7 +41,7 @@ export interface ProductStand {
   expired: number;
   onTheWay: number;
   /** What each order is sure of, soonest due first; less than it wishes where there isn't enough. */
-  promised: { orderId: number; customer: string; units: number; wished: number }[];
+  promised: { orderId: number; customer: string; due: Day; units: number; wished: number }[];
   free: number;
   lots: LotStand[];
 }
@@ -60,6 +60,30 @@ function standOfLot(lot: Lot, stalls: readonly Stall[], today: Day): LotStand {
   }
   return { lot, usable, stalls: taken, open: left };
 }
+
+/** Whether a lot can still be handed over on a day. */
+const lastsTo = (lot: Lot, day: Day | null): boolean => day === null || lot.bestBefore === null || lot.bestBefore >= day;
+
+/** What is open of each lot. */
+type Open = { lot: Lot; open: number };
+
+/** Hands units out to orders in turn, each out of what lasts least and long enough. @returns what each gets; `lots` has what is left then */
+function handOut(lots: Open[], orders: readonly { due: Day; units: number }[]): number[] {
+  const inOrder = [...lots].sort((a, b) => useFirst(a.lot, b.lot));
+  return orders.map(({ due, units }) => {
+    let wanted = units;
+    for (const l of inOrder) {
+      if (!lastsTo(l.lot, due)) continue;
+      const n = Math.min(l.open, wanted);
+      l.open -= n;
+      wanted -= n;
+    }
+    return units - wanted;
+  });
+}
+
+const openOf = (lots: readonly LotStand[], taken: ReadonlyMap<number, number> = new Map()): Open[] =>
+  lots.map(({ lot, open }) => ({ lot, open: Math.max(0, open - (taken.get(lot.id) ?? 0)) }));
 
 /**
  * Where every product stands.
@@ -82,19 +106,17 @@ export function whereUnitsStand(
   for (const of of new Set([...lotsOf.keys(), ...wishesOf.keys()])) {
     const own = (lotsOf.get(of) ?? []).map((l) => standOfLot(l, stallsOf.get(l.id) ?? [], today));
     const inState = (state: "hold" | "expired") => sum(own.filter((l) => lotState(l.lot, today) === state).map((l) => l.lot.onHand));
-    let free = sum(own.map((l) => l.open));
-    const promised = (wishesOf.get(of) ?? []).map((w) => {
-      const units = Math.min(w.units, free);
-      free -= units;
-      return { orderId: w.orderId, customer: w.customer, units, wished: w.units };
-    });
+    const open = openOf(own);
+    const asked = wishesOf.get(of) ?? [];
+    const got = handOut(open, asked);
+    const promised = asked.map((w, i) => ({ orderId: w.orderId, customer: w.customer, due: w.due, units: got[i]!, wished: w.units }));
     out.set(of, {
       here: sum(own.map((l) => l.lot.onHand)),
       held: inState("hold"),
       expired: inState("expired"),
       onTheWay: sum(own.flatMap((l) => [...l.stalls.values()])),
       promised,
-      free,
+      free: sum(open.map((l) => l.open)),
       lots: own,
     });
   }
@@ -102,19 +124,36 @@ export function whereUnitsStand(
 }
 
 /**
- * Units an order can be packed with: what it is promised, and what is free. Other orders' and the markets' are left alone.
- * @example unitsFor({ free: 3, promised: [{ orderId: 12, units: 2 }, { orderId: 13, units: 9 }] }, 12) // 5
+ * Units an order can be packed with: what it is promised, and what is free and lasts until it is due. Other orders' and the markets' are left
+ * alone.
+ * @param due without it, whatever may be used today counts
+ * @example unitsFor(whereUnitsStand([lot(7, 10)], [], [{ orderId: 13, customer: "Choir", due: today, of: 1, units: 9 }], today).get(1), 12, null) // 1
  */
-export const unitsFor = (stand: ProductStand | undefined, orderId: number | null): number =>
-  (stand?.free ?? 0) + sum((stand?.promised ?? []).filter((p) => p.orderId === orderId).map((p) => p.units));
+export function unitsFor(stand: ProductStand | undefined, orderId: number | null, due: Day | null): number {
+  if (!stand) return 0;
+  const open = openOf(stand.lots);
+  handOut(
+    open,
+    stand.promised.filter((p) => p.orderId !== orderId),
+  );
+  return sum(open.filter((l) => lastsTo(l.lot, due)).map((l) => l.open));
+}
 
 /**
- * Units of one lot that could go along to a market: neither on their way elsewhere nor promised.
+ * Units of one lot that could go along to a market: neither on their way elsewhere nor promised, and good on that day.
  * @param stand where the product stands without the day that asks
- * @param along units of the product's other lots that go along to it
- * @example unitsForStall({ free: 9, lots: [{ lot: lot(7, 10), open: 10 }] }, 7, 0) // 9
+ * @param along units of other lots that go along to it, by lot
+ * @param day the market's; without it, today
+ * @example unitsForStall(whereUnitsStand([lot(7, 10)], [], [], today).get(1), 7, new Map(), null) // 10
  */
-export function unitsForStall(stand: ProductStand | undefined, lotId: number, along: number): number {
+export function unitsForStall(stand: ProductStand | undefined, lotId: number, along: ReadonlyMap<number, number>, day: Day | null): number {
   const own = stand?.lots.find((l) => l.lot.id === lotId);
-  return stand && own ? Math.max(0, Math.min(own.open, stand.free - along)) : 0;
+  if (!stand || !own || !lastsTo(own.lot, day)) return 0;
+  const others = openOf(stand.lots, along);
+  const mine = others.find((l) => l.lot.id === lotId)!;
+  const open = mine.open;
+  // What the orders lack without this lot they need of it; each unit of it that stays gives them one more until they have all they had.
+  mine.open = 0;
+  const without = sum(handOut(others, stand.promised));
+  return Math.max(0, open - Math.max(0, sum(stand.promised.map((p) => p.units)) - without));
 }

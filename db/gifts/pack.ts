@@ -1,7 +1,9 @@
 /** Packing an order out of finished lots, and what a packed one was packed out of and cost. */
 import { workIn } from "#core/batch/result";
-import { Refused } from "#core/refused";
-import { unitsFor, type ProductStand } from "#core/stock/promised";
+import { Refused, type FieldProblem } from "#core/refused";
+import { planPacking } from "#core/gift/packing";
+import { unitsFor, unitsForStall, type ProductStand } from "#core/stock/promised";
+import { sayFullDay, type Day } from "#core/when";
 import { counted, wordList } from "#core/words";
 import { planTakes, shelfOf } from "#core/stock/shelf";
 import { asc, eq, sql } from "drizzle-orm";
@@ -16,27 +18,53 @@ import { aboutOrder, listGiftOrders, unpacked, writeOrder, type GiftIn } from ".
 
 export interface PackIn {
   id: number;
-  /** Finished lots chosen by hand; a product without one is taken use-first. */
-  only: readonly { productId: number; lotId: number }[];
+  /** Finished lots chosen by hand, by the place of their line on the order; a line without one is taken use-first. */
+  only: readonly { line: number; lotId: number }[];
   /** The sheet as it stands, written in the same act; the order as kept when absent. */
   sheet?: Omit<GiftIn, "id">;
 }
 
-/** Lots of a product that an order may be packed from: what is on its way elsewhere stays out. */
-const openLots = (stand: ProductStand | undefined, chosen: number | undefined) =>
-  (stand?.lots ?? []).filter((l) => chosen === undefined || l.lot.id === chosen).map((l) => ({ ...l.lot, onHand: l.open }));
-
 /** Why there is less of a product than is here, in words; empty where all of it is free. */
-export function spokenFor(stand: ProductStand | undefined, orderId: number): string {
+export function spokenFor(stand: ProductStand | undefined, orderId: number, due: Day | null): string {
   if (!stand) return "";
+  const tooOld = due === null ? 0 : unitsFor(stand, orderId, null) - unitsFor(stand, orderId, due);
   const others = stand.promised.filter((p) => p.orderId !== orderId && p.units > 0).map((p) => `${p.units} promised to ${p.customer}`);
   const said = [
     ...(stand.onTheWay > 0 ? [`${stand.onTheWay} on the way to a market`] : []),
     ...others,
     ...(stand.held > 0 ? [`${stand.held} on hold`] : []),
     ...(stand.expired > 0 ? [`${stand.expired} past their day`] : []),
+    ...(tooOld > 0 ? [`${tooOld} past their day by ${sayFullDay(due!)}`] : []),
   ];
   return said.length > 0 ? ` (${said.join(", ")})` : "";
+}
+
+/** Where a line's own lot would go short of what other orders are promised out of it. */
+function chosenTooMuch(
+  items: readonly { productId: number; units: number; name: string }[],
+  chosen: ReadonlyMap<number, number>,
+  stand: ReadonlyMap<number, ProductStand>,
+  orderId: number,
+): FieldProblem[] {
+  const along = new Map<number, number>();
+  return items.flatMap((i, n) => {
+    const lotId = chosen.get(n);
+    const of = stand.get(i.productId);
+    if (lotId === undefined || !of) return [];
+    const others = { ...of, promised: of.promised.filter((p) => p.orderId !== orderId) };
+    const room = unitsForStall(others, lotId, along, null) - (along.get(lotId) ?? 0);
+    along.set(lotId, (along.get(lotId) ?? 0) + i.units);
+    const here = of.lots.find((l) => l.lot.id === lotId)?.open ?? 0;
+    // That there are too few at all is said with everything that is missing.
+    if (i.units <= room || room === here) return [];
+    const promised = others.promised.filter((p) => p.units > 0).map((p) => `${p.units} promised to ${p.customer}`);
+    return [
+      {
+        field: `items.${n}.lot`,
+        say: `Only ${room} of it can go with this order: ${wordList(promised)}. Choose another lot, or use first.`,
+      },
+    ];
+  });
 }
 
 /**
@@ -50,25 +78,33 @@ export const packGiftOrder = defineAct({
     if (sheet) await writeOrder(tx, { ...sheet, id }, seen);
     else await unpacked(tx, id);
     const [order] = await listGiftOrders(tx, [id]);
-    const { items, wrapping: wraps, customer } = order!;
+    const { items, wrapping: wraps, customer, due } = order!;
     const stand = await unitsStand(tx, day);
-    const chosen = new Map(only.map((o) => [o.productId, o.lotId]));
+    const chosen = new Map(only.map((o) => [o.line, o.lotId]));
     const papers = await lotsOfMaterials(
       tx,
       wraps.map((w) => w.materialId),
     );
-    const goods = items.flatMap((i) => openLots(stand.get(i.productId), chosen.get(i.productId)));
+    // What is on its way elsewhere stays out.
+    const goods = [...new Set(items.map((i) => i.productId))].flatMap((of) =>
+      (stand.get(of)?.lots ?? []).map((l) => ({ ...l.lot, onHand: l.open })),
+    );
     const locked = await lockLots(
       tx,
       [...goods, ...papers, ...chosen.values()].map((l) => (typeof l === "number" ? l : l.id)),
     );
     for (const [n, i] of items.entries()) {
-      const lotId = chosen.get(i.productId);
-      if (lotId !== undefined) useOf(locked, lotId, "order", day, `items.${n}.lot`);
+      const lotId = chosen.get(n);
+      if (lotId !== undefined && useOf(locked, lotId, "order", day, `items.${n}.lot`).of !== i.productId)
+        throw Refused.one(`items.${n}.lot`, "That lot is of something else. Choose another.");
     }
-    const itemPlan = planTakes(
-      items.map((i) => ({ of: i.productId, amount: i.units })),
-      shelfOf([...new Map(goods.map((l) => [l.id, l])).values()], day),
+    const tooMuch = chosenTooMuch(items, chosen, stand, id);
+    if (tooMuch.length > 0) throw new Refused(tooMuch);
+    // Taken by itself only what is good on the day it is handed over; a lot that was chosen is the maker's own word.
+    const itemPlan = planPacking(
+      items.map((i, n) => ({ of: i.productId, units: i.units, lotId: chosen.get(n) ?? null })),
+      goods,
+      due > day ? due : day,
     );
     const wrapPlan = planTakes(
       wraps.map((w) => ({ of: w.materialId, amount: w.pieces })),
@@ -82,8 +118,8 @@ export const packGiftOrder = defineAct({
     for (const i of items) over.set(i.productId, (over.get(i.productId) ?? 0) + i.units);
     const lacks = [...over].flatMap(([of, units]) => {
       const planned = items.reduce((a, i, n) => (i.productId === of ? a + itemPlan[n]!.short : a), 0);
-      const short = Math.max(planned, units - unitsFor(stand.get(of), id));
-      return short > 0 ? [`${short} × ${items.find((i) => i.productId === of)!.name}${spokenFor(stand.get(of), id)}`] : [];
+      const short = Math.max(planned, units - unitsFor(stand.get(of), id, null));
+      return short > 0 ? [`${short} × ${items.find((i) => i.productId === of)!.name}${spokenFor(stand.get(of), id, due)}`] : [];
     });
     const missing = [...lacks, ...wrapPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${wraps[i]!.name}`] : []))];
     if (missing.length > 0) throw Refused.one("pack", `There is too little to pack it: ${wordList(missing)} missing. Nothing was moved.`);

@@ -14,7 +14,7 @@ import { giftItem, giftOrder, giftWrap } from "../schema.ts";
 export async function ordersReady(db: Reads, day: Day): Promise<Set<number>> {
   const items = await ask(db, "open_items", {}, () =>
     db
-      .select({ orderId: giftItem.giftOrderId, productId: giftItem.productId, units: giftItem.units })
+      .select({ orderId: giftItem.giftOrderId, due: giftOrder.due, productId: giftItem.productId, units: giftItem.units })
       .from(giftItem)
       .innerJoin(giftOrder, eq(giftOrder.id, giftItem.giftOrderId))
       .where(isNull(giftOrder.packedActId)),
@@ -52,7 +52,10 @@ export async function ordersReady(db: Reads, day: Day): Promise<Set<number>> {
       (w) => w.materialId,
       (w) => w.pieces,
     );
-    if ([...units].every(([of, n]) => unitsFor(stand.get(of), orderId) >= n) && [...pieces].every(([of, n]) => (here.get(of) ?? 0) >= n))
+    if (
+      [...units].every(([of, n]) => unitsFor(stand.get(of), orderId, own[0]!.due) >= n) &&
+      [...pieces].every(([of, n]) => (here.get(of) ?? 0) >= n)
+    )
       ready.add(orderId);
   }
   return ready;

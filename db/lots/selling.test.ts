@@ -56,7 +56,7 @@ describe("selling and tracing", () => {
     for (const l of here) await holdLot(db, { lotId: l.id, reason: "smells odd" }, { day: DAY });
     expect((await refused(packGiftOrder(db, { id, only: [] }, { day: DAY })))[0]!.say).toContain("1 × Test balm");
     for (const l of here) await holdLot(db, { lotId: l.id, reason: null }, { day: DAY });
-    await packGiftOrder(db, { id, only: [{ productId: ids.product, lotId: here.at(-1)!.id }] }, { day: DAY });
+    await packGiftOrder(db, { id, only: [{ line: 0, lotId: here.at(-1)!.id }] }, { day: DAY });
     await expect(saveGiftOrder(db, { ...order, id: id }, { day: DAY })).rejects.toThrow("packed");
 
     const tin = (await findLot(db, here.at(-1)!.number.toLowerCase()))!;

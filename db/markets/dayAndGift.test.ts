@@ -1,15 +1,19 @@
 /** Market days and gift orders as they are read back: what left, what it cost, and taking it back. */
 import { dayResult } from "#core/market/day";
 import { addDays } from "#core/when";
+import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { takeBack } from "../act/takeBack.ts";
 import { listCabinet, takeOut } from "../cabinet/cabinet.ts";
 import { listGiftOrders, saveGiftOrder, type GiftIn } from "../gifts/gifts.ts";
 import { packedLots, packGiftOrder } from "../gifts/pack.ts";
+import { ordersReady } from "../gifts/ready.ts";
+import { reachOf } from "../lots/reach.ts";
 import { costRecipes } from "../recipe/costs.ts";
+import { lot } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { euro, expectLedgerTrue } from "../test/fresh.ts";
-import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, onHand, refused } from "../test/workshop.ts";
+import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, make, onHand, refused } from "../test/workshop.ts";
 import { closeMarketDay, listMarketDays, marketSums, saveMarketDay, type MarketIn } from "./markets.ts";
 
 eachTestHasAWorkshop();
@@ -150,14 +154,60 @@ describe("a gift order", () => {
     await make(3);
     const [first, second] = await finished();
     const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));
-    await packGiftOrder(db, { id, only: [{ productId: ids.product, lotId: second!.id }] }, { day: DAY });
+    await packGiftOrder(db, { id, only: [{ line: 0, lotId: second!.id }] }, { day: DAY });
     expect(await here()).toEqual([5, 1]);
     const more = idIn(await saveGiftOrder(db, order(), { day: DAY }));
-    expect(
-      (await refused(packGiftOrder(db, { id: more, only: [{ productId: ids.product, lotId: second!.id }] }, { day: DAY })))[0]!.say,
-    ).toContain("1 × Test balm");
-    await packGiftOrder(db, { id: more, only: [{ productId: ids.product, lotId: first!.id }] }, { day: DAY });
+    expect((await refused(packGiftOrder(db, { id: more, only: [{ line: 0, lotId: second!.id }] }, { day: DAY })))[0]!.say).toContain(
+      "1 × Test balm",
+    );
+    await packGiftOrder(db, { id: more, only: [{ line: 0, lotId: first!.id }] }, { day: DAY });
     expect(await here()).toEqual([3, 1]);
+  });
+  it("one product on two lines, each with a lot of its own, goes out of both; a lot of something else, or promised to others, is refused", async () => {
+    await make(3);
+    const [first, second] = await finished();
+    const two = order({ items: [3, 2].map((units) => ({ productId: ids.product, units, price: euro(9) })) });
+    const id = idIn(await saveGiftOrder(db, two, { day: DAY }));
+    const oil = (await lotsOf(ids.oil))[0]!;
+    const pack = (lots: number[]) => packGiftOrder(db, { id, only: lots.map((lotId, line) => ({ line, lotId })) }, { day: DAY });
+    expect(await refused(pack([oil.id]))).toMatchObject([{ field: "items.0.lot" }]);
+    await pack([first!.id, second!.id]);
+    expect((await packedLots(db, id)).filter((l) => l.productId !== null).map((l) => [l.lotId, l.qty])).toEqual([
+      [first!.id, 3],
+      [second!.id, 2],
+    ]);
+    // A recall of either reaches who has it.
+    for (const l of [first!, second!]) expect((await reachOf(db, [l.id])).people.map((p) => p.name)).toEqual(["Choir"]);
+    expect(await here()).toEqual([2, 1]);
+  });
+  it("an order due later is packed out of what is good by then, and what it is promised of that no other line may choose", async () => {
+    await make(3);
+    const [first, second] = await finished();
+    const due = addDays(DAY, 60);
+    await db
+      .update(lot)
+      .set({ bestBefore: addDays(DAY, 30) })
+      .where(eq(lot.id, first!.id));
+    const later = idIn(
+      await saveGiftOrder(db, order({ due, items: [{ productId: ids.product, units: 3, price: euro(9) }] }), { day: DAY }),
+    );
+    expect([...(await ordersReady(db, DAY))]).toEqual([later]);
+    const now = idIn(await saveGiftOrder(db, order({ items: [{ productId: ids.product, units: 2, price: euro(9) }] }), { day: DAY }));
+    expect(await refused(packGiftOrder(db, { id: now, only: [{ line: 0, lotId: second!.id }] }, { day: DAY }))).toEqual([
+      { field: "items.0.lot", say: "Only 0 of it can go with this order: 3 promised to Choir. Choose another lot, or use first." },
+    ]);
+    await packGiftOrder(db, { id: now, only: [] }, { day: DAY });
+    expect(await here()).toEqual([3, 3]);
+    await packGiftOrder(db, { id: later, only: [] }, { day: DAY });
+    expect(await here()).toEqual([3, 0]);
+    const more = idIn(await saveGiftOrder(db, order({ due, items: [{ productId: ids.product, units: 1, price: euro(9) }] }), { day: DAY }));
+    expect([...(await ordersReady(db, DAY))]).toEqual([]);
+    expect((await refused(packGiftOrder(db, { id: more, only: [] }, { day: DAY })))[0]!.say).toContain("3 past their day by");
+    const line = { lotId: first!.id, taken: 1, sold: 0, given: 0, damaged: 0, price: euro(9) };
+    expect((await refused(saveMarketDay(db, market({ day: due, lines: [line] }), { day: DAY })))[0]).toMatchObject({
+      field: "lines.0.taken",
+    });
+    await saveMarketDay(db, market({ lines: [line] }), { day: DAY });
   });
   it("packs the sheet as it stands in the same act: refused, nothing of it is kept; posted twice, it counts once", async () => {
     const id = idIn(await saveGiftOrder(db, order(), { day: DAY }));

@@ -5,7 +5,7 @@ import { Refused, type FieldProblem } from "#core/refused";
 import { unitsForStall } from "#core/stock/promised";
 import type { Reason } from "#core/stock/reasons";
 import { counted, wordList } from "#core/words";
-import type { Day } from "#core/when";
+import { sayFullDay, type Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { array, object } from "yup";
 import { held, number, words } from "../columnsOf.ts";
@@ -202,19 +202,23 @@ async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): P
   );
   const stand = await unitsStand(tx, today, { without: dayId });
   const along = new Map<number, number>();
+  // A day that lies ahead is sold what is good by then.
+  const onDay = input.day > today ? input.day : null;
   const problems: FieldProblem[] = [];
   for (const [i, l] of input.lines.entries()) {
     const found = useOf(locked, l.lotId, "stall", today, `lines.${i}.lot`);
     if (l.taken === 0) continue;
     const product = stand.get(found.of);
-    const room = unitsForStall(product, l.lotId, along.get(found.of) ?? 0);
-    along.set(found.of, (along.get(found.of) ?? 0) + l.taken);
+    const room = unitsForStall(product, l.lotId, along, onDay);
+    along.set(l.lotId, l.taken);
     if (l.taken <= room) continue;
     const spoken = product?.promised.filter((p) => p.units > 0).map((p) => `${p.units} promised to ${p.customer}`) ?? [];
     const why =
       product?.lots.find((s) => s.lot.id === l.lotId)?.usable === 0 && found.onHand > 0
         ? `${found.number} is on hold or past its day.`
-        : `${counted(room, "unit")} of ${found.number} can go along: ${[`${found.onHand} here`, ...spoken].join(", ")}.`;
+        : onDay !== null && found.bestBefore !== null && found.bestBefore < onDay
+          ? `${found.number} is best before ${sayFullDay(found.bestBefore)}, before that market.`
+          : `${counted(room, "unit")} of ${found.number} can go along: ${[`${found.onHand} here`, ...spoken].join(", ")}.`;
     problems.push({ field: `lines.${i}.taken`, say: why });
   }
   if (problems.length > 0) throw new Refused(problems);

@@ -4,10 +4,10 @@ import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
-import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf } from "../columnsOf.ts";
+import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf, wordsOrNone } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
-import { product, productAddition, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import { product, productAddition, productPackaging, recipe, recipeLine, recipeVersion, material } from "../schema.ts";
 
 export type ProductRow = typeof product.$inferSelect;
 const { id, materialId, entered, form, weight, name } = recipeLine;
@@ -145,6 +145,7 @@ const products = (db: Reads) =>
       /** Put away itself. */
       away: product.retired,
       ownPrice: product.ownPrice,
+      container: wordsOrNone(sql`(select c.name from ${material} c where c.id = ${product.containerId})`),
     })
     .from(product)
     .innerJoin(recipe, eq(recipe.id, product.recipeId))

@@ -21,7 +21,7 @@ function inWords(value: unknown): string {
   if (typeof value !== "object") return "";
   const parts = Array.isArray(value)
     ? value.map(inWords)
-    : Object.entries(value).flatMap(([k, v]) => (k === "id" || v === "" ? [] : [inWords(v)]));
+    : Object.entries(value).flatMap(([k, v]) => (k === "id" || k === "means" || v === "" ? [] : [inWords(v)]));
   return parts.filter((p) => p !== "nothing").join(" · ") || "nothing";
 }
 

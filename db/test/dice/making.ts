@@ -213,7 +213,7 @@ export const MAKING = {
     return async (v) => {
       const items = [{ productId: v.ids.product, units: part(l.onHand, b), price: euro(6) }];
       const saved = await saveGiftOrder(v.db, { ...order, items }, doing);
-      return packGiftOrder(v.db, { id: idIn(saved), only: [{ productId: v.ids.product, lotId: at(v.lots, l.id) }] }, doing);
+      return packGiftOrder(v.db, { id: idIn(saved), only: [{ line: 0, lotId: at(v.lots, l.id) }] }, doing);
     };
   },
 } satisfies Record<string, Throw>;
