@@ -160,7 +160,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
   };
 
   return (
-    <form onSubmit={sending.send(order ? "pack" : "keep")}>
+    <form onSubmit={sending.send("keep")}>
       <Heading
         title={order?.customer ?? "Write an order"}
         about={
@@ -177,10 +177,16 @@ export function OrderSheet({ d }: { d: OrderData }) {
           All orders
         </Link>
         {order && <Print />}
-        <Button main={!order} disabled={sending.busy} onClick={() => void sending.send("keep")()}>
+        <Button type="submit" main={!order} disabled={sending.busy}>
           Keep the order
         </Button>
-        {order ? <Send sheet={sending}>Pack it</Send> : <HeldBack sheet={sheet} />}
+        {order ? (
+          <Send sheet={sending} press={() => void sending.send("pack")()}>
+            Pack it
+          </Send>
+        ) : (
+          <HeldBack sheet={sheet} />
+        )}
       </Heading>
       <SideBySide
         reckoner={

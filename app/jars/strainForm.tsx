@@ -13,6 +13,7 @@ import { LineTable } from "../ui/fields/lines.tsx";
 import { Modal } from "../ui/sheet/modal.tsx";
 import { Figure, Figures } from "../ui/figures/reckoner.tsx";
 import { Part, Sheet } from "../ui/sheet/sheet.tsx";
+import { enterGoesOn } from "../ui/sheet/enter.ts";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
 
 const BOTTLE = { amount: "" };
@@ -27,7 +28,7 @@ const weightOr = (text: string): Mg | null => {
 function Spoil({ jar, token }: { jar: JarRow; token: string }) {
   const sheet = useSheet({ why: "" }, { token }, { draft: `Writing off ${jar.number}`, sheet: "spoil" });
   return (
-    <form onSubmit={sheet.send("spoil")} className="space-y-4">
+    <form onSubmit={(e) => e.preventDefault()} onKeyDown={enterGoesOn} className="space-y-4">
       <SheetSays sheet={sheet} />
       <p>The jar {jar.number} is written off with all that went into it. It can be taken back from the note that follows.</p>
       <Text
@@ -37,7 +38,9 @@ function Spoil({ jar, token }: { jar: JarRow; token: string }) {
         {...sheet.register("why")}
         problem={sheet.formState.errors.why?.message}
       />
-      <Send sheet={sheet}>Write it off</Send>
+      <Send sheet={sheet} press={() => void sheet.send("spoil")()}>
+        Write it off
+      </Send>
     </form>
   );
 }
@@ -67,7 +70,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
       : null;
   const rest = back === null ? null : (secondBack ?? back) - sediment - sum(bottles);
   return (
-    <form onSubmit={sheet.send("strain")} id="strain" className="scroll-mt-4">
+    <form onSubmit={(e) => e.preventDefault()} onKeyDown={enterGoesOn} id="strain" className="scroll-mt-4">
       <Sheet>
         <Part title="Strain it">
           <SheetSays sheet={sheet} />
@@ -126,7 +129,9 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
             </Figures>
           </div>
           <div className="mt-5 flex flex-wrap items-center gap-3">
-            <Send sheet={sheet}>Strain into bottles</Send>
+            <Send sheet={sheet} press={() => void sheet.send("strain")()}>
+              Strain into bottles
+            </Send>
             <Dialog.Root defaultOpen={useLaidOver("spoil") !== null}>
               <Dialog.Trigger className="act">It has spoiled</Dialog.Trigger>
               <Modal title="Write the jar off">

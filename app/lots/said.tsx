@@ -5,6 +5,7 @@ import { parseNumber, plainText } from "#core/measure/parse";
 import { grams } from "#core/measure/write";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
+import { enterGoesOn } from "../ui/sheet/enter.ts";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { SheetSays } from "../ui/sheet/sheetSays.tsx";
 
@@ -128,7 +129,11 @@ export function MeltDown({ onHand, fill, opened: sheetOpened }: { onHand: number
         it.
       </p>
       <SheetSays sheet={sheet} names={{ units: "Units", weight: "Came out of them", note: "Why" }} />
-      <form onSubmit={sheet.send("meltDown")} className="grid items-start gap-3 sm:grid-cols-[7rem_12rem_1fr_auto]">
+      <form
+        onSubmit={(e) => e.preventDefault()}
+        onKeyDown={enterGoesOn}
+        className="grid items-start gap-3 sm:grid-cols-[7rem_12rem_1fr_auto]"
+      >
         <Text
           data-amount
           label="Units"
@@ -146,7 +151,7 @@ export function MeltDown({ onHand, fill, opened: sheetOpened }: { onHand: number
           problem={errors.weight?.message}
         />
         <Text label="Why" placeholder="grainy" {...sheet.register("note")} problem={errors.note?.message} />
-        <Button type="submit" className="sm:mt-6" disabled={sheet.busy}>
+        <Button className="sm:mt-6" disabled={sheet.busy} onClick={() => void sheet.send("meltDown")()}>
           Melt down
         </Button>
       </form>

@@ -4,6 +4,7 @@ import { moneyField } from "#core/measure/money";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { dayResult, leftOver } from "#core/market/day";
+import { readDay } from "#core/when";
 import { useMemo } from "react";
 import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
@@ -19,6 +20,7 @@ import { Print } from "../ui/sheet/print.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { HeldBack, SheetSays } from "../ui/sheet/sheetSays.tsx";
 import { Tip } from "../ui/sheet/tip.tsx";
+import { useWorkshop } from "../ui/workshop.ts";
 import { DayReckoner } from "./dayReckoner.tsx";
 import { BLANK, lotLabel } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
@@ -98,8 +100,12 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
       sheet.setValue(`lines.${row}.price`, moneyField(lot.price));
   };
 
+  // A day that lies ahead is planned; there is nothing to close yet.
+  const { today } = useWorkshop();
+  const typed = readDay(sheet.values.day);
+  const closes = day !== null && typed.ok && typed.value <= today;
   return (
-    <form onSubmit={sheet.send("close")}>
+    <form onSubmit={sheet.send("keep")}>
       <Heading
         title={day?.name ?? "Plan a market day"}
         about={
@@ -116,12 +122,14 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
           All days
         </Link>
         {day && <Print />}
-        <Button onClick={() => void sheet.send("keep")()} disabled={sheet.busy} main={!day}>
+        <Button type="submit" disabled={sheet.busy} main={!closes}>
           Keep as it is
         </Button>
-        <Button type="submit" main={!!day} disabled={sheet.busy}>
-          Close the day
-        </Button>
+        {closes && (
+          <Button main disabled={sheet.busy} onClick={() => void sheet.send("close")()}>
+            Close the day
+          </Button>
+        )}
         <HeldBack sheet={sheet} />
       </Heading>
       <SideBySide reckoner={<DayReckoner result={result} lines={rows} {...costs} hours={hours} unread={unread} />}>

@@ -16,6 +16,7 @@ import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { When } from "../../ui/figures/amounts.tsx";
 import { PourWindow, Tin } from "../../ui/figures/drawings.tsx";
 import { Area, Button } from "../../ui/fields/form.tsx";
+import { enterGoesOn } from "../../ui/sheet/enter.ts";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Link } from "../../ui/link.tsx";
 import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
@@ -141,13 +142,13 @@ export function WeighSheet({
     );
   };
 
+  const pour = (): void => {
+    form.setValue("kept", JSON.parse(keep.kept()) as (typeof v)["kept"]);
+    void form.send("pour")();
+  };
+
   return (
-    <form
-      onSubmit={(e) => {
-        form.setValue("kept", JSON.parse(keep.kept()) as (typeof v)["kept"]);
-        return form.send("pour")(e);
-      }}
-    >
+    <form onSubmit={(e) => e.preventDefault()} onKeyDown={enterGoesOn}>
       <Heading
         title={recipe.name}
         about={
@@ -162,7 +163,9 @@ export function WeighSheet({
           At the bench
         </Link>
         <Button onClick={() => void keep.atOnce().then(() => form.send("clear")())}>Clear off the bench</Button>
-        <Send sheet={form}>Pour</Send>
+        <Send sheet={form} press={pour}>
+          Pour
+        </Send>
       </Heading>
       <SideBySide
         reckoner={

@@ -8,6 +8,7 @@ import { LotTag, When } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Area, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
+import { enterGoesOn } from "../../ui/sheet/enter.ts";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
 import { nameOf } from "../lotColumns.tsx";
@@ -57,7 +58,7 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
   const reach = useReach(chosen, v.lots);
   const units = reach?.units;
   return (
-    <form onSubmit={sheet.send()}>
+    <form onSubmit={(e) => e.preventDefault()} onKeyDown={enterGoesOn}>
       <Heading
         title={v.rehearsal ? "Rehearse a recall" : "Recall a lot"}
         about={
@@ -69,7 +70,9 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
         <Link to="/lots/recalls" className="act">
           Leave
         </Link>
-        <Send sheet={sheet}>{v.rehearsal ? "Begin the rehearsal" : "Hold them all and begin"}</Send>
+        <Send sheet={sheet} press={() => void sheet.send()()}>
+          {v.rehearsal ? "Begin the rehearsal" : "Hold them all and begin"}
+        </Send>
       </Heading>
       <SideBySide
         reckoner={

@@ -3,7 +3,7 @@ import { groupBy } from "#core/collect";
 import { kind, KIND_IDS, KINDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { costOf } from "#core/measure/money";
-import { counted as countOf } from "#core/words";
+import { counted as countOf, wordList } from "#core/words";
 import { dropCounts, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/stocktake";
 import { useRef, useState } from "react";
 import { Form, redirect, useFetcher, useRevalidator } from "react-router";
@@ -54,8 +54,11 @@ export async function action({ request }: Route.ActionArgs) {
 
 type Keep = ReturnType<typeof useBeside>["post"];
 
+/** Told whether what stands in a lot's field is kept; what isn't can't be posted. */
+type OnWrong = (of: WalkRow, wrong: boolean) => void;
+
 /** What was found of a lot: kept as it is left, the next one a press of Enter away. */
-function Count({ row: r, problem, keep }: { row: WalkRow; problem: string | undefined; keep: Keep }) {
+function Count({ row: r, problem, keep, onWrong }: { row: WalkRow; problem: string | undefined; keep: Keep; onWrong: OnWrong }) {
   const input = useRef<HTMLInputElement>(null);
   const measured = kind(r.kind).measured;
   const start = r.counted === null ? "" : forField(showBase(r.counted, measured));
@@ -65,7 +68,10 @@ function Count({ row: r, problem, keep }: { row: WalkRow; problem: string | unde
   const send = (text: string): void => {
     if (text.trim() === said.current.trim()) return;
     said.current = text;
-    void keep({ lotId: r.id, counted: text, note: r.note ?? "" }).then((problems) => setSay(problems[0]?.say));
+    void keep({ lotId: r.id, counted: text, note: r.note ?? "" }).then((problems) => {
+      setSay(problems[0]?.say);
+      onWrong(r, problems.length > 0);
+    });
   };
   return (
     <>
@@ -202,9 +208,22 @@ export default function StockTake({ loaderData }: Route.ComponentProps) {
     if (problems.length === 0) void revalidate();
     return problems;
   };
+  // What stands on the page is what is posted, or nothing is: a count that couldn't be kept isn't posted as it was before.
+  const wrong = useRef(new Map<number, string>());
+  const [stopped, stop] = useState<string>();
+  const onWrong: OnWrong = (of, isWrong) => {
+    if (isWrong) wrong.current.set(of.id, of.number);
+    else wrong.current.delete(of.id);
+    if (wrong.current.size === 0) stop(undefined);
+  };
   // The count that was left by this very press is kept first.
-  const hit = (intent: string): void =>
-    void noting.settled().then(() => post.submit({ intent, token }, { method: "post", encType: "application/json" }));
+  const hit = (intent: "post" | "drop"): void =>
+    void noting.settled().then(() => {
+      const numbers = [...wrong.current.values()];
+      if (intent === "post" && numbers.length > 0)
+        stop(`Nothing was posted: what stands beside ${wordList(numbers)} isn't kept. Mend it, or empty the field, and post again.`);
+      else void post.submit({ intent, token }, { method: "post", encType: "application/json" });
+    });
   const sum = (of: "lots" | "counted" | "differ"): number => totals.reduce((a, t) => a + t[of], 0);
   const [lots, done, differ] = [sum("lots"), sum("counted"), sum("differ")];
   const problems = new Map((post.data?.problems ?? []).map((p) => [p.field, p.say]));
@@ -233,7 +252,7 @@ export default function StockTake({ loaderData }: Route.ComponentProps) {
           </>
         )}
       </Heading>
-      <Problem say={problems.get("") ?? (problems.size > 0 ? [...problems.values()][0] : null)} />
+      <Problem say={stopped ?? problems.get("") ?? (problems.size > 0 ? [...problems.values()][0] : null)} />
       {!whole && <Boards {...loaderData} full={rows.length === loaderData.size} />}
       {lots === 0 ? (
         <Empty
@@ -258,7 +277,7 @@ export default function StockTake({ loaderData }: Route.ComponentProps) {
               {
                 head: "Counted",
                 className: "w-72",
-                cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} keep={keep} />,
+                cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} keep={keep} onWrong={onWrong} />,
               },
               {
                 head: "Differs",

@@ -57,11 +57,18 @@ export function HeldBack({ sheet }: { sheet: Pick<Sending, "formState" | "setFoc
 
 type Sending = { busy: boolean; formState: { errors: FieldErrors }; setFocus: unknown };
 
+interface SendProps {
+  sheet: Sending;
+  children: ReactNode;
+  /** What its own press does, where that is more than keeping the sheet: Enter in a field doesn't do it then. */
+  press?: () => void;
+}
+
 /** The button that sends the sheet. */
-export function Send({ sheet, children }: { sheet: Sending; children: ReactNode }) {
+export function Send({ sheet, children, press }: SendProps) {
   return (
     <>
-      <Button type="submit" main disabled={sheet.busy}>
+      <Button type={press ? "button" : "submit"} main disabled={sheet.busy} onClick={press}>
         {children}
       </Button>
       <HeldBack sheet={sheet} />
