@@ -75,6 +75,23 @@ describe("pricing schools", () => {
     for (const c of CHANNEL_IDS) expect(priceBy("margin", c, cost, toCents, null, 6)!.marginShare).toBeCloseTo(0.4, 2);
     expect(priceBy("margin", "online", cost, { ...rules, marginBp: 9500 }, null, 6)).toBeNull();
   });
+  it("a wished margin is never rounded away: what is offered leaves at least that, whatever the coins, and a step less wouldn't", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 100_000, max: 90_000_000 }).map(micros),
+        fc.integer({ min: 0, max: 9000 }),
+        fc.integer({ min: 0, max: 900 }),
+        fc.constantFrom(...(Object.keys(PRICE_POINTS) as PricePoint[])),
+        (total, marginBp, feeBp, point) => {
+          const channels = { ...rules.channels, market: { shareBp: 10_000, feeBp, point } };
+          const v = priceBy("margin", "market", { ...cost, total }, { ...rules, marginBp, channels }, null, 6)!;
+          expect(v.marginShare).toBeGreaterThan(marginBp / 10_000 - 1e-6);
+          const less = v.price - PRICE_POINTS[point].step;
+          if (less > 0) expect((less * (1 - feeBp / 10_000) - total) / less).toBeLessThan(marginBp / 10_000 + 1e-6);
+        },
+      ),
+    );
+  });
   it("price is fee, costs and margin, whatever the school", () => {
     fc.assert(
       fc.property(

@@ -20,6 +20,8 @@ const line = (over: Partial<PotLine>): PotLine => ({
   weighed: null,
   sets: { as: "liquid" },
   scent: 0,
+  // What is all scent is dosed and carries nothing.
+  carries: !over.scent,
   onHand: 1_000_000,
   perMg: null,
   ...over,
@@ -105,7 +107,7 @@ describe("off target", () => {
 
 describe("something instead", () => {
   const liquid = { as: "liquid" } as const;
-  const by = (strength: number, onHand = 1e9) => ({ name: "Other", sets: { ...wax, strength }, scent: 0, onHand, perMg: 2 });
+  const by = (strength: number, onHand = 1e9) => ({ name: "Other", sets: { ...wax, strength }, scent: 0, carries: true, onHand, perMg: 2 });
   it("of another wax as much as keeps the pot as firm: less where it is stronger and all of it, none where there isn't so much", () => {
     fc.assert(
       fc.property(
@@ -130,10 +132,10 @@ describe("something instead", () => {
   });
   it("of an oil the same weight, and what it costs", () => {
     const pot = [line({ position: 0, planned: mg(90_000), sets: liquid, perMg: 1 }), line({ position: 1, planned: mg(10_000), sets: wax })];
-    const does = substitute(pot, 0, mg(50_000), { name: "Other", sets: liquid, scent: 0, onHand: 40_000, perMg: 3 }, TRADE)!;
+    const does = substitute(pot, 0, mg(50_000), { name: "Other", sets: liquid, scent: 0, carries: true, onHand: 40_000, perMg: 3 }, TRADE)!;
     expect(does.amount).toBe(40_000);
     expect(does.cost[1] - does.cost[0]).toBe(80_000);
-    expect(substitute(pot, 0, mg(90_000), { name: "Other", sets: liquid, scent: 0, onHand: 9, perMg: 3 }, TRADE)).toBeNull();
+    expect(substitute(pot, 0, mg(90_000), { name: "Other", sets: liquid, scent: 0, carries: true, onHand: 9, perMg: 3 }, TRADE)).toBeNull();
   });
 });
 

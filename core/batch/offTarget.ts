@@ -36,6 +36,8 @@ export interface PotLine {
   sets: Sets;
   /** How much of it is scent, 0 to 1. */
   scent: number;
+  /** Whether more of it may make the pot harder or softer: not what is dosed. */
+  carries: boolean;
   /** Of all lots of it that may be used. */
   onHand: number;
   /** What a milligram of its lot cost, in millionths; null where nobody knows. */
@@ -74,7 +76,7 @@ export interface OffTarget {
 }
 
 /** What may stand in for a line that ran out. */
-export type Substitute = Pick<PotLine, "name" | "sets" | "scent" | "onHand" | "perMg">;
+export type Substitute = Pick<PotLine, "name" | "sets" | "scent" | "carries" | "onHand" | "perMg">;
 
 const potOf = (lines: readonly PotLine[], weights: readonly number[], constants: Constants) => {
   const total = weights.reduce((a, w) => a + w, 0);
@@ -110,7 +112,7 @@ export function matchRatio(
 /**
  * What can be done about a line that is off.
  * @param at the line; @param weighed what went in
- * @example offTarget([{ name: "Wax", position: 0, planned: mg(40_000), weighed: null, sets: waxy, scent: 0, onHand: 90_000, perMg: null }], 0, mg(44_000), TRADE).by // 4000
+ * @example offTarget([{ name: "Wax", position: 0, planned: mg(40_000), weighed: null, sets: waxy, scent: 0, carries: true, onHand: 90_000, perMg: null }], 0, mg(44_000), TRADE).by // 4000
  */
 export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, constants: Constants): OffTarget {
   const line = lines[at]!;

@@ -39,8 +39,8 @@ export interface SpoonFix {
 /** What hardens a pot, or softens it: the most there is of wax, else of butter; the most of liquid oil. Of what isn't in it yet the first. */
 function mendingLine(lines: readonly PotLine[], harder: boolean): number {
   const most = (of: (l: PotLine) => boolean): number =>
-    lines.reduce((best, l, i) => (of(l) && (best < 0 || (l.weighed ?? 0) > (lines[best]!.weighed ?? 0)) ? i : best), -1);
-  if (!harder) return most((l) => l.sets.as === "liquid" && !l.scent);
+    lines.reduce((best, l, i) => (l.carries && of(l) && (best < 0 || (l.weighed ?? 0) > (lines[best]!.weighed ?? 0)) ? i : best), -1);
+  if (!harder) return most((l) => l.sets.as === "liquid");
   const wax = most((l) => l.sets.as === "wax");
   return wax >= 0 ? wax : most((l) => l.sets.as === "fat");
 }

@@ -72,6 +72,10 @@ export const kind = (id: KindId): Kind => KINDS[id];
 const kindsWhere = (fits: (k: Kind) => boolean): readonly KindId[] => KIND_IDS.filter((id) => fits(KINDS[id]));
 /** What herbs are steeped in; solid ones are melted for it. */
 export const CARRIER_KINDS: readonly KindId[] = ["oil", "infusedOil", "softButter", "hardButter"];
+/** What a pot is made of and made right with: whatever else is in it (scent, actives, powders, colour) is dosed, and never added to change how it sets. */
+const CARRYING_KINDS: readonly KindId[] = ["wax", "hardButter", "softButter", "oil", "infusedOil"];
+/** Whether more of it may be added to make a pot harder or softer. @example carries({ kind: "essentialOil" }) // false */
+export const carries = (m: { kind: KindId }): boolean => CARRYING_KINDS.includes(m.kind);
 /** What can be poured together into one bottle. */
 export const BLENDED_KINDS: readonly KindId[] = ["oil", "infusedOil"];
 /** What sets before it can be poured. */

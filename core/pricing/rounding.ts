@@ -22,12 +22,13 @@ export const PRICE_POINTS = {
 export type PricePoint = keyof typeof PRICE_POINTS;
 
 /**
- * The nearest price point, ties upward, never below the lowest one above zero.
+ * The nearest price point, ties upward, or the next one that isn't below; never below the lowest one above zero.
  * @example roundToPoint(micros(7_430_000), "half") // 7.50
+ * @example roundToPoint(micros(7_130_000), "half", "up") // 7.50
  */
-export function roundToPoint(price: Micros, point: PricePoint): Micros {
+export function roundToPoint(price: Micros, point: PricePoint, to: "near" | "up" = "near"): Micros {
   const { step, ending } = PRICE_POINTS[point];
   const lowest = ending > 0 ? ending : step;
-  const nearest = Math.floor((price - ending) / step + 0.5) * step + ending;
-  return micros(Math.max(lowest, nearest));
+  const steps = (price - ending) / step;
+  return micros(Math.max(lowest, (to === "up" ? Math.ceil(steps) : Math.floor(steps + 0.5)) * step + ending));
 }

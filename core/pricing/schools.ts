@@ -71,7 +71,7 @@ export function askedPrice(
       return channel === "wholesale" ? micros(cost.total * 2) : onChannel(cost.total * 4);
     case "margin": {
       const left = 10_000 - rules.marginBp - feeBp;
-      return left > 0 ? micros(mulDiv(cost.total, 10_000, left)) : null;
+      return left > 0 ? micros(Math.ceil((cost.total * 10_000) / left)) : null;
     }
     case "own":
       return own === null ? null : onChannel(own);
@@ -110,5 +110,6 @@ export function priceBy(
 ): PriceView | null {
   const { feeBp, point } = rules.channels[channel];
   const asked = askedPrice(school, channel, cost, rules, own);
-  return asked === null ? null : viewPrice(roundToPoint(asked, point), cost, feeBp, minutes);
+  // A margin that is wished is the least: what rounding to coins took from it nobody would notice but the maker.
+  return asked === null ? null : viewPrice(roundToPoint(asked, point, school === "margin" ? "up" : "near"), cost, feeBp, minutes);
 }

@@ -3,6 +3,7 @@ import { setsBy } from "#core/firmness/solids";
 import type { Mg } from "#core/measure/exact";
 import { harmedByHeat } from "#core/recipe/method";
 import { filledDensity, headspace, overfull } from "#core/recipe/sizes";
+import { carries } from "#core/material/kinds";
 import { scentShare } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
@@ -68,6 +69,7 @@ export async function loader({ params }: Route.LoaderArgs) {
         allergen: m.allergen,
         sets: setsBy(m),
         scent: scentShare(m),
+        carries: carries(m),
         delicate: harmedByHeat(m),
       };
     }),

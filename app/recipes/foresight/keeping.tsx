@@ -2,7 +2,8 @@
 import { sayShare } from "#core/measure/write";
 import { bearsWater } from "#core/recipe/judge/keeping";
 import { lengthened, putIn } from "#core/recipe/instead/replace";
-import { inGrams, type Judged } from "#core/recipe/judge/judgement";
+import { takesAmounts } from "#core/recipe/instead/instead";
+import type { Judged } from "#core/recipe/judge/judgement";
 import { keepingOf, monthsUntil, OPENED_MONTHS, type Weak } from "#core/recipe/keeping";
 import { addMonths } from "#core/when";
 import { micros, type Micros } from "#core/measure/exact";
@@ -29,7 +30,7 @@ function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
   const { currency } = useWorkshop();
   const known = useStandIns(judged.lines.map((l) => l.of));
   const longer = useMemo(() => (known ? lengthened(judged, known) : null), [judged, known]);
-  if (!known || !inGrams(judged)) return null;
+  if (!known || !takesAmounts(judged)) return null;
   if (!longer)
     return <p className="text-pine-soft">Nothing on the shelf or in the library that could stand in for the first keeps longer.</p>;
   const { line, instead } = longer;

@@ -13,7 +13,8 @@ import { mendingLine } from "#core/recipe/judge/setting";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { School } from "#core/stock/schools";
 import { waxShare } from "#core/material/makeup";
-import { isScent, scentShare } from "#core/scent/dilution";
+import { carries } from "#core/material/kinds";
+import { scentShare } from "#core/scent/dilution";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
@@ -35,7 +36,7 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
   const celsius = warm.ok ? warm.value : WARMTHS.kitchen.celsius;
   const firm = wish === "right" ? middleOf(judged.type) : feelMiddle(wish);
   const now = firmness(mixOf(judged.lines), celsius, judged.constants);
-  const can = judged.lines.filter((l) => l.sets.as !== "powder" && !isScent(l));
+  const can = judged.lines.filter((l) => carries(l));
   const by = can.find((l) => l.row === chosen) ?? mendingLine(judged, now < firm) ?? can[0];
   const pot = potText.trim() === "" ? judged.total : orElse(readWeight(potText), null);
   if (!by) return null;

@@ -3,11 +3,11 @@ import { FEELS, feelOf } from "#core/firmness/words";
 import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams, sayShare } from "#core/measure/write";
-import { standIns } from "#core/recipe/instead/instead";
+import { standIns, takesAmounts } from "#core/recipe/instead/instead";
 import { ordered, ORDERS, type Order } from "#core/recipe/instead/order";
 import { putIn, replaceAll, WITHOUT, type Without } from "#core/recipe/instead/replace";
 import { onHandOf, type StandIn } from "#core/recipe/instead/standIn";
-import { inGrams, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
+import { type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { counted, wordList } from "#core/words";
 import { useMemo, useState } from "react";
 import { Button, Choice } from "../../ui/fields/form.tsx";
@@ -41,10 +41,11 @@ export function Instead({ judged, mending }: Props) {
   const known = useMemo(() => new Map(data?.map((m) => [m.id, m])), [data]);
   const found = useMemo(() => ordered(ranked, order, line && known.get(line.of)), [ranked, order, line, known]);
   if (!line) return null;
-  if (!inGrams(judged))
+  if (!takesAmounts(judged))
     return (
       <p className="text-pine-soft">
-        Written by parts or per cent, one line moves the others. Write it in grams first, under More or less.
+        Some of it is written in grams and some by shares, so that one line moves the others. Write it all in grams first, under More or
+        less.
       </p>
     );
   const replace = ({ say: done, offends, may }: ReturnType<typeof offer>): void => {

@@ -1,7 +1,10 @@
 /** What can stand in, by the library's figures. Common practice, no source. */
 import { describe, expect, it } from "vitest";
 import { firmness, mixOf, SAID_AT, TRADE } from "../../firmness/model.ts";
+import Fraction from "fraction.js";
 import { micros } from "../../measure/exact.ts";
+import { parseAmount, showAmount } from "../../measure/parse.ts";
+import { weighRecipe } from "../lines.ts";
 import { ALL, BALM, known, pot, was } from "../../test/pot.ts";
 import { insteadOf, standIns } from "./instead.ts";
 import { ordered } from "./order.ts";
@@ -102,10 +105,36 @@ describe("standing in", () => {
     );
     expect([rows.map((r) => [r.row, r.material]), left]).toEqual([[[2, was("olive").name]], [was("eo-lavender").name]]);
   });
-  it("nothing stands in while shares would move with it", () => {
+  it("nothing stands in where grams and shares are mixed, as the shares would move with it", () => {
     const of = pot("balm", BALM);
-    const shared = { ...of, lines: of.lines.map((l) => ({ ...l, amount: { ...l.amount, unit: "part" as const } })) };
-    expect(standIns(shared, shared.lines[0]!, ALL)).toEqual([]);
+    const mixed = { ...of, lines: of.lines.map((l, i) => (i ? l : { ...l, amount: { ...l.amount, unit: "part" as const } })) };
+    expect(standIns(mixed, mixed.lines[0]!, ALL)).toEqual([]);
+  });
+  it.each(["part", "percent"] as const)("written in %s, the sheet comes to the pot that was shown", (unit) => {
+    const grams = pot("balm", [
+      ["beeswax-yellow", 15],
+      ["shea-unrefined", 20],
+      ["almond", 64],
+      ["eo-lavender", 1],
+    ]);
+    const whole = unit === "percent" ? grams.total / 100 : 4000;
+    const of = { ...grams, lines: grams.lines.map((l) => ({ ...l, amount: { n: new Fraction(l.weight).div(whole), unit } })) };
+    for (const line of of.lines)
+      for (const found of standIns(of, line, ALL).slice(0, 6)) {
+        const { rows } = putIn(of, line, found);
+        const read = of.lines.map((l) => parseAmount(rows.find((r) => r.row === l.row)?.entered ?? showAmount(l.amount)));
+        const amounts = read.map((a) => (a.ok ? a.value : null)!);
+        expect(amounts.every((a) => a.unit === unit)).toBe(true);
+        const facts = { name: "", form: "liquid" as const, densities: {} };
+        const out = weighRecipe(
+          amounts.map((amount) => ({ amount, facts })),
+          of.total,
+        );
+        expect(out.problem).toBeNull();
+        for (const [i, l] of found.pot.lines.entries())
+          expect(Math.abs((out.lines[i] as { share: number }).share - l.weight / found.pot.total)).toBeLessThan(2e-5);
+        expect(rows.find((r) => r.row === line.row)!.material).toBe(found.by.name);
+      }
   });
   it("says what is other to hand and nose, and ranks by it; an order of one thing has the nearest in it first", () => {
     const of = pot("balm", BALM);

@@ -13,7 +13,7 @@ import { isScent, mostInPot } from "../../scent/dilution.ts";
 import { ceilingBy } from "../../scent/limits.ts";
 import { judge } from "../judge/judge.ts";
 import { factsOf } from "../judge/judgedOf.ts";
-import { inGrams, type Judged, type JudgedLine, type Judgement } from "../judge/judgement.ts";
+import { inGrams, isShared, type Judged, type JudgedLine, type Judgement } from "../judge/judgement.ts";
 import { keepingOf } from "../keeping.ts";
 import { feelsApart, otherwise, smellsApart, type Comparable } from "./order.ts";
 import { likeKinds, onHandOf, type StandIn } from "./standIn.ts";
@@ -147,12 +147,16 @@ export function insteadOf(
   return { ...told, weight, wax, firm: firmOf(pot.lines, pot), months, reasons, rank: rankOf(line, then, told, was), pot };
 }
 
+/** Whether amounts can be put into its rows: all of them grams, or all of them parts, or per cent, which are then shares of the same whole. */
+export const takesAmounts = (of: Judged): boolean =>
+  inGrams(of) || of.lines.every((l) => isShared(l) && l.amount.unit === of.lines[0]!.amount.unit);
+
 /**
- * Those that can stand in, best first; of alike ones by name. Nothing while the sheet's shares would move with it.
+ * Those that can stand in, best first; of alike ones by name. Nothing where a sheet mixes grams with shares, which would move with it.
  * @param known what is known of materials: those that may stand in, and those that stand in the recipe
  */
 export function standIns(of: Judged, line: JudgedLine, known: readonly StandIn[]): (Instead & { pot: Judged })[] {
-  if (!inGrams(of)) return [];
+  if (!takesAmounts(of)) return [];
   const byId = new Map(known.map((m) => [m.id, m]));
   const here = new Set(of.lines.map((l) => l.of));
   const kinds = likeKinds(line.kind);

@@ -1,8 +1,9 @@
 /** Stand-ins as changes of the sheet: one in the place of a line, all that a recipe is to be free of, and what keeps it longest. */
 import { usualForm } from "../../material/facts.ts";
-import type { Mg } from "../../measure/exact.ts";
+import { allocate, type Mg } from "../../measure/exact.ts";
+import { plainText } from "../../measure/parse.ts";
 import { isScent } from "../../scent/dilution.ts";
-import { forScale, type Judged, type JudgedLine, type Mend } from "../judge/judgement.ts";
+import { forScale, inGrams, type Judged, type JudgedLine, type Mend } from "../judge/judgement.ts";
 import { keepingOf } from "../keeping.ts";
 import type { Scale } from "../scale.ts";
 import { standIns, type Instead } from "./instead.ts";
@@ -27,13 +28,46 @@ export type Without = keyof typeof WITHOUT;
 const typed = (row: number, weight: Mg, by: StandIn | null, scale: Scale): Mend["rows"][number] => ({
   row,
   entered: forScale(weight, scale, by && isScent(by) ? "down" : "up"),
-  ...(by ? { material: by.name, form: usualForm(by.kind) } : {}),
+  ...named(by),
 });
+const named = (by: StandIn | null) => (by ? { material: by.name, form: usualForm(by.kind) } : {});
+
+/** Parts and per cent to so many decimals: finer than anybody writes, coarser than nothing. */
+const DECIMALS = 10_000;
+const shareText = (n: number, unit: "part" | "percent"): string =>
+  `${plainText(Math.round(n * DECIMALS) / DECIMALS)} ${unit === "part" ? "parts" : "%"}`;
+
+/** The rows of a sheet in parts or per cent that come to these weights: the others' shares are other shares then, unless all weighs what it did. */
+function sharedRows(of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, StandIn>): Mend["rows"] {
+  const unit = of.lines[0]!.amount.unit === "percent" ? "percent" : "part";
+  const same = of.lines.every((l, i) => weights[i] === l.weight);
+  // All of them at once, so that they are a hundred.
+  const percents = unit === "percent" && !same ? allocate(100 * DECIMALS, weights) : null;
+  return of.lines.flatMap((l, i) => {
+    const by = placed.get(l.row) ?? null;
+    if (!by && weights[i] === l.weight && !percents) return [];
+    const n = percents ? percents[i]! / DECIMALS : (l.amount.n.valueOf() * weights[i]!) / l.weight;
+    return [{ row: l.row, entered: shareText(n, unit), ...named(by) }];
+  });
+}
+
+/** The change of the sheet that gives lines other weights, and puts some materials in. */
+const rowsOf = (of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, StandIn>): Mend["rows"] =>
+  inGrams(of)
+    ? of.lines.flatMap((l, i) => {
+        const by = placed.get(l.row) ?? null;
+        return by || weights[i] !== l.weight ? [typed(l.row, weights[i]!, by, of.scale)] : [];
+      })
+    : sharedRows(of, weights, placed);
 
 /** A stand-in as the change of the sheet that puts it in. */
-export const putIn = ({ scale }: Judged, line: JudgedLine, { by, weight, wax }: Instead): Mend => ({
+export const putIn = (of: Judged, line: JudgedLine, { by, weight, wax }: Instead): Mend => ({
   say: `Put ${by.name} in the place of ${line.name}`,
-  rows: [typed(line.row, weight, by, scale), ...(wax ? [typed(wax.row, wax.weight, null, scale)] : [])],
+  rows: rowsOf(
+    of,
+    of.lines.map((l) => (l.row === line.row ? weight : l.row === wax?.row ? wax.weight : l.weight)),
+    new Map([[line.row, by]]),
+  ),
 });
 
 export interface Replaced {
@@ -69,10 +103,11 @@ export function replaceAll(
     now = best.pot;
   }
   // What was placed, and the waxes that were put right for it.
-  const rows = now.lines.flatMap((l, i) => {
-    const by = placedIn.get(l.row) ?? null;
-    return by || l.weight !== of.lines[i]!.weight ? [typed(l.row, l.weight, by, of.scale)] : [];
-  });
+  const rows = rowsOf(
+    of,
+    now.lines.map((l) => l.weight),
+    placedIn,
+  );
   return { rows, left };
 }
 

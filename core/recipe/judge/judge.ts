@@ -1,15 +1,47 @@
 /** Everything a recipe is judged by, in one place and one order: worst first, and what is done about it beside it. */
+import { sum, type Mg } from "../../measure/exact.ts";
+import { readWeighed } from "../../measure/read.ts";
 import { isRecord } from "../../record.ts";
 import { judgeKeeping } from "./keeping.ts";
-import type { Judge, Judgement } from "./judgement.ts";
+import type { Judge, Judged, Judgement, Mend } from "./judgement.ts";
 import { judgeMeasuring } from "./measuring.ts";
 import { judgeScent } from "./scent.ts";
 import { judgeSetting } from "./setting.ts";
 
 const JUDGES: readonly Judge[] = [judgeKeeping, judgeScent, judgeSetting, judgeMeasuring];
 
-/** All that is to be said, worst first; of one gravity in the order of the judges. */
-export const judge: Judge = (of) => (of.lines.length === 0 ? [] : JUDGES.flatMap((j) => j(of)).sort((a, b) => b.gravity - a.gravity));
+const saidOf: Judge = (of) => (of.lines.length === 0 ? [] : JUDGES.flatMap((j) => j(of)).sort((a, b) => b.gravity - a.gravity));
+
+/** The pot as it would be once a mend is pressed; null where that isn't a matter of weights alone. */
+function pressed(of: Judged, { rows }: Mend): Judged | null {
+  if (rows.length === 0 || rows.some((r) => r.material !== undefined)) return null;
+  const weights = new Map<number, Mg>();
+  for (const r of rows) {
+    const read = readWeighed(r.entered);
+    if (!read.ok || read.value === null) return null;
+    weights.set(r.row, read.value);
+  }
+  const lines = of.lines.map((l) => ({ ...l, weight: weights.get(l.row) ?? l.weight }));
+  const total = sum(lines.map((l) => l.weight));
+  return { ...of, total, lines: lines.map((l) => ({ ...l, share: l.weight / total })) };
+}
+
+/** What spoils the batch or hurts somebody. */
+const GRAVE = 2;
+
+/** A press that adds something, and would so bring up what is grave in another judge's eyes, is none. What only takes away does no harm. */
+function harmless(of: Judged, before: readonly Judgement[], j: Judgement): Judgement {
+  const after = j.mend && pressed(of, j.mend);
+  if (!after || after.lines.every((l, i) => l.weight <= of.lines[i]!.weight)) return j;
+  const known = new Set(before.map((x) => x.key));
+  return saidOf(after).some((x) => x.gravity >= GRAVE && !known.has(x.key)) ? { ...j, mend: null } : j;
+}
+
+/** All that is to be said, worst first; of one gravity in the order of the judges. What would mend it does no other harm. */
+export const judge: Judge = (of) => {
+  const said = saidOf(of);
+  return said.map((j) => harmless(of, said, j));
+};
 
 /** What was answered with “I know”: a word for each judgement, by its key. */
 export type Answers = Readonly<Record<string, string>>;

@@ -3,6 +3,7 @@ import { mendWith } from "../../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT } from "../../firmness/model.ts";
 import { PLACES } from "../../firmness/words.ts";
 import { fitOf, middleOf, sayFit, WISHES } from "../wishes.ts";
+import { carries } from "../../material/kinds.ts";
 import { mg, type Mg } from "../../measure/exact.ts";
 import { grams, sayShare } from "../../measure/write.ts";
 import { RECIPE_TYPES } from "../types.ts";
@@ -12,12 +13,12 @@ const heaviest = (lines: readonly JudgedLine[]): JudgedLine | undefined => [...l
 
 /** What a pot is made harder or softer with, of what is in it already: its wax, or its oil. */
 export const mendingLine = (of: Pick<Judged, "lines">, harder: boolean): JudgedLine | undefined =>
-  heaviest(of.lines.filter((l) => l.sets.as === (harder ? "wax" : "liquid")));
+  heaviest(of.lines.filter((l) => carries(l) && l.sets.as === (harder ? "wax" : "liquid")));
 
 function mended(of: Judged, line: JudgedLine, more: Mg): Mend | null {
   if (!inGrams(of)) return null;
   const entered = forScale(mg(line.weight + more), of.scale, "up");
-  return { say: `Make it ${entered} of ${line.name}`, rows: [{ row: line.row, entered }] };
+  return { say: `Make it ${entered} of ${line.name}: ${grams(more)} more`, rows: [{ row: line.row, entered }] };
 }
 
 export const judgeSetting: Judge = (of) => {

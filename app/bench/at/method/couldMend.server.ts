@@ -1,6 +1,7 @@
 /** What the recipe is made of and isn't in the pot: of one that was melted in again, what could still put it right. */
 import type { PotLine } from "#core/batch/offTarget";
 import { setsBy } from "#core/firmness/solids";
+import { carries } from "#core/material/kinds";
 import { mg } from "#core/measure/exact";
 import { scentShare } from "#core/scent/dilution";
 import { materialsOfVersion, type BatchSheet } from "#db/bench/read";
@@ -21,5 +22,6 @@ export async function couldMend({ batch, takes }: BatchSheet, materials: Readonl
     ...{ planned: mg(0), weighed: null, onHand: 0, perMg: null },
     sets: setsBy(m),
     scent: scentShare(m),
+    carries: carries(m),
   }));
 }

@@ -15,6 +15,7 @@ export const potOf = ({ takes, lots }: AtBenchLoaded): PotLine[] =>
       weighed: t.weighed,
       sets: t.sets,
       scent: t.scent,
+      carries: t.carries,
       position: t.position,
       onHand: lots.filter((l) => l.of === t.materialId && !l.hold).reduce((n, l) => n + l.onHand, 0),
       perMg: costOf(lots.find((l) => l.id === t.lotId)),

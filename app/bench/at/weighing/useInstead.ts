@@ -3,6 +3,7 @@ import { substitute, type Consequence } from "#core/batch/offTarget";
 import { setsBy } from "#core/firmness/solids";
 import type { Mg } from "#core/measure/exact";
 import { likeKinds, onHandOf } from "#core/recipe/instead/standIn";
+import { carries } from "#core/material/kinds";
 import { scentShare } from "#core/scent/dilution";
 import { useStandIns } from "../../../recipes/instead/useStandIns.ts";
 import type { AtBenchLoaded } from "../loaded.ts";
@@ -30,7 +31,14 @@ export function useInstead(page: AtBenchLoaded, line: number, weighed: Mg): Inst
     .filter((k) => k.lots.length > 0 && kinds.includes(k.kind) && !page.takes.some((t) => t.materialId === k.id))
     .sort((a, b) => onHandOf(b) - onHandOf(a))
     .flatMap((k) => {
-      const by = { name: k.name, sets: setsBy(k), scent: scentShare(k), onHand: onHandOf(k), perMg: k.per && k.per.value / k.per.per };
+      const by = {
+        name: k.name,
+        sets: setsBy(k),
+        scent: scentShare(k),
+        carries: carries(k),
+        onHand: onHandOf(k),
+        perMg: k.per && k.per.value / k.per.per,
+      };
       const does = substitute(pot, line, weighed, by, page.constants);
       return does ? [{ ...does, materialId: k.id, name: k.name, allergen: k.allergen === take.allergen ? "" : k.allergen }] : [];
     })
