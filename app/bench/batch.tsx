@@ -98,7 +98,7 @@ const pourSchema = object({
   leftover: reads((t) => readWeighed(t.trim() === "" ? "0" : t)),
   // A sheet that was opened before there was a choice doesn't say.
   leftoverTo: optional((t) => (t === "kept" || t === "gone" ? done(t) : refuse("choice", "Choose one of the two."))),
-  minutes: wholeNumber(0, 6000, "minutes", 0),
+  minutes: wholeNumber(0, 6000, "minutes of work it took; 0 where none is to be counted"),
   note: note(),
   kept: keptLines.required(),
 });

@@ -197,7 +197,16 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                 { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
                 { head: "Here", as: "weight", className: "font-semibold", cell: (l) => l.onHand },
                 { head: "Materials, one", as: "figure", cell: (l) => money(l.cost.materials, currency) },
-                { head: "All costs, one", as: "figure", cell: (l) => money(l.cost.full, currency) },
+                {
+                  head: "All costs, one",
+                  as: "figure",
+                  cell: (l) => (
+                    <>
+                      {money(l.cost.full, currency)}
+                      {!l.minutesHundredths && <span className="block font-sans text-[0.8em] text-pine-soft">no work in it</span>}
+                    </>
+                  ),
+                },
                 {
                   head: "Take out",
                   as: "press",

@@ -170,6 +170,14 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
         tone={cost.fill.leftover > fill * 0.6 ? "warn" : undefined}
         how={<p>{grams(fill - cost.fill.leftover)} more would fill another unit.</p>}
       />
+      {read.sizes.map(
+        (s, i) =>
+          s.over && (
+            <p key={i} className="py-1.5 font-semibold text-honey">
+              {s.over}
+            </p>
+          ),
+      )}
       <Figure label="Wax share" value={percent(wax)} />
       <Sets of={foreseen.judged} />
       {read.pot.density.ok && <Figure label="Density, melted" value={`${(read.pot.density.value / 1000).toFixed(3)} g/mL`} />}

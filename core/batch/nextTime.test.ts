@@ -40,6 +40,9 @@ describe("what to change the next time", () => {
     expect(as([0.3, 120], [0.021, 40], [0.018, 41], [0.02, 38], [0.022, 0])).toEqual([]);
     expect(as([0.029, 47])).toEqual([]);
     expect(as([-0.02, 0])).toEqual(["Loss 0 % instead of 2 %"]);
+    // Half of it gone is no loss of a pot: not of this batch, and not among those before.
+    expect(as([0.53, 41])).toEqual([]);
+    expect(as([0.041, 41], [0.53, 41], [0.5, 41])).toEqual(["Loss 4 % instead of 2 %"]);
   });
 
   it("whatever the size of the batch, what went in otherwise is found and nothing else, and what is written reads back as it is", () =>

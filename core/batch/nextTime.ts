@@ -2,6 +2,7 @@
  * What a batch teaches for the next: amounts that went in otherwise than the recipe says, what really stays in pot and jug, how long it really
  * takes. How much has to be off before it is worth changing a recipe is common practice, no source.
  */
+import { isFarLoss } from "./result.ts";
 import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import { parseAmount } from "../measure/parse.ts";
 import { weightText } from "../measure/read.ts";
@@ -93,6 +94,9 @@ function lineChanges(lines: readonly RecipeLine[], wentIn: readonly WentIn[], st
   });
 }
 
+const usual = (past: readonly Went[], lossBp: number): number[] =>
+  past.filter((p) => !isFarLoss(p.lostShare, lossBp)).map((p) => Math.max(0, p.lostShare * 10_000));
+
 /**
  * @param past this batch first, then those before it, newest first; loss and minutes are the middle of them all
  * @param step what the scale tells apart
@@ -105,7 +109,8 @@ export function nextTime(
   step: Mg,
 ): Change[] {
   const changes = lineChanges(written.lines, wentIn, step);
-  const losses = past.map((p) => Math.max(0, p.lostShare * 10_000));
+  // What went nobody knows where is no loss of pot and jug. Of this very batch, it says nothing of the others either.
+  const losses = past[0] && isFarLoss(past[0].lostShare, written.lossBp) ? [] : usual(past, written.lossBp);
   const loss = near(middle(losses), LOSS_STEP_BP);
   if (losses.length > 0 && Math.abs(middle(losses) - written.lossBp) >= LOSS_OFF_BP)
     changes.push({

@@ -90,6 +90,15 @@ export function stockValues(ingredients: Micros, sizes: readonly { units: number
   return sizes.map((s, i) => micros(shares[i]! + s.own));
 }
 
+/**
+ * More than fifteen in a hundred beyond what the recipe loses didn't stay in pot and jug: something was left, filled otherwise, or miscounted. It is
+ * asked about, and teaches nothing. Common practice, no source.
+ */
+const FAR_OFF_BP = 1500;
+
+/** @example isFarLoss(0.53, 200) // true */
+export const isFarLoss = (lostShare: number, lossBp: number): boolean => lostShare * 10_000 > lossBp + FAR_OFF_BP;
+
 /** Work in a poured size; nulls where the lot has no batch on record. */
 export interface SizeWork {
   units: number | null;

@@ -72,6 +72,13 @@ export function minutesBySize(batchMinutes: number, sizes: readonly { units: num
 }
 
 /**
+ * Minutes a whole batch is planned to take: the pot, and each unit.
+ * @example plannedMinutes(40, [{ planned: 12, unitMinutesHundredths: 150 }]) // 58
+ */
+export const plannedMinutes = (batchMinutes: number, sizes: readonly { planned: number; unitMinutesHundredths: number }[]): number =>
+  Math.round(batchMinutes + sizes.reduce((a, s) => a + (s.unitMinutesHundredths / 100) * s.planned, 0));
+
+/**
  * Costs a batch poured into a mix of sizes against a shelf.
  * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, shelfOf([lot(3, 900)], today, again)).sizes[0].perUnit.lot?.total // 450000
  */

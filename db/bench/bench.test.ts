@@ -192,3 +192,19 @@ describe("recipes and materials", () => {
     expect((await readWhole(db, ids.recipe))!.sizes.map((s) => s.id)).toEqual([ids.product]);
   });
 });
+
+it("far fewer filled than the pot holds is asked about: what was left, or a word why, and it goes", async () => {
+  const batchId = idIn(await put(4, { token: token() }));
+  const takes = (await readBatch(db, batchId))!.takes.map((t) => ({ ...t, weighed: t.planned }));
+  const nine = (over: { leftover?: number; note?: string }) =>
+    pour(
+      db,
+      { batchId, takes, sizes: filled(2), minutes: 9, note: over.note ?? "", leftover: mg(over.leftover ?? 0) },
+      { day: DAY, token: token() },
+    );
+  expect((await refused(nine({})))[0]).toMatchObject({ field: "leftover" });
+  expect((await refused(nine({ leftover: 50_000 })))[0]).toMatchObject({ field: "leftover" });
+  const poured = await nine({ leftover: 90_000 });
+  await takeBack(db, poured.actId, { day: DAY });
+  await nine({ note: "the jug fell" });
+});

@@ -150,7 +150,14 @@ it("a material that ran out: what went in is kept, something else stands in for 
   ]);
   await pour(
     db,
-    { batchId, takes: takes.map((t) => ({ ...t, weighed: t.planned })), sizes: filled(3), leftover: mg(0), minutes: 9, note: "" },
+    {
+      batchId,
+      takes: takes.map((t) => ({ ...t, weighed: t.planned })),
+      sizes: filled(3),
+      leftover: mg(0),
+      minutes: 9,
+      note: "some was spilt",
+    },
     { day: DAY },
   );
   expect((await lotsOf(other))[0]!.onHand).toBe(14_000);

@@ -24,7 +24,7 @@ async function poured(): Promise<number> {
     ...{ position, materialId, lotId, planned },
     weighed: materialId === ids.wax ? mg(planned * 1.25) : planned,
   }));
-  await pour(db, { batchId, takes: weighed, sizes: filled(3), leftover: mg(0), minutes: 90, note: "" }, { day: DAY, token: token() });
+  await pour(db, { batchId, takes: weighed, sizes: filled(6), leftover: mg(0), minutes: 90, note: "" }, { day: DAY, token: token() });
   return batchId;
 }
 const taught = async (batchId: number) => taughtBy(db, (await readBatch(db, batchId))!);

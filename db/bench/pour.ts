@@ -1,7 +1,7 @@
 /** Pouring: what was weighed leaves its lots, and finished units come in, each size with a lot number of its own. */
 import { bestBefore } from "#core/batch/bestBefore";
 import { WAITS } from "#core/batch/check";
-import { FILL_TOLERANCE, stockValues } from "#core/batch/result";
+import { isFarLoss, FILL_TOLERANCE, stockValues } from "#core/batch/result";
 import { numberer, numberHead } from "#core/lot/number";
 import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
@@ -146,6 +146,13 @@ export const pour = defineAct({
       throw Refused.one(
         `sizes.${sizes[0]!.at}.units`,
         `${wordList([...sizes.map((s) => `${s.units} × ${s.label}`), `${grams(input.leftover)} left over`])} come to more than the ${grams(weighed)} weighed in. Check the count, the leftover or a weight.`,
+      );
+
+    const lost = weighed - input.leftover - filled;
+    if (input.note.trim() === "" && weighed > 0 && isFarLoss(lost / weighed, version.lossBp))
+      throw Refused.one(
+        "leftover",
+        `${wordList(sizes.map((s) => `${s.units} × ${s.label}`))} hold ${grams(filled)} of the ${grams(weighed)} weighed in: ${grams(lost)} would be lost in pot and jug. Enter what was left, or mend the count; if it really went, say how in the note.`,
       );
 
     // A part keeps no longer than the base, nor than what was stirred into it alone.

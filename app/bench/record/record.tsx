@@ -93,8 +93,11 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
                     how={
                       <>
                         <p>
-                          What its lots really cost, and {((s.minutesHundredths ?? 0) / 100).toFixed(0)} minutes of work, over {s.units}{" "}
-                          units.
+                          What its lots really cost, and{" "}
+                          {s.minutesHundredths
+                            ? `${(s.minutesHundredths / 100).toFixed(0)} minutes of work`
+                            : "no work, since no minutes were written down"}
+                          , over {s.units} units.
                         </p>
                         {many && COST_PART_IDS.map((p) => <HowLine key={p} label={COST_PARTS[p]} value={money(one[p], currency)} />)}
                       </>

@@ -9,9 +9,9 @@ interface Rest {
   minutes: string;
 }
 
-/** @param minutes as they are expected */
-export function PouredRest({ form, minutes }: { form: unknown; minutes: number }) {
-  const sheet = form as { register: UseFormRegister<Rest>; formState: { errors: object } };
+export function PouredRest({ form }: { form: unknown }) {
+  const sheet = form as { register: UseFormRegister<Rest>; watch: (name: "minutes") => string; formState: { errors: object } };
+  const minutes = sheet.watch("minutes").trim();
   return (
     <div className="mt-4 grid gap-4 sm:grid-cols-3">
       <Text
@@ -33,7 +33,7 @@ export function PouredRest({ form, minutes }: { form: unknown; minutes: number }
       <Text
         data-amount
         label="Minutes of work"
-        placeholder={String(minutes)}
+        hint={minutes === "0" ? "No work is counted then: what one costs is without it." : "As planned, until you say otherwise."}
         className="[&_input]:text-right [&_input]:text-[1.3rem]"
         {...sheet.register("minutes")}
         problem={problemAt(sheet.formState.errors, "minutes")}

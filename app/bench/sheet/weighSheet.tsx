@@ -4,6 +4,7 @@ import { pourResult } from "#core/batch/result";
 import { micros, mg, sum } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
+import { plannedMinutes } from "#core/recipe/cost";
 import { fillMix, onScale, SCALE_STEPS, showSteps, type Scale } from "#core/recipe/scale";
 import type { WorkRates } from "#core/recipe/cost";
 import { drawValue } from "#core/stock/lots";
@@ -62,7 +63,7 @@ export function WeighSheet({
       sizes: sizes.map((s) => ({ productId: s.productId, label: s.label, fill: s.fill, units: s.units ? String(s.units) : "" })),
       leftover: batch.leftover === null ? "" : exactWeightText(batch.leftover),
       leftoverTo: "gone",
-      minutes: batch.minutes === null ? "" : String(batch.minutes),
+      minutes: String(batch.minutes ?? plannedMinutes(recipe.batchMinutes, sizes)),
       note: batch.note,
       kept: [] as { position: number; lot: string; weighed: string }[],
     },
@@ -118,7 +119,6 @@ export function WeighSheet({
     ["Minutes of work", v.minutes, readCount],
   ]);
   const planned = wordList(sizes.flatMap((s) => (s.planned > 0 ? [`${s.planned} × ${s.label}`] : [])));
-  const minutes = recipe.batchMinutes + sizes.reduce((a, s) => a + (s.unitMinutesHundredths / 100) * s.planned, 0);
 
   /** The part a line goes into alone; nothing of what goes into the whole pot. */
   const intoOf = (position: number): string | null => {
@@ -273,7 +273,7 @@ export function WeighSheet({
               density={density}
               overrunBp={recipe.overrunBp}
             />
-            <PouredRest form={form} minutes={Math.round(minutes)} />
+            <PouredRest form={form} />
             <Area
               className="mt-4"
               label="What happened"
