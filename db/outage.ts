@@ -1,11 +1,11 @@
 /**
- * What is wrong with the database itself, and not with what was asked of it: it is away, or it has no room. Nothing was kept then, or, where
+ * What is wrong with the database itself, and not with what was asked of it: it is away, it is busy, or it has no room. Nothing was kept then, or, where
  * its last word was lost, the same sheet sent again finds its act done.
  */
 import { statfsSync } from "node:fs";
 
 export interface Outage {
-  kind: "away" | "full";
+  kind: "away" | "busy" | "full";
   /** Of an answer by HTTP. */
   status: number;
   say: string;
@@ -15,6 +15,11 @@ const AWAY: Outage = {
   kind: "away",
   status: 503,
   say: "The database is away for a moment. What you typed is still here: try again shortly.",
+};
+const BUSY: Outage = {
+  kind: "busy",
+  status: 503,
+  say: "Zelbin is busy with something long, and this waited too long for its turn. What you typed is still here: try again shortly.",
 };
 const FULL: Outage = {
   kind: "full",
@@ -43,16 +48,20 @@ export function noRoomIn(folder: string): boolean {
 
 const away = (): Outage => ([...folders].some(noRoomIn) ? FULL : AWAY);
 
-/** Shutting down, starting up, crashed, too many connections; and the classes of lost connections (PostgreSQL 15, Appendix A). */
-const AWAY_CODES = /^(57P0[1-5]|08\w{3}|53300|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/;
+/** Shutting down, starting up, crashed; and the classes of lost connections (PostgreSQL 15, Appendix A). */
+const AWAY_CODES = /^(57P0[1-5]|08\w{3}|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/;
 /** What the driver says of a connection that is gone; it has no codes of its own. */
-const AWAY_WORDS = /connection terminated|connection error and is not queryable|client was closed|timeout exceeded when trying to connect/i;
+const AWAY_WORDS = /connection terminated|connection error and is not queryable|client was closed|cannot use a pool after calling end/i;
+/** All connections are in use, ours or the server's. */
+const BUSY_CODE = "53300";
+const BUSY_WORDS = /timeout exceeded when trying to connect/i;
 
 /** @returns null for any other error @example outage(Object.assign(new Error(), { code: "53100" }))?.kind // "full" */
 export function outage(e: unknown): Outage | null {
   for (let at: unknown = e, deep = 0; at instanceof Error && deep < 5; at = at.cause, deep++) {
     const code = "code" in at && typeof at.code === "string" ? at.code : "";
     if (code === "53100" || code === "ENOSPC") return FULL;
+    if (code === BUSY_CODE || BUSY_WORDS.test(at.message)) return BUSY;
     if (AWAY_CODES.test(code) || AWAY_WORDS.test(at.message)) return away();
     if (at instanceof AggregateError && at.errors.some((one) => outage(one) !== null)) return away();
   }

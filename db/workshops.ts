@@ -22,7 +22,7 @@ export interface Workshops {
   /** The demo as it was on the first day. */
   resetDemo: () => Promise<void>;
   /** Where the maker's own books are, or would be. */
-  where: string;
+  where: Where;
   close: () => Promise<void>;
 }
 
@@ -32,8 +32,13 @@ export interface OwnPlace {
   find: () => Promise<string | null>;
   /** Makes it, unless it is there. @throws Refused where that isn't allowed */
   make: () => Promise<string>;
-  /** In words, to be found and copied. */
-  where: string;
+  where: Where;
+}
+
+/** A place to be found: what it is, and its name to be copied. */
+export interface Where {
+  what: string;
+  name: string;
 }
 
 export interface Making {
@@ -113,7 +118,7 @@ function besideDemo(url: string, demo: () => Promise<Db>): OwnPlace {
       await createDatabase(await demo(), name);
       return own;
     },
-    where: `the database ${name} on ${new URL(url).host}`,
+    where: { what: `the database on ${new URL(url).host} called`, name },
   };
 }
 

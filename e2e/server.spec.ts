@@ -8,6 +8,10 @@ test("answers only under a name of this machine", async ({ request }) => {
     expect(r.status(), host).toBe(403);
     expect(await r.text()).toBe("Zelbin answers on this machine only.");
   }
+  // Names no machine has are refused in words as well.
+  for (const host of ["127.0.0.1:99999", "127.0.0.1:x", "127.0.0.999", "a@127.0.0.1", "127.0.0.1/x"])
+    expect((await request.get("/demo", { headers: { host } })).status(), host).toBe(400);
+  for (const host of ["127.0.0.53", "127.1.2.3:80"]) expect((await request.get("/demo", { headers: { host } })).status(), host).toBe(200);
   for (const host of ["localhost:4140", "127.0.0.1:9999"]) expect((await request.get("/", { headers: { host } })).status(), host).toBe(200);
 });
 

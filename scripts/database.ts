@@ -47,7 +47,7 @@ async function closing(open: (onClose: (step: () => unknown) => void) => Promise
 const NO_OWN: OwnPlace = {
   find: () => Promise.resolve(null),
   make: () => Promise.reject(new Error("Only the demo is open here.")),
-  where: "",
+  where: { what: "", name: "" },
 };
 
 interface Which {
@@ -78,7 +78,7 @@ export const openPrivateHouse = ({ demoAlone = false }: Which = {}): Promise<Hou
     const moved = await moveBooks(demo, DEMO, openBooks, at);
     if (moved) console.log(moved);
     const make = async (): Promise<string> => (await openBooks()).database();
-    const own: OwnPlace = { find: async () => (isBegun(at) ? make() : null), make, where: `the folder ${booksFolder()}` };
+    const own: OwnPlace = { find: async () => (isBegun(at) ? make() : null), make, where: { what: "the folder", name: booksFolder() } };
     return openHouse(await demo.database(), { own });
   });
 

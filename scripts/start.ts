@@ -37,7 +37,9 @@ try {
   const server = await serve(house, port, { host, bench: devices });
   undo.push(server.close);
   const own = (await house.of("own")) ? "Your own workshop is kept in" : "A workshop of your own would be kept in";
-  console.log(`\nZelbin is open at ${server.url}\n${own} ${house.where}.\nCtrl-C closes it; what you entered stays.\n`);
+  console.log(
+    `\nZelbin is open at ${server.url}\n${own} ${house.where.what} ${house.where.name}.\nCtrl-C closes it; what you entered stays.\n`,
+  );
 } catch (e) {
   await Promise.allSettled(undo.reverse().map((s) => s()));
   quiet(e);

@@ -105,7 +105,7 @@ const pourSchema = object({
 
 export async function action({ request, params }: Route.ActionArgs) {
   const batchId = idOf(params.id);
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["spoil", "capped", "release", "hold", "learn", "clear", "pour"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "spoil") {
     const said = await pressed.read(spoilSchema);

@@ -5,7 +5,8 @@ import { today } from "#db/clock";
 import { data, redirect } from "react-router";
 import { object, ValidationError, type AnyObjectSchema, type InferType } from "yup";
 import { isRecord } from "#core/record";
-import { note } from "./fields.ts";
+import { done, refuse } from "#core/outcome";
+import { reads } from "./fields.ts";
 import { tell } from "./flash.server.ts";
 import { postedText, readJson } from "./json.server.ts";
 
@@ -63,24 +64,34 @@ export async function judge<S extends AnyObjectSchema>(body: unknown, schema: S)
     // The first problem of a field is the one to show, and the first field on the sheet comes first: it gets the focus.
     const byField = new Map<string, string>();
     for (const p of found) {
-      const field = (p.path ?? "").replace(/\[(\d+)\]/g, ".$1");
+      // A button is no field: what is wrong with it is said of the sheet.
+      const field = (p.path === "intent" ? "" : (p.path ?? "")).replace(/\[(\d+)\]/g, ".$1");
       if (!byField.has(field)) byField.set(field, p.message);
     }
     return { ok: false, reply: refusal([...byField].map(([field, say]) => ({ field, say }))) };
   }
 }
 
+/** Which button was pressed, of those a sheet has; no other does anything. @example intentOf(["keep", "pack"]) */
+export const intentOf = <const I extends string>(known: readonly I[]) =>
+  reads<I>((text) =>
+    known.includes(text as I)
+      ? done(text as I)
+      : refuse("intent", "That button isn't known here, and nothing was done. Reload the page and try again."),
+  );
+
 /**
  * A sheet with several buttons: which was pressed, and its body to be read against that button's schema.
- * @example const pressed = await pressedSheet(request); const s = await pressed.read(schema)
+ * @param known every button it has
+ * @example const pressed = await pressedSheet(request, ["keep", "pack"]); const s = await pressed.read(schema)
  */
-export async function pressedSheet(request: Request) {
+export async function pressedSheet<const I extends string>(request: Request, known: readonly I[]) {
   const posted = await readPosted(request);
   if (!posted.ok) return posted;
   const read = <S extends AnyObjectSchema>(schema: S) => judge(posted.body, schema);
-  const pressed = await read(object({ intent: note(20) }));
+  const pressed = await read(object({ intent: intentOf(known) }));
   return pressed.ok
-    ? { ok: true as const, intent: pressed.value.intent, doing: pressed.doing, read }
+    ? { ok: true as const, intent: (pressed.value as { intent: I }).intent, doing: pressed.doing, read }
     : { ok: false as const, reply: pressed.reply };
 }
 

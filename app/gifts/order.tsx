@@ -17,7 +17,7 @@ import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { idMeant } from "../names/named.ts";
 import { stuffOf } from "../shelf/stuff.server.ts";
@@ -80,7 +80,7 @@ const withNames = (of: GiftOrderRead, called: ReadonlyMap<number, string>): Gift
 });
 
 const schema = object({
-  intent: note(20),
+  intent: intentOf(["keep", "pack"]),
   customer: words("who it is for", 80),
   due: dayField(),
   extra: moneyOr0(),

@@ -7,7 +7,7 @@ import { array, boolean, object } from "yup";
 import { db } from "../db.server.ts";
 import { readWeight, readWeighed } from "#core/measure/read";
 import { idField, optional, reads, wholeNumber, words } from "../forms/fields.ts";
-import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, pressedSheet } from "../forms/sheet.server.ts";
 
 /** Oil in a jar, from a cold cellar to where herb scorches. */
 const celsius = () =>
@@ -43,7 +43,7 @@ const SCHEMAS = {
 
 /** Reads which button was pressed and does it. */
 export async function jarAct(request: Request, jarId: number) {
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["shaken", "temperature", "note", "heatOn", "heatOff", "topUp", "strain", "spoil"]);
   if (!pressed.ok) return pressed.reply;
   const { doing } = pressed;
   switch (pressed.intent) {
@@ -82,7 +82,5 @@ export async function jarAct(request: Request, jarId: number) {
       if (!s.ok) return s.reply;
       return act(() => spoilJar(db(), { jarId, why: s.value.why }, doing));
     }
-    default:
-      return refuseSheet([{ field: "", say: "That button isn't known here. Reload the page and try again." }]);
   }
 }

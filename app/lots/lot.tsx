@@ -19,7 +19,7 @@ import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
 import { between, oneOf, optional, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
-import { act, pressedSheet } from "../forms/sheet.server.ts";
+import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
 import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
@@ -68,7 +68,7 @@ const holdSchema = object({ reason: words("why it is on hold", 200) });
 export async function action({ request, params }: Route.ActionArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw new Response("Not found", { status: 404 });
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["release", "scentMost", "cameBack", "count", "meltDown", "hold"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "release") return act(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
   if (pressed.intent === "scentMost") {
@@ -80,7 +80,9 @@ export async function action({ request, params }: Route.ActionArgs) {
     const back = await pressed.read(backSchema);
     return back.ok ? act(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
   }
-  if (pressed.intent === "count" && lot.productId !== null) {
+  if (pressed.intent === "count") {
+    if (lot.productId === null)
+      return refuseSheet([{ field: "counted", say: "A material is counted on its own page, or at a stock-take." }]);
     const count = await pressed.read(countSchema);
     return count.ok ? act(() => correctCount(db(), { lotId: lot.id, ...count.value }, count.doing)) : count.reply;
   }

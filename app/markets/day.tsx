@@ -16,7 +16,7 @@ import { db } from "../db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { opened } from "../forms/opened.server.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { act, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { DayRecord } from "./dayRecord.tsx";
 import { DaySheet } from "./daySheet.tsx";
@@ -83,7 +83,7 @@ const lotNumberIn = (text: string): string => text.trim().split(" ")[0]!.toUpper
 
 const count = (what: string) => wholeNumber(0, 10_000, what, 0);
 const schema = object({
-  intent: note(20),
+  intent: intentOf(["keep", "close"]),
   name: words("the market", 80),
   day: dayField(),
   stallFee: moneyOr0(),

@@ -52,11 +52,16 @@ type Action = (args: { request: Request; params: Record<string, string>; context
 const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fields: readonly string[]; intent?: string }> = {
   "add a material": { run: addMaterial, params: {}, fields: ["name", "kind", "densities", "reorder", "dropsPerMl", "piece"] },
   "change facts": { run: changeFacts, params: { id: "1" }, fields: ["name", "kind", "densities", "reorder"] },
-  count: { run: count, params: { id: "1" }, fields: ["lotId", "expected", "counted", "reason"] },
+  count: { run: count, params: { id: "1" }, fields: ["lotId", "expected", "counted", "reason"], intent: "count" },
   receive: { run: receive, params: {}, fields: ["supplier", "day", "postage", "lines"] },
   "take out": { run: count, params: { id: "1" }, fields: ["lotId", "amount", "why", "note"], intent: "takeOut" },
   "say how dry a lot is": { run: count, params: { id: "1" }, fields: ["lotId", "dryness"], intent: "dryness" },
-  "receive what was to come": { run: receipt, params: { id: "3" }, fields: ["lineId", "packs", "supplierLot", "bestBefore"] },
+  "receive what was to come": {
+    run: receipt,
+    params: { id: "3" },
+    fields: ["lineId", "packs", "supplierLot", "bestBefore"],
+    intent: "arrive",
+  },
   "correct a receipt": {
     run: correct,
     params: { id: "3" },
@@ -67,9 +72,9 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   "post an empty stock-take": { run: stockTake, params: {}, fields: ["lotId", "counted"], intent: "post" },
   "note a picking": { run: pick, params: {}, fields: ["herb", "picked", "fresh", "method", "celsius", "minutes"] },
   "weigh a harvest": { run: harvest, params: { id: "4" }, fields: ["day", "weight", "celsius"], intent: "weigh" },
-  "dry a harvest": { run: harvest, params: { id: "4" }, fields: ["dry", "snaps", "minutes", "valuedBy", "market"] },
+  "dry a harvest": { run: harvest, params: { id: "4" }, fields: ["dry", "snaps", "minutes", "valuedBy", "market"], intent: "dry" },
   "take from the library": { run: library, params: {}, fields: ["take"] },
-  "note an offer": { run: buying, params: { id: "1" }, fields: ["supplier", "packSize", "price", "postage"] },
+  "note an offer": { run: buying, params: { id: "1" }, fields: ["supplier", "packSize", "price", "postage"], intent: "offer" },
   "fill a jar": {
     run: fill,
     params: {},
@@ -90,11 +95,11 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   "read a scribble": { run: scribble, params: {}, fields: ["text"] },
   "set out": { run: setOut, params: {}, fields: ["recipe", "mode", "size", "lot"] },
   weigh: { run: weigh, params: { id: "16" }, fields: ["takes"] },
-  pour: { run: pour, params: { id: "16" }, fields: ["intent", "takes", "units", "leftover", "minutes"] },
+  pour: { run: pour, params: { id: "16" }, fields: ["takes", "units", "leftover", "minutes"], intent: "pour" },
   "take units out": { run: takeOut, params: {}, fields: ["lotId", "units", "reason", "note"] },
   prices: { run: prices, params: { id: "1" }, fields: ["market", "online"] },
-  "market day": { run: market, params: {}, fields: ["intent", "name", "day", "stallFee", "byCard", "lines"] },
-  "gift order": { run: gift, params: { id: "5" }, fields: ["intent", "customer", "due", "items", "wrapping"] },
+  "market day": { run: market, params: {}, fields: ["name", "day", "stallFee", "byCard", "lines"], intent: "close" },
+  "gift order": { run: gift, params: { id: "5" }, fields: ["customer", "due", "items", "wrapping"], intent: "pack" },
   "opening stock": { run: opening, params: {}, fields: ["lines"] },
   "opening stock from a file": {
     run: openingFile,
@@ -240,6 +245,19 @@ describe("rubbish", () => {
       }),
       { numRuns: 25, endOnFailure: true },
     );
+    expect(await state()).toEqual(before);
+  });
+  it("a button that isn't there does nothing, whatever else is on the sheet", async () => {
+    const lot = { lotId: "1", expected: "0", counted: "1", reason: "counted", units: "1", note: "x", amount: "1 g", why: "own" };
+    for (const [name, { intent }] of Object.entries(ACTIONS)) {
+      if (intent === undefined) continue;
+      for (const other of ["sing", "", `${intent} `, intent.toUpperCase(), "toString", null])
+        expect([name, other, await post(name, JSON.stringify({ ...lot, intent: other }))]).toMatchObject([
+          name,
+          other,
+          { status: 422, problems: expect.arrayContaining([expect.objectContaining({ field: "" })]) as unknown },
+        ]);
+    }
     expect(await state()).toEqual(before);
   });
   it.each(["", "0", "-1", "999999", "abc", "1; drop table act"])("taking back act %j is refused", async (actId) => {

@@ -73,14 +73,14 @@ describe("two windows on one sheet", () => {
   ] as const)("%s: the later one is shown both and loses neither", async (kind, id, action, theirs, mine, value) => {
     const seen = await versionOf(db, { kind, id });
     const open = await texts[kind]();
-    const sheet = (over: object) => ({ ...open, ...over, intent: "" });
+    const sheet = (over: object) => ({ ...open, ...over, intent: "keep" });
     expect((await post(action, id, sheet({ [theirs]: "Theirs, first.", seen }))).status).toBe(302);
     const before = await acts();
     const second = await post(action, id, sheet({ [theirs]: "Mine.", [mine]: value, seen }));
     expect(second).toMatchObject({ status: 409, changed: { theirs: { [theirs]: "Theirs, first." } } });
     expect(second.problems[0]!.say).toContain("Nothing is lost");
     expect(await acts()).toBe(before);
-    const settled = { ...second.changed!.theirs, [mine]: value, seen: second.changed!.actId, intent: "" };
+    const settled = { ...second.changed!.theirs, [mine]: value, seen: second.changed!.actId, intent: "keep" };
     expect((await post(action, id, settled)).status).toBe(302);
     expect(await texts[kind]()).toMatchObject({ [theirs]: "Theirs, first.", [mine]: value });
   });

@@ -1,2 +1,8 @@
 /** Where one's own books are kept, to be read and copied; a long path breaks where it must. */
-export const BooksIn = ({ where }: { where: string }) => <span className="weight [overflow-wrap:anywhere] select-all">{where}</span>;
+import type { Where } from "#db/workshops";
+
+export const BooksIn = ({ where: { what, name } }: { where: Where }) => (
+  <>
+    {what} <span className="weight [overflow-wrap:anywhere] select-all">{name}</span>
+  </>
+);

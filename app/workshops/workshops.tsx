@@ -18,7 +18,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Workshops · Zelbin" }]
 export async function loader() {
   const house = serving()?.house;
   const own = await house?.of("own");
-  return { own: own ? (await readSettings(own)).workshop : null, booksIn: house?.where ?? "" };
+  return { own: own ? (await readSettings(own)).workshop : null, booksIn: house?.where ?? null };
 }
 
 const schema = object({ intent: oneOf(["begin", "reset"]) });
@@ -82,9 +82,11 @@ export default function WorkshopsPage({ loaderData: { own, booksIn } }: Route.Co
           ) : (
             <>
               <p>What you buy, make and sell.</p>
-              <p className="text-pine-soft">
-                Kept in <BooksIn where={booksIn} />.
-              </p>
+              {booksIn && (
+                <p className="text-pine-soft">
+                  Kept in <BooksIn where={booksIn} />.
+                </p>
+              )}
               {go("own", "Go to your own")}
             </>
           )}

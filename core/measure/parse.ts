@@ -39,6 +39,11 @@ const PIECE = new RegExp(String.raw`^([\d.,](?:[\d.,/ ${MARKS}]*[\d.,])?)\s*((?:
 const GROUPED = new RegExp(String.raw`^([1-9]\d{0,2})(?:([.,${MARKS} ])\d{3})(?:\2\d{3})*(?:(?!\2)[.,](\d+))?$`);
 const PLAIN = /^(?:\d+ \d+\/\d+|\d+\/\d+|\d*[.,]\d+|\d+)$/;
 
+/** No amount is longer; what is isn't looked at, so that no text takes longer to read than a glance. */
+const LONGEST = 200;
+const isTooLong = (text: string): boolean => text.length > LONGEST;
+const TOO_LONG = refuse("long", "That is too long to be an amount.");
+
 const tidy = (text: string): string =>
   text
     .normalize("NFC")
@@ -77,6 +82,7 @@ export type Point = "decimal" | "asked";
  * @example parseNumber("1’234.5") // 2469/2
  */
 export function parseNumber(text: string, point: Point = "decimal"): Outcome<Fraction> {
+  if (isTooLong(text)) return TOO_LONG;
   const t = tidy(text);
   if (t === "") return refuse("empty", "Enter an amount.");
   if (/^[-−–]\s*[\d.,]/.test(t)) return refuse("negative", "Amounts can't be below zero.");
@@ -103,6 +109,7 @@ export const THOUSANDS: readonly UnitId[] = ["g", "ml", "drop", "pc", "part"];
  * @example parseAmount("2 1/2 cups") // { n: 5/2, unit: "cup" }
  */
 export function parseAmount(text: string, fallback?: UnitId): Outcome<Amount> {
+  if (isTooLong(text)) return TOO_LONG;
   let rest = tidy(text);
   if (rest === "") return refuse("empty", "Enter an amount.");
   if (/^[-−–]\s*[\d.,]/.test(rest)) return refuse("negative", "Amounts can't be below zero.");

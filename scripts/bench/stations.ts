@@ -62,7 +62,7 @@ const onlyDemo = (db: OpenDb): Workshops => ({
   of: (kind) => Promise.resolve(kind === "demo" ? db : null),
   begin: () => Promise.reject(new Error("not here")),
   resetDemo: () => Promise.reject(new Error("not here")),
-  where: "",
+  where: { what: "", name: "" },
   close: db.close,
 });
 

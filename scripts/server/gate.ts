@@ -12,9 +12,21 @@ const refuse = (res: Response, status: number, say: string): void => {
   res.status(status).set("Connection", "close").type("text").send(say);
 };
 
+/** The name a request was sent to, read as an address is; null where it can't be: no such port, no such number. */
+function nameIn(host: string): string | null {
+  try {
+    const { hostname, pathname, username } = new URL(`http://${host}/`);
+    return pathname === "/" && username === "" ? hostname : null;
+  } catch {
+    return null;
+  }
+}
+
 /** A page elsewhere must not reach this server under a name of its own that points at loopback. */
 const forThisMachine: RequestHandler = (req, res, next) => {
-  if (LOOPBACK.test(req.hostname)) next();
+  const name = nameIn(req.get("host") ?? "");
+  if (name === null) refuse(res, 400, "That isn't a name Zelbin could have.");
+  else if (LOOPBACK.test(name)) next();
   else refuse(res, 403, "Zelbin answers on this machine only.");
 };
 
@@ -41,7 +53,9 @@ function addressOf(url: string): string | null {
 }
 
 const atAnAddress: RequestHandler = (req, res, next) => {
-  if (req.url.length > LONGEST_ADDRESS) refuse(res, 414, "That address is too long.");
+  // A whole address, as a proxy is asked, or one that names another server, is no page of ours.
+  if (!/^\/(?!\/|\\)/.test(req.url)) refuse(res, 400, "That address can't be read.");
+  else if (req.url.length > LONGEST_ADDRESS) refuse(res, 414, "That address is too long.");
   else if (addressOf(req.url) === null) refuse(res, 400, "That address can't be read.");
   else next();
 };

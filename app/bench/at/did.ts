@@ -64,9 +64,14 @@ const settle = object({ id: idField(), how: oneOf(["end", "strike"] as const) })
 
 const kept = () => data<Reply>({ problems: [] });
 
+const INTENTS = [
+  ...(["weigh", "match", "nextLot", "standIn", "mend", "filled", "vessel", "sample", "strikeSample", "settle", "part", "join"] as const),
+  "event",
+] as const;
+
 export async function action({ request, params }: Route.ActionArgs) {
   const batchId = idOf(params.id);
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, INTENTS);
   if (!pressed.ok) return pressed.reply;
   const { intent, doing } = pressed;
   if (intent === "weigh") {

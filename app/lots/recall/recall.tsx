@@ -38,7 +38,7 @@ const closeSchema = object({ free: boolean().required() });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const recallId = idOf(params.id);
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["close", "tell"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "close") {
     const sheet = await pressed.read(closeSchema);

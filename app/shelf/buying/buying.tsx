@@ -78,7 +78,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const id = idOf(params.id);
   const material = await materialRow(db(), id);
   if (!material) throw new Response("Not found", { status: 404 });
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["drop", "offer"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "drop") {
     const offer = await pressed.read(object({ offer: idField() }));

@@ -11,9 +11,8 @@ import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { note } from "../../forms/fields.ts";
 import { useBeside } from "../../forms/useBeside.ts";
-import { act, asked, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
+import { act, asked, intentOf, readSheet, type Reply } from "../../forms/sheet.server.ts";
 import { forField } from "#core/measure/write";
 import { LotTag, showBase, showInColumn } from "../../ui/figures/amounts.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
@@ -39,13 +38,12 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, token: crypto.randomUUID() };
 }
 
-const schema = object({ intent: note(20) });
+const schema = object({ intent: intentOf(["post", "drop"]) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   if (sheet.value.intent === "post") return act(() => postStocktake(db(), {}, sheet.doing));
-  if (sheet.value.intent !== "drop") return refuseSheet([{ field: "", say: "That can't be done with a stock-take." }]);
   return asked(async () => {
     await dropCounts(db());
     return redirect("/shelf/stock-take");

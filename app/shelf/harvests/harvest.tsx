@@ -58,7 +58,7 @@ const drySchema = object({
 
 export async function action({ request, params }: Route.ActionArgs) {
   const harvestId = idOf(params.id);
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["weigh", "dry"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "weigh") {
     const s = await pressed.read(weighSchema);

@@ -7,14 +7,14 @@ import type { NewMaterial } from "#db/shelf/receive";
 import { data } from "react-router";
 import { object } from "yup";
 import { note, reads } from "../../forms/fields.ts";
-import { judge, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
+import { intentOf, judge, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
 import { readFile, type Preview } from "./intake.server.ts";
 
 /** About twenty thousand long lines. */
 const MOST_CHARACTERS = 8_000_000;
 const texts = () => reads<Record<string, string>>(() => ({ ok: true, value: {} }));
 const schema = object({
-  intent: note(20),
+  intent: intentOf(["look", "receive"]),
   text: reads((t) =>
     t.length > MOST_CHARACTERS
       ? { ok: false, problem: { code: "long", say: "That is too much at once. Split the file." } }

@@ -26,7 +26,7 @@ const costSchema = object({ lotId: idField(), cost: reads(parseMoney), known: on
 const openSchema = object({ lotId: idField() });
 
 export async function materialAct(request: Request, id: number) {
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["takeOut", "open", "dryness", "cost", "count"]);
   if (!pressed.ok) return pressed.reply;
   const found = await readMaterial(db(), id);
   if (!found) throw new Response("Not found", { status: 404 });
@@ -61,7 +61,7 @@ export async function materialAct(request: Request, id: number) {
       if (!own(s.value.lotId)) return notHere("cost");
       return act(() => sayCost(db(), { lotId: s.value.lotId, cost: s.value.cost, costKnown: s.value.known }, doing));
     }
-    default: {
+    case "count": {
       const s = await pressed.read(countSchema);
       if (!s.ok) return s.reply;
       const { lotId, expected, reason, counted } = s.value;

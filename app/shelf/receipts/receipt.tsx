@@ -59,7 +59,7 @@ export async function action({ request, params }: Route.ActionArgs) {
       const { file, doing } = await postedFile(request);
       return keepScan(db(), { purchaseId: id, file }, doing);
     });
-  const pressed = await pressedSheet(request);
+  const pressed = await pressedSheet(request, ["dropScan", "arrive"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "dropScan") {
     const scan = await pressed.read(object({ scan: idField() }));

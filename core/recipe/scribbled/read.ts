@@ -34,6 +34,8 @@ export type Scribbled =
 export const MOST_LINES = 500;
 /** As long as this a line is a sentence. */
 const LONG = 160;
+/** And as long as this it isn't looked at for anything else: what finds amounts and names is made for lines. */
+const LONGEST = 400;
 
 const bare = (line: string): string =>
   line
@@ -177,6 +179,7 @@ export function readScribbled(text: string, materials: readonly Meant[]): Scribb
     .split(/\r?\n|\r/)
     .slice(0, MOST_LINES)
     .flatMap((raw, at): Scribbled[] => {
+      if (raw.length > LONGEST) return [{ as: "step", at, text: raw.trim() }];
       const line = bare(raw);
       if (line === "") return [];
       const heading = headingOf(line);

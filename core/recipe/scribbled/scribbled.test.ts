@@ -268,5 +268,10 @@ group("a whole recipe", () => {
       ),
     );
     expect(readScribbled("40 g olive oil\n".repeat(2000), SHELF)).toHaveLength(MOST_LINES);
+    // Lines that are no lines, many of them: read through at a glance. (Looked at as lines they would take the better part of an hour.)
+    for (const word of ["a", "oz ", "a-", "1 a"]) {
+      const long = word.repeat(20_000 / word.length).trim();
+      expect(readScribbled(`${long}\n`.repeat(400), SHELF).every((l) => l.as === "step" && l.text === long)).toBe(true);
+    }
   });
 });
