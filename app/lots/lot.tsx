@@ -12,12 +12,15 @@ import { findLot, traceLot } from "#db/lots/trace";
 import { redirect } from "react-router";
 import { object } from "yup";
 import { mg } from "#core/measure/exact";
+import { done, refuse, type Outcome } from "#core/outcome";
+import { outAt } from "#db/ledger/out";
 import { readWeighed } from "#core/measure/read";
 import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../db.server.ts";
-import { between, oneOf, optional, wholeNumber, words } from "../forms/fields.ts";
+import { between, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
+import { idOf } from "../forms/ids.ts";
 import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
@@ -38,19 +41,30 @@ export async function loader({ params }: Route.LoaderArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
   const record = { kind: "lot", id: lot.id } as const;
-  const [traced, sheet, book, from] = await Promise.all([
+  const [traced, sheet, book, from, out] = await Promise.all([
     traceLot(db(), lot.id),
     opened(record),
     actsOf(record),
     lot.kind === "base" && lot.onHand > 0 ? recipeOfBase(db(), lot.id) : null,
+    lot.productId === null ? [] : outAt(db(), lot.id),
   ]);
-  return { ...traced, opened: sheet, book, from };
+  return { ...traced, opened: sheet, book, from, outAt: out };
 }
 
 const mostSchema = object({ most: optional(between(0, 100, "per cent", 10_000)) });
+/** Whom it came back from, as its field has it: "order 5", "day 4", "hand". */
+function readFrom(text: string): Outcome<{ orderId: number | null; dayId: number | null }> {
+  const [what, id] = text.split(" ") as [string, string?];
+  if (what === "hand") return done({ orderId: null, dayId: null });
+  if ((what === "order" || what === "day") && idOf(id) > 0)
+    return done({ orderId: what === "order" ? idOf(id) : null, dayId: what === "day" ? idOf(id) : null });
+  return refuse("from", "Say whom it came back from.");
+}
+
 const backSchema = object({
   units: wholeNumber(1, 10_000, "units"),
   fate: oneOf(FATE_IDS),
+  from: reads(readFrom),
   note: words("who brought it back, and why", 200),
 });
 const countSchema = object({
@@ -217,7 +231,9 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
           <Part title={lot.productId ? "Where it went" : "In and out"}>
             <History rows={own} lot={lot} />
           </Part>
-          {lot.productId !== null && out > 0 && <CameBack key={`${out} ${sheetOpened.seen}`} out={out} opened={sheetOpened} />}
+          {lot.productId !== null && out > 0 && (
+            <CameBack key={`${out} ${sheetOpened.seen}`} at={loaderData.outAt} out={out} opened={sheetOpened} />
+          )}
           {lot.productId !== null && (
             <CountUnits key={`${lot.onHand} counted ${sheetOpened.seen}`} onHand={lot.onHand} opened={sheetOpened} />
           )}

@@ -3,7 +3,9 @@ import { FATE_IDS, FATES } from "#core/cabinet/out";
 import type { Mg } from "#core/measure/exact";
 import { parseNumber, plainText } from "#core/measure/parse";
 import { grams } from "#core/measure/write";
+import type { OutAt } from "#db/ledger/out";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
+import { useSayDay } from "../ui/figures/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { enterGoesOn } from "../ui/sheet/enter.ts";
 import { Part } from "../ui/sheet/sheet.tsx";
@@ -58,13 +60,22 @@ export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; op
 }
 
 /** Units that somebody brought back. */
-export function CameBack({ out, opened: sheetOpened }: { out: number; opened: Opened }) {
-  const sheet = useSheet({ units: "", fate: "kept", note: "" }, sheetOpened, { draft: "What came back", sheet: "came back" });
+export function CameBack({ out, at, opened: sheetOpened }: { out: number; at: readonly OutAt[]; opened: Opened }) {
+  const sayIt = useSayDay();
+  const sources = at.map((o): readonly [string, string] =>
+    o.orderId !== null
+      ? [`order ${o.orderId}`, `${o.name}, order due ${sayIt(o.day!)}: ${o.units} out`]
+      : o.dayId !== null
+        ? [`day ${o.dayId}`, `${o.name}, ${sayIt(o.day!)}: ${o.units} out`]
+        : ["hand", `handed out: ${o.units}`],
+  );
+  const only = sources.length === 1 ? sources[0]![0] : "";
+  const sheet = useSheet({ units: "", fate: "kept", from: only, note: "" }, sheetOpened, { draft: "What came back", sheet: "came back" });
   const { errors } = sheet.formState;
   return (
     <Part title="Came back" screenOnly>
-      <SheetSays sheet={sheet} names={{ units: "Units", note: "From whom, and why" }} />
-      <form onSubmit={sheet.send("cameBack")} className="grid items-start gap-3 sm:grid-cols-[7rem_14rem_1fr_auto]">
+      <SheetSays sheet={sheet} names={{ units: "Units", from: "From", note: "Who brought it, and why" }} />
+      <form onSubmit={sheet.send("cameBack")} className="grid items-start gap-3 sm:grid-cols-[6rem_1fr_1fr]">
         <Text
           data-amount
           label="Units"
@@ -73,9 +84,16 @@ export function CameBack({ out, opened: sheetOpened }: { out: number; opened: Op
           {...sheet.register("units")}
           problem={errors.units?.message}
         />
+        <Choice
+          label="From"
+          options={[...(only === "" ? [["", "choose …"] as const] : []), ...sources]}
+          {...sheet.register("from")}
+          problem={errors.from?.message}
+        />
         <Choice label="What came back" options={FATE_IDS.map((f) => [f, FATES[f]] as const)} {...sheet.register("fate")} />
         <Text
-          label="From whom, and why"
+          className="sm:col-span-2"
+          label="Who brought it, and why"
           hint="A rash or anything else that hurt somebody: put the lot on hold too, and ask what has to be reported where you are."
           {...sheet.register("note")}
           problem={errors.note?.message}

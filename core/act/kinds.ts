@@ -69,8 +69,6 @@ export const ACTS_SAID = {
 } as const satisfies Record<string, { say: string; station: string }>;
 
 export type ActKind = keyof typeof ACTS_SAID;
-/** The acts that put a lot on hold or free it: what one of them did isn't taken back under a later one. */
-export const HOLDS_LOTS = ["hold", "recall", "closeRecall", "checkBatch"] as const satisfies ActKind[];
 export const ACT_KINDS = Object.keys(ACTS_SAID) as ActKind[];
 
 /** Kinds of record, what one is called, and where it is found; null where its own number isn't its address. */

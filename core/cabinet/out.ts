@@ -1,8 +1,8 @@
 /** Units of a finished lot that are with somebody: they may come back, and no more of them. */
-import type { Reason } from "../stock/reasons.ts";
+import { among, type Reason } from "../stock/reasons.ts";
 
 /** How units leave the house whole; what is damaged or thrown away comes back from nobody. */
-const LEAVES: ReadonlySet<Reason> = new Set<Reason>(["sold", "ordered", "tester", "gift", "own", "given"]);
+export const LEAVES = ["sold", "ordered", "tester", "gift", "own", "given"] as const satisfies readonly Reason[];
 
 /**
  * How many of a lot are out.
@@ -10,7 +10,7 @@ const LEAVES: ReadonlySet<Reason> = new Set<Reason>(["sold", "ordered", "tester"
  * @example unitsOut([{ reason: "filled", qty: 9 }, { reason: "sold", qty: -4 }, { reason: "cameBack", qty: 1 }]) // 3
  */
 export const unitsOut = (rows: readonly { reason: Reason; qty: number }[]): number =>
-  0 - rows.reduce((a, r) => a + (LEAVES.has(r.reason) || r.reason === "cameBack" ? r.qty : 0), 0);
+  0 - rows.reduce((a, r) => a + (among(LEAVES, r.reason) || r.reason === "cameBack" ? r.qty : 0), 0);
 
 export const FATES = { kept: "goes back on the shelf", thrown: "is thrown away" } as const;
 export type Fate = keyof typeof FATES;

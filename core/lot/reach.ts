@@ -65,14 +65,44 @@ function holders(went: readonly Went[]): Holder[] {
     .filter((h) => h.units !== 0);
 }
 
+/** Of whom it is taken off where nobody wrote down who brought it back: as in the account, the last to get some first. */
+const OWING = ["handed", "stall", "named"] as const;
+
+/** What went out, less what came back: of the holder who is named first, and then, where none is, of those it may have been. */
+function lessReturns(went: readonly Went[]): Went[] {
+  const rows = went.map((w) => ({ ...w }));
+  const out = (lotId: number): Went[] => rows.filter((w) => w.lotId === lotId && w.qty < 0 && w.reason !== "cameBack").reverse();
+  const isNamed = (w: Went): boolean => w.orderId !== null || w.marketDayId !== null;
+  const takeOff = (back: Went, from: readonly Went[]): void => {
+    for (const w of from) {
+      const n = Math.min(-w.qty, back.qty);
+      w.qty += n;
+      back.qty -= n;
+    }
+  };
+  const backs = rows.filter((w) => w.reason === "cameBack");
+  for (const back of backs.filter(isNamed))
+    takeOff(
+      back,
+      out(back.lotId).filter((w) => w.orderId === back.orderId && w.marketDayId === back.marketDayId),
+    );
+  for (const back of backs.filter((w) => !isNamed(w)))
+    for (const where of OWING)
+      takeOff(
+        back,
+        out(back.lotId).filter((w) => whereIs(moved(w)) === where),
+      );
+  return rows.filter((w) => w.qty !== 0);
+}
+const moved = (w: Went) => ({ ...w, atStall: w.marketDayId !== null, inOrder: w.orderId !== null });
+
 /**
  * @param lots every lot that was reached
  * @example reached([1], [{ lotId: 1, reason: "filled", qty: 12, day: "2026-11-02", note: "", orderId: null, marketDayId: null, contactId: null }]).people // []
  */
 export function reached(lots: readonly number[], went: readonly Went[]): Reached {
   const of = groupBy(went, (w) => w.lotId);
-  const moved = (w: Went) => ({ ...w, atStall: w.marketDayId !== null });
-  const where = groupBy(went, (w) => whereIs(moved(w)));
+  const where = groupBy(lessReturns(went), (w) => whereIs(moved(w)));
   const at = (w: Where): Went[] => where.get(w) ?? [];
   return {
     accounts: new Map(lots.map((id) => [id, accountOf((of.get(id) ?? []).map(moved))])),

@@ -62,6 +62,56 @@ describe("who has some of it", () => {
     expect(markets.map((h) => [h.contactId, h.units])).toEqual([[9, 6]]);
     expect(others.handed).toMatchObject([{ units: 1, note: "the choir" }]);
   });
+  it("what came back is off whoever had it: lists and account say the same, whoever was named and whoever wasn't", () => {
+    const outs = fc.array(
+      fc.record({
+        at: fc.constantFrom("order", "stall", "hand"),
+        who: fc.integer({ min: 1, max: 3 }),
+        units: fc.integer({ min: 1, max: 6 }),
+      }),
+      { minLength: 1, maxLength: 8 },
+    );
+    fc.assert(
+      fc.property(
+        outs,
+        fc.array(fc.record({ of: fc.nat(), named: fc.boolean(), units: fc.integer({ min: 1, max: 6 }) })),
+        (gone, backs) => {
+          const at = (o: (typeof gone)[number]): Partial<Went> =>
+            o.at === "order"
+              ? { orderId: o.who, contactId: o.who }
+              : o.at === "stall"
+                ? { reason: "sold", orderId: null, marketDayId: o.who, contactId: 10 + o.who }
+                : { reason: "gift", orderId: null, contactId: null };
+          const left = new Map(gone.map((o) => [`${o.at} ${o.at === "hand" ? 0 : o.who}`, 0]));
+          for (const o of gone)
+            left.set(`${o.at} ${o.at === "hand" ? 0 : o.who}`, left.get(`${o.at} ${o.at === "hand" ? 0 : o.who}`)! + o.units);
+          let all = gone.reduce((n, o) => n + o.units, 0);
+          const rows = [
+            went({ reason: "filled", qty: 60, orderId: null, contactId: null }),
+            ...gone.map((o) => went({ ...at(o), qty: -o.units })),
+          ];
+          for (const b of backs) {
+            const o = gone[b.of % gone.length]!;
+            const key = `${o.at} ${o.at === "hand" ? 0 : o.who}`;
+            const named = b.named && o.at !== "hand";
+            const n = Math.min(b.units, named ? left.get(key)! : all);
+            if (n === 0 || all < n) continue;
+            if (named) left.set(key, left.get(key)! - n);
+            all -= n;
+            rows.push(went({ ...(named ? at(o) : { orderId: null, contactId: null }), reason: "cameBack", qty: n }));
+          }
+          const r = reached([1], rows);
+          const a = r.accounts.get(1)!;
+          const units = (hs: readonly { units: number }[]) => hs.reduce((n, h) => n + h.units, 0);
+          // A return that names nobody is off somebody; only where it was said of one and taken off another could they differ by order.
+          expect(units(r.people) + units(r.markets) + units(r.others.handed)).toBe(a.named + a.stall + a.handed);
+          expect([units(r.people), units(r.markets), units(r.others.handed)]).toEqual([a.named, a.stall, a.handed]);
+          expect(a.came).toBe(a.here + a.on + WHERE.reduce((n, w) => n + a[w], 0));
+          for (const h of [...r.people, ...r.markets]) expect(h.units).toBeGreaterThan(0);
+        },
+      ),
+    );
+  });
   it("tracing from several reaches what any of them reaches, each once, and none of them", () => {
     fc.assert(
       fc.property(fc.array(link, { maxLength: 25 }), fc.uniqueArray(fc.integer({ min: 1, max: 9 }), { minLength: 1 }), (links, starts) => {

@@ -33,6 +33,8 @@ export interface Moved {
   reason: Reason;
   /** At a market day. */
   atStall: boolean;
+  /** In an order, or back out of one. */
+  inOrder?: boolean;
 }
 
 const OUT: Record<Reason, Where | "came" | "on"> = {
@@ -64,8 +66,9 @@ const OUT: Record<Reason, Where | "came" | "on"> = {
 };
 
 /** Where something that went out for a reason is. @example whereIs({ reason: "tester", qty: -1, atStall: true }) // "stall" */
-export function whereIs({ reason, qty, atStall }: Moved): Where | "came" | "on" {
+export function whereIs({ reason, qty, atStall, inOrder = false }: Moved): Where | "came" | "on" {
   if (among(TURNED, reason) && qty > 0) return "came";
+  if (reason === "cameBack" && inOrder) return "named";
   const where = OUT[reason];
   return where === "handed" && atStall ? "stall" : where;
 }

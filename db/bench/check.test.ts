@@ -47,7 +47,7 @@ it("what waits for its check is on hold from the start; released it is free, hel
     ["hold", "grainy"],
     ["release", "smooth"],
   ]);
-  expect(await says(takeBack(db, held.actId, doing))).toMatch(/held or released again since/);
+  expect(await says(takeBack(db, held.actId, doing))).toMatch(/checked again since/);
   await takeBack(db, (await checkActs()).at(-1)!, doing);
   expect(await reason(lotId)).toBe("Check: grainy");
   await takeBack(db, held.actId, doing);
@@ -83,14 +83,13 @@ it("what somebody held, or a recall, stays on hold whatever a check says; and a 
   const recallId = idIn(
     await beginRecall(db, { lotIds: [other.lotId], reason: "Rancid", toDo: "Bring it back.", rehearsal: false }, doing),
   );
-  // It waited already, so the recall didn't need to hold it; a check must not free it all the same.
   expect(await says(check(other.batchId))).toMatch(/in a recall \(Rancid\)/);
-  expect(await reason(other.lotId)).toBe(WAITS);
+  expect(await reason(other.lotId)).toBe(`${WAITS}; Recall: Rancid`);
   const closed = await closeRecall(db, { recallId, free: false }, doing);
   expect(await says(check(other.batchId))).toMatch(/in a recall \(Rancid\)/);
   await takeBack(db, closed.actId, doing);
   await check(other.batchId, { verdict: "hold", scent: "off" });
-  expect(await reason(other.lotId)).toBe("Check: smells off");
+  expect(await reason(other.lotId)).toBe("Recall: Rancid; Check: smells off");
 });
 
 it("what is poured today sets, seen from everywhere until it is capped, checked, or its pouring is taken back", async () => {

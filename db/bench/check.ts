@@ -1,18 +1,17 @@
 /** The check of a poured batch once it is cold: what was found, and its lots let go or held back, in one act. */
-import { HOLDS_LOTS } from "#core/act/kinds";
-import { amiss, WAITS, type Findings, type VERDICTS } from "#core/batch/check";
+import { amiss, type Findings, type VERDICTS } from "#core/batch/check";
 import { Refused } from "#core/refused";
 import { wordList } from "#core/words";
-import { and, asc, desc, eq, gt, inArray, isNotNull } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray } from "drizzle-orm";
 import { array, object, string } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
 import { nothingLater, stands } from "../act/standing.ts";
 import type { Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
-import { act, batch, batchCheck, batchSize, lot, recipeVersion } from "../schema.ts";
+import { act, batch, batchCheck, batchSize, lot, lotHold, recipeVersion } from "../schema.ts";
 import { bare } from "../schema/ours.ts";
-import { recallsOver } from "../lots/recall.ts";
+import { freeLots, holdLots, recallsOver } from "../ledger/holds.ts";
 import { endSetting } from "./events.ts";
 
 export interface CheckIn extends Findings {
@@ -31,14 +30,8 @@ const lotsOfBatch = (tx: Tx, batchId: number) =>
     .orderBy(asc(lot.id))
     .for("no key update", { of: bare(lot) });
 
-/** Reasons by which a check has the lots of this batch on hold. */
-async function ownReasons(tx: Tx, batchId: number): Promise<string[]> {
-  const rows = await tx
-    .select({ heldAs: batchCheck.heldAs })
-    .from(batchCheck)
-    .where(and(eq(batchCheck.batchId, batchId), isNotNull(batchCheck.heldAs)));
-  return [WAITS, ...rows.flatMap((r) => r.heldAs ?? [])];
-}
+/** The holds that checks of a batch have on its lots. */
+const heldBy = (batchId: number) => and(eq(lotHold.by, "check"), eq(lotHold.source, batchId));
 
 /**
  * Writes down what was found. Let go, its lots are off the hold a check put them on; held back, they are on hold for what was found. What is on
@@ -76,22 +69,16 @@ export const checkBatch = defineAct({
         [{ to: `/lots/recalls/${over.id}`, name: "The recall" }],
       );
     const heldAs = verdict === "hold" ? `Check: ${[...against, note].filter(Boolean).join(", ")}` : null;
-    const own = await ownReasons(tx, batchId);
-    const touched = lots.filter((l) => (l.holdReason === null ? heldAs !== null : own.includes(l.holdReason)));
+    const byIt = { by: "check", source: batchId } as const;
+    const ids = lots.map((l) => l.id);
+    const was = await tx.select({ id: lotHold.lotId, was: lotHold.reason }).from(lotHold).where(heldBy(batchId));
     await tx.insert(batchCheck).values({ batchId, actId, ...found, verdict, note, heldAs });
-    if (touched.length > 0)
-      await tx
-        .update(lot)
-        .set({ holdReason: heldAs })
-        .where(
-          inArray(
-            lot.id,
-            touched.map((l) => l.id),
-          ),
-        );
+    await freeLots(tx, ids, byIt);
+    if (heldAs !== null) await holdLots(tx, ids, { ...byIt, reason: heldAs });
     await endSetting(tx, batchId);
     const numbers = wordList(lots.map((l) => l.number));
-    const still = heldAs === null ? lots.filter((l) => l.holdReason !== null && !touched.includes(l)) : [];
+    const left = await tx.select({ id: lotHold.lotId }).from(lotHold).where(inArray(lotHold.lotId, ids));
+    const still = heldAs === null ? lots.filter((l) => left.some((h) => h.id === l.id)) : [];
     return {
       path: `/bench/${batchId}`,
       summary:
@@ -103,7 +90,13 @@ export const checkBatch = defineAct({
         { kind: "recipe", id: made.recipeId },
         ...lots.map((l) => ({ kind: "lot" as const, id: l.id, changes: true })),
       ],
-      leaves: { lots: touched.map((l) => ({ id: l.id, was: l.holdReason })) },
+      // Those that a check had, or has now, on hold.
+      leaves: {
+        lots: lots.flatMap((l) => {
+          const before = was.find((w) => w.id === l.id)?.was ?? null;
+          return before === null && heldAs === null ? [] : [{ id: l.id, was: before }];
+        }),
+      },
     };
   },
   leaves: object({
@@ -112,9 +105,12 @@ export const checkBatch = defineAct({
       .required(),
   }),
   back: async (tx, { lots }, { undoes }) => {
+    const [check] = await tx.select({ batchId: batchCheck.batchId }).from(batchCheck).where(eq(batchCheck.actId, undoes));
+    const byIt = { by: "check", source: check!.batchId } as const;
     for (const { id, was } of lots) {
-      await nothingLater(tx, { kind: "lot", id }, undoes, HOLDS_LOTS, "It was held or released again since.");
-      await tx.update(lot).set({ holdReason: was }).where(eq(lot.id, id));
+      await nothingLater(tx, { kind: "lot", id }, undoes, ["checkBatch"], "It was checked again since.");
+      await freeLots(tx, [id], byIt);
+      if (was !== null) await holdLots(tx, [id], { ...byIt, reason: was });
     }
   },
 });

@@ -2,18 +2,18 @@
  * Melting down: finished units that came out too soft, grainy or faint go back into the pot. Out of their tins they are a base on the shelf, worth
  * what they were, best before as they were, with their whole history; what it is made of is known, so that a pot it goes into is known too.
  */
-import { WAITS } from "#core/batch/check";
 import { FILL_TOLERANCE } from "#core/batch/result";
 import { mg, minus, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
-import { and, asc, eq, gt, isNotNull } from "drizzle-orm";
+import { and, asc, eq, gt } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Tx } from "../client.ts";
 import { addedToSize } from "../columnsOf.ts";
+import { holdsOf } from "../ledger/holds.ts";
 import { draw, lockLots, useOf } from "../ledger/lots.ts";
-import { batch, batchCheck, batchSize, batchTake, lot, material, movement, product, recipeVersion } from "../schema.ts";
+import { batch, batchSize, batchTake, lot, material, movement, product, recipeVersion } from "../schema.ts";
 import { makeBase } from "./base.ts";
 
 export interface MeltDownIn {
@@ -55,15 +55,8 @@ async function partsOf(tx: Tx, { size, added }: Awaited<ReturnType<typeof poured
   });
 }
 
-/** What a check has it on hold for is what it is melted down for; any other hold stays. */
-async function heldByCheck(tx: Tx, batchId: number, reason: string): Promise<boolean> {
-  const [check] = await tx
-    .select({ id: batchCheck.id })
-    .from(batchCheck)
-    .where(and(eq(batchCheck.batchId, batchId), isNotNull(batchCheck.heldAs), eq(batchCheck.heldAs, reason)))
-    .limit(1);
-  return reason === WAITS || check !== undefined;
-}
+/** Whether a check alone has it on hold: that is what it is melted down for; any other hold stays. */
+const heldByCheckAlone = async (tx: Tx, lotId: number): Promise<boolean> => (await holdsOf(tx, lotId)).every((h) => h.by === "check");
 
 /**
  * Takes units out of the cabinet and puts what was in them on the shelf as a base, at what they cost.
@@ -75,7 +68,7 @@ export const meltDown = defineAct({
     const locked = await lockLots(tx, [lotId]);
     const of = await pouredAs(tx, lotId);
     const held = locked.get(lotId);
-    if (held?.holdReason && (await heldByCheck(tx, of.size.batchId, held.holdReason))) locked.set(lotId, { ...held, hold: false });
+    if (held?.holdReason && (await heldByCheckAlone(tx, lotId))) locked.set(lotId, { ...held, hold: false });
     const from = useOf(locked, lotId, "melt", day, "units");
     const most = units * of.size.fill * (1 + FILL_TOLERANCE);
     if (weight > most)

@@ -11,9 +11,10 @@ import { onBench, type TakeIn } from "./standing.ts";
 import { Refused } from "#core/refused";
 import { wordList } from "#core/words";
 import type { Day } from "#core/when";
-import { asc, eq, sql } from "drizzle-orm";
+import { asc, eq } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Tx } from "../client.ts";
+import { freeLots, holdLots } from "../ledger/holds.ts";
 import { draw, lockLots, lotsOfMaterials, useOf, type NewMovement } from "../ledger/lots.ts";
 import { nothingLater } from "../act/standing.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
@@ -70,7 +71,7 @@ async function sizesFilled(tx: Tx, b: typeof batch.$inferSelect, filled: PourIn[
 async function finishedLots(
   tx: Tx,
   sizes: readonly SizeRow[],
-  made: { name: string; code: string; scheme: string; day: Day; best: readonly Day[]; waits: boolean },
+  made: { name: string; code: string; scheme: string; day: Day; best: readonly Day[] },
 ): Promise<{ id: number; number: string }[]> {
   const { name, code, day } = made;
   const next = numberer(made.scheme, day, await takenNumbers(tx, numberHead(made.scheme, { code, day })));
@@ -82,16 +83,9 @@ async function finishedLots(
       lotId === null
         ? await tx
             .insert(lot)
-            .values({ ...facts, number: next(code), productId, holdReason: made.waits ? WAITS : null })
+            .values({ ...facts, number: next(code), productId })
             .returning({ id: lot.id, number: lot.number })
-        : await tx
-            .update(lot)
-            .set({
-              ...facts,
-              holdReason: made.waits ? sql`coalesce(${lot.holdReason}, ${WAITS})` : sql`nullif(${lot.holdReason}, ${WAITS})`,
-            })
-            .where(eq(lot.id, lotId))
-            .returning({ id: lot.id, number: lot.number });
+        : await tx.update(lot).set(facts).where(eq(lot.id, lotId)).returning({ id: lot.id, number: lot.number });
     out.push(row!);
   }
   return out;
@@ -170,8 +164,11 @@ export const pour = defineAct({
       scheme: settings.batchScheme,
       day,
       best,
-      waits: settings.checkFirst,
     });
+    const waits = { by: "check", source: b.id } as const;
+    const filledLots = lots.map((l) => l.id);
+    await freeLots(tx, filledLots, waits);
+    if (settings.checkFirst) await holdLots(tx, filledLots, { ...waits, reason: WAITS });
     const lotOf = new Map<Filled | null, number | null>([[null, null], ...sizes.map((s, i) => [s, lots[i]!.id] as const)]);
     const draws = drawn.map((d, i) => ({ ...d, intoLotId: lotOf.get(into[i]!)! }));
     const packing = drawPackaging(

@@ -7,7 +7,7 @@ import { ledgerFaults } from "../ledger/faults.ts";
 import { closeMarketDay } from "../markets/markets.ts";
 import { act } from "../schema.ts";
 import { euro } from "../test/fresh.ts";
-import { DAY, db, eachTestHasAWorkshop, finished, ids, refused } from "../test/workshop.ts";
+import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, refused } from "../test/workshop.ts";
 import { takeOut } from "./cabinet.ts";
 import { comeBack, type ComeBackIn } from "./comeBack.ts";
 import { cabinetOutlook } from "./outlook.ts";
@@ -15,9 +15,10 @@ import { cabinetOutlook } from "./outlook.ts";
 eachTestHasAWorkshop();
 
 const doing = { day: DAY };
+const HANDED = { orderId: null, dayId: null };
 const balms = async () => (await finished())[0]!;
 const back = async (over: Partial<ComeBackIn> = {}) =>
-  comeBack(db, { lotId: (await balms()).id, units: 1, fate: "kept", note: "The lid wouldn't close.", ...over }, doing);
+  comeBack(db, { lotId: (await balms()).id, units: 1, fate: "kept", from: HANDED, note: "The lid wouldn't close.", ...over }, doing);
 const says = async (work: Promise<unknown>) => (await refused(work))[0]!.say;
 
 it("comes back at what it cost, or is thrown away as it comes; never more than is out", async () => {
@@ -61,7 +62,11 @@ it("the cabinet knows its pace once there has been time for one", async () => {
     { day: later },
   );
   expect((await cabinetOutlook(db, later)).paces.size).toBe(0);
-  await comeBack(db, { lotId: id, units: 1, fate: "kept", note: "Not what was wished." }, { day: later });
+  await comeBack(
+    db,
+    { lotId: id, units: 1, fate: "kept", from: { orderId: null, dayId: idIn(sold) }, note: "Not what was wished." },
+    { day: later },
+  );
   expect((await cabinetOutlook(db, later)).paces.get(ids.product)).toBe(4 / 40);
   expect(await says(takeBack(db, sold.actId, { day: later }))).toMatch(/^Some of what went out|has come back since/);
 });

@@ -11,6 +11,7 @@ import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftText } from "../act/left.ts";
 import type { Tx } from "../client.ts";
+import { holdLots } from "../ledger/holds.ts";
 import { draw, lockLots, useOf } from "../ledger/lots.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
 import { jar, lot, material, movement } from "../schema.ts";
@@ -93,11 +94,16 @@ export const strainJar = defineAct({
     });
     // What is in it was put on hold while it steeped: so is what comes out of it.
     const held = parts.find((p) => p.lot.holdReason !== null)?.lot;
-    const holdReason = held ? `${held.number} is in it, on hold: ${held.holdReason}` : null;
     const lots = await tx
       .insert(lot)
-      .values(numbers.map((number) => ({ number, materialId, name: j.name, arrived: day, printed: best, holdReason })))
+      .values(numbers.map((number) => ({ number, materialId, name: j.name, arrived: day, printed: best })))
       .returning({ id: lot.id });
+    if (held)
+      await holdLots(
+        tx,
+        lots.map((l) => l.id),
+        { by: "made", source: j.id, reason: `${held.number} is in it, on hold: ${held.holdReason}` },
+      );
     await keepBestBefore(
       tx,
       lots.map((l) => l.id),

@@ -1,10 +1,10 @@
 /** Finished units that are with somebody, as the ledger has them: what came back rests on what had gone out. */
-import { unitsOut } from "#core/cabinet/out";
+import { LEAVES, unitsOut } from "#core/cabinet/out";
 import { groupBy } from "#core/collect";
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { stands } from "../act/standing.ts";
-import { aNumber, rowsOf } from "../columnsOf.ts";
+import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
 import type { Reads, Tx } from "../client.ts";
 import { anyOf } from "../pieces.ts";
 import { movement } from "../schema.ts";
@@ -18,6 +18,28 @@ export const outOf = (db: Reads, lotIds: readonly number[]) =>
     { lotId: aNumber, reason: oneOf(REASONS), qty: aNumber },
     sql`select m.lot_id as "lotId", m.reason, sum(m.qty)::float8 as qty from ${movement} m
     where ${anyOf(sql`m.lot_id`, lotIds)} and m.restates is null and m.reason <> 'undone' and ${stands(sql`m.act_id`)} group by 1, 2`,
+  );
+
+/** Somebody who has some of a lot: an order or a market day, or whoever it was handed to, with how many are still out. */
+export interface OutAt {
+  orderId: number | null;
+  dayId: number | null;
+  /** The customer, or the market; nothing where it was handed out. */
+  name: string | null;
+  day: string | null;
+  units: number;
+}
+
+/** Where the units of a lot are that may come back, as the books have it; what came back of nobody named is off the whole. */
+export const outAt = (db: Reads, lotId: number): Promise<OutAt[]> =>
+  rowsOf(
+    db,
+    { orderId: orNone(aNumber), dayId: orNone(aNumber), name: orNone(aText), day: orNone(aText), units: aNumber },
+    sql`select g.id as "orderId", d.id as "dayId", coalesce(g.customer, d.name) as name, coalesce(g.due, d.day)::text as day, -sum(m.qty)::float8 as units
+    from ${movement} m left join gift_order g on g.id = coalesce(m.gift_order_id, m.back_from_order_id)
+      left join market_day d on d.id = coalesce(m.market_day_id, m.back_from_day_id)
+    where m.lot_id = ${lotId} and m.restates is null and m.reason in ${[...LEAVES, "cameBack"]} and ${stands(sql`m.act_id`)}
+    group by g.id, d.id having sum(m.qty) < 0 order by max(m.id) desc`,
   );
 
 /**

@@ -29,14 +29,15 @@ const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
     },
     // What put a movement right since, the day it was taken back included, counts with the movement itself.
     sql`
-    select b.lot_id as "lotId", b.reason, sum(m.qty) as qty, a.day::text as day, b.note, b.gift_order_id as "orderId", b.market_day_id as "marketDayId",
+    select b.lot_id as "lotId", b.reason, sum(m.qty) as qty, a.day::text as day, b.note, g.id as "orderId", d.id as "marketDayId",
       n.contact_id as "contactId"
     from movement m join movement b on b.id = coalesce(m.restates, m.id) join act a on a.id = b.act_id
-      left join gift_order g on g.id = b.gift_order_id left join market_day d on d.id = b.market_day_id
+      left join gift_order g on g.id = coalesce(b.gift_order_id, b.back_from_order_id)
+      left join market_day d on d.id = coalesce(b.market_day_id, b.back_from_day_id)
       left join contact_name n on n.kind = case when g.id is not null then 'customer' else 'market' end
         and n.called = lower(btrim(coalesce(g.customer, d.name)))
     where ${anyOf(sql`m.lot_id`, lotIds)} and ${stands(sql`b.act_id`)}
-    group by b.lot_id, b.reason, a.day, b.note, b.gift_order_id, b.market_day_id, n.contact_id having sum(m.qty) <> 0
+    group by b.lot_id, b.reason, a.day, b.note, g.id, d.id, n.contact_id having sum(m.qty) <> 0
     order by a.day, b.lot_id, b.reason`,
   );
 

@@ -126,18 +126,44 @@ describe("a recall", () => {
     expect(await listRecalls(db)).toEqual([]);
     expect(await whatWaits(db, DAY)).not.toContainEqual(expect.objectContaining({ kind: "recall" }));
 
+    // A recall that goes on isn't lifted lot by lot: it is named, and holds on.
     const again = await begin();
-    await holdLot(db, { lotId: second!.id, reason: null }, doing);
-    expect(await refused(takeBack(db, again.actId, doing))).toMatchObject([{ say: expect.stringContaining("since") as string }]);
+    expect(await refused(holdLot(db, { lotId: second!.id, reason: null }, doing))).toMatchObject([
+      { field: "reason", see: [{ to: `/lots/recalls/${idIn(again)}` }] },
+    ]);
+    expect(await held()).toContain(second!.id);
+    await takeBack(db, again.actId, doing);
+    expect(await held()).toEqual([first!.id]);
   });
 
-  it("a hold that came before it can't be taken back under it", async () => {
+  it("each hold is lifted by what put it there: two recalls over one lot, and a hand's hold under both", async () => {
+    const [tin] = await finished();
+    const [one, two] = [await begin(), await begin({ reason: "The wax is dirty" })];
+    const reasons = async () => (await finished())[0]!.holdReason;
+    await holdLot(db, { lotId: tin!.id, reason: "smells odd" }, doing);
+    expect(await reasons()).toBe("Recall: The supplier says it is rancid; Recall: The wax is dirty; smells odd");
+    const free = await closeRecall(db, { recallId: idIn(one), free: true }, doing);
+    expect(await reasons()).toBe("Recall: The wax is dirty; smells odd");
+    await takeBack(db, free.actId, doing);
+    expect(await reasons()).toContain("Recall: The supplier says it is rancid");
+    await closeRecall(db, { recallId: idIn(one), free: true }, doing);
+    await closeRecall(db, { recallId: idIn(two), free: false }, doing);
+    // What a closed recall left on hold is let go lot by lot; taken back, all of it stands again.
+    const off = await holdLot(db, { lotId: tin!.id, reason: null }, doing);
+    expect(await reasons()).toBeNull();
+    await takeBack(db, off.actId, doing);
+    expect((await reasons())!.split("; ").sort()).toEqual(["Recall: The wax is dirty", "smells odd"]);
+  });
+
+  it("a hold that came before it is taken back by itself, and the recall's stays", async () => {
     const [tin] = await finished();
     const hold = await holdLot(db, { lotId: tin!.id, reason: "smells odd" }, doing);
     const free = await holdLot(db, { lotId: tin!.id, reason: null }, doing);
     await begin();
-    expect(await refused(takeBack(db, free.actId, doing))).toHaveLength(1);
     expect(await refused(takeBack(db, hold.actId, doing))).toHaveLength(1);
+    await takeBack(db, free.actId, doing);
+    expect((await finished())[0]!.holdReason).toContain("smells odd");
+    await takeBack(db, hold.actId, doing);
     expect((await finished())[0]!.holdReason).toBe("Recall: The supplier says it is rancid");
   });
 

@@ -2,21 +2,21 @@
  * Recalling lots: everything some lots are in is put on hold in one act, people are told one after the other, and it is closed with what it
  * came to. A rehearsal goes the same way and holds nothing.
  */
-import { HOLDS_LOTS } from "#core/act/kinds";
 import { accountAmong } from "#core/lot/reach";
 import { sayCame } from "#core/lot/recall";
 import { Refused } from "#core/refused";
 import { counted, wordList } from "#core/words";
 import type { Day } from "#core/when";
-import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { array, number, object } from "yup";
 import { defineAct, type About } from "../act/define.ts";
 import { leftDayOrNone, leftId, leftText } from "../act/left.ts";
 import { nothingLater } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
+import { freeLots, holdLots } from "../ledger/holds.ts";
 import { lockLots } from "../ledger/lots.ts";
-import { anyOf, inPieces } from "../pieces.ts";
-import { act, lot, recall, recallLot, recallTold } from "../schema.ts";
+import { inPieces } from "../pieces.ts";
+import { recall, recallLot, recallTold } from "../schema.ts";
 import { finishedOf, reachOf } from "./reach.ts";
 import { heldOf, peopleTold, startsOf } from "./recalls.ts";
 
@@ -41,43 +41,7 @@ async function open(tx: Tx, id: number) {
   return row;
 }
 
-const lotsAmong = (ids: readonly number[]) => ({ kind: "lot" as const, among: sql`(select unnest(${sql.param([...ids])}::int[]))` });
-
-/** Puts on hold what isn't yet. @returns those that were put on hold by it */
-async function holdAll(tx: Tx, ids: readonly number[], reason: string): Promise<number[]> {
-  const rows = await tx
-    .update(lot)
-    .set({ holdReason: reason })
-    .where(and(anyOf(lot.id, ids), isNull(lot.holdReason)))
-    .returning({ id: lot.id });
-  return rows.map((r) => r.id);
-}
-
-/** Frees what is still on hold for that. @returns those that were freed */
-async function freeAll(tx: Tx, ids: readonly number[], reason: string): Promise<number[]> {
-  const rows = await tx
-    .update(lot)
-    .set({ holdReason: null })
-    .where(and(anyOf(lot.id, ids), eq(lot.holdReason, reason)))
-    .returning({ id: lot.id });
-  return rows.map((r) => r.id);
-}
-
-/** The recalls, other than rehearsals, that some lots are in and that weren't closed as a false alarm. */
-export const recallsOver = (tx: Tx, ids: readonly number[]) =>
-  tx
-    .selectDistinct({ id: recall.id, reason: recall.reason })
-    .from(recallLot)
-    .innerJoin(recall, eq(recall.id, recallLot.recallId))
-    .leftJoin(act, eq(act.id, recall.closedActId))
-    .where(
-      and(
-        anyOf(recallLot.lotId, ids),
-        eq(recall.rehearsal, false),
-        isNotNull(recall.begunActId),
-        sql`coalesce(jsonb_array_length(${act.leaves} -> 'freed'), 0) = 0`,
-      ),
-    );
+const byIt = (id: number) => ({ by: "recall", source: id }) as const;
 
 /**
  * Begins a recall: holds the lots and everything they are in, all of it or nothing. A rehearsal holds nothing.
@@ -97,7 +61,7 @@ export const beginRecall = defineAct({
     const { id } = row!;
     const ids = reach.lots.map((l) => l.id);
     await lockLots(tx, ids);
-    const held = new Set(rehearsal ? [] : await holdAll(tx, ids, heldBy({ reason })));
+    const held = new Set(rehearsal ? [] : await holdLots(tx, ids, { ...byIt(id), reason: heldBy({ reason }) }));
     for (const piece of inPieces(ids))
       await tx
         .insert(recallLot)
@@ -121,9 +85,8 @@ export const beginRecall = defineAct({
   back: async (tx, { recallId }, { undoes }) => {
     const held = await heldOf(tx, recallId);
     await nothingLater(tx, { kind: "recall", id: recallId }, undoes, ["tellRecall", "closeRecall"], "Somebody was told, or it was closed.");
-    await nothingLater(tx, lotsAmong(held), undoes, HOLDS_LOTS, "One of its lots was held, released or recalled again since.");
-    const [row] = await tx.update(recall).set({ begunActId: null }).where(eq(recall.id, recallId)).returning();
-    await freeAll(tx, held, heldBy(row!));
+    await tx.update(recall).set({ begunActId: null }).where(eq(recall.id, recallId));
+    await freeLots(tx, held, byIt(recallId));
     return "/lots/recalls";
   },
 });
@@ -223,7 +186,8 @@ export const closeRecall = defineAct({
     });
     const held = await heldOf(tx, recallId);
     await lockLots(tx, held);
-    const freed = free ? await freeAll(tx, held, heldBy(row)) : [];
+    // What another recall or a check holds as well stays on hold for that.
+    const freed = free ? await freeLots(tx, held, byIt(row.id)) : [];
     await tx.update(recall).set({ closedActId: actId, came }).where(eq(recall.id, recallId));
     return {
       path: path(recallId),
@@ -233,9 +197,8 @@ export const closeRecall = defineAct({
     };
   },
   leaves: object({ recallId: leftId(), freed: array().of(leftId()).required() }),
-  back: async (tx, { recallId, freed }, { undoes }) => {
-    await nothingLater(tx, lotsAmong(freed), undoes, HOLDS_LOTS, "One of its lots was held or recalled again since.");
+  back: async (tx, { recallId, freed }) => {
     const [row] = await tx.update(recall).set({ closedActId: null, came: "" }).where(eq(recall.id, recallId)).returning();
-    await holdAll(tx, freed, heldBy(row!));
+    await holdLots(tx, freed, { ...byIt(recallId), reason: heldBy(row!) });
   },
 });

@@ -29,6 +29,9 @@ export const movement = ours.table(
     marketDayId: integer().references(() => marketDay.id),
     giftOrderId: integer().references(() => giftOrder.id),
     jarId: integer().references(() => jar.id),
+    /** Of what came back: the order or the market day it had gone out by. It is no part of what that one came to. */
+    backFromOrderId: integer().references(() => giftOrder.id),
+    backFromDayId: integer().references(() => marketDay.id),
     /** The one lot it went into, where the rest of the batch didn't: a size's own packaging. */
     intoLotId: integer().references(() => lot.id),
     /** Of a count: all there was by it, which stays so whatever turns out otherwise of what came before. */

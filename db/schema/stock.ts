@@ -5,8 +5,9 @@
 import { DRYNESS } from "#core/infusion/dryness";
 import { COST_KNOWN } from "#core/stock/costKnown";
 import { BEST_BY } from "#core/stock/bestBy";
+import { HELD_BY } from "#core/stock/holds";
 import { sql } from "drizzle-orm";
-import { check, date, index, integer, text } from "drizzle-orm/pg-core";
+import { check, date, index, integer, text, unique } from "drizzle-orm/pg-core";
 import { baseColumn, mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
@@ -35,6 +36,7 @@ export const lot = ours.table(
     /** Herbs: whether it is dry enough to infuse, and the year it grew. */
     dryness: wordColumn(DRYNESS).notNull().default(""),
     grown: integer(),
+    /** All it is on hold for, in words; kept by a trigger from `lot_hold`, and never written otherwise. */
     holdReason: text(),
     /** A scent: the most of it a product may hold by the supplier's paper for this lot, in millionths; null where it isn't written down. */
     scentMostPpm: integer(),
@@ -63,6 +65,22 @@ export const lot = ours.table(
       .on(t.bestBefore)
       .where(sql`${t.onHand} > 0`),
   ],
+);
+
+/** What a lot is on hold for: each reason by itself. */
+export const lotHold = ours.table(
+  "lot_hold",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    lotId: integer()
+      .notNull()
+      .references(() => lot.id),
+    by: wordColumn(HELD_BY).notNull(),
+    /** The batch, recall or jar it is held for; 0 where somebody did by hand. */
+    source: integer().notNull().default(0),
+    reason: text().notNull(),
+  },
+  (t) => [unique("lot_hold_once").on(t.lotId, t.by, t.source), index("lot_hold_source").on(t.by, t.source)],
 );
 
 /** Everyone waiting for a count: what a stock-take has noted so far, until it is posted as one act. */

@@ -17,7 +17,7 @@ import { packGiftOrder } from "../../gifts/pack.ts";
 import { fillJar, topUp } from "../../jars/fill.ts";
 import { readJar } from "../../jars/read.ts";
 import { blend, spoilJar, strainJar } from "../../jars/strain.ts";
-import { outOf } from "../../ledger/out.ts";
+import { outAt, outOf } from "../../ledger/out.ts";
 import { closeMarketDay } from "../../markets/markets.ts";
 import { jar, lot, product } from "../../schema.ts";
 import { euro } from "../fresh.ts";
@@ -192,7 +192,12 @@ export const MAKING = {
     );
     return l === undefined
       ? null
-      : (v) => comeBack(v.db, { lotId: at(v.lots, l), units: 1, fate: b % 2 ? "kept" : "thrown", note: "" }, doing);
+      : async (v) => {
+          const lotId = at(v.lots, l);
+          const [last] = await outAt(v.db, lotId);
+          const from = { orderId: last?.orderId ?? null, dayId: last?.dayId ?? null };
+          return comeBack(v.db, { lotId, units: 1, fate: b % 2 ? "kept" : "thrown", from, note: "" }, doing);
+        };
   },
 
   market: async (db, a, b) => {

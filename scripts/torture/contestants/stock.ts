@@ -116,7 +116,7 @@ export const STOCK = {
   comeBack: {
     ready: async (db, w) => {
       await takeOut(db, { lotId: w.lots.made[1], units: 1, reason: "gift", note: "" }, now());
-      return (at) => comeBack(at, { lotId: w.lots.made[1], units: 1, fate: "kept", note: "" }, now());
+      return (at) => comeBack(at, { lotId: w.lots.made[1], units: 1, fate: "kept", from: { orderId: null, dayId: null }, note: "" }, now());
     },
     // Of several windows one has it back.
     maybe: true,
