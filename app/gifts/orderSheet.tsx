@@ -135,6 +135,8 @@ export function OrderSheet({ d }: { d: OrderData }) {
   ]);
   const unread = lost ? LOST : mistake;
   const there = items.filter((i) => i.product);
+  const taken = new Set(planned.flatMap((p) => p.takes.map((t) => t.lotId)));
+  const waiting = lotsThere.filter((l) => l.waits !== null && taken.has(l.id));
   const lotChoices = (lots: readonly Lot[]): Choosable[] => [
     { value: "", name: "Use first" },
     ...[...lots].sort(useFirst).map((l) => ({
@@ -197,6 +199,11 @@ export function OrderSheet({ d }: { d: OrderData }) {
             ].map((s, i) => (
               <p key={i} className="py-1.5 font-semibold text-honey">
                 Still missing: {s}
+              </p>
+            ))}
+            {waiting.map((l) => (
+              <p key={l.number} className="py-1.5 font-semibold text-honey">
+                Lot {l.number} {l.waits}: pack it once that is done.
               </p>
             ))}
           </OrderReckoner>

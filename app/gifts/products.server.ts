@@ -6,6 +6,7 @@ import { drawValue, type Lot } from "#core/stock/lots";
 import { unitsFor } from "#core/stock/promised";
 import type { Day } from "#core/when";
 import { listCabinet } from "#db/cabinet/cabinet";
+import { notReady } from "#db/bench/notReady";
 import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
 import { spokenFor } from "#db/gifts/pack";
@@ -42,6 +43,11 @@ export async function productsOf({ ids = [], names = [], order = null }: Asked):
   ]);
   const costs = new Map(costed.flatMap((c) => c.sizes.map((s) => [s.id, s.cost.perUnit[settings.school]?.total ?? null])));
   const works = new Map(cabinet.map((l) => [l.id, workIn(1, l)]));
+  const waits = await notReady(
+    db(),
+    [...stand.values()].flatMap((s) => s.lots.map((l) => l.lot.id)),
+    today(),
+  );
   const due = order && order.due > today() ? order.due : null;
   return found
     .filter((p) => !p.retired || ids.includes(p.id) || (stand.get(p.id)?.here ?? 0) > 0)
@@ -53,7 +59,17 @@ export async function productsOf({ ids = [], names = [], order = null }: Asked):
       free: unitsFor(stand.get(p.id), order?.id ?? null, due),
       spoken: spokenFor(stand.get(p.id), order?.id ?? 0, due),
       lots: (stand.get(p.id)?.lots ?? []).flatMap((l) =>
-        l.open > 0 ? [{ ...l.lot, onHand: l.open, value: valueOfOpen(l), work: works.get(l.lot.id) ?? micros(0) }] : [],
+        l.open > 0
+          ? [
+              {
+                ...l.lot,
+                onHand: l.open,
+                value: valueOfOpen(l),
+                work: works.get(l.lot.id) ?? micros(0),
+                waits: waits.get(l.lot.id) ?? null,
+              },
+            ]
+          : [],
       ),
     }));
 }

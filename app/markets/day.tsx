@@ -5,6 +5,7 @@ import { Refused, type FieldProblem } from "#core/refused";
 import { useFirst } from "#core/stock/lots";
 import { unitsForStall } from "#core/stock/promised";
 import { putRight } from "#db/act/book";
+import { notReady } from "#db/bench/notReady";
 import { listCabinet } from "#db/cabinet/cabinet";
 import { unitsStand } from "#db/cabinet/promised";
 import { today } from "#db/clock";
@@ -48,6 +49,11 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     id === null ? [] : putRight(db(), "marketDayId", id),
   ]);
   if (id !== null && days.length === 0) throw new Response("Not found", { status: 404 });
+  const waits = await notReady(
+    db(),
+    cabinet.map((l) => l.id),
+    today(),
+  );
   const ahead = id !== null && days[0]!.day > today() ? days[0]!.day : null;
   const lots = [...cabinet].sort(useFirst).map((l) => ({
     id: l.id,
@@ -61,6 +67,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     bestBefore: l.bestBefore,
     hold: l.hold,
     price: chosen.get(l.of)?.market ?? null,
+    waits: waits.get(l.id) ?? null,
   }));
   const day = id === null ? null : days[0]!;
   const like = id === null ? days[0] : undefined;

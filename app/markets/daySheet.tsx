@@ -206,6 +206,13 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
             problem={errors.note?.message}
           />
           <PutRight rows={righted} />
+          {rows
+            .filter((r) => r.lot?.waits && r.taken > 0)
+            .map((r) => (
+              <Caution key={r.lot!.id}>
+                Lot {r.lot!.number} {r.lot!.waits}: take it along once that is done.
+              </Caution>
+            ))}
           {book && <ActsOf {...book} />}
           <div className="mt-5">
             <Caution>

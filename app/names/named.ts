@@ -37,8 +37,8 @@ export interface Product {
   /** Units an order can have, and why there are no more of them. */
   free: number;
   spoken: string;
-  /** With what is open of each, and the work in one unit of it. */
-  lots: (Lot & { work: Micros })[];
+  /** With what is open of each, the work in one unit of it, and why it better waits. */
+  lots: (Lot & { work: Micros; waits: string | null })[];
 }
 
 /** A herb or an oil a jar can be filled with, and what the workshop's strainings of it teach. */

@@ -8,6 +8,7 @@ import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
 import { useSentOnce } from "../forms/useSentOnce.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
+import { Claims } from "../ui/fields/claims.tsx";
 import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
@@ -155,7 +156,10 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
           <Sheet>
             <SheetSays sheet={sheet} names={FIELD_NAMES} />
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">
-              <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
+              <div>
+                <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
+                <Claims name={values.name} />
+              </div>
               <Choice
                 label="Made as"
                 options={types}

@@ -28,7 +28,7 @@ const after = (of: Judged, rows: readonly { row: number; entered: string }[]): J
   const weights = new Map(
     rows.map((r) => {
       const w = readWeighed(r.entered);
-      return [r.row, w.ok ? w.value! : mg(0)];
+      return [r.row, w.ok ? w.value : mg(0)];
     }),
   );
   const lines = of.lines.map((l) => ({ ...l, weight: weights.get(l.row) ?? l.weight }));

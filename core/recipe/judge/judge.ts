@@ -18,7 +18,7 @@ function pressed(of: Judged, { rows }: Mend): Judged | null {
   const weights = new Map<number, Mg>();
   for (const r of rows) {
     const read = readWeighed(r.entered);
-    if (!read.ok || read.value === null) return null;
+    if (!read.ok) return null;
     weights.set(r.row, read.value);
   }
   const lines = of.lines.map((l) => ({ ...l, weight: weights.get(l.row) ?? l.weight }));

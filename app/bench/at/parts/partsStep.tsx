@@ -5,6 +5,7 @@ import { wordList } from "#core/words";
 import { useFieldArray, useForm } from "react-hook-form";
 import { FindText } from "../../../names/combo.tsx";
 import { INGREDIENTS } from "../../../names/finds.ts";
+import { Claims } from "../../../ui/fields/claims.tsx";
 import { Button, Problem, Text } from "../../../ui/fields/form.tsx";
 import { PickBox } from "../../../ui/fields/pick.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
@@ -104,13 +105,16 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
             </p>
           )}
           <div className="grid items-start gap-4 sm:grid-cols-[1fr_8rem_1fr]">
-            <Text
-              label="What it is called"
-              placeholder="rose clay"
-              {...form.register("name")}
-              problem={did.problemAt("name")}
-              hint="Stands after the size on its lot."
-            />
+            <div>
+              <Text
+                label="What it is called"
+                placeholder="rose clay"
+                {...form.register("name")}
+                problem={did.problemAt("name")}
+                hint="Stands after the size on its lot."
+              />
+              <Claims name={form.watch("name")} />
+            </div>
             <Text
               data-amount
               label="How many"

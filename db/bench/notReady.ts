@@ -1,0 +1,25 @@
+/** Finished lots that better wait: they still set, or nobody has checked them since they were poured. */
+import { sayFullDay, addDays, type Day } from "#core/when";
+import { sql } from "drizzle-orm";
+import { stands } from "../act/standing.ts";
+import type { Reads } from "../client.ts";
+import { aFlag, aNumber, aText, rowsOf } from "../columnsOf.ts";
+import { anyOf } from "../pieces.ts";
+import { batch, batchCheck, batchEvent, batchSize, lot } from "../schema.ts";
+
+/** What nobody looked at for so long was sold unchecked often enough: no word is said of it any more. */
+const FRESH_DAYS = 14;
+
+/** Why some of these lots better wait, in words, by lot; nothing of those that needn't. */
+export async function notReady(db: Reads, lotIds: readonly number[], today: Day): Promise<Map<number, string>> {
+  if (lotIds.length === 0) return new Map();
+  const rows = await rowsOf(
+    db,
+    { id: aNumber, sets: aFlag, arrived: aText },
+    sql`select l.id, l.arrived::text as arrived, exists (select 1 from ${batchEvent} e where e.batch_id = b.id and e.kind = 'set' and e.ended_at is null and e.struck_at is null) as sets
+    from ${lot} l join ${batchSize} s on s.lot_id = l.id join ${batch} b on b.id = s.batch_id
+    where ${anyOf(sql`l.id`, lotIds)} and b.poured_act_id is not null and l.arrived > ${addDays(today, -FRESH_DAYS)}
+      and not exists (select 1 from ${batchCheck} c where c.batch_id = b.id and ${stands(sql`c.act_id`)})`,
+  );
+  return new Map(rows.map((r) => [r.id, r.sets ? "still sets" : `was poured on ${sayFullDay(r.arrived)} and nobody has checked it since`]));
+}
