@@ -111,14 +111,14 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Lot({ loaderData }: Route.ComponentProps) {
-  const { lot, back, forward, history, inLot, made, opened: sheetOpened, book, from } = loaderData;
+  const { lot, back, forward, history, contents, made, opened: sheetOpened, book, from } = loaderData;
   const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
   const out = unitsOut(own);
   const places = new Map(history.filter((r) => r.marketDayId !== null).map((r) => [`m${r.marketDayId}`, r.market]));
   const people = new Map(history.filter((r) => r.giftOrderId !== null && r.reason === "ordered").map((r) => [r.giftOrderId, r.customer]));
-  const amountIn = (from: number, to: number): number | null => inLot.find((u) => u.from === from && u.to === to)?.qty ?? null;
+  const inIt = new Map(contents.map((c) => [c.of, c.qty]));
   return (
     <>
       <Heading
@@ -222,7 +222,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
                   {
                     head: "In it",
                     as: "weight",
-                    cell: (s) => (amountIn(s.lot.id, s.via) === null ? "" : showInColumn(amountIn(s.lot.id, s.via)!, measureOf(s.lot))),
+                    cell: (s) => (inIt.has(s.lot.id) ? showInColumn(inIt.get(s.lot.id)!, measureOf(s.lot)) : ""),
                   },
                 ]}
               />

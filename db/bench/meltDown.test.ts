@@ -127,6 +127,7 @@ it("a check's hold is what it is melted down for; any other stays, and no more c
   const melt = (over = {}) => meltDown(db, { lotId: was.lotId, units: 1, weight: mg(50_000), note: "soft", ...over }, doing());
   expect(await says(melt({ weight: mg(52_000) }))).toMatchObject({ field: "weight" });
   expect(await says(melt({ units: 5, weight: mg(1000) }))).toMatchObject({ field: "units" });
+  expect(await says(melt({ weight: mg(0) }))).toMatchObject({ field: "weight" });
   const found = { face: "grainy", scent: "right", closes: "right", labelled: 4, firm: "soft" } as const;
   expect(amiss(found, 4)).toEqual(["grainy", "a little soft"]);
   await checkBatch(db, { batchId: was.batchId, ...found, verdict: "hold", note: "" }, doing());

@@ -73,6 +73,8 @@ export const meltDown = defineAct({
     const most = units * of.size.fill * (1 + FILL_TOLERANCE);
     if (weight > most)
       throw Refused.one("weight", `${counted(units, "unit")} of it hold ${grams(units * of.size.fill)}. Check the weight, or the number.`);
+    if (weight <= 0)
+      throw Refused.one("weight", "Nothing came out of them? Then they are thrown away: take them out of the cabinet as damaged.");
     const drawn = draw(locked, lotId, units, "units", (n) => counted(n, "unit"), { actId, reason: "remelted", note });
     const name = [of.name, of.variant, "melted down"].filter(Boolean).join(", ");
     const { id, into } = await makeBase(tx, day, { name, parts: await partsOf(tx, of), best: of.best, field: "units" });

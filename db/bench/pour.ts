@@ -136,6 +136,8 @@ export const pour = defineAct({
     const drawn = input.takes.map((t, i) => draw(locked, t.lotId, t.weighed, `takes.${i}.weighed`, grams, base));
     const weighed = sum(input.takes.map((t) => t.weighed));
     const filled = sizes.reduce((a, s) => a + s.units * s.fill, 0);
+    if (weighed > 0 && input.leftover >= weighed)
+      throw Refused.one("leftover", `All of the ${grams(weighed)} weighed in would be left over. Check the weight, or what was left.`);
     if (filled > weighed - input.leftover + weighed * FILL_TOLERANCE)
       throw Refused.one(
         `sizes.${sizes[0]!.at}.units`,

@@ -1,5 +1,6 @@
 /** One lot's whole history: what it came from, what it went into, down to market days and orders. */
 import { slipsOf } from "#core/lot/check";
+import { contentsOf } from "#core/lot/contents";
 import { trace, type Link } from "#core/lot/trace";
 import { and, asc, eq, sql, type Placeholder, type SQL } from "drizzle-orm";
 import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
@@ -197,10 +198,24 @@ export async function traceLot(db: Reads, lotId: number) {
   ]);
   const lots = new Map(named.map((l) => [l.id, l]));
   const stepped = (steps: typeof back) => steps.map((s) => ({ ...s, lot: lots.get(s.lot)! }));
-  return { lot: lots.get(lotId)!, back: stepped(back), forward: stepped(forward), links, history, made, strained, inLot };
+  const whole = new Map((await madeOf(db, ids)).map((m) => [m.id, m.qty]));
+  const contents = [...contentsOf(lotId, inLot, whole)].map(([of, qty]) => ({ of, qty: Math.round(qty) }));
+  return { contents, lot: lots.get(lotId)!, back: stepped(back), forward: stepped(forward), links, history, made, strained, inLot };
 }
 
-/** How much of one lot is in another. Of a pot that filled several sizes each has its share by weight; a size's own packaging is all its own. */
+/** How much of each lot there was in all, with what put that right since. */
+const madeOf = (db: Reads, ids: readonly number[]) =>
+  rowsOf(
+    db,
+    { id: aNumber, qty: aNumber },
+    sql`select b.lot_id as id, sum(m.qty)::float8 as qty from movement m join movement b on b.id = coalesce(m.restates, m.id)
+    where ${anyOf(sql`m.lot_id`, ids)} and b.qty > 0 and b.reason not in ('counted', 'cameBack', 'undone') and ${stands(sql`b.act_id`)} group by 1`,
+  );
+
+/**
+ * How much of one lot is in another. Of a pot that filled several sizes each has its share by weight, of a jar each bottle; a size's own packaging
+ * is all its own.
+ */
 const amountsIn = (db: Reads, ids: readonly number[]) =>
   rowsOf(
     db,
@@ -218,8 +233,10 @@ const amountsIn = (db: Reads, ids: readonly number[]) =>
       join movement ing on ing.act_id = made.act_id and ing.reason = 'used' and ing.into_lot_id is null
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'leftOver' and ${stands(sql`made.act_id`)} group by 1, 2, made.qty, pot.weighed
     union all
-    select p.lot_id, made.lot_id, sum(p.qty) from movement made join jar j on j.strained_act_id = made.act_id join jar_part p on p.jar_id = j.id
-      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'strained' group by 1, 2
+    select p.lot_id, made.lot_id, round(sum(p.qty) * made.qty / jar.strained) from movement made join jar j on j.strained_act_id = made.act_id
+      join lateral (select sum(x.qty) as strained from movement x where x.act_id = made.act_id and x.reason = 'strained') jar on true
+      join jar_part p on p.jar_id = j.id
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'strained' and jar.strained > 0 group by 1, 2, made.qty, jar.strained
     union all
     select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = made.reason and ing.qty < 0
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason in ('blended', 'remelted') and made.qty > 0 and ${stands(sql`made.act_id`)}`,
