@@ -126,6 +126,10 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   const units = page.getByLabel(/^(Units filled|Filled,)/).first();
   await expect(units).toHaveValue("2");
   await units.fill("3");
+  // Where far more was weighed in than three hold, the rest is asked about before it is booked as lost.
+  await page.getByRole("button", { name: "Pour", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "would be lost in pot and jug" })).toBeVisible();
+  await page.getByLabel("Left in the jug").fill("52 g");
   await page.getByLabel("Minutes of work").fill("40");
   await does(page, "Pour", "Poured 3 ×");
   await expect(page.getByText("by the scale").first()).toBeVisible();

@@ -83,6 +83,7 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   await page.getByRole("link", { name: "Go to the sheet and pour" }).click();
   for (const [size, units] of Object.entries({ "60 g": "2", "12 mL": "2", "60 g, spearmint": "2", "12 mL, oat": "3" }))
     await page.getByLabel(`Filled, ${size}`, { exact: true }).fill(units);
+  await page.getByLabel("Left in the jug").fill("118 g");
   await page.getByLabel("Minutes of work").fill("50");
   await does(page, "Pour", /Poured 2 × 60 g, 2 × 12 mL, 2 × 60 g, spearmint and 3 × 12 mL, oat of Sea buckthorn hand balm/);
   const lots = page.locator("#work a.lot");
@@ -118,7 +119,7 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   await does(page, "Take out", `Took 1 of ${first} out: given away`);
   await open(page, `/lots/${first}`);
   await page.getByLabel("Units").first().fill("2");
-  await page.getByLabel("From whom, and why").fill("The neighbour; it is too firm for her.");
+  await page.getByLabel("Who brought it, and why").fill("The neighbour; it is too firm for her.");
   await page.getByRole("button", { name: "Write it down" }).last().click();
   await expect(page.getByText("Only 1 unit of it is out.")).toBeVisible();
   await page.getByLabel("Units").first().fill("1");

@@ -6,6 +6,7 @@ import type { FieldProblem } from "#core/refused";
 import { isRecord } from "#core/record";
 import { useCallback, useRef, useState } from "react";
 import { useHref } from "react-router";
+import { patientFetch } from "./patient.ts";
 
 /** A page that is going away may still send a little: browsers allow 64 kB. */
 const LAST_WORDS = 60_000;
@@ -15,7 +16,8 @@ const UNREACHED: readonly FieldProblem[] = [{ field: "", say: "The server can't 
 async function postTo(to: string, body: object, leaving: boolean): Promise<readonly FieldProblem[]> {
   const text = JSON.stringify(body);
   try {
-    const answer = await fetch(to, {
+    // What is left behind by a page that goes can't wait; all else goes once the server is back.
+    const answer = await (leaving ? fetch : patientFetch)(to, {
       method: "POST",
       headers: { "Content-Type": "application/json" },
       body: text,

@@ -103,7 +103,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
   // A day that lies ahead is planned; there is nothing to close yet.
   const { today } = useWorkshop();
   const typed = readDay(sheet.values.day);
-  const closes = day !== null && typed.ok && typed.value <= today;
+  const closes = typed.ok && typed.value <= today;
   return (
     <form onSubmit={sheet.send("keep")}>
       <Heading
@@ -122,11 +122,11 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
           All days
         </Link>
         {day && <Print />}
-        <Button type="submit" disabled={sheet.busy} main={!closes}>
+        <Button type="submit" disabled={sheet.busy} main={!closes || day === null}>
           Keep as it is
         </Button>
         {closes && (
-          <Button main disabled={sheet.busy} onClick={() => void sheet.send("close")()}>
+          <Button main={day !== null} disabled={sheet.busy} onClick={() => void sheet.send("close")()}>
             Close the day
           </Button>
         )}

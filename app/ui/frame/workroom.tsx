@@ -17,6 +17,7 @@ import { DraftsContext, type KeptDraft } from "../../forms/keptDrafts.ts";
 import { toldOf } from "../../forms/flash.server.ts";
 import { WhichWorkshop } from "../../workshops/which.tsx";
 import type { Route } from "./+types/workroom";
+import { Away } from "./away.tsx";
 import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
@@ -132,6 +133,7 @@ export default function Workroom({
           </ul>
         </nav>
       </header>
+      <Away />
       <HeatTimers jars={heated} timers={timers} />
       {led && <FirstStepsStrip {...led} />}
       <DoneNote key={key} done={done} />

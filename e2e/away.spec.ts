@@ -1,0 +1,56 @@
+/** A server that is away for a while: what was typed stays, what was pressed waits, and both go on by themselves. */
+import { expect } from "@playwright/test";
+import { open, test } from "./hand.ts";
+
+test("away while a name is typed and a sheet is sent: the page stays, says so, and goes on once it is back", async ({ page, context }) => {
+  await open(page, "/gifts/new");
+  await context.setOffline(true);
+  const away = page.getByRole("status").filter({ hasText: "The server is away" });
+  await page.getByLabel("For", { exact: true }).fill("Ferry office");
+  await page.getByLabel("Product, row 1", { exact: true }).click();
+  await expect(away).toBeVisible();
+  await page.getByLabel("Product, row 1", { exact: true }).fill("Sea buckthorn hand balm, 60 g");
+  await page.getByLabel("Units, row 1", { exact: true }).fill("1");
+  await page.getByLabel("Price of one, row 1", { exact: true }).fill("12");
+  await page.getByLabel("Due", { exact: true }).fill("tomorrow");
+  await expect(page.getByRole("heading", { name: "Something went wrong" })).toHaveCount(0);
+  await context.setOffline(false);
+  await expect(away).toHaveCount(0);
+  await page.getByRole("button", { name: "Keep the order" }).click();
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Kept the order for Ferry office");
+  // Pressed while it is away, once: done once it is back, once.
+  await page.getByLabel("Minutes of wrapping").fill("7");
+  await context.setOffline(true);
+  await page.getByRole("button", { name: "Keep the order" }).click();
+  await expect(away).toBeVisible();
+  await expect(page.getByLabel("Minutes of wrapping")).toHaveValue("7");
+  await context.setOffline(false);
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Kept the order");
+  await page.reload();
+  await expect(page.getByLabel("Minutes of wrapping")).toHaveValue("7");
+});
+
+test("away at the weigh sheet: a weight typed meanwhile is kept once it is back, and pouring waits without losing the page", async ({
+  page,
+  context,
+}) => {
+  await open(page, "/bench/16");
+  const away = page.getByRole("status").filter({ hasText: "The server is away" });
+  const first = page.getByLabel(/^Weighed: /).first();
+  await context.setOffline(true);
+  await first.fill("11.1 g");
+  await expect(away).toBeVisible();
+  await context.setOffline(false);
+  await expect(away).toHaveCount(0);
+  await expect(page.getByText("What you type is kept.")).toBeVisible();
+  await page.reload();
+  await expect(first).toHaveValue(/11\.1/);
+  await context.setOffline(true);
+  await page.getByRole("button", { name: "Pour", exact: true }).click();
+  await expect(away).toBeVisible();
+  await expect(first).toHaveValue(/11\.1/);
+  await context.setOffline(false);
+  // What is still unweighed is said beside its field, on the same page.
+  await expect(page.getByText("Weigh this first").first()).toBeVisible();
+  await expect(first).toHaveValue(/11\.1/);
+});
