@@ -177,7 +177,11 @@ describe("straining", () => {
     expect(sum(j.bottles.map((b) => b.value))).toBe(value);
     const t = await traceLot(db, j.bottles[0]!.id);
     expect(new Set(t.back.map((s) => s.lot.name))).toEqual(new Set(["Calendula", "Oil"]));
-    expect(t.inLot.find((x) => x.from === j.parts.find((p) => p.role === "herb")!.lot.id)?.qty).toBe(50_000);
+    // Each bottle has its share of the herb by what is in it, and together they have all of it.
+    const herb = j.parts.find((p) => p.role === "herb")!.lot.id;
+    expect(t.contents.find((x) => x.of === herb)?.qty).toBe(Math.round((50_000 * 250) / 490));
+    const other = await traceLot(db, j.bottles[1]!.id);
+    expect([t, other].reduce((a, x) => a + x.contents.find((c) => c.of === herb)!.qty, 0)).toBe(50_000);
     const made = (await named("Calendula in oil"))!;
     expect(made).toMatchObject({
       kind: "infusedOil",
