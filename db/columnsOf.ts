@@ -5,7 +5,7 @@
 import type { Mg } from "#core/measure/exact";
 import { is, sql, Column, type SQL } from "drizzle-orm";
 import type { Reads } from "./client.ts";
-import { batchTake } from "./schema/batch.ts";
+import { batch, batchTake } from "./schema/batch.ts";
 import { lot } from "./schema/stock.ts";
 
 const not = (what: string, v: unknown): TypeError => new TypeError(`not ${what}: ${JSON.stringify(v)}`);
@@ -40,6 +40,12 @@ export const addedToSize: SQL<Mg> =
   // In a statement of one table the builder leaves its name away, and the id would be the line's.
   // By the batch too, which has an index: a size's lines are its batch's.
   sql`(select coalesce(sum(t.weighed), 0) from ${batchTake} t where t.batch_id = ${sql.raw('"batch_size"."batch_id"')} and t.size_id = ${sql.raw('"batch_size"."id"')})`.mapWith(
+    batchTake.planned,
+  );
+
+/** What was weighed into the whole pot, without what was left over; of a statement that reads batches. */
+export const intoPot: SQL<Mg> =
+  sql`(select greatest(0, coalesce(sum(t.weighed), 0) - coalesce(${batch.leftover}, 0)) from ${batchTake} t where t.batch_id = ${batch.id} and t.size_id is null)`.mapWith(
     batchTake.planned,
   );
 

@@ -54,3 +54,49 @@ test("away at the weigh sheet: a weight typed meanwhile is kept once it is back,
   await expect(page.getByText("Weigh this first").first()).toBeVisible();
   await expect(first).toHaveValue(/11\.1/);
 });
+
+test("away, and reloaded meanwhile: what was weighed on the sheet and done at the bench is sent by the next page, once", async ({
+  page,
+  context,
+}) => {
+  await open(page, "/bench/16");
+  const away = page.getByRole("status").filter({ hasText: "The server is away" });
+  const second = page.getByLabel(/^Weighed: /).nth(1);
+  await context.setOffline(true);
+  await second.fill("7.3 g");
+  await expect(away).toBeVisible();
+  await page.reload().catch(() => undefined);
+  await context.setOffline(false);
+  await open(page, "/bench/16", { goOn: true });
+  await expect(second).toHaveValue(/7\.3/);
+  await page.reload();
+  await expect(second).toHaveValue(/7\.3/);
+  // At the bench: noted while it is away, and one of them had come, but nobody heard so.
+  await open(page, "/bench/16/at");
+  await page.getByLabel("Note", { exact: true }).fill("Smoother than last time");
+  await page.route("**/did", async (route) => {
+    await route.fetch();
+    await context.setOffline(true);
+    await route.abort("internetdisconnected");
+  });
+  await page.getByRole("button", { name: "Write it down" }).click();
+  await expect(away).toBeVisible();
+  await page.reload().catch(() => undefined);
+  await page.unroute("**/did");
+  await context.setOffline(false);
+  await open(page, "/bench/16/at", { goOn: true });
+  await expect(page.getByRole("listitem").filter({ hasText: "Smoother than last time" })).toHaveCount(1);
+  // What isn't right any more is said, with what was typed.
+  await open(page, "/bench/16");
+  await context.setOffline(true);
+  await second.fill("7 pinches");
+  await expect(away).toBeVisible();
+  await page.reload().catch(() => undefined);
+  await context.setOffline(false);
+  await open(page, "/bench/16", { goOn: true });
+  const lost = page.getByRole("alert").filter({ hasText: "while the server was away" });
+  await expect(lost).toContainText("“7 pinches” wasn’t kept");
+  await expect(second).toHaveValue(/7\.3/);
+  await lost.getByRole("button", { name: "I have read it" }).click();
+  await expect(lost).toHaveCount(0);
+});

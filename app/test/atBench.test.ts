@@ -65,6 +65,20 @@ describe("at the bench", () => {
     expect([page.batch.vessel, page.events[0]!.struckAt !== null]).toEqual([412_300, true]);
   });
 
+  it("what is sent again under its key counts once, also of two that come at once; what was refused may be sent again under it", async () => {
+    const notes = async (note: string) => (await eventsOf(db, open)).filter((e) => e.note === note).length;
+    const [key, other] = [crypto.randomUUID(), crypto.randomUUID()];
+    const said = { intent: "event", kind: "note", note: "Once" };
+    const both = await Promise.all([1, 2].map(() => atBench({ ...said, key })));
+    expect(both.map((b) => b.status)).toEqual([200, 200]);
+    expect(await atBench({ ...said, key })).toMatchObject({ status: 200 });
+    expect(await notes("Once")).toBe(1);
+    expect(await atBench({ intent: "strikeSample", id: 999_999, key: other })).toMatchObject({ status: 422 });
+    expect(await atBench({ ...said, note: "Then", key: other })).toMatchObject({ status: 200 });
+    expect(await notes("Then")).toBe(1);
+    expect(await atBench({ ...said, key: "no key" })).toMatchObject({ status: 422, fields: ["key"] });
+  });
+
   it("net weights are kept and struck out by size; what is off is matched or taken from the next lot, or said to be short", async () => {
     const [size] = (await readBatch(db, open))!.sizes;
     for (const net of ["10.2 g", "8 g"])

@@ -26,6 +26,13 @@ export const stirredIn = (total: Mg, ppm: number): Mg => mg(Math.max(1, mulDiv(t
 /** What is to be ladled out of the pot. @example ladled(mg(300_000), [mg(6_000)]) // 294_000 */
 export const ladled = (total: Mg, additions: readonly Mg[]): Mg => mg(Math.max(0, total - sum(additions)));
 
+/**
+ * Everything in the jug of a part, by what was ladled into it.
+ * @param ppm of it all that is stirred in together, in millionths
+ * @example ofLadled(mg(294_000), 20_000) // 300_000
+ */
+export const ofLadled = (out: Mg, ppm: number): Mg => mg(mulDiv(out, WHOLE, WHOLE - ppm));
+
 /** How much of a part something is meant to be: a share of it, or as much as goes into this one. */
 export type Measure = { ppm: number } | { weight: Mg };
 

@@ -4,19 +4,48 @@
 import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
 import { forMinutes, perUnitOf, type UnitCosts, type WorkRates } from "../recipe/cost.ts";
 
-export interface PouredSize {
+/** What was filled of a size, and what it took of the pot. */
+export interface OutOfPot {
   units: number;
   fill: Mg;
-  packaging: Micros;
-  /** What was stirred into this size alone, and what that cost. */
+  /** What was stirred into this size alone. */
   added?: Mg;
+  /** What was ladled out of the pot for it, where that was weighed. */
+  ladled?: Mg | null;
+}
+
+export interface PouredSize extends OutOfPot {
+  packaging: Micros;
+  /** What was stirred into it cost. */
   addedCost?: Micros;
   /** Minutes of work that fall on it. */
   minutes: number;
 }
 
 /** How much of the base is in what was filled of a size. @example baseIn({ units: 6, fill: mg(50_000), added: mg(6_000) }) // 294_000 */
-export const baseIn = (s: Pick<PouredSize, "units" | "fill" | "added">): number => Math.max(1, s.units * s.fill - (s.added ?? 0));
+export const baseIn = (s: OutOfPot): number => Math.max(1, s.units * s.fill - (s.added ?? 0));
+
+/**
+ * How much there can be of a size: as it says on the label, and no more than there was in its jug.
+ * @example filledOf({ units: 4, fill: mg(60_000), ladled: mg(210_000), added: mg(6_000) }) // 216_000
+ */
+export const filledOf = (s: OutOfPot): number => Math.min(s.units * s.fill, s.ladled == null ? Infinity : s.ladled + (s.added ?? 0));
+
+/**
+ * What a pot cost, shared over what was poured of it: a part by what was ladled out for it, where that was weighed; all else shares the rest by
+ * what was filled.
+ * @param pot what was weighed into the whole pot, without what was left over
+ * @example potShares(micros(1000), mg(1000), [{ units: 4, fill: mg(100), ladled: mg(356) }, { units: 6, fill: mg(100) }]) // [356, 644]
+ */
+export function potShares(cost: Micros, pot: number, sizes: readonly OutOfPot[]): number[] {
+  const own: number[] = sizes.map((s) => s.ladled ?? 0);
+  const others = sizes.map((s) => (s.ladled == null ? baseIn(s) : 0));
+  const filled = others.reduce((a, b) => a + b, 0);
+  const rest = filled === 0 ? 0 : Math.max(filled, pot - own.reduce((a, b) => a + b, 0));
+  const shares = allocate(cost, [...own, rest]);
+  const restBy = allocate(shares.pop()!, filled === 0 ? others.map(() => 1) : others);
+  return sizes.map((_, i) => shares[i]! + restBy[i]!);
+}
 
 export interface PourIn {
   /** Everything weighed in, and what of it went into the whole pot cost. */
@@ -47,19 +76,20 @@ export const FILL_TOLERANCE = 0.02;
  * @example pourResult({ weighed: mg(1000), ingredients: micros(0), sizes: [{ units: 2, fill: mg(450), packaging: micros(0), minutes: 1 }], leftover: mg(50), rates }).lost // 50
  */
 export function pourResult(p: PourIn): PourResult | null {
-  const weights = p.sizes.map((s) => s.units * s.fill);
-  const nominal = weights.reduce((a, w) => a + w, 0);
+  const nominal = p.sizes.reduce((a, s) => a + filledOf(s), 0);
   const jug = p.weighed - p.leftover;
   if (p.sizes.length === 0 || p.sizes.some((s) => s.units <= 0) || jug <= 0 || nominal > jug + p.weighed * FILL_TOLERANCE) return null;
   const filled = Math.min(nominal, jug);
   const lost = jug - filled;
   // What was stirred into a part is all in it; the base alone is shared out, and lost.
   const added = p.sizes.reduce((a, s) => a + (s.added ?? 0), 0);
-  const base = p.sizes.map(baseIn);
   const inUnits = Math.max(1, filled - added);
-  const [useful, waste] = allocate(p.ingredients, [inUnits, Math.max(0, p.weighed - added - inUnits)]) as [number, number];
-  const usefulBy = allocate(useful, base);
-  const wasteBy = allocate(waste, base);
+  const [useful] = allocate(p.ingredients, [inUnits, Math.max(0, p.weighed - added - inUnits)]) as [number, number];
+  const shares = potShares(p.ingredients, jug - added, p.sizes);
+  const usefulBy = allocate(
+    useful,
+    p.sizes.map((s) => Math.max(1, filledOf(s) - (s.added ?? 0))),
+  ).map((u, i) => Math.min(u, shares[i]!));
   return {
     lost: lost as Mg,
     lostShare: lost / p.weighed,
@@ -71,7 +101,7 @@ export function pourResult(p: PourIn): PourResult | null {
           packaging: s.packaging,
           work: forMinutes(s.minutes, p.rates.hourly),
           overhead: forMinutes(s.minutes, p.rates.overheadHourly),
-          loss: wasteBy[i]!,
+          loss: micros(shares[i]! - usefulBy[i]!),
         },
         s.units,
       ),
@@ -80,13 +110,13 @@ export function pourResult(p: PourIn): PourResult | null {
 }
 
 /**
- * The ledger value of each size poured from a pot: its share of the base, by weight, and what went into it alone: its packaging, and what
- * was stirred in. Materials only, so that value is conserved from purchase to sale.
- * @param own what went into each size alone
- * @example stockValues(micros(300), [{ units: 2, fill: mg(50), own: micros(5) }, { units: 1, fill: mg(50), own: micros(7) }]) // [205, 107]
+ * The ledger value of each size poured from a pot: its share of the base, and what went into it alone: its packaging, and what was stirred in.
+ * Materials only, so that value is conserved from purchase to sale.
+ * @param pot what was weighed into the whole pot, without what was left over @param sizes with what went into each alone
+ * @example stockValues(micros(300), mg(150), [{ units: 2, fill: mg(50), own: micros(5) }, { units: 1, fill: mg(50), own: micros(7) }]) // [205, 107]
  */
-export function stockValues(ingredients: Micros, sizes: readonly { units: number; fill: Mg; added?: Mg; own: Micros }[]): Micros[] {
-  const shares = allocate(ingredients, sizes.map(baseIn));
+export function stockValues(ingredients: Micros, pot: Mg, sizes: readonly (OutOfPot & { own: Micros })[]): Micros[] {
+  const shares = potShares(ingredients, pot, sizes);
   return sizes.map((s, i) => micros(shares[i]! + s.own));
 }
 

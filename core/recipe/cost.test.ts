@@ -133,15 +133,36 @@ describe("a poured batch", () => {
       units: fc.integer({ min: 1, max: 90 }),
       fill: fc.integer({ min: 1, max: 9e6 }).map(mg),
       added: fc.nat(1e9).map(mg),
+      ladled: fc.option(fc.integer({ min: 1, max: 9e6 }).map(mg)),
       own: fc.nat(1e9).map(micros),
     });
     fc.assert(
-      fc.property(fc.nat(1e9), fc.array(size, { minLength: 1, maxLength: 5 }), (ingredients, sizes) => {
-        const values = stockValues(micros(ingredients), sizes);
+      fc.property(fc.nat(1e9), fc.nat(1e8), fc.array(size, { minLength: 1, maxLength: 5 }), (ingredients, pot, sizes) => {
+        const values = stockValues(micros(ingredients), mg(pot), sizes);
         expect(values.reduce((a, v) => a + v, 0)).toBe(ingredients + sizes.reduce((a, s) => a + s.own, 0));
         values.forEach((v, i) => expect(v).toBeGreaterThanOrEqual(sizes[i]!.own));
       }),
     );
+  });
+  it("worked example: a part is charged by what was ladled out for it, however many were filled of it", () => {
+    const ladled = { units: 4, fill: mg(60_000), added: mg(12_000), ladled: mg(356_000), own: micros(70) };
+    const plain = { units: 6, fill: mg(60_000), own: micros(0) };
+    // A kilo in the pot, 356 g of it ladled out: 35.6 in a hundred, though four of ten were filled. What was left over changes the pot alone.
+    expect(stockValues(micros(10_000_000), mg(1_000_000), [ladled, plain])).toEqual([3_560_070, 6_440_000]);
+    expect(stockValues(micros(10_000_000), mg(890_000), [ladled, plain])).toEqual([4_000_070, 6_000_000]);
+    // Not weighed, it is by what is in it: 228 of 588 g.
+    expect(stockValues(micros(5_880_000), mg(1_000_000), [{ ...ladled, ladled: null }, plain])).toEqual([2_280_070, 3_600_000]);
+    // Two sizes share what is left in the pot by what was filled.
+    expect(stockValues(micros(1_000_000), mg(1_000_000), [ladled, { ...plain, units: 3 }, { ...plain, units: 1 }])).toEqual([
+      356_070, 483_000, 161_000,
+    ]);
+    const result = pourResult({
+      ...{ weighed: mg(1_012_000), ingredients: micros(10_000_000), leftover: mg(0), rates: poured.rates },
+      sizes: [ladled, plain].map((s) => ({ ...s, packaging: micros(0), minutes: 0 })),
+    })!;
+    expect(result.perUnit.map((u) => u.materials)).toEqual([890_000, 1_073_333]);
+    // The jug holds 368 g with what was stirred in, and four of 60 g are 240: the rest of it stayed in the jug, like 284 g in the pot.
+    expect([result.lost, result.perUnit[0]!.ingredients]).toEqual([412_000, 570_000]);
   });
   it("one unit of a finished lot: materials as the ledger has them, and its share of the work", () => {
     const work = { units: 16, minutesHundredths: 6000, hourly: micros(16_000_000), overheadHourly: micros(4_000_000) };

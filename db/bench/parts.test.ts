@@ -7,12 +7,13 @@ import { ledgerFaults } from "../ledger/faults.ts";
 import { linksForth } from "../lots/trace.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { saveRecipe } from "../recipe/save.ts";
-import { batch, batchSize, lot, product } from "../schema.ts";
+import { batch, batchSize, lot, movement, product } from "../schema.ts";
 import { readSettings } from "../settings.ts";
 import { correctReceipt } from "../shelf/correct.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { euro } from "../test/fresh.ts";
 import { asCorrection, balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "../test/workshop.ts";
+import { ladleOut } from "./ladle.ts";
 import { matchBatch } from "./match.ts";
 import { joinBack, partOff, variantsOf, type PartIn } from "./parts.ts";
 import { pour } from "./pour.ts";
@@ -120,6 +121,45 @@ it("poured it is two lots: one base shared by weight, the clay in one of them al
   const [one, other] = result.perUnit;
   expect(other!.ingredients).toBeGreaterThan(one!.ingredients * 0.98);
   expect(other!.packaging).toBe(one!.packaging);
+  expect(await ledgerFaults(db)).toEqual([]);
+});
+
+it("what is ladled out is what a part is charged by, and what is stirred in follows it; struck out, all is as it was", async () => {
+  const batchId = await parted();
+  const { sizes, takes: planned } = await sheetOf(batchId);
+  const rose = sizes[1]!;
+  const ladle = (weighed: number | null, was: number | null, sizeId = rose.id) =>
+    ladleOut(db, { batchId, sizeId, weighed: weighed === null ? null : mg(weighed), was: was === null ? null : mg(was) });
+  const clayOf = async () => (await sheetOf(batchId)).takes.find((t) => t.sizeId !== null)!.planned;
+  await ladle(147_000, null);
+  // 147 g of base are 98 in a hundred of 150 g.
+  expect(await clayOf()).toBe(3000);
+  expect(await says(ladle(160_000, null))).toMatchObject({ say: expect.stringContaining("weighed elsewhere: 147 g") as string });
+  expect(await says(ladle(0, 147_000))).toMatchObject({ say: expect.stringContaining("nothing in it") as string });
+  expect(await says(ladle(500_000, 147_000))).toMatchObject({ say: expect.stringContaining("are in the pot") as string });
+  expect(await says(ladle(1000, null, sizes[0]!.id))).toMatchObject({ say: "That part isn't here any more." });
+  await ladle(null, 147_000);
+  expect((await sheetOf(batchId)).takes).toEqual(planned);
+  await ladle(147_000, null);
+  const done = await poured(batchId);
+  const { sizes: made, batch: b, takes } = await sheetOf(batchId);
+  const moved = await db.select().from(movement).where(eq(movement.actId, done.actId));
+  const spent = (of: (m: (typeof moved)[number]) => boolean): number =>
+    -moved.filter((m) => m.qty < 0 && of(m)).reduce((a, m) => a + m.value, 0);
+  const pot = takes.filter((t) => t.sizeId === null).reduce((a, t) => a + t.weighed!, 0);
+  const base = spent((m) => m.intoLotId === null);
+  const own = (i: number): number => spent((m) => m.intoLotId === made[i]!.lot!.id);
+  expect(made[1]!.lot!.value).toBeCloseTo((base * 147_000) / pot + own(1), -1);
+  expect(made[0]!.lot!.value).toBeCloseTo((base * (pot - 147_000)) / pot + own(0), -1);
+  const result = (await batchResult(db, b))!;
+  expect(result.perUnit.map((u) => u.materials * 4)).toEqual(made.map((s) => expect.closeTo(s.lot!.value, -1) as number));
+  // Put right later, it is the same share of it.
+  const oilBought = (await lotsOf(ids.oil))[0]!.purchaseId!;
+  const receipt = await asCorrection(oilBought);
+  await correctReceipt(db, { id: oilBought, ...receipt, lines: receipt.lines.map((l) => ({ ...l, price: euro(90) })) }, { day: DAY });
+  const after = (await sheetOf(batchId)).sizes.map((s) => s.lot!.value);
+  const [plainMore, roseMore] = [0, 1].map((i) => after[i]! - made[i]!.lot!.value) as [number, number];
+  expect(roseMore / (plainMore + roseMore)).toBeCloseTo(147_000 / pot, 4);
   expect(await ledgerFaults(db)).toEqual([]);
 });
 

@@ -1,9 +1,9 @@
 /** Pouring: what was weighed leaves its lots, and finished units come in, each size with a lot number of its own. */
 import { bestBefore } from "#core/batch/bestBefore";
 import { WAITS } from "#core/batch/check";
-import { isFarLoss, FILL_TOLERANCE, stockValues } from "#core/batch/result";
+import { isFarLoss, filledOf, FILL_TOLERANCE, stockValues } from "#core/batch/result";
 import { numberer, numberHead } from "#core/lot/number";
-import { allocate, micros, sum, type Mg, type Micros } from "#core/measure/exact";
+import { allocate, mg, micros, sum, type Mg, type Micros } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { minutesBySize } from "#core/recipe/cost";
 import { ofSteps } from "#core/recipe/scale";
@@ -134,8 +134,9 @@ export const pour = defineAct({
     const used = input.takes.map((t, i) => ({ ...useOf(locked, t.lotId, "weigh", day, `takes.${i}.lot`) }));
     const into = partsOf(lines, sizes);
     const drawn = input.takes.map((t, i) => draw(locked, t.lotId, t.weighed, `takes.${i}.weighed`, grams, base));
+    const addedTo = (s: Filled | null): Mg => sum(input.takes.flatMap((t, i) => (into[i] === s ? t.weighed : [])));
     const weighed = sum(input.takes.map((t) => t.weighed));
-    const filled = sizes.reduce((a, s) => a + s.units * s.fill, 0);
+    const filled = sizes.reduce((a, s) => a + filledOf({ ...s, added: addedTo(s) }), 0);
     if (weighed > 0 && input.leftover >= weighed)
       throw Refused.one("leftover", `All of the ${grams(weighed)} weighed in would be left over. Check the weight, or what was left.`);
     if (filled > weighed - input.leftover + weighed * FILL_TOLERANCE)
@@ -182,9 +183,10 @@ export const pour = defineAct({
     );
     const values = stockValues(
       spentOn(draws.filter((_, i) => into[i] === null)),
+      mg(Math.max(0, addedTo(null) - input.leftover)),
       sizes.map((s, i) => ({
         ...s,
-        added: sum(input.takes.flatMap((t, n) => (into[n] === s ? t.weighed : []))),
+        added: addedTo(s),
         own: spentOn([...packing[i]!, ...draws.filter((_, n) => into[n] === s)]),
       })),
     );

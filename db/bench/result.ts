@@ -38,6 +38,7 @@ export async function batchResult(tx: Reads, b: typeof batch.$inferSelect): Prom
       fill: s.fill,
       packaging: on(s.lotId, "count"),
       added: s.added,
+      ladled: s.ladled,
       addedCost: on(s.lotId, "weight"),
       minutes: (s.minutesHundredths ?? 0) / 100,
     })),

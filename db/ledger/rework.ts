@@ -12,10 +12,10 @@ import { Refused } from "#core/refused";
 import { among, FOUND, TURNED, type Reason } from "#core/stock/reasons";
 import { replay } from "#core/stock/replay";
 import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
-import { addedToSize, number } from "../columnsOf.ts";
+import { addedToSize, intoPot, number } from "../columnsOf.ts";
 import { inBook, stands } from "../act/standing.ts";
 import type { Tx } from "../client.ts";
-import { act, batchSize, movement } from "../schema.ts";
+import { act, batch, batchSize, movement } from "../schema.ts";
 import { anyOf, inPieces } from "../pieces.ts";
 import { lockLots, type NewMovement } from "./lots.ts";
 
@@ -205,13 +205,15 @@ class Books {
     const sizes = new Map(
       (
         await this.#tx
-          .select({ lotId: batchSize.lotId, fill: batchSize.fill, added: addedToSize })
+          .select({ lotId: batchSize.lotId, fill: batchSize.fill, ladled: batchSize.ladled, added: addedToSize, pot: intoPot })
           .from(batchSize)
+          .innerJoin(batch, eq(batch.id, batchSize.batchId))
           .where(eq(batchSize.batchId, made.batchId!))
       ).map((s) => [s.lotId, s]),
     );
     return stockValues(
       worth(used.filter((r) => r.intoLotId === null)),
+      sizes.get(made.lotId)!.pot,
       out.map((r) => ({ ...sizes.get(r.lotId)!, units: r.qty, own: worth(used.filter((u) => u.intoLotId === r.lotId)) })),
     )[place]!;
   }

@@ -56,8 +56,8 @@ export async function loader({ params }: Route.LoaderArgs) {
       lossBp: sheet.recipe.lossBp,
       overrunBp: sheet.recipe.overrunBp,
     },
-    sizes: sheet.sizes.map(({ id, label, planned, units, fill, partOf, productId }) => ({
-      ...{ id, label, planned, units: units ?? 0, fill, partOf },
+    sizes: sheet.sizes.map(({ id, label, planned, units, fill, partOf, ladled, productId }) => ({
+      ...{ id, label, planned, units: units ?? 0, fill, partOf, ladled },
       ...fills(productId, fill),
     })),
     parts: partsOf(sheet, materials),

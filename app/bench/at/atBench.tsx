@@ -11,6 +11,7 @@ import type { AtBenchLoaded } from "./loaded.ts";
 import { backToStep, STEP_ID } from "./focus.ts";
 import { Happened } from "./happened.tsx";
 import { MethodStep } from "./method/methodStep.tsx";
+import { LadleStep } from "./parts/ladleStep.tsx";
 import { PartsStep } from "./parts/partsStep.tsx";
 import { PourStep } from "./pourStep.tsx";
 import { PotStep } from "./weighing/potStep.tsx";
@@ -26,6 +27,7 @@ type Step =
   | { is: "method"; name: string; done: boolean; at: number; text: string }
   | { is: "spoon"; name: string; done: boolean }
   | { is: "parts"; name: string; done: boolean }
+  | { is: "ladle"; name: string; done: boolean; sizeId: number }
   | { is: "whip"; name: string; done: boolean }
   | { is: "pour"; name: string; done: boolean };
 
@@ -38,7 +40,7 @@ const calledAt = ({ takes, sizes }: AtBenchLoaded, line: number): string => {
 
 /** Everything there is to do, in order. */
 function stepsOf(page: AtBenchLoaded): Step[] {
-  const { batch, takes, recipe, events, sizes } = page;
+  const { batch, takes, recipe, events, sizes, parts } = page;
   const whipped = isWhipped(recipe);
   const weigh = takes.map((t, line) => ({ is: "weigh" as const, name: calledAt(page, line), done: t.weighed !== null, line }));
   const done = new Set(events.flatMap((e) => (e.kind === "step" && e.struckAt === null && e.step !== null ? [e.step] : [])));
@@ -48,7 +50,12 @@ function stepsOf(page: AtBenchLoaded): Step[] {
     ...readSteps(recipe.method).map(({ text }, at) => ({ is: "method" as const, name: text, done: done.has(at), at, text })),
     { is: "spoon", name: "A drop on a cold spoon", done: events.some((e) => e.kind === "test" && e.struckAt === null) },
     { is: "parts", name: "In parts, if you like", done: sizes.some((s) => s.partOf !== null) },
-    ...weigh.filter((w) => takes[w.line]!.sizeId !== null),
+    // Nobody has to weigh what is ladled out: once something is stirred into it, it isn't asked for any more.
+    ...parts.flatMap(({ sizeId, label, ladled }) => {
+      const own = weigh.filter((w) => takes[w.line]!.sizeId === sizeId);
+      const done = ladled !== null || own.some((w) => w.done);
+      return [{ is: "ladle" as const, name: `Ladle out for ${label}`, done, sizeId }, ...own];
+    }),
     ...(whipped
       ? [{ is: "whip" as const, name: "Chill and whip", done: events.some((e) => e.kind === "cupAfter" && e.struckAt === null) }]
       : []),
@@ -61,7 +68,8 @@ function keysOf(steps: readonly Step[], takes: AtBenchLoaded["takes"]): string[]
   const seen = new Map<string, number>();
   return steps.map((s) => {
     const t = s.is === "weigh" ? takes[s.line]! : null;
-    const key = t ? `weigh ${t.position} ${t.lotId}` : s.is === "method" ? `method ${s.at}` : s.is;
+    const of = s.is === "method" ? s.at : s.is === "ladle" ? s.sizeId : "";
+    const key = t ? `weigh ${t.position} ${t.lotId}` : `${s.is} ${of}`;
     const nth = seen.get(key) ?? 0;
     seen.set(key, nth + 1);
     return `${key} ${nth}`;
@@ -152,6 +160,7 @@ export function AtBench(page: AtBenchLoaded) {
             {step.is === "weigh" && <WeighStep key={keys[at]} {...common} line={step.line} />}
             {step.is === "method" && <MethodStep key={step.at} {...common} at={step.at} text={step.text} done={step.done} />}
             {step.is === "spoon" && <SpoonStep page={page} next={next} done={step.done} />}
+            {step.is === "ladle" && <LadleStep key={step.sizeId} {...common} sizeId={step.sizeId} />}
             {step.is === "parts" && <PartsStep page={page} next={next} />}
             {step.is === "whip" && <WhipStep page={page} devices={devices} next={next} done={step.done} />}
             {step.is === "pour" && (

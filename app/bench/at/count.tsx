@@ -19,7 +19,7 @@ function leftFor({ sizes, takes, recipe }: AtBenchLoaded, size: Size): { left: M
   const parts = sizes.filter((s) => s.partOf !== null);
   const filled = (all: readonly Size[]): number => all.reduce((a, s) => a + s.units * s.fill, 0);
   // A part is poured out of what was ladled off for it; the rest of the pot is everybody else's.
-  const ladled = (s: Size): number => baseIn({ units: s.planned, fill: s.fill, added: own(s.id) });
+  const ladled = (s: Size): number => s.ladled ?? baseIn({ units: s.planned, fill: s.fill, added: own(s.id) });
   const all = size.partOf === null ? own(null) - parts.reduce((a, s) => a + ladled(s), 0) : ladled(size) + own(size.id);
   const gone = filled(size.partOf === null ? sizes.filter((s) => s.partOf === null) : [size]);
   const sticks = mulDiv(Math.max(0, all), recipe.lossBp, 10_000);

@@ -3,12 +3,15 @@ import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
 import { readMeasure } from "#core/batch/parts";
 import { matchBatch, mendPot, nextLot, standInFor } from "#db/bench/match";
+import { ladleOut } from "#db/bench/ladle";
+import { once } from "#db/bench/once";
 import { joinBack, partOff } from "#db/bench/parts";
 import { noteEvent, settleEvent } from "#db/bench/events";
 import { addSample, strikeSample } from "#db/bench/samples";
 import { countFilled, weighOne, weighVessel } from "#db/bench/weigh";
 import { data } from "react-router";
-import { array, number, object } from "yup";
+import { array, number, object, string, type AnyObjectSchema, type InferType } from "yup";
+import type { Db } from "#db/client";
 import { db } from "../../db.server.ts";
 import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
@@ -37,6 +40,7 @@ const mend = object({
   verdict: spoonSaid,
 });
 const filled = object({ sizeId: idField(), units: wholeNumber(0, 10_000, "units", 0), was: wholeNumber(0, 10_000, "units", 0) });
+const ladle = object({ sizeId: idField(), weighed: optional(readWeighed), was: optional(readWeighed) });
 const vessel = object({ vessel: optional(readWeighed) });
 const figure = (least: number, most: number) => number().min(least).max(most).nullable().default(null);
 const event = object({
@@ -62,63 +66,42 @@ const part = object({
 });
 const settle = object({ id: idField(), how: oneOf(["end", "strike"] as const) });
 
-const kept = () => data<Reply>({ problems: [] });
-
-const INTENTS = [
-  ...(["weigh", "match", "nextLot", "standIn", "mend", "filled", "vessel", "sample", "strikeSample", "settle", "part", "join"] as const),
-  "event",
-] as const;
+/** What each button is read by, and what it does. */
+const does = <S extends AnyObjectSchema>(
+  schema: S,
+  work: (db: Db, sheet: InferType<S> & { batchId: number }, day: string) => Promise<void>,
+) => ({
+  schema: schema.shape({ key: string().uuid().optional() }),
+  work: work as (db: Db, sheet: object, day: string) => Promise<void>,
+});
+const DOES = {
+  weigh: does(weigh, weighOne),
+  match: does(off, matchBatch),
+  nextLot: does(off, nextLot),
+  standIn: does(standIn, standInFor),
+  mend: does(mend, mendPot),
+  filled: does(filled, countFilled),
+  vessel: does(vessel, (d, { batchId, vessel: weighed }) => weighVessel(d, batchId, weighed)),
+  sample: does(sample, addSample),
+  strikeSample: does(one, (d, { batchId, id }) => strikeSample(d, batchId, id)),
+  settle: does(settle, (d, { batchId, id, how }) => settleEvent(d, batchId, id, how)),
+  part: does(part, partOff),
+  ladle: does(ladle, ladleOut),
+  join: does(one, (d, { batchId, id }) => joinBack(d, batchId, id)),
+  event: does(event, noteEvent),
+};
+const INTENTS = Object.keys(DOES) as (keyof typeof DOES)[];
 
 export async function action({ request, params }: Route.ActionArgs) {
   const batchId = idOf(params.id);
   const pressed = await pressedSheet(request, INTENTS);
   if (!pressed.ok) return pressed.reply;
-  const { intent, doing } = pressed;
-  if (intent === "weigh") {
-    const sheet = await pressed.read(weigh);
-    return sheet.ok ? asked(async () => weighOne(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
-  }
-  if (intent === "match" || intent === "nextLot") {
-    const mends = intent === "match" ? matchBatch : nextLot;
-    const sheet = await pressed.read(off);
-    return sheet.ok ? asked(async () => mends(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
-  }
-  if (intent === "standIn") {
-    const sheet = await pressed.read(standIn);
-    return sheet.ok ? asked(async () => standInFor(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
-  }
-  if (intent === "mend") {
-    const sheet = await pressed.read(mend);
-    return sheet.ok ? asked(async () => mendPot(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
-  }
-  if (intent === "filled") {
-    const sheet = await pressed.read(filled);
-    return sheet.ok ? asked(async () => countFilled(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
-  }
-  if (intent === "vessel") {
-    const sheet = await pressed.read(vessel);
-    return sheet.ok ? asked(async () => weighVessel(db(), batchId, sheet.value.vessel).then(kept)) : sheet.reply;
-  }
-  if (intent === "sample") {
-    const sheet = await pressed.read(sample);
-    return sheet.ok ? asked(async () => addSample(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
-  }
-  if (intent === "strikeSample") {
-    const sheet = await pressed.read(one);
-    return sheet.ok ? asked(async () => strikeSample(db(), batchId, sheet.value.id).then(kept)) : sheet.reply;
-  }
-  if (intent === "settle") {
-    const sheet = await pressed.read(settle);
-    return sheet.ok ? asked(async () => settleEvent(db(), batchId, sheet.value.id, sheet.value.how).then(kept)) : sheet.reply;
-  }
-  if (intent === "part") {
-    const sheet = await pressed.read(part);
-    return sheet.ok ? asked(async () => partOff(db(), { batchId, ...sheet.value }, doing.day).then(kept)) : sheet.reply;
-  }
-  if (intent === "join") {
-    const sheet = await pressed.read(one);
-    return sheet.ok ? asked(async () => joinBack(db(), batchId, sheet.value.id).then(kept)) : sheet.reply;
-  }
-  const sheet = await pressed.read(event);
-  return sheet.ok ? asked(async () => noteEvent(db(), { batchId, ...sheet.value }).then(kept)) : sheet.reply;
+  const { schema, work } = DOES[pressed.intent];
+  const sheet = await pressed.read(schema as AnyObjectSchema);
+  if (!sheet.ok) return sheet.reply;
+  const { key, ...value } = sheet.value as { key?: string };
+  return asked(async () => {
+    await once(db(), batchId, key, (d) => work(d, { batchId, ...value }, pressed.doing.day));
+    return data<Reply>({ problems: [] });
+  });
 }

@@ -6,6 +6,7 @@ import { deviations } from "#core/batch/deviations";
 import { stuckTo } from "#core/batch/events";
 import { FINE } from "#core/batch/offTarget";
 import { grams } from "#core/measure/write";
+import { wordList } from "#core/words";
 import type { NetRule } from "#core/batch/netWeight";
 import type { Sample } from "#db/bench/samples";
 import type { BenchEvent } from "#db/bench/events";
@@ -29,10 +30,11 @@ interface Props extends HowMade {
 
 export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule, failed = false }: Props) {
   const stuck = stuckTo(batch.vessel, events);
+  const ladled = sizes.flatMap((s) => (s.ladled === null ? [] : [`${grams(s.ladled)} for ${s.label}`]));
   const off = deviations(takes, sizes, batch.scaleStep ?? FINE);
   return (
     <>
-      {(events.length > 0 || batch.vessel !== null) && (
+      {(events.length > 0 || batch.vessel !== null || ladled.length > 0) && (
         <Part title="Production">
           {batch.vessel !== null && (
             <p className="mb-1">
@@ -40,6 +42,7 @@ export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule,
               {stuck !== null && `; ${grams(stuck)} stuck to it and what stood in it`}.
             </p>
           )}
+          {ladled.length > 0 && <p className="mb-1">Ladled out of the pot: {wordList(ladled)}.</p>}
           <ol className="divide-y divide-rule border-y border-rule">
             {events.map((e) => (
               <EventLine key={e.id} e={e}>

@@ -34,6 +34,7 @@ export function PouredSizes({ form, sizes, others, containers, density, overrunB
       <div className="grid gap-4 sm:grid-cols-3">
         {fields.map((f, i) => {
           const container = containers.find((c) => c.productId === f.productId) ?? null;
+          const ladled = sizes.find((s) => s.productId === f.productId)?.ladled ?? null;
           const over = density === null ? null : overfull(f.fill / filledDensity(density, overrunBp), container);
           return (
             <Text
@@ -41,7 +42,13 @@ export function PouredSizes({ form, sizes, others, containers, density, overrunB
               key={f.key}
               label={fields.length > 1 ? `Filled, ${f.label}` : "Units filled"}
               placeholder={String(sizes.find((s) => s.productId === f.productId)?.planned ?? 0)}
-              hint={over ? <strong className="text-honey">{over}</strong> : fields.length > 1 ? `${grams(f.fill)} each` : undefined}
+              hint={
+                over ? (
+                  <strong className="text-honey">{over}</strong>
+                ) : fields.length > 1 ? (
+                  `${grams(f.fill)} each${ladled === null ? "" : `; ${grams(ladled)} ladled out`}`
+                ) : undefined
+              }
               className="[&_input]:text-right [&_input]:text-[1.3rem]"
               {...sheet.register(`sizes.${i}.units`)}
               problem={problemAt(sheet.formState.errors, `sizes.${i}.units`)}

@@ -28,17 +28,18 @@ export function useKept(batchId: number, now: string, body: (kept: string) => ob
     return () => clearTimeout(wait);
   }, [now, atOnce]);
   useEffect(() => {
-    const leave = (): void => {
+    const leave = (pageGoes: boolean): void => {
       const { sent, kept, now: last, keep: by } = at.current;
       // One still on its way may be broken off with the page.
       if (sent === last && !by.going) return;
       at.current.sent = last;
-      by.last(at.current.body(kept));
+      by.last(at.current.body(kept), pageGoes);
     };
-    window.addEventListener("pagehide", leave);
+    const goes = (): void => leave(true);
+    window.addEventListener("pagehide", goes);
     return () => {
-      window.removeEventListener("pagehide", leave);
-      leave();
+      window.removeEventListener("pagehide", goes);
+      leave(false);
     };
   }, []);
   return { going: keep.going, problems: keep.problems, atOnce, kept: () => at.current.kept };

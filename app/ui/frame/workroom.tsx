@@ -18,6 +18,7 @@ import { toldOf } from "../../forms/flash.server.ts";
 import { WhichWorkshop } from "../../workshops/which.tsx";
 import type { Route } from "./+types/workroom";
 import { Away } from "./away.tsx";
+import { Outbox } from "./outbox.tsx";
 import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";
@@ -139,7 +140,9 @@ export default function Workroom({
       <DoneNote key={key} done={done} />
       <main id="work" ref={work} className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
         <DraftsContext value={unfinished}>
-          <Outlet />
+          <Outbox>
+            <Outlet />
+          </Outbox>
         </DraftsContext>
       </main>
     </WorkshopContext>

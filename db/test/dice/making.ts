@@ -4,6 +4,7 @@ import { groupBy } from "#core/collect";
 import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
+import { ladleOut } from "../../bench/ladle.ts";
 import { meltDown } from "../../bench/meltDown.ts";
 import { partOff } from "../../bench/parts.ts";
 import { pour } from "../../bench/pour.ts";
@@ -147,6 +148,9 @@ export const MAKING = {
         await partOff(v.db, { batchId, sizeId, name: "firm", units: 1, additions }, DAY);
       }
       const sheet = (await readBatch(v.db, batchId))!;
+      // Ladled out by eye, and now and then weighed.
+      const firm = sheet.sizes.find((s) => s.partOf !== null)!;
+      if (b % 3 > 0) await ladleOut(v.db, { batchId, sizeId: firm.id, weighed: mg(40_000 + 19 * b), was: null });
       const lots = [at(v.lots, oil.id), at(v.lots, wax.id), at(v.lots, wax.id)];
       const takes = [0, 1, 2].map((position) => {
         const { materialId, planned } = sheet.takes.find((t) => t.position === position)!;

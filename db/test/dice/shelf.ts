@@ -1,9 +1,9 @@
 /** By dice: what comes onto the shelf, is counted, corrected, opened, held and taken off it. */
 import { mg } from "#core/measure/exact";
-import { eq, gt } from "drizzle-orm";
-import { lot, movement, purchase, stockCount } from "../../schema.ts";
+import { and, eq, gt, isNotNull, isNull } from "drizzle-orm";
+import { lot, movement, purchase, recall, recallLot, stockCount } from "../../schema.ts";
 import { correctReceipt } from "../../shelf/correct.ts";
-import { beginRecall } from "../../lots/recall.ts";
+import { beginRecall, closeRecall } from "../../lots/recall.ts";
 import { correctCount, holdLot } from "../../shelf/count.ts";
 import { finishHarvest, pick } from "../../shelf/harvests.ts";
 import { moveOut, openLot } from "../../shelf/lots.ts";
@@ -21,6 +21,8 @@ export const SHELF = {
     const packs = 1 + (b % 4);
     const arrived = a % (packs + 1);
     const herb = a % 3 === 2;
+    // Now and then the same again at another price: two lines of one material and pack.
+    const twice = a % 5 === 0 ? [0, 1] : [0];
     return (v) =>
       receive(
         v.db,
@@ -32,16 +34,16 @@ export const SHELF = {
           discount: euro(0.01 * (b % 7)),
           rate: a % 2 ? 1_000_000 : 934_567,
           lines: [
-            {
+            ...twice.map((n) => ({
               materialId: herb ? v.herb : v.ids.oil,
               supplierLot: "",
               packs,
               arrived,
               packSize: "100 g",
               qty: packs * 100_000,
-              price: euro(3 + b / 50),
+              price: euro(3 + b / 50 + 20 * n),
               bestBefore: null,
-            },
+            })),
             {
               materialId: v.ids.wax,
               supplierLot: "",
@@ -161,6 +163,33 @@ export const SHELF = {
     const l = pickOf(await db.select().from(lot).orderBy(lot.id), a);
     const recall = { reason: `Why ${b}`, toDo: "Put it aside.", rehearsal: b % 4 === 0 };
     return l ? (v) => beginRecall(v.db, { lotIds: [at(v.lots, l.id)], ...recall }, doing) : null;
+  },
+
+  /** One that goes on is closed: as a false alarm, which lifts its holds and no other's, or for good. */
+  closeRecall: async (db, a, b) => {
+    const open = pickOf(
+      await db
+        .select({ id: recall.id, reason: recall.reason, lotId: recallLot.lotId })
+        .from(recall)
+        .innerJoin(recallLot, and(eq(recallLot.recallId, recall.id), eq(recallLot.start, true)))
+        .where(and(isNotNull(recall.begunActId), isNull(recall.closedActId)))
+        .orderBy(recall.id),
+      a,
+    );
+    if (!open) return null;
+    return async (v) => {
+      const [theirs] = await v.db
+        .select({ id: recall.id })
+        .from(recall)
+        .innerJoin(
+          recallLot,
+          and(eq(recallLot.recallId, recall.id), eq(recallLot.lotId, at(v.lots, open.lotId)), eq(recallLot.start, true)),
+        )
+        .where(and(isNotNull(recall.begunActId), isNull(recall.closedActId), eq(recall.reason, open.reason)))
+        .orderBy(recall.id);
+      if (!theirs) throw new NotThere("that recall never began there");
+      return closeRecall(v.db, { recallId: theirs.id, free: b % 3 > 0 }, doing);
+    };
   },
 
   scentMost: async (db, a, b) => {

@@ -11,8 +11,9 @@ export interface Part {
   sizeId: number;
   label: string;
   units: number;
-  /** To be ladled out of the pot. */
+  /** To be ladled out of the pot, and what was, where it has been weighed. */
   base: Mg;
+  ladled: Mg | null;
   additions: { material: string; planned: Mg; weighed: Mg | null }[];
   /** What of its scent is too much, in words. */
   tooMuch: { say: string; why: string; gravity: number }[];
@@ -53,15 +54,16 @@ export function partsOf({ sizes, takes, lots, recipe }: BatchSheet, materials: M
       own.map((t) => t.planned),
     );
     const added = sum(own.map(inIt));
-    const scents = scentsOfPart(scentsOf(base), pot, out, scentsOf(own));
+    const scents = scentsOfPart(scentsOf(base), pot, s.ladled ?? out, scentsOf(own));
     return [
       {
         sizeId: s.id,
         label: s.label,
         units: s.planned,
         base: out,
+        ladled: s.ladled,
         additions: own.map(({ material, planned, weighed }) => ({ material, planned, weighed })),
-        tooMuch: tooMuchScent(scents, sum([out, added]), usedOnOf(recipe), recipe.forWhom).map(({ say, why, gravity }) => ({
+        tooMuch: tooMuchScent(scents, sum([s.ladled ?? out, added]), usedOnOf(recipe), recipe.forWhom).map(({ say, why, gravity }) => ({
           say,
           why,
           gravity,

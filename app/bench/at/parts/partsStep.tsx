@@ -66,7 +66,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
                   {p.units} × {p.label}
                 </strong>
                 <span className="min-w-0 flex-1 basis-56">
-                  <span className="weight">{grams(p.base, 1)}</span> of the base and{" "}
+                  <span className="weight">{grams(p.ladled ?? p.base, 1)}</span> of the base and{" "}
                   {wordList(p.additions.map((a) => `${grams(a.weighed ?? a.planned, 1)} of ${a.material}`))}
                 </span>
                 <Button small disabled={did.busy} onClick={() => did.keep({ intent: "join", id: p.sizeId })}>

@@ -75,8 +75,8 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
       {part && (
         <>
           <p className="mt-1.5 text-[1.15rem]">
-            Stirred into <strong className="weight">{grams(part.base, 1)}</strong> of the base, ladled out of the pot, for {part.units} ×{" "}
-            {part.label}.
+            Stirred into <strong className="weight">{grams(part.ladled ?? part.base, 1)}</strong> of the base, ladled out of the pot, for{" "}
+            {part.units} × {part.label}.
           </p>
           <TooMuchOf part={part} />
         </>
@@ -104,7 +104,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
         <OffInPart
           name={take.material}
           by={off.weight - take.planned}
-          share={off.weight / (off.weight + part.base)}
+          share={off.weight / (off.weight + (part.ladled ?? part.base))}
           busy={did.busy}
           keep={() => put(off.weight, off.by)}
           back={() => setOff(null)}

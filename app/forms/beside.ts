@@ -1,0 +1,27 @@
+/** Posting to a route that only acts, beside the router, and reading its answer. */
+import type { FieldProblem } from "#core/refused";
+import { isRecord } from "#core/record";
+import { answered, type Sent } from "./outbox.ts";
+import { patientFetch } from "./patient.ts";
+
+/** A page that is going away may still send a little: browsers allow 64 kB. */
+const LAST_WORDS = 60_000;
+const UNREACHED: readonly FieldProblem[] = [{ field: "", say: "The server can't be reached. What you typed is still here." }];
+
+/** @param leaving by a page that goes, and can't wait: all else goes once the server is back @returns what is wrong with it; nothing where it is kept */
+export async function postBeside({ key, to, text }: Sent, leaving = false): Promise<readonly FieldProblem[]> {
+  try {
+    const answer = await (leaving ? fetch : patientFetch)(to, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: text,
+      keepalive: leaving && text.length < LAST_WORDS,
+    });
+    answered(key);
+    const said: unknown = await answer.json();
+    if (isRecord(said) && Array.isArray(said.problems)) return said.problems as FieldProblem[];
+    return answer.ok ? [] : UNREACHED;
+  } catch {
+    return UNREACHED;
+  }
+}
