@@ -8,6 +8,9 @@ import { addDays, type Day } from "./when.ts";
 export const WORK = {
   /** Before everything else: every hour somebody may be using it. */
   recall: { minutes: 20, by: (_: Day | null, today: Day) => today },
+  /** Somebody has them already: better look now than hear of it. */
+  outSetting: { minutes: 5, by: (_: Day | null, today: Day) => today },
+  outUnchecked: { minutes: 5, by: (_: Day | null, today: Day) => today },
   /** Half weighed, it stands in the way and gathers dust. */
   open: { minutes: 60, by: (_: Day | null, today: Day) => today },
   /** A jar past its latest day goes rancid by the day. */

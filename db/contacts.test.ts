@@ -1,11 +1,12 @@
 /** Suppliers, customers and markets: met by being named, kept, called otherwise, put away and deleted. */
+import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
 import { takeBack } from "./act/takeBack.ts";
 import { contactsOf, deleteContact, readContact, retireContact, saveContact } from "./contacts.ts";
 import { saveGiftOrder } from "./gifts/gifts.ts";
-import { lastDayAt, saveMarketDay } from "./markets/markets.ts";
+import { closeMarketDay, lastDayAt, saveMarketDay } from "./markets/markets.ts";
 import { euro } from "./test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, refused } from "./test/workshop.ts";
+import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, refused } from "./test/workshop.ts";
 
 eachTestHasAWorkshop();
 
@@ -31,6 +32,12 @@ const fair = (name: string, day: string) => ({
   note: "",
   lines: [],
 });
+/** A stall that sold one. */
+const stall = async () => {
+  await make(1);
+  const [l] = await finished();
+  return [{ lotId: l!.id, taken: 1, sold: 1, given: 0, damaged: 0, price: euro(5) }];
+};
 const called = async (kind: "supplier" | "customer" | "market") => (await contactsOf(db, kind)).map((c) => [c.name, c.times]);
 
 describe("contacts", () => {
@@ -58,8 +65,11 @@ describe("contacts", () => {
     const other = await saveContact(db, { id: mill!.id, kind: "supplier", name: "Äther Mühle", reach: "", note: "" }, doing);
     await takeBack(db, other.actId, doing);
     await saveContact(db, { kind: "supplier", name: "äther Mühle", reach: "", note: "" }, doing);
-    const first = await saveMarketDay(db, fair("Fair", DAY), doing);
+    const first = await closeMarketDay(db, { ...fair("Fair", DAY), lines: await stall() }, doing);
+    // What is only planned, ahead or long past, is no last time.
+    for (const day of [addDays(DAY, 200), addDays(DAY, -3)]) await saveMarketDay(db, fair("Fair", day), doing);
     const [market] = await contactsOf(db, "market");
+    expect([market!.last, market!.times]).toEqual([DAY, 3]);
     await saveContact(db, { id: market!.id, kind: "market", name: "Great Fair", reach: "", note: "" }, doing);
     expect(await lastDayAt(db, "great fair")).toBe(idIn(first));
     expect(await lastDayAt(db, "no such")).toBeNull();

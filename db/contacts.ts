@@ -17,20 +17,21 @@ import { oneOf } from "./schema/columns.ts";
 
 export type ContactRow = typeof contact.$inferSelect;
 
-/** Where the books name each kind: what is written of them, when, and where it is read. */
+/** Where the books name each kind: what is written of them, for when, where it is read, and the day it happened; none where it hasn't yet. */
 const WRITTEN: Record<ContactKind, SQL> = {
   supplier: sql`
-    select lower(btrim(p.supplier)) as called, p.day, '/shelf/receipts/' || p.id as path, p.supplier as as_written, 'receipt' as what,
+    select lower(btrim(p.supplier)) as called, p.day, '/shelf/receipts/' || p.id as path, p.supplier as as_written, 'receipt' as what, p.day as happened,
       (select count(*) from purchase_line l where l.purchase_id = p.id) as n
       from purchase p where ${notBack(sql`p.act_id`)}
-    union all select lower(btrim(o.supplier)), o.seen, '/shelf/' || o.material_id || '/buying', o.supplier, 'offer', 1 from offer o`,
+    union all select lower(btrim(o.supplier)), o.seen, '/shelf/' || o.material_id || '/buying', o.supplier, 'offer', o.seen, 1 from offer o`,
   customer: sql`
     select lower(btrim(g.customer)) as called, g.due as day, '/gifts/' || g.id as path, g.customer as as_written,
       case when g.packed_act_id is null then 'order' else 'packed' end as what,
+      (select least(g.due, a.day) from act a where a.id = g.packed_act_id) as happened,
       (select coalesce(sum(i.units), 0) from gift_item i where i.gift_order_id = g.id) as n from gift_order g`,
   market: sql`
     select lower(btrim(d.name)) as called, d.day, '/markets/' || d.id as path, d.name as as_written,
-      case when d.closed_act_id is null then 'day' else 'sold' end as what,
+      case when d.closed_act_id is null then 'day' else 'sold' end as what, case when d.closed_act_id is not null then d.day end as happened,
       (select coalesce(sum(case when d.closed_act_id is null then l.taken else l.sold end), 0) from market_line l where l.market_day_id = d.id) as n
       from market_day d`,
 };
@@ -42,7 +43,7 @@ export interface Known {
   reach: string;
   note: string;
   retired: boolean;
-  /** How often they are in the books, and when last. */
+  /** How often they are in the books, and when something of theirs last happened. */
   times: number;
   last: Day | null;
 }
@@ -63,7 +64,7 @@ export const contactsOf = (db: Reads, kind: ContactKind): Promise<Known[]> =>
     sql`
     select c.id, c.name, c.reach, c.note, c.retired, coalesce(sum(w.times), 0) as times, max(w.last)::text as last
     from ${contact} c join ${contactName} n on n.contact_id = c.id
-      left join (select called, count(*) as times, max(day) as last from (${WRITTEN[kind]}) x group by called) w on w.called = n.called
+      left join (select called, count(*) as times, max(happened) as last from (${WRITTEN[kind]}) x group by called) w on w.called = n.called
     where c.kind = ${kind} group by c.id order by max(w.last) desc nulls last, c.name`,
   );
 

@@ -9,6 +9,7 @@ import type { Reads } from "./client.ts";
 import { ordersReady } from "./gifts/ready.ts";
 import { whileUnchanged } from "./kept.ts";
 import { notBack } from "./act/standing.ts";
+import { setsStill, uncheckedOn } from "./bench/notReady.ts";
 import { ask } from "./prepared.ts";
 import { oneOf } from "./schema/columns.ts";
 import { measuredOf, stockLevels } from "./shelf/low.ts";
@@ -54,6 +55,12 @@ const low = sql`(select 'shelf' as station, 'low' as kind, m.id, m.name, null as
 const others = sql`(
   select 'cabinet' as station, ${lotWaits} as kind, l.id, l.name || ', ' || l.label as name, l.number, l.best_before::text as day, l.on_hand::float8 as amount, 'count' as measured
     from lot l where l.product_id is not null and ${isWaiting}
+  union all
+  select 'cabinet', case when ${setsStill} then 'outSetting' else 'outUnchecked' end, b.id, l.name || ', ' || l.label, l.number, l.arrived::text, gone.units, 'count'
+    from lot l join batch_size s on s.lot_id = l.id join batch b on b.id = s.batch_id, lateral (
+      select -sum(m.qty)::float8 as units from movement m
+      where m.lot_id = l.id and coalesce(m.gift_order_id, m.market_day_id, m.back_from_order_id, m.back_from_day_id) is not null) gone
+    where l.product_id is not null and gone.units > 0 and ${uncheckedOn(sql`${today}`)}
   union all
   select 'shelf', 'drying', h.id, h.name, null, h.picked::text, h.fresh::float8, 'weight' from harvest h
     where h.dried_act_id is null and (h.picked_act_id is null or exists (select 1 from standing_act sa where sa.id = h.picked_act_id))

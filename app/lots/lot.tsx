@@ -5,6 +5,9 @@ import { sayScentMost } from "#db/shelf/scentMost";
 import { isScent } from "#core/scent/dilution";
 import { FATE_IDS, unitsOut } from "#core/cabinet/out";
 import { comeBack } from "#db/cabinet/comeBack";
+import { listCabinet } from "#db/cabinet/cabinet";
+import { finishedCost } from "#core/batch/result";
+import { money } from "#core/measure/money";
 import { recipeOfBase } from "#db/bench/base";
 import { meltDown } from "#db/bench/meltDown";
 import { correctCount, holdLot } from "#db/shelf/count";
@@ -25,7 +28,7 @@ import { opened } from "../forms/opened.server.ts";
 import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
 import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
-import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
+import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
@@ -41,14 +44,17 @@ export async function loader({ params }: Route.LoaderArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw redirect(`/lots?number=${encodeURIComponent(params.number)}`);
   const record = { kind: "lot", id: lot.id } as const;
-  const [traced, sheet, book, from, out] = await Promise.all([
+  const [traced, sheet, book, from, out, cabinet] = await Promise.all([
     traceLot(db(), lot.id),
     opened(record),
     actsOf(record),
     lot.kind === "base" && lot.onHand > 0 ? recipeOfBase(db(), lot.id) : null,
     lot.productId === null ? [] : outAt(db(), lot.id),
+    lot.productId === null ? [] : listCabinet(db()),
   ]);
-  return { ...traced, opened: sheet, book, from, outAt: out };
+  const here = cabinet.find((l) => l.id === lot.id);
+  const cost = here ? { ...finishedCost(here, here), worked: !!here.minutesHundredths } : null;
+  return { ...traced, opened: sheet, book, from, outAt: out, cost };
 }
 
 const mostSchema = object({ most: optional(between(0, 100, "per cent", 10_000)) });
@@ -111,8 +117,8 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Lot({ loaderData }: Route.ComponentProps) {
-  const { lot, back, forward, history, contents, made, opened: sheetOpened, book, from } = loaderData;
-  const { today } = useWorkshop();
+  const { lot, back, forward, history, contents, made, opened: sheetOpened, book, from, cost } = loaderData;
+  const { today, currency } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
   const out = unitsOut(own);
@@ -163,6 +169,22 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
               tone={state === "expired" ? "bad" : undefined}
               how={lot.productId === null ? <p>{BEST_BY[lot.bestBy]}.</p> : undefined}
             />
+            {cost && (
+              <Figure
+                label="Cost of one"
+                value={money(cost.full, currency)}
+                how={
+                  <>
+                    <HowLine label="Materials" value={money(cost.materials, currency)} />
+                    {cost.worked ? (
+                      <HowLine label="Work and overhead" value={money(cost.full - cost.materials, currency)} />
+                    ) : (
+                      <p>No work in it, since no minutes were written down.</p>
+                    )}
+                  </>
+                }
+              />
+            )}
             {lot.scentMostPpm !== null && <Figure label="Of a product at most" value={`${percentText(lot.scentMostPpm)} %`} />}
             <Figure label="Came from" value={`${back.length} lots`} />
             <Figure label="Went into" value={`${forward.length} lots`} />

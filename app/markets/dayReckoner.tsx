@@ -34,7 +34,9 @@ export function DayReckoner({ result, lines, stallFee, travel, byCard, cardFeeBp
       <Figure
         label="Stock that went"
         value={`− ${money(result.stockCost, currency)}`}
-        how={<p>What the materials of all units cost that were sold, given and damaged, lot by lot.</p>}
+        how={
+          <p>What the materials of all units cost that were sold, given and damaged, lot by lot. The work of making them is not in it.</p>
+        }
       />
       <Figure label="Stall fee" value={`− ${money(stallFee, currency)}`} />
       <Figure label="Travel" value={`− ${money(travel, currency)}`} />

@@ -45,6 +45,18 @@ export function say(w: Waiting, today: Day): Said {
         ),
         do: "Go on weighing",
       };
+    case "outSetting":
+    case "outUnchecked":
+      return {
+        to: `/bench/${w.id}`,
+        what: (
+          <>
+            {units} of {w.name}, lot {lot}, went out{" "}
+            {w.kind === "outSetting" ? "while they still set" : "and nobody has checked them since they were poured"}
+          </>
+        ),
+        do: "Check it",
+      };
     case "recall":
       return {
         to: `/lots/recalls/${w.id}`,

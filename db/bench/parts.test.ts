@@ -13,6 +13,7 @@ import { correctReceipt } from "../shelf/correct.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { euro } from "../test/fresh.ts";
 import { asCorrection, balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "../test/workshop.ts";
+import { clearBatch } from "./clear.ts";
 import { ladleOut } from "./ladle.ts";
 import { matchBatch } from "./match.ts";
 import { joinBack, partOff, variantsOf, type PartIn } from "./parts.ts";
@@ -72,6 +73,11 @@ it("a part takes its units from the size, and what is stirred in from the shelf,
   expect(await says(parted({ additions: [{ material: "Rose clay", measure: { ppm: 100_000 } }] }))).toMatchObject({
     say: "The shelf is short of 4 g of Rose clay. Nothing was kept: make fewer of it, or stir in less.",
   });
+  // What stands on the bench, or is cleared off it, was no last time.
+  expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 5 }]);
+  await poured(batchId);
+  await clearBatch(db, { batchId: idIn(await put(3, { token: token() })) }, { day: DAY });
+  await put(2, { token: token() });
   expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 8 }]);
 });
 

@@ -57,7 +57,7 @@ export async function lastRecipeSetOut(db: Reads): Promise<number | null> {
   return row?.recipeId ?? null;
 }
 
-/** How many of each size of a recipe were set out the last time. */
+/** How many of each size of a recipe were set out for the last batch of it that was poured: one that was cleared off, or stands there still, is no last time. */
 export const lastSetOut = (db: Reads, recipeId: number) =>
   ask(db, "last_set_out", { recipeId }, (at) =>
     db
@@ -73,7 +73,7 @@ export const lastSetOut = (db: Reads, recipeId: number) =>
         and(
           isNull(batchSize.partOf),
           sql`(${batchSize.planned} > 0 or exists (select 1 from ${batchSize} p where p.part_of = ${sql.raw('"batch_size"."id"')}))`,
-          sql`${batchSize.batchId} = (select b.id from ${batch} b where b.recipe_id = ${at.recipeId} order by b.id desc limit 1)`,
+          sql`${batchSize.batchId} = (select b.id from ${batch} b where b.recipe_id = ${at.recipeId} and b.poured_act_id is not null order by b.day desc, b.id desc limit 1)`,
         ),
       )
       .orderBy(asc(batchSize.position)),

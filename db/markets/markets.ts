@@ -141,12 +141,12 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
   });
 }
 
-/** The newest day at a market, whatever it was called then; null when there was none. */
+/** The newest day at a market that has been, whatever the market was called then: a day is over once it is closed. Null when there was none. */
 export async function lastDayAt(db: Reads, market: string): Promise<number | null> {
   const [row] = await db
     .select({ id: marketDay.id })
     .from(marketDay)
-    .where(sql`lower(btrim(${marketDay.name})) in (${namesOf("market", market)})`)
+    .where(and(isNotNull(marketDay.closedActId), sql`lower(btrim(${marketDay.name})) in (${namesOf("market", market)})`))
     .orderBy(desc(marketDay.day), desc(marketDay.id))
     .limit(1);
   return row?.id ?? null;

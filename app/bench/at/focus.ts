@@ -1,4 +1,9 @@
 /** Where keys go at the bench: to the step at hand, whose Enter takes what is on the scale, and not to whatever was pressed last. */
 export const STEP_ID = "step-at-hand";
 
-export const backToStep = (): void => document.getElementById(STEP_ID)?.focus({ preventScroll: true });
+export function backToStep(): void {
+  const step = document.getElementById(STEP_ID);
+  step?.focus({ preventScroll: true });
+  // On a phone what there is to do stands below it: chosen there, it is out of sight.
+  if (step && step.getBoundingClientRect().bottom < 0) step.scrollIntoView();
+}
