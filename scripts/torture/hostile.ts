@@ -1,5 +1,6 @@
 /** Pages and programs that mean no good: whatever they send, the answer is in our words, and never the server's fall. */
 import fc from "fast-check";
+import { existsSync, readFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import { request as send } from "node:http";
@@ -40,15 +41,24 @@ const ask = (base: string, { method, path, headers, body }: Asked): Promise<{ st
     r.end(body ?? undefined);
   });
 
-/** The addresses of every route, by whether something can be posted there. */
-async function addresses(): Promise<{ all: string[]; acting: string[] }> {
+/** The buttons a route's own source names, so that most posts get past them. */
+function buttonsOf(file: string): string[] {
+  const path = ["ts", "tsx"].map((end) => resolve("app", `${file}.${end}`)).find(existsSync);
+  const lists = path ? [...readFileSync(path, "utf8").matchAll(/(?:intentOf\(|pressedSheet\(request, )\[([^\]]*)\]/g)] : [];
+  return lists.flatMap(([, list]) => [...list!.matchAll(/"(\w+)"/g)].map(([, word]) => word!));
+}
+
+/** The addresses of every route, and of those something can be posted to, with the buttons they have. */
+async function addresses(): Promise<{ all: string[]; acting: { path: string; buttons: string[] }[] }> {
   const build = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild;
   const pathOf = (id: string): string => {
     const r = build.routes[id]!;
     return [r.parentId ? pathOf(r.parentId) : "", r.path ?? ""].filter(Boolean).join("/");
   };
-  const entries = Object.entries(build.routes).flatMap(([id, r]) => (r ? [{ path: `/demo/${pathOf(id)}`, acts: !!r.module.action }] : []));
-  return { all: entries.map((e) => e.path), acting: entries.filter((e) => e.acts).map((e) => e.path) };
+  const entries = Object.entries(build.routes).flatMap(([id, r]) =>
+    r ? [{ path: `/demo/${pathOf(id)}`, acts: !!r.module.action, buttons: buttonsOf(id) }] : [],
+  );
+  return { all: entries.map((e) => e.path), acting: entries.filter((e) => e.acts) };
 }
 
 const nasty = fc.constantFrom(
@@ -104,29 +114,39 @@ const INTENTS = [
   "pack",
   "save",
   "keep",
+  "weigh",
+  "match",
+  "standIn",
+  "event",
+  "sample",
+  "part",
+  "ladle",
+  "settle",
 ];
-const body: fc.Arbitrary<{ type: string | null; bytes: Buffer }> = fc.oneof(
-  {
-    weight: 6,
-    arbitrary: fc
-      .tuple(sheet, fc.constantFrom(...INTENTS))
-      .map(([s, intent]) => ({ type: "application/json", bytes: Buffer.from(JSON.stringify({ intent, ...s })) })),
-  },
-  { weight: 2, arbitrary: fc.uint8Array({ maxLength: 300 }).map((b) => ({ type: "application/json", bytes: Buffer.from(b) })) },
-  {
-    weight: 1,
-    arbitrary: fc
-      .uint8Array({ maxLength: 300 })
-      .map((b) => ({ type: "multipart/form-data; boundary=x", bytes: Buffer.concat([Buffer.from("--x\r\n"), b]) })),
-  },
-  {
-    weight: 1,
-    arbitrary: fc
-      .constantFrom("text/plain", "application/x-www-form-urlencoded", "application/octet-stream", null)
-      .map((type) => ({ type, bytes: Buffer.from("a=1&a=2") })),
-  },
-  { weight: 1, arbitrary: fc.nat(3000).map((n) => ({ type: "application/json", bytes: Buffer.from("[".repeat(n) + "]".repeat(n)) })) },
-);
+const pressed = (buttons: readonly string[]) =>
+  fc
+    .tuple(sheet, fc.constantFrom(...buttons))
+    .map(([s, intent]) => ({ type: "application/json", bytes: Buffer.from(JSON.stringify({ ...s, intent })) }));
+/** What is posted to a route with these buttons. */
+const bodyFor = (buttons: readonly string[]): fc.Arbitrary<{ type: string | null; bytes: Buffer }> =>
+  fc.oneof(
+    { weight: 6, arbitrary: pressed(buttons.length > 0 ? buttons : INTENTS) },
+    { weight: 1, arbitrary: pressed(INTENTS) },
+    { weight: 2, arbitrary: fc.uint8Array({ maxLength: 300 }).map((b) => ({ type: "application/json", bytes: Buffer.from(b) })) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .uint8Array({ maxLength: 300 })
+        .map((b) => ({ type: "multipart/form-data; boundary=x", bytes: Buffer.concat([Buffer.from("--x\r\n"), b]) })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
+        .constantFrom("text/plain", "application/x-www-form-urlencoded", "application/octet-stream", null)
+        .map((type) => ({ type, bytes: Buffer.from("a=1&a=2") })),
+    },
+    { weight: 1, arbitrary: fc.nat(3000).map((n) => ({ type: "application/json", bytes: Buffer.from("[".repeat(n) + "]".repeat(n)) })) },
+  );
 
 const piece = fc.oneof(
   fc.integer({ min: -1, max: 30 }).map(String),
@@ -174,7 +194,10 @@ export async function hostile(keeper: Keeper, { seed, times }: Turns): Promise<F
   const faults: string[] = [];
   const own = (url: string): Record<string, string> => ({ host: new URL(url).host });
   const posts = fc
-    .sample(fc.tuple(fc.constantFrom(...acting).chain(filled), query, method, body, fc.boolean()), { seed, numRuns: POSTS * times })
+    .sample(
+      fc.constantFrom(...acting).chain(({ path, buttons }) => fc.tuple(filled(path), query, method, bodyFor(buttons), fc.boolean())),
+      { seed, numRuns: POSTS * times },
+    )
     .map(([path, q, m, b, asData]): Asked => ({
       method: m,
       path: `${path}${asData ? ".data" : ""}${q ? `?${q}` : ""}`,
