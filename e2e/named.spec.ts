@@ -3,7 +3,7 @@
  * comes late, never, or after the hand was quicker. And the ways between pages, which one listener follows.
  */
 import { expect, type Page, type Route } from "@playwright/test";
-import { choose, figure, fillRow, open, test } from "./hand.ts";
+import { choose, does, figure, fillRow, open, test } from "./hand.ts";
 
 /** Holds back every answer of some address until it is let go. */
 async function holdBack(page: Page, address: RegExp): Promise<() => Promise<void>> {
@@ -185,4 +185,26 @@ test("ways are followed without a new document, from a list and back; with a key
   await expect(other.getByRole("heading", { name: "Juniper work bar" })).toBeVisible();
   await expect(page.getByRole("heading", { name: "Recipes" })).toBeVisible();
   await other.close();
+});
+
+test("a receipt left half written means what it named, though that is called otherwise by now and something else has its name", async ({
+  page,
+}) => {
+  await open(page, "/shelf/receive");
+  await page.getByLabel("Supplier", { exact: true }).fill("Far Shore");
+  await fillRow(page, 1, { Material: "Castor oil", "Each holds": "250 mL", "Price of all": "7.10" });
+  await expect(figure(page, "Paid in all")).toContainText("7.10");
+  await open(page, "/shelf", { goOn: true });
+  await page.getByRole("searchbox").first().fill("castor");
+  await page.getByRole("link", { name: "Castor oil", exact: true }).first().click();
+  await page.getByRole("link", { name: "Change facts" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Castor oil, cold-pressed");
+  await does(page, "Keep", "Castor oil, cold-pressed");
+  await open(page, "/shelf/new", { goOn: true });
+  await page.getByLabel("Name", { exact: true }).fill("Castor oil");
+  await does(page, "Add to the shelf", "Castor oil");
+  await open(page, "/shelf/receive", { goOn: true });
+  await expect(page.getByLabel("Material, row 1")).toHaveValue("Castor oil");
+  await page.getByRole("button", { name: "Put on the shelf" }).click();
+  await expect(page.getByRole("link", { name: "Castor oil, cold-pressed" }).first()).toBeVisible();
 });

@@ -8,8 +8,8 @@ export interface KeptDraft {
   sheet: string;
   token: string;
   seen: number | null;
-  /** What was typed, and the sheet it was typed on. */
-  values: { mine?: unknown; base?: unknown };
+  /** What was typed, the sheet it was typed on, and what its names mean. */
+  values: { mine?: unknown; base?: unknown; means?: unknown };
   /** How long ago it was typed, in words. */
   ago: string;
 }

@@ -7,7 +7,9 @@ import { object, ValidationError, type AnyObjectSchema, type InferType } from "y
 import { isRecord } from "#core/record";
 import { done, refuse } from "#core/outcome";
 import { reads } from "./fields.ts";
+import type { Meant } from "#core/meant";
 import { tell } from "./flash.server.ts";
+import { meantIn } from "./means.ts";
 import { postedText, readJson } from "./json.server.ts";
 
 export interface Reply {
@@ -19,7 +21,12 @@ export interface Reply {
 const refusal = (problems: readonly FieldProblem[]) => data<Reply>({ problems: [...problems] }, { status: 422 });
 
 export type Sheet<S extends AnyObjectSchema> =
-  | { ok: true; value: InferType<S>; /** Today, with the sheet's token and the version that was on it. */ doing: Doing & { day: string } }
+  | {
+      ok: true;
+      value: InferType<S>;
+      /** What names of a kind meant when they were typed. */ meant: (of: string) => Meant;
+      /** Today, with the sheet's token and the version that was on it. */ doing: Doing & { day: string };
+    }
   | { ok: false; reply: ReturnType<typeof refusal> };
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
@@ -57,7 +64,7 @@ export async function judge<S extends AnyObjectSchema>(body: unknown, schema: S)
     return { ok: false, reply: refusal([{ field: "", say: "That sheet could not be read. Reload the page and try again." }]) };
   try {
     const value = (await schema.validate(body, { abortEarly: false, stripUnknown: true })) as InferType<S>;
-    return { ok: true, value, doing: doingOf(body) };
+    return { ok: true, value, meant: (of) => meantIn(body, of), doing: doingOf(body) };
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
     const found = e.inner.length > 0 ? e.inner : [e];

@@ -7,6 +7,7 @@ import { useCallback, useEffect, useRef, useState, type BaseSyntheticEvent } fro
 import { useForm, useWatch, type DefaultValues, type FieldValues, type Path } from "react-hook-form";
 import { useFetcher, useHref } from "react-router";
 import { isRecord } from "#core/record";
+import { meansIn } from "./means.ts";
 import { useDraftPath, useKeptDraft } from "./keptDrafts.ts";
 import type { Reply } from "./sheet.server.ts";
 import { leftBehind, useDraft } from "./useDraft.ts";
@@ -57,6 +58,8 @@ export function useSheet<T extends FieldValues>(
   const partOf = (values: unknown): unknown =>
     only && isRecord(values) ? Object.fromEntries(only.map((field) => [field, values[field]])) : values;
   const defaults = over(kept?.values.base);
+  // What the names on it mean goes with it wherever it goes.
+  const [means] = useState(() => meansIn(kept?.values.means));
   const form = useForm<T>({
     defaultValues: over(kept?.values.mine),
     shouldFocusError: true,
@@ -90,7 +93,10 @@ export function useSheet<T extends FieldValues>(
           now: () => {
             const mine = getValues();
             if (alike(partOf(mine), partOf(fresh))) return null;
-            return { title: typeof draft === "string" ? draft : draft(mine), values: { mine: partOf(mine), base: partOf(defaults) } };
+            return {
+              title: typeof draft === "string" ? draft : draft(mine),
+              values: { mine: partOf(mine), base: partOf(defaults), means: [...means] },
+            };
           },
         },
   );
@@ -117,6 +123,7 @@ export function useSheet<T extends FieldValues>(
     setKept(again);
     pin(again.token);
     seen.current = again.seen;
+    for (const [key, id] of meansIn(left.means)) means.set(key, id);
     form.reset(over(left.mine, getValues()), { keepDefaultValues: true });
     // Once, when the sheet is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -124,7 +131,10 @@ export function useSheet<T extends FieldValues>(
   const pressed = useRef<string | null>(null);
   const mend = useMending({
     action,
-    now: () => (Object.keys(errors.current).length === 0 ? null : { ...getValues(), token, seen: seen.current, intent: pressed.current }),
+    now: () =>
+      Object.keys(errors.current).length === 0
+        ? null
+        : { ...getValues(), means: [...means], token, seen: seen.current, intent: pressed.current },
     left: (problems) => {
       const still = new Map(problems.map((p) => [p.field || "root", p.say]));
       const said = pathsOf(errors.current);
@@ -190,7 +200,7 @@ export function useSheet<T extends FieldValues>(
     drafting.now();
     return form.handleSubmit((entered) =>
       fetcher.submit(
-        { ...entered, token, seen: seen.current, intent: intent ?? null },
+        { ...entered, means: [...means], token, seen: seen.current, intent: intent ?? null },
         {
           method: "post",
           encType: "application/json",
@@ -215,6 +225,7 @@ export function useSheet<T extends FieldValues>(
     /** The form itself, the same for as long as the sheet is open. */
     form,
     values,
+    means,
     /** Of the act it will do. */
     token,
     send,

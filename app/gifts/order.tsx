@@ -19,7 +19,7 @@ import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../
 import { opened } from "../forms/opened.server.ts";
 import { act, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
-import { idMeant } from "../names/named.ts";
+import { idMeant } from "#core/meant";
 import { stuffOf } from "../shelf/stuff.server.ts";
 import { OrderRecord } from "./orderRecord.tsx";
 import { OrderSheet } from "./orderSheet.tsx";

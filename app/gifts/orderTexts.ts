@@ -1,7 +1,7 @@
 /** A gift order as its sheet says it. */
 import { moneyField } from "#core/measure/money";
 import type { GiftOrderRead } from "#db/gifts/gifts";
-import { meant } from "../names/named.ts";
+import { meant } from "#core/meant";
 
 export const BLANK_ITEM = { product: "", means: "", units: "", price: "", lot: "" };
 export const BLANK_WRAP = { material: "", means: "", pieces: "" };

@@ -64,7 +64,10 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const v = sheet.value;
-  const plan = planOf(v, await jarStuffOf([], namesOn(v)), today());
+  const meant = sheet.meant("jar");
+  const names = namesOn(v);
+  const ids = names.flatMap((name) => meant(name) ?? []);
+  const plan = planOf(v, await jarStuffOf(ids, names), today(), meant);
   const may = mayFill(plan.warnings, v.why);
   const problems = may.ok ? plan.problems : [...plan.problems, { field: "why", say: `${may.warning.why} ${may.warning.instead}` }];
   if (problems.length > 0 || !plan.amounts || plan.expected === null)

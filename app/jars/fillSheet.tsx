@@ -55,11 +55,11 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
     { token },
     { draft: (v) => (v.herbs[0]?.material ? `A jar of ${v.herbs[0].material}` : "A jar") },
   );
-  const { known, find, asking, lost } = useNamed("jar", stuff, namesOn(sheet.values));
+  const { known, find, meant, asking, lost } = useNamed("jar", stuff, namesOn(sheet.values), sheet.means);
   const v = useStood(sheet.values, asking);
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
-  const plan = useMemo(() => planOf(v, known, day), [v, known, day]);
+  const plan = useMemo(() => planOf(v, known, day, meant), [v, known, day, meant]);
   const usual = METHODS[plan.method].times;
   const lotOptions = (rows: readonly { material: string }[]) => (row: number) => {
     const m = find(rows[row]?.material ?? "");
@@ -93,8 +93,8 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
   const weighed = (role: "herb" | "carrier") => ({
     label: "Weigh in",
     cell: (row: number) => {
-      const name = (role === "herb" ? v.herbs : v.carriers)[row]?.material.trim().toLowerCase();
-      const p = plan.parts.find((x) => x.role === role && x.material.name.toLowerCase() === name);
+      const id = find((role === "herb" ? v.herbs : v.carriers)[row]?.material ?? "")?.id;
+      const p = plan.parts.find((x) => x.role === role && x.material.id === id);
       return <span className="weight">{p?.qty != null ? grams(p.qty) : ""}</span>;
     },
   });

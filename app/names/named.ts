@@ -64,26 +64,6 @@ export type NamedKind = keyof Named;
 /** As many names are asked for at once, so that the address stays short however long they are. */
 export const MOST_NAMES = 20;
 
-/** How names are compared. @example called(" Olive Oil ") // "olive oil" */
-export const called = (name: string): string => name.trim().toLowerCase();
-
-/**
- * What a row of a sheet keeps beside a name: which thing it meant, and by which name. As long as that name stands the row means that thing,
- * whatever it or another one is called by the time the sheet is kept.
- * @example meant({ id: 7, name: "Hand balm, 60 g" }) // "7 Hand balm, 60 g"
- */
-export const meant = (thing: { id: number; name: string }): string => `${thing.id} ${thing.name}`;
-
-/** The thing a row meant; null where something else was typed since. @example idMeant("Hand balm, 60 g", "7 Hand balm, 60 g") // 7 */
-export function idMeant(name: string, means: string): number | null {
-  const at = means.indexOf(" ");
-  return at > 0 && called(means.slice(at + 1)) === called(name) ? Number(means.slice(0, at)) : null;
-}
-
-/** What is known of the things of a sheet, by how they are called. */
-export const byCalled = <T extends { name: string }>(things: readonly T[]): ReadonlyMap<string, T> =>
-  new Map(things.map((t) => [called(t.name), t]));
-
 /** The shelf as far as a sheet knows it. */
 export const shelfOfStuff = (stuff: readonly Stuff[], today: Day): Shelf =>
   shelfOf(

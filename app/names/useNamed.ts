@@ -4,7 +4,10 @@
  */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useHref } from "react-router";
-import { byCalled, called, MOST_NAMES, type Named, type NamedKind } from "./named.ts";
+import { called, finderOf, type Meant } from "#core/meant";
+import type { Means } from "../forms/means.ts";
+import { MOST_NAMES, type Named, type NamedKind } from "./named.ts";
+import { useKeepMeant, useMeantBy } from "./useMeant.ts";
 
 /** How soon it is asked again where nobody answered. */
 const AGAIN_MS = 2000;
@@ -26,8 +29,9 @@ function joined<T extends { id: number }>(later: readonly T[], before: readonly 
 
 export interface Knows<T> {
   known: readonly T[];
-  /** What is known by that name, in whatever case. */
+  /** What is known by that name, in whatever case: what it meant when it was typed. */
   find: (name: string) => T | undefined;
+  meant: Meant;
   /** Whether a name is still being asked about. */
   asking: boolean;
   /** Whether nobody answers. */
@@ -42,8 +46,9 @@ export const LOST = "a name can't be looked up, as the server doesn't answer. Wh
 /**
  * @param given what came with the page; read anew, everything else is asked for anew
  * @param names all that stand on the sheet
+ * @param means what they mean, as the sheet keeps it; without it a name means what is called so
  */
-export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][], names: readonly string[]): Knows<Named[K]> {
+export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][], names: readonly string[], means?: Means): Knows<Named[K]> {
   type T = Named[K];
   const to = useHref(`/named/${of}`);
   const [found, keep] = useState<Found<T>>();
@@ -53,8 +58,11 @@ export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][],
     [given, found],
   );
   const answered = found?.with === given ? found.answered : undefined;
-  const here = useMemo(() => new Set(given.map((t) => called(t.name))), [given]);
-  const open = [...new Set(names.map(called))].filter((n) => n !== "" && !here.has(n) && !answered?.has(n)).slice(0, MOST_NAMES);
+  const here = useMemo(() => new Set<string | number>(given.flatMap((t) => [called(t.name), t.id])), [given]);
+  const meant = useMeantBy(of, means);
+  const open = [...new Set(names.map(called))]
+    .filter((n) => n !== "" && !here.has(meant(n) ?? n) && !answered?.has(n))
+    .slice(0, MOST_NAMES);
   const asked = open.join("\n");
   // How often nobody answered, since somebody did.
   const [lost, lose] = useState(0);
@@ -80,7 +88,8 @@ export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][],
           answered: new Set([...(was?.with === given ? was.answered : []), ...wanted]),
         });
       };
-      fetch(`${to}?${new URLSearchParams(wanted.map((n) => ["name", n])).toString()}`, { signal: gone.signal })
+      const asks = wanted.map((n) => (meant(n) === null ? ["name", n] : ["id", String(meant(n))]));
+      fetch(`${to}?${new URLSearchParams(asks).toString()}`, { signal: gone.signal })
         .then((r) => (r.ok ? (r.json() as Promise<T[]>) : null))
         .then(answer, () => answer(null));
     }, PAUSE_MS);
@@ -89,22 +98,25 @@ export function useNamed<K extends NamedKind>(of: K, given: readonly Named[K][],
       clearTimeout(again);
       gone.abort();
     };
-  }, [asked, given, to, lost]);
+  }, [asked, given, to, lost, meant]);
   const waiting = useRef(new Map<string, { name: string; then: (thing: T) => void }>());
-  const by = useMemo(() => byCalled<T>(known), [known]);
-  const find = (name: string): T | undefined => by.get(called(name));
+  const finds = useMemo(() => finderOf<T>(known, meant), [known, meant]);
+  const find = (name: string): T | undefined => finds(name) ?? undefined;
   useEffect(() => {
     for (const [place, { name, then }] of waiting.current) {
-      const thing = by.get(called(name));
+      const thing = finds(name);
       if (!thing) continue;
       waiting.current.delete(place);
       then(thing);
     }
-  }, [by]);
-  const asking = open.some((n) => !by.has(n));
+  }, [finds]);
+  // What is found is meant from now on, for as long as its name stands there.
+  useKeepMeant(of, names, finds, means);
+  const asking = open.some((n) => !finds(n));
   return {
     known,
     find,
+    meant,
     asking,
     lost: asking && lost > 0,
     once: (name, place, then) => {

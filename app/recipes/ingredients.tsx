@@ -13,7 +13,7 @@ import { createContext, memo, use, useCallback, useDeferredValue, useEffect, typ
 import type { UseFormReturn } from "react-hook-form";
 import { useTextField } from "../forms/useTextField.ts";
 import { INGREDIENTS } from "../names/finds.ts";
-import { called } from "../names/named.ts";
+import { called } from "#core/meant";
 import { percent } from "../ui/figures/amounts.tsx";
 import { LineTable, type Column, type Derived, type OwnCell } from "../ui/fields/lines.tsx";
 import { BLANK_LINE, type RecipeTexts } from "./recipeTexts.ts";

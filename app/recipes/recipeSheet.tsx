@@ -92,15 +92,17 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
   const { values } = sheet;
   const {
     known: stuff,
+    meant,
     asking,
     lost,
   } = useNamed(
     "material",
     given,
     useMemo(() => namesOn(values), [values]),
+    sheet.means,
   );
   const sending = useSentOnce(sheet, asking && !lost);
-  const now = useMemo(() => ({ read: readWritten(values, stuff), values, form: sheet.form }), [values, stuff, sheet.form]);
+  const now = useMemo(() => ({ read: readWritten(values, stuff, meant), values, form: sheet.form }), [values, stuff, meant, sheet.form]);
   const shown = useStood(now, asking);
   const taught = useMemo(() => ({ scale, constants: learned.constants }), [scale, learned]);
   const foreseen = useForeseen(shown, stuff, taught);

@@ -109,7 +109,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const v = sheet.value;
   const materials = await listMaterials(db());
   const texts = { lines: v.lines, makes: v.makes, overrun: String(v.overrun / 100), sizes: v.sizes.map((s) => ({ ...s, minutes: "" })) };
-  const read = readWritten(texts, materials);
+  const read = readWritten(texts, materials, sheet.meant("material"));
   const problems = problemsOf(read, texts);
   if (problems.length > 0) return refuseSheet(problems);
   const id = "id" in params ? idOf(params.id) : undefined;

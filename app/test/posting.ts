@@ -10,7 +10,7 @@ export interface Answer {
 }
 export async function post(action: unknown, body: object | FormData, id = ""): Promise<Answer> {
   const request = new Request("http://127.0.0.1/x", { method: "POST", body: body instanceof FormData ? body : JSON.stringify(body) });
-  const answer = await (action as Action)({ request, params: { id }, context: {} });
+  const answer = await (action as Action)({ request, params: id === "" ? {} : { id }, context: {} });
   if (answer instanceof Response)
     return { status: answer.status, to: answer.headers.get("location") ?? "", fields: [], say: "", data: null };
   const { data, init } = (answer ?? { data: {} }) as { data: { problems?: { field: string; say: string }[] }; init?: { status?: number } };

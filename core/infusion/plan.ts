@@ -1,6 +1,7 @@
 /**
  * A jar as planned on its sheet, read: used live on the page and again by the action that fills it.
  */
+import { finderOf, type Meant } from "../meant.ts";
 import { isKeyOf } from "../record.ts";
 import { expectedBack, isCut, keeping, type Cut, type Keeping, type Straining } from "./absorption.ts";
 import { amounts, type AmountBy, type AmountIn, type Amounts } from "./amounts.ts";
@@ -138,6 +139,7 @@ export function readPlan(
   lots: readonly JarLot[],
   past: readonly Straining[],
   today: Day,
+  meant?: Meant,
 ): JarPlan {
   const problems: FieldProblem[] = [];
   const read = <T>(field: string, o: Outcome<T>): T | null => {
@@ -145,7 +147,7 @@ export function readPlan(
     problems.push({ field, say: o.problem.say });
     return null;
   };
-  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
+  const find = finderOf(materials, meant);
 
   const parts = (["herb", "carrier"] as const).flatMap((role) =>
     (role === "herb" ? t.herbs : t.carriers.map((c) => ({ ...c, cut: "" }))).flatMap((l, i): PlanPart[] => {
@@ -154,7 +156,7 @@ export function readPlan(
         if (i === 0) problems.push({ field: `${path}.material`, say: role === "herb" ? "Choose the herb." : "Choose the oil." });
         return [];
       }
-      const m = byName.get(l.material.trim().toLowerCase());
+      const m = find(l.material);
       if (!m || !(KINDS[role] as readonly string[]).includes(m.kind)) {
         const what = role === "herb" ? "a herb" : "an oil or butter";
         problems.push({

@@ -7,6 +7,7 @@ import type { ContainerFacts } from "../material/container.ts";
 import { factsIn, usualForm, type MaterialFacts } from "../material/facts.ts";
 import { kind } from "../material/kinds.ts";
 import type { ScentNote } from "../material/senses.ts";
+import { finderOf, type Meant } from "../meant.ts";
 import { mg, type Mg } from "../measure/exact.ts";
 import { otherOunce, type Form } from "../measure/mass.ts";
 import { parseAmount, parseNumber, type Amount } from "../measure/parse.ts";
@@ -165,10 +166,9 @@ function readSize(s: SizeText, at: string, pot: Pot, find: Find): ReadSize {
   };
 }
 
-/** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. */
-export function readWritten(texts: RecipeText, materials: readonly MaterialChoice[]): ReadRecipe {
-  const byName = new Map(materials.map((m) => [m.name.toLowerCase(), m]));
-  const find: Find = (name) => byName.get(name.trim().toLowerCase()) ?? null;
+/** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. @param meant what its names meant when they were typed */
+export function readWritten(texts: RecipeText, materials: readonly MaterialChoice[], meant?: Meant): ReadRecipe {
+  const find: Find = finderOf(materials, meant);
   const makes = texts.makes.trim() === "" ? null : readWeight(texts.makes);
   const lines = texts.lines.map((l) => readLine(l, find));
   const open = lines.filter((l) => !l.out.ok && l.out.problem.code === "open");

@@ -32,7 +32,7 @@ const schema = object({ lines: array().of(texts).required() });
 export async function openingAction(request: Request, to?: string) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { lines, problems } = readOpening(sheet.value.lines, finding(await onShelf()), today());
+  const { lines, problems } = readOpening(sheet.value.lines, finding(await onShelf(), sheet.meant("material")), today());
   if (problems.length > 0) return refuseSheet(problems);
   const add: NewMaterial[] = [];
   const placeOf = new Map<string, number>();

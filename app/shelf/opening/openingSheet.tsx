@@ -8,6 +8,7 @@ import { counted } from "#core/words";
 import { useMemo, useState, type ReactNode } from "react";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { MATERIALS } from "../../names/finds.ts";
+import { useKeepMeant, useMeantBy } from "../../names/useMeant.ts";
 import { showBase } from "../../ui/figures/amounts.tsx";
 
 import { LineTable, type Column } from "../../ui/fields/lines.tsx";
@@ -40,7 +41,14 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
   const lines = prepared.length > 0 ? prepared.map((material) => ({ ...BLANK, material })) : [BLANK];
   const sheet = useSheet<{ lines: OpeningTexts[] }>({ lines }, opened, { draft: "What is there already" });
   const [more, setMore] = useState(false);
-  const find = useMemo(() => finding(materials), [materials]);
+  const meant = useMeantBy("material", sheet.means);
+  const find = useMemo(() => finding(materials, meant), [materials, meant]);
+  useKeepMeant(
+    "material",
+    sheet.values.lines.map((l) => l.material),
+    find,
+    sheet.means,
+  );
   const { lines: read, problems } = readOpening(sheet.values.lines, find, day);
   const there = read.flatMap((l) => l ?? []);
   const guessed = there.filter((l) => l.costKnown === "guessed");

@@ -29,7 +29,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, receiptSchema);
   if (!sheet.ok) return sheet.reply;
-  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency);
+  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency, sheet.meant("bought"));
   if (!read.ok) return read.reply;
   const id = idOf(params.id);
   return act(() => correctReceipt(db(), { id, ...read.value }, sheet.doing), {

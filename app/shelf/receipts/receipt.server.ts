@@ -1,4 +1,5 @@
 /** Reading a posted receipt: the same for a new one and for a correction. */
+import { finderOf, type Meant } from "#core/meant";
 import { isKeyOf } from "#core/record";
 import { factsIn } from "#core/material/facts";
 import { readCount, parseMoney } from "#core/measure/read";
@@ -49,9 +50,9 @@ export const receiptSchema = object({
 
 type Read = { ok: true; value: CorrectIn } | { ok: false; reply: ReturnType<typeof refuseSheet> };
 
-/** Turns a posted receipt into what is stored, or says beside each field what is wrong. */
-export async function readReceiptSheet(v: InferType<typeof receiptSchema>, own: string): Promise<Read> {
-  const byName = new Map((await listMaterials(db())).map((m) => [m.name.toLowerCase(), m]));
+/** Turns a posted receipt into what is stored, or says beside each field what is wrong. @param meant what its materials meant when they were typed */
+export async function readReceiptSheet(v: InferType<typeof receiptSchema>, own: string, meant: Meant): Promise<Read> {
+  const find = finderOf(await listMaterials(db()), meant);
   const problems: FieldProblem[] = [];
   if (v.day > today()) problems.push({ field: "day", say: "That day hasn't come yet." });
   const foreign = v.currency !== "" && v.currency !== own;
@@ -60,7 +61,7 @@ export async function readReceiptSheet(v: InferType<typeof receiptSchema>, own: 
   if (foreign && v.rate === null) problems.push({ field: "rate", say: `Say what one ${v.currency} is in ${own}.` });
   const lines = v.lines.flatMap((l, i) => {
     const at = (field: string): string => `lines.${i}.${field}`;
-    const m = byName.get(l.material.toLowerCase());
+    const m = find(l.material);
     if (!m) {
       problems.push({ field: at("material"), say: `“${l.material}” isn't on the shelf. Choose one from the list, or add it first.` });
       return [];

@@ -15,7 +15,8 @@ import { showBase } from "../../ui/figures/amounts.tsx";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { FindText } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
-import { called, type Bought } from "../../names/named.ts";
+import { called } from "#core/meant";
+import type { Bought } from "../../names/named.ts";
 import { LOST, useNamed, useStood } from "../../names/useNamed.ts";
 import { DayText } from "../../ui/fields/dateField.tsx";
 import { Choice, Text } from "../../ui/fields/form.tsx";
@@ -76,6 +77,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
     "bought",
     stuff,
     sheet.values.lines.map((l) => l.material),
+    sheet.means,
   );
   const sending = useSentOnce(sheet, asking && !lost);
   const v = useStood(sheet.values, asking);

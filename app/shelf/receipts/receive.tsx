@@ -50,7 +50,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, receiptSchema);
   if (!sheet.ok) return sheet.reply;
-  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency);
+  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency, sheet.meant("bought"));
   return read.ok ? act(() => receive(db(), read.value, sheet.doing)) : read.reply;
 }
 
