@@ -1,4 +1,8 @@
 /** Slips: each gets a clear word beside its field, keeps what was typed, and stores nothing half-done. */
+import { openDb } from "#db/client";
+import { act, giftOrder, jar, lot, marketDay } from "#db/schema";
+import { and, desc, gt, isNotNull, isNull } from "drizzle-orm";
+import { HOUSE_DATABASE } from "./house.ts";
 import { expect, type Page } from "@playwright/test";
 import { choose, does, fillRow, open, test } from "./hand.ts";
 
@@ -159,4 +163,54 @@ test("addresses that lead nowhere say so", async ({ page }) => {
     expect(r!.status(), path).toBe(404);
     await expect(page.getByText("There is nothing here")).toBeVisible();
   }
+});
+
+test("Enter in any field moves no goods and closes nothing: it goes on, or keeps the sheet", async ({ page }) => {
+  const db = openDb(HOUSE_DATABASE);
+  const lastAct = async () => (await db.select({ id: act.id, kind: act.kind }).from(act).orderBy(desc(act.id)).limit(1))[0]!;
+  const [day] = await db.select().from(marketDay).where(isNull(marketDay.closedActId)).orderBy(marketDay.day).limit(1);
+  const [order] = await db.select().from(giftOrder).where(isNull(giftOrder.packedActId)).limit(1);
+  const [steeping] = await db
+    .select()
+    .from(jar)
+    .where(and(isNotNull(jar.filledActId), isNull(jar.strainedActId), isNull(jar.spoiledActId)))
+    .limit(1);
+  const [made] = await db
+    .select()
+    .from(lot)
+    .where(and(isNotNull(lot.productId), gt(lot.onHand, 2), isNull(lot.holdReason)))
+    .orderBy(desc(lot.id))
+    .limit(1);
+  const sheets: [path: string, fields: Record<string, string>][] = [
+    ["/bench/16", { "Units filled": "3", "Left in the jug": "2 g", "Minutes of work": "40" }],
+    [`/jars/${steeping!.id}`, { "Oil back": "100 g", "What happened": "mould" }],
+    [`/lots/${made!.number}`, { Units: "1", "Came out of them": "9 g" }],
+    [`/lots/recalls/new?lot=${made!.number}`, { Why: "dirty", "What people should do": "Bring it back." }],
+    [`/markets/${day!.id}`, { "Stall fee": "25.00", Travel: "5.00" }],
+    [`/gifts/${order!.id}`, { "Minutes of wrapping": "8" }],
+    ["/shelf/stock-take", {}],
+  ];
+  for (const [path, values] of sheets)
+    await test.step(path, async () => {
+      const before = await lastAct();
+      await open(page, path);
+      for (const [label, text] of Object.entries(values)) {
+        const field = page.getByLabel(label).and(page.locator("input:visible")).first();
+        if (await field.count()) await field.fill(text);
+      }
+      const fields = page.locator("main :is(form, table) input:not([type=file]):visible");
+      const there = Math.min(await fields.count(), 12);
+      expect(there).toBeGreaterThan(0);
+      for (let i = 0; i < there; i++) {
+        const field = fields.nth(i);
+        if (!(await field.count())) continue;
+        await field.press("Enter");
+        // A list that opened is closed again; a sheet that was kept comes back as another.
+        await page.keyboard.press("Escape");
+        await page.waitForLoadState("networkidle");
+      }
+      const kinds = (await db.select({ kind: act.kind }).from(act).where(gt(act.id, before.id))).map((a) => a.kind);
+      expect(kinds.filter((k) => k !== "saveMarket" && k !== "saveGift")).toEqual([]);
+    });
+  await db.close();
 });
