@@ -51,8 +51,7 @@ export function say(w: Waiting, today: Day): Said {
         to: `/bench/${w.id}`,
         what: (
           <>
-            {units} of {w.name}, lot {lot}, went out{" "}
-            {w.kind === "outSetting" ? "while they still set" : "and nobody has checked them since they were poured"}
+            {w.name}: {units} of lot {lot} went out {w.kind === "outSetting" ? "while it still set" : "before it was checked"}
           </>
         ),
         do: "Check it",

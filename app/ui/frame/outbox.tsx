@@ -32,7 +32,8 @@ export function Outbox({ children }: { children: ReactNode }) {
       const said: string[] = [];
       for (const sent of left) said.push(...(await send(sent)));
       await revalidate();
-      setRefused(said);
+      // What was on its way as the page went was sent once more as it did.
+      setRefused([...new Set(said)]);
       setRound((n) => n + 1);
       setSending(false);
     })();
