@@ -20,12 +20,13 @@ export interface Part {
 
 /** Some units of a line, out of a lot; out of none where they are still to be made. */
 export interface Out {
-  lot: { number: string } | null;
+  lot: { number: string; /** In one unit of it. */ work: Micros } | null;
   units: number;
   cost: Micros;
 }
 
-const outOf = ({ lot }: Out): string => (lot ? `, lot ${lot.number} with its work` : ", still to be made, as the recipe costs today");
+const outOf = ({ lot }: Out): string =>
+  lot ? `, lot ${lot.number}, ${lot.work > 0 ? "with its work" : "no work in it"}` : ", still to be made, as the recipe costs today";
 
 interface Props {
   result: OrderResult;

@@ -86,7 +86,10 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
                 <li key={l.lotId} className="flex items-baseline gap-3">
                   <LotTag lot={l} />
                   <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
-                  <span>× {[l.name, ...(l.label ? [l.label] : [])].join(", ")}</span>
+                  <span>
+                    × {[l.name, ...(l.label ? [l.label] : [])].join(", ")}
+                    {l.productId !== null && l.work === 0 && <span className="text-pine-soft">, no work in its cost</span>}
+                  </span>
                 </li>
               ))}
             </ul>
