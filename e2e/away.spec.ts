@@ -38,11 +38,16 @@ test("away at the weigh sheet: a weight typed meanwhile is kept once it is back,
   const away = page.getByRole("status").filter({ hasText: "The server is away" });
   const first = page.getByLabel(/^Weighed: /).first();
   await context.setOffline(true);
+  const colour = () => first.evaluate((e) => getComputedStyle(e).color);
+  const kept = await colour();
   await first.fill("11.1 g");
   await expect(away).toBeVisible();
+  // Pale for as long as nobody has it.
+  expect(await colour()).not.toBe(kept);
   await context.setOffline(false);
   await expect(away).toHaveCount(0);
   await expect(page.getByText("What you type is kept.")).toBeVisible();
+  expect(await colour()).toBe(kept);
   await page.reload();
   await expect(first).toHaveValue(/11\.1/);
   await context.setOffline(true);

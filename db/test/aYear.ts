@@ -2,7 +2,9 @@
  * A year in a workshop by dice, for the second reckoning: each does one thing of a maker's, and writes down what was done as a notebook would.
  */
 import { mg, micros } from "#core/measure/exact";
+import { accountAmong } from "#core/lot/reach";
 import { eq, isNotNull } from "drizzle-orm";
+import { expect } from "vitest";
 import Fraction from "fraction.js";
 import { takeBack } from "../act/takeBack.ts";
 import { ladleOut } from "../bench/ladle.ts";
@@ -17,6 +19,8 @@ import { packGiftOrder } from "../gifts/pack.ts";
 import { fillJar } from "../jars/fill.ts";
 import { readJar } from "../jars/read.ts";
 import { strainJar } from "../jars/strain.ts";
+import { beginRecall, closeRecall } from "../lots/recall.ts";
+import { finishedOf, reachOf } from "../lots/reach.ts";
 import { outAt } from "../ledger/out.ts";
 import { closeMarketDay } from "../markets/markets.ts";
 import { lot, purchaseLine } from "../schema.ts";
@@ -24,7 +28,7 @@ import { correctReceipt } from "../shelf/correct.ts";
 import { correctCount } from "../shelf/count.ts";
 import { readReceipt } from "../shelf/receipts.ts";
 import { receive } from "../shelf/receive.ts";
-import type { Fact } from "./reckoning.ts";
+import { PLACES, type Fact } from "./reckoning.ts";
 import { idIn, jarOf, type Workshop } from "./workshop.ts";
 
 export const cents = (n: number) => micros(n * 10_000);
@@ -241,6 +245,33 @@ export const DOES = {
     const counted = b % 3 === 0 && l.productId === null ? l.onHand + less : l.onHand - less;
     const { actId } = await correctCount(y.db, { lotId: l.id, expected: l.onHand, counted, reason: "counted" }, { day: y.day });
     return { fact: { do: "count", lot: l.id, counted }, actId };
+  },
+
+  /** Two recalls over one another, both false alarms: each holds what it reaches for as long as it is open, and no longer. */
+  recall: async (y: Year, a: number, b: number): Promise<"done"> => {
+    const lots = await y.db.select().from(lot).orderBy(lot.id);
+    const held = async () => (await y.db.select().from(lot).where(isNotNull(lot.holdReason)).orderBy(lot.id)).map((l) => l.id);
+    const open = [lots[a % lots.length]!, lots[b % lots.length]!].map((l, i) => ({
+      lotIds: [l.id],
+      reason: `Why ${i}`,
+      toDo: "Stop.",
+      rehearsal: false,
+    }));
+    const reached: number[][] = [];
+    const begun: number[] = [];
+    for (const recall of open) {
+      begun.push(idIn(await beginRecall(y.db, recall, { day: y.day })));
+      const reach = await reachOf(y.db, recall.lotIds);
+      reached.push(reach.lots.map((l) => l.id));
+      const account = accountAmong(reach, finishedOf(reach));
+      expect(account.came).toBe(account.here + account.on + PLACES.reduce((n, p) => n + account[p], 0));
+    }
+    for (let still = 2; still >= 0; still--) {
+      const all = [...new Set(reached.slice(2 - still).flat())].sort((x, z) => x - z);
+      expect(await held()).toEqual(all);
+      if (still > 0) await closeRecall(y.db, { recallId: begun[2 - still]!, free: true }, { day: y.day });
+    }
+    return "done";
   },
 
   /** A receipt turns out to have cost otherwise. */

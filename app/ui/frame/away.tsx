@@ -1,9 +1,13 @@
 /** Said on every screen while something waits for a server that is away. */
-import { useSyncExternalStore } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import { isWaiting, onWaiting } from "../../forms/patient.ts";
 
 export function Away() {
   const waits = useSyncExternalStore(onWaiting, isWaiting, () => false);
+  // What is typed meanwhile stands pale, since nobody has it yet.
+  useEffect(() => {
+    document.documentElement.toggleAttribute("data-away", waits);
+  }, [waits]);
   return (
     waits && (
       <p
