@@ -27,9 +27,9 @@ export function finderOf<T extends { id: number; name: string }>(things: readonl
 
 /**
  * What a row of a sheet keeps beside a name that several things may have: which it meant, and by which name.
- * @example meant({ id: 7, name: "Hand balm, 60 g" }) // "7 Hand balm, 60 g"
+ * @example meaning({ id: 7, name: "Hand balm, 60 g" }) // "7 Hand balm, 60 g"
  */
-export const meant = (thing: { id: number; name: string }): string => `${thing.id} ${thing.name}`;
+export const meaning = (thing: { id: number; name: string }): string => `${thing.id} ${thing.name}`;
 
 /** The thing a row meant; null where something else was typed since. @example idMeant("Hand balm, 60 g", "7 Hand balm, 60 g") // 7 */
 export function idMeant(name: string, means: string): number | null {

@@ -18,7 +18,7 @@ import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText } from "../names/combo.tsx";
 import { CUSTOMERS, PACKAGING, PRODUCTS } from "../names/finds.ts";
-import { called, idMeant, meant } from "#core/meant";
+import { called, idMeant, meaning } from "#core/meant";
 import { shelfOfStuff, type Product, type Stuff } from "../names/named.ts";
 import { LOST, useNamed, useStood } from "../names/useNamed.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
@@ -149,7 +149,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
   ];
 
   const onWrapPicked = (row: number, key: string, value: string): void => {
-    if (key === "material") papers.once(value, `wrapping.${row}`, (m) => sheet.setValue(`wrapping.${row}.means`, meant(m)));
+    if (key === "material") papers.once(value, `wrapping.${row}`, (m) => sheet.setValue(`wrapping.${row}.means`, meaning(m)));
   };
   const onPicked = (row: number, key: string, value: string): void => {
     if (key !== "product") return;
@@ -157,7 +157,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
     sheet.setValue(`items.${row}.lot`, "");
     const price = `items.${row}.price` as const;
     goods.once(value, price, (p) => {
-      if (called(p.name) === called(value)) sheet.setValue(`items.${row}.means`, meant(p));
+      if (called(p.name) === called(value)) sheet.setValue(`items.${row}.means`, meaning(p));
       if (p.price !== null && called(sheet.getValues(`items.${row}.product`)) === called(value)) fillIn(sheet, price, moneyField(p.price));
     });
   };

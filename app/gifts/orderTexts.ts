@@ -1,7 +1,7 @@
 /** A gift order as its sheet says it. */
 import { moneyField } from "#core/measure/money";
 import type { GiftOrderRead } from "#db/gifts/gifts";
-import { meant } from "#core/meant";
+import { meaning } from "#core/meant";
 
 export const BLANK_ITEM = { product: "", means: "", units: "", price: "", lot: "" };
 export const BLANK_WRAP = { material: "", means: "", pieces: "" };
@@ -15,14 +15,14 @@ export const orderTexts = (order: GiftOrderRead | null) => ({
   note: order?.note ?? "",
   items: order?.items.map((i) => ({
     product: i.name,
-    means: meant({ id: i.productId, name: i.name }),
+    means: meaning({ id: i.productId, name: i.name }),
     units: String(i.units),
     price: moneyField(i.price),
     lot: "",
   })) ?? [BLANK_ITEM],
   wrapping: order?.wrapping.map((w) => ({
     material: w.name,
-    means: meant({ id: w.materialId, name: w.name }),
+    means: meaning({ id: w.materialId, name: w.name }),
     pieces: String(w.pieces),
   })) ?? [BLANK_WRAP],
 });
