@@ -3,6 +3,7 @@
  * flat, while the server was away), the next one sends it. Each has a key of its own, so that what had come after all counts once.
  */
 import { isRecord } from "#core/record";
+import { OUTBOX } from "./leftOver.ts";
 
 export interface Sent {
   key: string;
@@ -11,7 +12,6 @@ export interface Sent {
   text: string;
 }
 
-const PLACE = "outbox";
 /** What this very page sent: it waits for its answers itself. */
 const own = new Set<string>();
 
@@ -20,7 +20,7 @@ const isSent = (v: unknown): v is Sent =>
 
 function all(): Sent[] {
   try {
-    const kept: unknown = JSON.parse(sessionStorage.getItem(PLACE) ?? "[]");
+    const kept: unknown = JSON.parse(sessionStorage.getItem(OUTBOX) ?? "[]");
     return Array.isArray(kept) ? kept.filter(isSent) : [];
   } catch {
     return [];
@@ -30,7 +30,7 @@ function all(): Sent[] {
 /** A tab that has no room left for it sends it all the same. */
 function keep(sent: readonly Sent[]): void {
   try {
-    sessionStorage.setItem(PLACE, JSON.stringify(sent));
+    sessionStorage.setItem(OUTBOX, JSON.stringify(sent));
   } catch {
     // What is lost is only what a reload would have brought back.
   }

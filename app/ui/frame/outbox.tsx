@@ -18,7 +18,7 @@ async function send(sent: Sent): Promise<string[]> {
   });
 }
 
-export function Outbox({ children }: { children: ReactNode }) {
+export default function Outbox({ children }: { children: ReactNode }) {
   const { revalidate } = useRevalidator();
   const [sending, setSending] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);
