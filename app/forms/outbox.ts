@@ -3,7 +3,6 @@
  * flat, while the server was away), the next one sends it. Each has a key of its own, so that what had come after all counts once.
  */
 import { isRecord } from "#core/record";
-import { OUTBOX } from "./leftOver.ts";
 
 export interface Sent {
   key: string;
@@ -12,6 +11,7 @@ export interface Sent {
   text: string;
 }
 
+const OUTBOX = "outbox";
 /** What this very page sent: it waits for its answers itself. */
 const own = new Set<string>();
 

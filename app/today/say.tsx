@@ -51,7 +51,7 @@ export function say(w: Waiting, today: Day): Said {
         to: `/bench/${w.id}`,
         what: (
           <>
-            {w.name}: {units} of lot {lot} went out {w.kind === "outSetting" ? "while it still set" : "before it was checked"}
+            {w.name}: {units} of lot {lot} went out {w.kind === "outSetting" ? "still setting" : "unchecked"}
           </>
         ),
         do: "Check it",

@@ -16,6 +16,7 @@ import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { potIds, potsOf } from "../potsOf.ts";
+import { Outbox } from "../../ui/frame/outbox.tsx";
 import { AtBench } from "./atBench.tsx";
 import { couldMend } from "./method/couldMend.server.ts";
 import { mostScent, partsOf } from "./parts/partsOf.ts";
@@ -87,5 +88,9 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 export default function At({ loaderData }: Route.ComponentProps) {
-  return <AtBench {...loaderData} />;
+  return (
+    <Outbox>
+      <AtBench {...loaderData} />
+    </Outbox>
+  );
 }

@@ -11,6 +11,7 @@ import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
+import { Outbox } from "../../ui/frame/outbox.tsx";
 import { useBeside } from "../../forms/useBeside.ts";
 import { act, asked, intentOf, readSheet, type Reply } from "../../forms/sheet.server.ts";
 import { forField } from "#core/measure/write";
@@ -196,6 +197,14 @@ function Boards({
 type Loaded = Route.ComponentProps["loaderData"];
 
 export default function StockTake({ loaderData }: Route.ComponentProps) {
+  return (
+    <Outbox>
+      <Walk loaderData={loaderData} />
+    </Outbox>
+  );
+}
+
+function Walk({ loaderData }: { loaderData: Loaded }) {
   const { rows, totals, whole, token } = loaderData;
   const post = useFetcher<Reply | null>();
   const noting = useBeside("/shelf/stock-take/noted");

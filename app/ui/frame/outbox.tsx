@@ -1,4 +1,7 @@
-/** What a page before this one couldn't send any more is sent by this one, which is read anew with it; what is refused is said. */
+/**
+ * What a page before this one couldn't send any more is sent by this one, which is read anew with it; what is refused is said. Around each page that
+ * keeps something beside it.
+ */
 import { isRecord } from "#core/record";
 import { Fragment, useEffect, useState, type ReactNode } from "react";
 import { useRevalidator } from "react-router";
@@ -18,7 +21,7 @@ async function send(sent: Sent): Promise<string[]> {
   });
 }
 
-export default function Outbox({ children }: { children: ReactNode }) {
+export function Outbox({ children }: { children: ReactNode }) {
   const { revalidate } = useRevalidator();
   const [sending, setSending] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);

@@ -8,7 +8,7 @@ import { firstSteps } from "#db/firstSteps";
 import { runningTimers } from "#db/bench/events";
 import { heatedJars } from "#db/jars/fill";
 import { ago } from "#core/when";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { data, Outlet, useLocation } from "react-router";
 import { Link, useWays } from "../link.tsx";
 import { FirstStepsStrip } from "../../begin/strip.tsx";
@@ -17,7 +17,6 @@ import { DraftsContext, type KeptDraft } from "../../forms/keptDrafts.ts";
 import { toldOf } from "../../forms/flash.server.ts";
 import { WhichWorkshop } from "../../workshops/which.tsx";
 import type { Route } from "./+types/workroom";
-import { isLeftOver } from "../../forms/leftOver.ts";
 import { Away } from "./away.tsx";
 import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
@@ -74,8 +73,6 @@ export async function loader({ request }: Route.LoaderArgs) {
   );
 }
 
-const Outbox = lazy(() => import("./outbox.tsx"));
-
 /** Whether a page belongs to the station at that address. */
 const standsAt = (station: string, page: string): boolean => page === station || (station !== "/" && page.startsWith(`${station}/`));
 
@@ -85,9 +82,6 @@ export default function Workroom({
   const { key, pathname } = useLocation();
   useSettledNumbers(workshop.numbers);
   useWays(workshop.home);
-  // Hardly ever is anything left over: what sends it comes only then.
-  const [left, setLeft] = useState(false);
-  useEffect(() => setLeft(isLeftOver()), []);
   const work = useRef<HTMLElement>(null);
   useSteady(work);
   // Tests and pictures wait for this; before it a press would be lost.
@@ -145,15 +139,7 @@ export default function Workroom({
       <DoneNote key={key} done={done} />
       <main id="work" ref={work} className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
         <DraftsContext value={unfinished}>
-          {left ? (
-            <Suspense>
-              <Outbox>
-                <Outlet />
-              </Outbox>
-            </Suspense>
-          ) : (
-            <Outlet />
-          )}
+          <Outlet />
         </DraftsContext>
       </main>
     </WorkshopContext>
