@@ -2,7 +2,7 @@
 import { startTransition, StrictMode } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
-import { beginPatience } from "./forms/patient.ts";
+import { beginPatience } from "./forms/beside/patient.ts";
 
 beginPatience();
 

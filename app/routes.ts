@@ -82,7 +82,7 @@ export default [
     route("*", "ui/frame/missing.tsx"),
   ]),
   route("away", "away/away.ts"),
-  route("drafts", "forms/drafts.ts"),
+  route("drafts", "forms/drafts/drafts.ts"),
   route("progress/:token", "forms/progress.ts"),
   route("lots/recalls/:id/list.csv", "lots/recall/listCsv.ts"),
   route("lots/:number/uses", "lots/uses.ts"),

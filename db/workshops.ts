@@ -12,7 +12,7 @@ import { openDb, type Db, type OpenDb } from "./client.ts";
 import { aFlag, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
 import { databaseIn, emptyOurs, NotOurs } from "./ownership.ts";
-import { act, workshop } from "./schema.ts";
+import { act, backgroundRequest, workshop } from "./schema.ts";
 
 export interface Workshops {
   /** The database of one; null where there is none of one's own yet. Waits while it is being made or reset. */
@@ -77,6 +77,8 @@ export async function openWorkshop(url: string, kind: WorkshopKind, making: Maki
       if (kind === "demo") await making.loadDemo(db);
       await db.insert(workshop).values({ kind }).onConflictDoNothing();
     }
+    // No page repeats what is older than a day.
+    await db.delete(backgroundRequest).where(sql`${backgroundRequest.at} < now() - interval '30 days'`);
     return db;
   } catch (e) {
     await db.close();

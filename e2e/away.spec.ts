@@ -1,11 +1,13 @@
 /** A server that is away for a while: what was typed stays, what was pressed waits, and both go on by themselves. */
-import { expect } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { open, test } from "./hand.ts";
+
+const awayNote = (page: Page) => page.getByRole("status").filter({ hasText: "The server is away" });
 
 test("away while a name is typed and a sheet is sent: the page stays, says so, and goes on once it is back", async ({ page, context }) => {
   await open(page, "/gifts/new");
   await context.setOffline(true);
-  const away = page.getByRole("status").filter({ hasText: "The server is away" });
+  const away = awayNote(page);
   await page.getByLabel("For", { exact: true }).fill("Ferry office");
   await page.getByLabel("Product, row 1", { exact: true }).click();
   await expect(away).toBeVisible();
@@ -35,7 +37,7 @@ test("away at the weigh sheet: a weight typed meanwhile is kept once it is back,
   context,
 }) => {
   await open(page, "/bench/16");
-  const away = page.getByRole("status").filter({ hasText: "The server is away" });
+  const away = awayNote(page);
   const first = page.getByLabel(/^Weighed: /).first();
   await context.setOffline(true);
   const colour = () => first.evaluate((e) => getComputedStyle(e).color);
@@ -65,7 +67,7 @@ test("away, and reloaded meanwhile: what was weighed on the sheet and done at th
   context,
 }) => {
   await open(page, "/bench/16");
-  const away = page.getByRole("status").filter({ hasText: "The server is away" });
+  const away = awayNote(page);
   const second = page.getByLabel(/^Weighed: /).nth(1);
   await context.setOffline(true);
   await second.fill("7.3 g");

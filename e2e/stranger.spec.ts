@@ -22,7 +22,7 @@ const ACTING: Record<string, string> = {
   "book/takeBack": "/take-back",
   "cabinet/cabinet": "/cabinet",
   "devices/tell": "/devices/tell",
-  "forms/drafts": "/drafts",
+  "forms/drafts/drafts": "/drafts",
   "forms/progress": "/progress/x",
   "gifts/new": "/gifts/new",
   "gifts/one": "/gifts/1",

@@ -28,7 +28,7 @@ import { potIds, potsOf } from "./potsOf.ts";
 import { BatchRecord } from "./record/record.tsx";
 import { SpoiledRecord } from "./record/spoiledRecord.tsx";
 import { keptLines, takesOf, weighedLines } from "./sheet/weighed.ts";
-import { Outbox } from "../ui/frame/outbox.tsx";
+import { Resend } from "../forms/beside/resend.tsx";
 import { WeighSheet } from "./sheet/weighSheet.tsx";
 import type { Route } from "./+types/batch";
 
@@ -162,8 +162,8 @@ export default function Batch({ loaderData }: Route.ComponentProps) {
   return result ? (
     <BatchRecord {...{ sheet, result, plan, taught, opened, book, righted, made, checks }} />
   ) : (
-    <Outbox>
+    <Resend>
       <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />
-    </Outbox>
+    </Resend>
   );
 }

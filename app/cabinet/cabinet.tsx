@@ -18,7 +18,7 @@ import { Link } from "../ui/link.tsx";
 import { db } from "../db.server.ts";
 import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
 import { act, readSheet } from "../forms/sheet.server.ts";
-import { useLaidOver } from "../forms/keptDrafts.ts";
+import { useLaidOver } from "../forms/drafts/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Button, Choice, Text } from "../ui/fields/form.tsx";

@@ -8,9 +8,9 @@ import { useForm, useWatch, type DefaultValues, type FieldValues, type Path } fr
 import { useFetcher, useHref } from "react-router";
 import { isRecord } from "#core/record";
 import { meansIn } from "./means.ts";
-import { useDraftPath, useKeptDraft } from "./keptDrafts.ts";
+import { useDraftPath, useKeptDraft } from "./drafts/keptDrafts.ts";
 import type { Reply } from "./sheet.server.ts";
-import { leftBehind, useDraft } from "./useDraft.ts";
+import { leftBehind, useDraft } from "./drafts/useDraft.ts";
 import { useMending } from "./useMending.ts";
 
 /** What was on a sheet when it was opened. */

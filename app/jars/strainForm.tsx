@@ -5,7 +5,7 @@ import { grams } from "#core/measure/write";
 import type { JarRow } from "#db/jars/read";
 import { Dialog } from "radix-ui";
 import { firstUnread, readWeighed } from "#core/measure/read";
-import { useLaidOver } from "../forms/keptDrafts.ts";
+import { useLaidOver } from "../forms/drafts/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, percent } from "../ui/figures/amounts.tsx";
 import { Text } from "../ui/fields/form.tsx";

@@ -36,7 +36,7 @@ import { action as settings } from "../settings/settings.tsx";
 import { action as opening } from "../shelf/opening/opening.tsx";
 import { action as openingFile } from "../shelf/opening/file.tsx";
 import { action as addOnTheSpot } from "../names/names.ts";
-import { action as keepDraft } from "../forms/drafts.ts";
+import { action as keepDraft } from "../forms/drafts/drafts.ts";
 import { action as nameStep } from "../begin/name.tsx";
 import { action as workStep } from "../begin/work.tsx";
 import { action as pickStep } from "../begin/pick.tsx";

@@ -1,15 +1,18 @@
 /** What is done at the bench and of a recall, as a browser posts it: each is kept at once, and what can't be is said in words. */
+import { exactWeightText } from "#core/measure/read";
 import { eventsOf } from "#db/bench/events";
 import { readBatch } from "#db/bench/read";
 import { samplesOf } from "#db/bench/samples";
 import { readRecall } from "#db/lots/recalls";
-import { batch, lot, material } from "#db/schema";
+import { batch, lot, material, stockCount } from "#db/schema";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { beforeAll, describe, expect, it } from "vitest";
 import { loader as atLoader } from "../bench/at/at.tsx";
 import { action as did } from "../bench/at/did.ts";
 import { action as sheet } from "../bench/batch.tsx";
+import { action as weighed } from "../bench/sheet/weighed.ts";
 import { loader as setOutLoader } from "../bench/settingOut/setOut.tsx";
+import { action as noted } from "../shelf/counting/noted.ts";
 import { action as tell } from "../devices/tell.ts";
 import { action as begin, loader as beginLoader } from "../lots/recall/begin.tsx";
 import { loader as letters } from "../lots/recall/letters.tsx";
@@ -77,6 +80,36 @@ describe("at the bench", () => {
     expect(await atBench({ ...said, note: "Then", key: other })).toMatchObject({ status: 200 });
     expect(await notes("Then")).toBe(1);
     expect(await atBench({ ...said, key: "no key" })).toMatchObject({ status: 422, fields: ["key"] });
+    // The whole sheet and a count of the stock-take go by their keys too: repeated after another has changed it, nothing is overwritten.
+    const [first, ...rest] = (await takes()).map(({ position, materialId, lotId, planned, weighed: w }) => ({
+      ...{ position, materialId, lot: String(lotId), planned: exactWeightText(planned), weighed: w === null ? "" : exactWeightText(w) },
+    }));
+    const weighs = (grams: string, as: string) =>
+      post(weighed, { key: as, takes: [{ ...first!, weighed: grams }, ...rest], kept: [first!, ...rest] }, String(open));
+    const [sheetKey, countKey] = [crypto.randomUUID(), crypto.randomUUID()];
+    for (const [grams, as] of [
+      ["7 g", sheetKey],
+      ["8 g", crypto.randomUUID()],
+      ["7 g", sheetKey],
+    ] as const)
+      expect(await weighs(grams, as)).toMatchObject({ status: 200, say: "", fields: [] });
+    expect((await takes())[0]!.weighed).toBe(8000);
+    await weighs(first!.weighed, crypto.randomUUID());
+    const count = (counted: string, as: string) => post(noted, { lotId: Number(first!.lot), counted, note: "", key: as });
+    for (const [counted, as] of [
+      ["5 g", countKey],
+      ["6 g", crypto.randomUUID()],
+      ["5 g", countKey],
+    ] as const)
+      expect(await count(counted, as)).toMatchObject({ status: 200 });
+    expect(
+      (
+        await db
+          .select()
+          .from(stockCount)
+          .where(eq(stockCount.lotId, Number(first!.lot)))
+      )[0]!.counted,
+    ).toBe(6000);
   });
 
   it("net weights are kept and struck out by size; what is off is matched or taken from the next lot, or said to be short", async () => {

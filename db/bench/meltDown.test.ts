@@ -17,7 +17,7 @@ import { mendPot } from "./match.ts";
 import { recipeOfBase } from "./base.ts";
 import { meltDown } from "./meltDown.ts";
 import { taughtBy } from "./nextTime.ts";
-import { partOff } from "./parts.ts";
+import { partOff } from "./parts/parts.ts";
 import { pour } from "./pour.ts";
 import { readBatch } from "./read.ts";
 import { setOut } from "./setOut.ts";

@@ -13,8 +13,8 @@ import { defineAct } from "../act/define.ts";
 import type { Tx } from "../client.ts";
 import { lockLots, lotsOfMaterials, useOf } from "../ledger/lots.ts";
 import { batch, batchSize, batchTake, material } from "../schema.ts";
-import { insertPart } from "./parts.ts";
-import { partsToSetOut, type PlannedPart } from "./setOutParts.ts";
+import { insertPart } from "./parts/parts.ts";
+import { partsToSetOut, type PlannedPart } from "./parts/setOutParts.ts";
 import { holdPromises, spokenFor } from "./spokenFor.ts";
 import { readForBatch } from "../recipe/read.ts";
 

@@ -43,6 +43,26 @@ describe("weighing", () => {
     expect(await weights(batchId)).toEqual([161_000, 40_000]);
   });
 
+  it("a sheet that arrives late, from a page before, loses to what was weighed elsewhere since; the rest of it is kept", async () => {
+    const batchId = idIn(await put(4));
+    const { takes } = await sheetOf(batchId);
+    const [oil, wax] = takes;
+    const typed = [
+      { ...oil!, weighed: mg(160_100) },
+      { ...wax!, weighed: mg(40_000) },
+    ];
+    await weighOne(db, { batchId, position: oil!.position, lotId: oil!.lotId, weighed: mg(160_300), was: null, by: "scale" });
+    expect(await saveWeighed(db, batchId, typed, takes, true)).toEqual([
+      { field: "takes.0.weighed", say: "160.3 g of Oil was weighed elsewhere meanwhile. Look again." },
+    ]);
+    expect(await weights(batchId)).toEqual([160_300, 40_000]);
+    // The same by a page that is open wins, as what was typed last; and what nobody changed elsewhere comes late as well.
+    expect(await saveWeighed(db, batchId, typed, takes)).toEqual([]);
+    expect(await weights(batchId)).toEqual([160_100, 40_000]);
+    expect(await saveWeighed(db, batchId, [typed[0]!, { ...wax!, weighed: mg(41_000) }], typed, true)).toEqual([]);
+    expect(await weights(batchId)).toEqual([160_100, 41_000]);
+  });
+
   it("a lot added in one window stays when another keeps the sheet it had before", async () => {
     await buy(ids.oil, 500_000, 5);
     const batchId = idIn(await put(4));

@@ -6,7 +6,7 @@
 import type { WeighedBy } from "#core/batch/events";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
-import { Refused } from "#core/refused";
+import { Refused, type FieldProblem } from "#core/refused";
 import { and, asc, eq } from "drizzle-orm";
 import type { Db, Tx } from "../client.ts";
 import { batch, batchSize, batchTake } from "../schema.ts";
@@ -48,16 +48,27 @@ export async function writeTakes(tx: Tx, batchId: number, lines: readonly NewRow
 /** What a window had of a line when it last kept the sheet. */
 export type Kept = Pick<TakeIn, "position" | "lotId" | "weighed">;
 
-/** What stands where two windows kept one sheet: of each line this window's, where this window changed it. */
-function merged(sent: readonly NewRow[], kept: readonly Kept[], stored: readonly Row[]): NewRow[] {
+/**
+ * The lines of a sheet that two windows keep: this window's where it changed them, else what is stored.
+ * @param late sent by a page after the one it was typed on: what was weighed elsewhere since is newer, and wins
+ * @returns the lines, and beside which of them a newer weight was left
+ */
+function merged(sent: readonly NewRow[], kept: readonly Kept[], stored: readonly Row[], late: boolean) {
   const [had, now, mine] = [byLine(kept), byLine(stored), byLine(sent)];
-  const own = [...mine].map(([key, t]) => {
+  const overtaken: FieldProblem[] = [];
+  const own = [...mine].map(([key, t], i) => {
     const [before, theirs] = [had.get(key), now.get(key)];
-    return before && theirs && before.weighed === t.weighed ? { ...t, weighed: theirs.weighed, planned: theirs.planned } : t;
+    if (!before || !theirs) return t;
+    const newer = late && theirs.weighed !== before.weighed && theirs.weighed !== t.weighed;
+    if (newer && t.weighed !== before.weighed) {
+      const say = `${theirs.weighed === null ? "It" : grams(theirs.weighed)} of ${theirs.name} was ${theirs.weighed === null ? "struck out" : "weighed"} elsewhere meanwhile. Look again.`;
+      overtaken.push({ field: `takes.${i}.weighed`, say });
+    }
+    return newer || before.weighed === t.weighed ? { ...t, weighed: theirs.weighed, planned: theirs.planned } : t;
   });
   // A lot that was added elsewhere, which this window never had.
   const added = [...now].flatMap(([key, { id: _, ...t }]) => (had.has(key) || mine.has(key) ? [] : [t]));
-  return [...own, ...added].sort((a, b) => a.position - b.position);
+  return { lines: [...own, ...added].sort((a, b) => a.position - b.position), overtaken };
 }
 
 /**
@@ -76,14 +87,23 @@ export async function nothingElsewhere(tx: Tx, batchId: number, sent: readonly T
 
 /**
  * Keeps what has been weighed so far, and lots changed by hand: the sheet as it is being filled in, and no act yet.
- * @param kept what this window had when it last kept the sheet; without it the sheet stands as it is sent
+ * @param kept what this window had when it last kept the sheet; without it the sheet is stored as it is sent
+ * @param late sent by a page after the one it was typed on
+ * @returns beside which lines a newer weight was left, all else being kept
  * @throws Refused once the batch is poured, or for a lot of another material
  */
-export async function saveWeighed(db: Db, batchId: number, takes: readonly TakeIn[], kept?: readonly Kept[]): Promise<void> {
-  await db.transaction(async (tx) => {
+export async function saveWeighed(
+  db: Db,
+  batchId: number,
+  takes: readonly TakeIn[],
+  kept?: readonly Kept[],
+  late = false,
+): Promise<FieldProblem[]> {
+  return db.transaction(async (tx) => {
     const { lines } = await onBench(tx, batchId, takes, kept);
-    const stored = await takesOf(tx, batchId);
-    await writeTakes(tx, batchId, kept ? merged(lines, kept, stored) : lines);
+    const both = kept ? merged(lines, kept, await takesOf(tx, batchId), late) : { lines, overtaken: [] };
+    await writeTakes(tx, batchId, both.lines);
+    return both.overtaken;
   });
 }
 

@@ -4,7 +4,7 @@ import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { SPOON } from "#core/batch/spoon";
 import { NET_RULES } from "#core/batch/netWeight";
 import { sql } from "drizzle-orm";
-import { date, index, integer, primaryKey, real, text, timestamp, unique, uuid, type AnyPgColumn } from "drizzle-orm/pg-core";
+import { date, index, integer, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
@@ -106,18 +106,6 @@ export const batchTake = ours.table(
     weighedBy: wordColumn(WEIGHED_BY),
   },
   (t) => [index("batch_take_batch").on(t.batchId, t.position)],
-);
-
-/** What a page sent of a batch, each under a key of its own: sent again, since no answer came, it counts once. */
-export const batchSent = ours.table(
-  "batch_sent",
-  {
-    batchId: integer()
-      .notNull()
-      .references(() => batch.id),
-    key: uuid().notNull(),
-  },
-  (t) => [primaryKey({ columns: [t.batchId, t.key] })],
 );
 
 /** What happened at the bench, as it happens: steps done, warmths read, timers run, what was noted. Nothing is changed but struck out, or a timer ended. */

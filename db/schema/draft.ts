@@ -23,3 +23,9 @@ export const draft = ours.table(
   },
   (t) => [unique("draft_sheet").on(t.path, t.sheet)],
 );
+
+/** Requests a page sent in the background, by the key it gave each: one that is repeated counts once. */
+export const backgroundRequest = ours.table("background_request", {
+  key: uuid().primaryKey(),
+  at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});

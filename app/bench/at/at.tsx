@@ -7,7 +7,7 @@ import { carries } from "#core/material/kinds";
 import { scentShare } from "#core/scent/dilution";
 import { eventsOf } from "#db/bench/events";
 import { samplesOf } from "#db/bench/samples";
-import { variantsOf } from "#db/bench/parts";
+import { variantsOf } from "#db/bench/parts/parts";
 import { readBatch } from "#db/bench/read";
 import { firmnessLearned } from "#db/recipe/firmness";
 import { keptSettings } from "#db/settings";
@@ -16,7 +16,7 @@ import { redirect } from "react-router";
 import { benchShows, db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { potIds, potsOf } from "../potsOf.ts";
-import { Outbox } from "../../ui/frame/outbox.tsx";
+import { Resend } from "../../forms/beside/resend.tsx";
 import { AtBench } from "./atBench.tsx";
 import { couldMend } from "./method/couldMend.server.ts";
 import { mostScent, partsOf } from "./parts/partsOf.ts";
@@ -89,8 +89,8 @@ export async function loader({ params }: Route.LoaderArgs) {
 
 export default function At({ loaderData }: Route.ComponentProps) {
   return (
-    <Outbox>
+    <Resend>
       <AtBench {...loaderData} />
-    </Outbox>
+    </Resend>
   );
 }

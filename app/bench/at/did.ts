@@ -3,17 +3,18 @@ import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
 import { readWeighed } from "#core/measure/read";
 import { readMeasure } from "#core/batch/parts";
 import { matchBatch, mendPot, nextLot, standInFor } from "#db/bench/match";
-import { ladleOut } from "#db/bench/ladle";
-import { once } from "#db/bench/once";
-import { joinBack, partOff } from "#db/bench/parts";
+import { ladleOut } from "#db/bench/parts/ladle";
+import { once } from "#db/once";
+import { joinBack, partOff } from "#db/bench/parts/parts";
 import { noteEvent, settleEvent } from "#db/bench/events";
 import { addSample, strikeSample } from "#db/bench/samples";
 import { countFilled, weighOne, weighVessel } from "#db/bench/weigh";
 import { data } from "react-router";
-import { array, number, object, string, type AnyObjectSchema, type InferType } from "yup";
+import { array, number, object, type AnyObjectSchema, type InferType } from "yup";
 import type { Db } from "#db/client";
 import { db } from "../../db.server.ts";
 import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { background } from "../../forms/beside/background.ts";
 import { idOf } from "../../forms/ids.ts";
 import { spoonSaid } from "../felt.ts";
 import { asked, pressedSheet, type Reply } from "../../forms/sheet.server.ts";
@@ -71,7 +72,7 @@ const does = <S extends AnyObjectSchema>(
   schema: S,
   work: (db: Db, sheet: InferType<S> & { batchId: number }, day: string) => Promise<void>,
 ) => ({
-  schema: schema.shape({ key: string().uuid().optional() }),
+  schema: schema.shape(background),
   work: work as (db: Db, sheet: object, day: string) => Promise<void>,
 });
 const DOES = {
@@ -99,9 +100,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   const { schema, work } = DOES[pressed.intent];
   const sheet = await pressed.read(schema as AnyObjectSchema);
   if (!sheet.ok) return sheet.reply;
-  const { key, ...value } = sheet.value as { key?: string };
+  const { key, late: _, ...value } = sheet.value as { key?: string; late?: boolean };
   return asked(async () => {
-    await once(db(), batchId, key, (d) => work(d, { batchId, ...value }, pressed.doing.day));
+    await once(db(), key, (d) => work(d, { batchId, ...value }, pressed.doing.day));
     return data<Reply>({ problems: [] });
   });
 }

@@ -1,6 +1,6 @@
 /** Keeps what was just done at the bench: at once, and the page is read anew with it. What is refused stays where it was done. */
 import { useRevalidator } from "react-router";
-import { useBeside } from "../../forms/useBeside.ts";
+import { useBeside } from "../../forms/beside/useBeside.ts";
 
 /** @example const did = useDid(4); did.keep({ intent: "event", kind: "step", step: 2 }, next) */
 export function useDid(batchId: number) {

@@ -3,7 +3,7 @@
  * it: a moment after the last change, and at once when the page is left.
  */
 import { useCallback, useEffect, useRef } from "react";
-import { useBeside } from "../../forms/useBeside.ts";
+import { useBeside } from "../../forms/beside/useBeside.ts";
 
 const PAUSE_MS = 700;
 

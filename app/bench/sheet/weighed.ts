@@ -1,11 +1,13 @@
 /** Keeping what has been weighed so far, while the weigh sheet is being filled in: no act, and no page. */
 import { saveWeighed } from "#db/bench/weigh";
+import { once } from "#db/once";
 import { readWeighed } from "#core/measure/read";
 import { mg, type Mg } from "#core/measure/exact";
 import { done } from "#core/outcome";
 import { data } from "react-router";
 import { array, object } from "yup";
 import { db } from "../../db.server.ts";
+import { background } from "../../forms/beside/background.ts";
 import { idField, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { asked, readSheet, type Reply } from "../../forms/sheet.server.ts";
@@ -34,13 +36,14 @@ const asKept = (text: string) => {
 };
 /** What a window had of each line when it last kept the sheet. */
 export const keptLines = array().of(object({ position: wholeNumber(0, 1000, "lines"), lot: idField(), weighed: reads(asKept) }));
-const schema = object({ takes: weighedLines, kept: keptLines.required() });
+const schema = object({ ...background, takes: weighedLines, kept: keptLines.required() });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
+  const { key, late, takes, kept } = sheet.value;
   return asked(async () => {
-    await saveWeighed(db(), idOf(params.id), takesOf(sheet.value.takes), takesOf(sheet.value.kept));
-    return data<Reply>({ problems: [] });
+    const overtaken = await once(db(), key, (d) => saveWeighed(d, idOf(params.id), takesOf(takes), takesOf(kept), late));
+    return data<Reply>({ problems: overtaken ?? [] });
   });
 }

@@ -3,26 +3,28 @@ import { factsIn } from "#core/material/facts";
 import { readStock } from "#core/stock/packs";
 import { materialOfLot } from "#db/shelf/materials";
 import { noteCount } from "#db/shelf/stocktake";
+import { once } from "#db/once";
 import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../../db.server.ts";
+import { background } from "../../forms/beside/background.ts";
 import { idField, note } from "../../forms/fields.ts";
 import { asked, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/noted";
 
-const schema = object({ lotId: idField(), counted: note(40), note: note(200) });
+const schema = object({ ...background, lotId: idField(), counted: note(40), note: note(200) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { lotId, counted, note: words } = sheet.value;
+  const { key, lotId, counted, note: words } = sheet.value;
   const field = `lot.${lotId}`;
   const m = await materialOfLot(db(), lotId);
   if (!m) return refuseSheet([{ field, say: "That lot isn't here any more." }]);
   const amount = counted.trim() === "" ? null : readStock(counted, factsIn(m));
   if (amount && !amount.ok) return refuseSheet([{ field, say: amount.problem.say }]);
   return asked(async () => {
-    await noteCount(db(), lotId, amount ? amount.value : null, words);
+    await once(db(), key, (d) => noteCount(d, lotId, amount ? amount.value : null, words));
     return data<Reply>({ problems: [] });
   });
 }

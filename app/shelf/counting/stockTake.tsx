@@ -11,8 +11,8 @@ import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { Outbox } from "../../ui/frame/outbox.tsx";
-import { useBeside } from "../../forms/useBeside.ts";
+import { Resend } from "../../forms/beside/resend.tsx";
+import { useBeside } from "../../forms/beside/useBeside.ts";
 import { act, asked, intentOf, readSheet, type Reply } from "../../forms/sheet.server.ts";
 import { forField } from "#core/measure/write";
 import { LotTag, showBase, showInColumn } from "../../ui/figures/amounts.tsx";
@@ -198,9 +198,9 @@ type Loaded = Route.ComponentProps["loaderData"];
 
 export default function StockTake({ loaderData }: Route.ComponentProps) {
   return (
-    <Outbox>
+    <Resend>
       <Walk loaderData={loaderData} />
-    </Outbox>
+    </Resend>
   );
 }
 

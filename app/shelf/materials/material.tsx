@@ -20,7 +20,7 @@ import { Keeping } from "../../away/keeping.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../db.server.ts";
-import { useLaidOver } from "../../forms/keptDrafts.ts";
+import { useLaidOver } from "../../forms/drafts/keptDrafts.ts";
 import { idOf } from "../../forms/ids.ts";
 import { LotTag, PerUnit, showInColumn, When } from "../../ui/figures/amounts.tsx";
 import { Button } from "../../ui/fields/form.tsx";

@@ -13,11 +13,12 @@ import { data, Outlet, useLocation } from "react-router";
 import { Link, useWays } from "../link.tsx";
 import { FirstStepsStrip } from "../../begin/strip.tsx";
 import { db, home, serving } from "../../db.server.ts";
-import { DraftsContext, type KeptDraft } from "../../forms/keptDrafts.ts";
+import { Away } from "../../forms/beside/away.tsx";
+import { DraftsContext, type KeptDraft } from "../../forms/drafts/keptDrafts.ts";
 import { toldOf } from "../../forms/flash.server.ts";
 import { WhichWorkshop } from "../../workshops/which.tsx";
 import type { Route } from "./+types/workroom";
-import { Away } from "./away.tsx";
+
 import { HeatTimers } from "./heatTimers.tsx";
 import { Keys } from "./keys.tsx";
 import { DoneNote } from "./note.tsx";

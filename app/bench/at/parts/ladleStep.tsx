@@ -5,14 +5,13 @@ import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { ofSteps } from "#core/recipe/scale";
 import type { Devices } from "../../../devices/useDevices.ts";
-import { Button, Problem } from "../../../ui/fields/form.tsx";
+import { Button } from "../../../ui/fields/form.tsx";
 import { useKey } from "../../../ui/frame/useKey.ts";
 import { backToStep } from "../focus.ts";
 import type { AtBenchLoaded } from "../loaded.ts";
 import { useDid } from "../useDid.ts";
-import { ByHand } from "../weighing/byHand.tsx";
-import { Hands } from "../weighing/hands.tsx";
-import { Reading, weightOf } from "../weighing/reading.tsx";
+import { OnScale } from "../weighing/onScale.tsx";
+import { weightOf } from "../weighing/reading.tsx";
 
 interface Props {
   page: AtBenchLoaded;
@@ -34,23 +33,23 @@ export function LadleStep({ page: { batch, parts, scale: own }, devices, next, s
       if (weighed !== null) void tell("scale", "tare").then(next);
     });
   };
+  const off = ready && nearnessOf(weight, part.base, step) !== "right";
   const take = (): void => {
     if (ready) keep(weight);
   };
-  useKey("Enter", take);
+  // A jug that wasn't tared is no weight of the base: what is off wants its own press.
+  useKey("Enter", () => !off && take());
   const tare = (): void => {
     void tell("scale", "tare");
     backToStep();
   };
   useKey("t", tare);
-  const off = ready && nearnessOf(weight, part.base, step) !== "right";
   return (
     <>
       <h2 className="font-display text-[clamp(1.7rem,4vw,2.6rem)] leading-tight">Ladle out for {part.label}</h2>
       <p className="mt-1.5 font-mono text-[2.3rem] leading-none font-bold">{grams(part.base, 1)}</p>
       <p className="mt-1.5 text-pine-soft">
-        A dry jug on the scale, tare, then ladle the base into it. Weighed, {part.units} × {part.label} cost what they took of the pot, and
-        what is stirred in follows.
+        A dry jug on the scale, tare, then ladle the base into it. What the part costs goes by this weight, and so does what is stirred in.
       </p>
       {part.ladled !== null && (
         <p className="mt-2 rounded bg-sage-wash px-3 py-1.5 text-sage">
@@ -60,30 +59,28 @@ export function LadleStep({ page: { batch, parts, scale: own }, devices, next, s
           </button>
         </p>
       )}
-      <Reading scale={scale} target={part.base} step={step} />
-      <div className="flex flex-wrap gap-2">
-        <Button main className="text-[1.2rem]" disabled={!ready} onClick={take}>
-          {off ? `Take ${grams(weight, 1)} as it is` : "Take it"}
-        </Button>
-        <Button className="text-[1.2rem]" onClick={tare} disabled={!scale}>
-          Tare
-        </Button>
-        <Button className="text-[1.2rem]" onClick={next}>
-          Go on without
-        </Button>
-      </div>
-      <Problem say={did.problem?.say} />
-      <ByHand label="What was ladled out" busy={did.busy} kept={keep} />
-      <Hands
+      <OnScale
         devices={devices}
-        device="scale"
+        did={did}
+        target={part.base}
+        step={step}
+        take={{ label: off ? `Take ${grams(weight, 1)} as it is` : "Take it", ready, press: take }}
+        byHand="What was ladled out"
+        keep={keep}
         presses={[
           ["an empty jug", "add 131.6"],
           ["ladle what is wanted", `add ${(part.base / 1000).toFixed(1)} over 3`],
           ["a ladle more", "add 12"],
           ["take all off", "clear"],
         ]}
-      />
+      >
+        <Button className="text-[1.2rem]" onClick={tare} disabled={!scale}>
+          Tare
+        </Button>
+        <Button className="text-[1.2rem]" onClick={next}>
+          Go on without
+        </Button>
+      </OnScale>
     </>
   );
 }

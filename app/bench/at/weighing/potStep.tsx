@@ -4,11 +4,10 @@ import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useEffect } from "react";
 import type { Devices } from "../../../devices/useDevices.ts";
-import { Button, Problem } from "../../../ui/fields/form.tsx";
+import { Button } from "../../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
-import { ByHand } from "./byHand.tsx";
-import { Hands } from "./hands.tsx";
-import { Reading, weightOf } from "./reading.tsx";
+import { OnScale } from "./onScale.tsx";
+import { weightOf } from "./reading.tsx";
 import { useDid } from "../useDid.ts";
 
 export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoaded; devices: Devices; next: () => void }) {
@@ -30,25 +29,23 @@ export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoade
       <p className="mt-1 text-pine-soft">
         {batch.vessel === null ? "What it weighs tells afterwards how much stayed in it." : `It weighs ${grams(batch.vessel)}.`}
       </p>
-      <Reading scale={scale} target={null} step={mg(100)} />
-      <div className="flex flex-wrap gap-2">
-        <Button main className="text-[1.2rem]" disabled={!stable || !weight || did.busy} onClick={() => weight && keep(weight)}>
-          Keep it and tare
-        </Button>
-        <Button className="text-[1.2rem]" onClick={next}>
-          Go on without
-        </Button>
-      </div>
-      <Problem say={did.problem?.say} />
-      <ByHand label="What the pot weighs" busy={did.busy} kept={keep} />
-      <Hands
+      <OnScale
         devices={devices}
-        device="scale"
+        did={did}
+        target={null}
+        step={mg(100)}
+        take={{ label: "Keep it and tare", ready: stable && !!weight, press: () => weight && keep(weight) }}
+        byHand="What the pot weighs"
+        keep={keep}
         presses={[
           ["set the pot down", "add 412.3"],
           ["take all off", "clear"],
         ]}
-      />
+      >
+        <Button className="text-[1.2rem]" onClick={next}>
+          Go on without
+        </Button>
+      </OnScale>
     </>
   );
 }

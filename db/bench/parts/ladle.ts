@@ -4,9 +4,9 @@ import { allocate, mg, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { and, eq, isNotNull } from "drizzle-orm";
-import type { Db, Tx } from "../client.ts";
-import { batchSize, batchTake, productAddition, recipeVersion } from "../schema.ts";
-import { standing } from "./standing.ts";
+import type { Db, Tx } from "../../client.ts";
+import { batchSize, batchTake, productAddition, recipeVersion } from "../../schema.ts";
+import { standing } from "../standing.ts";
 
 export interface LadleIn {
   batchId: number;

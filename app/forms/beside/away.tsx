@@ -1,6 +1,6 @@
-/** Said on every screen while something waits for a server that is away; what is typed meanwhile stands pale (app.css), since nobody has it yet. */
+/** The note on every screen while a request waits for a server that is away; fields are pale meanwhile (app.css). */
 import { useSyncExternalStore } from "react";
-import { isWaiting, onWaiting } from "../../forms/patient.ts";
+import { isWaiting, onWaiting } from "./patient.ts";
 
 export function Away() {
   const waits = useSyncExternalStore(onWaiting, isWaiting, () => false);
@@ -11,7 +11,7 @@ export function Away() {
         data-away
         className="no-print fixed inset-x-0 top-0 z-50 bg-honey-wash px-4 py-1.5 text-center font-semibold text-honey"
       >
-        The server is away. What you did waits for it, what you type stays.
+        The server is away. What you did waits here and goes on by itself; what you type stays.
       </p>
     )
   );

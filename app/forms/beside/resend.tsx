@@ -1,31 +1,43 @@
 /**
- * What a page before this one couldn't send any more is sent by this one, which is read anew with it; what is refused is said. Around each page that
- * keeps something beside it.
+ * Sends again what an earlier page of this tab sent and got no answer to, reloads the data of the page below, and lists what was refused. It wraps
+ * every page that sends requests in the background.
  */
 import { isRecord } from "#core/record";
 import { Fragment, useEffect, useState, type ReactNode } from "react";
 import { useRevalidator } from "react-router";
-import { postBeside } from "../../forms/beside.ts";
-import { leftOver, type Sent } from "../../forms/outbox.ts";
-import { Button } from "../fields/form.tsx";
+import { Button } from "../../ui/fields/form.tsx";
+import { postBeside } from "./beside.ts";
+import { answered, leftOver, type Sent } from "./outbox.ts";
 
-/** What stands at a field of what was sent. @example at({ takes: [{ weighed: "5 g" }] }, "takes.0.weighed") // "5 g" */
-const at = (body: unknown, field: string): unknown =>
+/** After half a day too much may have happened at the bench: it is said instead of sent. */
+const TOO_OLD_MS = 12 * 3_600_000;
+const clock = (): number => Date.now();
+
+/** The value at a field's path. @example valueAt({ takes: [{ weighed: "5 g" }] }, "takes.0.weighed") // "5 g" */
+const valueAt = (body: unknown, field: string): unknown =>
   field.split(".").reduce<unknown>((v, key) => (isRecord(v) || Array.isArray(v) ? (v as Record<string, unknown>)[key] : undefined), body);
 
-/** Sends one. @returns what couldn't be kept of it, with what was typed */
-async function send(sent: Sent): Promise<string[]> {
-  return (await postBeside(sent)).map(({ field, say }) => {
-    const typed = at(JSON.parse(sent.text), field);
+/** @returns what was refused of it, each with what was typed */
+async function resend(sent: Sent): Promise<string[]> {
+  if (clock() - sent.at > TOO_OLD_MS) {
+    answered(sent.key);
+    return [
+      "Something from more than half a day ago never reached the server, and wasn’t sent any more. Look what is missing, and enter it again.",
+    ];
+  }
+  const body = JSON.parse(sent.text) as object;
+  const problems = await postBeside({ ...sent, text: JSON.stringify({ ...body, late: true }) });
+  return problems.map(({ field, say }) => {
+    const typed = valueAt(body, field);
     return `${typeof typed === "string" && typed !== "" ? `“${typed}”` : "Something"} wasn’t kept: ${say}`;
   });
 }
 
-export function Outbox({ children }: { children: ReactNode }) {
+export function Resend({ children }: { children: ReactNode }) {
   const { revalidate } = useRevalidator();
   const [sending, setSending] = useState(false);
   const [refused, setRefused] = useState<readonly string[]>([]);
-  // Sheets that were filled in before it was sent are drawn anew.
+  // Forms below were filled in before: each round mounts them again.
   const [round, setRound] = useState(0);
   useEffect(() => {
     const left = leftOver();
@@ -33,14 +45,14 @@ export function Outbox({ children }: { children: ReactNode }) {
     setSending(true);
     void (async () => {
       const said: string[] = [];
-      for (const sent of left) said.push(...(await send(sent)));
+      for (const sent of left) said.push(...(await resend(sent)));
       await revalidate();
-      // What was on its way as the page went was sent once more as it did.
+      // A page that closes sends its last request twice.
       setRefused([...new Set(said)]);
       setRound((n) => n + 1);
       setSending(false);
     })();
-    // Once, as the page is opened: whatever this one sends waits for its answer itself.
+    // Once, when the page is opened: its own requests wait for their answers themselves.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   return (

@@ -3,10 +3,10 @@ import { isRecord } from "#core/record";
 import { dropDraft, keepDraft } from "#db/drafts";
 import { data } from "react-router";
 import { object } from "yup";
-import { db } from "../db.server.ts";
-import { note, words } from "./fields.ts";
+import { db } from "../../db.server.ts";
+import { note, words } from "../fields.ts";
 import { MOST_CHARACTERS } from "./keptDrafts.ts";
-import { judge, readPosted, refuseSheet } from "./sheet.server.ts";
+import { judge, readPosted, refuseSheet } from "../sheet.server.ts";
 import type { Route } from "./+types/drafts";
 
 const schema = object({ path: words("a page", 300), sheet: note(80), title: note(200) });

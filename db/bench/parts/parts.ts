@@ -8,10 +8,10 @@ import { kind } from "#core/material/kinds";
 import { Refused, type FieldProblem } from "#core/refused";
 import type { Day } from "#core/when";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import type { Db, Reads, Tx } from "../client.ts";
-import { ask } from "../prepared.ts";
-import { materialsNamed } from "../shelf/materials.ts";
-import { everUsed } from "../recipe/sizesBack.ts";
+import type { Db, Reads, Tx } from "../../client.ts";
+import { ask } from "../../prepared.ts";
+import { materialsNamed } from "../../shelf/materials.ts";
+import { everUsed } from "../../recipe/sizesBack.ts";
 import {
   batch,
   batchSample,
@@ -22,9 +22,9 @@ import {
   productAddition,
   productPackaging,
   recipeVersion,
-} from "../schema.ts";
-import { takeMore } from "./match.ts";
-import { standing } from "./standing.ts";
+} from "../../schema.ts";
+import { takeMore } from "../match.ts";
+import { standing } from "../standing.ts";
 
 export interface PartIn {
   batchId: number;
