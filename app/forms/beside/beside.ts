@@ -7,6 +7,8 @@ import { patientFetch } from "./patient.ts";
 /** A page that is going away may still send a little: browsers allow 64 kB. */
 const LAST_WORDS = 60_000;
 const UNREACHED: readonly FieldProblem[] = [{ field: "", say: "The server can't be reached. What you typed is still here." }];
+/** An answer that isn't in our words: what it was about has gone, or the server failed at it. */
+const NOT_KEPT: readonly FieldProblem[] = [{ field: "", say: "The server couldn’t keep it. What it belongs to may be gone." }];
 
 /** @param leaving by a page that goes, and can't wait: all else goes once the server is back @returns what is wrong with it; nothing where it is kept */
 export async function postBeside({ key, to, text }: Sent, leaving = false): Promise<readonly FieldProblem[]> {
@@ -18,9 +20,9 @@ export async function postBeside({ key, to, text }: Sent, leaving = false): Prom
       keepalive: leaving && text.length < LAST_WORDS,
     });
     answered(key);
-    const said: unknown = await answer.json();
+    const said: unknown = await answer.json().catch(() => null);
     if (isRecord(said) && Array.isArray(said.problems)) return said.problems as FieldProblem[];
-    return answer.ok ? [] : UNREACHED;
+    return answer.ok ? [] : NOT_KEPT;
   } catch {
     return UNREACHED;
   }
