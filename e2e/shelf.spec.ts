@@ -104,15 +104,17 @@ test("receipts out of a file: columns matched, styles found, unknown names match
       "latin1",
     ),
   );
-  await expect(page.getByText("Say which column is material, each holds, price of all.")).toBeVisible();
+  await expect(page.getByText("Say which column is material, price, each holds.")).toBeVisible();
   await page.getByLabel("Material", { exact: true }).selectOption({ label: "Ware · Jojoba oil" });
   await page.getByLabel("Packs", { exact: true }).selectOption({ label: "Menge · 2" });
   await page.getByLabel("Each holds", { exact: true }).selectOption({ label: "Inhalt · 250 mL" });
-  await page.getByLabel("Price of all", { exact: true }).selectOption({ label: "Gesamt · 1.027,80 €" });
+  await page.getByLabel("Price", { exact: true }).selectOption({ label: "Gesamt · 1.027,80 €" });
+  await expect(page.getByText("“Gesamt” could be for one pack or for all 2 of them.")).toBeVisible();
+  await page.getByLabel("The price is that of").selectOption("all");
   await expect(page.getByRole("cell", { name: "€1 027.80" })).toBeVisible();
-  await expect(page.getByText("Line 3, each holds:")).toBeVisible();
+  await expect(page.getByText("Row 4, each holds (“Inhalt”):")).toBeVisible();
   await page.getByLabel("Spring nettle").selectOption("kind:herb");
-  await expect(page.getByText("Line 2, material:")).toBeHidden();
+  await expect(page.getByText("Row 3, material")).toBeHidden();
   await does(page, "Put 2 lines on the shelf", "Received 2 lots on 1 receipt from a file");
   await expect(page.getByRole("link", { name: "Spring nettle" })).toBeVisible();
   await page.getByRole("button", { name: "Take it back" }).click();
@@ -121,10 +123,10 @@ test("receipts out of a file: columns matched, styles found, unknown names match
 
 test("a long list says how far it is, and can be stopped: nothing of it is kept", async ({ page }) => {
   await open(page, "/shelf/receive/file");
-  const lines = Array.from({ length: 6000 }, (_, i) => `Castor oil;1;1 kg;9,90;Long Mill ${i}`).join("\n");
+  const lines = Array.from({ length: 6000 }, (_, i) => `Castor oil;1;1 kg;9,90;Long Mill ${i};2026-06-01`).join("\n");
   await page
     .getByLabel("File", { exact: true })
-    .setInputFiles({ name: "long.csv", mimeType: "text/csv", buffer: Buffer.from(`item;qty;size;total;supplier\n${lines}`) });
+    .setInputFiles({ name: "long.csv", mimeType: "text/csv", buffer: Buffer.from(`item;qty;size;total;supplier;date\n${lines}`) });
   await page.getByRole("button", { name: /Put 6\s000 lines on the shelf/ }).click();
   await expect(page.getByRole("progressbar", { name: "Putting on the shelf" })).toBeVisible();
   await page.getByRole("button", { name: "Stop", exact: true }).click();

@@ -4,8 +4,12 @@ import { listMaterials } from "#db/shelf/materials";
 import { listReceipts, readReceipt, stillToCome } from "#db/shelf/receipts";
 import { walkShelf } from "#db/shelf/stocktake";
 import { expectLedgerTrue } from "#db/test/fresh";
+import { takeBack } from "#db/act/takeBack";
+import { act, lot } from "#db/schema";
+import { and, eq, gt, like, sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { action as fromFile } from "../shelf/receipts/file.tsx";
+import { action as openingFile } from "../shelf/opening/file.tsx";
 import { action as harvest } from "../shelf/harvests/harvest.tsx";
 import { action as material } from "../shelf/materials/material.tsx";
 import { action as pick } from "../shelf/harvests/pick.tsx";
@@ -97,8 +101,19 @@ describe("receipts", () => {
 describe("a file of receipts", () => {
   const look = async (text: string, over: object = {}): Promise<Preview> =>
     (
-      (await post(fromFile, { text, numbers: "", dates: "", supplier: "Mill", columns: {}, matches: {}, ...over, intent: "look" }))
-        .data as { preview: Preview }
+      (
+        await post(fromFile, {
+          text,
+          numbers: "",
+          dates: "",
+          supplier: "Mill",
+          day: "2026-11-20",
+          columns: {},
+          matches: {},
+          ...over,
+          intent: "look",
+        })
+      ).data as { preview: Preview }
     ).preview;
   /** Puts on the shelf what was looked at; `over` is changed after that. */
   const putShown = async (sheet: { text: string }, over: object = {}) =>
@@ -107,7 +122,8 @@ describe("a file of receipts", () => {
   it("is looked at first: columns and styles found, unknown names told, nothing kept", async () => {
     const before = await listReceipts(db);
     const p = await look(csv);
-    expect(p).toMatchObject({ rows: 2, numbers: "comma", asked: { numbers: "", dates: "" }, say: null });
+    expect(p).toMatchObject({ rows: 2, numbers: "comma", priceOf: "all", asked: { numbers: "", dates: "" }, twice: null, say: null });
+    expect(p.intake.problems).toMatchObject([{ row: 3, field: "material", heading: "item" }]);
     expect(p.intake).toMatchObject({ lines: 1, problemCount: 1, unknown: [{ name: "Moon dust", rows: 1 }] });
     expect(await listReceipts(db)).toEqual(before);
   });
@@ -127,9 +143,10 @@ describe("a file of receipts", () => {
       price: 1_234_000_000,
     });
     expect((await look(csv, { matches: { "Moon dust": "kind:spell" } })).intake.lines).toBe(1);
-    expect((await look(csv, { columns: { price: "none" } })).say).toContain("price of all");
-    expect((await look(csv, { columns: { price: "99" } })).say).toContain("price of all");
-    expect((await look(csv, { numbers: "point" })).intake).toMatchObject({ lines: 0, problemCount: 2 });
+    expect((await look(csv, { columns: { price: "none" } })).say).toContain("is price.");
+    expect((await look(csv, { columns: { price: "99" } })).say).toContain("is price.");
+    // A comma before two digits is no thousands mark, whatever is said: 5.40 it is.
+    expect((await look(csv, { numbers: "point" })).intake.shown.map((l) => l.price)).toEqual([5_400_000]);
   });
   it("two spellings of one entry of the library are one material", async () => {
     const text = "item;size;total\nSal buter;1 kg;9,00\nSal fat;500 g;5,50";
@@ -139,6 +156,7 @@ describe("a file of receipts", () => {
       numbers: "",
       dates: "",
       supplier: "Mill",
+      day: "2026-11-20",
       columns: {},
       matches: { "Sal buter": "library:sal", "Sal fat": "library:sal" },
     };
@@ -158,11 +176,13 @@ describe("a file of receipts", () => {
       status: 422,
       fields: [""],
     });
-    const future = await post(fromFile, { intent: "receive", text: "item;size;total;date\nCastor oil;1 L;9;2026-11-26", supplier: "Mill" });
-    expect(future.say).toContain("dated after today");
+    const future = await look("item;size;total;date\nCastor oil;1 L;9;2026-11-26");
+    expect(future.intake.problems[0]!.say).toContain("hasn't come yet");
+    const undated = await look("item;size;total\nCastor oil;1 L;9", { day: "" });
+    expect(undated.intake).toMatchObject({ lines: 0, problems: [{ row: 2, field: "day", say: "Say when it was bought." }] });
   });
   it("what can be read goes on the shelf as one act, new materials and all", async () => {
-    const asked = { intent: "receive", text: csv, supplier: "Mill", matches: { "Moon dust": "kind:powder" } };
+    const asked = { intent: "receive", text: csv, supplier: "Mill", day: "2026-11-19", matches: { "Moon dust": "kind:powder" } };
     const a = await putShown(asked);
     expect(a.status).toBe(302);
     const id = Number(/receipts\/(\d+)/.exec(a.to)![1]);
@@ -171,9 +191,89 @@ describe("a file of receipts", () => {
       ["Moon dust", 1_000_000],
     ]);
     // A price changed after it was shown, as long as before: what was shown is kept, or nothing.
-    const other = await putShown(asked, { text: csv.replace("1.234,00", "1.235,00") });
+    const again = { ...asked, twice: "again" };
+    const other = await putShown(again, { text: csv.replace("1.234,00", "1.235,00") });
     expect(other).toMatchObject({ status: 422, say: expect.stringContaining("isn't what was shown") as string });
-    expect(await post(fromFile, asked)).toMatchObject({ status: 422 });
+    expect(await post(fromFile, again)).toMatchObject({ status: 422, say: expect.stringContaining("isn't what was shown") as string });
+  });
+  it("the same file again is noticed, in whole or in part, and is what one says it is", async () => {
+    const sheet = {
+      text: "item;size;total;date;shop\nCastor oil;1 L;9;2026-11-02;Twice Mill\nCastor oil;1 L;9;2026-11-02;Twice Mill\n",
+      day: "",
+    };
+    const lots = async () => (await walkShelf(db)).length;
+    expect(await putShown(sheet)).toMatchObject({ status: 302 });
+    const before = await lots();
+    expect((await look(sheet.text)).twice).toEqual({
+      say: "All of these lines are in the books already, on receipts of the same supplier and day. Say what to do with them.",
+      asked: true,
+    });
+    expect(await putShown(sheet)).toMatchObject({ status: 422, say: expect.stringContaining("in the books already") as string });
+    expect(await putShown(sheet, { twice: "out" })).toMatchObject({ status: 422 });
+    // This month's file has last month's lines in it: only the new one comes.
+    const more = { text: `${sheet.text}Castor oil;1 L;9;2026-11-02;twice mill\nCastor oil;500 mL;5;2026-11-03;Twice Mill\n`, day: "" };
+    expect((await look(more.text)).twice!.say).toContain("2 lines of 4 are in the books already");
+    expect(await putShown({ ...more, twice: "out" } as typeof more)).toMatchObject({ status: 302 });
+    expect(await lots()).toBe(before + 2);
+    expect(await putShown({ ...more, twice: "again" } as typeof more)).toMatchObject({ status: 302 });
+    expect(await lots()).toBe(before + 6);
+  });
+  it("opening stock is known again by material, amount and lot", async () => {
+    const text = "item;amount;lot\nCastor oil;313 g;OP-1\n";
+    const first = await post(openingFile, { text, intent: "look" });
+    const { digest } = (first.data as { preview: Preview }).preview;
+    expect(await post(openingFile, { text, intent: "receive", shown: digest })).toMatchObject({ status: 302 });
+    const again = (await post(openingFile, { text, intent: "look" })).data as { preview: Preview };
+    expect(again.preview.twice?.say).toContain("This line is in the books already, as opening stock.");
+    const other = (await post(openingFile, { text: text.replace("OP-1", "OP-2"), intent: "look" })).data as { preview: Preview };
+    expect(other.preview.twice).toBeNull();
+  });
+  it("money of another sign is asked about, and its receipt keeps its currency and rate", async () => {
+    const text = "item;size;total;date;shop\nCastor oil;1 L;$20;2026-11-04;Far Mill\n";
+    const asked = await look(text);
+    expect(asked).toMatchObject({
+      intake: { lines: 0 },
+      foreign: [{ sign: "$", currencies: expect.arrayContaining(["USD", "EUR"]) as string[] }],
+    });
+    expect((await look(text, { money: { $: "USD" }, rates: { $: "dear" } })).asked.money).toHaveLength(1);
+    const sheet = { text, money: { $: "USD" }, rates: { $: "0.9" } };
+    const done = await putShown(sheet);
+    const id = Number(/receipts\/(\d+)/.exec(done.to)![1]);
+    expect(await readReceipt(db, id)).toMatchObject({
+      receipt: { currency: "USD", rate: 900_000 },
+      lines: [{ line: { price: 20_000_000, landed: 18_000_000 } }],
+    });
+  });
+  it("what went back is taken out of what came from there, newest first, and comes back with the act", async () => {
+    const castor = await idOf("Castor oil");
+    const mine = () =>
+      db
+        .select({ lot: lot.supplierLot, onHand: lot.onHand })
+        .from(lot)
+        .where(and(eq(lot.materialId, castor), like(lot.supplierLot, "BK-%"), gt(lot.onHand, 0)));
+    const head = "date;shop;item;size;qty;line total;lot";
+    const text = [
+      head,
+      "2026-11-05;Back Mill;Castor oil;1 kg;1;9;BK-1",
+      "2026-11-06;Back Mill;Castor oil;1 kg;1;9;BK-2",
+      "2026-11-07;Back Mill;Castor oil;500 g;-3;-13,50;",
+    ].join("\n");
+    const done = await putShown({ text });
+    expect(done.status).toBe(302);
+    expect(await mine()).toEqual([{ lot: "BK-1", onHand: 500_000 }]);
+    await expectLedgerTrue(db);
+    expect((await look(text)).twice!.say).toContain("All of these lines");
+    const [{ id }] = (await db.select({ id: sql<number>`max(id)::int` }).from(act)) as [{ id: number }];
+    // More than came from there, and of a lot that isn't theirs.
+    const late = (row: string) => putShown({ text: [head, row].join("\n") });
+    expect((await late("2026-11-08;Back Mill;Castor oil;1 kg;-1;-9;")).say).toContain(
+      "Row 2: 1 kg of Castor oil can't have gone back to Back Mill",
+    );
+    expect((await late("2026-11-04;Back Mill;Castor oil;100 g;-1;-1;")).say).toContain("0 g is left");
+    expect((await late("2026-11-08;Back Mill;Castor oil;100 g;-1;-1;BK-2")).say).toContain("0 g is left");
+    await takeBack(db, id, { day: "2026-11-25" });
+    expect(await mine()).toEqual([]);
+    await expectLedgerTrue(db);
   });
 });
 

@@ -1,10 +1,13 @@
 /** Tables as other programs write them. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { MaterialFacts } from "../material/facts.ts";
-import { dateOrder, looseDay, looseMoney, looseNumber, numberStyle } from "./loose.ts";
-import { guessColumns, guessStyles, readIntake, type Intake } from "./receipt.ts";
-import { MOST_ROWS, readTable, writeTable } from "./table.ts";
+import { parseNumber } from "../measure/parse.ts";
+import { done } from "../outcome.ts";
+import { bodyOf } from "./body.ts";
+import { guessColumns, priceOfHeading } from "./columns.ts";
+import { ambiguousCell, dateOrder, looseDay, looseMoney, numberStyle, settled, type NumberStyle } from "./loose.ts";
+import { currenciesOf, isSignOf } from "./money.ts";
+import { MOST_ROWS, readRows, readTable, writeTable } from "./table.ts";
 
 const table = (text: string) => {
   const t = readTable(text);
@@ -73,23 +76,40 @@ describe("numbers", () => {
     [["7", ""], null],
     [["€ 12,50", "1.234,00 EUR"], "comma"],
   ])("%j is written with a decimal %s", (texts, style) => expect(numberStyle(texts)).toBe(style));
-  it.each([
-    ["1.234,50", "comma", "1234.50"],
-    ["1,234.50", "point", "1234.50"],
-    ["1 234,50 €", "comma", "1234.50"],
-    ["$1,234", "point", "1234"],
-    ["1'234.50", "point", "1234.50"],
-    ["1,234", "comma", "1.234"],
-    ["EUR 7", "point", "7"],
-  ] as const)("%s in %s is %s", (text, style, plain) => expect(looseNumber(text, style)).toEqual({ ok: true, value: plain }));
+  it.each<[string, NumberStyle, number]>([
+    ["1.234,50", "comma", 1234.5],
+    ["1,234.50", "point", 1234.5],
+    ["1 234,50 €", "comma", 1234.5],
+    ["1 234.50", "point", 1234.5],
+    ["$1,234", "point", 1234],
+    ["1'234.50", "point", 1234.5],
+    ["1,234", "comma", 1.234],
+    ["EUR 7", "point", 7],
+    ["7 EUR", "comma", 7],
+    ["kr 7,50", "comma", 7.5],
+    ["12,-", "point", 12],
+    ["12.–", "comma", 12],
+    [".5", "point", 0.5],
+    ["0,250", "point", 0.25],
+  ])("%s in %s is %s", (text, style, n) => {
+    const money = looseMoney(text, style);
+    expect(money.ok && [money.value.n.valueOf(), money.value.credit]).toEqual([n, false]);
+  });
+  it.each(["-5", "−5,00", "(5)", "5.00-", "5 CR", "5.00 cr.", "-€5", "€-5", "(5 EUR)"])("%s was given back", (text) => {
+    const money = looseMoney(text, text.includes(",") ? "comma" : "point");
+    expect(money.ok && [money.value.n.valueOf(), money.value.credit]).toEqual([5, true]);
+  });
   it.each([
     ["", "empty"],
-    ["-5", "negative"],
-    ["(5)", "negative"],
-    ["1,2,3", "notNumber"],
-    ["twelve", "notNumber"],
+    ["1,2,3", "ambiguous"],
+    ["twelve", "notMoney"],
+    ["12 50", "ambiguous"],
+    ["2 3", "ambiguous"],
+    ["5k", "notMoney"],
+    ["1/2", "notMoney"],
+    ["9".repeat(70), "long"],
   ])("%j is refused: %s", (text, want) => {
-    const n = looseNumber(text, "point");
+    const n = looseMoney(text, "point");
     expect(n.ok ? "ok" : n.problem.code).toBe(want);
   });
   it("any amount of cents comes back, in either style, however it is dressed", () => {
@@ -97,9 +117,38 @@ describe("numbers", () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 99_999_999 }), fc.boolean(), fc.constantFrom("", "€ ", "EUR ", "$"), (cents, point, sign) => {
         const text = `${sign}${group(Math.floor(cents / 100), point ? "," : ".")}${point ? "." : ","}${String(cents % 100).padStart(2, "0")}`;
-        expect(looseMoney(text, point ? "point" : "comma")).toEqual({ ok: true, value: cents * 10_000 });
+        const money = looseMoney(text, point ? "point" : "comma");
+        expect(money.ok && [money.value.n.mul(100).valueOf(), money.value.sign]).toEqual([cents, sign.trim()]);
       }),
     );
+  });
+  it("what could be two numbers is found, and what has one reading isn't", () => {
+    const read = (t: string, s: NumberStyle) => {
+      const n = parseNumber(settled(t, s, true), "asked");
+      return n.ok ? done(n.value) : n;
+    };
+    expect([["7", "1,234"], ["1.234"], ["7"], ["0,250"], ["1.234,5"], ["12,5"]].map((cells) => ambiguousCell(cells, read))).toEqual([
+      "1,234",
+      "1.234",
+      null,
+      null,
+      null,
+      null,
+    ]);
+  });
+});
+
+describe("signs of money", () => {
+  it("are the workshop's own by code, sign and custom", () => {
+    expect([
+      isSignOf("€", "EUR"),
+      isSignOf("eur", "EUR"),
+      isSignOf("$", "EUR"),
+      isSignOf("$", "USD"),
+      isSignOf("Fr.", "CHF"),
+      isSignOf("kr", "SEK"),
+    ]).toEqual([true, true, false, true, true, true]);
+    expect(currenciesOf("$", ["EUR", "USD", "GBP", "CAD"])).toEqual(["USD", "CAD", "EUR", "GBP"]);
   });
 });
 
@@ -156,100 +205,75 @@ describe("dates", () => {
     ["5 March 2026", "dmy", "2026-03-05"],
     ["26-03-05", "ymd", "2026-03-05"],
     ["2026-03-05T10:00:00Z", "ymd", "2026-03-05"],
+    ["14. April 2026", "mdy", "2026-04-14"],
+    ["April 14, 2026", "dmy", "2026-04-14"],
+    ["12/2027", "mdy", "2027-12-31"],
+    ["Apr 2027", "ymd", "2027-04-30"],
+    ["2028-02", "dmy", "2028-02-29"],
+    ["5 Mar 26", "mdy", "2026-03-05"],
   ] as const)("%s in %s is %s", (text, order, day) => expect(looseDay(text, order)).toEqual({ ok: true, value: day }));
-  it.each(["31.02.2026", "25/13/2026", "soon", "", "5 Foo 2026"])("%j is refused", (text) => expect(looseDay(text, "dmy").ok).toBe(false));
+  it.each(["31.02.2026", "25/13/2026", "soon", "", "5 Foo 2026", "5 Dec", "tomorrow", "in 3 weeks", "13/2027", "x".repeat(80)])(
+    "%j is refused",
+    (text) => expect(looseDay(text, "dmy").ok).toBe(false),
+  );
 });
 
-describe("receipts", () => {
-  const material = (id: number, name: string, over: Partial<MaterialFacts> = {}): MaterialFacts & { id: number } => ({
-    id,
-    name,
-    kind: "oil",
-    densities: { liquid: 920 },
-    dropsPerMl: null,
-    pieceMg: null,
-    ...over,
-  });
-  const known = new Map(
-    [material(1, "Olive oil"), material(2, "Tin", { kind: "container", densities: {} })].map((m) => [m.name.toLowerCase(), m]),
-  );
-  const read = (text: string): Intake => {
-    const t = table(text);
-    const m = guessColumns(t.header);
-    const { styles, asked } = guessStyles(t, m, "2026-11-25");
-    expect(asked).toEqual({ numbers: "", dates: "" });
-    const r = readIntake(t, m, styles, known, { supplier: "Mill", day: "2026-11-25" });
-    if (!r.ok) throw new Error(r.problem.say);
-    return r.value;
-  };
+describe("columns", () => {
   it.each([
     [["Item", "Qty", "Size", "Total"], { material: 0, packs: 1, packSize: 2, price: 3 }],
     [
       ["Order date", "Shop", "Product name", "Pack size", "Line total", "Best before", "Lot"],
       { day: 0, supplier: 1, material: 2, packSize: 3, price: 4, bestBefore: 5, supplierLot: 6 },
     ],
-  ])("%j is matched by its words", (header, want) => expect(guessColumns(header)).toMatchObject(want));
-  it("what a file doesn't tell is asked, with the cell that could be two things", () => {
-    const t = table("item;size;total;date\nOlive oil;1 L;1,234;03/04/2026");
-    const { asked } = guessStyles(t, guessColumns(t.header), "2026-11-25");
-    expect(asked.numbers).toContain("“1,234”");
-    expect(asked.dates).toContain("Friday 3 April 2026 or Wednesday 4 March 2026");
+    [
+      ["Order number", "Workshop", "Discount", "Article no.", "Net weight", "Batch number", "Total weight"],
+      { material: null, packs: null, packSize: 4, price: null, supplierLot: 5, supplier: null, day: null },
+    ],
+    [["Material", "Unit price", "Units", "Number of packs"], { material: 0, price: 1, packs: 2 }],
+    [["Item", "Price per unit", "Best-before", "Supplier’s lot"], { price: 1, packs: null, bestBefore: 2, supplierLot: 3 }],
+  ])("%j is matched by whole words", (header, want) => expect(guessColumns(header, [])).toMatchObject(want));
+  it("“Amount” and “Unit” are told by their cells", () => {
+    const rows = (...cells: string[][]) => cells.map((c, i) => ({ at: i + 2, cells: c }));
+    expect(guessColumns(["Item", "Size", "Amount"], rows(["Shea", "1 kg", "12.50"], ["Wax", "1 kg", "9"]))).toMatchObject({
+      packSize: 1,
+      price: 2,
+    });
+    expect(guessColumns(["Item", "Amount", "Cost"], rows(["Shea", "1 kg", "12.50"]))).toMatchObject({ packSize: 1, price: 2 });
+    expect(guessColumns(["Item", "Qty", "Unit"], rows(["Shea", "1", "kg"], ["Tin", "4", "pcs"]))).toMatchObject({ packs: 1, unit: 2 });
+    expect(guessColumns(["Item", "Qty", "Unit"], rows(["Shea", "1", "9.50"]))).toMatchObject({ unit: null });
   });
-  it("reads lines with their supplier and day, in the style of their columns", () => {
-    const r = read(
-      "item;qty;size;total;best before;shop;date\nOlive oil;2;1,5 L;1.024,50 €;31.12.2027;Press;3.11.2026\nTin;1;100 pcs;46;;;",
-    );
-    expect(r.problems).toEqual([]);
-    expect(r.lines).toEqual([
-      {
-        row: 1,
-        materialId: 1,
-        packs: 2,
-        packSize: "1.5 L",
-        qty: 2_760_000,
-        price: 1_024_500_000,
-        supplierLot: "",
-        bestBefore: "2027-12-31",
-        supplier: "Press",
-        day: "2026-11-03",
-      },
-      {
-        row: 2,
-        materialId: 2,
-        packs: 1,
-        packSize: "100 pcs",
-        qty: 100,
-        price: 46_000_000,
-        supplierLot: "",
-        bestBefore: null,
-        supplier: "Mill",
-        day: "2026-11-25",
-      },
+  it.each([
+    ["Unit price", "pack"],
+    ["Price each", "pack"],
+    ["Price per kg", "kg"],
+    ["€/kg", "kg"],
+    ["per 100 g", "hg"],
+    ["Cost per litre", "l"],
+    ["price/lb", "lb"],
+    ["Price of all", "all"],
+    ["Line total", "all"],
+    ["Price", null],
+    ["Cost", null],
+  ])("%s is the price of %s", (heading, of) => expect(priceOfHeading(heading)).toBe(of));
+});
+
+describe("the goods of a list", () => {
+  const body = (text: string) => {
+    const rows = readRows(text);
+    if (!rows.ok) throw new Error(rows.problem.say);
+    return bodyOf(rows.value);
+  };
+  it("begin below the headings, wherever those are, in the rows the file has", () => {
+    const b = body("Mill, Harbour Street 5\n\nItem;Size;Total\nShea;1 kg;9\n\nItem;Size;Total\nWax;1 kg;8");
+    expect(b.header).toEqual(["Item", "Size", "Total"]);
+    expect(b.rows.map((r) => r.at)).toEqual([4, 7]);
+    expect(b.left).toEqual([
+      { at: 1, text: "Mill, Harbour Street 5", why: "title" },
+      { at: 6, text: "Item · Size · Total", why: "heading" },
     ]);
   });
-  it("a row with a problem is left out and named by its row and column; the others stand", () => {
-    const r = read(
-      "item;qty;size;total;best before\nOlive oil;1;1 L;9,50;2027-13-01\nGhost;1;1 kg;3,00;\nOlive oil;1,5;1 L;9,50;\nOlive oil;1;some;9,50;\nOlive oil;1;1 L;nine;\n;1;1 L;2,00;\nOlive oil;1;1 L;9,50;2027-12-01",
-    );
-    expect(r.lines.map((l) => l.row)).toEqual([7]);
-    expect(r.problems.map((p) => `${p.row} ${p.field}`)).toEqual([
-      "1 bestBefore",
-      "2 material",
-      "3 packs",
-      "4 packSize",
-      "5 price",
-      "6 material",
-    ]);
-    expect(r.unknown).toEqual([{ name: "Ghost", rows: 1 }]);
-  });
-  it("wrong columns are said to be wrong", () => {
-    const t = table("a;b\nc;d");
-    const r = readIntake(t, guessColumns(t.header), { numbers: "point", dates: "ymd" }, known, { supplier: "", day: "2026-11-25" });
-    expect(r.ok ? "" : r.problem.say).toContain("material, each holds, price of all");
-  });
-  it("without a supplier anywhere, each row says so", () => {
-    const t = table("item;size;total\nOlive oil;1 L;9");
-    const r = readIntake(t, guessColumns(t.header), { numbers: "point", dates: "ymd" }, known, { supplier: "", day: "2026-11-25" });
-    expect(r.ok && r.value.problems.map((p) => p.field)).toEqual(["supplier"]);
+  it("are every row where nothing is a heading", () => {
+    expect(body("Shea;1 kg;12,50\nMango;500 g;7").rows).toHaveLength(2);
+    expect(body("Beurre;brut\nKarité;1 kg").header).toEqual(["Beurre", "brut"]);
   });
 });

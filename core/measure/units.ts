@@ -36,6 +36,8 @@ export const UNITS = {
     size: f("1"),
     words: ["ml", "millilitre", "millilitres", "milliliter", "milliliters", "cc"],
   },
+  cl: { id: "cl", kind: "volume", label: "cL", size: f("10"), words: ["cl", "centilitre", "centilitres", "centiliter", "centiliters"] },
+  dl: { id: "dl", kind: "volume", label: "dL", size: f("100"), words: ["dl", "decilitre", "decilitres", "deciliter", "deciliters"] },
   l: { id: "l", kind: "volume", label: "L", size: f("1000"), words: ["l", "litre", "litres", "liter", "liters"] },
   tsp: { id: "tsp", kind: "volume", label: "tsp", size: f("4.92892159375"), words: ["tsp", "tsps", "teaspoon", "teaspoons"] },
   tbsp: {
@@ -49,6 +51,7 @@ export const UNITS = {
   cup: { id: "cup", kind: "volume", label: "cup", plural: "cups", size: f("236.5882365"), words: ["cup", "cups", "c"] },
   pint: { id: "pint", kind: "volume", label: "pint", plural: "pints", size: f("473.176473"), words: ["pint", "pints", "pt"] },
   quart: { id: "quart", kind: "volume", label: "quart", plural: "quarts", size: f("946.352946"), words: ["quart", "quarts", "qt"] },
+  gal: { id: "gal", kind: "volume", label: "gal", size: f("3785.411784"), words: ["gal", "gals", "gallon", "gallons"] },
   drop: { id: "drop", kind: "volume", label: "drop", plural: "drops", words: ["drop", "drops", "gtt"] },
   dropper: { id: "dropper", kind: "volume", label: "dropper", plural: "droppers", size: f("1"), words: ["dropper", "droppers"] },
   pc: { id: "pc", kind: "count", label: "pc", plural: "pcs", words: ["pc", "pcs", "piece", "pieces", "each", "ea"] },

@@ -18,6 +18,7 @@ import type { Tx } from "../client.ts";
 import { material, movement, purchase, purchaseLine } from "../schema.ts";
 import { materialFromLibrary } from "./keepMaterial.ts";
 import { makeLots, materialsOfLines } from "./makeLots.ts";
+import { sendBack, type SentBackIn } from "./sentBack.ts";
 import { writeReceipts, type ReceiveIn } from "./writeReceipts.ts";
 
 const fromTo = (numbers: readonly string[]): string =>
@@ -84,23 +85,31 @@ export interface ReceiveManyIn {
   /** Materials to put on the shelf first; lines name them by numbers below zero. */
   add: readonly NewMaterial[];
   receipts: readonly ReceiveIn[];
+  /** What went back to its supplier, after all of it has come. */
+  back?: readonly SentBackIn[];
 }
 
 /** Receives many receipts as one act. @throws Refused by field; then nothing is kept */
 export const receiveMany = defineAct({
   kind: "receiveFile",
-  run: async (tx, { add, receipts }: ReceiveManyIn, { actId, step }) => {
+  run: async (tx, { add, receipts, back = [] }: ReceiveManyIn, { actId, step }) => {
     const ids = await addNamed(tx, add);
     const named = receipts.map((r) => ({ ...r, lines: r.lines.map((l) => ({ ...l, materialId: standsFor(l.materialId, ids) })) }));
     const all = named.reduce((a, r) => a + r.lines.length, 0);
     const written = await writeReceipts(tx, actId, named, (done) => step(done, all));
     const lots = written.reduce((a, w) => a + w.numbers.length, 0);
+    const returned = back.map((b) => ({ ...b, materialId: standsFor(b.materialId, ids) }));
+    await sendBack(tx, actId, returned);
     return {
       path: written.length === 1 ? `/shelf/receipts/${written[0]!.purchaseId}` : "/shelf/receipts",
-      summary: `Received ${counted(lots, "lot")} on ${counted(receipts.length, "receipt")} from a file`,
+      summary: [
+        ...(lots > 0 ? [`Received ${counted(lots, "lot")} on ${counted(receipts.length, "receipt")} from a file`] : []),
+        ...(back.length > 0 ? [`${counted(back.length, "line")} of a file sent back`] : []),
+      ].join("; "),
       about: [
         ...ids.map((id) => ({ kind: "material" as const, id, changes: true })),
         ...written.flatMap((w, i) => aboutReceipt(w.purchaseId, named[i]!.lines)),
+        ...[...new Set(returned.map((b) => b.materialId))].map((id) => ({ kind: "material" as const, id })),
       ],
       leaves: null,
     };

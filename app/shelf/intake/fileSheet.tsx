@@ -1,5 +1,5 @@
 /** Stock from a spreadsheet's file or a paste: match the columns, look at what it would become, then put it on the shelf. */
-import type { Purpose } from "#core/intake/receipt";
+import type { Purpose } from "#core/intake/columns";
 import { counted } from "#core/words";
 import { useEffect, useState, type ReactNode } from "react";
 import { useFetcher } from "react-router";
@@ -9,7 +9,8 @@ import { Waiting } from "../../forms/waiting.tsx";
 import { Area, Button, Choice, Problem } from "../../ui/fields/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { HeldBack, SheetSays } from "../../ui/sheet/sheetSays.tsx";
-import { FilePreview, type Matching } from "./filePreview.tsx";
+import type { Matching } from "./fileChoices.tsx";
+import { FilePreview } from "./filePreview.tsx";
 import { textOf } from "./decode.ts";
 import type { Preview } from "./intake.server.ts";
 
@@ -28,7 +29,20 @@ interface FileProps {
   guesses?: boolean;
 }
 
-const NOTHING: Matching = { columns: {}, matches: {}, numbers: "", dates: "", supplier: "" };
+const NOTHING: Matching = {
+  columns: {},
+  matches: {},
+  blanks: {},
+  money: {},
+  rates: {},
+  numbers: "",
+  dates: "",
+  priceOf: "",
+  supplier: "",
+  day: "",
+  twice: "",
+};
+const CHOICES = Object.keys(NOTHING) as (keyof Matching)[];
 /** More than this is shown, not typed on. */
 const TYPED_ON = 20_000;
 
@@ -42,7 +56,7 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
   const look = useFetcher<Back>();
   const [waiting, setWaiting] = useState(false);
   const [wrong, setWrong] = useState<string>();
-  const choices = JSON.stringify([v.columns, v.matches, v.numbers, v.dates, v.supplier]);
+  const choices = JSON.stringify(CHOICES.map((c) => v[c]));
   useEffect(() => {
     if (v.text.trim() === "") return;
     setWaiting(true);

@@ -1,6 +1,9 @@
 /** Reading a posted file with the choices made beside it: the same for receipts and for opening stock. */
-import type { IntakeLine, Purpose } from "#core/intake/receipt";
+import type { Purpose } from "#core/intake/columns";
+import type { IntakeLine } from "#core/intake/read";
+import { orElse } from "#core/outcome";
 import { isRecord } from "#core/record";
+import { readDay, type Day } from "#core/when";
 import type { Doing } from "#db/act/define";
 import { today } from "#db/clock";
 import type { NewMaterial } from "#db/shelf/receive";
@@ -22,10 +25,17 @@ const schema = object({
   ),
   numbers: note(10),
   dates: note(10),
+  priceOf: note(10),
   supplier: note(120),
+  // Half typed it is no day yet, and the rows say that they want one.
+  day: reads<Day | null>((t) => ({ ok: true, value: orElse(readDay(t), null) })),
+  twice: note(10),
   shown: note(60),
   columns: texts(),
   matches: texts(),
+  blanks: texts(),
+  money: texts(),
+  rates: texts(),
 });
 
 /** Texts by key, of whatever was posted. */
@@ -37,7 +47,14 @@ const textsIn = (v: unknown): Record<string, string> =>
   );
 
 type Posted =
-  | { ok: true; lines: IntakeLine[]; add: NewMaterial[]; doing: Doing & { day: string }; posted: Record<string, unknown> }
+  | {
+      ok: true;
+      lines: IntakeLine[];
+      back: IntakeLine[];
+      add: NewMaterial[];
+      doing: Doing & { day: string };
+      posted: Record<string, unknown>;
+    }
   | { ok: false; reply: ReturnType<typeof refuseSheet> | ReturnType<typeof data<{ preview: Preview }>> };
 
 /** What is to be put on the shelf; or the answer: a preview while it is only looked at, or what stops it. */
@@ -48,17 +65,15 @@ export async function readPostedFile(request: Request, purpose: Purpose): Promis
   const sheet = await judge(body.body, schema);
   if (!sheet.ok) return no(sheet.reply);
   const posted = body.body as Record<string, unknown>;
-  const read = await readFile({ ...sheet.value, columns: textsIn(posted.columns), matches: textsIn(posted.matches) }, today(), purpose);
+  const told = Object.fromEntries((["columns", "matches", "blanks", "money", "rates"] as const).map((f) => [f, textsIn(posted[f])]));
+  const read = await readFile({ ...sheet.value, ...told }, today(), purpose);
   if (!read.ok) return no(refuseSheet([{ field: "text", say: read.problem.say }]));
   if (sheet.value.intent !== "receive") return no(data({ preview: read.value.preview }));
-  const { lines, add, preview } = read.value;
-  const asked = preview.asked.numbers || preview.asked.dates;
-  if (asked) return no(refuseSheet([{ field: "", say: asked }]));
-  if (lines.length === 0)
+  const { lines, back, add, preview, first } = read.value;
+  if (first) return no(refuseSheet([{ field: "", say: first }]));
+  if (lines.length + back.length === 0)
     return no(refuseSheet([{ field: "", say: "No line of it can be received yet. Match the columns and the names first." }]));
-  if (lines.some((l) => l.day > today()))
-    return no(refuseSheet([{ field: "", say: "A line of it is dated after today. Check the order of day and month." }]));
   if (preview.digest !== sheet.value.shown)
     return no(refuseSheet([{ field: "", say: "It isn't what was shown any more. Look at it again, then put it on the shelf." }]));
-  return { ok: true, lines, add, doing: sheet.doing, posted };
+  return { ok: true, lines, back, add, doing: sheet.doing, posted };
 }

@@ -3,7 +3,6 @@ import { micros } from "#core/measure/exact";
 import type { CostKnown } from "#core/stock/costKnown";
 import { listMaterials } from "#db/shelf/materials";
 import { openingStock } from "#db/shelf/opening";
-import { today } from "#db/clock";
 import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
@@ -20,7 +19,6 @@ export async function action({ request }: Route.ActionArgs) {
   const read = await readPostedFile(request, "opening");
   if (!read.ok) return read.reply;
   const known: CostKnown = read.posted.known === "guessed" ? "guessed" : "paid";
-  const day = today();
   const lines = read.lines.map((l) => ({
     materialId: l.materialId,
     qty: l.qty,
@@ -28,8 +26,7 @@ export async function action({ request }: Route.ActionArgs) {
     costKnown: l.price === null ? ("none" as const) : known,
     supplierLot: l.supplierLot,
     bestBefore: l.bestBefore,
-    // A line that says no day is of today's.
-    bought: l.day === day ? null : l.day,
+    bought: l.day,
   }));
   return act(() => withProgress(read.doing.token, (progress) => openingStock(db(), { add: read.add, lines }, { ...read.doing, progress })));
 }

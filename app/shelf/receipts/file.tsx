@@ -1,6 +1,6 @@
 /** Receipts from a spreadsheet's file or a paste. */
 import { groupBy } from "#core/collect";
-import type { IntakeLine } from "#core/intake/receipt";
+import type { IntakeLine } from "#core/intake/read";
 import { micros } from "#core/measure/exact";
 import { listMaterials } from "#db/shelf/materials";
 import { receiveMany } from "#db/shelf/receive";
@@ -20,18 +20,23 @@ export const loader = async () => ({ names: (await listMaterials(db())).map((m) 
 export async function action({ request }: Route.ActionArgs) {
   const read = await readPostedFile(request, "receipt");
   if (!read.ok) return read.reply;
-  const receipts = receiptsOf(read.lines);
-  return act(() =>
-    withProgress(read.doing.token, (progress) => receiveMany(db(), { add: read.add, receipts }, { ...read.doing, progress })),
-  );
+  const { add } = read;
+  const receipts = receiptsOf(dated(read.lines));
+  const back = dated(read.back);
+  return act(() => withProgress(read.doing.token, (progress) => receiveMany(db(), { add, receipts, back }, { ...read.doing, progress })));
 }
 
-/** Lines of one supplier on one day are one receipt. */
-function receiptsOf(lines: readonly IntakeLine[]): ReceiveIn[] {
-  const priced = lines.flatMap((l) => (l.price === null ? [] : [{ ...l, price: l.price }]));
-  return [...groupBy(priced, (l) => `${l.day}\n${l.supplier}`).values()].map((of) => ({
+/** A receipt's lines have a day and a price, or they aren't read. */
+const dated = (lines: readonly IntakeLine[]) =>
+  lines.flatMap((l) => (l.price === null || l.day === null ? [] : [{ ...l, price: l.price, day: l.day }]));
+
+/** Lines of one supplier on one day, in one currency, are one receipt. */
+function receiptsOf(lines: ReturnType<typeof dated>): ReceiveIn[] {
+  return [...groupBy(lines, (l) => `${l.day}\n${l.currency}\n${l.supplier}`).values()].map((of) => ({
     supplier: of[0]!.supplier,
     day: of[0]!.day,
+    currency: of[0]!.currency,
+    rate: of[0]!.rate,
     postage: micros(0),
     lines: of,
   }));
@@ -45,7 +50,7 @@ export default function FromFile({ loaderData: { names, token } }: Route.Compone
       token={token}
       title="Receipts from a file"
       about="A CSV file of a spreadsheet or a shop, or rows pasted from one. Lines of one supplier on one day become one receipt; nothing is kept before you have looked."
-      placeholder={"material;packs;size;price\nShea butter, unrefined;1;2,5 kg;33,20"}
+      placeholder={"material;packs;size;price;date\nShea butter, unrefined;1;2,5 kg;33,20;14 April 2026"}
       links={
         <Link to="/shelf/receive" className="act">
           Type one instead

@@ -1,0 +1,61 @@
+/**
+ * What of a list is goods: the row of headings is looked for, what stands above it is a title, and sums, postage, tax and remarks are left
+ * out. Each row that is left out is named.
+ */
+import { headingsIn, type Row } from "./columns.ts";
+import { headerOf, isNumberish } from "./table.ts";
+
+export const LEFT_OUT = {
+  title: "above the headings",
+  heading: "the headings again",
+  total: "a sum",
+  charge: "no goods: enter it on the receipt as postage, tax or discount",
+  remark: "nothing but a remark",
+  blank: "names nothing, and was to be left out",
+} as const;
+export interface LeftOut {
+  at: number;
+  text: string;
+  why: keyof typeof LEFT_OUT;
+}
+
+export interface Body {
+  header: string[];
+  rows: Row[];
+  left: LeftOut[];
+}
+
+/** The row of headings stands among the first rows, below the sender's name and address at most. */
+const SOUGHT_IN = 20;
+const TOTAL = /^(?:grand |sub-?|net |gross |order |invoice )?(?:total|sum|balance|amount due|to pay)\b/i;
+const CHARGE =
+  /^(?:shipping|postage|p ?& ?p|delivery|carriage|freight|handling|packing|vat|sales tax|tax|gst|discount|rebate|voucher|coupon|rounding|fee)\b/i;
+
+const filled = (r: Row): string[] => r.cells.filter((c) => c !== "");
+export const textOfRow = (r: Row): string => filled(r).join(" · ").slice(0, 80);
+
+/** A row that is a sum or a charge by its first word. @example chargeOrTotal({ at: 9, cells: ["", "Total", "40"] }) // "total" */
+export const chargeOrTotal = (r: Row): "total" | "charge" | null => {
+  const [first = ""] = r.cells.filter((c) => c !== "" && !isNumberish(c));
+  return TOTAL.test(first) ? "total" : CHARGE.test(first) ? "charge" : null;
+};
+
+/**
+ * @returns the goods with the names of their columns; rows without a name over them are all goods
+ * @example bodyOf([{ at: 1, cells: ["My list", ""] }, { at: 3, cells: ["Item", "Price"] }, { at: 4, cells: ["Shea", "12"] }]).rows.length // 1
+ */
+export function bodyOf(all: readonly Row[]): Body {
+  const scores = all.slice(0, SOUGHT_IN).map((r) => (r.cells.some((c) => c !== "" && isNumberish(c)) ? 0 : headingsIn(r.cells)));
+  const best = Math.max(...scores);
+  // One word alone may be a title; two are headings. Without any, a first row without a number names the columns.
+  const plain = all.length > 1 && !all[0]!.cells.some(isNumberish) && filled(all[0]!).length > 1 ? 0 : -1;
+  const at = best >= 2 ? scores.indexOf(best) : plain;
+  const header = at < 0 ? [] : all[at]!.cells;
+  const left: LeftOut[] = all.slice(0, Math.max(at, 0)).map((r) => ({ at: r.at, text: textOfRow(r), why: "title" as const }));
+  const again = (r: Row): boolean => at >= 0 && r.cells.join("\n") === header.join("\n");
+  const rows = all.slice(at + 1).filter((r) => {
+    if (again(r)) left.push({ at: r.at, text: textOfRow(r), why: "heading" });
+    return !again(r);
+  });
+  return { header: headerOf(all, header), rows, left };
+}
