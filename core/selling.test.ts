@@ -210,6 +210,13 @@ describe("the reckon bar", () => {
     ["cost 12 salve", { kind: "cost", units: 12, product: "salve" }],
     ["HB261125-1", { kind: "find", text: "HB261125-1" }],
     ["olive oil in the sun", { kind: "find" }],
+    ["60 g beeswax + 1 cup olive oil", { kind: "together", parts: [{ material: "beeswax" }, { material: "olive oil" }], into: null }],
+    [
+      "60 g beeswax pellets, 240 g olive oil and 30 g shea into 6 tins",
+      { kind: "together", parts: [{ form: "pellets" }, {}, { material: "shea" }], into: 6 },
+    ],
+    ["500 g into 16 pots", { kind: "together", parts: [{ material: "" }], into: 16 }],
+    ["hand balm for 20 tins", { kind: "makes", units: 20 }],
   ])("%s", (text, question) => expect(readQuestions(text)[0]).toMatchObject(question));
   const ask = (text: string) => {
     const q = readQuestions(text)[0]!;

@@ -155,7 +155,7 @@ test.describe("by thumb", () => {
   test("opening stock from a CSV, names taken from the library, a recipe in two sizes, and a price", async ({ page }) => {
     await open(page, "/own/shelf/opening/file");
     await page
-      .getByLabel("Rows")
+      .getByLabel("Rows", { exact: true })
       .fill(
         "what;amount;cost;best before\nOlive oil;2,5 kg;24,50;31.12.2027\nBeeswax, yellow;0,8 kg;;\nGrandma's rosewater wax;200 g;3,20;",
       );

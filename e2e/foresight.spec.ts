@@ -188,6 +188,33 @@ test("one press makes it free of beeswax; costs and keeping are foreseen; steps 
   await expect(page.getByLabel("Minutes a batch")).not.toHaveValue("55");
 });
 
+test("a recipe of what only the library has: its title, its sizes, and all of it on the shelf by one press", async ({ page }) => {
+  await open(page, "/recipes/new");
+  await page.getByRole("button", { name: "Paste a recipe" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog
+    .getByRole("textbox", { name: "The recipe" })
+    .fill("Tallow salve\n100 g tallow\n20 g lanolin\na good quarter cup olive oil\n20 g beeswax\nFill two 2 oz jars and three 1 oz");
+  await dialog.getByRole("button", { name: "Read it" }).click();
+  await expect(dialog.getByText("becomes its name")).toBeVisible();
+  await expect(dialog.getByText("“good” is read as 1/4 cup.")).toBeVisible();
+  await expect(dialog.getByText(/^194 g in all 4 lines; what it fills takes 198\.4 g\.$/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Put it in the recipe" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Tallow, beef and Lanolin are still to be put on the shelf, or to be left out.");
+  await dialog.getByRole("button", { name: "Put all 2 on the shelf" }).click();
+  await expect(dialog.getByText("Not on the shelf yet, but in the library")).toBeHidden();
+  await dialog.getByRole("button", { name: "Put it in the recipe" }).click();
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Tallow salve");
+  await expect(page.getByLabel("Material, row 1")).toHaveValue("Tallow, beef");
+  await expect(page.getByLabel("Filled with").first()).toHaveValue("2 oz");
+  await expect(page.getByLabel("Filled with").nth(1)).toHaveValue("1 oz");
+  await expect(page.getByLabel("Step 1", { exact: true })).toHaveValue("Fill two 2 oz jars and three 1 oz");
+  // Nothing is an error any more, and the figures of all of it are there.
+  await expect(figure(page, "Batch")).toContainText("194 g");
+  await open(page, "/book", { goOn: true });
+  await expect(page.getByRole("link", { name: /library/i }).first()).toBeVisible();
+});
+
 test("a recipe leaves as a file and comes back the same; what isn't one says why", async ({ page }) => {
   await open(page, "/recipes");
   await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();

@@ -70,7 +70,7 @@ test("a list of four thousand and a stock-take of three thousand lots keep their
 
   const lines = Array.from({ length: 3000 }, (_, n) => `Castor oil;1;${100 + (n % 50)} mL;2,50;Long Row;LR-${n};2026-06-01`);
   await open(page, "/shelf/receive/file");
-  await page.getByLabel("Rows").fill(["material;packs;size;price;supplier;lot;date", ...lines].join("\n"));
+  await page.getByLabel("Rows", { exact: true }).fill(["material;packs;size;price;supplier;lot;date", ...lines].join("\n"));
   await page.getByRole("button", { name: "Put 3 000 lines on the shelf" }).click();
   await expect(page.getByRole("status", { name: "What was done" })).toContainText("Received 3", { timeout: 240_000 });
   const page1 = await page.request.get("/demo/shelf/stock-take?board=oil");

@@ -13,7 +13,7 @@ import { materialNames } from "#db/names";
 import { keptSettings } from "#db/settings";
 import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
 import { data } from "react-router";
-import { object } from "yup";
+import { array, object } from "yup";
 import { db } from "../db.server.ts";
 import { note, oneOf, scaled, words } from "../forms/fields.ts";
 import { productsToChoose } from "../gifts/products.server.ts";
@@ -74,8 +74,12 @@ export function loader({ params: { of } }: Route.LoaderArgs): Promise<Names> {
   throw new Response("Not Found", { status: 404 });
 }
 
+/** More at once is no recipe. */
+const MOST_ADDED = 60;
 const schema = object({
   key: note(60),
+  /** Several at once. */
+  keys: array().of(note(60)).max(MOST_ADDED).default([]),
   name: note(120),
   kind: note(20),
   brimMl: scaled(0, 20_000, "millilitres", 10, 0),
@@ -83,7 +87,7 @@ const schema = object({
 });
 const own = object({ name: words("a name"), kind: oneOf(KIND_IDS) });
 
-/** Answers with the name that was added, so that the field it was typed in can go on. */
+/** Answers with the (first) name that was added, so that the field it was typed in can go on. */
 export async function action({ request, params }: Route.ActionArgs) {
   if (params.of !== "material") throw new Response("Not Found", { status: 404 });
   const posted = await readPosted(request);
@@ -91,12 +95,13 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await judge(posted.body, schema);
   if (!sheet.ok) return sheet.reply;
   const { key, brimMl, emptyG } = sheet.value;
-  if (key !== "") {
-    const entry = libraryEntry(key);
-    if (!entry) return refuseSheet([{ field: "", say: "The library hasn't got that any more." }]);
+  const keys = key === "" ? sheet.value.keys : [key];
+  if (keys.length > 0) {
+    const entries = keys.map(libraryEntry);
+    if (entries.some((e) => !e)) return refuseSheet([{ field: "", say: "The library hasn't got that any more." }]);
     return asked(async () => {
-      await addFromLibrary(db(), { keys: [key] }, sheet.doing);
-      return data({ added: entry.name });
+      await addFromLibrary(db(), { keys }, sheet.doing);
+      return data({ added: entries[0]!.name });
     });
   }
   const said = await judge(posted.body, own);

@@ -3,6 +3,8 @@ import { finder } from "#core/find";
 import { factsIn, type StockFacts } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { FORMS, massOf, type Form } from "#core/measure/mass";
+import { mg } from "#core/measure/exact";
+import { showAmount } from "#core/measure/parse";
 import { grams } from "#core/measure/write";
 import { unit } from "#core/measure/units";
 import type { Outcome } from "#core/outcome";
@@ -45,13 +47,42 @@ function answer(q: Measuring, m: MaterialRow): Outcome<Answer> {
   return found.ok ? { ok: true, value: { ...found.value, steps: [...found.value.steps, ...otherForms(q, m, form)] } } : found;
 }
 
+const weighedMaterials = async () => (await listMaterials(db())).filter((x) => kind(x.kind).measured === "weight" && !x.retired);
+const findAmong = (materials: readonly MaterialRow[]) => {
+  const find = finder(materials, (m) => ({ name: m.name, also: m.inci }));
+  // "Elderflowers, dried" is a name; "dried elderflowers" says a form.
+  return (words: string, most: number): MaterialRow[] => {
+    const names = find(words, most);
+    return names.length > 0 ? names : find(formIn(words).rest, most);
+  };
+};
+
+/** What several amounts weigh together, each as the likeliest material of its name, and what goes into each of so many pots. */
+export async function together({ parts, into }: Extract<Question, { kind: "together" }>): Promise<Reading[]> {
+  const find = findAmong(await weighedMaterials());
+  let all = 0;
+  const steps: string[] = [];
+  const places: Reading["places"] = [];
+  for (const { amount, material, form } of parts) {
+    const byWeight = unit(amount.unit).kind === "mass";
+    const [m] = material === "" ? [] : find(material, 1);
+    // A weight needs no density, whatever it is called.
+    if (!m && !byWeight)
+      return [cant(material === "" ? `Say what the ${showAmount(amount)} are of.` : `Nothing on the shelf is called “${material}”.`)];
+    const weight = massOf(amount, m ? factsIn(m, formOf(m, form)) : { name: material, form: "block", densities: {} });
+    if (!weight.ok) return [cant(weight.problem.say)];
+    all += weight.value;
+    steps.push([showAmount(amount), m?.name ?? material, byWeight ? "" : `= ${grams(weight.value, 2)}`].filter(Boolean).join(" "));
+    if (m) places.push({ to: `/shelf/${m.id}`, name: `${m.name} on the shelf` });
+  }
+  const each = into === null ? "" : `${into} × ${grams(mg(Math.round(all / into)), 2)}`;
+  const say = parts.length === 1 ? `${steps[0]!} is ${each}` : `${grams(mg(all), 2)} together${each && `, ${each}`}`;
+  return [{ say, steps: parts.length === 1 ? [] : steps, places: places.slice(0, MOST) }];
+}
+
 /** @returns a reading for each material that may be meant; when none answers, why the likeliest doesn't */
 export async function measured(q: Measuring): Promise<Reading[]> {
-  const weighed = (await listMaterials(db())).filter((x) => kind(x.kind).measured === "weight" && !x.retired);
-  const find = finder(weighed, (m) => ({ name: m.name, also: m.inci }));
-  // "Elderflowers, dried" is a name; "dried elderflowers" says a form.
-  const names = find(q.material, MOST);
-  const found = names.length > 0 ? names : find(formIn(q.material).rest, MOST);
+  const found = findAmong(await weighedMaterials())(q.material, MOST);
   if (found.length === 0) return [cant(`Nothing on the shelf is called “${q.material}”.`)];
   const answers = found.map((m) => ({ m, out: answer(q, m) }));
   const good = answers.flatMap(({ m, out }): Reading[] =>

@@ -14,6 +14,7 @@ export const EXAMPLES = [
   "2 1/2 cups olive oil in g",
   "1/4 cup beeswax pellets",
   "30 drops lavender in 400 g",
+  "60 g beeswax + 1 cup olive oil into 16 pots",
   "hand balm for 20 tins",
   "how many 2 oz tins from 500 g",
   "cost 60 x hand balm",

@@ -1,7 +1,7 @@
 /** Answers the reckon bar: every reading of a question that comes to something, likeliest first. */
 import { plainAnswers } from "#core/reckon/plain";
 import { readQuestions, type Question } from "#core/reckon/question";
-import { measured } from "./measured.server.ts";
+import { measured, together } from "./measured.server.ts";
 import { acting, filling, finding, whoHas } from "./places.server.ts";
 import { costing, making } from "./products.server.ts";
 import { cant, type Reading } from "./reading.ts";
@@ -15,6 +15,8 @@ function answer(q: Question): Promise<Reading[]> {
     case "convert":
     case "strength":
       return measured(q);
+    case "together":
+      return together(q);
     case "cost":
       return costing(q.units, q.product);
     case "makes":

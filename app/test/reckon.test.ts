@@ -50,6 +50,20 @@ describe("amounts", () => {
   });
 });
 
+describe("several together", () => {
+  it.each([
+    ["60 g beeswax + 240 g olive oil", "300 g together"],
+    ["60 g beeswax, 240 g olive oil and 20 g jojoba into 16 pots", "320 g together, 16 × 20 g"],
+    ["500 g into 16 pots", "500 g is 16 × 31.25 g"],
+    ["1 dL jojoba + 10 g moonlight", "96.5 g together"],
+    ["1 gal jojoba in g", "1 gal Jojoba oil = 3274.38 g"],
+  ])("%s", async (q, say) => expect((await best(q)).say.replace(/\s/g, " ")).toBe(say));
+  it("shows what each came to, and says what it can't", async () => {
+    expect((await best("1 dL jojoba + 10 g moonlight")).steps).toEqual(["1 dL Jojoba oil = 86.5 g", "10 g moonlight"]);
+    expect((await best("1 cup moonlight + 5 g beeswax")).say).toBe("Nothing on the shelf is called “moonlight”.");
+  });
+});
+
 describe("strength", () => {
   it.each([
     ["30 drops lavender in 400 g", /is 0\.33\s%$/],

@@ -75,6 +75,7 @@ describe("numbers", () => {
     [["1,234", "7"], null],
     [["7", ""], null],
     [["€ 12,50", "1.234,00 EUR"], "comma"],
+    [["0,250 kg", "1,234"], "comma"],
   ])("%j is written with a decimal %s", (texts, style) => expect(numberStyle(texts)).toBe(style));
   it.each<[string, NumberStyle, number]>([
     ["1.234,50", "comma", 1234.5],
@@ -230,6 +231,7 @@ describe("columns", () => {
       { material: null, packs: null, packSize: 4, price: null, supplierLot: 5, supplier: null, day: null },
     ],
     [["Material", "Unit price", "Units", "Number of packs"], { material: 0, price: 1, packs: 2 }],
+    [["Item", "Size", "Postage cost"], { packSize: 1, price: null }],
     [["Item", "Price per unit", "Best-before", "Supplier’s lot"], { price: 1, packs: null, bestBefore: 2, supplierLot: 3 }],
   ])("%j is matched by whole words", (header, want) => expect(guessColumns(header, [])).toMatchObject(want));
   it("“Amount” and “Unit” are told by their cells", () => {
@@ -274,6 +276,7 @@ describe("the goods of a list", () => {
   });
   it("are every row where nothing is a heading", () => {
     expect(body("Shea;1 kg;12,50\nMango;500 g;7").rows).toHaveLength(2);
+    expect(body("Ware;Menge\nBase for an item;1 kg").header).toEqual(["Ware", "Menge"]);
     expect(body("Beurre;brut\nKarité;1 kg").header).toEqual(["Beurre", "brut"]);
   });
 });

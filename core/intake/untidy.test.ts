@@ -128,6 +128,7 @@ it("what is on the shelf: amount and unit in two columns, months for best-before
     "Oils;;;;;",
     "Sunflower oil;33;cl;2,10;;",
     "Tin;48;pcs;14,40;;",
+    ";51,5;;47,50;;",
     ";;;47,50;;",
   ].join("\n");
   expect(list(text, {}, "opening").asked.priceOf).toContain("“Value” could be for one pack or for all 2,5 of them.");
@@ -139,7 +140,7 @@ it("what is on the shelf: amount and unit in two columns, months for best-before
     [7, OIL, 1, "33 cl", mg(303_600), eur(2.1), null, "", null],
     [8, TIN, 1, "48", 48, eur(14.4), null, "", null],
   ]);
-  expect(left(r)).toEqual(["1 title", "3 remark", "6 remark", "9 total"]);
+  expect(left(r)).toEqual(["1 title", "3 remark", "6 remark", "9 total", "10 total"]);
   // Of the same list, what one of each unit is worth.
   expect(list(text, { priceOf: "pack" }, "opening").intake.lines.map((l) => l.price)).toEqual([eur(77.5), null, eur(69.3), eur(691.2)]);
 });
@@ -206,4 +207,44 @@ it("three thousand lines, whose last tells how numbers are written and whose mid
   const weight = (id: number) => all.filter((l) => l.materialId === id).reduce((a, l) => a + l.qty, 0) / 1_000_000;
   expect([SHEA, WAX, OIL, LAVENDER, COCOA].map(weight)).toEqual([600, 600, 1104, 26.4, 600]);
   expect([...new Set(all.map((l) => l.day))]).toEqual(["2026-04-03", "2026-04-25"]);
+});
+
+describe("one row by itself", () => {
+  const HEAD = "item;size;qty;price;date;shop;best before";
+  const row = (cells: string, said: Partial<Said> = {}) => list(`${HEAD}\n${cells}`, said);
+  it("asks what a price is of only where that is a difference, and is told by whoever looks before the heading", () => {
+    expect(firstAsked(row("Shea butter;1 kg;1;9;2026-01-05;Mill;").asked)).toBe("");
+    expect(firstAsked(row("Shea butter;1 kg;2;9;2026-01-05;Mill;").asked)).toContain("“price” could be for one pack or for all 2 of them");
+    const unit = `item;size;qty;unit price;date;shop\nShea butter;1 kg;2;9;2026-01-05;Mill`;
+    expect([list(unit), list(unit, { priceOf: "all" }), list(unit, { priceOf: "kg" })].map((r) => r.intake.lines[0]!.price)).toEqual([
+      eur(18),
+      eur(9),
+      eur(18),
+    ]);
+  });
+  it.each([
+    ["Shea butter;1 kg;1;12,345;2026-01-05;Mill;", "price: Money has at most two decimals here."],
+    ["Shea butter;1 kg;1;12;2026-12-01;Mill;", "day: “2026-12-01” hasn't come yet."],
+    ["Shea butter;1 kg;1;12;2026-02-01;Mill;2026-01-31", "bestBefore: That is before the day it arrived."],
+    ["Shea butter;1 kg;1;12;2026-02-01;;", "supplier: Say who it came from."],
+    ["Tin;500 g;1;12;2026-02-01;Mill;", "packSize: Tin is counted, not measured in g. Enter a number of pieces."],
+    [`${"x".repeat(81)};1 kg;1;12;2026-02-01;Mill;`, `material: “${"x".repeat(20)}…” is over 80 characters.`],
+  ])("%s is refused", (cells, say) => expect(problems(row(cells, { numbers: "comma" }))).toEqual([`2 ${say}`]));
+  it("may be of today", () => expect(row("Shea butter;1 kg;1;12;2026-11-30;Mill;2026-11-30").intake.lines).toHaveLength(1));
+});
+
+it("a name over its lines is theirs once that is said, and a name is asked about even where all of a receipt's cells are merged", () => {
+  const grouped = "Item;Amount;Cost\nShea butter;;\n;1 kg;12\n;500 g;7\n";
+  expect(list(grouped, {}, "opening").asked.blanks).toEqual({ material: "2 rows name no material, rows 3, 4." });
+  expect(list(grouped, { blanks: { material: "above" } }, "opening").intake.lines.map((l) => [l.row, l.materialId])).toEqual([
+    [3, SHEA],
+    [4, SHEA],
+  ]);
+  const merged = "date;shop;item;size;total\n2026-01-05;Mill;Shea butter;1 kg;9\n;;;500 g;5\n";
+  expect(list(merged).asked.blanks).toEqual({ material: "1 row names no material, row 3." });
+});
+
+it("opening stock need not say when all of it was bought", () => {
+  const r = list("Item;Amount;Bought\nShea butter;1 kg;2026-01-05\nBeeswax;1 kg;\n", {}, "opening");
+  expect([firstAsked(r.asked), r.intake.lines.map((l) => l.day)]).toEqual(["", ["2026-01-05", null]]);
 });

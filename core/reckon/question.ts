@@ -4,6 +4,8 @@
  *   2 1/2 cups olive oil in g        what it weighs or measures
  *   1/4 cup beeswax pellets          the same, in the form it is measured in
  *   30 drops lavender in 400 g       how strong that is
+ *   60 g beeswax + 1 cup olive oil   what they weigh together
+ *   500 g balm into 16 pots          what goes into each
  *   cost 60 × 2 oz hand balm         what so many units cost
  *   hand balm for 20 tins            what to weigh for so many
  *   how many 2 oz tins from 500 g    how many it fills
@@ -18,12 +20,20 @@ import { findUnit, type UnitId } from "../measure/units.ts";
 export type Question =
   | { kind: "convert"; amount: Amount; material: string; form: Form | null; to: UnitId | null }
   | { kind: "strength"; amount: Amount; material: string; form: Form | null; whole: Amount }
+  | { kind: "together"; parts: Part[]; into: number | null }
   | { kind: "cost"; units: number; product: string }
   | { kind: "makes"; product: string; units: number | null; weight: Amount | null }
   | { kind: "fills"; each: Amount; container: string; whole: Amount; of: string }
   | { kind: "who"; lot: string }
   | { kind: "act"; act: ActWord; of: string; units: number | null }
   | { kind: "find"; text: string };
+
+/** Some of a material; without a name it is a weight of anything. */
+export interface Part {
+  amount: Amount;
+  material: string;
+  form: Form | null;
+}
 
 /** Acts that can be asked for, with the words that ask for them. */
 export const ACT_WORDS = {
@@ -78,6 +88,23 @@ function leadingAmount(text: string): { amount: Amount; rest: string } | null {
 }
 
 const POTS = /\s*(?:units?|tins?|jars?|pots?|tubes?|bars?|bottles?|pieces?|pcs?|of them)?$/i;
+
+const INTO = /^(.+?) (?:into|among|between|shared out (?:in|into)) (\d{1,4})\b(.*)$/i;
+
+/** Several amounts that go together, or one that is shared out. */
+function together(text: string): Question[] {
+  const shared = INTO.exec(text);
+  const into = shared?.[3]!.replace(POTS, "").trim() === "" && Number(shared[2]) > 0 ? Number(shared[2]) : null;
+  const said = (into === null ? text : shared![1]!).split(/\s*(?:\+|\bplus\b|;)\s*|,\s+(?:and\s+)?(?=[\d½¼¾⅓⅔⅛])|\s+and\s+(?=[\d½¼¾⅓⅔⅛])/i);
+  const parts = said.flatMap((t): Part[] => {
+    const lead = leadingAmount(t.trim());
+    return lead ? [{ amount: lead.amount, ...renamed(formIn(lead.rest)) }] : [];
+  });
+  if (parts.length < said.length || (parts.length < 2 && into === null)) return [];
+  // Weights alone are a plain sum.
+  return parts.some((p) => p.material !== "") || into !== null ? [{ kind: "together", parts, into }] : [];
+}
+const renamed = ({ form, rest }: { form: Form | null; rest: string }) => ({ form, material: rest });
 
 function costs(text: string): Question[] {
   const m = /^(?:cost(?: of)?|what (?:do|does|would)) (?:(\d+)\s*(?:[x×*]\s*)?)?(.+?)(?: cost)?\??$/i.exec(text);
@@ -142,10 +169,22 @@ function measures(text: string): Question[] {
 /**
  * Everything a line may be asking of the books, likeliest first; looking its words up always comes last.
  * @example readQuestions("30 drops lavender in 400 g")[0].kind // "strength"
+ * @example readQuestions("60 g beeswax + 1 cup olive oil")[0].parts.length // 2
+ * @example readQuestions("500 g into 16 pots")[0].into // 16
  * @example readQuestions("set out 24 hand balm")[0] // { kind: "act", act: "setOut", of: "hand balm", units: 24 }
  */
 export function readQuestions(input: string): Question[] {
   const text = input.trim().replace(/\s+/g, " ");
   if (text === "") return [];
-  return [...costs(text), ...fills(text), ...who(text), ...measures(text), ...makes(text), ...acts(text), { kind: "find", text }];
+  const joined = together(text);
+  return [
+    ...costs(text),
+    ...fills(text),
+    ...who(text),
+    ...joined,
+    ...(joined.length > 0 ? [] : measures(text)),
+    ...makes(text),
+    ...acts(text),
+    { kind: "find", text },
+  ];
 }

@@ -2,7 +2,7 @@
 import type { Base } from "#core/measure/exact";
 import type { Day } from "#core/when";
 import { and, eq, inArray, sql } from "drizzle-orm";
-import { number } from "../columnsOf.ts";
+import { number, words } from "../columnsOf.ts";
 import { notBack, stands } from "../act/standing.ts";
 import type { Reads } from "../client.ts";
 import { lot, movement, purchase, purchaseLine } from "../schema.ts";
@@ -41,7 +41,7 @@ export async function receivedAlready<L extends ListLine>(db: Reads, lines: read
   const books = await db
     .select({
       day: purchase.day,
-      supplier: sql<string>`lower(${purchase.supplier})`,
+      supplier: words(sql`lower(${purchase.supplier})`),
       materialId: purchaseLine.materialId,
       qty: number(sql`${purchaseLine.qty}`),
     })

@@ -3,15 +3,23 @@
  * then put into the sheet. Nothing of the sheet changes until that is pressed.
  */
 import { fileOf, readRecipeFile } from "#core/recipe/portable";
-import type { Ask, Scribbled } from "#core/recipe/scribbled/read";
-import { counted } from "#core/words";
+import { factsIn } from "#core/material/facts";
+import { mg, sum, type Mg } from "#core/measure/exact";
+import { FORMS, massOf } from "#core/measure/mass";
+import { parseAmount } from "#core/measure/parse";
+import { weightText } from "#core/measure/read";
+import { grams } from "#core/measure/write";
+import { weightOfSizes, type FilledSize } from "#core/recipe/scribbled/sizes";
+import { isKeyOf } from "#core/record";
+import { counted, wordList } from "#core/words";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useHref } from "react-router";
 import { Area, Button, Problem } from "../../ui/fields/form.tsx";
 import { Modal } from "../../ui/sheet/modal.tsx";
-import { BLANK_LINE, type RecipeTexts } from "../recipeTexts.ts";
+import { BLANK_LINE, BLANK_SIZE, type RecipeTexts } from "../recipeTexts.ts";
 import { fromPortable } from "./portableTexts.ts";
+import { openAsks, ReadLine, type Line, type Open } from "./readLine.tsx";
 import type { ReadThrough } from "./scribbled.ts";
 
 interface Props {
@@ -25,16 +33,23 @@ interface Props {
   readNow: boolean;
 }
 
-type Line = Extract<Scribbled, { as: "line" }>;
-type Texts = Line["line"];
-/** A line on its way: what it says now, what of it was answered, and whether it is left out. */
-interface Open {
-  line: Texts;
-  answered: readonly Ask["field"][];
-  out: boolean;
-}
 const begin = (l: Line): Open => ({ line: l.line, answered: [], out: false });
-const openAsks = (l: Line, o: Open): Ask[] => (o.out ? [] : l.asks.filter((a) => !o.answered.includes(a.field)));
+
+/** What a line weighs; null in parts and per cent, and where it can't be told yet. */
+function weightOf({ line }: Open, { materials }: ReadThrough): Mg | null {
+  const m = materials[line.material];
+  const amount = parseAmount(line.entered);
+  if (!m || !amount.ok) return null;
+  const weight = massOf(amount.value, factsIn(m, isKeyOf(FORMS, line.form) ? line.form : undefined));
+  return weight.ok ? weight.value : null;
+}
+
+/** What all it fills holds, where it says so and nothing else says how much is made. */
+function makesOf(t: RecipeTexts, sizes: readonly FilledSize[], lines: readonly Open["line"][]): string {
+  const inShares = lines.some((l) => /part|%/.test(l.entered));
+  const all = inShares && t.makes === "" ? weightOfSizes(sizes) : null;
+  return all === null ? t.makes : weightText(mg(all));
+}
 
 export default function PasteRecipe({ now, put, text, setText, readNow, close }: Props & { close: () => void }) {
   const to = useHref("/recipes/scribbled");
@@ -42,8 +57,13 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
   const [problem, say] = useState<string | null>(null);
   const [read, setRead] = useState<ReadThrough | null>(null);
   const [opens, setOpens] = useState<readonly Open[]>([]);
+  /** Keys of the library that were put on the shelf from here, and the token of the next ones. */
+  const [added, setAdded] = useState<readonly string[]>([]);
+  const [token, setToken] = useState(() => crypto.randomUUID());
+  const names = useHref("/names/material");
   const lines = read?.lines.filter((l): l is Line => l.as === "line") ?? [];
-  const steps = read?.lines.filter((l) => l.as === "step") ?? [];
+  // What says what it fills says how it is poured as well.
+  const steps = read?.lines.filter((l) => l.as === "step" || (l.as === "sizes" && /^(?:fill|pour|divide)/i.test(l.text))) ?? [];
 
   const takeFile = (): void => {
     const file = readRecipeFile(text);
@@ -54,6 +74,22 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
     put(fromPortable(file.value, now()));
     close();
   };
+  /** @returns what the server answers; null where it says what is wrong, or nothing */
+  const ask = async <T extends object>(address: string, body: object): Promise<T | null> => {
+    setBusy(true);
+    say(null);
+    try {
+      const r = await fetch(address, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) });
+      const answer = (await r.json()) as T & { problems?: { say: string }[] };
+      if (!answer.problems) return answer;
+      say(answer.problems[0]?.say ?? "That could not be read.");
+    } catch {
+      say("The server doesn't answer. What you pasted is still here; try again in a moment.");
+    } finally {
+      setBusy(false);
+    }
+    return null;
+  };
   const readIt = async (): Promise<void> => {
     say(text.trim() === "" ? "Paste or type a recipe first." : null);
     if (text.trim() === "") return;
@@ -61,20 +97,11 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
       takeFile();
       return;
     }
-    setBusy(true);
-    try {
-      const r = await fetch(to, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ text }) });
-      const answer = (await r.json()) as ReadThrough & { problems?: { say: string }[] };
-      if (answer.problems) say(answer.problems[0]?.say ?? "That could not be read.");
-      else {
-        setRead(answer);
-        setOpens(answer.lines.flatMap((l) => (l.as === "line" ? [begin(l)] : [])));
-      }
-    } catch {
-      say("The server doesn't answer. What you pasted is still here; try again in a moment.");
-    } finally {
-      setBusy(false);
-    }
+    const answer = await ask<ReadThrough>(to, { text });
+    if (!answer) return;
+    setRead(answer);
+    setAdded([]);
+    setOpens(answer.lines.flatMap((l) => (l.as === "line" ? [begin(l)] : [])));
   };
   // Once, and whatever becomes of the text afterwards.
   const begun = useRef(!readNow);
@@ -86,20 +113,43 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
   const change = (i: number, by: Partial<Open>): void => setOpens((all) => all.map((o, n) => (n === i ? { ...o, ...by } : o)));
   // A title above it all becomes the name of a recipe that has none.
   const [title] = read?.lines ?? [];
-  const named = title?.as === "heading" && !title.text.endsWith(":") && now().name === "" ? title : null;
+  const isNamed = title?.as === "title" || (title?.as === "heading" && !title.text.endsWith(":"));
+  const named = isNamed && now().name === "" ? title : null;
   const left = lines.filter((l, i) => openAsks(l, opens[i]!).length > 0).length;
-  const take = lines.flatMap((_, i) => (opens[i]!.out ? [] : [opens[i]!.line]));
+  const take = opens.filter((o) => !o.out);
+  const weights = opens.map((o) => (read && !o.out ? weightOf(o, read) : null));
+  const weighed = weights.filter((w) => w !== null);
+  // Those of the library that a line is by now.
+  const wanted = [...new Set(take.map((o) => o.line.material))].flatMap((name) => {
+    const key = read?.materials[name]?.library;
+    return key && !added.includes(key) ? [{ name, key }] : [];
+  });
+  const sizes = read?.lines.flatMap((l) => (l.as === "sizes" ? l.sizes : [])) ?? [];
+  const takes = weightOfSizes(sizes);
+  const sizeless = now().sizes.every((z) => z.container === "" && z.fill === "");
 
+  const putOnShelf = async (): Promise<void> => {
+    const keys = wanted.map((w) => w.key);
+    if (!(await ask(names, { keys, token }))) return;
+    setAdded((all) => [...all, ...keys]);
+    setToken(crypto.randomUUID());
+  };
   const putIn = (where: "instead" | "below"): void => {
     if (left > 0) {
       say(`${counted(left, "line")} ${left === 1 ? "is" : "are"} still to be answered, or to be left out.`);
       return;
     }
+    if (wanted.length > 0) {
+      say(`${wordList(wanted.map((w) => w.name))} ${wanted.length === 1 ? "is" : "are"} still to be put on the shelf, or to be left out.`);
+      return;
+    }
     const t = now();
     const stand = where === "below" ? t.lines.filter((l) => l.material !== "" || l.entered !== "") : [];
     const method = [t.method, ...steps.map((s) => s.text)].filter((s) => s !== "").join("\n");
+    const filled = sizeless && sizes.length > 0 ? sizes.map(({ fill }) => ({ ...BLANK_SIZE, fill })) : t.sizes;
+    const lines = [...stand, ...take.map((o) => o.line)];
     const name = named ? named.text.replace(/^#+\s*/, "").slice(0, 80) : t.name;
-    put({ ...t, name, method, lines: [...stand, ...take, ...(stand.length + take.length === 0 ? [BLANK_LINE] : [])] });
+    put({ ...t, name, method, sizes: filled, makes: makesOf(t, sizes, lines), lines: lines.length > 0 ? lines : [BLANK_LINE] });
     close();
   };
   const stands = now().lines.some((l) => l.material !== "" || l.entered !== "");
@@ -147,12 +197,24 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
               <ul className="divide-y divide-rule border-y border-rule">
                 {read.lines.map((l, n) =>
                   l.as === "line" ? (
-                    <ReadLine key={n} of={l} open={opens[lines.indexOf(l)]!} change={(by) => change(lines.indexOf(l), by)} />
+                    <ReadLine
+                      key={n}
+                      of={l}
+                      open={opens[lines.indexOf(l)]!}
+                      weight={weights[lines.indexOf(l)] ?? null}
+                      change={(by) => change(lines.indexOf(l), by)}
+                    />
                   ) : (
                     <li key={n} className="flex flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-pine-soft">
                       <span>{l.text}</span>
                       <span className="text-[0.88rem]">
-                        {l.as === "step" ? "goes to the method" : l === named ? "becomes its name" : "a heading, left out"}
+                        {l.as === "sizes"
+                          ? `fills ${wordList(l.sizes.map((z) => `${z.units} × ${z.fill}`))}${sizeless ? ", and becomes its sizes" : ""}`
+                          : l.as === "step"
+                            ? "goes to the method"
+                            : l === named
+                              ? "becomes its name"
+                              : "a heading, left out"}
                       </span>
                     </li>
                   ),
@@ -163,6 +225,23 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
                 <p className="font-semibold text-honey">
                   {counted(read.left, "line")} after these were not read: that is more than a recipe has. Paste the rest by itself.
                 </p>
+              )}
+              {weighed.length > 0 && (
+                <p>
+                  <strong>{grams(sum(weighed))}</strong> in {weighed.length === take.length ? "all" : `${weighed.length} of`}{" "}
+                  {counted(take.length, "line")}
+                  {sizes.length > 0 && takes !== null && `; what it fills takes ${grams(mg(takes))}`}.
+                </p>
+              )}
+              {wanted.length > 0 && (
+                <div className="flex flex-wrap items-center justify-between gap-3 rounded bg-honey-wash px-4 py-2">
+                  <p>
+                    Not on the shelf yet, but in the library: <strong>{wordList(wanted.map((w) => w.name))}</strong>.
+                  </p>
+                  <Button small disabled={busy} onClick={() => void putOnShelf()}>
+                    {wanted.length === 1 ? "Put it on the shelf" : `Put all ${wanted.length} on the shelf`}
+                  </Button>
+                </div>
               )}
               <Problem say={problem} />
               <div className="flex flex-wrap gap-2">
@@ -177,77 +256,5 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
         </div>
       </Modal>
     </Dialog.Root>
-  );
-}
-
-function ReadLine({ of, open, change }: { of: Line; open: Open; change: (by: Partial<Open>) => void }) {
-  const { line, out } = open;
-  const answer = (field: Ask["field"], value: string): void =>
-    change({ line: { ...line, [field]: value }, answered: [...open.answered, field] });
-  const asks = openAsks(of, open);
-  return (
-    <li className={`py-2 ${asks.length > 0 ? "border-l-4 border-l-honey pl-2.5" : ""}`}>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <span className={out ? "text-pine-soft line-through" : ""}>{of.text}</span>
-        <button type="button" className="pressable text-[0.88rem]" onClick={() => change({ out: !out })}>
-          {out ? "Take it in again" : "Leave it out"}
-        </button>
-      </div>
-      {!out && (
-        <>
-          <p className="flex flex-wrap gap-x-2 text-[0.95rem]">
-            <span className="text-pine-soft">read as</span>
-            <strong>{line.entered === "" ? "how much?" : line.entered}</strong>
-            <strong>{line.material === "" ? "of what?" : line.material}</strong>
-            {line.form !== "" && line.form !== "liquid" && <span className="text-pine-soft">{line.form}</span>}
-          </p>
-          {of.remarks.map((r) => (
-            <p key={r} className="text-[0.9rem] text-pine-soft">
-              {r}
-            </p>
-          ))}
-          {asks.map((a) => (
-            <AskedFor key={a.field} of={a} typed={line[a.field]} answer={(v) => answer(a.field, v)} />
-          ))}
-        </>
-      )}
-    </li>
-  );
-}
-
-/** One question about a line: what it may mean, to be pressed, or a field where only the maker knows. */
-function AskedFor({ of, typed, answer }: { of: Ask; typed: string; answer: (value: string) => void }) {
-  const [own, setOwn] = useState(typed);
-  return (
-    <div className="mt-1" role="group" aria-label={of.say}>
-      <p className="text-[0.95rem] font-semibold text-honey">{of.say}</p>
-      <div className="mt-1 flex flex-wrap items-center gap-1.5">
-        {of.choices.map((c) => (
-          <button key={c.value} type="button" className="act act-small" onClick={() => answer(c.value)}>
-            {c.say}
-          </button>
-        ))}
-        {of.field === "entered" && (
-          <>
-            <input
-              className="field w-32 py-1!"
-              data-amount
-              aria-label="Amount"
-              placeholder="2 tbsp"
-              value={own}
-              onChange={(e) => setOwn(e.target.value)}
-              onKeyDown={(e) => {
-                if (e.key !== "Enter") return;
-                e.preventDefault();
-                if (own.trim() !== "") answer(own.trim());
-              }}
-            />
-            <Button small onClick={() => own.trim() !== "" && answer(own.trim())}>
-              That much
-            </Button>
-          </>
-        )}
-      </div>
-    </div>
   );
 }

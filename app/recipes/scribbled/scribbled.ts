@@ -1,5 +1,7 @@
 /** Reads a scribbled recipe against the shelf, line by line. Nothing is kept of it. */
+import type { MaterialFacts } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
+import { LIBRARY } from "#core/material/library";
 import { MOST_LINES, readScribbled, type Scribbled } from "#core/recipe/scribbled/read";
 import { listMaterials } from "#db/shelf/materials";
 import { data } from "react-router";
@@ -13,7 +15,18 @@ import type { Route } from "./+types/scribbled";
 export interface ReadThrough {
   lines: Scribbled[];
   left: number;
+  /** Of each material a line is or may be: what weighing it takes to know, and its key where only the library has it. */
+  materials: Record<string, MaterialFacts & { library?: string | undefined }>;
 }
+
+const factsOf = (m: MaterialFacts & { library?: string }) => ({
+  name: m.name,
+  kind: m.kind,
+  densities: m.densities,
+  dropsPerMl: m.dropsPerMl,
+  pieceMg: m.pieceMg,
+  library: m.library,
+});
 
 const schema = object({ text: words("a recipe", 60_000) });
 
@@ -22,9 +35,18 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { text } = sheet.value;
   const shelf = (await listMaterials(db())).filter((m) => !m.retired && kind(m.kind).group === "ingredient");
-  const lines = readScribbled(
-    text,
-    shelf.map((m) => ({ ...m, also: `${m.inci} ${m.botanical}` })),
+  const there = new Set((await listMaterials(db())).flatMap((m) => [m.libraryKey ?? "", m.name.toLowerCase()]));
+  const library = LIBRARY.filter((e) => kind(e.kind).group === "ingredient" && !there.has(e.key) && !there.has(e.name.toLowerCase()));
+  const onShelf = shelf.map((m) => ({ ...m, also: `${m.inci} ${m.botanical}` }));
+  const inLibrary = library.map((e) => ({ ...e, pieceMg: null, also: e.inci, library: e.key }));
+  const lines = readScribbled(text, onShelf, inLibrary);
+  const meant = new Set(
+    lines.flatMap((l) => (l.as === "line" ? [l.line.material, ...l.asks.flatMap((a) => a.choices.map((c) => c.value))] : [])),
   );
-  return data<ReadThrough>({ lines, left: Math.max(0, text.split("\n").length - MOST_LINES) });
+  const facts = [...inLibrary, ...onShelf].filter((m) => meant.has(m.name));
+  return data<ReadThrough>({
+    lines,
+    left: Math.max(0, text.split("\n").length - MOST_LINES),
+    materials: Object.fromEntries(facts.map((m) => [m.name, factsOf(m)])),
+  });
 }

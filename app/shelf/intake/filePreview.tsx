@@ -132,8 +132,8 @@ function Becomes({ purpose, preview: p }: Pick<PreviewProps, "purpose" | "previe
         rows={shown}
         by={(l) => l.row}
         columns={[
-          { head: "Row", cell: (l) => l.row },
           { head: "Material", plain: true, cell: (l) => l.material },
+          { head: "Row", cell: (l) => l.row },
           {
             head: "Packs",
             cell: (l) => (

@@ -13,12 +13,23 @@ const SAID: readonly (readonly [RegExp, string])[] = [
   [/^(?:one\s+)?(?:a\s+)?half(?:\s+an?|\s+of\s+an?)?\s+(?=\p{L})/iu, "1/2 "],
   [/^(?:a|one)?\s*quarter(?:\s+of)?(?:\s+an?)?\s+(?=\p{L})/iu, "1/4 "],
   [/^(?:an?|one)\s+(?=\p{L})/iu, "1 "],
+  [/^three\s+quarters(?:\s+of)?(?:\s+an?)?\s+(?=\p{L})/iu, "3/4 "],
+  [/^two\s+thirds(?:\s+of)?(?:\s+an?)?\s+(?=\p{L})/iu, "2/3 "],
+  [/^(?:a|one)?\s*third(?:\s+of)?(?:\s+an?)?\s+(?=\p{L})/iu, "1/3 "],
   [/^two\s+(?=\p{L})/iu, "2 "],
   [/^three\s+(?=\p{L})/iu, "3 "],
   [/^four\s+(?=\p{L})/iu, "4 "],
+  [/^five\s+(?=\p{L})/iu, "5 "],
   [/^six\s+(?=\p{L})/iu, "6 "],
+  [/^eight\s+(?=\p{L})/iu, "8 "],
+  [/^ten\s+(?=\p{L})/iu, "10 "],
   [/^(?:an?\s+)?dozen\s+(?=\p{L})/iu, "12 "],
 ];
+
+/** How full a measure was, before the amount: "a good quarter cup", "scant 1/4 cup". */
+const FULL = /^(?:an?\s+)?(good|scant|generous|heaped|heaping|rounded|bare|full|level|levelled|leveled)\s+(?=[\p{L}\d½⅓⅔¼¾⅛])/iu;
+/** Of these the measure is what it says. */
+const EXACT = /full|level/i;
 
 /** Amounts nobody can weigh. */
 const VAGUE =
@@ -68,7 +79,8 @@ export interface FoundAmount {
   /** As a field takes it, one for each reading; more than one is a range. */
   readings: string[];
   unit: UnitId | null;
-  about: boolean;
+  /** The word that says it isn't exact; null where none does. */
+  about: string | null;
   /** A second saying of the same amount, in brackets: "216 g". */
   also: string | null;
   /** What is left of the line. */
@@ -86,7 +98,7 @@ const write = (number: string, unit: UnitId | null): string =>
 const START = new RegExp(String.raw`^(${ABOUT})?(${NUMBER})(?:${TO}(${ABOUT}?)(${NUMBER}))?(?![\d])\s*-?\s*`, "iu");
 
 /** How a spoon was filled. */
-const HEAP = /^(?:level(?:led)?|heaped|heaping|scant|generous|rounded|flat)\s+/i;
+const HEAP = /^(?:level(?:led)?|heaped|heaping|scant|generous|good|bare|rounded|flat)\s+/i;
 
 /** An amount at the start of a text, in as many pieces as it has. */
 function atStart(text: string): FoundAmount | null {
@@ -118,7 +130,7 @@ function atStart(text: string): FoundAmount | null {
   return {
     readings,
     unit,
-    about: about !== undefined || /heap|scant|generous/i.test(heap),
+    about: about?.trim() ?? (/heap|scant|generous|good|bare|rounded/i.test(heap) ? heap.trim() : null),
     also,
     rest: rest.replace(/^of\s+/i, "").trim(),
   };
@@ -134,6 +146,9 @@ function atEnd(text: string): FoundAmount | null {
   return { ...found, rest: `${m[1]!.trim()}${found.rest.startsWith("(") ? ` ${found.rest}` : ""}` };
 }
 
+/** The number a line begins with, said in words. */
+const inFigures = (text: string): string => SAID.reduce((t, [pattern, n]) => (t === text ? t.replace(pattern, n) : t), text);
+
 /**
  * The amount of a line and what is left of it; `vague` for one nobody can weigh; null where there is none.
  * @example findAmount("1 ½ cups olive oil").readings // ["1 ½ cup"]
@@ -146,7 +161,14 @@ export function findAmount(line: string): Found {
   const after = VAGUE_AFTER.exec(text);
   const vague = VAGUE.exec(text);
   if (vague) return { vague: vague[0].trim(), rest: text.slice(vague[0].length).trim() };
-  const said = SAID.reduce((t, [pattern, n]) => (t === text ? t.replace(pattern, n) : t), text);
+  const full = FULL.exec(text);
+  if (full) {
+    const rest = inFigures(text.slice(full[0].length));
+    // "A scant cup" is one; "a good olive oil" is no amount.
+    const found = atStart(/^[\d½⅓⅔¼¾⅛]/.test(rest) ? rest : `1 ${rest}`);
+    if (found?.unit) return { ...found, about: EXACT.test(full[1]!) ? found.about : full[1]! };
+  }
+  const said = inFigures(text);
   const start = atStart(said);
   if (start && (start.unit !== null || said === text)) return start;
   if (start && unitAt(start.rest)) return start;

@@ -6,6 +6,8 @@ import type { MaterialFacts } from "../../material/facts.ts";
 export interface Meant extends MaterialFacts {
   /** Other words for it: its INCI and botanical names. */
   also: string;
+  /** Its key where it isn't on the shelf but in the library. */
+  library?: string;
 }
 
 export type Matched = { sure: Meant } | { among: Meant[] };

@@ -7,7 +7,7 @@ export interface RatioPart {
 }
 
 const parts = (n: string, name: string): RatioPart => ({
-  amount: { readings: [`${n} part`], unit: "part", about: false, also: null, rest: name },
+  amount: { readings: [`${n} part`], unit: "part", about: null, also: null, rest: name },
   name,
 });
 const NUMBERS = /(\d+(?:[.,]\d+)?|½|¼|¾)(?:\s*:\s*(?:\d+(?:[.,]\d+)?|½|¼|¾))+/;

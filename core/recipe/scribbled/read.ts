@@ -12,6 +12,7 @@ import type { LineText } from "../written.ts";
 import { findAmount, type FoundAmount } from "./amounts.ts";
 import { matcher, type Matched, type Meant } from "./match.ts";
 import { ratioOf } from "./ratio.ts";
+import { sizesIn, type FilledSize } from "./sizes.ts";
 import { describe, headingOf, isStep } from "./words.ts";
 
 export interface Choice {
@@ -28,12 +29,15 @@ export interface Ask {
 
 export type Scribbled =
   | { as: "line"; at: number; text: string; line: LineText; asks: Ask[]; /** What was read and is worth a look. */ remarks: string[] }
-  | { as: "step" | "heading"; at: number; text: string };
+  | { as: "sizes"; at: number; text: string; sizes: FilledSize[] }
+  | { as: "step" | "heading" | "title"; at: number; text: string };
 
 /** More lines than this are no recipe. */
 export const MOST_LINES = 500;
 /** As long as this a line is a sentence. */
 const LONG = 160;
+/** A name of a recipe is no longer. */
+const TITLE = 80;
 /** And as long as this it isn't looked at for anything else: what finds amounts and names is made for lines. */
 const LONGEST = 400;
 
@@ -46,7 +50,7 @@ const numbered = (line: string): string => line.replace(/^(?:step\s*)?\d{1,2}[.)
 
 function askMaterial(matched: Matched, name: string): Ask[] {
   if ("sure" in matched) return [];
-  const choices = matched.among.map((m) => ({ say: m.name, value: m.name }));
+  const choices = matched.among.map((m) => ({ say: m.library ? `${m.name}, from the library` : m.name, value: m.name }));
   if (choices.length === 0) return [];
   return [{ field: "material", say: choices.length === 1 ? `Is “${name}” this?` : `Which is “${name}”?`, choices }];
 }
@@ -115,7 +119,7 @@ function amountOf(found: FoundAmount, material: Meant | null, form: Form | null)
   }
   const read = parseAmount(low);
   if (!read.ok) return { entered: low, asks: [{ field: "entered", say: read.problem.say, choices: [] }], remarks };
-  if (found.about) remarks.push(`“About” is read as ${showAmount(read.value)}.`);
+  if (found.about !== null) remarks.push(`“${found.about}” is read as ${showAmount(read.value)}.`);
   const entered = showAmount(read.value);
   if (found.also !== null) {
     const other = parseAmount(found.also);
@@ -134,6 +138,27 @@ function amountOf(found: FoundAmount, material: Meant | null, form: Form | null)
   return { entered, asks: [], remarks };
 }
 
+const FROM_LIBRARY = "Not on the shelf yet; the library has it.";
+
+/** What a line means among the shelf, and where that hasn't got it for sure, among the library too. */
+function matchBoth(shelf: readonly Meant[], library: readonly Meant[]): (words: string) => Matched {
+  const [onShelf, inLibrary] = [matcher(shelf), matcher(library)];
+  return (words) => {
+    const here = onShelf(words);
+    if ("sure" in here) return here;
+    const there = inLibrary(words);
+    if (!("sure" in there)) return here.among.length > 0 ? here : there;
+    return here.among.length > 0 ? { among: [...here.among, there.sure] } : there;
+  };
+}
+
+/** What is made ends so, and no material of a shelf: "Tallow salve", "Winter lip balm". */
+const MADE = /\b(?:salve|balm|butter|ointment|lotion|bars?|cream|rub|pomade|stick|jelly|polish|wax)s?(?:\s*\(.*\))?$/i;
+const isTitle = (line: string, named: Matched): boolean =>
+  MADE.test(line) &&
+  !/[\d½¼¾⅓⅔⅛:]/.test(line.replace(/\(.*\)$/, "")) &&
+  !("sure" in named && !/\b(?:salve|balm|ointment|rub|pomade|stick|lotion|bars?)s?$/i.test(line));
+
 /** One ingredient, its amount and its name parted already. */
 function readOne(
   at: number,
@@ -147,7 +172,7 @@ function readOne(
   const matched = match(name);
   const material = "sure" in matched ? matched.sure : null;
   const asks = askMaterial(matched, name);
-  const remarks: string[] = [];
+  const remarks: string[] = material?.library ? [FROM_LIBRARY] : [];
   if (!material && asks.length === 0)
     remarks.push(name === "" ? "No material is named here." : `“${name}” isn't on the shelf: choose or add it on the sheet.`);
   const forms = material ? kind(material.kind).forms : [];
@@ -170,32 +195,43 @@ function readOne(
 /**
  * Reads a whole text.
  * @param materials what the shelf may mean by a name
+ * @param library what isn't on the shelf yet, but could be
  * @example readScribbled("1 cup olive oil\nMelt gently.", [meant("Olive oil", "oil")]).map((l) => l.as) // ["line", "step"]
  */
-export function readScribbled(text: string, materials: readonly Meant[]): Scribbled[] {
-  const match = matcher(materials);
+export function readScribbled(text: string, materials: readonly Meant[], library: readonly Meant[] = []): Scribbled[] {
+  const match = matchBoth(materials, library);
+  let first = true;
   let under: "steps" | "lines" = "lines";
-  return text
+  const lines = text
+    .trimEnd()
     .split(/\r?\n|\r/)
-    .slice(0, MOST_LINES)
-    .flatMap((raw, at): Scribbled[] => {
-      if (raw.length > LONGEST) return [{ as: "step", at, text: raw.trim() }];
-      const line = bare(raw);
-      if (line === "") return [];
-      const heading = headingOf(line);
-      if (heading !== null) {
-        if (heading !== "other") under = heading;
-        return [{ as: "heading", at, text: line }];
-      }
-      const words = numbered(line);
-      if (under === "steps" || isStep(words)) return [{ as: "step", at, text: words }];
-      const ratio = ratioOf(line);
-      if (ratio) return ratio.map((r) => readOne(at, line, r.amount, r.name, match));
-      const found = findAmount(line) ?? findAmount(words);
-      if (found && line.length <= LONG) return [readOne(at, line, found, found.rest, match)];
-      if (words.length > LONG) return [{ as: "step", at, text: words }];
-      const named = match(describe(words).name);
-      if ("sure" in named || named.among.length > 0) return [readOne(at, line, { vague: "no amount" }, words, match)];
-      return [{ as: words.split(" ").length > 6 ? "step" : "heading", at, text: words }];
-    });
+    .slice(0, MOST_LINES);
+  return lines.flatMap((raw, at): Scribbled[] => {
+    if (raw.length > LONGEST) return [{ as: "step", at, text: raw.trim() }];
+    const line = bare(raw);
+    if (line === "") return [];
+    const begins = first;
+    first = false;
+    const title = line.replace(/^#+\s*/, "");
+    const alone = at === lines.length - 1;
+    if (begins && !alone && line.length <= TITLE && !isStep(title) && !ratioOf(title) && isTitle(title, match(title)))
+      return [{ as: "title", at, text: title }];
+    const sizes = sizesIn(numbered(line));
+    if (sizes) return [{ as: "sizes", at, text: numbered(line), sizes }];
+    const heading = headingOf(line);
+    if (heading !== null) {
+      if (heading !== "other") under = heading;
+      return [{ as: "heading", at, text: line }];
+    }
+    const words = numbered(line);
+    if (under === "steps" || isStep(words)) return [{ as: "step", at, text: words }];
+    const ratio = ratioOf(line);
+    if (ratio) return ratio.map((r) => readOne(at, line, r.amount, r.name, match));
+    const found = findAmount(line) ?? findAmount(words);
+    if (found && line.length <= LONG) return [readOne(at, line, found, found.rest, match)];
+    if (words.length > LONG) return [{ as: "step", at, text: words }];
+    const named = match(describe(words).name);
+    if ("sure" in named || named.among.length > 0) return [readOne(at, line, { vague: "no amount" }, words, match)];
+    return [{ as: words.split(" ").length > 6 ? "step" : "heading", at, text: words }];
+  });
 }

@@ -5,6 +5,7 @@ import { kind, type KindId } from "../../material/kinds.ts";
 import { parseAmount } from "../../measure/parse.ts";
 import { MOST_LINES, readScribbled, type Scribbled } from "./read.ts";
 import type { Meant } from "./match.ts";
+import { weightOfSizes } from "./sizes.ts";
 
 const meant = (name: string, of: KindId, also = "", pieceMg: number | null = null): Meant => ({
   name,
@@ -120,6 +121,14 @@ const LINES: readonly (readonly [string, ...string[]])[] = [
   ["1/2 cup (57 g) beeswax pellets", `${BEES} · 57 g · pellets`],
   ["60 drops (3 ml) lavender essential oil", "Lavender essential oil · 60 drops · liquid"],
   ["1 cup (120 g) olive oil", "Olive oil ·  · liquid · ?entered 1 cup | 120 g"],
+  // How full a measure was.
+  ["a good quarter cup mango butter, melted", "Mango butter · 1/4 cup · melted · ?form block | chopped | grated | melted"],
+  ["a scant cup olive oil", "Olive oil · 1 cup · liquid"],
+  ["scant 1/4 cup jojoba", "Jojoba oil · 1/4 cup · liquid"],
+  ["three quarters of a cup of olive oil", "Olive oil · 3/4 cup · liquid"],
+  ["1 good tablespoon jojoba", "Jojoba oil · 1 tbsp · liquid"],
+  ["2 dl olive oil", "Olive oil · 2 dL · liquid"],
+  ["1/4 gallon olive oil", "Olive oil · 1/4 gal · liquid"],
   // What could be two things is asked about.
   ["1/4 cup beeswax", `${BEES} · 1/4 cup · pellets · ${FORMS}`],
   ["1/4 cup beeswax, melted", `${BEES} · 1/4 cup · melted · ${FORMS}`],
@@ -180,7 +189,7 @@ const LINES: readonly (readonly [string, ...string[]])[] = [
   ["For the base:", "heading"],
   ["## Winter salve", "heading"],
   ["Yield: 6 tins", "heading"],
-  ["Makes 4 x 60 ml", "heading"],
+  ["Makes 4 x 60 ml", "sizes"],
   ["Melt the beeswax over hot water, then add the oils.", "step"],
   ["1. Melt the wax gently.", "step"],
   ["Pour at about 55 °C and leave it overnight", "step"],
@@ -192,10 +201,10 @@ group("a hundred scribbled lines", () => {
   it.each(LINES)("%s", (text, ...expected) => expect(read(text)).toEqual(expected));
 });
 
-it("of these hundred most are read, the rest asked about, and none is read as another thing", () => {
+it("of these hundred and seven most are read, the rest asked about, and none is read as another thing", () => {
   const lines = LINES.flatMap(([text]) => readScribbled(text, SHELF)).filter((s) => s.as === "line");
   const asked = lines.filter((l) => l.asks.length > 0);
-  expect([LINES.length, lines.length, asked.length]).toEqual([100, 104, 24]);
+  expect([LINES.length, lines.length, asked.length]).toEqual([107, 111, 25]);
   // What is asked about is never taken for answered: no amount stands that nobody wrote.
   for (const l of asked)
     for (const a of l.asks) if (a.choices.length > 1) expect(new Set(a.choices.map((c) => c.value)).size).toBe(a.choices.length);
@@ -215,9 +224,52 @@ group("a whole recipe", () => {
     2. Olive oil 200 g goes in last.`;
   it("keeps its lines, headings and steps in order, and asks only where there is something to ask", () => {
     const all = readScribbled(text, SHELF);
-    expect(all.map((s) => s.as)).toEqual(["heading", "heading", "line", "line", "line", "line", "heading", "step", "step"]);
+    expect(all.map((s) => s.as)).toEqual(["title", "heading", "line", "line", "line", "line", "heading", "step", "step"]);
     expect(all.flatMap((s) => (s.as === "line" ? [s.asks.length] : []))).toEqual([0, 0, 1, 1]);
     expect(all.map((s) => s.at)).toEqual([0, 2, 3, 4, 5, 6, 8, 9, 10]);
+  });
+  it("knows its title by what is made, and none where a line names a material or says an amount", () => {
+    const first = (line: string) => readScribbled(`${line}\n40 g olive oil`, [...SHELF, meant("Tallow", "softButter")])[0]!.as;
+    expect(["Tallow salve", "# Winter lip balm", "Grandma's balm (a small pot)", "Whipped body butter"].map(first)).toEqual(
+      Array(4).fill("title"),
+    );
+    expect(
+      ["Shea butter", "Cocoa butter, raw", "Melt the butter", "2 oz shea butter", "equal parts beeswax and mango butter"].map(first),
+    ).toEqual(["line", "line", "step", "line", "line"]);
+    expect(readScribbled("Tallow salve", SHELF)[0]!.as).toBe("heading");
+  });
+  it("reads what it fills as sizes, and what all of them hold", () => {
+    const sizes = (line: string) => {
+      const [s] = readScribbled(line, SHELF);
+      return s?.as === "sizes" ? s.sizes.map((x) => `${x.units} × ${x.fill}`) : s?.as;
+    };
+    expect(sizes("Fill six 2 oz jars and six 1 oz")).toEqual(["6 × 2 oz", "6 × 1 oz"]);
+    expect(sizes("5. Fill a dozen 15-ml tins, and 3 x 60 g")).toEqual(["12 × 15 mL", "3 × 60 g"]);
+    expect(sizes("Makes about 4 tins")).toBe("heading");
+    expect(sizes("Fill the jars while it pours")).toBe("step");
+    expect(
+      weightOfSizes([
+        { units: 6, fill: "2 oz" },
+        { units: 6, fill: "1 oz" },
+      ]),
+    ).toBe(510_294);
+    expect(weightOfSizes([{ units: 6, fill: "60 mL" }])).toBeNull();
+  });
+  it("takes from the library what the shelf hasn't got, and asks where both might be meant", () => {
+    const library = [
+      { ...meant("Tallow, rendered", "softButter"), library: "tallow" },
+      { ...meant("Emu oil", "oil"), library: "emu" },
+    ];
+    const [tallow, shea, emu] = readScribbled("100 g tallow\n1 cup shea\n2 oz emu oil", SHELF, library);
+    expect(tallow).toMatchObject({
+      line: { material: "Tallow, rendered", entered: "100 g" },
+      asks: [],
+      remarks: [expect.stringContaining("the library has it")],
+    });
+    expect(shea).toMatchObject({ line: { material: SHEA }, remarks: [] });
+    expect(emu).toMatchObject({ line: { material: "Emu oil" }, asks: [{ field: "entered" }] });
+    const both = readScribbled("20 g lavender water", SHELF, [{ ...meant("Lavender water", "watery"), library: "lw" }])[0];
+    expect(both?.as === "line" && [both.line.material, both.asks[0]?.choices.map((c) => c.say)]).toEqual(["Lavender water", undefined]);
   });
   it("says what each form of a cup would weigh", () => {
     const [line] = readScribbled("1/4 cup beeswax", SHELF);
