@@ -1,5 +1,5 @@
 /** The shelf through the interface: from the library and a receipt to use-first and the stock-take; a file; a harvest; the shopping list. */
-import { expect } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { does, figure, fillRow, open, test } from "./hand.ts";
 
 test("received in parts, opened, used first, counted in a stock-take, and the receipt corrected", async ({ page }) => {
@@ -83,6 +83,40 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
     await does(page, "Keep the correction", "Corrected the receipt from Wether Mill");
     await expect(figure(page, "Paid in all")).toContainText("€49.00");
   });
+});
+
+test("two windows at one stock-take: what the other counted is shown before it is posted, and nothing is overwritten unseen", async ({
+  page,
+  context,
+}) => {
+  await open(page, "/shelf/stock-take");
+  const other = await context.newPage();
+  await other.goto(page.url());
+  const fields = (of: Page) => of.locator("input[data-count]");
+  const count = async (of: Page, n: number, text: string) => {
+    await fields(of).nth(n).fill(text);
+    await fields(of).nth(n).press("Enter");
+  };
+  const field = fields(page).first();
+  await count(other, 0, "20 g");
+  await expect(other.getByText(/^1 of \d+ lots counted/)).toBeVisible();
+  // The first window hasn't seen that, and counts the same lot.
+  await count(page, 0, "30 g");
+  await expect(page.getByRole("alert").filter({ hasText: "Counted 20 g in another window. Look again." })).toBeVisible();
+  await expect(field).toHaveValue("30 g");
+  await page.getByRole("button", { name: "Post the counts" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: /^Nothing was posted: what stands beside R\d/ })).toBeVisible();
+  // Seen by now, it may be said otherwise.
+  await field.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "in another window. Look again" })).toBeHidden();
+  await count(other, 1, "40 g");
+  await expect(other.getByText(/^2 of \d+ lots counted/)).toBeVisible();
+  await page.getByRole("button", { name: "Post the counts" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: /^Nothing was posted: another window counted R\d/ })).toBeVisible();
+  await expect(fields(page).nth(1)).toHaveValue("40 g");
+  await expect(page.getByText("Counted 40 g in another window.")).toBeVisible();
+  await does(page, "Post the counts", "Stock-take: 2 lots counted, 2 corrected");
+  await other.close();
 });
 
 test("receipts out of a file: columns matched, styles found, unknown names matched, bad lines named", async ({ page }) => {

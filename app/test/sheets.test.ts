@@ -2,7 +2,7 @@
 import { listHarvests } from "#db/shelf/harvests";
 import { listMaterials } from "#db/shelf/materials";
 import { listReceipts, readReceipt, stillToCome } from "#db/shelf/receipts";
-import { walkShelf } from "#db/shelf/stocktake";
+import { notedSoFar, walkShelf } from "#db/shelf/stocktake";
 import { expectLedgerTrue } from "#db/test/fresh";
 import { takeBack } from "#db/act/takeBack";
 import { act, lot } from "#db/schema";
@@ -317,6 +317,33 @@ describe("lots, counts and harvests", () => {
     };
     expect(await post(fill, jarOf)).toMatchObject({ status: 422, fields: ["why"] });
     expect((await post(material, { ...said, dryness: "dry" }, String(herb))).status).toBe(302);
+  });
+  it("a count knows what its window had: another's isn't overwritten unseen, and what wasn't seen isn't posted", async () => {
+    const [oil, wax] = (await walkShelf(db)).filter((l) => l.kind === "oil");
+    const note = (lotId: number, counted: string, was: string) => post(noted, { lotId, counted, was, note: "" });
+    expect(await note(oil!.id, "20 g", "")).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "30 g", "")).toMatchObject({
+      status: 422,
+      fields: [`lot.${oil!.id}`],
+      say: "Counted 20 g in another window. Look again.",
+    });
+    // The same by both is no quarrel, and one's own is changed.
+    expect(await note(oil!.id, "20 g", "")).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "30 g", "20 g")).toMatchObject({ status: 200 });
+    const seen = await notedSoFar(db);
+    expect(await note(wax!.id, "40 g", "")).toMatchObject({ status: 200 });
+    expect(await post(stockTake, { intent: "post", noted: seen })).toMatchObject({
+      status: 422,
+      say: expect.stringContaining("other counts were noted") as string,
+    });
+    expect(await note(wax!.id, "", "")).toMatchObject({ status: 422, say: "Counted 40 g in another window. Look again." });
+    expect(await note(wax!.id, "", "40 g")).toMatchObject({ status: 200 });
+    expect(await note(wax!.id, "7 g", "40 g")).toMatchObject({
+      status: 422,
+      say: "Its count was taken out in another window. Look again.",
+    });
+    expect(await notedSoFar(db)).toBe(seen);
+    expect(await post(stockTake, { intent: "post", noted: seen })).toMatchObject({ status: 302 });
   });
   it("a count of a stock-take is kept in any unit, taken back empty, and refused in words", async () => {
     const lot = (await walkShelf(db)).find((l) => l.material === "Castor oil")!;

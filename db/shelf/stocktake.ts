@@ -5,6 +5,7 @@ import { showStock } from "#core/measure/write";
 import { Refused, type FieldProblem } from "#core/refused";
 import { counted as countOf } from "#core/words";
 import { and, asc, eq, or, sql } from "drizzle-orm";
+import { createHash } from "node:crypto";
 import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Db, Reads, Tx } from "../client.ts";
@@ -88,10 +89,21 @@ export function walkShelf(db: Reads, { kind: board, find = "", page = 0 }: Walk 
 
 export type WalkRow = Awaited<ReturnType<typeof walkShelf>>[number];
 
-/** Notes one lot's count; null takes the note back. Nothing moves until it is posted. */
-export async function noteCount(db: Db, lotId: number, counted: Base | null, note: string): Promise<void> {
+/**
+ * Notes one lot's count; null takes the note back. Nothing moves until it is posted.
+ * @param was what the window that notes it had of the lot; absent for a script
+ * @throws Refused where another window has noted something else since
+ */
+export async function noteCount(db: Db, lotId: number, counted: Base | null, note: string, was?: Base | null): Promise<void> {
   await db.transaction(async (tx) => {
     const at = (await lockLots(tx, [lotId])).get(lotId);
+    const [noted] = was === undefined ? [] : await tx.select().from(stockCount).where(eq(stockCount.lotId, lotId));
+    const now = noted?.counted ?? null;
+    if (was !== undefined && now !== was && now !== counted) {
+      const measured = kind(at?.kind ?? "oil").measured;
+      const say = now === null ? "Its count was taken out in another window." : `Counted ${showStock(now, measured)} in another window.`;
+      throw Refused.one(`lot.${lotId}`, `${say} Look again.`);
+    }
     if (counted === null) {
       await tx.delete(stockCount).where(eq(stockCount.lotId, lotId));
       return;
@@ -104,6 +116,15 @@ export async function noteCount(db: Db, lotId: number, counted: Base | null, not
       .onConflictDoUpdate({ target: stockCount.lotId, set: row });
   });
 }
+
+const digestOf = (counts: readonly { lotId: number; counted: Base }[]): string =>
+  createHash("sha256")
+    .update(JSON.stringify(counts.map((c) => [c.lotId, c.counted])))
+    .digest("base64url");
+
+/** All that is noted so far, as one text: by it a window knows whether another has noted something since. */
+export const notedSoFar = async (db: Reads): Promise<string> =>
+  digestOf(await db.select({ lotId: stockCount.lotId, counted: stockCount.counted }).from(stockCount).orderBy(stockCount.lotId));
 
 /** Forgets every count noted so far. */
 export const dropCounts = (db: Db): Promise<void> =>
@@ -127,7 +148,7 @@ async function lockCounted(tx: Tx) {
  */
 export const postStocktake = defineAct({
   kind: "stocktake",
-  run: async (tx, _input: object, { actId }) => {
+  run: async (tx, input: { /** What was noted as the page was loaded; absent for a script. */ noted?: string }, { actId }) => {
     const lots = await lockCounted(tx);
     const rows = await tx
       .select({ count: stockCount, number: lot.number, kind: material.kind })
@@ -137,6 +158,11 @@ export const postStocktake = defineAct({
       .where(anyOf(stockCount.lotId, lots.keys()))
       .orderBy(stockCount.lotId);
     if (rows.length === 0) throw Refused.one("", "Nothing has been counted yet.");
+    if (input.noted !== undefined && input.noted !== digestOf(rows.map((r) => r.count)))
+      throw Refused.one(
+        "",
+        "Nothing was posted: other counts were noted in another window. They stand here now; look at them, and post again.",
+      );
     const moved: FieldProblem[] = [];
     const moves: NewMovement[] = [];
     for (const { count, number, kind: k } of rows) {

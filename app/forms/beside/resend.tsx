@@ -3,7 +3,7 @@
  * every page that sends requests in the background.
  */
 import { isRecord } from "#core/record";
-import { Fragment, useEffect, useState, type ReactNode } from "react";
+import { Fragment, startTransition, useEffect, useState, type ReactNode } from "react";
 import { useRevalidator } from "react-router";
 import { Button } from "../../ui/fields/form.tsx";
 import { postBeside } from "./beside.ts";
@@ -47,10 +47,13 @@ export function Resend({ children }: { children: ReactNode }) {
       const said: string[] = [];
       for (const sent of left) said.push(...(await resend(sent)));
       await revalidate();
-      // A page that closes sends its last request twice.
-      setRefused([...new Set(said)]);
-      setRound((n) => n + 1);
-      setSending(false);
+      // With the data that came, which the router draws in a transition: forms mounted before it would show what was there.
+      startTransition(() => {
+        // A page that closes sends its last request twice.
+        setRefused([...new Set(said)]);
+        setRound((n) => n + 1);
+        setSending(false);
+      });
     })();
     // Once, when the page is opened: its own requests wait for their answers themselves.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,30 +1,34 @@
 /** Noting what was counted of one lot, while the shelf is walked: no act, and no page. */
 import { factsIn } from "#core/material/facts";
+import { done, orElse } from "#core/outcome";
 import { readStock } from "#core/stock/packs";
 import { materialOfLot } from "#db/shelf/materials";
 import { noteCount } from "#db/shelf/stocktake";
 import { once } from "#db/once";
 import { data } from "react-router";
-import { object } from "yup";
+import { object, string } from "yup";
 import { db } from "../../db.server.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idField, note } from "../../forms/fields.ts";
 import { asked, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/noted";
 
-const schema = object({ ...background, lotId: idField(), counted: note(40), note: note(200) });
+/** Absent from scripts; empty where the window had no count. */
+const schema = object({ ...background, lotId: idField(), counted: note(40), was: string().max(40).optional(), note: note(200) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { key, lotId, counted, note: words } = sheet.value;
+  const { key, lotId, counted, was, note: words } = sheet.value;
   const field = `lot.${lotId}`;
   const m = await materialOfLot(db(), lotId);
   if (!m) return refuseSheet([{ field, say: "That lot isn't here any more." }]);
-  const amount = counted.trim() === "" ? null : readStock(counted, factsIn(m));
-  if (amount && !amount.ok) return refuseSheet([{ field, say: amount.problem.say }]);
+  const read = (text: string) => (text.trim() === "" ? done(null) : readStock(text, factsIn(m)));
+  const amount = read(counted);
+  if (!amount.ok) return refuseSheet([{ field, say: amount.problem.say }]);
+  const had = was === undefined ? undefined : orElse(read(was), null);
   return asked(async () => {
-    await once(db(), key, (d) => noteCount(d, lotId, amount ? amount.value : null, words));
+    await once(db(), key, (d) => noteCount(d, lotId, amount.value, words, had));
     return data<Reply>({ problems: [] });
   });
 }

@@ -4,23 +4,24 @@ import { kind, KIND_IDS, KINDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { costOf } from "#core/measure/money";
 import { counted as countOf, wordList } from "#core/words";
-import { dropCounts, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/stocktake";
-import { useRef, useState } from "react";
+import { dropCounts, notedSoFar, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/stocktake";
+import { startTransition, useEffect, useRef, useState } from "react";
 import { Form, redirect, useFetcher, useRevalidator } from "react-router";
 import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
 import { db } from "../../db.server.ts";
+import { note } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Resend } from "../../forms/beside/resend.tsx";
 import { useBeside } from "../../forms/beside/useBeside.ts";
 import { act, asked, intentOf, readSheet, type Reply } from "../../forms/sheet.server.ts";
-import { forField } from "#core/measure/write";
 import { LotTag, showBase, showInColumn } from "../../ui/figures/amounts.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
+import { Count, type Keep, type OnWrong } from "./count.tsx";
 import type { Route } from "./+types/stockTake";
 
 export const meta: Route.MetaFunction = () => [{ title: "Stock-take · Zelbin" }];
@@ -36,80 +37,19 @@ export async function loader({ request }: Route.LoaderArgs) {
   const board = whole || find ? null : (boards.find((k) => k === asked.get("board")) ?? boards[0] ?? null);
   const page = whole ? 0 : idOf(asked.get("page"));
   const rows = await walkShelf(db(), { kind: board, find, page });
-  return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, token: crypto.randomUUID() };
+  return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, noted: await notedSoFar(db()), token: crypto.randomUUID() };
 }
 
-const schema = object({ intent: intentOf(["post", "drop"]) });
+const schema = object({ intent: intentOf(["post", "drop"]), noted: note(60) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  if (sheet.value.intent === "post") return act(() => postStocktake(db(), {}, sheet.doing));
+  if (sheet.value.intent === "post") return act(() => postStocktake(db(), { noted: sheet.value.noted }, sheet.doing));
   return asked(async () => {
     await dropCounts(db());
     return redirect("/shelf/stock-take");
   });
-}
-
-type Keep = ReturnType<typeof useBeside>["post"];
-
-/** Told whether what stands in a lot's field is kept; what isn't can't be posted. */
-type OnWrong = (of: WalkRow, wrong: boolean) => void;
-
-/** What was found of a lot: kept as it is left, the next one a press of Enter away. */
-function Count({ row: r, problem, keep, onWrong }: { row: WalkRow; problem: string | undefined; keep: Keep; onWrong: OnWrong }) {
-  const input = useRef<HTMLInputElement>(null);
-  const measured = kind(r.kind).measured;
-  const start = r.counted === null ? "" : forField(showBase(r.counted, measured));
-  const said = useRef(start);
-  const [wrong, setSay] = useState<string>();
-  const say = wrong ?? problem;
-  const send = (text: string): void => {
-    if (text.trim() === said.current.trim()) return;
-    said.current = text;
-    void keep({ lotId: r.id, counted: text, note: r.note ?? "" }).then((problems) => {
-      setSay(problems[0]?.say);
-      onWrong(r, problems.length > 0);
-    });
-  };
-  return (
-    <>
-      <span className="flex items-baseline gap-2">
-        <input
-          ref={input}
-          className="cell text-right tabular-nums"
-          defaultValue={start}
-          placeholder={measured === "weight" ? "g" : "pcs"}
-          aria-label={`Counted, ${r.number}`}
-          aria-invalid={say ? true : undefined}
-          aria-describedby={say ? `count-${r.id}` : undefined}
-          onBlur={(e) => send(e.target.value)}
-          onKeyDown={(e) => {
-            if (e.key !== "Enter") return;
-            e.preventDefault();
-            const all = [...document.querySelectorAll<HTMLInputElement>("input[data-count]")];
-            (all[all.indexOf(e.currentTarget) + 1] ?? e.currentTarget).focus();
-            send(e.currentTarget.value);
-          }}
-          data-count
-          data-amount
-        />
-        <Button
-          small
-          className="no-print flex-none"
-          aria-label={`As expected, ${r.number}`}
-          onClick={() => {
-            const text = forField(showBase(r.onHand, measured));
-            if (input.current) input.current.value = text;
-            send(text);
-          }}
-        >
-          As expected
-        </Button>
-      </span>
-      <Problem id={`count-${r.id}`} say={say} />
-    </>
-  );
 }
 
 /** By how much a count differs; null where nothing was counted. */
@@ -205,14 +145,20 @@ export default function StockTake({ loaderData }: Route.ComponentProps) {
 }
 
 function Walk({ loaderData }: { loaderData: Loaded }) {
-  const { rows, totals, whole, token } = loaderData;
+  const { rows, totals, whole, noted, token } = loaderData;
   const post = useFetcher<Reply | null>();
   const noting = useBeside("/shelf/stock-take/noted");
   const { revalidate } = useRevalidator();
+  // Another window may have counted meanwhile.
+  useEffect(() => {
+    const look = (): void => void revalidate();
+    window.addEventListener("focus", look);
+    return () => window.removeEventListener("focus", look);
+  }, [revalidate]);
   const keep: Keep = async (count) => {
     const problems = await noting.post(count);
-    // The sums at the head of the list, and what the lot differs by.
-    if (problems.length === 0) void revalidate();
+    // The sums at the head of the list, what the lot differs by, and what another window counted.
+    void revalidate();
     return problems;
   };
   // What stands on the page is what is posted, or nothing is: a count that couldn't be kept isn't posted as it was before.
@@ -223,14 +169,34 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
     else wrong.current.delete(of.id);
     if (wrong.current.size === 0) stop(undefined);
   };
-  // The count that was left by this very press is kept first.
-  const hit = (intent: "post" | "drop"): void =>
-    void noting.settled().then(() => {
-      const numbers = [...wrong.current.values()];
-      if (intent === "post" && numbers.length > 0)
-        stop(`Nothing was posted: what stands beside ${wordList(numbers)} isn't kept. Mend it, or empty the field, and post again.`);
-      else void post.submit({ intent, token }, { method: "post", encType: "application/json" });
-    });
+  // What another window counted since the press has to be seen before it is posted.
+  const unseen = useRef(new Set<string>());
+  const [pressed, press] = useState<"post" | "drop" | null>(null);
+  // The count that was left by this very press is kept first, and what others noted is brought in.
+  const hit = (intent: "post" | "drop"): void => {
+    unseen.current.clear();
+    void noting
+      .settled()
+      .then(revalidate)
+      // With what came just now, and not before it is drawn.
+      .then(() => startTransition(() => press(intent)));
+  };
+  useEffect(() => {
+    if (!pressed) return;
+    press(null);
+    const numbers = [...wrong.current.values()];
+    const others = [...unseen.current];
+    if (pressed === "post" && numbers.length > 0)
+      stop(`Nothing was posted: what stands beside ${wordList(numbers)} isn't kept. Mend it, or empty the field, and post again.`);
+    else if (pressed === "post" && others.length > 0)
+      stop(`Nothing was posted: another window counted ${wordList(others)}. It stands here now; look at it, and post again.`);
+    else {
+      stop(undefined);
+      void post.submit({ intent: pressed, noted, token }, { method: "post", encType: "application/json" });
+    }
+    // At a press, with what the page knows by then.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [pressed]);
   const sum = (of: "lots" | "counted" | "differ"): number => totals.reduce((a, t) => a + t[of], 0);
   const [lots, done, differ] = [sum("lots"), sum("counted"), sum("differ")];
   const problems = new Map((post.data?.problems ?? []).map((p) => [p.field, p.say]));
@@ -284,7 +250,15 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
               {
                 head: "Counted",
                 className: "w-72",
-                cell: (r) => <Count row={r} problem={problems.get(`lot.${r.id}`)} keep={keep} onWrong={onWrong} />,
+                cell: (r) => (
+                  <Count
+                    row={r}
+                    problem={problems.get(`lot.${r.id}`)}
+                    keep={keep}
+                    onWrong={onWrong}
+                    onElsewhere={(of) => void unseen.current.add(of.number)}
+                  />
+                ),
               },
               {
                 head: "Differs",

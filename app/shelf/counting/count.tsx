@@ -1,0 +1,100 @@
+/** One lot's count in a stock-take: kept as its field is left, and brought up to date where another window counted it. */
+import { kind } from "#core/material/kinds";
+import { forField } from "#core/measure/write";
+import type { FieldProblem } from "#core/refused";
+import type { WalkRow } from "#db/shelf/stocktake";
+import { useEffect, useRef, useState } from "react";
+import { showBase } from "../../ui/figures/amounts.tsx";
+import { Button, Problem } from "../../ui/fields/form.tsx";
+
+export type Keep = (count: { lotId: number; counted: string; was: string; note: string }) => Promise<readonly FieldProblem[]>;
+/** Told whether what stands in a lot's field is kept; what isn't can't be posted. */
+export type OnWrong = (of: WalkRow, wrong: boolean) => void;
+
+interface Props {
+  row: WalkRow;
+  problem: string | undefined;
+  keep: Keep;
+  onWrong: OnWrong;
+  /** Another window counted it. */
+  onElsewhere: (of: WalkRow) => void;
+}
+
+/** What was found of a lot: kept as it is left, the next one a press of Enter away. */
+export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  const measured = kind(r.kind).measured;
+  const start = r.counted === null ? "" : forField(showBase(r.counted, measured));
+  // What was sent last; what is known to be kept; and whether what is kept next is our own.
+  const at = useRef({ said: start, known: start, ours: false, wrong: false });
+  const [wrong, setSay] = useState<string>();
+  const [elsewhere, setElsewhere] = useState<string>();
+  const say = wrong ?? problem;
+  const send = (text: string): void => {
+    if (text.trim() === at.current.said.trim() && !at.current.wrong) return;
+    at.current.said = text;
+    void keep({ lotId: r.id, counted: text, was: at.current.known, note: r.note ?? "" }).then((problems) => {
+      at.current.wrong = problems.length > 0;
+      at.current.ours = problems.length === 0;
+      setSay(problems[0]?.say);
+      setElsewhere(undefined);
+      onWrong(r, problems.length > 0);
+    });
+  };
+  useEffect(() => {
+    const { known, said, ours, wrong: isWrong } = at.current;
+    if (start === known) return;
+    at.current.known = start;
+    at.current.ours = false;
+    const field = input.current;
+    // What was typed and isn't sent yet, or was refused, stays.
+    if (field && !isWrong && field.value.trim() === said.trim() && document.activeElement !== field) {
+      field.value = start;
+      at.current.said = start;
+    }
+    if (ours) return;
+    setElsewhere(start === "" ? "Taken out in another window." : `Counted ${start} in another window.`);
+    onElsewhere(r);
+    // Only when what is kept of it has changed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [start]);
+  return (
+    <>
+      <span className="flex items-baseline gap-2">
+        <input
+          ref={input}
+          className="cell text-right tabular-nums"
+          defaultValue={start}
+          placeholder={measured === "weight" ? "g" : "pcs"}
+          aria-label={`Counted, ${r.number}`}
+          aria-invalid={say ? true : undefined}
+          aria-describedby={say ? `count-${r.id}` : undefined}
+          onBlur={(e) => send(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key !== "Enter") return;
+            e.preventDefault();
+            const all = [...document.querySelectorAll<HTMLInputElement>("input[data-count]")];
+            (all[all.indexOf(e.currentTarget) + 1] ?? e.currentTarget).focus();
+            send(e.currentTarget.value);
+          }}
+          data-count
+          data-amount
+        />
+        <Button
+          small
+          className="no-print flex-none"
+          aria-label={`As expected, ${r.number}`}
+          onClick={() => {
+            const text = forField(showBase(r.onHand, measured));
+            if (input.current) input.current.value = text;
+            send(text);
+          }}
+        >
+          As expected
+        </Button>
+      </span>
+      <Problem id={`count-${r.id}`} say={say} />
+      {!say && elsewhere && <p className="text-[0.86rem] font-semibold text-honey">{elsewhere}</p>}
+    </>
+  );
+}
