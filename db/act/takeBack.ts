@@ -40,6 +40,7 @@ const UNDO: ActDefinition<{ actId: number }, null> = {
     const path = await def.back(tx, left, { ...at, undoes: actId });
     await rework(tx, at.actId, await opposites(tx, actId, at.actId), {
       field: () => "",
+      after: actId,
       short: (number) =>
         `Lot ${number} has been used or counted since, so this can't be taken back. Take that back first, or correct the count.`,
     });

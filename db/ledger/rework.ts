@@ -49,6 +49,8 @@ export interface Says {
   /** Beside which field to say that a lot hadn't enough, and how. */
   field: (lotId: number) => string;
   short: (number: string) => string;
+  /** An act that is taken back: what used a lot before it isn't in the way. */
+  after?: number;
 }
 
 /**
@@ -234,7 +236,10 @@ class Books {
   }
 
   async #short(lotId: number, says: Says): Promise<Refused> {
-    const users = [...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.qty < 0 || among(FOUND, b.reason) ? [b.actId] : [])))];
+    const since = says.after ?? 0;
+    const users = [
+      ...new Set(this.#lots.get(lotId)!.flatMap((b) => (b.actId > since && (b.qty < 0 || among(FOUND, b.reason)) ? [b.actId] : []))),
+    ];
     const rows = users.length
       ? await this.#tx
           .select({ id: act.id, summary: act.summary })

@@ -1,5 +1,6 @@
 /** Acts on the shelf by hand, and buying. */
 import { mg, micros } from "#core/measure/exact";
+import type { Refused } from "#core/refused";
 import { reorderPoint, toBuy, usedPerDay } from "#core/stock/reorder";
 import { STARTING_SETTINGS } from "#core/settings";
 import { addDays } from "#core/when";
@@ -46,6 +47,14 @@ describe("acts on the shelf", () => {
       { field: "amount" },
     ]);
   });
+  it("a refused take-back names only what came after it", async () => {
+    const l = (await lotsOf(ids.oil))[0]!;
+    await moveOut(db, { lotId: l.id, amount: 100_000, reason: "wasted", note: "before" }, doing);
+    const found = await correctCount(db, { lotId: l.id, expected: 1_700_000, counted: 1_900_000, reason: "found" }, doing);
+    await moveOut(db, { lotId: l.id, amount: 1_850_000, reason: "given", note: "after" }, doing);
+    const refusal = await takeBack(db, found.actId, doing).catch((e: unknown) => e as Refused);
+    expect((refusal as Refused).problems[0]!.see!.map((s) => s.name)).toEqual([expect.stringContaining("given to someone")]);
+  });
   it("a stock-take posts every correction as one act, and takes them all back", async () => {
     const [oil, wax] = [(await lotsOf(ids.oil))[0]!, (await lotsOf(ids.wax))[0]!];
     expect((await refused(postStocktake(db, {}, doing)))[0]!.say).toContain("Nothing has been counted");
@@ -89,6 +98,21 @@ describe("acts on the shelf", () => {
     );
     const dry = { harvestId: id, dry: mg(100_000), snaps: true, minutes: 60, valuedBy: "hours" as const, market: null };
     expect(await refused(finishHarvest(db, { ...dry, dry: mg(400_000) }, doing))).toMatchObject([{ field: "dry" }]);
+    // It dries: what is heavier than before, or lighter than after, wants a word.
+    const weigh = (n: number, weight: number, note = "") =>
+      weighHarvest(db, { harvestId: id, day: addDays(DAY, n), weight: mg(weight), celsius: null, note }, doing);
+    expect((await refused(weigh(3, 120_001)))[0]).toMatchObject({
+      field: "weight",
+      say: expect.stringContaining("more than the 120 g of Wednesday 6 May 2026") as string,
+    });
+    expect((await refused(weigh(1, 119_999)))[0]!.say).toContain("less than the 120 g");
+    await takeBack(db, (await weigh(3, 130_000, "Rained in")).actId, doing);
+    await takeBack(db, (await weigh(1, 120_000)).actId, doing);
+    const heavy = { ...dry, dry: mg(120_001) };
+    expect((await refused(finishHarvest(db, heavy, { day: addDays(DAY, 3) })))[0]).toMatchObject({ field: "dry" });
+    const damp = await finishHarvest(db, { ...heavy, why: "Weighed with its bag" }, { day: addDays(DAY, 3) });
+    expect((await materialMovements(db, herb))[0]).toMatchObject({ note: "Weighed with its bag" });
+    await takeBack(db, damp.actId, doing);
     const done = await finishHarvest(db, dry, { day: addDays(DAY, 3) });
     expect(await newest(herb)).toMatchObject({ onHand: 100_000, value: euro(16), dryness: "dry", grown: 2026, bestBefore: "2028-05-04" });
     await takeBack(db, done.actId, doing);

@@ -5,7 +5,7 @@ import type { Mg } from "#core/measure/exact";
 import type { UnitCost } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { addMonths, type Day } from "#core/when";
+import { addMonths, sayFullDay, type Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNull, or } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
@@ -100,7 +100,29 @@ export interface WeighHarvestIn {
   note: string;
 }
 
-/** Notes a weighing on the way. @throws Refused for more than was picked, or a day before it */
+/** What else was weighed of a harvest, by day. */
+const weighings = (tx: Tx, harvestId: number) =>
+  tx.select().from(harvestCheck).where(eq(harvestCheck.harvestId, harvestId)).orderBy(asc(harvestCheck.day), asc(harvestCheck.id));
+
+/**
+ * A herb grows no heavier as it dries: one weighing above another before it is a slip of the hand, or needs a word.
+ * @throws Refused beside `field`
+ */
+async function lighterThanBefore(tx: Tx, harvestId: number, day: Day, weight: Mg, field: string, why: string): Promise<void> {
+  if (why.trim() !== "") return;
+  const all = await weighings(tx, harvestId);
+  const before = all.filter((c) => c.day <= day).at(-1);
+  const after = all.find((c) => c.day > day);
+  const off =
+    before && weight > before.weight ? { than: before, is: "more" } : after && weight < after.weight ? { than: after, is: "less" } : null;
+  if (off)
+    throw Refused.one(
+      field,
+      `That is ${off.is} than the ${grams(off.than.weight)} of ${sayFullDay(off.than.day)}, and it dries. Check the weight, or say beside it why.`,
+    );
+}
+
+/** Notes a weighing on the way. @throws Refused for more than was picked, a day before it, or more than it weighed before without a word why */
 export const weighHarvest = defineAct({
   kind: "weighHarvest",
   dayOf: (input: WeighHarvestIn) => input.day,
@@ -108,6 +130,7 @@ export const weighHarvest = defineAct({
     const h = await drying(tx, input.harvestId);
     if (input.weight > h.fresh) throw Refused.one("weight", `That is more than the ${grams(h.fresh)} picked. Check the weight.`);
     if (input.day < h.picked) throw Refused.one("day", "That is before it was picked.");
+    await lighterThanBefore(tx, h.id, input.day, input.weight, "weight", input.note);
     const [row] = await tx.insert(harvestCheck).values(input).returning({ id: harvestCheck.id });
     return {
       path: `/shelf/harvests/${h.id}`,
@@ -131,6 +154,8 @@ export interface DryIn {
   valuedBy: HerbValue;
   /** Needed for the market price. */
   market: UnitCost | null;
+  /** Why it is heavier than it was weighed last, where it is. */
+  why?: string;
 }
 
 /**
@@ -139,11 +164,12 @@ export interface DryIn {
  */
 export const finishHarvest = defineAct({
   kind: "harvest",
-  run: async (tx, input: DryIn, { actId, day }) => {
+  run: async (tx, { why = "", ...input }: DryIn, { actId, day }) => {
     const h = await drying(tx, input.harvestId);
     const dry = readDry(h.fresh, input.dry, input.snaps);
     if (!dry.ok) throw Refused.one("dry", dry.problem.say);
     if (day < h.picked) throw Refused.one("dry", "It can't be dry before it was picked.");
+    await lighterThanBefore(tx, h.id, day, input.dry, "dry", why);
     const [m] = await tx.select().from(material).where(eq(material.id, h.materialId));
     const { hourly } = await readSettings(tx);
     const value = harvestValue(input.valuedBy, { ...input, hourly });
@@ -154,7 +180,7 @@ export const finishHarvest = defineAct({
       .update(lot)
       .set({ dryness, grown: Number(h.picked.slice(0, 4)) })
       .where(eq(lot.id, made!.id));
-    await tx.insert(movement).values({ actId, lotId: made!.id, qty: input.dry, value, reason: "harvested" });
+    await tx.insert(movement).values({ actId, lotId: made!.id, qty: input.dry, value, reason: "harvested", note: why });
     await tx
       .update(harvest)
       .set({

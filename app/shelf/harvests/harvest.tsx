@@ -54,6 +54,7 @@ const drySchema = object({
   minutes: wholeNumber(0, 10_000, "minutes", 0),
   valuedBy: oneOf(VALUE_IDS),
   market: optional(parseMoney),
+  why: note(200),
 });
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -85,7 +86,7 @@ function Weigh({ harvest: h, today: day, token }: Data) {
   return (
     <form onSubmit={sheet.send("weigh")} className="grid items-end gap-3 sm:grid-cols-[10rem_7rem_6rem_1fr_auto]">
       <DayText label="Day" control={sheet.control} name="day" leaning="past" problem={errors.day?.message} />
-      <Text data-amount label="Weighs" placeholder="180 g" {...sheet.register("weight")} problem={errors.weight?.message} />
+      <Text data-amount label="Weighs" placeholder="such as 180 g" {...sheet.register("weight")} problem={errors.weight?.message} />
       <Text data-amount="decimal" label="At, °C" {...sheet.register("celsius")} problem={errors.celsius?.message} />
       <Text label="Note" {...sheet.register("note")} problem={errors.note?.message} />
       <Button type="submit" disabled={sheet.busy}>
@@ -104,6 +105,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
       snaps: false,
       minutes: String(h.minutes),
       valuedBy: herbValue,
+      why: "",
       market: again ? (((again.value / again.per) * 1_000_000) / 1e6).toFixed(2) : "",
     },
     { token },
@@ -112,6 +114,8 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
   const v = sheet.values;
   const { errors } = sheet.formState;
   const dry = readWeight(v.dry);
+  const last = checks.at(-1);
+  const heavier = dry.ok && last !== undefined && dry.value > last.weight;
   const market = parseMoney(v.market || "0");
   const value =
     dry.ok && isKeyOf(HERB_VALUES, v.valuedBy)
@@ -127,19 +131,21 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
       <Part title="Dry? Put it on the shelf">
         <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-4">
-          <Text
-            data-amount
-            label="Dry weight"
-            placeholder={grams(checks.at(-1)?.weight ?? h.fresh, 0)}
-            {...sheet.register("dry")}
-            problem={errors.dry?.message}
-          />
+          <Text data-amount label="Dry weight" placeholder="such as 60 g" {...sheet.register("dry")} problem={errors.dry?.message} />
           <Text data-amount label="Minutes in all" {...sheet.register("minutes")} problem={errors.minutes?.message} />
           <Choice label="Valued" options={VALUE_IDS.map((x) => [x, HERB_VALUES[x]] as const)} {...sheet.register("valuedBy")} />
           {v.valuedBy === "market" && (
             <Text data-amount label="A kilo costs to buy" {...sheet.register("market")} problem={errors.market?.message} />
           )}
         </div>
+        {heavier && (
+          <Text
+            className="mt-3 max-w-md"
+            label={`Why it is heavier than the ${grams(last.weight)} weighed last`}
+            {...sheet.register("why")}
+            problem={errors.why?.message}
+          />
+        )}
         <label className="mt-3 flex items-center gap-2">
           <input type="checkbox" className="h-5 w-5 accent-amber" {...sheet.register("snaps")} /> It snaps: stems break, leaves crumble
         </label>
