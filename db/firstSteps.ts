@@ -4,7 +4,7 @@ import { COUNTED_KINDS } from "#core/material/kinds";
 import { sql } from "drizzle-orm";
 import type { Doing } from "./act/define.ts";
 import type { Db, Reads } from "./client.ts";
-import { aFlag, rowsOf } from "./columnsOf.ts";
+import { aFlag, aNumber, aText, orNone, rowsOf } from "./columnsOf.ts";
 import { whileUnchanged } from "./kept.ts";
 import { batch, lot, material, recipe, price } from "./schema.ts";
 import { readSettings, saveSettings } from "./settings.ts";
@@ -22,6 +22,22 @@ async function begun(db: Reads): Promise<Begun> {
   );
   return found!;
 }
+
+/** How much there is by now of what the steps lead to. */
+export async function achieved(db: Reads) {
+  const [found] = await rowsOf(
+    db,
+    { materials: aNumber, containers: aNumber, lots: aNumber, recipes: aNumber, batches: aNumber, prices: aNumber, tin: orNone(aText) },
+    sql`select (select count(*)::int from ${material} where kind not in (${counted})) as materials,
+      (select count(*)::int from ${material} where kind in (${counted})) as containers,
+      (select count(*)::int from ${lot} where material_id is not null and on_hand > 0) as lots, (select count(*)::int from ${recipe}) as recipes,
+      (select count(*)::int from ${batch} where poured_act_id is not null) as batches,
+      (select count(distinct x.product_id)::int from ${price} x join standing_act sa on sa.id = x.act_id) as prices,
+      (select number from ${lot} where product_id is not null and on_hand > 0 order by id desc limit 1) as tin`,
+  );
+  return found!;
+}
+export type Achieved = Awaited<ReturnType<typeof achieved>>;
 
 /** The steps with how each stands. */
 export const firstSteps = (db: Reads): Promise<Step[]> =>

@@ -1,6 +1,7 @@
 /** The first steps in a workshop of one's own: all of them with how each stands. */
 import { FIRST_STEPS, nextStep, STEP_IDS } from "#core/firstSteps";
-import { firstSteps } from "#db/firstSteps";
+import { counted, wordList } from "#core/words";
+import { achieved, firstSteps, type Achieved } from "#db/firstSteps";
 import { keptSettings, saveSettings } from "#db/settings";
 import { redirect } from "react-router";
 import { object } from "yup";
@@ -19,7 +20,7 @@ export async function loader() {
   // The demo was begun long ago.
   if (serving()?.kind === "demo") throw redirect("/workshops");
   const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), keptSettings(db())]);
-  return { steps, away: led.away, token: crypto.randomUUID() };
+  return { steps, come: nextStep(steps) ? null : await achieved(db()), away: led.away, token: crypto.randomUUID() };
 }
 
 const schema = object({ intent: oneOf(["skip", "away", "back"]), step: note(20) });
@@ -36,7 +37,20 @@ export async function action({ request }: Route.ActionArgs) {
   return act(() => saveSettings(db(), { firstSteps: { ...now, away: intent === "away" } }, sheet.doing), { path: () => "/begin" });
 }
 
-export default function Begin({ loaderData: { steps, away, token } }: Route.ComponentProps) {
+/** What there is now, in words. */
+const cameTo = (c: Achieved): string =>
+  wordList(
+    [
+      [c.materials, "material"] as const,
+      [c.containers, "thing to fill", "things to fill"] as const,
+      [c.lots, "lot on the shelf", "lots on the shelf"] as const,
+      [c.recipes, "recipe"] as const,
+      [c.batches, "batch poured", "batches poured"] as const,
+      [c.prices, "price"] as const,
+    ].flatMap(([n, one, many]) => (n > 0 ? [counted(n, one, many)] : [])),
+  );
+
+export default function Begin({ loaderData: { steps, come, away, token } }: Route.ComponentProps) {
   const next = nextStep(steps);
   const done = steps.filter((s) => s.state === "done").length;
   return (
@@ -46,7 +60,7 @@ export default function Begin({ loaderData: { steps, away, token } }: Route.Comp
         about={
           next
             ? "From an empty workroom to a tin with its lot number and its price. Take them in any order; what you skip waits here."
-            : "All of them are done or passed over. They stay here, should you want one again."
+            : `${done === steps.length ? "All of them are done" : "All of them are done or skipped"}${come && cameTo(come) ? `: ${cameTo(come)}${come.tin ? `, and tins under lot ${come.tin}` : ""}` : ""}. They stay here, should you want one again.`
         }
       >
         {(done > 0 || away) && <PutAway away={away} token={token} />}
@@ -62,14 +76,14 @@ export default function Begin({ loaderData: { steps, away, token } }: Route.Comp
             <li key={id} className="border-b border-rule last:border-0">
               <Link to={FIRST_STEPS[id].to} className="flex items-baseline gap-4 rounded px-1 py-2.5 hover:bg-honey-wash">
                 <span className={`weight w-6 text-right ${state === "done" ? "font-bold text-sage" : "text-pine-soft"}`}>
-                  {state === "done" ? "✓" : i + 1}
+                  {state === "done" ? "✓" : state === "passed" ? "–" : i + 1}
                 </span>
                 <span className="flex-1">
                   <span className="font-display text-[1.15rem]">{FIRST_STEPS[id].say}</span>
                   <span className="block text-[0.95rem] text-pine-soft">{FIRST_STEPS[id].about}</span>
                 </span>
                 <span className={state === "done" ? "text-sage" : "text-pine-soft"}>
-                  {state === "done" ? "done" : state === "passed" ? "passed over" : ""}
+                  {state === "done" ? "done" : state === "passed" ? "skipped" : ""}
                 </span>
               </Link>
             </li>

@@ -13,13 +13,13 @@ export function StepJars({ steps, at }: { steps: readonly Step[]; at?: StepId })
           <Link
             to={FIRST_STEPS[id].to}
             title={FIRST_STEPS[id].say}
-            aria-label={`${FIRST_STEPS[id].say}, ${state === "open" ? "to do" : state === "done" ? "done" : "passed over"}`}
+            aria-label={`${FIRST_STEPS[id].say}, ${state === "open" ? "to do" : state === "done" ? "done" : "skipped"}`}
             aria-current={id === at ? "step" : undefined}
             className={`grid h-8 min-w-8 place-items-center rounded border-[1.5px] px-1.5 text-[0.9rem] font-semibold ${
               state === "done" ? "border-sage bg-sage-wash text-sage" : "border-rule-strong bg-sheet"
             } ${id === at ? "border-amber-deep bg-amber-glass! text-pine!" : ""}`}
           >
-            {state === "done" ? "✓" : i + 1}
+            {state === "done" ? "✓" : state === "passed" ? "–" : i + 1}
           </Link>
         </li>
       ))}

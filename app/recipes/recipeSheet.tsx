@@ -1,11 +1,13 @@
 /** The recipe sheet: lines in whatever unit, the size, packaging and work. */
 import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
+import { lotLetters } from "#core/lot/letters";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
 import { lazy, Suspense, useCallback, useMemo, useState, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
+import { fillIn, mark } from "../forms/fillIn.ts";
 import { useSentOnce } from "../forms/useSentOnce.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Claims } from "../ui/fields/claims.tsx";
@@ -58,6 +60,8 @@ interface Props {
   learned: Fitted;
   tests: FeltProps["tests"];
   opened: Opened;
+  /** Letters other recipes have, where this one is new. */
+  letters: readonly string[];
   types: readonly (readonly [RecipeType, string])[];
   children?: ReactNode;
 }
@@ -80,7 +84,21 @@ const FIELD_NAMES = {
   sizes: "Sizes",
 };
 
-export function RecipeSheet({ written, back, like, stuff: given, bare, rates, scale, learned, tests, opened, types, children }: Props) {
+export function RecipeSheet({
+  written,
+  back,
+  like,
+  stuff: given,
+  bare,
+  rates,
+  scale,
+  learned,
+  tests,
+  opened,
+  letters,
+  types,
+  children,
+}: Props) {
   const names = useMemo(() => new Map(given.map((m) => [m.id, m.name])), [given]);
   const sheet = useSheet<RecipeTexts>(
     like ? copyTexts(like, names) : recipeTexts(written, names, back === null ? "" : `Back to version ${back}`),
@@ -122,6 +140,13 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
     paste("pasted");
   }, []);
   const mending = useMends(sheet.form);
+  // Suggested once there is a name, and anybody's to change.
+  const lettersOf = (name: string): string => (written ? "" : lotLetters(name, letters));
+  const suggest = (name: string): void => {
+    fillIn(sheet, "code", lettersOf(name));
+    // Where the hand goes on to the letters it is there only after this.
+    setTimeout(() => mark("code"));
+  };
   const { errors } = sheet.formState;
 
   return (
@@ -159,7 +184,11 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
             <SheetSays sheet={sheet} names={FIELD_NAMES} />
             <div className="mb-6 grid gap-4 sm:grid-cols-[1fr_9.5rem_7.5rem]">
               <div>
-                <Text label="Name" {...sheet.register("name")} problem={errors.name?.message} />
+                <Text
+                  label="Name"
+                  {...sheet.register("name", { onBlur: (e: { target: { value: string } }) => suggest(e.target.value) })}
+                  problem={errors.name?.message}
+                />
                 <Claims name={values.name} />
               </div>
               <Choice
@@ -170,7 +199,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                     !written && sheet.setValue("keepsMonths", String(RECIPE_TYPES[e.target.value].keepsMonths)),
                 })}
               />
-              <Text label="Lot letters" placeholder="HB" {...sheet.register("code")} problem={errors.code?.message} />
+              <Text label="Lot letters" placeholder="such as HB" {...sheet.register("code")} problem={errors.code?.message} />
             </div>
             <Part
               title="Ingredients"
@@ -196,7 +225,7 @@ export function RecipeSheet({ written, back, like, stuff: given, bare, rates, sc
                 <Suspense>
                   <PasteRecipe
                     now={() => sheet.form.getValues()}
-                    put={(t) => mending.replace("Put the pasted recipe in", t)}
+                    put={(t) => mending.replace("Put the pasted recipe in", { ...t, code: t.code || lettersOf(t.name) })}
                     text={scribble}
                     setText={setScribble}
                     readNow={pasting === "pasted"}

@@ -5,7 +5,7 @@ import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "#core/scent/limits";
 import { done, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
 import { versionsOf } from "#db/recipe/history";
-import { readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
+import { lettersTaken, readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
 import { firmnessLearned, firmnessTestsOf } from "#db/recipe/firmness";
 import { saveRecipe } from "#db/recipe/save";
 import { keptSettings } from "#db/settings";
@@ -35,7 +35,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const asked = id === null ? asks.get("like") : null;
   const n = idOf(asks.get("version"));
   const record = id === null ? null : ({ kind: "recipe", id } as const);
-  const [settings, any, now, like, versions, book, sheet, learned, tests] = await Promise.all([
+  const [settings, any, now, like, versions, book, sheet, learned, tests, letters] = await Promise.all([
     keptSettings(db()),
     anyMaterial(db()),
     id === null ? null : readWhole(db(), id),
@@ -45,6 +45,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     opened(record),
     firmnessLearned(db()),
     id === null ? [] : firmnessTestsOf(db(), id),
+    id === null ? lettersTaken(db()) : [],
   ]);
   const back = id !== null && now && n > 0 && n !== now.recipe.n && versions.some((v) => v.n === n) ? await readVersion(db(), id, n) : null;
   const written = back && now ? asItWas(now, back) : now;
@@ -57,6 +58,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     bare: !any,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     scale: settings.scale,
+    letters,
     versions,
     learned,
     tests,

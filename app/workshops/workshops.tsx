@@ -74,7 +74,7 @@ export default function WorkshopsPage({ loaderData: { own, booksIn } }: Route.Co
         <One kind="own" title={own ?? "Your own workshop"}>
           {own === null ? (
             <>
-              <p>Empty, for what you really buy, make and sell. A few small steps lead in; each can be passed over.</p>
+              <p>Empty, for what you really buy, make and sell. A few small steps lead in; each can be skipped.</p>
               <Button main disabled={busy} onClick={() => send("begin")}>
                 Begin your own
               </Button>

@@ -42,6 +42,7 @@ describe("NIST SP 811, Appendix B.8", () => {
     ["tsp", 4.928922e-6],
     ["pint", 4.731765e-4],
     ["quart", 9.463529e-4],
+    ["gal", 3.785412e-3],
   ])("%s", (id, printed) => {
     const u = unit(id);
     const si = u.size!.valueOf() / 1e6;
@@ -64,6 +65,9 @@ describe("against js-quantities", () => {
     floz: "floz",
     pint: "pt",
     quart: "qt",
+    gal: "gal",
+    cl: "cl",
+    dl: "dl",
   };
   it("converts any amount between any two masses or volumes alike", () => {
     const ids = Object.keys(names) as UnitId[];

@@ -88,6 +88,10 @@ export const recipeChoices = (db: Reads) =>
       .orderBy(asc(recipe.name)),
   );
 
+/** Letters that recipes have for their lot numbers, those that were put away too. */
+export const lettersTaken = async (db: Reads): Promise<string[]> =>
+  (await ask(db, "letters_taken", {}, () => db.selectDistinct({ code: recipe.code }).from(recipe))).map((r) => r.code);
+
 /** Recipes that were put away, by name. */
 export const recipesAway = (db: Reads) =>
   ask(db, "recipes_away", {}, () =>

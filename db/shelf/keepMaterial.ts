@@ -133,12 +133,21 @@ export const addFromLibrary = defineAct({
   run: async (tx, { keys }: { keys: readonly string[] }) => {
     const entries = withLids(keys);
     if (entries.length === 0) throw Refused.one("take", "Tick what you want on your shelf.");
-    const made = await tx.insert(material).values(entries.map(materialFromLibrary)).onConflictDoNothing().returning({ id: material.id });
+    const made = await tx
+      .insert(material)
+      .values(entries.map(materialFromLibrary))
+      .onConflictDoNothing()
+      .returning({ id: material.id, key: material.libraryKey });
     await putLidsOn(tx, entries);
-    const n = made.length;
+    // Lids come along with what they fit: as many as were ticked are said to be taken, and the lids beside them.
+    const lids = made.filter((m) => !keys.includes(m.key ?? "")).length;
+    const n = made.length - lids;
     return {
       path: "/shelf",
-      summary: n === 0 ? "All of it is on your shelf already" : `${counted(n, "material")} taken from the library`,
+      summary:
+        made.length === 0
+          ? "All of it is on your shelf already"
+          : `${counted(n, "material")} taken from the library${lids > 0 ? `, with ${counted(lids, "lid")} to fit` : ""}`,
       about: made.flatMap((m) => aboutMaterial(m.id)),
       leaves: { ids: made.map((m) => m.id) },
     };

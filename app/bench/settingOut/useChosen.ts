@@ -1,6 +1,7 @@
 /** What is known of the recipe that is chosen, by the version that is: another than the page came with is asked for. */
 import { mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
+import { fillPlan } from "#core/recipe/scale";
 import { useEffect } from "react";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/setOut";
@@ -8,10 +9,13 @@ import type { Route } from "./+types/setOut";
 export type Loaded = Route.ComponentProps["loaderData"];
 export type Chosen = NonNullable<Loaded["chosen"]>;
 
-/** As many of each size as last time; a dozen of the first where there was none. */
+/** As many of each size as last time; where there was none, as many of the first as the recipe is written for. */
 export function unitsOf({ written, last }: Chosen, asked: string): string[] {
   const texts = written.sizes.map((s) => String(last.find((u) => u.productId === s.id)?.units ?? ""));
-  return texts.some((t) => t !== "") ? texts : [asked || "12"];
+  if (texts.some((t) => t !== "")) return texts;
+  const [first] = written.sizes;
+  const fills = first ? fillPlan(written.recipe.total, first.fill, written.recipe.lossBp).units : 0;
+  return [asked || String(Math.max(1, fills))];
 }
 
 /** All that is free of a base, as it is typed. */
