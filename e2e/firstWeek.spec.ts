@@ -111,7 +111,9 @@ test("small sheets laid over a page and files are kept unfinished too", async ({
   await expect(page.getByRole("dialog")).toHaveCount(0);
 
   await open(page, "/shelf/receive/file");
-  await page.getByLabel("Rows", { exact: true }).fill("material;packs;size;price;supplier;date\nCastor oil;1;1 L;9,90;File Mill;2026-06-01");
+  await page
+    .getByLabel("Rows", { exact: true })
+    .fill("material;packs;size;price;supplier;date\nCastor oil;1;1 L;9,90;File Mill;2026-06-01");
   await expect(page.getByRole("button", { name: "Put 1 line on the shelf" })).toBeEnabled();
   await page.waitForTimeout(800);
   await open(page, "/", { goOn: true });
