@@ -105,9 +105,8 @@ test("from the demo to a priced, lot-numbered tin of one's own in under fifty pr
   await fill("Units filled", "9");
   await press("Pour");
   await expect(page.getByRole("status", { name: "What was done" })).toContainText(/Poured 9 × Lavender salve, lot LS\d{6}-1/);
-  await follow("Go on");
-  await at("/prices");
-  await hit(page.locator("#work").getByRole("link", { name: "Lavender salve", exact: true }));
+  await follow("Its price");
+  await page.waitForURL(/prices\/\d+$/);
   await fill("Market", "9.50");
   await press("Keep these prices");
   await expect(page.getByRole("status", { name: "What was done" })).toContainText("Prices");

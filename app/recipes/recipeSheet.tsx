@@ -4,10 +4,10 @@ import type { WorkRates } from "#core/recipe/cost";
 import { lotLetters } from "#core/lot/letters";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
-import { lazy, Suspense, useCallback, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState, type FocusEvent, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { useRested } from "../ui/useRested.ts";
-import { fillIn, mark } from "../forms/fillIn.ts";
+import { fillIn } from "../forms/fillIn.ts";
 import { useSentOnce } from "../forms/useSentOnce.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Claims } from "../ui/fields/claims.tsx";
@@ -142,11 +142,7 @@ export function RecipeSheet({
   const mending = useMends(sheet.form);
   // Suggested once there is a name, and anybody's to change.
   const lettersOf = (name: string): string => (written ? "" : lotLetters(name, letters));
-  const suggest = (name: string): void => {
-    fillIn(sheet, "code", lettersOf(name));
-    // Where the hand goes on to the letters it is there only after this.
-    setTimeout(() => mark("code"));
-  };
+  const suggest = (name: string): void => fillIn(sheet, "code", lettersOf(name));
   const { errors } = sheet.formState;
 
   return (
@@ -186,7 +182,11 @@ export function RecipeSheet({
               <div>
                 <Text
                   label="Name"
-                  {...sheet.register("name", { onBlur: (e: { target: { value: string } }) => suggest(e.target.value) })}
+                  {...sheet.register("name", {
+                    // Gone on to, the letters' own field is filled in as it is reached, so that what is typed next stands instead.
+                    onBlur: (e: FocusEvent<HTMLInputElement>) =>
+                      e.relatedTarget?.getAttribute("name") !== "code" && suggest(e.target.value),
+                  })}
                   problem={errors.name?.message}
                 />
                 <Claims name={values.name} />
@@ -199,7 +199,13 @@ export function RecipeSheet({
                     !written && sheet.setValue("keepsMonths", String(RECIPE_TYPES[e.target.value].keepsMonths)),
                 })}
               />
-              <Text label="Lot letters" placeholder="such as HB" {...sheet.register("code")} problem={errors.code?.message} />
+              <Text
+                label="Lot letters"
+                placeholder="such as HB"
+                {...sheet.register("code")}
+                onFocus={() => suggest(sheet.getValues("name"))}
+                problem={errors.code?.message}
+              />
             </div>
             <Part
               title="Ingredients"

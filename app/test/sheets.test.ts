@@ -256,7 +256,7 @@ describe("a file of receipts", () => {
       head,
       "2026-11-05;Back Mill;Castor oil;1 kg;1;9;BK-1",
       "2026-11-06;Back Mill;Castor oil;1 kg;1;9;BK-2",
-      "2026-11-07;Back Mill;Castor oil;500 g;-3;-13,50;",
+      "2026-11-07;back mill;Castor oil;500 g;-3;-13,50;",
     ].join("\n");
     const done = await putShown({ text });
     expect(done.status).toBe(302);

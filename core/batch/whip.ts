@@ -56,3 +56,29 @@ export function sayFilled(label: string, fill: Mg, holds: Mg): string | null {
       : "more than its label says, so that there are fewer of them.";
   return `${label}, filled as high as planned, holds ${grams(holds, 0)}: ${less}`;
 }
+
+export interface WhippedSize {
+  label: string;
+  units: number;
+  /** As planned. */
+  fill: Mg;
+}
+
+/**
+ * What is left over of a pot once its jars are filled as high as planned, in words: more air than was counted on leaves some, less of it is short.
+ * @param pot what comes out of the pot, its loss taken off
+ * @param planned air that was counted on, in basis points
+ * @returns nothing where it comes out as planned, to a hundredth of the pot
+ * @example sayLeft(mg(1_000_000), [{ label: "100 g", units: 10, fill: mg(100_000) }], 0, 0.25) // "Filled as high as planned, the jars take 800 g: 200 g is left over, enough for 2 × 100 g more."
+ */
+export function sayLeft(pot: Mg, sizes: readonly WhippedSize[], planned: number, overrun: number): string | null {
+  const filled = sizes.filter((s) => s.units > 0).map((s) => ({ ...s, holds: filledAs(s.fill, planned, overrun) }));
+  const takes = filled.reduce((all, s) => all + s.units * s.holds, 0);
+  const before = filled.reduce((all, s) => all + s.units * s.fill, 0);
+  const left = pot - takes;
+  if (filled.length === 0 || Math.abs(takes - before) <= pot * NEAR) return null;
+  const take = `Filled as high as planned, the jars take ${grams(mg(takes), 0)}:`;
+  if (left < 0) return `${take} ${grams(mg(-left), 0)} more than there is, so that the last of them stay empty.`;
+  const more = filled.map((s) => ({ ...s, n: Math.floor(left / s.holds) })).find((s) => s.n > 0);
+  return `${take} ${grams(mg(left), 0)} is left over${more ? `, enough for ${more.n} × ${more.label} more` : ""}.`;
+}

@@ -29,15 +29,20 @@ export interface Body {
 const SOUGHT_IN = 20;
 const TOTAL = /^(?:grand |sub-?|net |gross |order |invoice )?(?:total|sum|balance|amount due|to pay)\b/i;
 const CHARGE =
-  /^(?:shipping|postage|p ?& ?p|delivery|carriage|freight|handling|packing|vat|sales tax|tax|gst|discount|rebate|voucher|coupon|rounding|fee)\b/i;
+  /^(?:shipping|postage|p ?& ?p|delivery|carriage|freight|handling|packing costs?$|vat|sales tax|tax|gst|discount|rebate|voucher|coupon|rounding|fee)\b/i;
 
 const filled = (r: Row): string[] => r.cells.filter((c) => c !== "");
 export const textOfRow = (r: Row): string => filled(r).join(" · ").slice(0, 80);
 
-/** A row that is a sum or a charge by its first word. @example chargeOrTotal({ at: 9, cells: ["", "Total", "40"] }) // "total" */
-export const chargeOrTotal = (r: Row): "total" | "charge" | null => {
-  const [first = ""] = r.cells.filter((c) => c !== "" && !isNumberish(c));
-  return TOTAL.test(first) ? "total" : CHARGE.test(first) ? "charge" : null;
+/**
+ * Whether a row is a sum or a charge, by the first word of its name or of the row.
+ * @param name what stands in its column of materials
+ * @example chargeOrTotal({ at: 9, cells: ["", "Total", "40"] }, "") // "total"
+ */
+export const chargeOrTotal = (r: Row, name: string): "total" | "charge" | null => {
+  const first = r.cells.find((c) => c !== "" && !isNumberish(c)) ?? "";
+  const is = (kind: RegExp): boolean => kind.test(name) || kind.test(first);
+  return is(TOTAL) ? "total" : is(CHARGE) ? "charge" : null;
 };
 
 /**

@@ -46,7 +46,7 @@ export function partGoods(body: Body, m: Mapping, known: KnownNames, purpose: Pu
 function whyLeftOut(r: Row, cell: (f: FieldId) => string, known: KnownNames): LeftOut["why"] | null {
   const filled = r.cells.filter((c) => c !== "");
   if (known.has(cell("material").toLowerCase())) return filled.length === 1 ? "remark" : null;
-  const named = chargeOrTotal(r);
+  const named = chargeOrTotal(r, cell("material"));
   if (named) return named;
   if (filled.length === 1) return isNumberish(filled[0]!) ? "total" : "remark";
   // Figures without any word, below columns of them.

@@ -54,6 +54,7 @@ it("a shop's export: titles, decimal commas in one column, prices of one, merged
       "4711;North;;;Sunflower oil;1 L;3;9,50;0",
       ";;;;Shipping;;;4,90;",
       "4712;North;3.5.2026;Press house;Lavender essential oil;33 cl;1;1.066,-;5",
+      "4712;North;;;Postage and packing;;1;4,90;",
       "4712;North;;;Tin;50 pcs;2;17,35;0",
       "Total;;;;;;;1.115,65;",
       "Thank you for your order;;;;;;;;",
@@ -66,13 +67,13 @@ it("a shop's export: titles, decimal commas in one column, prices of one, merged
     [6, WAX, 2, "500 g", mg(1_000_000), eur(12)],
     [7, OIL, 3, "1 L", mg(2_760_000), eur(28.5)],
     [9, LAVENDER, 1, "33 cl", mg(290_400), eur(1066)],
-    [10, TIN, 2, "50 pcs", 100, eur(34.7)],
+    [11, TIN, 2, "50 pcs", 100, eur(34.7)],
   ]);
   expect(r.intake.lines.map((l) => `${l.day} ${l.supplier}`)).toEqual([
     ...Array<string>(3).fill("2026-04-14 Mill & Moor"),
     ...Array<string>(2).fill("2026-05-03 Press house"),
   ]);
-  expect(left(r)).toEqual(["1 title", "2 title", "8 charge", "11 total", "12 remark"]);
+  expect(left(r)).toEqual(["1 title", "2 title", "8 charge", "10 charge", "12 total", "13 remark"]);
 });
 
 describe("a list in dollars, pounds and gallons", () => {
@@ -242,6 +243,11 @@ it("a name over its lines is theirs once that is said, and a name is asked about
   ]);
   const merged = "date;shop;item;size;total\n2026-01-05;Mill;Shea butter;1 kg;9\n;;;500 g;5\n";
   expect(list(merged).asked.blanks).toEqual({ material: "1 row names no material, row 3." });
+});
+
+it("a material is one whatever its first word, and an unknown name is asked for", () => {
+  const r = list("Item;Amount;Cost\nPacking paper;1 kg;3\nSumac;1 kg;4\n", {}, "opening");
+  expect([r.intake.unknown.map((u) => u.name), r.intake.left]).toEqual([["Packing paper", "Sumac"], []]);
 });
 
 it("opening stock need not say when all of it was bought", () => {

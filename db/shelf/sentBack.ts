@@ -2,7 +2,7 @@
 import type { Base } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
-import { and, desc, eq, lte } from "drizzle-orm";
+import { and, desc, eq, lte, sql } from "drizzle-orm";
 import { factsIn } from "#core/material/facts";
 import { showStock } from "#core/measure/write";
 import { notBack } from "../act/standing.ts";
@@ -40,7 +40,7 @@ export async function sendBack(tx: Tx, actId: number, back: readonly SentBackIn[
       .where(
         and(
           eq(purchaseLine.materialId, b.materialId),
-          eq(purchase.supplier, b.supplier),
+          eq(sql`lower(${purchase.supplier})`, b.supplier.toLowerCase()),
           lte(purchase.day, b.day),
           isThere,
           notBack(purchase.actId),

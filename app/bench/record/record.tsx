@@ -132,9 +132,14 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
                     <span>
                       {s.lot.onHand} of {s.units} still here
                     </span>
-                    <Link to={`/lots/${encodeURIComponent(s.lot.number)}`} className="no-print text-amber underline underline-offset-4">
-                      From and into
-                    </Link>
+                    <span className="no-print flex flex-wrap gap-x-5">
+                      <Link to={`/lots/${encodeURIComponent(s.lot.number)}`} className="text-amber underline underline-offset-4">
+                        From and into
+                      </Link>
+                      <Link to={`/prices/${s.productId}`} className="text-amber underline underline-offset-4">
+                        Its price
+                      </Link>
+                    </span>
                   </div>
                 ),
             )}

@@ -1,6 +1,6 @@
 /** Chilling and whipping a butter: what a thumb finds, how it is worked, how often it was scraped down, and how much air went in. */
-import { CHILLED, CHILLED_IDS, filledAs, overrunOf, sayFilled, SCRAPES, WHIPPED, WHIPPED_IDS } from "#core/batch/whip";
-import { mg, type Mg } from "#core/measure/exact";
+import { CHILLED, CHILLED_IDS, filledAs, overrunOf, sayFilled, sayLeft, SCRAPES, WHIPPED, WHIPPED_IDS } from "#core/batch/whip";
+import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
@@ -124,12 +124,22 @@ function Work({ did, events }: { did: Did; events: Events }) {
 }
 
 /** The overrun beside what was counted on, and what it does to each size. */
-function Air({ page: { recipe, sizes }, overrun }: { page: AtBenchLoaded; overrun: number }) {
+function Air({ page: { batch, recipe, sizes }, overrun }: { page: AtBenchLoaded; overrun: number }) {
   // Where nobody counted on air, nobody planned how high a jar is filled.
   const counts = recipe.overrunBp > 0;
+  const pot = mg(batch.plannedMg - mulDiv(batch.plannedMg, recipe.lossBp, 10_000));
+  const left = sayLeft(
+    pot,
+    sizes.map((s) => ({ ...s, units: s.planned })),
+    recipe.overrunBp,
+    overrun,
+  );
   const said = !counts
     ? ["Write it into the recipe as its air, and what a jar holds is reckoned by it."]
-    : sizes.flatMap((s) => (s.planned > 0 ? (sayFilled(s.label, s.fill, filledAs(s.fill, recipe.overrunBp, overrun)) ?? []) : []));
+    : [
+        ...sizes.flatMap((s) => (s.planned > 0 ? (sayFilled(s.label, s.fill, filledAs(s.fill, recipe.overrunBp, overrun)) ?? []) : [])),
+        ...(left === null ? [] : [left]),
+      ];
   return (
     <div className="mt-2 rounded bg-paper px-4 py-2.5">
       <p className="text-[1.2rem]">
