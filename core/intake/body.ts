@@ -1,5 +1,5 @@
 /**
- * What of a list is goods: the row of headings is looked for, what stands above it is a title, and sums, postage, tax and remarks are left
+ * What of a list is goods: the row of headings is looked for, rows above it are a title, and sums, postage, tax and remarks are left
  * out. Each row that is left out is named.
  */
 import { headingsIn, type Row } from "./columns.ts";
@@ -25,7 +25,7 @@ export interface Body {
   left: LeftOut[];
 }
 
-/** The row of headings stands among the first rows, below the sender's name and address at most. */
+/** The row of headings is among the first rows, below the sender's name and address at most. */
 const SOUGHT_IN = 20;
 const TOTAL = /^(?:grand |sub-?|net |gross |order |invoice )?(?:total|sum|balance|amount due|to pay)\b/i;
 const CHARGE =
@@ -36,7 +36,7 @@ export const textOfRow = (r: Row): string => filled(r).join(" · ").slice(0, 80)
 
 /**
  * Whether a row is a sum or a charge, by the first word of its name or of the row.
- * @param name what stands in its column of materials
+ * @param name the cell in its column of materials
  * @example chargeOrTotal({ at: 9, cells: ["", "Total", "40"] }, "") // "total"
  */
 export const chargeOrTotal = (r: Row, name: string): "total" | "charge" | null => {

@@ -1,4 +1,4 @@
-/** The rows of a list that are goods, told from sums, charges and remarks, each with what stands above its empty cells. */
+/** The rows of a list that are goods, told from sums, charges and remarks, each with the values above its empty cells. */
 import type { MaterialFacts } from "../material/facts.ts";
 import { chargeOrTotal, textOfRow, type Body, type LeftOut } from "./body.ts";
 import type { FieldId, Mapping, Purpose, Row } from "./columns.ts";
@@ -18,7 +18,7 @@ export interface GoodsRow {
   /** All of it, for naming it. */
   whole: string;
   text: (f: FieldId) => string;
-  /** Merged columns in which it has no cell of its own. */
+  /** Merged columns in which its own cell is empty. */
   blank: ReadonlySet<BlankField>;
   above: Partial<Record<BlankField, string>>;
 }

@@ -169,7 +169,7 @@ export function looseDay(text: string, order: DateOrder): Outcome<Day> {
   if (text.length > LONGEST) return bad;
   const p = NUMBERS.exec(text.trim());
   if (!p) {
-    // Whatever stands here has its year: no day is needed to find it.
+    // The text has its year: no day is needed to find it.
     const said = WITH_YEAR.test(text.trim()) ? readTypedDay(text, { today: "2000-01-01", style: order, leaning: "near" }) : bad;
     return said.ok ? said : bad;
   }

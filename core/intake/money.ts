@@ -1,4 +1,4 @@
-/** Signs of money: whether what stands beside a figure is the workshop's own money. */
+/** Signs of money: whether the sign beside a figure is the workshop's own. */
 
 /** Letters people write besides the code and the sign. */
 const ALSO: Record<string, readonly string[]> = { CHF: ["fr", "sfr"], PLN: ["zł", "zl"], SEK: ["kr"], NOK: ["kr"], DKK: ["kr"] };

@@ -1,6 +1,6 @@
 /**
  * A list of goods read whole, as receipts or as what was on the shelf before the books began: which rows are goods, and each of them as a
- * line for the shelf or the words for what is wrong with it. What could be two things is asked about, and nothing is read until it is said.
+ * line for the shelf or the words for what is wrong with it. What could be two things is asked about, and nothing is read until that is answered.
  */
 import { groupBy } from "../collect.ts";
 import type { Base, Micros } from "../measure/exact.ts";

@@ -98,13 +98,14 @@ function together(text: string): Question[] {
   const said = (into === null ? text : shared![1]!).split(/\s*(?:\+|\bplus\b|;)\s*|,\s+(?:and\s+)?(?=[\d½¼¾⅓⅔⅛])|\s+and\s+(?=[\d½¼¾⅓⅔⅛])/i);
   const parts = said.flatMap((t): Part[] => {
     const lead = leadingAmount(t.trim());
-    return lead ? [{ amount: lead.amount, ...renamed(formIn(lead.rest)) }] : [];
+    if (!lead) return [];
+    const { form, rest: material } = formIn(lead.rest);
+    return [{ amount: lead.amount, material, form }];
   });
   if (parts.length < said.length || (parts.length < 2 && into === null)) return [];
   // Weights alone are a plain sum.
   return parts.some((p) => p.material !== "") || into !== null ? [{ kind: "together", parts, into }] : [];
 }
-const renamed = ({ form, rest }: { form: Form | null; rest: string }) => ({ form, material: rest });
 
 function costs(text: string): Question[] {
   const m = /^(?:cost(?: of)?|what (?:do|does|would)) (?:(\d+)\s*(?:[x×*]\s*)?)?(.+?)(?: cost)?\??$/i.exec(text);

@@ -100,17 +100,17 @@ export interface WeighHarvestIn {
   note: string;
 }
 
-/** What else was weighed of a harvest, by day. */
-const weighings = (tx: Tx, harvestId: number) =>
-  tx.select().from(harvestCheck).where(eq(harvestCheck.harvestId, harvestId)).orderBy(asc(harvestCheck.day), asc(harvestCheck.id));
-
 /**
  * A herb grows no heavier as it dries: one weighing above another before it is a slip of the hand, or needs a word.
  * @throws Refused beside `field`
  */
 async function lighterThanBefore(tx: Tx, harvestId: number, day: Day, weight: Mg, field: string, why: string): Promise<void> {
   if (why.trim() !== "") return;
-  const all = await weighings(tx, harvestId);
+  const all = await tx
+    .select()
+    .from(harvestCheck)
+    .where(eq(harvestCheck.harvestId, harvestId))
+    .orderBy(asc(harvestCheck.day), asc(harvestCheck.id));
   const before = all.filter((c) => c.day <= day).at(-1);
   const after = all.find((c) => c.day > day);
   const off =

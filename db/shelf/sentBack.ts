@@ -2,12 +2,14 @@
 import type { Base } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
-import { and, desc, eq, lte, sql } from "drizzle-orm";
+import { and, desc, eq, sql } from "drizzle-orm";
 import { factsIn } from "#core/material/facts";
 import { showStock } from "#core/measure/write";
 import { notBack } from "../act/standing.ts";
+import { words } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
 import { draw, isThere, lockLots, type NewMovement } from "../ledger/lots.ts";
+import { anyOf, inPieces } from "../pieces.ts";
 import { lot, movement, purchase, purchaseLine } from "../schema.ts";
 import { materialsOfLines } from "./makeLots.ts";
 
@@ -30,44 +32,49 @@ export const noteOf = (b: Pick<SentBackIn, "supplier" | "day">): string => `${b.
  * @throws Refused naming the row, where less is left than went back
  */
 export async function sendBack(tx: Tx, actId: number, back: readonly SentBackIn[]): Promise<void> {
+  if (back.length === 0) return;
   const known = await materialsOfLines(tx, back);
+  const bought = await tx
+    .select({
+      id: lot.id,
+      of: purchaseLine.materialId,
+      supplierLot: lot.supplierLot,
+      supplier: words(sql`lower(${purchase.supplier})`),
+      day: purchase.day,
+    })
+    .from(purchaseLine)
+    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+    .innerJoin(lot, eq(lot.id, purchaseLine.lotId))
+    .where(and(anyOf(purchaseLine.materialId, known.keys()), isThere, notBack(purchase.actId)))
+    .orderBy(desc(lot.arrived), desc(lot.id));
+  const locked = await lockLots(
+    tx,
+    bought.map((l) => l.id),
+  );
+  // What a row draws is off its lot in memory, so that the next one may draw on the same.
+  const rows: NewMovement[] = [];
   for (const b of back) {
-    const from = await tx
-      .select({ id: lot.id, supplierLot: lot.supplierLot })
-      .from(purchaseLine)
-      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .innerJoin(lot, eq(lot.id, purchaseLine.lotId))
-      .where(
-        and(
-          eq(purchaseLine.materialId, b.materialId),
-          eq(sql`lower(${purchase.supplier})`, b.supplier.toLowerCase()),
-          lte(purchase.day, b.day),
-          isThere,
-          notBack(purchase.actId),
-        ),
-      )
-      .orderBy(desc(lot.arrived), desc(lot.id));
-    const may = from.filter((l) => b.supplierLot === "" || l.supplierLot === b.supplierLot);
-    const locked = await lockLots(
-      tx,
-      may.map((l) => l.id),
-    );
     const material = known.get(b.materialId)!;
     const show = (n: Base): string => showStock(n, factsIn(material).measured);
-    const there = [...locked.values()].reduce((a, l) => a + l.onHand, 0);
+    const from = bought.filter(
+      (l) =>
+        l.of === b.materialId &&
+        l.supplier === b.supplier.toLowerCase() &&
+        l.day <= b.day &&
+        (b.supplierLot === "" || l.supplierLot === b.supplierLot),
+    );
+    const there = from.reduce((a, l) => a + locked.get(l.id)!.onHand, 0);
     if (there < b.qty)
       throw Refused.one(
         "",
         `Row ${b.row}: ${show(b.qty)} of ${material.name} can't have gone back to ${b.supplier}, of what came from there ${show(there)} is left. Leave that row out of the file, and take it out by hand.`,
       );
     let rest = b.qty;
-    const mine: NewMovement[] = [];
-    for (const { id } of may) {
-      const amount = Math.min(rest, locked.get(id)?.onHand ?? 0);
-      if (amount > 0) mine.push(draw(locked, id, amount, "", show, { actId, reason: "returned", note: noteOf(b) }));
+    for (const { id } of from) {
+      const amount = Math.min(rest, locked.get(id)!.onHand);
+      if (amount > 0) rows.push(draw(locked, id, amount, "", show, { actId, reason: "returned", note: noteOf(b) }));
       rest -= amount;
     }
-    // Written at once: the next row may go back out of the same lot.
-    await tx.insert(movement).values(mine);
   }
+  for (const piece of inPieces(rows)) await tx.insert(movement).values(piece);
 }

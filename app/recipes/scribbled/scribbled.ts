@@ -34,8 +34,9 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { text } = sheet.value;
-  const shelf = (await listMaterials(db())).filter((m) => !m.retired && kind(m.kind).group === "ingredient");
-  const there = new Set((await listMaterials(db())).flatMap((m) => [m.libraryKey ?? "", m.name.toLowerCase()]));
+  const all = await listMaterials(db());
+  const shelf = all.filter((m) => !m.retired && kind(m.kind).group === "ingredient");
+  const there = new Set(all.flatMap((m) => [m.libraryKey ?? "", m.name.toLowerCase()]));
   const library = LIBRARY.filter((e) => kind(e.kind).group === "ingredient" && !there.has(e.key) && !there.has(e.name.toLowerCase()));
   const onShelf = shelf.map((m) => ({ ...m, also: `${m.inci} ${m.botanical}` }));
   const inLibrary = library.map((e) => ({ ...e, pieceMg: null, also: e.inci, library: e.key }));

@@ -36,8 +36,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   const boards = KIND_IDS.filter((k) => totals.some((t) => t.kind === k));
   const board = whole || find ? null : (boards.find((k) => k === asked.get("board")) ?? boards[0] ?? null);
   const page = whole ? 0 : idOf(asked.get("page"));
-  const rows = await walkShelf(db(), { kind: board, find, page });
-  return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, noted: await notedSoFar(db()), token: crypto.randomUUID() };
+  const [rows, noted] = await Promise.all([walkShelf(db(), { kind: board, find, page }), notedSoFar(db())]);
+  return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, noted, token: crypto.randomUUID() };
 }
 
 const schema = object({ intent: intentOf(["post", "drop"]), noted: note(60) });

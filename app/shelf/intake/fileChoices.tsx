@@ -47,6 +47,13 @@ export function FileChoices({ purpose, preview: p, matching, set }: ChoicesProps
   const dayId = useId();
   const { columns, blanks, money, rates } = matching;
   const needed = (f: FieldId): boolean => isNeeded(purpose, f) || (f === "packSize" && p.mapping.packs === null);
+  const told = [
+    ...(p.mapping.price === null
+      ? []
+      : [["priceOf", purpose === "opening" ? "The cost is that of" : "The price is that of", PRICE_OF] as const]),
+    ["numbers", "Numbers are written", NUMBER_STYLES] as const,
+    ["dates", "Dates are written", DATE_ORDERS] as const,
+  ];
   return (
     <Part title="Which column is which" aside={<span className="text-pine-soft">{counted(p.rows, "row")}</span>}>
       <div className="grid gap-3 sm:grid-cols-4">
@@ -62,29 +69,16 @@ export function FileChoices({ purpose, preview: p, matching, set }: ChoicesProps
             ]}
           />
         ))}
-        {p.mapping.price !== null && (
+        {told.map(([field, label, of]) => (
           <Choice
-            label={purpose === "opening" ? "The cost is that of" : "The price is that of"}
-            problem={p.asked.priceOf || undefined}
-            value={p.priceOf}
-            onChange={(e) => set({ priceOf: e.target.value })}
-            options={asking(p.priceOf, PRICE_OF)}
+            key={field}
+            label={label}
+            problem={p.asked[field] || undefined}
+            value={p[field]}
+            onChange={(e) => set({ [field]: e.target.value })}
+            options={asking(p[field], of)}
           />
-        )}
-        <Choice
-          label="Numbers are written"
-          problem={p.asked.numbers || undefined}
-          value={p.numbers}
-          onChange={(e) => set({ numbers: e.target.value })}
-          options={asking(p.numbers, NUMBER_STYLES)}
-        />
-        <Choice
-          label="Dates are written"
-          problem={p.asked.dates || undefined}
-          value={p.dates}
-          onChange={(e) => set({ dates: e.target.value })}
-          options={asking(p.dates, DATE_ORDERS)}
-        />
+        ))}
         {p.merged.map(({ field, as }) => (
           <Choice
             key={field}
