@@ -109,13 +109,19 @@ test("two windows at one stock-take: what the other counted is shown before it i
   // Seen by now, it may be said otherwise.
   await field.press("Enter");
   await expect(page.getByRole("alert").filter({ hasText: "in another window. Look again" })).toBeHidden();
+  // One's own, in ounces and put right at once, is nobody else's.
+  await count(page, 2, "1 oz");
+  await count(page, 2, "33 g");
+  await count(page, 2, "34 g");
+  await expect(page.getByText(/^2 of \d+ lots counted/)).toBeVisible();
+  await expect(page.getByText("in another window")).toHaveCount(0);
   await count(other, 1, "40 g");
-  await expect(other.getByText(/^2 of \d+ lots counted/)).toBeVisible();
+  await expect(other.getByText(/^3 of \d+ lots counted/)).toBeVisible();
   await page.getByRole("button", { name: "Post the counts" }).click();
   await expect(page.getByRole("alert").filter({ hasText: /^Nothing was posted: another window counted R\d/ })).toBeVisible();
   await expect(fields(page).nth(1)).toHaveValue("40 g");
   await expect(page.getByText("Counted 40 g in another window.")).toBeVisible();
-  await does(page, "Post the counts", "Stock-take: 2 lots counted, 2 corrected");
+  await does(page, "Post the counts", "Stock-take: 3 lots counted, 3 corrected");
   await other.close();
 });
 

@@ -135,25 +135,31 @@ describe("lots, counts and harvests", () => {
   });
   it("a count knows what its window had: another's isn't overwritten unseen, and what wasn't seen isn't posted", async () => {
     const [oil, wax] = (await walkShelf(db)).filter((l) => l.kind === "oil");
-    const note = (lotId: number, counted: string, was: string) => post(noted, { lotId, counted, was, note: "" });
-    expect(await note(oil!.id, "20 g", "")).toMatchObject({ status: 200 });
-    expect(await note(oil!.id, "30 g", "")).toMatchObject({
+    const note = (lotId: number, counted: string, was: number | null, sent: string[] = []) =>
+      post(noted, { lotId, counted, was, sent, note: "" });
+    expect(await note(oil!.id, "20 g", null)).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "30 g", null)).toMatchObject({
       status: 422,
       fields: [`lot.${oil!.id}`],
       say: "Counted 20 g in another window. Look again.",
     });
     // The same by both is no quarrel, and one's own is changed.
-    expect(await note(oil!.id, "20 g", "")).toMatchObject({ status: 200 });
-    expect(await note(oil!.id, "30 g", "20 g")).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "20 g", null)).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "30 g", 20_000)).toMatchObject({ status: 200 });
+    // By the milligram, not as it is shown; and what this window sent a moment ago is its own, answered or not.
+    expect(await note(oil!.id, "1 oz", 30_000)).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "31 g", 28_350)).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "32 g", 28_350, ["31 g"])).toMatchObject({ status: 200 });
+    expect(await note(oil!.id, "33 g", 28_350, ["31 g", "many"])).toMatchObject({ status: 422 });
     const seen = await notedSoFar(db);
-    expect(await note(wax!.id, "40 g", "")).toMatchObject({ status: 200 });
+    expect(await note(wax!.id, "40 g", null)).toMatchObject({ status: 200 });
     expect(await post(stockTake, { intent: "post", noted: seen })).toMatchObject({
       status: 422,
       say: expect.stringContaining("other counts were noted") as string,
     });
-    expect(await note(wax!.id, "", "")).toMatchObject({ status: 422, say: "Counted 40 g in another window. Look again." });
-    expect(await note(wax!.id, "", "40 g")).toMatchObject({ status: 200 });
-    expect(await note(wax!.id, "7 g", "40 g")).toMatchObject({
+    expect(await note(wax!.id, "", null)).toMatchObject({ status: 422, say: "Counted 40 g in another window. Look again." });
+    expect(await note(wax!.id, "", 40_000)).toMatchObject({ status: 200 });
+    expect(await note(wax!.id, "7 g", 40_000)).toMatchObject({
       status: 422,
       say: "Its count was taken out in another window. Look again.",
     });

@@ -91,15 +91,15 @@ export type WalkRow = Awaited<ReturnType<typeof walkShelf>>[number];
 
 /**
  * Notes one lot's count; null takes the note back. Nothing moves until it is posted.
- * @param was what the window that notes it had of the lot; absent for a script
+ * @param had what the window that notes it may have had of the lot: what it was shown, and what it sent since; absent for a script
  * @throws Refused where another window has noted something else since
  */
-export async function noteCount(db: Db, lotId: number, counted: Base | null, note: string, was?: Base | null): Promise<void> {
+export async function noteCount(db: Db, lotId: number, counted: Base | null, note: string, had?: readonly (Base | null)[]): Promise<void> {
   await db.transaction(async (tx) => {
     const at = (await lockLots(tx, [lotId])).get(lotId);
-    const [noted] = was === undefined ? [] : await tx.select().from(stockCount).where(eq(stockCount.lotId, lotId));
+    const [noted] = had === undefined ? [] : await tx.select().from(stockCount).where(eq(stockCount.lotId, lotId));
     const now = noted?.counted ?? null;
-    if (was !== undefined && now !== was && now !== counted) {
+    if (had !== undefined && !had.includes(now) && now !== counted) {
       const measured = kind(at?.kind ?? "oil").measured;
       const say = now === null ? "Its count was taken out in another window." : `Counted ${showStock(now, measured)} in another window.`;
       throw Refused.one(`lot.${lotId}`, `${say} Look again.`);

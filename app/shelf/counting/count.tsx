@@ -1,5 +1,6 @@
 /** One lot's count in a stock-take: kept as its field is left, and brought up to date where another window counted it. */
 import { kind } from "#core/material/kinds";
+import type { Base } from "#core/measure/exact";
 import { forField } from "#core/measure/write";
 import type { FieldProblem } from "#core/refused";
 import type { WalkRow } from "#db/shelf/stocktake";
@@ -7,8 +8,17 @@ import { useEffect, useRef, useState } from "react";
 import { showBase } from "../../ui/figures/amounts.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 
-export type Keep = (count: { lotId: number; counted: string; was: string; note: string }) => Promise<readonly FieldProblem[]>;
-/** Told whether what stands in a lot's field is kept; what isn't can't be posted. */
+/** Before an answer has come no more is typed into one field. */
+const SENT_LATELY = 5;
+
+export type Keep = (count: {
+  lotId: number;
+  counted: string;
+  was: Base | null;
+  sent: readonly string[];
+  note: string;
+}) => Promise<readonly FieldProblem[]>;
+/** Told whether the text of a lot's field is kept; what isn't can't be posted. */
 export type OnWrong = (of: WalkRow, wrong: boolean) => void;
 
 interface Props {
@@ -25,15 +35,17 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const measured = kind(r.kind).measured;
   const start = r.counted === null ? "" : forField(showBase(r.counted, measured));
-  // What was sent last; what is known to be kept; and whether what is kept next is our own.
-  const at = useRef({ said: start, known: start, ours: false, wrong: false });
+  // What the field said last, what the books are known to have, what was sent lately, and whether what they have next is our own.
+  const at = useRef({ said: start, known: r.counted, sent: [] as readonly string[], ours: false, wrong: false });
   const [wrong, setSay] = useState<string>();
   const [elsewhere, setElsewhere] = useState<string>();
   const say = wrong ?? problem;
   const send = (text: string): void => {
     if (text.trim() === at.current.said.trim() && !at.current.wrong) return;
+    const { known, sent } = at.current;
     at.current.said = text;
-    void keep({ lotId: r.id, counted: text, was: at.current.known, note: r.note ?? "" }).then((problems) => {
+    at.current.sent = [...sent, text].slice(-SENT_LATELY);
+    void keep({ lotId: r.id, counted: text, was: known, sent, note: r.note ?? "" }).then((problems) => {
       at.current.wrong = problems.length > 0;
       at.current.ours = problems.length === 0;
       setSay(problems[0]?.say);
@@ -43,8 +55,8 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
   };
   useEffect(() => {
     const { known, said, ours, wrong: isWrong } = at.current;
-    if (start === known) return;
-    at.current.known = start;
+    if (r.counted === known) return;
+    at.current.known = r.counted;
     at.current.ours = false;
     const field = input.current;
     // What was typed and isn't sent yet, or was refused, stays.
@@ -57,7 +69,7 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
     onElsewhere(r);
     // Only when what is kept of it has changed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [start]);
+  }, [r.counted]);
   return (
     <>
       <span className="flex items-baseline gap-2">
