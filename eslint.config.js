@@ -1,17 +1,7 @@
-/** Lint rules; the one that matters most is the direction of imports: app → db → core, and nothing upward. */
+/** Lint rules. Which folder may import from which is in .dependency-cruiser.mjs. */
 import reactHooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 import brands from "./scripts/lint/brands.mjs";
-
-/** Files of one folder may not import from these places. */
-const mayNot = (files, places, why) => ({
-  files,
-  // Tests of a room, and what they share, may load the demo workshop.
-  ignores: ["**/*.test.ts", "*/test/**"],
-  rules: {
-    "no-restricted-imports": ["error", { patterns: [{ regex: `^(#|(\\.\\./)+)(${places.join("|")})/`, message: why }] }],
-  },
-});
 
 export default tseslint.config(
   { ignores: ["build/", ".react-router/", "node_modules/", ".data/", "test-results/"] },
@@ -43,11 +33,6 @@ export default tseslint.config(
     files: ["app/**/*.{ts,tsx}"],
     rules: { "react-hooks/refs": "off", "react-hooks/set-state-in-effect": "off", "react-hooks/incompatible-library": "off" },
   },
-  mayNot(
-    ["core/**/*.ts"],
-    ["app", "db", "demo", "devices", "scripts", "e2e"],
-    "core/ computes; it knows no database, no interface and no script.",
-  ),
   {
     files: ["core/**/*.ts"],
     ignores: ["core/**/*.test.ts"],
@@ -63,10 +48,9 @@ export default tseslint.config(
       ],
     },
   },
-  mayNot(["db/**/*.ts"], ["app", "demo", "devices", "scripts", "e2e"], "db/ knows core/ only."),
   {
     files: ["db/**/*.ts"],
-    ignores: ["**/*.test.ts", "db/test/**"],
+    ignores: ["**/*.test.ts"],
     rules: {
       "no-restricted-syntax": [
         "error",
@@ -78,7 +62,4 @@ export default tseslint.config(
       ],
     },
   },
-  mayNot(["devices/**/*.ts"], ["app", "db", "demo", "scripts", "e2e"], "devices/ are programs of their own; they know core/ only."),
-  mayNot(["demo/**/*.ts"], ["app", "scripts", "e2e"], "demo/ does what a maker does, through db/."),
-  mayNot(["app/**/*.{ts,tsx}"], ["demo", "scripts", "e2e"], "app/ runs without the demo and the scripts."),
 );

@@ -2,7 +2,7 @@
 export default {
   testRunner: "vitest",
   vitest: { configFile: "scripts/mutate/vitest.config.ts" },
-  mutate: ["core/**/*.ts", "!core/**/*.test.ts", "!core/material/library/*.ts", "!core/said/*.ts"],
+  mutate: ["core/**/*.ts", "!core/**/*.test.ts", "!core/material/library/*.ts"],
   incremental: true,
   incrementalFile: ".data/mutation-incremental.json",
   ignorePatterns: ["app", "build", "demo", "docs", "e2e", "public", ".data", "test-results"],

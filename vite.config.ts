@@ -9,7 +9,12 @@ const small = () => compression({ include: /\.(js|css|svg)$/, algorithms: ["gzip
 /** What the server renders with comes in one file: read from its packages, thousands of small ones are opened at every start. */
 const ssr = { noExternal: true as const, external: ["pg", "react", "react-dom", "react-router"] };
 
+/** What every page has of core goes in one script: each by itself costs more than it holds. */
+const together = (id: string): string | undefined =>
+  /\/core\/(numbers|outcome|when|measure\/(exact|write))\.ts$/.test(id) ? "core" : undefined;
+
 export default defineConfig(({ command, isSsrBuild }) => ({
   ...(command === "build" && { ssr }),
+  ...(!isSsrBuild && { build: { rollupOptions: { output: { manualChunks: together } } } }),
   plugins: [tailwindcss(), reactRouter(), !isSsrBuild && small()],
 }));

@@ -10,8 +10,7 @@ export default defineConfig({
       {
         test: {
           name: "unit",
-          include: ["core/**/*.test.ts", "app/**/*.test.ts", "devices/**/*.test.ts", "scripts/**/*.test.ts"],
-          exclude: ["app/test/**"],
+          include: ["{core,app,devices,scripts,test/core}/**/*.test.ts"],
           setupFiles: ["scripts/seed.ts"],
           testTimeout: LONG,
         },
@@ -19,10 +18,10 @@ export default defineConfig({
       {
         test: {
           name: "database",
-          include: ["db/**/*.test.ts", "demo/**/*.test.ts", "app/test/*.test.ts"],
+          include: ["{db,demo,test/db,test/app}/**/*.test.ts"],
           // A file's database is its own, and half the time is the server's, which is another process: one for every core, but not for a crowd.
           maxWorkers: Math.min(4, availableParallelism()),
-          globalSetup: ["db/test/template.ts"],
+          globalSetup: ["test/db/template.ts"],
           setupFiles: ["scripts/seed.ts"],
           testTimeout: LONG,
           hookTimeout: LONG,

@@ -1,10 +1,10 @@
-/** What a page begins with in the browser: as the framework would by itself, with requests that wait for a server that is away. */
+/** Client entry: hydrates the page as the framework does by default, with requests that are retried while the server is away. */
 import { startTransition, StrictMode } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
-import { beginPatience } from "./forms/beside/patient.ts";
+import { retryRouterRequests } from "./forms/beside/fetchWithRetry.ts";
 
-beginPatience();
+retryRouterRequests();
 
 startTransition(() => {
   hydrateRoot(

@@ -4,9 +4,9 @@
  */
 import { renderToString } from "react-dom/server";
 import { ServerRouter, type AppLoadContext, type EntryContext } from "react-router";
-import { NonceContext } from "./nonce.ts";
+import { NonceContext } from "./server/nonce.ts";
 
-/** Text in a script: nothing in it ends the script, whatever stands in the data. */
+/** Text in a script: nothing in it ends the script, whatever is in the data. */
 const inScript = (text: string): string =>
   JSON.stringify(text).replace(/[&><\u2028\u2029]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`);
 

@@ -1,4 +1,4 @@
-/** The document every screen stands in. */
+/** The HTML document of every screen. */
 import {
   type GetScrollRestorationKeyFunction,
   isRouteErrorResponse,
@@ -11,7 +11,7 @@ import {
   ScrollRestoration,
 } from "react-router";
 import { useContext, useEffect } from "react";
-import { NonceContext } from "./nonce.ts";
+import { NonceContext } from "./server/nonce.ts";
 import type { Route } from "./+types/root";
 import serif from "@fontsource/young-serif/files/young-serif-latin-400-normal.woff2?url";
 import mono from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";

@@ -1,8 +1,8 @@
-/** What a person can do, station by station. */
+/** Route table: every address of the application, station by station. */
 import { index, layout, prefix, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
-  layout("ui/frame/workroom.tsx", [
+  layout("shell/workroom.tsx", [
     index("today/today.tsx"),
     ...prefix("shelf", [
       index("shelf/shelf.tsx"),
@@ -96,7 +96,7 @@ export default [
   route("reckon", "reckon/reckon.ts"),
   route("take-back", "book/takeBack.ts"),
   route("bench/:id/weighed", "bench/sheet/weighed.ts"),
-  route("bench/:id/did", "bench/at/did.ts"),
+  route("bench/:id/did", "bench/at/benchEvents.ts"),
   route("bench/:id/photo", "bench/photo.ts"),
   route("devices/stream", "devices/stream.ts"),
   route("devices/tell", "devices/tell.ts"),

@@ -6,7 +6,7 @@
  */
 import UFuzzy from "@leeoniya/ufuzzy";
 
-/** A name to be found by, and other words that stand for the same thing (an INCI name, a lot number). */
+/** A name to be found by, and other words for the same thing (an INCI name, a lot number). */
 export interface Findable {
   name: string;
   also?: string;

@@ -1,10 +1,10 @@
 /**
- * What a name on a sheet stands for. A name is resolved once, when it is typed: as long as it stands on the sheet it means the thing it meant then,
- * whatever that or another thing is called by the time the sheet is kept.
+ * Resolves a name on a sheet to a thing once, when it is typed: as long as the name is on the sheet it means that thing, whatever it or
+ * another is called by the time the sheet is saved.
  */
 
-/** How names are compared. @example called(" Olive Oil ") // "olive oil" */
-export const called = (name: string): string => name.trim().toLowerCase();
+/** How names are compared. @example normalizeName(" Olive Oil ") // "olive oil" */
+export const normalizeName = (name: string): string => name.trim().toLowerCase();
 
 /** The number of what a name meant when it was typed; null where it was never found. */
 export type Meant = (name: string) => number | null;
@@ -13,16 +13,16 @@ const asTyped: Meant = () => null;
 
 /** Things by how they are called. */
 export const byCalled = <T extends { name: string }>(things: readonly T[]): ReadonlyMap<string, T> =>
-  new Map(things.map((t) => [called(t.name), t]));
+  new Map(things.map((t) => [normalizeName(t.name), t]));
 
 /**
- * Finds things by the names that stand on a sheet: what a name meant, else what is called so now.
- * @example finderOf([{ id: 5, name: "Olive oil, virgin" }, { id: 9, name: "Olive oil" }], () => 5)("olive oil")?.id // 5
+ * Finds things by the names that are on a sheet: what a name meant, else what is called so now.
+ * @example finderBy([{ id: 5, name: "Olive oil, virgin" }, { id: 9, name: "Olive oil" }], () => 5)("olive oil")?.id // 5
  */
-export function finderOf<T extends { id: number; name: string }>(things: readonly T[], meant: Meant = asTyped): (name: string) => T | null {
+export function finderBy<T extends { id: number; name: string }>(things: readonly T[], meant: Meant = asTyped): (name: string) => T | null {
   const byId = new Map(things.map((t) => [t.id, t]));
   const byName = byCalled(things);
-  return (name) => byId.get(meant(name) ?? NaN) ?? byName.get(called(name)) ?? null;
+  return (name) => byId.get(meant(name) ?? NaN) ?? byName.get(normalizeName(name)) ?? null;
 }
 
 /**
@@ -34,5 +34,5 @@ export const meaning = (thing: { id: number; name: string }): string => `${thing
 /** The thing a row meant; null where something else was typed since. @example idMeant("Hand balm, 60 g", "7 Hand balm, 60 g") // 7 */
 export function idMeant(name: string, means: string): number | null {
   const at = means.indexOf(" ");
-  return at > 0 && called(means.slice(at + 1)) === called(name) ? Number(means.slice(0, at)) : null;
+  return at > 0 && normalizeName(means.slice(at + 1)) === normalizeName(name) ? Number(means.slice(0, at)) : null;
 }

@@ -36,7 +36,7 @@ export class Refused extends Error {
 }
 
 /** What was kept meanwhile by another hand: the sheet was opened on an older version. */
-export interface Meanwhile {
+export interface EditConflict {
   actId: number;
   summary: string;
   who: string;
@@ -45,9 +45,9 @@ export interface Meanwhile {
 }
 
 /** A save over a version that someone changed meanwhile. Nothing is kept; the sheet shows both. */
-export class ChangedMeanwhile extends Refused {
-  readonly meanwhile: Meanwhile;
-  constructor(meanwhile: Meanwhile) {
+export class EditedMeanwhile extends Refused {
+  readonly meanwhile: EditConflict;
+  constructor(meanwhile: EditConflict) {
     super([{ field: "", say: "Someone changed this while your sheet was open. Nothing is lost: choose below what stands." }]);
     this.name = "ChangedMeanwhile";
     this.meanwhile = meanwhile;

@@ -9,10 +9,10 @@ import { trace } from "./lot/trace.ts";
 import { dayResult, leftOver } from "./market/day.ts";
 import { micros } from "./measure/exact.ts";
 import { PRICE_POINTS, roundToPoint, type PricePoint } from "./pricing/rounding.ts";
-import { CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type PriceSchool } from "./pricing/schools.ts";
+import { CHANNEL_IDS, PRICING_METHODS, priceBy, viewPrice, type PricingMethod } from "./pricing/pricingMethods.ts";
 import { convert, strength } from "./reckon/answer.ts";
 import { readQuestions } from "./reckon/question.ts";
-import { STARTING_SETTINGS } from "./settings.ts";
+import { STARTING_SETTINGS } from "./settings/settings.ts";
 import { counted, wordList } from "./words.ts";
 
 const euro = (n: number) => micros(Math.round(n * 1e6));
@@ -56,7 +56,7 @@ describe("price points", () => {
 });
 
 describe("pricing schools", () => {
-  it.each<[PriceSchool, "market" | "wholesale", number | null]>([
+  it.each<[PricingMethod, "market" | "wholesale", number | null]>([
     ["multiple", "market", 7],
     ["multiple", "wholesale", 3.9],
     ["doubled", "market", 17],
@@ -95,7 +95,7 @@ describe("pricing schools", () => {
   it("price is fee, costs and margin, whatever the school", () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...(Object.keys(PRICE_SCHOOLS) as PriceSchool[])),
+        fc.constantFrom(...(Object.keys(PRICING_METHODS) as PricingMethod[])),
         fc.constantFrom(...CHANNEL_IDS),
         fc.integer({ min: 1, max: 60 }),
         (school, channel, minutes) => {

@@ -1,7 +1,7 @@
 /**
  * Days without a clock: plain ISO dates ("2026-11-25"), passed in by the caller. Strings sort as dates do.
  */
-// Each by itself: the package whole is three hundred files, read anew at every start.
+// Each by itself: the package whole is three hundred files, read again at every start.
 import { addDays as add } from "date-fns/addDays";
 import { addMonths as addMonthsTo } from "date-fns/addMonths";
 import { getDayOfYear } from "date-fns/getDayOfYear";

@@ -1,6 +1,6 @@
 /** Small pieces of English that several sentences need. */
 
-import { writeNumber } from "./measure/write.ts";
+import { writeNumber } from "./numbers.ts";
 
 /** @example wordList(["oil", "wax", "honey"]) // "oil, wax and honey" */
 export const wordList = (xs: readonly string[]): string => (xs.length < 2 ? xs.join("") : `${xs.slice(0, -1).join(", ")} and ${xs.at(-1)}`);

@@ -1,7 +1,7 @@
 /** The order of a day's work, and the cabinet's ages: against plain rules, for any work and any day. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { AGE_IDS, ages, ageOf } from "./cabinet/ages.ts";
+import { ageOf, lives } from "./cabinet/ages.ts";
 import { SOON_DAYS } from "./stock/lots.ts";
 import { addDays, daysBetween } from "./when.ts";
 import { inOrder, mustBe, sayMinutes, turnOf, WORK, WORK_KINDS, type Task } from "./work.ts";
@@ -59,22 +59,24 @@ describe("a day's work", () => {
 describe("ages", () => {
   const lots = fc.array(
     fc.record({
-      of: fc.integer({ min: 1, max: 4 }),
       onHand: fc.integer({ min: 1, max: 50 }),
       made: fc.nat(400),
       keeps: fc.integer({ min: 1, max: 700 }),
     }),
     { maxLength: 20 },
   );
-  it("counts every unit once, in the band its day says", () => {
+  it("draws every lot once, in the band its day says", () => {
     fc.assert(
       fc.property(lots, (drawn) => {
-        const all = drawn.map(({ of, onHand, made, keeps }) => {
+        const all = drawn.map(({ onHand, made, keeps }, id) => {
           const arrived = addDays(TODAY, -made);
-          return { of, onHand, arrived, bestBefore: addDays(arrived, keeps), name: `P${of}`, label: "60 g" };
+          return { id, number: `L${id}`, onHand, arrived, bestBefore: addDays(arrived, keeps), name: "Balm", label: "60 g" };
         });
-        const counted = ages(all, TODAY);
-        expect(counted.reduce((n, p) => n + AGE_IDS.reduce((m, a) => m + p.units[a], 0), 0)).toBe(all.reduce((n, l) => n + l.onHand, 0));
+        const drawnUp = lives(all, TODAY);
+        // Every lot once, its whole life as long as it keeps, the one with the least left first.
+        expect(drawnUp.map((l) => l.id).sort((a, b) => a - b)).toEqual(all.map((l) => l.id));
+        for (const l of drawnUp) expect([l.age + l.left!, l.onHand]).toEqual([drawn[l.id]!.keeps, drawn[l.id]!.onHand]);
+        expect(drawnUp.map((l) => l.left!)).toEqual(drawnUp.map((l) => l.left!).sort((a, b) => a - b));
         for (const l of all) {
           const left = daysBetween(TODAY, l.bestBefore);
           const age = ageOf(l, TODAY);

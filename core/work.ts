@@ -11,7 +11,7 @@ export const WORK = {
   /** Somebody has them already: better look now than hear of it. */
   outSetting: { minutes: 5, by: (_: Day | null, today: Day) => today },
   outUnchecked: { minutes: 5, by: (_: Day | null, today: Day) => today },
-  /** Half weighed, it stands in the way and gathers dust. */
+  /** Half weighed, it is in the way and gathers dust. */
   open: { minutes: 60, by: (_: Day | null, today: Day) => today },
   /** A jar past its latest day goes rancid by the day. */
   late: { minutes: 40, by: (_: Day | null, today: Day) => today },
@@ -45,10 +45,12 @@ export interface Task {
   kind: WorkKind;
   /** The day it is about: due, at its best, best before. */
   day: Day | null;
+  /** The last day to begin it, where that is known better than by its kind. */
+  begin?: Day | undefined;
 }
 
 /** By when it has to be done; null where nothing presses. @example mustBe({ kind: "toPack", day: "2026-12-05" }, "2026-11-26") // "2026-12-04" */
-export const mustBe = ({ kind, day }: Task, today: Day): Day | null => WORK[kind].by(day, today);
+export const mustBe = ({ kind, day, begin }: Task, today: Day): Day | null => begin ?? WORK[kind].by(day, today);
 
 /** @example turnOf({ kind: "toPack", day: "2026-12-05" }, "2026-11-29") // "week" */
 export function turnOf(task: Task, today: Day): Turn {

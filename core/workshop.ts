@@ -1,6 +1,6 @@
 /** The two workshops of a house: the invented one to try things on, and one's own. */
 
-/** What each is called, and where its pages stand. */
+/** What each is called, and where its pages are. */
 export const WORKSHOPS = {
   demo: { say: "Demo", about: "an invented workshop to try things on", home: "/demo" },
   own: { say: "Yours", about: "your own workshop", home: "/own" },

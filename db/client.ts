@@ -1,17 +1,17 @@
 /**
  * The connection to PostgreSQL. Everything in db/ takes the `Db` it works on, so that tests and scripts can bring their own.
  */
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { createHash } from "node:crypto";
 import { drizzle } from "drizzle-orm/node-postgres";
 import type { Logger } from "drizzle-orm/logger";
 import pg from "pg";
-import { outage } from "./outage.ts";
+import { databaseOutage } from "./outage.ts";
 import * as schema from "./schema.ts";
 import { OURS } from "./schema/ours.ts";
 
 /**
- * What every connection is opened with. Statements are prepared once and their plans kept: planning anew takes longer than most of them run, and
+ * What every connection is opened with. Statements are prepared once and their plans kept: planning again takes longer than most of them run, and
  * compiling always does. Nothing that hangs holds what others wait for.
  */
 export const CLIENT_OPTIONS = [
@@ -58,7 +58,7 @@ function plannedAs(text: string): string | undefined {
 class Planning extends pg.Client {
   // The driver's own signatures are many; whatever is asked goes on as it came.
   override query = ((what: unknown, ...rest: unknown[]) => {
-    const config = isRecord(what) && typeof what.text === "string" && what.name === undefined ? what : null;
+    const config = isObject(what) && typeof what.text === "string" && what.name === undefined ? what : null;
     const name = config && plannedAs(config.text as string);
     return (super.query as (...all: unknown[]) => unknown)(name ? { ...config, name } : what, ...rest);
   }) as pg.Client["query"];
@@ -104,7 +104,7 @@ export function openDb(url: string, logger?: Logger, { patient = false, schema: 
     try {
       return await bound.transaction(work, config);
     } catch (e) {
-      lost = outage(e)?.kind === "away";
+      lost = databaseOutage(e)?.kind === "away";
       throw e;
     } finally {
       client.release(lost);

@@ -1,12 +1,12 @@
 /** What the database answers is read: a row that holds what it can't is said to be so, wherever it is read. */
 import { sql, type SQL } from "drizzle-orm";
 import { expect, it } from "vitest";
-import { aFlag, aNumber, aText, jsonRows, number, orNone, rowsOf } from "./columnsOf.ts";
+import { readBoolean, aNumber, aText, jsonRows, number, orNone, rowsOf } from "./columnsOf.ts";
 import { readRecipes } from "./recipe/read.ts";
 import { material, recipeLine } from "./schema.ts";
-import { readSettings } from "./settings.ts";
+import { readSettings } from "./settings/settings.ts";
 import { readMaterial } from "./shelf/materials.ts";
-import { db, eachTestHasAWorkshop, ids } from "./test/workshop.ts";
+import { db, eachTestHasAWorkshop, ids } from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 
@@ -32,7 +32,7 @@ it.each<[string, () => Promise<unknown>, unknown]>([
   ["no number", () => rowsOf(db, { n: aNumber }, sql`select null as n`), "not a number: null"],
   ["a number out of words", () => rowsOf(db, { n: aNumber }, sql`select 'five' as n`), "not a number"],
   ["a text that is a number", () => rowsOf(db, { t: aText }, sql`select 5 as t`), "not a text: 5"],
-  ["a flag that is a text", () => rowsOf(db, { f: aFlag }, sql`select 't' as f`), "not a yes or no"],
+  ["a flag that is a text", () => rowsOf(db, { f: readBoolean }, sql`select 't' as f`), "not a yes or no"],
   ["nothing, where that may be", () => rowsOf(db, { n: orNone(aNumber) }, sql`select null as n`), [{ n: null }]],
   ["what wasn't asked for", () => rowsOf(db, { n: aNumber }, sql`select 5 as other`), "n wasn't asked for"],
   ["a name that is missing", () => rowsOf(db, { name: material.name }, sql`select null as name`), "name is missing"],

@@ -1,6 +1,6 @@
 /**
- * Readers for what a statement works out itself, so that no answer of the database is taken for what its type says: a flag, a number,
- * words, rows folded into JSON, and rows of a statement too much of its own for the query builder.
+ * Readers for computed columns, JSON and raw SQL; each throws on a value of another type than it reads, so that no answer of the database is
+ * taken on trust.
  */
 import type { Mg } from "#core/measure/exact";
 import { is, sql, Column, type SQL } from "drizzle-orm";
@@ -11,7 +11,7 @@ import { lot } from "./schema/stock.ts";
 const not = (what: string, v: unknown): TypeError => new TypeError(`not ${what}: ${JSON.stringify(v)}`);
 
 /** Readers of a single value. @throws TypeError for nothing, and for anything else */
-export function aFlag(v: unknown): boolean {
+export function readBoolean(v: unknown): boolean {
   if (typeof v !== "boolean") throw not("a yes or no", v);
   return v;
 }
@@ -27,7 +27,7 @@ export function aNumber(v: unknown): number {
 }
 
 /** A yes or no. @example flag(sql`${batch.pouredActId} is not null`) */
-export const flag = (of: SQL): SQL<boolean> => of.mapWith(aFlag);
+export const flag = (of: SQL): SQL<boolean> => of.mapWith(readBoolean);
 export const number = (of: SQL): SQL<number> => of.mapWith(aNumber);
 export const words = (of: SQL): SQL<string> => of.mapWith(aText);
 /** Of something that may be nothing. The query builder asks no reader about nothing, so that this has to be said by whoever writes it. */

@@ -1,8 +1,8 @@
-/** Unfinished sheets: kept as they are typed, gone with the act they become, never kept after it. */
+/** Unfinished sheets: saved as they are typed, gone with the act they become, never kept after it. */
 import { describe, expect, it } from "vitest";
 import { draftsOn, dropDraft, keepDraft, listDrafts, type DraftIn } from "./drafts.ts";
 import { saveMaterial } from "./shelf/keepMaterial.ts";
-import { DAY, db, eachTestHasAWorkshop, refused, token } from "./test/workshop.ts";
+import { DAY, db, eachTestHasAWorkshop, refused, token } from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 

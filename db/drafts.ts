@@ -1,17 +1,17 @@
 /**
- * Unfinished sheets, kept as they are typed. They are no acts: the book doesn't know them, and they move nothing.
+ * Unfinished sheets, saved as they are typed. They are no acts: the book doesn't know them, and they move nothing.
  *
  * A draft belongs to the one act its sheet will do. Once that is in the book it is gone, in the same transaction; what is sent after it,
- * typed a moment before, is not kept any more.
+ * typed a moment before, is not saved any more.
  */
 import { and, desc, eq, sql } from "drizzle-orm";
 import type { Db, Reads, Tx } from "./client.ts";
-import { aFlag, rowsOf } from "./columnsOf.ts";
+import { readBoolean, rowsOf } from "./columnsOf.ts";
 import { ask } from "./prepared.ts";
 import { act, draft } from "./schema.ts";
 
 export interface DraftIn {
-  /** The page it stands on, and which of the page's sheets it is. */
+  /** The page it is on, and which of the page's sheets it is. */
   path: string;
   sheet: string;
   title: string;
@@ -25,11 +25,11 @@ export type Draft = typeof draft.$inferSelect;
 /** Holds a sheet's act and the keeping of its draft apart, so that neither overtakes the other. */
 export const holdSheet = (tx: Tx, token: string) => tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${token}, 7))`);
 
-/** Keeps what is on a sheet; nothing once its act is done. @returns whether it was kept */
+/** Saves what is on a sheet; nothing once its act is done. @returns whether it was saved */
 export const keepDraft = (db: Db, d: DraftIn): Promise<boolean> =>
   db.transaction(async (tx) => {
     await holdSheet(tx, d.token);
-    const [done] = await rowsOf(tx, { any: aFlag }, sql`select exists (select 1 from ${act} where token = ${d.token}) as any`);
+    const [done] = await rowsOf(tx, { any: readBoolean }, sql`select exists (select 1 from ${act} where token = ${d.token}) as any`);
     if (done!.any) return false;
     const { title, token, seen, values } = d;
     await tx
@@ -44,11 +44,11 @@ export const dropDraft = async (db: Db, path: string, sheet: string): Promise<vo
   await db.delete(draft).where(and(eq(draft.path, path), eq(draft.sheet, sheet)));
 };
 
-/** What stands unfinished on a page. */
+/** What is unfinished on a page. */
 export const draftsOn = (db: Reads, path: string): Promise<Draft[]> =>
   ask(db, "drafts_on", { path }, (at) => db.select().from(draft).where(eq(draft.path, at.path)));
 
-/** Everything that stands unfinished, the newest first. */
+/** Everything that is unfinished, the newest first. */
 export const listDrafts = (db: Reads): Promise<Pick<Draft, "id" | "path" | "sheet" | "title" | "keptAt">[]> =>
   ask(db, "all_drafts", {}, () =>
     db

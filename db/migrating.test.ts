@@ -8,7 +8,7 @@ import { afterEach, beforeEach, expect, it } from "vitest";
 import { openDb, type OpenDb } from "./client.ts";
 import { aText, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
-import { outage } from "./outage.ts";
+import { databaseOutage } from "./outage.ts";
 
 let admin: OpenDb;
 let name: string;
@@ -96,15 +96,19 @@ it("a database that a newer Zelbin kept is left alone", async () => {
 });
 
 it("tells a database that is away, or has no room, from a fault of ours", async () => {
-  await expect(openDb("postgres://nobody@127.0.0.1:1/none").execute(sql`select 1`)).rejects.toSatisfy((e) => outage(e)?.kind === "away");
+  await expect(openDb("postgres://nobody@127.0.0.1:1/none").execute(sql`select 1`)).rejects.toSatisfy(
+    (e) => databaseOutage(e)?.kind === "away",
+  );
   const lost = admin.transaction(async (tx) => {
     const [{ pid }] = (await tx.execute(sql`select pg_backend_pid() as pid`)).rows as [{ pid: number }];
     await admin.execute(sql`select pg_terminate_backend(${pid})`);
     await tx.execute(sql`select 1`);
   });
-  await expect(lost).rejects.toSatisfy((e) => outage(e)?.kind === "away");
+  await expect(lost).rejects.toSatisfy((e) => databaseOutage(e)?.kind === "away");
   // And it goes on by itself.
   await admin.execute(sql`select 1`);
-  expect(outage(Object.assign(new Error("x"), { cause: Object.assign(new Error("y"), { code: "53100" }) }))).toMatchObject({ status: 507 });
-  await expect(admin.execute(sql`select 1 from nobody`)).rejects.toSatisfy((e) => outage(e) === null);
+  expect(databaseOutage(Object.assign(new Error("x"), { cause: Object.assign(new Error("y"), { code: "53100" }) }))).toMatchObject({
+    status: 507,
+  });
+  await expect(admin.execute(sql`select 1 from nobody`)).rejects.toSatisfy((e) => databaseOutage(e) === null);
 });

@@ -6,7 +6,7 @@ import { sql } from "drizzle-orm";
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { readFileSync } from "node:fs";
-import { aFlag, aNumber, aText, rowsOf } from "./columnsOf.ts";
+import { readBoolean, aNumber, aText, rowsOf } from "./columnsOf.ts";
 import { openDb, type Db, type OpenDb } from "./client.ts";
 import { databaseIn, makeOurs, STEPS_TAKEN } from "./ownership.ts";
 import { OURS } from "./schema/ours.ts";
@@ -30,7 +30,7 @@ async function newestIn(db: Db): Promise<number> {
   const table = sql`${sql.identifier(STEPS_TAKEN.schema)}.${sql.identifier(STEPS_TAKEN.table)}`;
   const [there] = await rowsOf(
     db,
-    { any: aFlag },
+    { any: readBoolean },
     sql`select to_regclass(${`${STEPS_TAKEN.schema}.${STEPS_TAKEN.table}`}) is not null as any`,
   );
   if (!there!.any) return 0;
@@ -58,7 +58,7 @@ async function nameForCopy(db: Db, name: string, before: string): Promise<string
   for (let n = 1; ; n++) {
     const end = `_before_${before.slice(0, 4)}${n > 1 ? `_${n}` : ""}`;
     const wanted = name.slice(0, LONGEST_NAME - end.length) + end;
-    const [taken] = await rowsOf(db, { any: aFlag }, sql`select exists (select 1 from pg_database where datname = ${wanted}) as any`);
+    const [taken] = await rowsOf(db, { any: readBoolean }, sql`select exists (select 1 from pg_database where datname = ${wanted}) as any`);
     if (!taken!.any) return wanted;
   }
 }

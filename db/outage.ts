@@ -31,7 +31,7 @@ const FULL: Outage = {
 const SEGMENT = 16 * 1024 * 1024;
 const folders = new Set<string>();
 
-/** Says where a database of our own stands, so that one that went for want of room is said to have. */
+/** Registers where a database of ours is on disk, so that one lost for want of room can be reported as such. */
 export const standsIn = (folder: string): void => {
   folders.add(folder);
 };
@@ -56,14 +56,14 @@ const AWAY_WORDS = /connection terminated|connection error and is not queryable|
 const BUSY_CODE = "53300";
 const BUSY_WORDS = /timeout exceeded when trying to connect/i;
 
-/** @returns null for any other error @example outage(Object.assign(new Error(), { code: "53100" }))?.kind // "full" */
-export function outage(e: unknown): Outage | null {
+/** @returns null for any other error @example databaseOutage(Object.assign(new Error(), { code: "53100" }))?.kind // "full" */
+export function databaseOutage(e: unknown): Outage | null {
   for (let at: unknown = e, deep = 0; at instanceof Error && deep < 5; at = at.cause, deep++) {
     const code = "code" in at && typeof at.code === "string" ? at.code : "";
     if (code === "53100" || code === "ENOSPC") return FULL;
     if (code === BUSY_CODE || BUSY_WORDS.test(at.message)) return BUSY;
     if (AWAY_CODES.test(code) || AWAY_WORDS.test(at.message)) return away();
-    if (at instanceof AggregateError && at.errors.some((one) => outage(one) !== null)) return away();
+    if (at instanceof AggregateError && at.errors.some((one) => databaseOutage(one) !== null)) return away();
   }
   return null;
 }

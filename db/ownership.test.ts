@@ -7,12 +7,12 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, expect, it } from "vitest";
 import { openDb, type Db, type OpenDb } from "./client.ts";
-import { aFlag, aText, rowsOf } from "./columnsOf.ts";
+import { readBoolean, aText, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
 import { material } from "./schema.ts";
 import { saveMaterial } from "./shelf/keepMaterial.ts";
-import { addressOf } from "./test/template.ts";
-import { refused } from "./test/workshop.ts";
+import { addressOf } from "#test/db/template";
+import { refused } from "#test/db/workshop";
 import { openWorkshops, ownAddress } from "./workshops.ts";
 
 const SERVER = process.env.DATABASE_URL!;
@@ -143,7 +143,7 @@ it("of databases that are called like a copy only our own copies are ever droppe
   rmSync(folder, { recursive: true });
   const copies = await rowsOf(
     admin,
-    { name: aText, ours: aFlag },
+    { name: aText, ours: readBoolean },
     sql`select datname as name, shobj_description(oid, 'pg_database') is not null as ours from pg_database where starts_with(datname, ${`${name}_before`}) order by 1`,
   );
   expect(copies.map((c) => [c.name.replace(`${name}_before_`, ""), c.ours])).toEqual([

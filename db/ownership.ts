@@ -4,7 +4,7 @@
  */
 import { getTableName, is, sql } from "drizzle-orm";
 import { PgTable } from "drizzle-orm/pg-core";
-import { aFlag, aText, rowsOf } from "./columnsOf.ts";
+import { readBoolean, aText, rowsOf } from "./columnsOf.ts";
 import type { Db, Reads, Tx } from "./client.ts";
 import * as schema from "./schema.ts";
 import { OURS } from "./schema/ours.ts";
@@ -44,7 +44,7 @@ async function whatElse(db: Reads): Promise<string[]> {
 }
 
 async function isThere(db: Reads, table: string): Promise<boolean> {
-  const [row] = await rowsOf(db, { any: aFlag }, sql`select to_regclass(${table}) is not null as any`);
+  const [row] = await rowsOf(db, { any: readBoolean }, sql`select to_regclass(${table}) is not null as any`);
   return row!.any;
 }
 
@@ -52,7 +52,7 @@ async function isThere(db: Reads, table: string): Promise<boolean> {
 async function isMarked(db: Reads): Promise<boolean> {
   const [row] = await rowsOf(
     db,
-    { any: aFlag },
+    { any: readBoolean },
     sql`select exists (select 1 from pg_namespace where nspname = ${OURS} and obj_description(oid, 'pg_namespace') = ${MARK}) as any`,
   );
   return row!.any;
@@ -90,7 +90,7 @@ export async function makeOurs(db: Db, name: string, steps: readonly number[]): 
   });
 }
 
-/** What stands in our schema without being of Zelbin's, or elsewhere and rests on what is in it. */
+/** What is in our schema without being Zelbin's, or elsewhere and depends on what is in it. */
 async function othersIn(db: Reads): Promise<string[]> {
   const known = Object.values(schema).flatMap((t) => (is(t, PgTable) ? [getTableName(t)] : []));
   const rows = await rowsOf(

@@ -1,11 +1,11 @@
-/** Many rows in one statement after the other, many numbers in one, and texts that are looked through. */
+/** Small pieces of SQL: inserting in chunks, matching any of a list, and searching in texts. */
 import { Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 
 /** PostgreSQL takes 65 535 values at most in one statement, and no table here has twenty columns that are written. */
 const ROWS_AT_ONCE = 3000;
 
-/** @example inPieces([1, 2, 3]) // [[1, 2, 3]] */
-export const inPieces = <T>(rows: readonly T[]): T[][] =>
+/** @example inChunks([1, 2, 3]) // [[1, 2, 3]] */
+export const inChunks = <T>(rows: readonly T[]): T[][] =>
   Array.from({ length: Math.ceil(rows.length / ROWS_AT_ONCE) }, (_, i) => rows.slice(i * ROWS_AT_ONCE, (i + 1) * ROWS_AT_ONCE));
 
 /**
@@ -23,13 +23,13 @@ export const anyNamed = (text: SQLWrapper, names: Placeholder): SQL => sql`lower
 export const lower = (names: readonly string[]): string[] => names.map((n) => n.trim().toLowerCase());
 
 /**
- * What `like` finds wherever that stands in a text; what has a meaning to `like` stands for itself.
+ * What `like` finds wherever that is in a text; what has a meaning to `like` stands for itself.
  * @example anywhere("5 % oil") // "%5 \\% oil%"
  */
 export const anywhere = (part: string): string => `%${part.replace(/[%_\\]/g, "\\$&")}%`;
 
 /**
- * Whether every word of what is looked for stands in a text, in any order and case. Left out where there are none: PostgreSQL would plan for
+ * Whether every word of what is looked for is in a text, in any order and case. Left out where there are none: PostgreSQL would plan for
  * few rows and read them all.
  * @param words by `wordsOf`
  */

@@ -4,7 +4,7 @@ import { expect, it } from "vitest";
 import { anyNamed, anyOf, hasAll, lower, wordsOf } from "./pieces.ts";
 import { ask } from "./prepared.ts";
 import { material } from "./schema.ts";
-import { db, eachTestHasAWorkshop, ids } from "./test/workshop.ts";
+import { db, eachTestHasAWorkshop, ids } from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 

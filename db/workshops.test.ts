@@ -6,7 +6,7 @@ import { openDb, type Db, type OpenDb } from "./client.ts";
 import { material, workshop } from "./schema.ts";
 import { saveMaterial } from "./shelf/keepMaterial.ts";
 import { listMaterials } from "./shelf/materials.ts";
-import { refused } from "./test/workshop.ts";
+import { refused } from "#test/db/workshop";
 import { openWorkshops, ownAddress, type Workshops } from "./workshops.ts";
 
 const DAY = "2026-05-04";

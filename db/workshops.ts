@@ -9,7 +9,7 @@ import type { WorkshopKind } from "#core/workshop";
 import { sql } from "drizzle-orm";
 import type { Logger } from "drizzle-orm/logger";
 import { openDb, type Db, type OpenDb } from "./client.ts";
-import { aFlag, rowsOf } from "./columnsOf.ts";
+import { readBoolean, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
 import { databaseIn, emptyOurs, NotOurs } from "./ownership.ts";
 import { act, backgroundRequest, workshop } from "./schema.ts";
@@ -26,7 +26,7 @@ export interface Workshops {
   close: () => Promise<void>;
 }
 
-/** Where one's own workshop stands. */
+/** Where one's own workshop is. */
 export interface OwnPlace {
   /** Its database; null where none was begun. */
   find: () => Promise<string | null>;
@@ -44,14 +44,14 @@ export interface Where {
 export interface Making {
   /** Fills an empty demo. */
   loadDemo: (db: Db) => Promise<void>;
-  /** Unless it stands beside the demo's, on the same server. */
+  /** Unless it is beside the demo's, on the same server. */
   own?: OwnPlace;
   logger?: Logger;
 }
 
 const OWN = "_own";
 
-/** Where one's own workshop stands, beside the demo's. @example ownAddress("postgres://a@h/zelbin") // "postgres://a@h/zelbin_own" */
+/** Where one's own workshop is, beside the demo's. @example ownAddress("postgres://a@h/zelbin") // "postgres://a@h/zelbin_own" */
 export function ownAddress(demo: string): string {
   const url = new URL(demo);
   url.pathname += OWN;
@@ -87,7 +87,7 @@ export async function openWorkshop(url: string, kind: WorkshopKind, making: Maki
 }
 
 async function exists(db: Db, name: string): Promise<boolean> {
-  const [found] = await rowsOf(db, { any: aFlag }, sql`select exists (select 1 from pg_database where datname = ${name}) as any`);
+  const [found] = await rowsOf(db, { any: readBoolean }, sql`select exists (select 1 from pg_database where datname = ${name}) as any`);
   return found!.any;
 }
 

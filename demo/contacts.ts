@@ -1,6 +1,6 @@
 /** What the demo's maker has written down of those the books name. */
 import { CONTACT_KINDS } from "#core/contact";
-import { contactsOf, saveContact } from "#db/contacts";
+import { contactsOf, saveContact } from "#db/contacts/contacts";
 import type { World } from "./world.ts";
 
 const NOTES: Readonly<Record<string, { reach: string; note: string }>> = {

@@ -8,10 +8,10 @@ import { traceLot } from "#db/lots/trace";
 import { listMarketDays } from "#db/markets/markets";
 import { costRecipes } from "#db/recipe/costs";
 import { lot } from "#db/schema";
-import { readSettings } from "#db/settings";
+import { readSettings } from "#db/settings/settings";
 import { listMaterials } from "#db/shelf/materials";
-import { expectLedgerTrue, freshDb } from "#db/test/fresh";
-import { whatWaits } from "#db/today";
+import { expectLedgerTrue, freshDb } from "#test/db/fresh";
+import { workItems } from "#db/today/today";
 import { isNotNull, sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { loadDemo } from "./load.ts";
@@ -77,9 +77,9 @@ describe("the demo workshop", () => {
     }
   });
   it("gives Today something from every station that can wait", async () => {
-    const waits = new Set((await whatWaits(db, TODAY)).map((w) => `${w.station} ${w.kind}`));
+    const waits = new Set((await workItems(db, TODAY)).map((w) => `${w.station} ${w.kind}`));
     for (const w of ["bench open", "shelf low", "shelf soon", "shelf expired", "cabinet soon", "gifts toPack", "markets comingUp"])
       expect(waits).toContain(w);
-    expect((await whatWaits(db, addDays(TODAY, 400))).filter((w) => w.kind === "toClose")).toHaveLength(1);
+    expect((await workItems(db, addDays(TODAY, 400))).filter((w) => w.kind === "toClose")).toHaveLength(1);
   });
 });

@@ -5,15 +5,15 @@ import { massOf } from "#core/measure/mass";
 import { parseAmount } from "#core/measure/parse";
 import { KINDS } from "#core/material/kinds";
 import { libraryEntry } from "#core/material/library";
-import { STARTING_SETTINGS } from "#core/settings";
+import { STARTING_SETTINGS } from "#core/settings/settings";
 import { addDays, addMonths, type Day } from "#core/when";
 import { takeOut } from "#db/cabinet/cabinet";
 import type { Db } from "#db/client";
 import { lotsOfMaterials } from "#db/ledger/lots";
-import { saveSettings } from "#db/settings";
-import { correctCount } from "#db/shelf/count";
+import { saveSettings } from "#db/settings/settings";
+import { correctCount } from "#db/shelf/counting/count";
 import { materialFromLibrary, saveMaterial, type MaterialIn } from "#db/shelf/keepMaterial";
-import { receive } from "#db/shelf/receive";
+import { receive } from "#db/shelf/receipts/receive";
 import { noteContacts } from "./contacts.ts";
 import { factsOf, MATERIALS, material, type DemoMaterial, type MaterialKey } from "./materials.ts";
 import { PURCHASES } from "./purchases.ts";
@@ -62,7 +62,11 @@ async function addMaterials(db: Db, day: Day): Promise<World["materials"]> {
 
 /** Fills an empty, migrated database with the demo workshop. @param today the day everything is dated from */
 export async function loadDemo(db: Db, today: Day): Promise<void> {
-  await saveSettings(db, { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom" }, { day: addDays(today, -261) });
+  await saveSettings(
+    db,
+    { ...STARTING_SETTINGS, workshop: "Aldermoss Workroom", reachUs: "The Workroom, Mill Steps, Aldermoss\nTelephone 0555 0147" },
+    { day: addDays(today, -261) },
+  );
   const materials = await addMaterials(db, addDays(today, -260));
   const w: World = { db, today, materials, recipes: await addRecipes(db, addDays(today, -185), materials) };
 

@@ -1,12 +1,12 @@
 /** The demo workshop at its bench: batches made, and one left half weighed. */
 import { mg, type Mg } from "#core/measure/exact";
 import { batchFor, onScale } from "#core/recipe/scale";
-import { STARTING_SETTINGS } from "#core/settings";
+import { STARTING_SETTINGS } from "#core/settings/settings";
 import { addDays } from "#core/when";
-import { pour } from "#db/bench/pour";
+import { pour } from "#db/bench/finishing/pour";
 import { readBatch } from "#db/bench/read";
-import { setOut } from "#db/bench/setOut";
-import { saveWeighed } from "#db/bench/weigh";
+import { setOut } from "#db/bench/planning/setOut";
+import { saveWeighed } from "#db/bench/weighing/weigh";
 import { readRecipes } from "#db/recipe/read";
 import { idIn, type World } from "./world.ts";
 import { BATCHES } from "./year.ts";

@@ -1,9 +1,9 @@
 /** The demo workshop selling: markets and gift orders, and what is planned next. */
 import { micros } from "#core/measure/exact";
-import { STARTING_SETTINGS } from "#core/settings";
+import { STARTING_SETTINGS } from "#core/settings/settings";
 import { addDays, saturdayBefore, type Day } from "#core/when";
-import { planTakes, shelfOf } from "#core/stock/shelf";
-import { unitsStand } from "#db/cabinet/promised";
+import { planTakes, stockOnHand } from "#core/stock/shelf";
+import { unitsStand } from "#db/cabinet/allocations";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
 import { closeMarketDay, saveMarketDay } from "#db/markets/markets";
@@ -25,7 +25,7 @@ export async function linesFor(w: World, day: Day, wanted: readonly (readonly [R
   });
   return planTakes(
     wanted.map(([r, n]) => ({ of: w.recipes[r].productId, amount: n })),
-    shelfOf(lots, day),
+    stockOnHand(lots, day),
   ).map((p) => p.takes);
 }
 

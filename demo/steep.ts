@@ -1,9 +1,9 @@
 /** Harvests and jars of the demo workshop, done through the commands a maker's presses call. */
-import { expectedBack, KEEPS } from "#core/infusion/absorption";
+import { expectedBack, OIL_RETAINED } from "#core/infusion/absorption";
 import { METHODS, readyDays } from "#core/infusion/methods";
 import { mg, type Mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
-import { planTakes, shelfOf } from "#core/stock/shelf";
+import { planTakes, stockOnHand } from "#core/stock/shelf";
 import { fillJar, tend } from "#db/jars/fill";
 import { spoilJar, strainJar } from "#db/jars/strain";
 import { lotsOfMaterials } from "#db/ledger/lots";
@@ -73,7 +73,7 @@ async function partsFor(
   cut: (typeof JARS)[number]["cut"] | null,
 ) {
   const materialId = w.materials[key];
-  const [plan] = planTakes([{ of: materialId, amount: g(grams) }], shelfOf(await lotsOfMaterials(w.db, [materialId]), day));
+  const [plan] = planTakes([{ of: materialId, amount: g(grams) }], stockOnHand(await lotsOfMaterials(w.db, [materialId]), day));
   if (plan!.short > 0) throw new Error(`demo data: ${plan!.short} mg short of ${MATERIALS[key].name} on ${day}`);
   return plan!.takes.map((t) => ({ role, materialId, lotId: t.lotId, cut, qty: mg(t.amount) }));
 }
@@ -106,7 +106,7 @@ export const jarEvents = (w: World): DemoEvent[] =>
                 heatMinutes: heated ? METHODS[j.method].times.best * 60 : null,
                 why: "",
                 note: j.note ?? "",
-                expected: expectedBack(g(j.oilGrams), [{ herb: g(j.herbGrams), perGram: KEEPS[j.cut] }], false),
+                expected: expectedBack(g(j.oilGrams), [{ herb: g(j.herbGrams), perGram: OIL_RETAINED[j.cut] }], false),
                 parts: [
                   ...(await partsFor(w, "herb", j.herb, j.herbGrams, day, j.cut)),
                   ...(await partsFor(w, "carrier", j.carrier, j.oilGrams, day, null)),

@@ -1,10 +1,10 @@
-/** The demo workshop's recipes written down, and one written anew after its first batch. */
+/** The demo workshop's recipes written down, and one written again after its first batch. */
 import { type Micros } from "#core/measure/exact";
 import { massOf } from "#core/measure/mass";
 import { parseAmount } from "#core/measure/parse";
 import { UNASKED } from "#core/recipe/judge/judge";
 import { weighRecipe } from "#core/recipe/lines";
-import { batchDensity, densityInPot, readFill } from "#core/recipe/sizes";
+import { batchDensity, readFill } from "#core/recipe/sizes";
 import { addDays, type Day } from "#core/when";
 import type { Db } from "#db/client";
 import { choosePrices } from "#db/prices/prices";
@@ -34,12 +34,13 @@ function recipeIn(r: DemoRecipe, materials: World["materials"], as: DemoRecipe["
   const density = batchDensity(
     as.map(([m], i) => {
       const { name, kind, densities = {} } = material(m);
-      return { name, weight: weights[i]!, density: densityInPot({ kind, densities }) };
+      return { name, kind, densities, weight: weights[i]! };
     }),
+    0,
   );
   const size = (id: number | null = null, text: string, minutes: number, parts: DemoRecipe["packaging"]) => {
     const [container] = parts.map(([m]) => m).filter((m) => material(m).kind === "container");
-    const made = must(readFill(text, { density, overrunBp: 0 }, container ? containerOf(container) : null));
+    const made = must(readFill(text, density, container ? containerOf(container) : null));
     return {
       id,
       label: made.label,

@@ -124,7 +124,7 @@ export function openWire<K extends keyof Shows>(of: K, where: () => number | nul
   };
 }
 
-/** What stands on the bench. */
+/** What is on the bench. */
 export interface Bench {
   scale: Wire<ScaleReading>;
   thermometer: Wire<HeatReading>;

@@ -32,7 +32,37 @@ export const test = base.extend<{ house: undefined }>({
     },
     { auto: true },
   ],
+  page: async ({ page }, use, info) => {
+    const asked = watch(page);
+    await use(page);
+    if (info.status !== info.expectedStatus) await info.attach("asked", { body: asked().join("\n"), contentType: "text/plain" });
+  },
 });
+
+/** What a page asks of the server and is answered, and what it complains of, with the milliseconds since it was opened; @returns the last of it */
+function watch(page: Page): () => string[] {
+  const start = performance.now();
+  const seen: string[] = [];
+  const say = (what: string): void => void seen.push(`${Math.round(performance.now() - start)} ${what}`);
+  const ours = (url: string): boolean => !/\/assets\/|\.(svg|woff2)$/.test(url);
+  page.on("request", (r) => ours(r.url()) && say(`asks ${r.method()} ${r.url()}`));
+  page.on("response", (r) => ours(r.url()) && say(`is answered ${r.status()} ${r.url()}`));
+  page.on("requestfailed", (r) => say(`fails ${r.url()} ${r.failure()?.errorText ?? ""}`));
+  page.on("console", (m) => say(`says ${m.text()}`));
+  page.on("pageerror", (e) => say(`throws ${e.message}`));
+  return () => seen.slice(-30);
+}
+
+/** Every answer of the server comes that much later, as on a slow connection; @returns what ends it */
+export async function slowly(page: Page, ms: number): Promise<() => Promise<void>> {
+  const chromium = await page.context().newCDPSession(page);
+  const latency = (by: number) =>
+    chromium.send("Network.emulateNetworkConditions", { offline: false, latency: by, downloadThroughput: -1, uploadThroughput: -1 });
+  await latency(ms);
+  return async () => {
+    await latency(0);
+  };
+}
 
 /** A path without a workshop is the demo's: which one was open last is another test's business. */
 const inWorkshop = (path: string): string => (/^(https?:|\/(own|demo)(\/|$))/.test(path) ? path : `/demo${path}`);
@@ -47,7 +77,7 @@ export async function open(page: Page, path: string, { goOn = false } = {}): Pro
     await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
     const left = page.getByRole("button", { name: "Throw it away" });
     if (!(await left.isVisible())) return;
-    // Opened anew after it: this page knows already what the sheet named.
+    // Opened again after it: this page knows already what the sheet named.
     const thrown = page.waitForResponse((r) => new URL(r.url()).pathname.endsWith("/drafts"));
     await left.click();
     await thrown;
@@ -66,12 +96,15 @@ export async function choose(scope: Page | Locator, label: string, name: string 
   await box.page().getByRole("option").filter({ hasText: name }).first().click();
 }
 
-/** Fills the cells of one row of a table of lines. */
+/** Fills the cells of one row of a table of lines, and leaves it. */
 export async function fillRow(scope: Page | Locator, row: number, cells: Record<string, string>): Promise<void> {
   for (const [label, value] of Object.entries(cells)) {
     const cell = scope.getByLabel(`${label}, row ${row}`, { exact: true });
     if ((await cell.evaluate((e) => e.tagName)) === "SELECT") await cell.selectOption(value);
-    else await cell.fill(value);
+    else {
+      await cell.fill(value);
+      await cell.blur();
+    }
   }
 }
 

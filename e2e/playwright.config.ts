@@ -1,3 +1,4 @@
+/** How the journeys are run: side by side, a database each, in headless Chromium. */
 import { defineConfig } from "@playwright/test";
 import { BROWSER_ARGS } from "../scripts/browser.ts";
 import { HOUSE_URL, HOUSES } from "./house.ts";
@@ -6,6 +7,8 @@ export default defineConfig({
   testDir: ".",
   outputDir: "../test-results",
   workers: HOUSES,
+  // A machine that stands still for a while fails the best of journeys. One that needs its second try is named at the end, with what it saw.
+  retries: 1,
   timeout: 180_000,
   expect: { timeout: 20_000 },
   reporter: [["list"], ["json"]],

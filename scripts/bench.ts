@@ -9,8 +9,9 @@ import { benchCosting } from "./bench/costing.ts";
 import { benchFills } from "./bench/fills.ts";
 import { benchKeys } from "./bench/keys.ts";
 import { benchStart } from "./bench/start.ts";
+import { benchPresses } from "./bench/presses.ts";
 import { benchMemory, benchStations, bothSizes } from "./bench/stations.ts";
-import { buildIfStale } from "./build.ts";
+import { buildIfStale } from "./building/build.ts";
 import { startCluster } from "./cluster/cluster.ts";
 import { DATA } from "./places.ts";
 
@@ -27,6 +28,7 @@ try {
     { name: "demo", site: demo.url, materials: ["Castor oil", "Beeswax, yellow", "Shea butter, unrefined", "Coconut oil", "Jojoba oil"] },
     { name: "five years", site: large.url, materials: ["Stuff 001", "Stuff 002", "Stuff 003", "Stuff 004", "Stuff 005"] },
   ]);
+  await benchPresses(large.url);
   benchCosting();
   await benchFills();
   await benchMemory(large);

@@ -7,7 +7,7 @@ import { createHash } from "node:crypto";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { isBuilt } from "./fingerprint.mjs";
+import { isBuilt } from "./building/fingerprint.mjs";
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 process.chdir(root);

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { chromium as browserType, type Page } from "@playwright/test";
 import { BROWSER_ARGS } from "./browser.ts";
 import { WORKSHOPS } from "#core/workshop";
-import { buildIfStale } from "./build.ts";
+import { buildIfStale } from "./building/build.ts";
 import { startDevices } from "./devices.ts";
 import { openHouse } from "./database.ts";
 import { startCluster } from "./cluster/cluster.ts";
@@ -73,6 +73,7 @@ const VIEWS: readonly View[] = [
     "/recipes/1",
     async (page) => {
       await page.getByLabel("Amount, row 1", { exact: true }).fill("1/3 cup");
+      await page.getByRole("tab", { name: "Sets" }).click();
       await page
         .getByRole("tab", { name: "Sets" })
         .evaluate((tab) => window.scrollTo(0, tab.getBoundingClientRect().top + window.scrollY - 24));

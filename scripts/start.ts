@@ -1,5 +1,5 @@
 /** `npm start`: everything from a fresh clone to the first page. Ctrl-C stops all of it. */
-import { buildIfStale } from "./build.ts";
+import { buildIfStale } from "./building/build.ts";
 import { startDevices } from "./devices.ts";
 import { openHouseAt, openPrivateHouse } from "./database.ts";
 import { freePort } from "./places.ts";

@@ -2,7 +2,7 @@
 import { randomInt } from "node:crypto";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import { buildIfStale } from "./build.ts";
+import { buildIfStale } from "./building/build.ts";
 import { startCluster } from "./cluster/cluster.ts";
 import { DATA } from "./places.ts";
 import { torture } from "./torture/torture.ts";

@@ -1,11 +1,11 @@
 /** Putting a record away, bringing it back, and deleting what was never used: one address for every kind of record. */
-import { deleteContact, retireContact } from "#db/contacts";
+import { deleteContact, retireContact } from "#db/contacts/contacts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
 import { deleteMaterial, retireMaterial } from "#db/shelf/keepMaterial";
 import { object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idField, oneOf } from "../forms/fields.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/away";
 import { AWAY_DOES, AWAY_OF } from "./kinds.ts";
 
@@ -23,5 +23,7 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { of, id, does } = sheet.value;
   const { retire, remove } = COMMANDS[of];
-  return act(() => (does === "delete" ? remove(db(), { id }, sheet.doing) : retire(db(), { id, retired: does === "away" }, sheet.doing)));
+  return runAct(() =>
+    does === "delete" ? remove(db(), { id }, sheet.doing) : retire(db(), { id, retired: does === "away" }, sheet.doing),
+  );
 }

@@ -1,4 +1,4 @@
-/** A record's presses for copying it, putting it away or bringing it back, and deleting it while nothing was made of it. */
+/** A record's buttons for copying it, putting it away or bringing it back, and deleting it while nothing was made of it. */
 import { Link } from "../ui/link.tsx";
 import { usePress } from "../forms/usePress.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";

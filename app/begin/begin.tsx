@@ -1,14 +1,14 @@
-/** The first steps in a workshop of one's own: all of them with how each stands. */
-import { FIRST_STEPS, nextStep, STEP_IDS } from "#core/firstSteps";
+/** The first steps in a workshop of one's own: all of them with how far each is. */
+import { FIRST_STEPS, nextStep, STEP_IDS } from "#core/settings/firstSteps";
 import { counted, wordList } from "#core/words";
-import { achieved, firstSteps, type Achieved } from "#db/firstSteps";
-import { keptSettings, saveSettings } from "#db/settings";
+import { achieved, firstSteps, type Achieved } from "#db/settings/firstSteps";
+import { cachedSettings, saveSettings } from "#db/settings/settings";
 import { redirect } from "react-router";
 import { object } from "yup";
 import { Link } from "../ui/link.tsx";
-import { db, serving } from "../db.server.ts";
+import { db, serving } from "../server/db.server.ts";
 import { note, oneOf } from "../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { skipStep } from "./begin.server.ts";
 import { PutAway } from "./strip.tsx";
@@ -19,7 +19,7 @@ export const meta: Route.MetaFunction = () => [{ title: "First steps · Zelbin" 
 export async function loader() {
   // The demo was begun long ago.
   if (serving()?.kind === "demo") throw redirect("/workshops");
-  const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), keptSettings(db())]);
+  const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), cachedSettings(db())]);
   return { steps, come: nextStep(steps) ? null : await achieved(db()), away: led.away, token: crypto.randomUUID() };
 }
 
@@ -33,8 +33,8 @@ export async function action({ request }: Route.ActionArgs) {
     const id = STEP_IDS.find((s) => s === step);
     return id ? skipStep(id, sheet.doing) : refuseSheet([{ field: "", say: "There is no such step." }]);
   }
-  const { firstSteps: now } = await keptSettings(db());
-  return act(() => saveSettings(db(), { firstSteps: { ...now, away: intent === "away" } }, sheet.doing), { path: () => "/begin" });
+  const { firstSteps: now } = await cachedSettings(db());
+  return runAct(() => saveSettings(db(), { firstSteps: { ...now, away: intent === "away" } }, sheet.doing), { path: () => "/begin" });
 }
 
 /** What there is now, in words. */

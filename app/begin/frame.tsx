@@ -1,5 +1,5 @@
-/** One of the first steps on its own sheet: where it stands among the others, what it asks, and the ways on. */
-import { FIRST_STEPS, STEP_IDS, type Step, type StepId } from "#core/firstSteps";
+/** Frame of a first step: which of how many it is, its fields, and the buttons that lead on. */
+import { FIRST_STEPS, STEP_IDS, type Step, type StepId } from "#core/settings/firstSteps";
 import type { ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
 import { Heading } from "../ui/sheet/sheet.tsx";

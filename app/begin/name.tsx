@@ -1,28 +1,28 @@
 /** First step: what the workshop is called, who works in it, and what it counts in. */
 import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
-import { keptSettings, moneyIsIn, saveSettings } from "#db/settings";
-import { firstSteps } from "#db/firstSteps";
+import { cachedSettings, moneyIsIn, saveSettings } from "#db/settings/settings";
+import { firstSteps } from "#db/settings/firstSteps";
 import { object } from "yup";
-import { db } from "../db.server.ts";
-import { oneOf, words } from "../forms/fields.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { db } from "../server/db.server.ts";
+import { note, oneOf, words } from "../forms/fields.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { CURRENCIES } from "../ui/fields/currencies.ts";
 import { Choice, Text } from "../ui/fields/form.tsx";
 import { Sheet } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { wayOn } from "./begin.server.ts";
 import { StepHeading } from "./frame.tsx";
 import { Skip } from "./skip.tsx";
 import type { Route } from "./+types/name";
-import { STARTING_SETTINGS } from "#core/settings";
+import { STARTING_SETTINGS } from "#core/settings/settings";
 
 export const meta: Route.MetaFunction = () => [{ title: "Name and currency · Zelbin" }];
 
 export async function loader() {
   const [{ workshop, maker, currency, dates, numbers }, fixed, steps] = await Promise.all([
-    keptSettings(db()),
+    cachedSettings(db()),
     moneyIsIn(db()),
     firstSteps(db()),
   ]);
@@ -42,7 +42,7 @@ export async function loader() {
 
 const schema = object({
   workshop: words("a name", 60),
-  maker: words("who does the work", 60),
+  maker: note(60),
   currency: oneOf(CURRENCIES),
   dates: oneOf(DATE_STYLE_IDS),
   numbers: oneOf(NUMBER_HABIT_IDS),
@@ -51,10 +51,16 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
+  const { maker, ...rest } = sheet.value;
   const to = await wayOn("name");
-  const { firstSteps: now } = await keptSettings(db());
+  const { firstSteps: now } = await cachedSettings(db());
   const passed = [...new Set([...now.passed, "name"])];
-  return act(() => saveSettings(db(), { ...sheet.value, firstSteps: { ...now, passed } }, sheet.doing), { path: () => to });
+  return runAct(
+    () => saveSettings(db(), { ...rest, maker: maker || STARTING_SETTINGS.maker, firstSteps: { ...now, passed } }, sheet.doing),
+    {
+      path: () => to,
+    },
+  );
 }
 
 export default function NameStep({ loaderData: d }: Route.ComponentProps) {
@@ -79,7 +85,12 @@ export default function NameStep({ loaderData: d }: Route.ComponentProps) {
             {...sheet.register("workshop")}
             problem={errors.workshop?.message}
           />
-          <Text label="Who does the work" hint="Stands in the book of acts." {...sheet.register("maker")} problem={errors.maker?.message} />
+          <Text
+            label="Who does the work"
+            hint="Shown in the book with what was done; can be added later."
+            {...sheet.register("maker")}
+            problem={errors.maker?.message}
+          />
           <Choice
             label="Counted in"
             hint={d.fixed ? "Fixed: there is money in the books." : "It can be changed until the first money is in the books."}

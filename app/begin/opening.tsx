@@ -1,7 +1,7 @@
-/** Fifth step: how much of each stands on the shelf now. */
-import { firstSteps } from "#db/firstSteps";
+/** Fifth step: how much of each is on the shelf now. */
+import { firstSteps } from "#db/settings/firstSteps";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { openingAction, openingLoader } from "../shelf/opening/opening.server.ts";
 import { OpeningSheet } from "../shelf/opening/openingSheet.tsx";
 import { wayOn } from "./begin.server.ts";
@@ -9,7 +9,7 @@ import { StepHeading } from "./frame.tsx";
 import { Skip } from "./skip.tsx";
 import type { Route } from "./+types/opening";
 
-export const meta: Route.MetaFunction = () => [{ title: "What is there · Zelbin" }];
+export const meta: Route.MetaFunction = () => [{ title: "Opening stock · Zelbin" }];
 
 export const loader = async () => ({ ...(await openingLoader()), steps: await firstSteps(db()) });
 export const action = async ({ request }: Route.ActionArgs) => openingAction(request, await wayOn("opening"));

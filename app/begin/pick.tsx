@@ -1,18 +1,18 @@
 /** Third and fourth step: what is kept and what is filled, ticked in the library, many at once. */
 import { KIND_IDS, kind, type KindId } from "#core/material/kinds";
-import { FIRST_STEPS } from "#core/firstSteps";
-import { firstSteps } from "#db/firstSteps";
+import { FIRST_STEPS } from "#core/settings/firstSteps";
+import { firstSteps } from "#db/settings/firstSteps";
 import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { note } from "../forms/fields.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LibraryColumns, LibraryFind, Ticked, pickedOn, useLibraryFind } from "../shelf/materials/libraryPick.tsx";
 import { Problem } from "../ui/fields/form.tsx";
 import { Sheet } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { wayOn } from "./begin.server.ts";
 import { StepHeading } from "./frame.tsx";
 import { Skip } from "./skip.tsx";
@@ -47,7 +47,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const to = await wayOn(step);
-  return act(() => addFromLibrary(db(), { keys: sheet.value.take }, sheet.doing), { path: () => to });
+  return runAct(() => addFromLibrary(db(), { keys: sheet.value.take }, sheet.doing), { path: () => to });
 }
 
 // The two steps are two sheets, though one route draws both.

@@ -1,5 +1,5 @@
-/** Passing one of the first steps over: it can be found again among them. */
-import type { StepId } from "#core/firstSteps";
+/** The button that skips a first step; it can be found again among them. */
+import type { StepId } from "#core/settings/firstSteps";
 import { useFetcher } from "react-router";
 import { Button } from "../ui/fields/form.tsx";
 

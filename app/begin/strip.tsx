@@ -1,5 +1,5 @@
-/** What leads on through the first hour: a strip under the Line, until it is put away or all is done. */
-import { FIRST_STEPS, nextStep, STEP_IDS, type Step } from "#core/firstSteps";
+/** A strip under the row of stations that leads through the first steps, until it is put away or all is done. */
+import { FIRST_STEPS, nextStep, STEP_IDS, type Step } from "#core/settings/firstSteps";
 import { useFetcher, useLocation } from "react-router";
 import { Link } from "../ui/link.tsx";
 import { Button } from "../ui/fields/form.tsx";
@@ -22,7 +22,7 @@ export function PutAway({ away, token, small }: { away: boolean; token: string; 
 export function FirstStepsStrip({ steps, token }: { steps: readonly Step[]; token: string }) {
   const { pathname } = useLocation();
   const next = nextStep(steps);
-  // On a step's own screen the step itself says where it stands.
+  // A step's own screen shows its progress itself.
   if (!next || pathname.startsWith("/begin")) return null;
   // At its station the press would lead away from what is being done.
   const here = pathname.split("/")[1] === FIRST_STEPS[next].to.split("/")[1];

@@ -1,18 +1,18 @@
 /** Second step: what an hour is worth, and what the scale reads. */
 import { parseMoney } from "#core/measure/read";
 import { moneyField } from "#core/measure/money";
-import { firstSteps } from "#db/firstSteps";
-import { keptSettings, saveSettings } from "#db/settings";
+import { firstSteps } from "#db/settings/firstSteps";
+import { cachedSettings, saveSettings } from "#db/settings/settings";
 import { object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { oneOf, reads } from "../forms/fields.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { SCALES, scaleId, scaleOf } from "../settings/scales.ts";
 import { showScale } from "#core/recipe/scale";
 import { Choice, Text } from "../ui/fields/form.tsx";
 import { Sheet } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { wayOn } from "./begin.server.ts";
 import { StepHeading } from "./frame.tsx";
 import { Skip } from "./skip.tsx";
@@ -21,7 +21,7 @@ import type { Route } from "./+types/work";
 export const meta: Route.MetaFunction = () => [{ title: "Your hour and your scale · Zelbin" }];
 
 export async function loader() {
-  const [{ hourly, overheadHourly, scale }, steps] = await Promise.all([keptSettings(db()), firstSteps(db())]);
+  const [{ hourly, overheadHourly, scale }, steps] = await Promise.all([cachedSettings(db()), firstSteps(db())]);
   return {
     hourly: moneyField(hourly),
     overheadHourly: moneyField(overheadHourly),
@@ -37,10 +37,10 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const to = await wayOn("work");
-  const { firstSteps: now } = await keptSettings(db());
+  const { firstSteps: now } = await cachedSettings(db());
   const { scale, ...rates } = sheet.value;
   const passed = [...new Set([...now.passed, "work"])];
-  return act(() => saveSettings(db(), { ...rates, scale: scaleOf(scale), firstSteps: { ...now, passed } }, sheet.doing), {
+  return runAct(() => saveSettings(db(), { ...rates, scale: scaleOf(scale), firstSteps: { ...now, passed } }, sheet.doing), {
     path: () => to,
   });
 }

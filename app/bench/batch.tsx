@@ -1,30 +1,31 @@
 /** One batch: its weigh sheet while it is on the bench, its record once it is poured. */
-import { CLOSURE_IDS, FACE_IDS, SCENT_IDS } from "#core/batch/check";
-import { putRight } from "#db/act/book";
-import { learnBatch, taughtBy } from "#db/bench/nextTime";
-import { planOf } from "#db/bench/plan";
-import { pour } from "#db/bench/pour";
-import { batchResult } from "#db/bench/result";
-import { checkBatch, checksOf } from "#db/bench/check";
-import { endSetting, eventsOf } from "#db/bench/events";
-import { samplesOf } from "#db/bench/samples";
+import { CLOSURE_IDS, FACE_IDS, SCENT_IDS } from "#core/batch/finishing/check";
+import { restatementsSince } from "#db/acts/book";
+import { learnBatch, lessonsOf } from "#db/bench/finishing/nextTime";
+import { planOf } from "#db/bench/planning/plan";
+import { pour } from "#db/bench/finishing/pour";
+import { batchResult } from "#db/bench/finishing/result";
+import { checkBatch, checksOf } from "#db/bench/finishing/check";
+import { endSetting, eventsOf } from "#db/bench/weighing/events";
+import { samplesOf } from "#db/bench/weighing/samples";
 import { readBatch } from "#db/bench/read";
-import { spoilBatch, spoiledCost } from "#db/bench/spoil";
-import { clearBatch } from "#db/bench/clear";
-import { keptSettings } from "#db/settings";
+import { spoilBatch, spoiledCost } from "#db/bench/finishing/spoil";
+import { clearBatch } from "#db/bench/planning/clear";
+import { cachedSettings } from "#db/settings/settings";
 import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { mindedIn } from "../shelf/minded.server.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { spoonSaid } from "./felt.ts";
-import { potIds, potsOf } from "./potsOf.ts";
+import { potIds, potsOf, weighedInOrder } from "./potsOf.ts";
 import { BatchRecord } from "./record/record.tsx";
 import { SpoiledRecord } from "./record/spoiledRecord.tsx";
 import { keptLines, takesOf, weighedLines } from "./sheet/weighed.ts";
@@ -41,10 +42,10 @@ export async function loader({ params }: Route.LoaderArgs) {
   const record = { kind: "batch", id } as const;
   const [sheet, settings, seen, book, righted, events, samples, checks] = await Promise.all([
     readBatch(db(), id),
-    keptSettings(db()),
-    opened(record),
+    cachedSettings(db()),
+    openSheet(record),
     actsOf(record),
-    putRight(db(), "batchId", id),
+    restatementsSince(db(), "batchId", id),
     eventsOf(db(), id),
     samplesOf(db(), id),
     checksOf(db(), id),
@@ -52,16 +53,20 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!sheet) throw new Response("Not found", { status: 404 });
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
   const poured = sheet.batch.pouredActId !== null;
-  const [materials, result, lost, plan, taught] = await Promise.all([
+  const [materials, result, lost, plan, taught, minded] = await Promise.all([
     materialsNamed(db(), potIds(sheet), []),
     batchResult(db(), sheet.batch),
     spoiledCost(db(), sheet.batch),
     planOf(db(), sheet),
-    poured ? taughtBy(db(), sheet) : null,
+    poured ? lessonsOf(db(), sheet) : null,
+    mindedIn(
+      sheet.takes.map((t) => t.materialId),
+      new Map(sheet.takes.map((t) => [t.materialId, t.material])),
+    ),
   ]);
   const facts = new Map(materials.map((m) => [m.id, m]));
   return {
-    sheet,
+    sheet: poured ? sheet : { ...sheet, takes: weighedInOrder(sheet, facts) },
     result,
     // For the word at pouring.
     ...potsOf(sheet, facts),
@@ -77,6 +82,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     plan,
     taught: taught && { changes: taught.changes, melted: taught.melted },
     netRule: settings.netRule,
+    minded,
   };
 }
 
@@ -110,7 +116,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "spoil") {
     const said = await pressed.read(spoilSchema);
-    return said.ok ? act(() => spoilBatch(db(), { batchId, why: said.value.why }, said.doing)) : said.reply;
+    return said.ok ? runAct(() => spoilBatch(db(), { batchId, why: said.value.why }, said.doing)) : said.reply;
   }
   if (pressed.intent === "capped") {
     await endSetting(db(), batchId);
@@ -119,14 +125,14 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "release" || pressed.intent === "hold") {
     const found = await pressed.read(checkSchema);
     return found.ok
-      ? act(() => checkBatch(db(), { batchId, verdict: pressed.intent as "release" | "hold", ...found.value }, found.doing))
+      ? runAct(() => checkBatch(db(), { batchId, verdict: pressed.intent as "release" | "hold", ...found.value }, found.doing))
       : found.reply;
   }
   if (pressed.intent === "learn") {
     const ticked = await pressed.read(learnSchema);
-    return ticked.ok ? act(() => learnBatch(db(), { batchId, keys: ticked.value.keys }, ticked.doing)) : ticked.reply;
+    return ticked.ok ? runAct(() => learnBatch(db(), { batchId, keys: ticked.value.keys }, ticked.doing)) : ticked.reply;
   }
-  if (pressed.intent === "clear") return act(() => clearBatch(db(), { batchId }, pressed.doing));
+  if (pressed.intent === "clear") return runAct(() => clearBatch(db(), { batchId }, pressed.doing));
   const lines = await pressed.read(schema);
   if (!lines.ok) return lines.reply;
   const sheet = await pressed.read(pourSchema);
@@ -137,7 +143,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!sheet.ok || open.length > 0) return refuseSheet([...(sheet.ok ? [] : sheet.reply.data.problems), ...open]);
   const { sizes, leftover, leftoverTo, minutes } = sheet.value;
   const kept = takesOf(sheet.value.kept);
-  return act(() =>
+  return runAct(() =>
     pour(
       db(),
       {
@@ -156,11 +162,11 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Batch({ loaderData }: Route.ComponentProps) {
-  const { sheet, result, book, righted, events, samples, netRule, plan, taught, opened, checks } = loaderData;
+  const { sheet, result, book, righted, events, samples, netRule, plan, taught, opened, checks, minded } = loaderData;
   const made = { events, samples, netRule: sheet.batch.netRule ?? netRule };
   if (sheet.batch.spoiledActId !== null) return <SpoiledRecord sheet={sheet} cost={loaderData.lost} book={book} made={made} />;
   return result ? (
-    <BatchRecord {...{ sheet, result, plan, taught, opened, book, righted, made, checks }} />
+    <BatchRecord {...{ sheet, result, plan, taught, opened, book, righted, made, checks, minded }} />
   ) : (
     <Resend>
       <WeighSheet key={`${sheet.batch.id} ${loaderData.opened.seen}`} {...loaderData} />

@@ -3,13 +3,13 @@ import { wordList } from "#core/words";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { listBatches } from "#db/bench/read";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Tin } from "../ui/figures/drawings.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
-import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
+import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import type { Route } from "./+types/bench";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Zelbin" }];
@@ -26,7 +26,7 @@ const SetOut = () => (
 );
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const { rows, more, ask } = useWhole(loaderData);
+  const { rows, more, ask } = useFullList(loaderData);
   const open = rows.filter((b) => !b.poured && !b.cleared);
   const failed = rows.filter((b) => b.spoiled);
   const made = rows.filter((b) => b.poured);

@@ -1,8 +1,9 @@
-/** Something that happened with a batch, as a line: when, what, its photo; and what a page says or does beside it. */
-import { BENCH_EVENTS, type BenchEventKind } from "#core/batch/events";
-import { grams, writeNumber } from "#core/measure/write";
+/** An event of a batch as a line: when, what, its photo, and a page's own button beside it. */
+import { BENCH_EVENTS, type BenchEventKind } from "#core/batch/weighing/events";
+import { grams } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { span } from "#core/when";
-import type { BenchEvent } from "#db/bench/events";
+import type { BenchEvent } from "#db/bench/weighing/events";
 import type { ReactNode } from "react";
 import { KeptFileLink, KeptPicture } from "../files/keptFile.tsx";
 import { TimeOfDay } from "../ui/figures/timeOfDay.tsx";

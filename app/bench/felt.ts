@@ -1,7 +1,7 @@
-/** How firm something is, as it is said: of a drop on a cold spoon, or of what was poured. */
-import { SPOON, type SpoonVerdict } from "#core/batch/spoon";
+/** Words for how firm something feels: a drop on a cold spoon, or what was poured. */
+import { SPOON, type SpoonVerdict } from "#core/batch/finishing/spoon";
 import { done, refuse } from "#core/outcome";
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { optional } from "../forms/fields.ts";
 
 /** One of the five, where somebody felt. */

@@ -1,19 +1,19 @@
-/** One act, opened: what it did, to which records, what it moved, and what it put right or was put right by. */
-import { isKeyOf } from "#core/record";
+/** One act, opened: what it did, to which records, what it moved, and what it corrected or was corrected by. */
+import { isKeyOf } from "#core/objects";
 import { ACTS_SAID } from "#core/act/kinds";
 import { kind, KINDS } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
-import { REASONS } from "#core/stock/reasons";
+import { REASONS } from "#core/ledger/reasons";
 import { sayFullDay } from "#core/when";
-import { readAct } from "#db/act/book";
+import { readAct } from "#db/acts/book";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { TakeBack } from "./actsOf.tsx";
+import { TakeBack } from "./takeBackPress.tsx";
 import { Record } from "./record.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import type { Route } from "./+types/act";
@@ -132,7 +132,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
                     plain: true,
                     cell: (m) => (
                       <>
-                        {REASONS[m.reason]}
+                        {REASONS[m.reason].say}
                         {m.note && <span className="text-pine-soft">, {m.note}</span>}
                       </>
                     ),

@@ -1,11 +1,9 @@
-/** What was done to a record: its own page of the book, with the way to take each act back. */
-import type { PutRight as Correction } from "#db/act/book";
-import { useFetcher } from "react-router";
+/** A record's part of the book: the acts about it, each with a button that takes it back. */
+import type { PutRight as Correction } from "#db/acts/book";
 import { Link } from "../ui/link.tsx";
-import type { Reply } from "../forms/sheet.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { money } from "#core/measure/money";
-import { Problem } from "../ui/fields/form.tsx";
+import { TakeBack } from "./takeBackPress.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
@@ -17,29 +15,6 @@ export interface ActLine {
   undoes: number | null;
   undoneBy: number | null;
   reversible: boolean;
-}
-
-/**
- * The press that takes an act back, with what stands in the way when it can't be.
- * @param label says of which act, in a list of them, where it stands back behind the words
- */
-export function TakeBack({ actId, label, main }: { actId: number; label?: string; main?: boolean }) {
-  const back = useFetcher<Reply | null>();
-  const problem = back.data?.problems[0];
-  return (
-    <>
-      <button
-        type="button"
-        className={label ? "pressable text-[0.92rem]" : main ? "act" : "act act-small"}
-        aria-label={label}
-        disabled={back.state !== "idle"}
-        onClick={() => void back.submit({ actId }, { method: "post", action: "/take-back", encType: "application/json" })}
-      >
-        Take it back
-      </button>
-      <Problem say={problem?.say} see={problem?.see} />
-    </>
-  );
 }
 
 /** One act in a list. */
@@ -90,12 +65,12 @@ export function ActsOf({ acts, more }: { acts: readonly ActLine[]; more: string 
   );
 }
 
-/** By how much, when and why a settled cost was put right; nothing where it never was. */
+/** By how much, when and why a settled cost was corrected; nothing where it never was. */
 export function PutRight({ rows }: { rows: readonly Correction[] }) {
   const { currency } = useWorkshop();
   if (rows.length === 0) return null;
   return (
-    <Part title="Put right since">
+    <Part title="Corrected since">
       <ul className="space-y-1">
         {rows.map((r) => (
           <li key={r.actId} className="flex flex-wrap items-baseline gap-x-3">

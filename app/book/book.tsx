@@ -1,10 +1,10 @@
 /** The book of acts: everything that was done, newest first, to read, search and take back from. */
 import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, type Subject } from "#core/act/kinds";
 import { readDay } from "#core/when";
-import { nameOf, readBook } from "#db/act/book";
+import { nameOf, readBook } from "#db/acts/book";
 import { Form } from "react-router";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { STATIONS } from "../ui/frame/stations.ts";
 import { AskedDay } from "../ui/fields/dateField.tsx";
@@ -75,7 +75,7 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
       />
       <Sheet>
         <Form method="get" className="no-print mb-5 grid items-end gap-3 sm:grid-cols-[1fr_9rem_12rem_9.5rem_9.5rem_auto]">
-          <Text label="Words" name="find" defaultValue={asked.find} placeholder="hand balm" />
+          <Text label="Words" name="find" defaultValue={asked.find} placeholder="such as hand balm" />
           <Choice
             label="Station"
             name="station"
@@ -97,7 +97,7 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
           <button className="act">Look</button>
           <label className="flex items-center gap-2 text-[0.95rem] sm:col-span-6">
             <input type="checkbox" name="standing" value="yes" defaultChecked={asked.standing} />
-            Only what stands: nothing that was taken back
+            Hide what was taken back
           </label>
           {asked.about !== "" && <input type="hidden" name="about" value={asked.about} />}
         </Form>

@@ -1,30 +1,30 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
-import { finishedCost } from "#core/batch/result";
-import { ages } from "#core/cabinet/ages";
+import { finishedCost } from "#core/batch/finishing/result";
+import { lives } from "#core/cabinet/ages";
 import { groupBy } from "#core/collect";
 import { finder } from "#core/find";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
-import { REASONS, TAKE_OUT_REASONS } from "#core/stock/reasons";
+import { REASONS, TAKE_OUT_REASONS } from "#core/ledger/reasons";
 import { daysBetween } from "#core/when";
 import { today } from "#db/clock";
 import { listCabinet, takeOut, type CabinetLot } from "#db/cabinet/cabinet";
 import { cabinetOutlook } from "#db/cabinet/outlook";
-import { unitsStand } from "#db/cabinet/promised";
+import { unitsStand } from "#db/cabinet/allocations";
 import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
 import { object } from "yup";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
-import { useLaidOver } from "../forms/drafts/keptDrafts.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
+import { useDraftOfDialog } from "../forms/drafts/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Modal } from "../ui/sheet/modal.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { Outlook } from "./outlook.tsx";
@@ -58,7 +58,7 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  return act(() => takeOut(db(), sheet.value, sheet.doing));
+  return runAct(() => takeOut(db(), sheet.value, sheet.doing));
 }
 
 interface Stand {
@@ -69,7 +69,7 @@ interface Stand {
   promised: readonly { customer: string; units: number }[];
 }
 
-/** What of a product is spoken for, and what is free; nothing where all of it is. */
+/** What of a product is reserved, and what is free; nothing where all of it is. */
 function spokenFor(s: Stand | undefined): string[] {
   if (!s) return [];
   const promised = s.promised.reduce((a, p) => a + p.units, 0);
@@ -99,7 +99,7 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
         <Text data-amount label="Units" autoFocus {...sheet.register("units")} problem={errors.units?.message} />
         <Choice
           label="What for"
-          options={TAKE_OUT_REASONS.map((r) => [r, REASONS[r][0]!.toUpperCase() + REASONS[r].slice(1)] as const)}
+          options={TAKE_OUT_REASONS.map((r) => [r, REASONS[r].say[0]!.toUpperCase() + REASONS[r].say.slice(1)] as const)}
           {...sheet.register("reason")}
         />
       </div>
@@ -111,7 +111,7 @@ function TakeOutForm({ lot, token }: { lot: CabinetLot; token: string }) {
 
 export default function Cabinet({ loaderData: { lots, stand, paces, summers, token } }: Route.ComponentProps) {
   const { currency, today: day } = useWorkshop();
-  const left = useLaidOver("out ");
+  const left = useDraftOfDialog("out ");
   const [taking, setTaking] = useState<{ lot: number; token: string } | null>(left && { lot: left.of, token });
   const lot = taking?.token === token ? lots.find((l) => l.id === taking.lot) : undefined;
   const [typed, setTyped] = useState("");
@@ -150,7 +150,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
         </Empty>
       ) : (
         <Sheet>
-          <Ages products={ages(lots, day)} />
+          <Ages lots={lives(lots, day)} />
           <Part
             title="Lot by lot"
             aside={

@@ -1,4 +1,4 @@
-/** What to know of a product in the cabinet before more of it is made or taken along: how fast it sells, and whether it stands the heat. */
+/** Outlook of a product in the cabinet: how fast it sells, what will pass its day, and whether it can take a summer stall's heat. */
 import { agesUnsold, sayPace } from "#core/cabinet/pace";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";

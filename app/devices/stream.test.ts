@@ -3,7 +3,7 @@ import type { HeatReading, ScaleReading } from "#core/device/lines";
 import { mg } from "#core/measure/exact";
 import type { Bench, Shown, State, Wire } from "#devices/wire";
 import { afterEach, describe, expect, it } from "vitest";
-import type { Serving } from "../db.server.ts";
+import type { Serving } from "../server/db.server.ts";
 import { loader } from "./stream.ts";
 
 /** A wire whose readings are said by hand. */

@@ -1,9 +1,9 @@
-/** What the scale and the thermometer show, as it changes: a stream a page listens to for as long as it stands. */
+/** Streams what the scale and the thermometer show, as it changes, to a page for as long as it is open. */
 import type { Bench } from "#devices/wire";
-import { benchShows, serving } from "../db.server.ts";
+import { benchShows, serving } from "../server/db.server.ts";
 import type { Route } from "./+types/stream";
 
-/** So often something is said, that a line nobody is at the other end of is noticed. */
+/** Heartbeat: how often something is sent, so that a closed connection is noticed. */
 const ALIVE_MS = 10_000;
 
 export function loader({ request }: Route.LoaderArgs) {

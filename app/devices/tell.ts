@@ -1,6 +1,6 @@
 /** Presses a button on a device; a simulated one is told too what a hand does at it. */
 import { object, string } from "yup";
-import { serving } from "../db.server.ts";
+import { serving } from "../server/db.server.ts";
 import { oneOf } from "../forms/fields.ts";
 import { readSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/tell";

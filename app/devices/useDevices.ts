@@ -1,7 +1,7 @@
 /** The scale and the thermometer as a page sees them: what they show now, and whether they are there at all. */
-import type { Sample } from "#core/batch/cooling";
+import type { Sample } from "#core/batch/weighing/cooling";
 import type { HeatReading, ScaleReading } from "#core/device/lines";
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import type { State } from "#devices/wire";
 import { useCallback, useEffect, useState } from "react";
 import { useHref } from "react-router";
@@ -60,7 +60,7 @@ export function useDevices(first: Shows): Devices {
           body: JSON.stringify({ device, line }),
         });
         const said: unknown = await answer.json();
-        return isRecord(said) && said.done === true;
+        return isObject(said) && said.done === true;
       } catch {
         return false;
       }

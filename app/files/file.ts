@@ -1,6 +1,6 @@
-/** A kept scan or photo, as it was kept. */
-import { readAttachment } from "#db/attachments";
-import { db } from "../db.server.ts";
+/** Serves a saved scan or photo, byte for byte. */
+import { readAttachment } from "#db/attachments/attachments";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import type { Route } from "./+types/file";
 

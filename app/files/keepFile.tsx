@@ -14,7 +14,7 @@ export function KeepFile({ to, accept, label }: { to: string; accept: string; la
   return (
     <span>
       <label htmlFor={id} className={`act ${keep.state !== "idle" ? "opacity-55" : ""} focus-within:outline-2`}>
-        {keep.state === "idle" ? label : "Keeping …"}
+        {keep.state === "idle" ? label : "Saving …"}
         <input
           id={id}
           type="file"

@@ -1,4 +1,4 @@
-/** A scan or photo that is kept, as a picture or a link to it. */
+/** Shows a saved scan or photo, as a picture or a link to it. */
 import type { ReactNode } from "react";
 import { useHref } from "react-router";
 import { Link } from "../ui/link.tsx";

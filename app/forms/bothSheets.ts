@@ -1,9 +1,9 @@
 /**
- * Two sheets of one record, both changed since they were alike: which fields differ, and the sheet that comes of choosing.
+ * Merges two sheets of one record, both changed since they were alike: which fields differ, and the sheet that comes of choosing.
  *
  * A field only one of them changed is settled; the rest is asked about. Rows of a table are fields of their own.
  */
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 
 export type Side = "mine" | "theirs";
 
@@ -24,7 +24,7 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 function fieldsOf(sheet: Sheet): Map<string, unknown> {
   const out = new Map<string, unknown>();
   for (const [key, value] of Object.entries(sheet))
-    if (Array.isArray(value) || isRecord(value)) for (const [k, v] of Object.entries(value)) out.set(`${key}.${k}`, v);
+    if (Array.isArray(value) || isObject(value)) for (const [k, v] of Object.entries(value)) out.set(`${key}.${k}`, v);
     else out.set(key, value);
   return out;
 }

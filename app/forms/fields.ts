@@ -4,14 +4,14 @@
 import { parseNumber } from "#core/measure/parse";
 import { micros, type Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/read";
-import { writeNumber } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
 import { mixed, setLocale, type Schema } from "yup";
 import { idOf } from "./ids.ts";
 
 const UNREAD = "This could not be read. Reload the page and try again.";
-// Where a sheet hasn't even the shape of one, it is said in our words, not the validator's.
+// Where a sheet hasn't even the right shape, the message is ours, not the validator's.
 setLocale({
   mixed: { default: UNREAD, required: UNREAD, defined: UNREAD, notNull: UNREAD, notType: UNREAD, oneOf: UNREAD },
   array: { min: UNREAD, max: UNREAD, length: UNREAD },

@@ -1,6 +1,6 @@
 /**
  * JSON as it is posted, made safe to read: no deeper and with no more parts than any sheet has, no names that reach into an object's making, and
- * only text that can be kept.
+ * only text that can be saved.
  */
 import { done, refuse, type Outcome } from "#core/outcome";
 

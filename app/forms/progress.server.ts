@@ -1,4 +1,4 @@
-/** How far long acts have come, for the window that waits for one, and stopping it: nothing of a stopped act is kept. */
+/** How far long acts have come, for the window that waits for one, and stopping it: nothing of a stopped act is saved. */
 import { Refused } from "#core/refused";
 
 interface Going {

@@ -1,4 +1,4 @@
-/** How far a long act has come, by its sheet's token; posted to, it is stopped. */
+/** Route that reports how far a long act has come, by its sheet's token; a post stops it. */
 import type { Route } from "./+types/progress";
 import { goingOn, stop } from "./progress.server.ts";
 

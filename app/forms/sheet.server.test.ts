@@ -1,12 +1,12 @@
 /** Reading a posted sheet, and answering it. */
-import { toldOf } from "./flash.server.ts";
-import { ChangedMeanwhile, Refused } from "#core/refused";
+import { readFlash } from "./flash.server.ts";
+import { EditedMeanwhile, Refused } from "#core/refused";
 import { parseMoney } from "#core/measure/read";
 import { describe, expect, it } from "vitest";
 import { array, object } from "yup";
 import { reads, wholeNumber, words } from "./fields.ts";
 import { bothSheets, joined } from "./bothSheets.ts";
-import { act, readSheet, type Reply } from "./sheet.server.ts";
+import { runAct, readSheet, type Reply } from "./sheet.server.ts";
 
 const schema = object({
   name: words("a name"),
@@ -69,28 +69,28 @@ describe("reading", () => {
 
 describe("answering", () => {
   it("an act done leads to its place, and the next page tells of it once", async () => {
-    const answer = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }))) as Response;
+    const answer = (await runAct(() => Promise.resolve({ actId: 12, path: "/shelf" }))) as Response;
     expect([answer.status, answer.headers.get("location")]).toEqual([302, "/shelf"]);
     const next = (from: Headers) =>
-      toldOf(new Request("http://127.0.0.1/shelf", { headers: { Cookie: from.get("set-cookie")!.split(";")[0]! } }));
+      readFlash(new Request("http://127.0.0.1/shelf", { headers: { Cookie: from.get("set-cookie")!.split(";")[0]! } }));
     const told = await next(answer.headers);
     expect(told?.actId).toBe(12);
     expect(await next(new Headers(told!.headers))).toBeNull();
     expect(await next(new Headers({ "set-cookie": "zelbin-did=eyJkaWQiOiI5In0" }))).toBeNull();
-    const elsewhere = (await act(() => Promise.resolve({ actId: 12, path: "/shelf" }), { path: () => "/bench" })) as Response;
+    const elsewhere = (await runAct(() => Promise.resolve({ actId: 12, path: "/shelf" }), { path: () => "/bench" })) as Response;
     expect(elsewhere.headers.get("location")).toBe("/bench");
   });
   it("a refusal goes back with its fields; anything else is not swallowed", async () => {
-    const answer = await act(() => Promise.reject(Refused.one("units", "There are only 2.")));
+    const answer = await runAct(() => Promise.reject(Refused.one("units", "There are only 2.")));
     expect(answer).toMatchObject({
       data: { problems: [{ field: "units", say: "There are only 2." }] } satisfies Reply,
       init: { status: 422 },
     });
-    await expect(act(() => Promise.reject(new Error("cable pulled")))).rejects.toThrow("cable pulled");
+    await expect(runAct(() => Promise.reject(new Error("cable pulled")))).rejects.toThrow("cable pulled");
   });
   it("a save over a newer version brings the other sheet along, so that neither is lost", async () => {
-    const meanwhile = { actId: 9, summary: "Kept Oil", who: "Ines", at: "2026-11-25T10:00:00.000Z" };
-    const answer = await act(() => Promise.reject(new ChangedMeanwhile(meanwhile)), {
+    const meanwhile = { actId: 9, summary: "Saved Oil", who: "Ines", at: "2026-11-25T10:00:00.000Z" };
+    const answer = await runAct(() => Promise.reject(new EditedMeanwhile(meanwhile)), {
       theirs: () => Promise.resolve({ name: "Oil, cold" }),
     });
     expect(answer).toMatchObject({ data: { changed: { ...meanwhile, theirs: { name: "Oil, cold" } } }, init: { status: 409 } });

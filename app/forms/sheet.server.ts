@@ -1,21 +1,21 @@
 /** Reading a posted sheet and answering it: problems go back beside their fields, an act done leads on. */
-import { ChangedMeanwhile, Refused, type FieldProblem, type Meanwhile } from "#core/refused";
-import { CouldBeDone, type Doing, type Done } from "#db/act/define";
+import { EditedMeanwhile, Refused, type FieldProblem, type EditConflict } from "#core/refused";
+import { DryRunPassed, type ActOptions, type Done } from "#db/act/define";
 import { today } from "#db/clock";
 import { data, redirect } from "react-router";
 import { object, ValidationError, type AnyObjectSchema, type InferType } from "yup";
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { done, refuse } from "#core/outcome";
 import { reads } from "./fields.ts";
 import type { Meant } from "#core/meant";
-import { tell } from "./flash.server.ts";
-import { meantIn } from "./means.ts";
+import { setFlash } from "./flash.server.ts";
+import { meantIn } from "./meanings.ts";
 import { postedText, readJson } from "./json.server.ts";
 
 export interface Reply {
   problems: FieldProblem[];
-  /** Somebody kept the record meanwhile: what they did, and their sheet as its fields say it. */
-  changed?: Meanwhile & { theirs: Record<string, unknown> };
+  /** Somebody saved the record meanwhile: what they did, and their sheet as its fields say it. */
+  changed?: EditConflict & { theirs: Record<string, unknown> };
 }
 
 const refusal = (problems: readonly FieldProblem[]) => data<Reply>({ problems: [...problems] }, { status: 422 });
@@ -25,7 +25,7 @@ export type Sheet<S extends AnyObjectSchema> =
       ok: true;
       value: InferType<S>;
       /** What names of a kind meant when they were typed. */ meant: (of: string) => Meant;
-      /** Today, with the sheet's token and the version that was on it. */ doing: Doing & { day: string };
+      /** Today, with the sheet's token and the version that was on it. */ doing: ActOptions & { day: string };
     }
   | { ok: false; reply: ReturnType<typeof refusal> };
 
@@ -34,7 +34,7 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 export const tokenIn = (token: unknown): string | undefined => (typeof token === "string" && UUID.test(token) ? token : undefined);
 
 /** What a sheet says besides its fields. */
-function doingOf(body: unknown): Doing & { day: string } {
+function doingOf(body: unknown): ActOptions & { day: string } {
   const { token, seen, tried } = body as { token?: unknown; seen?: unknown; tried?: unknown };
   return {
     ...(tried === true ? { try: true } : {}),
@@ -47,7 +47,7 @@ function doingOf(body: unknown): Doing & { day: string } {
 /** Reads a posted JSON sheet against its schema. */
 export async function readSheet<S extends AnyObjectSchema>(request: Request, schema: S): Promise<Sheet<S>> {
   const posted = await readPosted(request);
-  return posted.ok ? judge(posted.body, schema) : posted;
+  return posted.ok ? validateSheet(posted.body, schema) : posted;
 }
 
 /** A posted JSON sheet, before it is read against anything. */
@@ -59,8 +59,8 @@ export async function readPosted(
 }
 
 /** A sheet's body against its schema. */
-export async function judge<S extends AnyObjectSchema>(body: unknown, schema: S): Promise<Sheet<S>> {
-  if (!isRecord(body))
+export async function validateSheet<S extends AnyObjectSchema>(body: unknown, schema: S): Promise<Sheet<S>> {
+  if (!isObject(body))
     return { ok: false, reply: refusal([{ field: "", say: "That sheet could not be read. Reload the page and try again." }]) };
   try {
     const value = (await schema.validate(body, { abortEarly: false, stripUnknown: true })) as InferType<S>;
@@ -71,7 +71,7 @@ export async function judge<S extends AnyObjectSchema>(body: unknown, schema: S)
     // The first problem of a field is the one to show, and the first field on the sheet comes first: it gets the focus.
     const byField = new Map<string, string>();
     for (const p of found) {
-      // A button is no field: what is wrong with it is said of the sheet.
+      // A button is no field: its error is shown for the whole sheet.
       const field = (p.path === "intent" ? "" : (p.path ?? "")).replace(/\[(\d+)\]/g, ".$1");
       if (!byField.has(field)) byField.set(field, p.message);
     }
@@ -95,7 +95,7 @@ export const intentOf = <const I extends string>(known: readonly I[]) =>
 export async function pressedSheet<const I extends string>(request: Request, known: readonly I[]) {
   const posted = await readPosted(request);
   if (!posted.ok) return posted;
-  const read = <S extends AnyObjectSchema>(schema: S) => judge(posted.body, schema);
+  const read = <S extends AnyObjectSchema>(schema: S) => validateSheet(posted.body, schema);
   const pressed = await read(object({ intent: intentOf(known) }));
   return pressed.ok
     ? { ok: true as const, intent: (pressed.value as { intent: I }).intent, doing: pressed.doing, read }
@@ -103,19 +103,19 @@ export async function pressedSheet<const I extends string>(request: Request, kno
 }
 
 /** Where an act leads, with the note that offers to take it back. */
-const leadsTo = async (done: Done, path = done.path) => redirect(path, { headers: await tell(done.actId) });
+const leadsTo = async (done: Done, path = done.path) => redirect(path, { headers: await setFlash(done.actId) });
 
 /**
  * Runs a command; what it refuses goes back to the sheet.
  * @param path where to go instead of where the act leads
  * @param theirs the record's sheet as it stands now, to be shown beside this one when somebody changed it meanwhile
  */
-export async function act(work: () => Promise<Done>, how: { path?: (done: Done) => string; theirs?: () => Promise<object> } = {}) {
+export async function runAct(work: () => Promise<Done>, how: { path?: (done: Done) => string; theirs?: () => Promise<object> } = {}) {
   try {
     const done = await work();
     return await leadsTo(done, how.path?.(done));
   } catch (e) {
-    if (e instanceof ChangedMeanwhile && how.theirs)
+    if (e instanceof EditedMeanwhile && how.theirs)
       return data<Reply>(
         { problems: [...e.problems], changed: { ...e.meanwhile, theirs: (await how.theirs()) as Record<string, unknown> } },
         { status: 409 },
@@ -127,13 +127,13 @@ export async function act(work: () => Promise<Done>, how: { path?: (done: Done) 
 /** What a command refused, for its sheet; anything else is thrown on. */
 function refusedOr(e: unknown): ReturnType<typeof refusal> {
   if (e instanceof Refused) return refusal(e.problems);
-  // Tried only: nothing stands in its way any more. No success either, so that no page is read anew for it.
-  if (e instanceof CouldBeDone) return refusal([]);
+  // A dry run passed. Answered as no success, so that no page is read again for it.
+  if (e instanceof DryRunPassed) return refusal([]);
   throw e;
 }
 
-/** Keeps a sheet as it is being filled in, which is no act; what is refused goes back to it. */
-export async function asked<T>(work: () => Promise<T>) {
+/** Runs work that is no act; a refusal goes back to the sheet as its errors. */
+export async function withRefusals<T>(work: () => Promise<T>) {
   try {
     return await work();
   } catch (e) {

@@ -1,4 +1,4 @@
-/** A press that does one act by itself, beside any sheet. */
+/** A button that does one act by itself, outside any sheet. */
 import { useEffect, useRef } from "react";
 import { useFetcher } from "react-router";
 import type { Reply } from "./sheet.server.ts";

@@ -1,17 +1,19 @@
 /**
- * A sheet being filled in: react-hook-form on the page, JSON to the action, its problems back beside the fields. What is typed is kept
+ * A sheet being filled in: react-hook-form on the page, JSON to the action, its problems back beside the fields. What is typed is saved
  * until it is sent, and taken up again by the next page that has the sheet.
  */
 import type { FieldProblem } from "#core/refused";
 import { useCallback, useEffect, useRef, useState, type BaseSyntheticEvent } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type Path } from "react-hook-form";
 import { useFetcher, useHref } from "react-router";
-import { isRecord } from "#core/record";
-import { meansIn } from "./means.ts";
+import { isObject } from "#core/objects";
+import { withInitialValues } from "./initialValue.ts";
+import { pathsOf, problemAt } from "../ui/fields/problems.ts";
+import { readMeanings } from "./meanings.ts";
 import { useDraftPath, useKeptDraft } from "./drafts/keptDrafts.ts";
 import type { Reply } from "./sheet.server.ts";
-import { leftBehind, useDraft } from "./drafts/useDraft.ts";
-import { useMending } from "./useMending.ts";
+import { storedDraft, useDraft } from "./drafts/useDraft.ts";
+import { useRevalidation } from "./useRevalidation.ts";
 
 /** What was on a sheet when it was opened. */
 export interface Opened {
@@ -31,11 +33,11 @@ export const tokenFor = (token: string, part: number): string =>
 interface How<T> {
   /** Where to post when not to the page itself. */
   action?: string;
-  /** What to call it while it is unfinished; a sheet without is not kept. */
+  /** What to call it while it is unfinished; a sheet without is not saved. */
   draft?: string | ((values: T) => string);
   /** Which of the page's sheets it is, where there are several. */
   sheet?: string;
-  /** The fields that are kept, where the others are kept in another way (a weigh sheet's weights, on the batch itself). */
+  /** The fields that are saved, where the others are saved in another way (a weigh sheet's weights, on the batch itself). */
   only?: readonly (keyof T & string)[];
 }
 
@@ -51,23 +53,24 @@ export function useSheet<T extends FieldValues>(
   const path = useDraftPath();
   const found = useKeptDraft(draft === undefined ? null : which);
   // The draft this sheet was opened with; what the page reads later is about other windows.
-  const [kept, setKept] = useState(found && isRecord(found.values.mine) && isRecord(found.values.base) ? found : undefined);
+  const [kept, setKept] = useState(found && isObject(found.values.mine) && isObject(found.values.base) ? found : undefined);
   /** What a draft has of the sheet, on top of what it has by itself. */
   const over = (part: unknown, sheet: unknown = fresh): DefaultValues<T> =>
-    ({ ...(sheet as object), ...(isRecord(part) ? part : {}) }) as DefaultValues<T>;
+    ({ ...(sheet as object), ...(isObject(part) ? part : {}) }) as DefaultValues<T>;
   const partOf = (values: unknown): unknown =>
-    only && isRecord(values) ? Object.fromEntries(only.map((field) => [field, values[field]])) : values;
+    only && isObject(values) ? Object.fromEntries(only.map((field) => [field, values[field]])) : values;
   const defaults = over(kept?.values.base);
   // What the names on it mean goes with it wherever it goes.
-  const [means] = useState(() => meansIn(kept?.values.means));
-  const form = useForm<T>({
+  const [means] = useState(() => readMeanings(kept?.values.means));
+  const library = useForm<T>({
     defaultValues: over(kept?.values.mine),
     shouldFocusError: true,
-    // What was said of a field stays until the field is right.
+    // The error of a field stays until the field is right.
     reValidateMode: "onSubmit",
   });
+  const [form] = useState(() => withInitialValues(library));
   const fetcher = useFetcher<Reply | null>();
-  // Until it is sent, a sheet that is kept is the same one, also when the page around it is read anew.
+  // Until it is sent, a sheet that is saved is the same one, also when the page around it is read again.
   const own = (): string => (which === "" ? opened.token : tokenFor(opened.token, numberOf(which)));
   const [pinned, pin] = useState(() => kept?.token ?? own());
   const token = draft === undefined ? opened.token : pinned;
@@ -110,8 +113,8 @@ export function useSheet<T extends FieldValues>(
   const to = useHref("/drafts");
   useEffect(() => {
     if (draft === undefined || path === "") return;
-    const left = leftBehind(to, path, which);
-    if (!isRecord(left) || !isRecord(left.mine) || !isRecord(left.base) || typeof left.token !== "string") return;
+    const left = storedDraft(to, path, which);
+    if (!isObject(left) || !isObject(left.mine) || !isObject(left.base) || typeof left.token !== "string") return;
     if (alike(left.mine, partOf(getValues()))) return;
     const again = {
       sheet: which,
@@ -123,13 +126,13 @@ export function useSheet<T extends FieldValues>(
     setKept(again);
     pin(again.token);
     seen.current = again.seen;
-    for (const [key, id] of meansIn(left.means)) means.set(key, id);
+    for (const [key, id] of readMeanings(left.means)) means.set(key, id);
     form.reset(over(left.mine, getValues()), { keepDefaultValues: true });
     // Once, when the sheet is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   const pressed = useRef<string | null>(null);
-  const mend = useMending({
+  const mend = useRevalidation({
     action,
     now: () =>
       Object.keys(errors.current).length === 0
@@ -138,7 +141,7 @@ export function useSheet<T extends FieldValues>(
     left: (problems) => {
       const still = new Map(problems.map((p) => [p.field || "root", p.say]));
       const said = pathsOf(errors.current);
-      // Stopped by something new, it was not looked at as far as before: what was said stays until it can be judged.
+      // A new error stopped the check earlier than before: the old errors stay until they can be checked again.
       if ([...still.keys()].some((path) => !said.includes(path))) return;
       for (const path of said) {
         const say = still.get(path);
@@ -165,7 +168,7 @@ export function useSheet<T extends FieldValues>(
     for (const p of problems) setError((p.field || "root") as Path<T>, { type: "server", message: p.say });
     goTo(problems.find((p) => p.field));
   }, [fetcher.data, setError]);
-  // Once what was said is drawn: a field far down a long table isn't one before.
+  // Once the errors are drawn: a field far down a long table isn't there before.
   useEffect(() => {
     if (first) setFocus(first.field as Path<T>);
   }, [first, setFocus]);
@@ -221,7 +224,8 @@ export function useSheet<T extends FieldValues>(
     [changed, form],
   );
   return {
-    ...form,
+    ...library,
+    register: form.register,
     /** The form itself, the same for as long as the sheet is open. */
     form,
     values,
@@ -236,7 +240,7 @@ export function useSheet<T extends FieldValues>(
     base: defaults as T,
     /** How long ago what was taken up again was typed; null for a fresh sheet. */
     keptAgo: kept?.ago ?? null,
-    /** Throws away what was kept, and begins afresh. */
+    /** Throws away what was saved, and begins afresh. */
     startAfresh: () => {
       drafting.drop();
       setKept(undefined);
@@ -246,19 +250,4 @@ export function useSheet<T extends FieldValues>(
     },
     settle,
   };
-}
-
-/** Where something is said of a sheet. */
-export function pathsOf(errors: object, at = ""): string[] {
-  return Object.entries(errors).flatMap(([key, e]: [string, unknown]) => {
-    if (typeof e !== "object" || e === null || key === "ref") return [];
-    const path = at === "" ? key : `${at}.${key}`;
-    return "message" in e && typeof e.message === "string" ? [path] : pathsOf(e, path);
-  });
-}
-
-/** The message of a field by its path. @example problemAt({ lines: [{ price: { message: "Enter a price." } }] }, "lines.0.price") // "Enter a price." */
-export function problemAt(errors: object, path: string): string | undefined {
-  const found = path.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);
-  return (found as { message?: string } | undefined)?.message;
 }

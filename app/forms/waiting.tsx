@@ -1,5 +1,5 @@
 /** Waiting for a long act: how far it has come, and a way to stop it. */
-import { writeNumber } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { useEffect, useState } from "react";
 import { useHref } from "react-router";
 import { Button } from "../ui/fields/form.tsx";

@@ -3,22 +3,31 @@ import { money } from "#core/measure/money";
 import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
 import { daysBetween } from "#core/when";
+import { STANDINGS } from "#core/gift/standing";
+import { ordersStand } from "#db/gifts/begin";
 import { listGiftOrders } from "#db/gifts/gifts";
+import { today } from "#db/clock";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
-import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
+import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import { useWorkshop } from "../ui/workshop.ts";
+import { saidSteps } from "./saidSteps.server.ts";
+import { OrderSteps } from "./orderSteps.tsx";
 import type { Route } from "./+types/gifts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Gifts · Zelbin" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { most } = askedOf(request);
-  const { rows, more } = partOf(await listGiftOrders(db(), undefined, most), most);
+  const [all, open] = await Promise.all([listGiftOrders(db(), undefined, most), ordersStand(db(), today())]);
+  const { rows, more } = partOf(all, most);
+  const stands = new Map(open.map((o) => [o.orderId, o]));
   const orders = rows.map((o) => ({
+    standing: stands.get(o.id)?.standing ?? null,
+    steps: saidSteps(stands.get(o.id)?.steps ?? [], o.id),
     id: o.id,
     customer: o.customer,
     due: o.due,
@@ -38,6 +47,8 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 const TO_PACK = "orders to pack";
+const TONE = { ready: "text-sage", missing: "text-honey", late: "text-berry" } as const;
+type Order = Route.ComponentProps["loaderData"]["rows"][number];
 
 const Write = () => (
   <Link to="/gifts/new" className="act act-main">
@@ -46,7 +57,7 @@ const Write = () => (
 );
 
 export default function Gifts({ loaderData }: Route.ComponentProps) {
-  const { rows: orders, more, ask } = useWhole(loaderData);
+  const { rows: orders, more, ask } = useFullList(loaderData);
   const { currency, today } = useWorkshop();
   const inDays = (due: string): string => {
     const n = daysBetween(today, due);
@@ -88,7 +99,29 @@ export default function Gifts({ loaderData }: Route.ComponentProps) {
             </>
           ),
         },
-        { head: "What", plain: true, cell: (o) => o.items },
+        {
+          head: "What",
+          plain: true,
+          cell: (o) => (
+            <>
+              {o.items}
+              {o.steps.length > 0 && (
+                <div className="mt-1">
+                  <OrderSteps steps={o.steps} />
+                </div>
+              )}
+            </>
+          ),
+        },
+        ...(what === TO_PACK
+          ? [
+              {
+                head: "State",
+                sorts: (o: Order) => ["late", "missing", "ready"].indexOf(o.standing ?? "ready"),
+                cell: (o: Order) => o.standing && <span className={`font-semibold ${TONE[o.standing]}`}>{STANDINGS[o.standing]}</span>,
+              },
+            ]
+          : []),
         { head: "Price", as: "figure", sorts: (o) => o.price, className: "font-semibold", cell: (o) => money(o.price, currency) },
       ]}
     />

@@ -3,28 +3,30 @@ import { kind } from "#core/material/kinds";
 import type { Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/read";
 import type { FieldProblem } from "#core/refused";
-import { putRight } from "#db/act/book";
+import { restatementsSince } from "#db/acts/book";
 import { today } from "#db/clock";
 import { alikeIn, productNames } from "#core/recipe/productNames";
 import { wordList } from "#core/words";
 import { listGiftOrders, saveGiftOrder, type GiftOrderRead } from "#db/gifts/gifts";
+import { ordersStand } from "#db/gifts/begin";
 import { packedLots, packGiftOrder } from "#db/gifts/pack";
 import { listProducts } from "#db/recipe/read";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { idMeant } from "#core/meant";
-import { stuffOf } from "../shelf/stuff.server.ts";
+import { stuffOf } from "#db/shelf/sheetMaterials";
 import { OrderRecord } from "./orderRecord.tsx";
 import { OrderSheet } from "./orderSheet.tsx";
 import { orderTexts } from "./orderTexts.ts";
-import { productsOf } from "./products.server.ts";
+import { saidSteps } from "./saidSteps.server.ts";
+import { productsOf } from "#db/gifts/products";
 import type { Route } from "./+types/order";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -37,7 +39,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const likeId = id === null && asked.has("like") ? idOf(asked.get("like")!) : null;
   const [orders, settings] = await Promise.all([
     id === null && likeId === null ? [] : listGiftOrders(db(), [id ?? likeId ?? 0]),
-    keptSettings(db()),
+    cachedSettings(db()),
   ]);
   if (id !== null && orders.length === 0) throw new Response("Not found", { status: 404 });
   const order = id === null ? null : (orders[0] ?? null);
@@ -46,14 +48,20 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   // What is packed is told by what it was packed out of.
   const written = order?.packedActId ? null : (order ?? like);
   const record = id === null ? null : ({ kind: "order", id } as const);
-  const [products, wraps, sheet, book, righted] = await Promise.all([
-    written ? productsOf({ ids: written.items.map((i) => i.productId), order: order && { id: order.id, due: order.due } }) : [],
-    written ? stuffOf(written.wrapping.map((w) => w.materialId)) : [],
-    opened(record),
+  const [products, wraps, sheet, book, righted, open] = await Promise.all([
+    written ? productsOf(db(), { ids: written.items.map((i) => i.productId), order: order && { id: order.id, due: order.due } }) : [],
+    written
+      ? stuffOf(
+          db(),
+          written.wrapping.map((w) => w.materialId),
+        )
+      : [],
+    openSheet(record),
     record && actsOf(record),
-    id === null ? [] : putRight(db(), "giftOrderId", id),
+    id === null ? [] : restatementsSince(db(), "giftOrderId", id),
+    order && !order.packedActId ? ordersStand(db(), today()) : [],
   ]);
-  // What isn't packed is called as it is called today, told apart from whatever is called alike.
+  // What isn't packed has today's name, and a mark where another has the same name.
   const called = new Map(products.map((p) => [p.id, p.name]));
   // A copy is of what goes in and how it is wrapped; for whom and by when is another matter.
   const texts = like
@@ -64,7 +72,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     texts,
     products,
     wraps,
+    steps: saidSteps(open.find((o) => o.orderId === id)?.steps ?? [], id ?? 0),
     hourly: order?.hourly ?? settings.hourly,
+    from: { name: settings.workshop, reachUs: settings.reachUs },
     packed,
     today: today(),
     opened: sheet,
@@ -153,9 +163,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   const { customer, due, extra, wrapMinutes } = head;
   const input = { customer, due, extra, wrapMinutes, note: head.note, discountBp: discount, items: readItems, wrapping: readWraps };
   const theirs = async () => orderTexts((await listGiftOrders(db(), [id ?? 0])).map((o) => withNames(o, called))[0] ?? null);
-  if (intent !== "pack") return act(() => saveGiftOrder(db(), { ...input, id }, sheet.doing), { theirs });
-  if (id === undefined) return refuseSheet([{ field: "", say: "Keep the order first, then pack it." }]);
-  return act(() => packGiftOrder(db(), { id, only, sheet: input }, sheet.doing), { theirs });
+  if (intent !== "pack") return runAct(() => saveGiftOrder(db(), { ...input, id }, sheet.doing), { theirs });
+  if (id === undefined) return refuseSheet([{ field: "", say: "Save the order first, then pack it." }]);
+  return runAct(() => packGiftOrder(db(), { id, only, sheet: input }, sheet.doing), { theirs });
 }
 
 export default function GiftOrder({ loaderData }: Route.ComponentProps) {

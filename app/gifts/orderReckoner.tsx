@@ -1,4 +1,4 @@
-/** What a gift order comes to, while it is written and once it is packed. */
+/** What a gift order comes to, while it is written and once it is packed; on paper its costs would lie in the box. */
 import type { OrderResult } from "#core/gift/order";
 import type { Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
@@ -42,7 +42,7 @@ interface Props {
 export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hourly, unread, children }: Props) {
   const { currency } = useWorkshop();
   return (
-    <Reckoner unread={unread}>
+    <Reckoner unread={unread} onPaper={false}>
       <Figure
         label="Goods"
         value={money(result.goods, currency)}

@@ -1,4 +1,7 @@
-/** A gift order that is packed, to be read and printed: what it really cost stands beside it. */
+/**
+ * A gift order that is packed: what it really cost stands beside it. On paper it is the customer's: who it is from, what is in it and what it
+ * comes to, the lots by which it could be asked after, and nothing of what it cost.
+ */
 import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
@@ -28,6 +31,15 @@ function settledCosts({ packed }: OrderData) {
   };
 }
 
+function Sum({ label, value, strong = false }: { label: string; value: string; strong?: boolean }) {
+  return (
+    <li className={`flex justify-between gap-4 border-b border-rule py-1.5 ${strong ? "font-semibold" : ""}`}>
+      {label}
+      <span className="num">{value}</span>
+    </li>
+  );
+}
+
 export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }) {
   const { currency } = useWorkshop();
   const settled = settledCosts(d);
@@ -41,7 +53,13 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
         title={order.customer}
         about={
           <>
-            Packed. Was due <When day={order.due} />.
+            <span className="no-print">
+              Packed. Was due <When day={order.due} />.
+            </span>
+            <span className="hidden whitespace-pre-line text-pine print:block">
+              From {[d.from.name, d.from.reachUs].filter(Boolean).join("\n")}
+              {"\n"}For <When day={order.due} />
+            </span>
           </>
         }
       >
@@ -67,8 +85,15 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
               ]}
             />
           </Part>
+          <ul className="hidden print:block">
+            {order.extra > 0 && <Sum label="Wrapping and card" value={money(order.extra, currency)} />}
+            {order.discountBp > 0 && (
+              <Sum label={`${order.discountBp / 100} % off`} value={`−${money(result.goods + order.extra - result.price, currency)}`} />
+            )}
+            {result.price !== result.goods && <Sum label="In all" value={money(result.price, currency)} strong />}
+          </ul>
           {(wrapping.length > 0 || order.wrapMinutes > 0 || order.extra > 0 || order.discountBp > 0) && (
-            <Part title="Wrapping">
+            <Part title="Wrapping" screenOnly>
               <Facts
                 rows={[
                   ...wrapping.map((w) => [w.name, counted(w.pieces, "piece")] as const),
@@ -79,23 +104,30 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
               />
             </Part>
           )}
-          {order.note && <p className="mt-5 max-w-prose whitespace-pre-line">{order.note}</p>}
+          {order.note && <p className="no-print mt-5 max-w-prose whitespace-pre-line">{order.note}</p>}
           <Part title="Packed out of">
-            <ul className="space-y-1.5">
+            <ul className="space-y-1.5 [&_.lot_em]:print:hidden">
               {d.packed.map((l) => (
-                <li key={l.lotId} className="flex items-baseline gap-3">
+                <li key={l.lotId} className={`flex items-baseline gap-3 ${l.productId === null ? "no-print" : ""}`}>
                   <LotTag lot={l} />
                   <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
                   <span>
                     × {[l.name, ...(l.label ? [l.label] : [])].join(", ")}
-                    {l.productId !== null && l.work === 0 && <span className="text-pine-soft">, no work in its cost</span>}
+                    {l.productId !== null && l.work === 0 && <span className="no-print text-pine-soft">, no work in its cost</span>}
+                    {l.bestBefore && (
+                      <>
+                        , best before <When day={l.bestBefore} />
+                      </>
+                    )}
                   </span>
                 </li>
               ))}
             </ul>
-            <p className="mt-3 text-pine-soft">Materials in it cost {money(materials, currency)}.</p>
+            <p className="no-print mt-3 text-pine-soft">Materials in it cost {money(materials, currency)}.</p>
           </Part>
-          <PutRight rows={d.righted} />
+          <div className="no-print">
+            <PutRight rows={d.righted} />
+          </div>
           {d.book && <ActsOf {...d.book} />}
         </Sheet>
       </SideBySide>

@@ -6,30 +6,33 @@ import { micros, sum, type Micros } from "#core/measure/exact";
 import { money, moneyField } from "#core/measure/money";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
-import { useFirst, type Lot } from "#core/stock/lots";
-import { costNeeds } from "#core/stock/schools";
+import { firstExpiredFirst, type Lot } from "#core/stock/lots";
+import { costNeeds } from "#core/stock/costingMethods";
 import type { NeedPlan } from "#core/stock/shelf";
 import { readDay } from "#core/when";
 import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
-import { fillIn } from "../forms/fillIn.ts";
-import { useSentOnce } from "../forms/useSentOnce.ts";
+import { fillEmptyField } from "../forms/fillEmptyField.ts";
+import { useSubmitWhenReady } from "../forms/useSubmitWhenReady.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
-import { FindText } from "../names/combo.tsx";
+import { FindText, nameCell } from "../names/combo.tsx";
 import { CUSTOMERS, PACKAGING, PRODUCTS } from "../names/finds.ts";
-import { called, idMeant, meaning } from "#core/meant";
-import { shelfOfStuff, type Product, type Stuff } from "../names/named.ts";
-import { LOST, useNamed, useStood } from "../names/useNamed.ts";
+import { normalizeName, idMeant, meaning } from "#core/meant";
+import { shelfOfStuff } from "../names/named.ts";
+import type { Product } from "#db/gifts/products";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
+import { LOOKUP_FAILED, useLookup, useLastKnown } from "../names/useLookup.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Button, Problem, Text } from "../ui/fields/form.tsx";
 import { LineTable } from "../ui/fields/lines.tsx";
 import { Pick, type Choosable } from "../ui/fields/pick.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { HeldBack, Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { HeldBack, Send, SheetSays } from "../forms/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { Tip } from "../ui/sheet/tip.tsx";
+import { OrderSteps } from "./orderSteps.tsx";
 import { OrderReckoner, type Out } from "./orderReckoner.tsx";
 import { BLANK_ITEM, BLANK_WRAP } from "./orderTexts.ts";
 import type { Route } from "./+types/order";
@@ -66,21 +69,21 @@ export function OrderSheet({ d }: { d: OrderData }) {
   const sheet = useSheet(d.texts, d.opened, { draft: (v) => (v.customer ? `Order for ${v.customer}` : "An order") });
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
-  const goods = useNamed(
+  const goods = useLookup(
     "product",
     d.products,
     sheet.values.items.map((i) => i.product),
   );
-  const papers = useNamed(
+  const papers = useLookup(
     "material",
     d.wraps,
     sheet.values.wrapping.map((w) => w.material),
   );
   const asking = goods.asking || papers.asking;
   const lost = goods.lost || papers.lost;
-  const sending = useSentOnce(sheet, asking && !lost);
-  const v = useStood(sheet.values, asking);
-  const paper = (name: string, means: string): Stuff | undefined => {
+  const sending = useSubmitWhenReady(sheet, asking && !lost);
+  const v = useLastKnown(sheet.values, asking);
+  const paper = (name: string, means: string): SheetMaterial | undefined => {
     const id = idMeant(name, means);
     const m = papers.known.find((p) => p.id === id) ?? papers.find(name);
     return m && kind(m.kind).measured === "count" ? m : undefined;
@@ -134,13 +137,13 @@ export function OrderSheet({ d }: { d: OrderData }) {
     ["Discount", v.discount, readPlain],
     ["Minutes of wrapping", v.wrapMinutes, readCount],
   ]);
-  const unread = lost ? LOST : mistake;
+  const unread = lost ? LOOKUP_FAILED : mistake;
   const there = items.filter((i) => i.product);
   const taken = new Set(planned.flatMap((p) => p.takes.map((t) => t.lotId)));
   const waiting = lotsThere.filter((l) => l.waits !== null && taken.has(l.id));
   const lotChoices = (lots: readonly Lot[]): Choosable[] => [
     { value: "", name: "Use first" },
-    ...[...lots].sort(useFirst).map((l) => ({
+    ...[...lots].sort(firstExpiredFirst).map((l) => ({
       value: String(l.id),
       name: l.number,
       aside: `${l.onHand} here`,
@@ -157,8 +160,9 @@ export function OrderSheet({ d }: { d: OrderData }) {
     sheet.setValue(`items.${row}.lot`, "");
     const price = `items.${row}.price` as const;
     goods.once(value, price, (p) => {
-      if (called(p.name) === called(value)) sheet.setValue(`items.${row}.means`, meaning(p));
-      if (p.price !== null && called(sheet.getValues(`items.${row}.product`)) === called(value)) fillIn(sheet, price, moneyField(p.price));
+      if (normalizeName(p.name) === normalizeName(value)) sheet.setValue(`items.${row}.means`, meaning(p));
+      if (p.price !== null && normalizeName(sheet.getValues(`items.${row}.product`)) === normalizeName(value))
+        fillEmptyField(sheet, price, moneyField(p.price));
     });
   };
 
@@ -181,7 +185,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
         </Link>
         {order && <Print />}
         <Button type="submit" main={!order} disabled={sending.busy}>
-          Keep the order
+          Save the order
         </Button>
         {order ? (
           <Send sheet={sending} press={() => void sending.send("pack")()}>
@@ -202,6 +206,12 @@ export function OrderSheet({ d }: { d: OrderData }) {
                 Still missing: {s}
               </p>
             ))}
+            {order && d.steps.length > 0 && (
+              <div className="no-print py-2">
+                <p className="font-semibold">To begin</p>
+                <OrderSteps steps={d.steps} />
+              </div>
+            )}
             {waiting.map((l) => (
               <p key={l.number} className="py-1.5 font-semibold text-honey">
                 Lot {l.number} {l.waits}: pack it once that is done.
@@ -225,7 +235,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
               addLabel="Add a product"
               onPicked={onPicked}
               columns={[
-                { key: "product", label: "Product", finds: PRODUCTS, width: "46%" },
+                { key: "product", label: "Product", own: nameCell(PRODUCTS), width: "46%" },
                 { key: "units", label: "Units", right: true, width: "5rem" },
                 { key: "price", label: "Price of one", right: true, width: "7rem" },
               ]}
@@ -257,7 +267,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
               onPicked={onWrapPicked}
               addLabel="Add wrapping"
               columns={[
-                { key: "material", label: "Box, ribbon, tissue …", finds: PACKAGING, width: "60%" },
+                { key: "material", label: "Box, ribbon, tissue …", own: nameCell(PACKAGING), width: "60%" },
                 { key: "pieces", label: "Pieces in all", right: true, width: "8rem" },
               ]}
             />
@@ -265,21 +275,21 @@ export function OrderSheet({ d }: { d: OrderData }) {
               <Text
                 data-amount
                 label="Asked for wrapping"
-                placeholder="0.00"
+                placeholder="none"
                 {...sheet.register("extra")}
                 problem={errors.extra?.message}
               />
               <Text
                 data-amount="decimal"
                 label="Discount, %"
-                placeholder="0"
+                placeholder="none"
                 {...sheet.register("discount")}
                 problem={errors.discount?.message}
               />
               <Text
                 data-amount
                 label="Minutes of wrapping"
-                placeholder="0"
+                placeholder="none"
                 {...sheet.register("wrapMinutes")}
                 problem={errors.wrapMinutes?.message}
               />

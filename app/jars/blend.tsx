@@ -7,24 +7,25 @@ import { drawValue } from "#core/stock/lots";
 import { blend } from "#db/jars/strain";
 import { array, object } from "yup";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { firstUnread, readWeight } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { note, reads, words } from "../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, When } from "../ui/figures/amounts.tsx";
 import { OIL_LOTS } from "../names/finds.ts";
-import { byCalled, called } from "#core/meant";
-import type { OilLot } from "../names/named.ts";
-import { LOST, useNamed, useStood } from "../names/useNamed.ts";
+import { byCalled, normalizeName } from "#core/meant";
+import type { OilLot } from "#db/jars/read";
+import { LOOKUP_FAILED, useLookup, useLastKnown } from "../names/useLookup.ts";
 import { Text } from "../ui/fields/form.tsx";
+import { nameCell } from "../names/combo.tsx";
 import { LineTable } from "../ui/fields/lines.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Heading, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { oilLotsNamed } from "./oilLots.server.ts";
+import { oilLots } from "#db/jars/read";
 import type { Route } from "./+types/blend";
 
 export const meta: Route.MetaFunction = () => [{ title: "Blend oils · Zelbin" }];
@@ -43,15 +44,20 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const lots = byCalled(await oilLotsNamed(sheet.value.takes.map((t) => t.lot)));
+  const lots = byCalled(
+    await oilLots(
+      db(),
+      sheet.value.takes.map((t) => t.lot),
+    ),
+  );
   const problems: FieldProblem[] = [];
   const takes = sheet.value.takes.map((t, i) => {
-    const lotId = lots.get(called(t.lot))?.id;
+    const lotId = lots.get(normalizeName(t.lot))?.id;
     if (lotId === undefined) problems.push({ field: `takes.${i}.lot`, say: "Choose a lot from the list." });
     return { lotId: lotId ?? 0, qty: t.qty };
   });
   if (problems.length > 0) return refuseSheet(problems);
-  return act(() => blend(db(), { name: sheet.value.name, note: sheet.value.note, takes }, sheet.doing));
+  return runAct(() => blend(db(), { name: sheet.value.name, note: sheet.value.note, takes }, sheet.doing));
 }
 
 const TAKE = { lot: "", qty: "" };
@@ -61,12 +67,12 @@ const NONE: OilLot[] = [];
 export default function Blend({ loaderData: { token } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   const sheet = useSheet({ name: "", note: "", takes: [TAKE, TAKE] }, { token }, { draft: (v) => v.name || "A blend" });
-  const { find, asking, lost } = useNamed(
+  const { find, asking, lost } = useLookup(
     "oilLot",
     NONE,
     sheet.values.takes.map((t) => t.lot),
   );
-  const { takes } = useStood(sheet.values, asking);
+  const { takes } = useLastKnown(sheet.values, asking);
   const read = takes.map((t) => {
     const lot = find(t.lot);
     const w = readWeight(t.qty);
@@ -94,7 +100,7 @@ export default function Blend({ loaderData: { token } }: Route.ComponentProps) {
       ];
     }),
   );
-  const unread = lost ? LOST : mistake;
+  const unread = lost ? LOOKUP_FAILED : mistake;
   return (
     <form onSubmit={sheet.send()}>
       <Heading
@@ -132,8 +138,8 @@ export default function Blend({ loaderData: { token } }: Route.ComponentProps) {
             form={sheet.form}
             name="takes"
             columns={[
-              { key: "lot", label: "Lot", finds: OIL_LOTS, width: "65%" },
-              { key: "qty", label: "Amount", placeholder: "200 g", right: true },
+              { key: "lot", label: "Lot", own: nameCell(OIL_LOTS), width: "65%" },
+              { key: "qty", label: "Amount", placeholder: "g or mL", right: true },
             ]}
             blank={TAKE}
             addLabel="Add a lot"

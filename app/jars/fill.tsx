@@ -1,35 +1,54 @@
 /** Planning a jar and filling it. */
 import { mayFill } from "#core/infusion/warnings";
+import type { Cut } from "#core/infusion/absorption";
+import type { MethodId } from "#core/infusion/methods";
+import { lastSteeped } from "#db/jars/giving";
 import { fillJar } from "#db/jars/fill";
 import { anyMaterial, materialOfLot } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { note } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { FillSheet } from "./fillSheet.tsx";
 import { namesOn, planOf } from "./jarPlan.ts";
-import { jarStuffOf } from "./jarStuff.server.ts";
+import { jarStuffOf } from "#db/jars/jarStuff";
 import type { Route } from "./+types/fill";
 
 export const meta: Route.MetaFunction = () => [{ title: "Fill a jar · Zelbin" }];
+
+/** What the sheet opens with. */
+interface Start {
+  name: string;
+  method: MethodId;
+  rows: { role: "herb" | "carrier"; material: string; lot: string; cut: Cut }[];
+}
 
 export async function loader({ request }: Route.LoaderArgs) {
   const asked = new URL(request.url).searchParams;
   // A second infusion starts from a bottle, a plan from a herb's sheet from that herb.
   const lotId = idOf(asked.get("lot"));
   const ofLot = lotId ? await materialOfLot(db(), lotId) : null;
-  const [of, herbs] = await Promise.all([jarStuffOf([ofLot?.id ?? idOf(asked.get("material"))]), anyMaterial(db(), "herb")]);
-  const [first] = of;
-  const lot = first?.lots.find((l) => l.id === lotId);
+  // An oil that runs short is steeped as it was last time.
+  const last = asked.has("makes") ? await lastSteeped(db(), idOf(asked.get("makes"))) : null;
+  const one = ofLot?.id ?? idOf(asked.get("material"));
+  const [of, herbs] = await Promise.all([jarStuffOf(db(), last ? last.parts.map((p) => p.material.id) : [one]), anyMaterial(db(), "herb")]);
+  const rows: Start["rows"] = last
+    ? last.parts.map(({ role, cut, material }) => ({ role, material: material.name, lot: "", cut: cut ?? "cut" }))
+    : of.map((m) => ({
+        role: m.kind === "herb" ? "herb" : "carrier",
+        material: m.name,
+        lot: m.lots.some((l) => l.id === lotId) ? String(lotId) : "",
+        cut: "cut",
+      }));
+  // How long one's own way took is not known here.
+  const start: Start = { name: last?.name ?? "", method: last?.method && last.method !== "own" ? last.method : "shelf", rows };
   return {
     stuff: of,
     /** There is no herb at all yet. */
     bare: !herbs,
-    start: first
-      ? { role: first.kind === "herb" ? ("herb" as const) : ("carrier" as const), material: first.name, lot: lot ? String(lot.id) : "" }
-      : null,
+    start,
     today: today(),
     token: crypto.randomUUID(),
   };
@@ -67,13 +86,13 @@ export async function action({ request }: Route.ActionArgs) {
   const meant = sheet.meant("jar");
   const names = namesOn(v);
   const ids = names.flatMap((name) => meant(name) ?? []);
-  const plan = planOf(v, await jarStuffOf(ids, names), today(), meant);
+  const plan = planOf(v, await jarStuffOf(db(), ids, names), today(), meant);
   const may = mayFill(plan.warnings, v.why);
   const problems = may.ok ? plan.problems : [...plan.problems, { field: "why", say: `${may.warning.why} ${may.warning.instead}` }];
   if (problems.length > 0 || !plan.amounts || plan.expected === null)
     return refuseSheet(problems.length ? problems : [{ field: "", say: "The jar can't be worked out yet." }]);
   const { amounts: a, expected } = plan;
-  return act(() =>
+  return runAct(() =>
     fillJar(
       db(),
       {

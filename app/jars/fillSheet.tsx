@@ -1,7 +1,7 @@
 /** The plan of a jar on its sheet: herb, oil and how, with what it comes to beside it. */
 import { AMOUNT_BY, AMOUNT_BY_IDS, JAR_FILLS } from "#core/infusion/amounts";
 import { CUTS, CUT_IDS } from "#core/infusion/absorption";
-import { DRYNESS } from "#core/infusion/dryness";
+import { DRYNESS } from "#core/material/dryness";
 import { firstMistake } from "#core/refused";
 import { METHODS, METHOD_IDS } from "#core/infusion/methods";
 import { grams } from "#core/measure/write";
@@ -9,14 +9,15 @@ import { useMemo } from "react";
 import { Link } from "../ui/link.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { CARRIERS, HERBS } from "../names/finds.ts";
-import { LOST, useNamed, useStood } from "../names/useNamed.ts";
+import { LOOKUP_FAILED, useLookup, useLastKnown } from "../names/useLookup.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
 import { Area, Choice, Text } from "../ui/fields/form.tsx";
 import { useSayDay } from "../ui/figures/amounts.tsx";
+import { nameCell } from "../names/combo.tsx";
 import { LineTable, type Column } from "../ui/fields/lines.tsx";
 import type { Choosable } from "../ui/fields/pick.tsx";
 import { Caution, Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import type { Route } from "./+types/fill";
 import { lotsOf, suggestName } from "#core/infusion/plan";
 import { namesOn, planOf } from "./jarPlan.ts";
@@ -30,11 +31,19 @@ const CARRIER = { material: "", lot: "", parts: "1" };
 
 const CUT_OPTIONS = CUT_IDS.map((c) => [c, CUTS[c]] as const);
 
-export function FillSheet({ stuff, bare, start, today: day, token }: Route.ComponentProps["loaderData"]) {
+type Page = Route.ComponentProps["loaderData"];
+
+/** The rows it opens with: what it was asked for, or one to be filled in. */
+function startOf<T extends object>({ rows }: Page["start"], role: "herb" | "carrier", blank: T): T[] {
+  const own = rows.filter((r) => r.role === role).map(({ role: _, ...row }) => ({ ...blank, ...row }));
+  return own.length === 0 ? [blank] : own;
+}
+
+export function FillSheet({ stuff, bare, start, today: day, token }: Page) {
   const sheet = useSheet(
     {
-      name: "",
-      method: "shelf",
+      name: start.name,
+      method: start.method,
       methodName: "",
       ownDays: "14",
       ownHours: "",
@@ -49,14 +58,14 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
       holds: "",
       why: "",
       note: "",
-      herbs: [start?.role === "herb" ? { ...HERB, material: start.material, lot: start.lot } : HERB],
-      carriers: [start?.role === "carrier" ? { ...CARRIER, material: start.material, lot: start.lot } : CARRIER],
+      herbs: startOf(start, "herb", HERB),
+      carriers: startOf(start, "carrier", CARRIER),
     },
     { token },
     { draft: (v) => (v.herbs[0]?.material ? `A jar of ${v.herbs[0].material}` : "A jar") },
   );
-  const { known, find, meant, asking, lost } = useNamed("jar", stuff, namesOn(sheet.values), sheet.means);
-  const v = useStood(sheet.values, asking);
+  const { known, find, meant, asking, lost } = useLookup("jar", stuff, namesOn(sheet.values), sheet.means);
+  const v = useLastKnown(sheet.values, asking);
   const { errors } = sheet.formState;
   const sayIt = useSayDay();
   const plan = useMemo(() => planOf(v, known, day, meant), [v, known, day, meant]);
@@ -80,13 +89,13 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
         }));
   };
   const herbColumns: readonly Column[] = [
-    { key: "material", label: "Herb", finds: HERBS, width: "32%" },
+    { key: "material", label: "Herb", own: nameCell(HERBS), width: "32%" },
     { key: "lot", label: "Herb lot", picks: lotOptions(v.herbs), width: "30%" },
     { key: "cut", label: "Cut", options: CUT_OPTIONS, width: "22%" },
     { key: "parts", label: "Herb parts", right: true, width: "6rem" },
   ];
   const carrierColumns: readonly Column[] = [
-    { key: "material", label: "Oil", finds: CARRIERS, width: "42%" },
+    { key: "material", label: "Oil", own: nameCell(CARRIERS), width: "42%" },
     { key: "lot", label: "Oil lot", picks: lotOptions(v.carriers), width: "40%" },
     { key: "parts", label: "Oil parts", right: true, width: "6rem" },
   ];
@@ -135,7 +144,7 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
             plan={plan}
             unread={
               lost
-                ? LOST
+                ? LOOKUP_FAILED
                 : firstMistake(
                     plan.problems.filter((p) => FIGURES.test(p.field)),
                     v,
@@ -179,7 +188,7 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
                 <Text
                   data-amount
                   label="Oil in"
-                  placeholder={v.by === "cups" ? "3 cups" : "500 g"}
+                  placeholder={v.by === "cups" ? "such as 3 cups" : "such as 500 g"}
                   {...sheet.register("oil")}
                   problem={errors.oil?.message}
                 />
@@ -188,7 +197,7 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
                 <Text
                   data-amount="decimal"
                   label="Oil to 1 of herb"
-                  placeholder="8"
+                  placeholder="such as 8"
                   hint="By weight: 5 to 10 is strong, 32 is mild."
                   {...sheet.register("ratio")}
                   problem={errors.ratio?.message}
@@ -198,7 +207,7 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
                 <Text
                   data-amount
                   label="Herb, loose"
-                  placeholder="2 cups"
+                  placeholder="such as 2 cups"
                   {...sheet.register("herbCups")}
                   problem={errors.herbCups?.message}
                 />
@@ -215,12 +224,12 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
               <Text
                 data-amount
                 label="The jar holds"
-                placeholder="1 L"
+                placeholder="such as 1 L"
                 hint="To the brim."
                 {...sheet.register("holds")}
                 problem={errors.holds?.message}
               />
-              <Text label="Which jar" placeholder="Tall clip jar" {...sheet.register("vessel")} problem={errors.vessel?.message} />
+              <Text label="Which jar" placeholder="such as tall clip jar" {...sheet.register("vessel")} problem={errors.vessel?.message} />
             </div>
           </Part>
           <Part title="How and when">
@@ -236,7 +245,7 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Route.Compo
                 <Text
                   data-amount="decimal"
                   label="Hours on the heat"
-                  placeholder={`${usual.earliest}–${usual.latest}`}
+                  placeholder={`such as ${usual.earliest}–${usual.latest}`}
                   hint={`Empty for the usual ${usual.earliest} to ${usual.latest}.`}
                   {...sheet.register("ownHours")}
                   problem={errors.ownHours?.message}

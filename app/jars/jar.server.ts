@@ -4,10 +4,10 @@ import { parseNumber } from "#core/measure/parse";
 import { heat, tend, topUp } from "#db/jars/fill";
 import { spoilJar, strainJar } from "#db/jars/strain";
 import { array, boolean, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { readWeight, readWeighed } from "#core/measure/read";
 import { idField, optional, reads, wholeNumber, words } from "../forms/fields.ts";
-import { act, pressedSheet } from "../forms/sheet.server.ts";
+import { runAct, pressedSheet } from "../forms/sheet.server.ts";
 
 /** Oil in a jar, from a cold cellar to where herb scorches. */
 const celsius = () =>
@@ -48,39 +48,39 @@ export async function jarAct(request: Request, jarId: number) {
   const { doing } = pressed;
   switch (pressed.intent) {
     case "shaken":
-      return act(() => tend(db(), { jarIds: [jarId], kind: "shaken" }, doing));
+      return runAct(() => tend(db(), { jarIds: [jarId], kind: "shaken" }, doing));
     case "temperature": {
       const s = await pressed.read(SCHEMAS.temperature);
       if (!s.ok) return s.reply;
-      return act(() => tend(db(), { jarIds: [jarId], kind: "temperature", celsius: s.value.celsius }, doing));
+      return runAct(() => tend(db(), { jarIds: [jarId], kind: "temperature", celsius: s.value.celsius }, doing));
     }
     case "note": {
       const s = await pressed.read(SCHEMAS.note);
       if (!s.ok) return s.reply;
-      return act(() => tend(db(), { jarIds: [jarId], kind: "note", note: s.value.note }, doing));
+      return runAct(() => tend(db(), { jarIds: [jarId], kind: "note", note: s.value.note }, doing));
     }
     case "heatOn": {
       const s = await pressed.read(SCHEMAS.heatOn);
       if (!s.ok) return s.reply;
-      return act(() => heat(db(), { jarId, minutes: s.value.minutes }, doing));
+      return runAct(() => heat(db(), { jarId, minutes: s.value.minutes }, doing));
     }
     case "heatOff":
-      return act(() => heat(db(), { jarId, minutes: null }, doing));
+      return runAct(() => heat(db(), { jarId, minutes: null }, doing));
     case "topUp": {
       const s = await pressed.read(SCHEMAS.topUp);
       if (!s.ok) return s.reply;
-      return act(() => topUp(db(), { jarId, lotId: s.value.lot, qty: s.value.qty }, doing));
+      return runAct(() => topUp(db(), { jarId, lotId: s.value.lot, qty: s.value.qty }, doing));
     }
     case "strain": {
       const s = await pressed.read(SCHEMAS.strain);
       if (!s.ok) return s.reply;
       const { bottles, ...rest } = s.value;
-      return act(() => strainJar(db(), { jarId, ...rest, bottles: bottles.map((b) => b.amount) }, doing));
+      return runAct(() => strainJar(db(), { jarId, ...rest, bottles: bottles.map((b) => b.amount) }, doing));
     }
     case "spoil": {
       const s = await pressed.read(SCHEMAS.spoil);
       if (!s.ok) return s.reply;
-      return act(() => spoilJar(db(), { jarId, why: s.value.why }, doing));
+      return runAct(() => spoilJar(db(), { jarId, why: s.value.why }, doing));
     }
   }
 }

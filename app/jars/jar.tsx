@@ -1,16 +1,17 @@
 /** One jar: what is in it, tending it, straining it, and the bottles that came of it. */
 import { METHODS } from "#core/infusion/methods";
+import { isHeated } from "#core/infusion/warmth";
 import { JAR_STATES, jarProgress, jarState } from "#core/infusion/tend";
-import { CAUTIONS } from "#core/material/cautions";
+import { CAUTIONS, staysSaid } from "#core/material/cautions";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
-import { putRight } from "#db/act/book";
+import { restatementsSince } from "#db/acts/book";
 import { readJar } from "#db/jars/read";
 import { lotsOfMaterials } from "#db/ledger/lots";
 import { today } from "#db/clock";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { LotTag, PerUnit, percent, When } from "../ui/figures/amounts.tsx";
 import { Jar as JarDrawing } from "../ui/figures/drawings.tsx";
@@ -33,7 +34,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
-  const [found, book, righted] = await Promise.all([readJar(db(), id), actsOf({ kind: "jar", id }), putRight(db(), "jarId", id)]);
+  const [found, book, righted] = await Promise.all([readJar(db(), id), actsOf({ kind: "jar", id }), restatementsSince(db(), "jarId", id)]);
   if (!found) throw new Response("Not found", { status: 404 });
   const carriers = [...new Set(found.parts.filter((p) => p.role === "carrier").map((p) => p.material.id))];
   const lots = found.jar.strainedActId === null && found.jar.spoiledActId === null ? await lotsOfMaterials(db(), carriers) : [];
@@ -54,9 +55,8 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
   const { currency, today: day } = useWorkshop();
   const open = jar.strainedActId === null && jar.spoiledActId === null;
   const state = jarState(jar, day);
-  const cautions = [...new Set(parts.flatMap((p) => p.material.cautions))].filter((c) =>
-    ["photosensitising", "restricted", "irritant", "foodPlant"].includes(c),
-  );
+  const cautions = [...new Set(parts.flatMap((p) => p.material.cautions))].filter((c) => staysSaid(c) || c === "foodPlant");
+  const reading = events.find((e) => e.celsius !== null)?.celsius ?? null;
   const names = new Map(parts.map((p) => [p.material.id, p.material.name]));
   return (
     <>
@@ -197,14 +197,14 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
               )}
             </Part>
           )}
-          {open && <Tending jar={jar} lots={lots} names={names} token={token} />}
+          {open && <Tending jar={jar} lots={lots} names={names} token={token} reading={reading} />}
           <PutRight rows={righted} />
           <ActsOf {...book} />
         </Sheet>
         {open && <StrainForm jar={jar} oil={oil} herb={herb} value={value} token={token} />}
         {events.length > 0 && (
           <Sheet>
-            <JarLog events={events} />
+            <JarLog events={events} heated={isHeated(jar.method, jar.heatMinutes !== null)} />
           </Sheet>
         )}
       </SideBySide>

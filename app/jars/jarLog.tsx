@@ -1,6 +1,7 @@
-/** What was done to a jar while it stood, newest first, with its photos. */
+/** What was done to a jar while it steeped, newest first, with its photos. */
+import { judgeWarmth } from "#core/infusion/warmth";
 import { fahrenheitOf } from "#core/measure/heat";
-import { writeNumber } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import type { readJar } from "#db/jars/read";
 import { When } from "../ui/figures/amounts.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
@@ -19,7 +20,8 @@ const SAYS: Record<Event["kind"], string> = {
   heatOff: "Heat off",
 };
 
-export function JarLog({ events }: { events: readonly Event[] }) {
+/** @param heated whether the jar is meant to be warm */
+export function JarLog({ events, heated }: { events: readonly Event[]; heated: boolean }) {
   return (
     <Part title="So far">
       <Table
@@ -35,6 +37,9 @@ export function JarLog({ events }: { events: readonly Event[] }) {
               <>
                 {SAYS[e.kind]}
                 {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber(fahrenheitOf(e.celsius), 0, 0)} °F)`}
+                {e.celsius !== null && judgeWarmth(heated, e.celsius) !== null && (
+                  <span className="block text-[0.92rem] text-honey">{judgeWarmth(heated, e.celsius)}</span>
+                )}
                 {e.note && <span className="text-pine-soft"> · {e.note}</span>}
                 {e.attachmentId !== null && (
                   <KeptFileLink id={e.attachmentId} className="ml-2 inline-block align-middle">

@@ -2,9 +2,9 @@
 import { readPlan, type JarPlan, type PlanTexts } from "#core/infusion/plan";
 import type { Meant } from "#core/meant";
 import type { Day } from "#core/when";
-import type { JarStuff } from "../names/named.ts";
+import type { JarStuff } from "#db/jars/jarStuff";
 
-/** Every herb and oil that stands on the sheet, by the name it was typed with. */
+/** Every herb and oil that is on the sheet, by the name it was typed with. */
 export const namesOn = (t: Pick<PlanTexts, "herbs" | "carriers">): string[] => [...t.herbs, ...t.carriers].map((p) => p.material);
 
 export const planOf = (t: PlanTexts, stuff: readonly JarStuff[], today: Day, meant?: Meant): JarPlan =>

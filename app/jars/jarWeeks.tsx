@@ -1,5 +1,5 @@
 /** The jars' weeks: when each was filled, when it can be strained, when it is at its best and when it must be; its table has the days. */
-import { JAR_STATES, jarState, type Steeping } from "#core/infusion/tend";
+import { JAR_STATES, jarState } from "#core/infusion/tend";
 import { lazy } from "react";
 import { Link } from "../ui/link.tsx";
 import { When } from "../ui/figures/amounts.tsx";
@@ -7,15 +7,10 @@ import { AsTable, Drawn } from "../ui/figures/drawn.tsx";
 import { Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import type { WeekJar } from "./weekChart.tsx";
 
 const WeekChart = lazy(() => import("./weekChart.tsx"));
 const ROW_PX = 30;
-
-export interface WeekJar extends Steeping {
-  id: number;
-  name: string;
-  number: string;
-}
 
 export function JarWeeks({ jars }: { jars: readonly WeekJar[] }) {
   const { today } = useWorkshop();

@@ -8,9 +8,9 @@ import { pastJars, steepingJars, type WallJar } from "#db/jars/read";
 import { useFetcher } from "react-router";
 import { array, object } from "yup";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idField } from "../forms/fields.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { percent, When } from "../ui/figures/amounts.tsx";
 import { Jar } from "../ui/figures/drawings.tsx";
 import { Button, Problem } from "../ui/fields/form.tsx";
@@ -19,7 +19,7 @@ import { ListTable } from "../ui/lists/listTable.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { JarWeeks } from "./jarWeeks.tsx";
 import type { Reply } from "../forms/sheet.server.ts";
-import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
+import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import type { Route } from "./+types/jars";
 
 export const meta: Route.MetaFunction = () => [{ title: "Jars · Zelbin" }];
@@ -35,7 +35,7 @@ const schema = object({ jars: array().of(idField()).min(1, "Choose a jar.").requ
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  return act(() => tend(db(), { jarIds: sheet.value.jars, kind: "shaken" }, sheet.doing));
+  return runAct(() => tend(db(), { jarIds: sheet.value.jars, kind: "shaken" }, sheet.doing));
 }
 
 const methodOf = (j: WallJar): string => (j.jar.method === "own" && j.jar.methodName ? j.jar.methodName : METHODS[j.jar.method].label);
@@ -86,7 +86,7 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
 
 export default function Jars({ loaderData }: Route.ComponentProps) {
   const { steeping, token } = loaderData;
-  const { rows: past, more, ask } = useWhole<WallJar>(loaderData);
+  const { rows: past, more, ask } = useFullList<WallJar>(loaderData);
   const { today: day } = useWorkshop();
   const hand = useFetcher<Reply | null>();
   const shake = (jars: number[]): void => void hand.submit({ jars, token }, { method: "post", encType: "application/json" });

@@ -1,13 +1,13 @@
 /** Labels of a jar and of its bottles, to print and tie on. */
 import { METHODS } from "#core/infusion/methods";
-import { CAUTIONS } from "#core/material/cautions";
+import { CAUTIONS, staysSaid } from "#core/material/cautions";
 import { grams } from "#core/measure/write";
 import { sayFullDay } from "#core/when";
 import { wordList } from "#core/words";
 import { readJar } from "#db/jars/read";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { Button } from "../ui/fields/form.tsx";
 import { Heading } from "../ui/sheet/sheet.tsx";
@@ -16,7 +16,7 @@ import type { Route } from "./+types/label";
 export const meta: Route.MetaFunction = () => [{ title: "Jar label · Zelbin" }];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [found, settings] = await Promise.all([readJar(db(), idOf(params.id)), keptSettings(db())]);
+  const [found, settings] = await Promise.all([readJar(db(), idOf(params.id)), cachedSettings(db())]);
   if (!found) throw new Response("Not found", { status: 404 });
   return { ...found, workshop: settings.workshop };
 }
@@ -33,9 +33,7 @@ function Line({ name, children }: { name: string; children: React.ReactNode }) {
 export default function Label({ loaderData: { jar, parts, bottles, workshop } }: Route.ComponentProps) {
   const of = (role: "herb" | "carrier") => wordList([...new Set(parts.filter((p) => p.role === role).map((p) => p.name))]);
   const allergens = [...new Set(parts.map((p) => p.material.allergen).filter(Boolean))];
-  const cautions = [...new Set(parts.flatMap((p) => p.material.cautions))].filter(
-    (c) => c === "photosensitising" || c === "restricted" || c === "irritant",
-  );
+  const cautions = [...new Set(parts.flatMap((p) => p.material.cautions))].filter(staysSaid);
   const caution = [
     "For the skin only. Patch-test first.",
     ...cautions.map((c) => CAUTIONS[c].say),

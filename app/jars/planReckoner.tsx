@@ -2,7 +2,8 @@
 import { JAR_FILLS } from "#core/infusion/amounts";
 import { METHODS, type MethodId } from "#core/infusion/methods";
 import type { Warning } from "#core/infusion/warnings";
-import { grams, writeNumber } from "#core/measure/write";
+import { grams } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { money } from "#core/measure/money";
 import { sayFullDay } from "#core/when";
 import { counted, wordList } from "#core/words";

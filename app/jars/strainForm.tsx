@@ -5,7 +5,7 @@ import { grams } from "#core/measure/write";
 import type { JarRow } from "#db/jars/read";
 import { Dialog } from "radix-ui";
 import { firstUnread, readWeighed } from "#core/measure/read";
-import { useLaidOver } from "../forms/drafts/keptDrafts.ts";
+import { useDraftOfDialog } from "../forms/drafts/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, percent } from "../ui/figures/amounts.tsx";
 import { Text } from "../ui/fields/form.tsx";
@@ -13,11 +13,11 @@ import { LineTable } from "../ui/fields/lines.tsx";
 import { Modal } from "../ui/sheet/modal.tsx";
 import { Figure, Figures } from "../ui/figures/reckoner.tsx";
 import { Part, Sheet } from "../ui/sheet/sheet.tsx";
-import { enterGoesOn } from "../ui/sheet/enter.ts";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { enterGoesOn } from "../ui/fields/enter.ts";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 
 const BOTTLE = { amount: "" };
-const COLUMNS = [{ key: "amount", label: "Bottle", placeholder: "250 g", right: true, width: "12rem" }];
+const COLUMNS = [{ key: "amount", label: "Bottle", placeholder: "g or mL", right: true, width: "12rem" }];
 
 const weightOr = (text: string): Mg | null => {
   if (text.trim() === "") return null;
@@ -33,7 +33,7 @@ function Spoil({ jar, token }: { jar: JarRow; token: string }) {
       <p>The jar {jar.number} is written off with all that went into it. It can be taken back from the note that follows.</p>
       <Text
         label="What happened"
-        placeholder="Mould on top, sour smell"
+        placeholder="such as mould on top, sour smell"
         autoFocus
         {...sheet.register("why")}
         problem={sheet.formState.errors.why?.message}
@@ -78,7 +78,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
             <Text
               data-amount
               label="Oil back"
-              placeholder={grams(jar.expected, 0)}
+              placeholder={`about ${grams(jar.expected, 0)}`}
               {...sheet.register("back")}
               problem={errors.back?.message}
             />
@@ -92,7 +92,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
             <Text
               data-amount
               label="Sediment left behind"
-              placeholder="0 g"
+              placeholder="none"
               {...sheet.register("sediment")}
               problem={errors.sediment?.message}
             />
@@ -132,7 +132,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
             <Send sheet={sheet} press={() => void sheet.send("strain")()}>
               Strain into bottles
             </Send>
-            <Dialog.Root defaultOpen={useLaidOver("spoil") !== null}>
+            <Dialog.Root defaultOpen={useDraftOfDialog("spoil") !== null}>
               <Dialog.Trigger className="act">It has spoiled</Dialog.Trigger>
               <Modal title="Write the jar off">
                 <Spoil jar={jar} token={token} />

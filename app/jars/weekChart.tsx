@@ -1,9 +1,15 @@
-/** Each jar as a bar over the weeks: steeping, usable, at its best; drawn only, its days stand in the table. */
+/** Each jar as a bar over the weeks: steeping, usable, at its best; drawn only, its days are in the table. */
+import type { Steeping } from "#core/infusion/tend";
 import { addDays, daysBetween, sayDay, type Day } from "#core/when";
 import { useState } from "react";
 import { Bar, BarChart, CartesianGrid, Legend, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { FIGURES, LEGEND, names, TOLD } from "../ui/figures/chart.tsx";
-import type { WeekJar } from "./jarWeeks.tsx";
+
+export interface WeekJar extends Steeping {
+  id: number;
+  name: string;
+  number: string;
+}
 
 const WEEK = 7;
 const STAGES = [

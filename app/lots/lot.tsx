@@ -6,11 +6,11 @@ import { isScent } from "#core/scent/dilution";
 import { FATE_IDS, unitsOut } from "#core/cabinet/out";
 import { comeBack } from "#db/cabinet/comeBack";
 import { listCabinet } from "#db/cabinet/cabinet";
-import { finishedCost } from "#core/batch/result";
+import { finishedCost } from "#core/batch/finishing/result";
 import { money } from "#core/measure/money";
-import { recipeOfBase } from "#db/bench/base";
-import { meltDown } from "#db/bench/meltDown";
-import { correctCount, holdLot } from "#db/shelf/count";
+import { recipeOfBase } from "#db/bench/planning/base";
+import { meltDown } from "#db/bench/finishing/meltDown";
+import { correctCount, holdLot } from "#db/shelf/counting/count";
 import { findLot, traceLot } from "#db/lots/trace";
 import { redirect } from "react-router";
 import { object } from "yup";
@@ -21,12 +21,12 @@ import { readWeighed } from "#core/measure/read";
 import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { between, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
-import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./said.tsx";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./lotForms.tsx";
 import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -46,7 +46,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const record = { kind: "lot", id: lot.id } as const;
   const [traced, sheet, book, from, out, cabinet] = await Promise.all([
     traceLot(db(), lot.id),
-    opened(record),
+    openSheet(record),
     actsOf(record),
     lot.kind === "base" && lot.onHand > 0 ? recipeOfBase(db(), lot.id) : null,
     lot.productId === null ? [] : outAt(db(), lot.id),
@@ -90,30 +90,30 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!lot) throw new Response("Not found", { status: 404 });
   const pressed = await pressedSheet(request, ["release", "scentMost", "cameBack", "count", "meltDown", "hold"]);
   if (!pressed.ok) return pressed.reply;
-  if (pressed.intent === "release") return act(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
+  if (pressed.intent === "release") return runAct(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
   if (pressed.intent === "scentMost") {
     const said = await pressed.read(mostSchema);
     const theirs = async () => ({ most: percentText((await findLot(db(), lot.number))?.scentMostPpm ?? null) });
-    return said.ok ? act(() => sayScentMost(db(), { lotId: lot.id, ppm: said.value.most }, said.doing), { theirs }) : said.reply;
+    return said.ok ? runAct(() => sayScentMost(db(), { lotId: lot.id, ppm: said.value.most }, said.doing), { theirs }) : said.reply;
   }
   if (pressed.intent === "cameBack") {
     const back = await pressed.read(backSchema);
-    return back.ok ? act(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
+    return back.ok ? runAct(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
   }
   if (pressed.intent === "count") {
     if (lot.productId === null)
       return refuseSheet([{ field: "counted", say: "A material is counted on its own page, or at a stock-take." }]);
     const count = await pressed.read(countSchema);
-    return count.ok ? act(() => correctCount(db(), { lotId: lot.id, ...count.value }, count.doing)) : count.reply;
+    return count.ok ? runAct(() => correctCount(db(), { lotId: lot.id, ...count.value }, count.doing)) : count.reply;
   }
   if (pressed.intent === "meltDown") {
     const melt = await pressed.read(meltSchema);
     if (!melt.ok) return melt.reply;
     const { units, weight, note } = melt.value;
-    return act(() => meltDown(db(), { lotId: lot.id, units, weight: weight ?? mg(units * (lot.fill ?? 0)), note }, melt.doing));
+    return runAct(() => meltDown(db(), { lotId: lot.id, units, weight: weight ?? mg(units * (lot.fill ?? 0)), note }, melt.doing));
   }
   const sheet = await pressed.read(holdSchema);
-  return sheet.ok ? act(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;
+  return sheet.ok ? runAct(() => holdLot(db(), { lotId: lot.id, reason: sheet.value.reason }, sheet.doing)) : sheet.reply;
 }
 
 export default function Lot({ loaderData }: Route.ComponentProps) {
@@ -143,6 +143,15 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
             {lot.supplier && ` from ${lot.supplier}`}
             {lot.supplierLot && `, their lot ${lot.supplierLot}`}
             {lot.calledNow && <span className="no-print">, now called {lot.calledNow}</span>}
+            <span className="hidden print:block">
+              {lot.productId ? "Poured" : "Arrived"} <When day={lot.arrived} />
+              {lot.bestBefore && (
+                <>
+                  , best before <When day={lot.bestBefore} />
+                </>
+              )}
+              , {showBase(lot.onHand, measureOf(lot))} left
+            </span>
           </>
         }
       >
@@ -159,7 +168,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
       )}
       <SideBySide
         reckoner={
-          <Reckoner title="In short">
+          <Reckoner title="In short" onPaper={false}>
             <Figure label="State" value={<LotTag lot={lot} plain />} />
             <Figure label="Left" big value={showBase(lot.onHand, measureOf(lot))} />
             <Figure label={lot.productId ? "Poured" : "Arrived"} value={<When day={lot.arrived} />} />

@@ -1,6 +1,6 @@
 /** A lot's comings and goings, each with a way to where it came from or went. */
 import { kind } from "#core/material/kinds";
-import { REASONS } from "#core/stock/reasons";
+import { REASONS } from "#core/ledger/reasons";
 import type { HistoryRow, NamedLot } from "#db/lots/trace";
 import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Table } from "../ui/lists/table.tsx";
@@ -14,31 +14,31 @@ function Went({ row }: { row: HistoryRow }) {
   if (row.marketDayId !== null)
     return (
       <Link to={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]} at {row.market}
+        {REASONS[row.reason].say} at {row.market}
       </Link>
     );
   if (row.giftOrderId !== null)
     return (
       <Link to={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]} for {row.customer}
+        {REASONS[row.reason].say} for {row.customer}
       </Link>
     );
   if (row.jarId !== null)
     return (
       <Link to={`/jars/${row.jarId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]}, {row.jar}
+        {REASONS[row.reason].say}, {row.jar}
       </Link>
     );
   if (row.batchId !== null)
     return (
       <Link to={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason]}
+        {REASONS[row.reason].say}
         {row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}
       </Link>
     );
   return (
     <span>
-      {REASONS[row.reason]}
+      {REASONS[row.reason].say}
       {row.note && <span className="text-pine-soft">, {row.note}</span>}
     </span>
   );

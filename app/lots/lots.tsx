@@ -1,10 +1,10 @@
 /** Looking a lot up: by its number, part of it, the supplier's number, or what it is of. */
 import { checks } from "#core/lot/check";
 import { isChecked } from "#core/lot/number";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { findLot, lotsLike, lotsNear } from "#db/lots/trace";
 import { Form, redirect } from "react-router";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { LOT_FROM, LOT_LEFT, LOT_OF, LOT_SINCE } from "./lotColumns.tsx";
 import { Link } from "../ui/link.tsx";
@@ -20,7 +20,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   if (exact) throw redirect(`/lots/${encodeURIComponent(exact.number)}`);
   const found = await lotsLike(db(), q);
   const near = q !== "" && found.length === 0;
-  const [nearest, { batchScheme, receiptScheme }] = await Promise.all([near ? lotsNear(db(), q) : [], keptSettings(db())]);
+  const [nearest, { batchScheme, receiptScheme }] = await Promise.all([near ? lotsNear(db(), q) : [], cachedSettings(db())]);
   // Where numbers carry a check character, one that doesn't fit says so before anybody looks for the tin.
   const slip = near && [batchScheme, receiptScheme].some(isChecked) && /^[\dA-Z.-]{4,}$/i.test(q) && !checks(q);
   return { q, found: nearest.length > 0 ? nearest : found, near: nearest.length > 0, slip };
@@ -43,7 +43,7 @@ export default function Lots({ loaderData: { q, found, near, slip } }: Route.Com
           name="number"
           defaultValue={q}
           aria-label="Lot number"
-          placeholder="SB261117-1"
+          placeholder="such as SB261117-1"
           className="field font-mono text-[1.25rem]"
           autoComplete="off"
           autoFocus

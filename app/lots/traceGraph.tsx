@@ -1,21 +1,26 @@
 /** The picture itself: laid out from left to right, lots as tags, a pot or a jar where they were joined, and where units went. */
 import type { GraphNode, LotGraph } from "#core/lot/graph";
 import dagre from "@dagrejs/dagre";
-import { useLayoutEffect, useMemo, useRef } from "react";
+import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
 import { Link } from "../ui/link.tsx";
-import { GAP_PX, NODE_PX } from "./traceSizes.ts";
+import { GAP_PX, isNumber, isPot, RANK_GAP_PX, sizesOf } from "./traceSizes.ts";
 
 interface Point {
   x: number;
   y: number;
 }
-const RANK_GAP_PX = 26;
+/** On paper it is no wider than a page between its margins, and no higher than leaves room for what it is a picture of. */
+const PAPER_PX = { width: 680, height: 820 };
+/** Smaller than this nobody reads it: on paper the tables say it alone, on a screen it is moved about in its frame. */
+const LEAST_SCALE = 0.55;
 
-function layOut({ nodes, edges }: LotGraph) {
+function layOut(graph: LotGraph) {
+  const { nodes, edges } = graph;
+  const { sizes } = sizesOf(graph);
   const g = new dagre.graphlib.Graph<object, Point & { width: number; height: number }, { points: Point[] }>();
   g.setGraph({ rankdir: "LR", nodesep: GAP_PX, edgesep: 4, ranksep: RANK_GAP_PX, marginx: 2, marginy: GAP_PX });
   g.setDefaultEdgeLabel(() => ({ points: [] }));
-  for (const n of nodes) g.setNode(n.key, { ...NODE_PX[n.kind], x: 0, y: 0 });
+  for (const n of nodes) g.setNode(n.key, { ...sizes.get(n.key)!, x: 0, y: 0 });
   for (const e of edges) g.setEdge(e.from, e.to);
   dagre.layout(g);
   const { width = 0, height = 0 } = g.graph() as { width?: number; height?: number };
@@ -54,7 +59,7 @@ const GLYPH = {
 } as const;
 
 function Shape({ node }: { node: GraphNode }) {
-  if (node.kind === "batch" || node.kind === "jar")
+  if (isPot(node))
     return (
       <span className="grid h-full w-full place-items-center rounded-full border-[1.5px] border-amber bg-sheet text-amber">
         <svg
@@ -66,7 +71,7 @@ function Shape({ node }: { node: GraphNode }) {
           strokeWidth="1.7"
           strokeLinejoin="round"
         >
-          <path d={GLYPH[node.kind]} />
+          <path d={GLYPH[node.kind === "jar" ? "jar" : "batch"]} />
         </svg>
         <span className="sr-only">
           {node.title}, {node.sub}
@@ -78,9 +83,9 @@ function Shape({ node }: { node: GraphNode }) {
       ? "rounded border border-sage bg-sage-wash"
       : `border-l-[5px] ${node.start ? "border-amber bg-honey-wash" : "border-rule-strong bg-paper-deep"}`;
   return (
-    <span className={`flex h-full w-full flex-col justify-center overflow-hidden px-2 leading-tight ${looks}`}>
-      <span className={`truncate text-[0.84rem] font-semibold ${node.kind === "lot" && node.to ? "font-mono" : ""}`}>{node.title}</span>
-      <span className="truncate text-[0.76rem] text-pine-soft">{node.sub}</span>
+    <span className={`flex h-full w-full flex-col justify-center px-2 text-left [overflow-wrap:anywhere] ${looks}`}>
+      <span className={`text-[13.4px] leading-[18px] font-semibold ${isNumber(node) ? "font-mono" : ""}`}>{node.title}</span>
+      <span className="text-[12.2px] leading-[16px] text-pine-soft">{node.sub}</span>
     </span>
   );
 }
@@ -88,21 +93,30 @@ function Shape({ node }: { node: GraphNode }) {
 export default function TraceGraph({ graph }: { graph: LotGraph }) {
   const { nodes, lines, width, height } = useMemo(() => layOut(graph), [graph]);
   const frame = useRef<HTMLDivElement>(null);
-  // What it is about stands in the middle of it at first.
+  const [scale, fit] = useState(1);
+  const onPaper = Math.min(1, PAPER_PX.width / width, PAPER_PX.height / height);
+  // As large as its frame has room for; where that would be too small to read, the lot it is about is scrolled to the middle.
   useLayoutEffect(() => {
+    const { current: at } = frame;
+    if (!at) return;
+    const room = Math.min(1, at.clientWidth / width, at.clientHeight / height);
+    const fits = room < LEAST_SCALE ? 1 : room;
+    fit(fits);
     const start = nodes.find((n) => n.start);
-    if (!frame.current || !start) return;
-    frame.current.scrollTo(start.x - frame.current.clientWidth / 2, start.y - frame.current.clientHeight / 2);
-  }, [nodes]);
+    if (start) at.scrollTo(start.x * fits - at.clientWidth / 2, start.y * fits - at.clientHeight / 2);
+  }, [nodes, width, height]);
   return (
     <div
       ref={frame}
       role="group"
       aria-label="Drawn from supplier to customer"
       tabIndex={0}
-      className="h-full overflow-auto rounded border border-rule bg-paper print:h-auto print:overflow-visible"
+      className={`h-full overflow-auto rounded border border-rule bg-paper print:h-auto print:break-inside-avoid print:overflow-visible ${onPaper < LEAST_SCALE ? "no-print" : ""}`}
     >
-      <div className="relative print:[zoom:0.7]" style={{ width: `${width}px`, height: `${height}px` }}>
+      <div
+        className="relative [zoom:var(--fit)] print:[zoom:var(--paper)]"
+        style={{ width: `${width}px`, height: `${height}px`, "--fit": scale, "--paper": onPaper } as CSSProperties}
+      >
         <svg
           aria-hidden="true"
           className="absolute inset-0"

@@ -1,15 +1,18 @@
 /** A lot's trace as a picture, from supplier to customer; the tables beneath say the same. */
-import { lotGraph, tallest, type GraphIn } from "#core/lot/graph";
+import { lotGraph, type GraphIn } from "#core/lot/graph";
 import type { traceLot } from "#db/lots/trace";
 import { lazy, useMemo } from "react";
 import { useSayDay } from "../ui/figures/amounts.tsx";
 import { Drawn } from "../ui/figures/drawn.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
-import { GAP_PX, NODE_PX } from "./traceSizes.ts";
+import { sizesOf } from "./traceSizes.ts";
 
 const TraceGraph = lazy(() => import("./traceGraph.tsx"));
 /** Higher than this it is moved about in its frame. */
-const HIGHEST_PX = 470;
+const HIGHEST_PX = 760;
+const PHONE_PX = 420;
+/** A pair of lots needs no more. */
+const LOWEST_PX = 80;
 
 type Traced = Awaited<ReturnType<typeof traceLot>>;
 
@@ -61,7 +64,8 @@ export function TraceDrawn({ traced }: { traced: Traced }) {
   const sayDay = useSayDay();
   const graph = useMemo(() => lotGraph(graphOf(traced, sayDay)), [traced, sayDay]);
   if (graph.edges.length === 0) return null;
-  const high = tallest(graph) * (NODE_PX.lot.height + GAP_PX) + 2 * GAP_PX;
+  // Lines that pass between nodes want some room of their own.
+  const high = Math.max(LOWEST_PX, sizesOf(graph).height * 1.08);
   return (
     <Part
       title="From supplier to customer"
@@ -71,7 +75,7 @@ export function TraceDrawn({ traced }: { traced: Traced }) {
         )
       }
     >
-      <Drawn height={Math.min(HIGHEST_PX, high)}>
+      <Drawn height={Math.min(HIGHEST_PX, high)} onPhone={Math.min(PHONE_PX, high)} className="print:h-auto!">
         <TraceGraph graph={graph} />
       </Drawn>
     </Part>

@@ -1,4 +1,4 @@
-/** What is left of a lot, and the recipes that would use all of it; looked up when that is asked. */
+/** What is left of a lot, and the recipes that would use all of it, loaded when opened. */
 import { grams } from "#core/measure/write";
 import { useFetcher } from "react-router";
 import { Button } from "../ui/fields/form.tsx";

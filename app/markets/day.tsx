@@ -1,23 +1,23 @@
 /** One market day: reading, keeping and closing it. */
 import { parseMoney } from "#core/measure/read";
-import { leftOver } from "#core/market/day";
+import { leftOver, salesOf } from "#core/market/day";
 import { Refused, type FieldProblem } from "#core/refused";
-import { useFirst } from "#core/stock/lots";
-import { unitsForStall } from "#core/stock/promised";
-import { putRight } from "#db/act/book";
-import { notReady } from "#db/bench/notReady";
+import { firstExpiredFirst } from "#core/stock/lots";
+import { unitsForStall } from "#core/stock/allocations";
+import { restatementsSince } from "#db/acts/book";
+import { notYetReleased } from "#db/bench/finishing/notYetReleased";
 import { listCabinet } from "#db/cabinet/cabinet";
-import { unitsStand } from "#db/cabinet/promised";
+import { unitsStand } from "#db/cabinet/allocations";
 import { today } from "#db/clock";
 import { closeMarketDay, finishedLotsByNumber, lastDayAt, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
 import { DayRecord } from "./dayRecord.tsx";
 import { DaySheet } from "./daySheet.tsx";
@@ -42,20 +42,20 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     listMarketDays(db(), [id ?? (await likeOf(asked)) ?? 0]),
     listCabinet(db()),
     chosenPrices(db()),
-    keptSettings(db()),
+    cachedSettings(db()),
     unitsStand(db(), today(), { without: id ?? undefined }),
-    opened(record),
+    openSheet(record),
     record && actsOf(record),
-    id === null ? [] : putRight(db(), "marketDayId", id),
+    id === null ? [] : restatementsSince(db(), "marketDayId", id),
   ]);
   if (id !== null && days.length === 0) throw new Response("Not found", { status: 404 });
-  const waits = await notReady(
+  const waits = await notYetReleased(
     db(),
     cabinet.map((l) => l.id),
     today(),
   );
   const ahead = id !== null && days[0]!.day > today() ? days[0]!.day : null;
-  const lots = [...cabinet].sort(useFirst).map((l) => ({
+  const lots = [...cabinet].sort(firstExpiredFirst).map((l) => ({
     id: l.id,
     number: l.number,
     of: l.of,
@@ -138,13 +138,13 @@ export async function action({ request, params }: Route.ActionArgs) {
       problems.push({ field: `lines.${i}.sold`, say: `${l.sold + l.given + l.damaged} went, but only ${l.taken} were taken along.` });
     return lotId === undefined ? [] : [{ lotId, taken: l.taken, sold: l.sold, given: l.given, damaged: l.damaged, price: l.price }];
   });
-  const takings = read.reduce((a, l) => a + l.sold * l.price, 0);
+  const { takings } = salesOf(read);
   if (intent === "close" && head.byCard > takings) problems.push({ field: "byCard", say: "More was paid by card than was taken." });
-  if (intent === "close" && head.day > today()) problems.push({ field: "day", say: "That day hasn't come yet; keep it as a plan." });
+  if (intent === "close" && head.day > today()) problems.push({ field: "day", say: "That day hasn't come yet; save it as a plan." });
   if (problems.length > 0) return refuseSheet(problems);
   const input = { id, ...head, cardFeeBp: cardFee, minutes: hours, lines: read };
   const doing = { ...sheet.doing, day: intent === "close" ? head.day : today() };
-  return act(
+  return runAct(
     () => {
       if (intent === "close" && read.length === 0) throw Refused.one("lines.0.lot", "Enter what was taken along.");
       return intent === "close" ? closeMarketDay(db(), input, doing) : saveMarketDay(db(), input, doing);

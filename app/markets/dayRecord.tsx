@@ -1,8 +1,6 @@
 /** A market day that is closed, to be read and printed. */
-import { dayResult, leftOver } from "#core/market/day";
+import { dayResult, leftOver, salesOf } from "#core/market/day";
 import { money } from "#core/measure/money";
-import { sum } from "#core/measure/exact";
-import { micros } from "#core/measure/exact";
 import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
@@ -73,7 +71,7 @@ export function DayRecord({ day, book, righted }: Props) {
                   head: "Takings",
                   as: "figure",
                   cell: (l) => money(l.sold * l.price, currency),
-                  foot: money(sum(day.lines.map((l) => micros(l.sold * l.price))), currency),
+                  foot: money(salesOf(day.lines).takings, currency),
                 },
               ]}
             />

@@ -10,7 +10,7 @@ import { Link } from "../ui/link.tsx";
 import { ActsOf, PutRight } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
-import { FindText } from "../names/combo.tsx";
+import { FindText, nameCell } from "../names/combo.tsx";
 import { MARKETS } from "../names/finds.ts";
 import type { Finds } from "../names/name.ts";
 import { DayText } from "../ui/fields/dateField.tsx";
@@ -18,7 +18,7 @@ import { Area, Button, Text } from "../ui/fields/form.tsx";
 import { LineTable } from "../ui/fields/lines.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { HeldBack, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { HeldBack, SheetSays } from "../forms/sheetSays.tsx";
 import { Tip } from "../ui/sheet/tip.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { DayReckoner } from "./dayReckoner.tsx";
@@ -123,7 +123,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
         </Link>
         {day && <Print />}
         <Button type="submit" disabled={sheet.busy} main={!closes || day === null}>
-          Keep as it is
+          Save the day
         </Button>
         {closes && (
           <Button main={day !== null} disabled={sheet.busy} onClick={() => void sheet.send("close")()}>
@@ -148,13 +148,13 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
             <Text
               data-amount="decimal"
               label="Hours, with the drive"
-              placeholder="6"
+              placeholder="such as 6"
               {...sheet.register("hours")}
               problem={errors.hours?.message}
             />
-            <Text data-amount label="Stall fee" placeholder="0.00" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />
-            <Text data-amount label="Travel" placeholder="0.00" {...sheet.register("travel")} problem={errors.travel?.message} />
-            <Text data-amount label="Paid by card" placeholder="0.00" {...sheet.register("byCard")} problem={errors.byCard?.message} />
+            <Text data-amount label="Stall fee" placeholder="none" {...sheet.register("stallFee")} problem={errors.stallFee?.message} />
+            <Text data-amount label="Travel" placeholder="none" {...sheet.register("travel")} problem={errors.travel?.message} />
+            <Text data-amount label="Paid by card" placeholder="none" {...sheet.register("byCard")} problem={errors.byCard?.message} />
             <Text data-amount="decimal" label="Card fee, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
           </div>
           <Part title="The stall">
@@ -165,7 +165,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
               addLabel="Add a lot"
               onPicked={onPicked}
               columns={[
-                { key: "lot", label: "Lot", finds: finished, width: "44%" },
+                { key: "lot", label: "Lot", own: nameCell(finished), width: "44%" },
                 { key: "taken", label: "Taken", right: true },
                 { key: "sold", label: "Sold", right: true },
                 { key: "given", label: "Given", right: true },

@@ -1,15 +1,17 @@
 /** Market days: what each came to, to see which are worth the drive. */
+import { counted } from "#core/words";
 import { money } from "#core/measure/money";
 import { resultOf } from "#core/market/day";
 import { marketSums } from "#db/markets/markets";
 import { lazy } from "react";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { Drawn } from "../ui/figures/drawn.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
+import type { Column } from "../ui/lists/table.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
-import { askedOf, partOf, useWhole } from "../ui/lists/whole.ts";
+import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/markets";
 
@@ -33,6 +35,17 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { rows: days, more };
 }
 
+type Day = Route.ComponentProps["loaderData"]["rows"][number];
+const MARKET: Column<Day> = {
+  head: "Market",
+  sorts: (d) => d.name,
+  cell: (d) => (
+    <Link to={`/markets/${d.id}`} className="font-semibold hover:underline">
+      {d.name}
+    </Link>
+  ),
+};
+
 /** The newest days; more would be a hedge, not a picture. */
 const CHARTED = 12;
 
@@ -43,10 +56,12 @@ const Plan = () => (
 );
 
 export default function Markets({ loaderData }: Route.ComponentProps) {
-  const { rows: days, more, ask } = useWhole(loaderData);
+  const { rows: days, more, ask } = useFullList(loaderData);
   const { currency } = useWorkshop();
   const sayIt = useSayDay();
   const closed = days.filter((d) => d.closed);
+  // Soonest first: what waits longest to be closed, then what comes next.
+  const open = days.filter((d) => !d.closed).sort((a, b) => a.day.localeCompare(b.day) || a.id - b.id);
   return (
     <>
       <Heading title="Markets">
@@ -61,6 +76,22 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
+          {open.length > 0 && (
+            <Part title="To come, or to close">
+              <ListTable
+                what="open market days"
+                rows={open}
+                by={(d) => d.id}
+                finds={(d) => `${d.name} ${d.day}`}
+                columns={[
+                  MARKET,
+                  { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
+                  { head: "Goes along", as: "figure", cell: (d) => counted(d.taken, "unit") },
+                  { head: "Fees, travel", as: "figure", cell: (d) => money(d.fees, currency) },
+                ]}
+              />
+            </Part>
+          )}
           {closed.length > 1 && (
             <Part title="Where the takings went">
               <Drawn height={224}>
@@ -74,56 +105,45 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
               </Drawn>
             </Part>
           )}
-          <Part title="Days">
-            <ListTable
-              what="market days"
-              more={more}
-              ask={ask}
-              rows={days}
-              by={(d) => d.id}
-              finds={(d) => `${d.name} ${d.day}`}
-              columns={[
-                {
-                  head: "Market",
-                  sorts: (d) => d.name,
-                  cell: (d) => (
-                    <>
-                      <Link to={`/markets/${d.id}`} className="font-semibold hover:underline">
-                        {d.name}
-                      </Link>
-                      {!d.closed && (
-                        <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">open</span>
-                      )}
-                    </>
-                  ),
-                },
-                { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
-                { head: "Taken", as: "figure", cell: (d) => d.taken },
-                { head: "Sold", as: "figure", sorts: (d) => (d.closed ? d.unitsSold : null), cell: (d) => (d.closed ? d.unitsSold : "—") },
-                {
-                  head: "Takings",
-                  as: "figure",
-                  sorts: (d) => (d.closed ? d.takings : null),
-                  cell: (d) => (d.closed ? money(d.takings, currency) : "—"),
-                },
-                { head: "Stock", as: "figure", cell: (d) => (d.closed ? money(d.stockCost, currency) : "—") },
-                { head: "Fees, travel", as: "figure", cell: (d) => money(d.fees + d.cardFee, currency) },
-                {
-                  head: "Profit",
-                  as: "figure",
-                  sorts: (d) => (d.closed ? d.profit : null),
-                  className: (d) => `font-semibold ${d.closed && d.profit < 0 ? "text-berry" : ""}`,
-                  cell: (d) => (d.closed ? money(d.profit, currency) : "—"),
-                },
-                {
-                  head: "Each hour there",
-                  as: "figure",
-                  sorts: (d) => (d.closed ? d.perHour : null),
-                  cell: (d) => (d.closed && d.perHour !== null ? money(d.perHour, currency) : "—"),
-                },
-              ]}
-            />
-          </Part>
+          {closed.length > 0 && (
+            <Part title="Closed">
+              <ListTable
+                what="market days"
+                more={more}
+                ask={ask}
+                rows={closed}
+                by={(d) => d.id}
+                finds={(d) => `${d.name} ${d.day}`}
+                columns={[
+                  MARKET,
+                  { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
+                  { head: "Taken", as: "figure", cell: (d) => d.taken },
+                  { head: "Sold", as: "figure", sorts: (d) => d.unitsSold, cell: (d) => d.unitsSold },
+                  {
+                    head: "Takings",
+                    as: "figure",
+                    sorts: (d) => d.takings,
+                    cell: (d) => money(d.takings, currency),
+                  },
+                  { head: "Stock", as: "figure", cell: (d) => money(d.stockCost, currency) },
+                  { head: "Fees, travel", as: "figure", cell: (d) => money(d.fees + d.cardFee, currency) },
+                  {
+                    head: "Profit",
+                    as: "figure",
+                    sorts: (d) => d.profit,
+                    className: (d) => `font-semibold ${d.profit < 0 ? "text-berry" : ""}`,
+                    cell: (d) => money(d.profit, currency),
+                  },
+                  {
+                    head: "Each hour there",
+                    as: "figure",
+                    sorts: (d) => d.perHour,
+                    cell: (d) => (d.perHour !== null ? money(d.perHour, currency) : "—"),
+                  },
+                ]}
+              />
+            </Part>
+          )}
         </Sheet>
       )}
     </>

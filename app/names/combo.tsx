@@ -1,5 +1,5 @@
 /**
- * The one field for names: typed, found by any word in any order, a slip forgiven; what is on hand, its cost and its lots stand beside each.
+ * The one field for names: typed, found by any word in any order, a slip forgiven; beside each are what is on hand, its cost and its lots.
  * What isn't there yet is taken from the library, or added, without leaving the sheet.
  */
 import { finder } from "#core/find";
@@ -8,9 +8,10 @@ import { Popover } from "radix-ui";
 import { useEffect, useId, useMemo, useRef, useState, type ComponentProps, type KeyboardEvent } from "react";
 import { useFetcher } from "react-router";
 import type { Reply } from "../forms/sheet.server.ts";
-import { useTextField, type InSheet } from "../forms/useTextField.ts";
+import { useTextField, type InSheet } from "../ui/fields/useTextField.ts";
 import { Frame, describe, Problem, type FieldProps } from "../ui/fields/form.tsx";
 import { AddMaterial } from "./addMaterial.tsx";
+import type { Column } from "../ui/fields/lines.tsx";
 import type { Finds, Name } from "./name.ts";
 import { useNames } from "./useNames.ts";
 
@@ -24,7 +25,7 @@ const MOST_OF_LIBRARY = 6;
 const byName = (n: Name): Name => n;
 
 const T = useCombobox.stateChangeTypes;
-/** Nothing is ever "selected": what stands in the field is what was typed or chosen, and leaving it changes nothing. */
+/** Nothing is ever "selected": what is in the field is what was typed or chosen, and leaving it changes nothing. */
 function keepText(state: UseComboboxState<Option>, { type, changes }: UseComboboxStateChangeOptions<Option>) {
   if (type === T.InputBlur || type === T.InputKeyDownEscape)
     return { ...changes, selectedItem: null, inputValue: state.inputValue, isOpen: false };
@@ -51,7 +52,7 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
   const [adding, add] = useState<string | null>(null);
   const library = useFetcher<Added>();
   const material = finds.of === "material";
-  // Only what the books know may stand there; other fields take a name nobody has written before.
+  // Only known names are allowed in these fields; others take a new name.
   const strict = ["material", "product", "oilLot", "these"].includes(finds.of);
   const find = useMemo(() => finder(come ? names.names : [], byName), [come, names.names]);
   const findInLibrary = useMemo(() => finder(come ? names.library : [], byName), [come, names.library]);
@@ -212,7 +213,7 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
   );
 }
 
-/** A name in the list: what helps to choose it stands at its right and under it. */
+/** A name in the list, with what helps to choose it at its right and under it. */
 function Line({ of: o }: { of: Option }) {
   if (o.how === "add")
     return (
@@ -249,10 +250,14 @@ function useField({ control, name, onPicked }: Omit<Finding, "finds">) {
   };
 }
 
-/** In a table of lines. */
-export function ComboCell({ control, name, onPicked, ...rest }: Finding & Omit<ComboProps, "value" | "onText" | "inputRef" | "name">) {
+function ComboCell({ control, name, onPicked, ...rest }: Finding & Omit<ComboProps, "value" | "onText" | "inputRef" | "name">) {
   return <Combo {...rest} {...useField({ control, name, onPicked })} />;
 }
+
+/** A field for names in a table of lines. @example { key: "product", label: "Product", own: nameCell({ of: "product" }) } */
+export const nameCell = (finds: Finds): NonNullable<Column["own"]> => ({
+  cell: ({ row: _, looks, ...cell }) => <ComboCell finds={finds} {...cell} {...looks} />,
+});
 
 /** With its label, hint and problem. */
 export function FindText({

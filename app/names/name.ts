@@ -7,7 +7,7 @@ export interface Name {
   also?: string;
   /** Before others that fit as well. */
   first?: boolean;
-  /** What stands beside it (what is on hand, when it was last) and under it (lots and cost, how often). */
+  /** What is beside it (what is on hand, when it was last) and under it (lots and cost, how often). */
   aside?: string;
   about?: string;
   kind?: KindId;

@@ -8,22 +8,24 @@ import { counted } from "#core/words";
 import { sayDay } from "#core/when";
 import { today } from "#db/clock";
 import { isContactKind, type ContactKind } from "#core/contact";
-import { contactsOf } from "#db/contacts";
+import { grams } from "#core/measure/write";
+import { firstExpiredFirst } from "#core/stock/lots";
+import { oilLots } from "#db/jars/read";
+import { contactsOf } from "#db/contacts/contacts";
 import { materialNames } from "#db/names";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
 import { data } from "react-router";
 import { array, object } from "yup";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { note, oneOf, scaled, words } from "../forms/fields.ts";
-import { productsToChoose } from "../gifts/products.server.ts";
-import { oilLotNames } from "../jars/oilLots.server.ts";
-import { asked, judge, readPosted, refuseSheet } from "../forms/sheet.server.ts";
+import { productsToChoose } from "#db/gifts/products";
+import { withRefusals, validateSheet, readPosted, refuseSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/names";
 import type { Name, Names } from "./name.ts";
 
 async function materials(): Promise<Names> {
-  const [all, { currency }] = await Promise.all([materialNames(db()), keptSettings(db())]);
+  const [all, { currency }] = await Promise.all([materialNames(db()), cachedSettings(db())]);
   const there = new Set(all.map((m) => m.name.toLowerCase()));
   return {
     names: all.map((m): Name => {
@@ -50,7 +52,7 @@ async function materials(): Promise<Names> {
 
 /** What helps to tell a contact: what was written about them before how often they were dealt with. */
 const people = async (kind: ContactKind): Promise<Names> => {
-  const [known, { dates }] = await Promise.all([contactsOf(db(), kind), keptSettings(db())]);
+  const [known, { dates }] = await Promise.all([contactsOf(db(), kind), cachedSettings(db())]);
   return {
     names: known
       .filter((c) => !c.retired)
@@ -64,12 +66,29 @@ const people = async (kind: ContactKind): Promise<Names> => {
   };
 };
 
-const these = async (names: Promise<Name[]>): Promise<Names> => ({ names: await names, library: [] });
+/** Everything that can be ordered, with what is free of it. */
+async function products(): Promise<Names> {
+  const all = await productsToChoose(db());
+  return { names: all.map((p) => ({ name: p.name, first: p.free > 0, aside: `${p.free} free`, about: p.spoken })), library: [] };
+}
+
+/** Lots of liquid and infused oils, by what they are of and their number; the one to use first in front. */
+async function oils(): Promise<Names> {
+  const [lots, { dates }] = await Promise.all([oilLots(db()), cachedSettings(db())]);
+  return {
+    names: lots.sort(firstExpiredFirst).map((l) => ({
+      name: l.name,
+      aside: grams(l.onHand),
+      ...(l.bestBefore && { about: `best before ${sayDay(l.bestBefore, today(), dates === "mdy")}` }),
+    })),
+    library: [],
+  };
+}
 
 export function loader({ params: { of } }: Route.LoaderArgs): Promise<Names> {
   if (of === "material") return materials();
-  if (of === "product") return these(productsToChoose());
-  if (of === "oilLot") return these(oilLotNames());
+  if (of === "product") return products();
+  if (of === "oilLot") return oils();
   if (isContactKind(of)) return people(of);
   throw new Response("Not Found", { status: 404 });
 }
@@ -92,22 +111,22 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (params.of !== "material") throw new Response("Not Found", { status: 404 });
   const posted = await readPosted(request);
   if (!posted.ok) return posted.reply;
-  const sheet = await judge(posted.body, schema);
+  const sheet = await validateSheet(posted.body, schema);
   if (!sheet.ok) return sheet.reply;
   const { key, brimMl, emptyG } = sheet.value;
   const keys = key === "" ? sheet.value.keys : [key];
   if (keys.length > 0) {
     const entries = keys.map(libraryEntry);
     if (entries.some((e) => !e)) return refuseSheet([{ field: "", say: "The library hasn't got that any more." }]);
-    return asked(async () => {
+    return withRefusals(async () => {
       await addFromLibrary(db(), { keys }, sheet.doing);
       return data({ added: entries[0]!.name });
     });
   }
-  const said = await judge(posted.body, own);
+  const said = await validateSheet(posted.body, own);
   if (!said.ok) return said.reply;
   const { name, kind: id } = said.value;
-  return asked(async () => {
+  return withRefusals(async () => {
     await saveMaterial(
       db(),
       { name, kind: id, densities: kind(id).start, brimMl: brimMl ? brimMl / 10 : null, emptyMg: emptyG ? mg(emptyG) : null },

@@ -1,23 +1,23 @@
 /** One supplier, customer or market: how to reach them, what was noted, and all the books say of them. */
 import { CONTACT_KINDS, CONTACTS, isContactKind } from "#core/contact";
-import { readContact, saveContact } from "#db/contacts";
+import { readContact, saveContact } from "#db/contacts/contacts";
 import { counted } from "#core/words";
 import { object } from "yup";
 import { Link } from "../ui/link.tsx";
 import { AWAY_SAID, Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { note, oneOf, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Area, Text } from "../ui/fields/form.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
 import type { Route } from "./+types/contact";
 
@@ -45,7 +45,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     // A copy is of what was noted; the name is somebody else's.
     texts: like ? { ...textsOf(like.contact), name: "" } : textsOf(found?.contact ?? null),
     mentions: found?.mentions ?? [],
-    opened: await opened(record),
+    opened: await openSheet(record),
     book: record && (await actsOf(record)),
   };
 }
@@ -56,7 +56,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const id = "id" in params ? idOf(params.id) : undefined;
-  return act(() => saveContact(db(), { ...sheet.value, id }, sheet.doing), {
+  return runAct(() => saveContact(db(), { ...sheet.value, id }, sheet.doing), {
     theirs: async () => textsOf((await readContact(db(), id ?? 0))?.contact ?? null),
   });
 }
@@ -103,7 +103,7 @@ function ContactSheet({ kind, contact, texts, mentions, opened: sheetOpened, boo
           </Link>
         )}
         {contact && <Print />}
-        <Send sheet={sheet}>Keep it</Send>
+        <Send sheet={sheet}>Save</Send>
       </Heading>
       <Sheet>
         <SheetSays sheet={sheet} names={{ name: "Name", reach, note: "Note" }} />
@@ -136,7 +136,7 @@ function ContactSheet({ kind, contact, texts, mentions, opened: sheetOpened, boo
                 },
                 { head: "What", plain: true, cell: (m) => MENTIONED[m.what](m.n) },
                 mentions.some((m) => m.asWritten !== contact?.name) && {
-                  head: "Called then",
+                  head: "Was called",
                   className: "text-pine-soft",
                   cell: (m) => (m.asWritten === contact?.name ? "" : m.asWritten),
                 },

@@ -1,10 +1,10 @@
 /** Suppliers, customers and markets: everybody the books know, the one last dealt with first. */
 import { CONTACT_KINDS, CONTACTS, isContactKind } from "#core/contact";
-import { contactsOf } from "#db/contacts";
+import { contactsOf } from "#db/contacts/contacts";
 import { useNavigate } from "react-router";
 import { Tabs } from "radix-ui";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";

@@ -1,12 +1,12 @@
 /** Every product's chosen prices, and what each leaves. */
 import { money } from "#core/measure/money";
-import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/schools";
+import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/pricingMethods";
 import { today } from "#db/clock";
 import { chosenPrices } from "#db/prices/prices";
 import { unitCostsOf } from "#db/recipe/costs";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -17,7 +17,7 @@ import type { Route } from "./+types/prices";
 export const meta: Route.MetaFunction = () => [{ title: "Prices · Zelbin" }];
 
 export async function loader() {
-  const settings = await keptSettings(db());
+  const settings = await cachedSettings(db());
   const [recipes, chosen] = await Promise.all([unitCostsOf(db(), settings, today()), chosenPrices(db())]);
   return recipes.flatMap(({ recipe, sizes }) =>
     sizes.map(({ id, label, cost }) => {
@@ -45,7 +45,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
     <>
       <Heading
         title="Prices"
-        about="Under each price: what is left of it after every cost, the fee and your hours. Open a product to see what the schools of pricing say."
+        about="Under each price: what is left of it after every cost, the fee and your hours. Open a product to see what the pricing methods say."
       />
       {loaderData.length === 0 ? (
         <Empty

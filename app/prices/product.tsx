@@ -1,23 +1,32 @@
-/** One product's prices: the schools side by side on every channel, and the prices chosen. */
+/** One product's prices: the pricing methods side by side on every channel, and the prices chosen. */
 import { micros, type Micros } from "#core/measure/exact";
 import { money, moneyField } from "#core/measure/money";
 import { firstUnread, parseMoney } from "#core/measure/read";
-import { CHANNELS, CHANNEL_IDS, PRICE_SCHOOLS, priceBy, viewPrice, type ChannelId, type PriceSchool } from "#core/pricing/schools";
+import {
+  CHANNELS,
+  CHANNEL_IDS,
+  PRICING_METHODS,
+  priceBy,
+  viewPrice,
+  type ChannelId,
+  type PricingMethod,
+} from "#core/pricing/pricingMethods";
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
-import { SCHOOLS } from "#core/stock/schools";
+import { COSTING_METHODS } from "#core/stock/costingMethods";
 import { today } from "#db/clock";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
 import { costWritten, materialsOf, readShelf } from "#db/recipe/costs";
 import { listProducts, productsNamed, readWhole } from "#db/recipe/read";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { object } from "yup";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { optional } from "../forms/fields.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
+import { mindedIn } from "../shelf/minded.server.ts";
 import { AWAY_SAID, Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
@@ -25,7 +34,8 @@ import { percent } from "../ui/figures/amounts.tsx";
 import { Text } from "../ui/fields/form.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Empty, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Mind } from "../ui/sheet/mind.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { Table, type Column } from "../ui/lists/table.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -39,14 +49,16 @@ export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "product", id } as const;
   const [settings, [product], chosen, sheet, book] = await Promise.all([
-    keptSettings(db()),
+    cachedSettings(db()),
     productsNamed(db(), [id], []),
     chosenPrices(db(), [id]),
-    opened(record),
+    openSheet(record),
     actsOf(record),
   ]);
   const written = product && (await readWhole(db(), product.recipeId));
   if (!product || !written) throw new Response("Not found", { status: 404 });
+  const size = [...written.sizes, ...written.variants].find((s) => s.id === id);
+  const minded = mindedIn([...written.lines, ...(size?.additions ?? [])].map((l) => l.materialId));
   const [costed] = costWritten([written], await readShelf(db(), today(), materialsOf([written])), settings);
   return {
     product,
@@ -56,6 +68,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     chosen: chosen.get(id) ?? {},
     opened: sheet,
     book,
+    minded: await minded,
   };
 }
 
@@ -87,7 +100,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     Record<ChannelId, Micros>
   >;
   const productId = idOf(params.id);
-  return act(() => choosePrices(db(), { productId, own, prices }, sheet.doing), {
+  return runAct(() => choosePrices(db(), { productId, own, prices }, sheet.doing), {
     theirs: async () => {
       const product = (await listProducts(db())).find((p) => p.id === productId);
       return priceTexts(product?.ownPrice ?? null, (await chosenPrices(db())).get(productId) ?? {});
@@ -95,7 +108,21 @@ export async function action({ request, params }: Route.ActionArgs) {
   });
 }
 
-/** What a school says to ask in a channel; pressed, that is the price. */
+/** What a price leaves: of itself, and for an hour of making. */
+function Leaves({ view: { margin, marginShare, perHour } }: { view: ReturnType<typeof viewPrice> }) {
+  const { currency } = useWorkshop();
+  return (
+    <>
+      <span className={`text-[0.86rem] ${margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
+        {margin < 0 ? "loses " : ""}
+        {percent(Math.abs(marginShare), 0)}
+      </span>
+      {perHour !== null && <span className="text-[0.86rem] text-pine-soft">{money(perHour, currency)}/h</span>}
+    </>
+  );
+}
+
+/** What a pricing method says to ask in a channel; pressed, that is the price. */
 function Suggested({ view, channel, take }: { view: ReturnType<typeof priceBy>; channel: string; take: (price: Micros) => void }) {
   const { currency } = useWorkshop();
   if (view === null) return "—";
@@ -109,19 +136,17 @@ function Suggested({ view, channel, take }: { view: ReturnType<typeof priceBy>; 
       onClick={() => take(view.price)}
     >
       <strong className="underline decoration-dotted underline-offset-4">{money(view.price, currency)}</strong>
-      <span className={`text-[0.86rem] ${view.margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
-        {view.margin < 0 ? "loses " : ""}
-        {percent(Math.abs(view.marginShare), 0)}
-      </span>
-      {view.perHour !== null && <span className="text-[0.86rem] text-pine-soft">{money(view.perHour, currency)}/h</span>}
+      <Leaves view={view} />
     </button>
   );
 }
 
-const SCHOOL_ROWS = Object.keys(PRICE_SCHOOLS) as PriceSchool[];
+/** Rows of the table: the price asked, then what each pricing method would ask. */
+type Row = PricingMethod | "asked";
+const ROWS: readonly Row[] = ["asked", ...(Object.keys(PRICING_METHODS) as PricingMethod[])];
 
 export default function ProductPrices({
-  loaderData: { product, name, cost, rules, chosen, opened: sheetOpened, book },
+  loaderData: { product, name, cost, rules, chosen, opened: sheetOpened, book, minded },
 }: Route.ComponentProps) {
   const { currency, school } = useWorkshop();
   const sheet = useSheet(priceTexts(product.ownPrice, chosen), sheetOpened, { draft: `Prices of ${product.recipe}, ${product.label}` });
@@ -147,25 +172,30 @@ export default function ProductPrices({
     );
   const minutes = cost.minutes / cost.units;
   const own = parseMoney(v.own);
-  const explain: Record<PriceSchool, string> = {
+  const explain: Record<Row, string> = {
+    asked: "with what it leaves of itself, and for an hour of making",
     multiple: `materials × ${rules.multipleHundredths / 100}`,
     doubled: "all costs × 2 for wholesale, × 2 again for the shelf",
     margin: `${rules.marginBp / 100} % left after all costs and the fee`,
     own: "what you would ask",
+  };
+  const asked = (c: ChannelId) => {
+    const price = parseMoney(v[c]);
+    return price.ok ? viewPrice(price.value, one, rules.channels[c].feeBp, minutes) : null;
   };
   return (
     <form onSubmit={sheet.send()}>
       <Heading
         title={name}
         about={
-          product.retired ? AWAY_SAID : "Each school rounds to the coins of its channel; take one over with a press, or type your own."
+          product.retired ? AWAY_SAID : "Each method rounds to the coins of its channel; take one over with a press, or type your own."
         }
       >
         <Link to="/prices" className="act">
           All prices
         </Link>
         <Print />
-        <Send sheet={sheet}>Keep these prices</Send>
+        <Send sheet={sheet}>Save these prices</Send>
       </Heading>
       <SideBySide
         reckoner={
@@ -178,7 +208,7 @@ export default function ProductPrices({
               value={money(one.total, currency)}
               how={
                 <p>
-                  By {SCHOOLS[school].toLowerCase()}, at a batch of {cost.units} units.
+                  By {COSTING_METHODS[school].toLowerCase()}, at a batch of {cost.units} units.
                 </p>
               }
             />
@@ -187,9 +217,8 @@ export default function ProductPrices({
             ))}
             <Figure label="Work in one unit" value={`${minutes.toFixed(1)} min`} />
             {CHANNEL_IDS.map((c) => {
-              const price = parseMoney(v[c]);
-              if (!price.ok) return <Figure key={c} label={CHANNELS[c]} value="no price" />;
-              const view = viewPrice(price.value, one, rules.channels[c].feeBp, minutes);
+              const view = asked(c);
+              if (!view) return <Figure key={c} label={CHANNELS[c]} value="no price" />;
               return (
                 <Figure
                   key={c}
@@ -212,23 +241,25 @@ export default function ProductPrices({
       >
         <Sheet>
           <SheetSays sheet={sheet} names={{ own: "Own figure", ...CHANNELS }} />
-          <Part title="What the schools say">
+          <Part title="In each channel">
             <Table
-              rows={SCHOOL_ROWS}
+              rows={ROWS}
               by={(s) => s}
               columns={[
                 {
-                  head: "School",
+                  head: "Price",
                   className: "align-top",
                   cell: (s) => (
                     <>
-                      <strong>{PRICE_SCHOOLS[s]}</strong>
+                      <strong className={s === "asked" ? "font-display text-[1.15rem] font-normal" : ""}>
+                        {s === "asked" ? "What you ask" : PRICING_METHODS[s]}
+                      </strong>
                       <span className="block text-[0.86rem] text-pine-soft">{explain[s]}</span>
                       {s === "own" && (
                         <Text
                           data-amount
                           label={<span className="sr-only">Own figure</span>}
-                          placeholder="0.00"
+                          placeholder="none"
                           className="mt-1 w-28"
                           {...sheet.register("own")}
                           problem={errors.own?.message}
@@ -237,35 +268,39 @@ export default function ProductPrices({
                     </>
                   ),
                 },
-                ...CHANNEL_IDS.map((c): Column<PriceSchool> => ({
+                ...CHANNEL_IDS.map((c): Column<Row> => ({
                   head: CHANNELS[c],
                   as: "figure",
                   className: "align-top",
-                  cell: (s) => (
-                    <Suggested
-                      view={priceBy(s, c, one, rules, own.ok ? own.value : null, minutes)}
-                      channel={CHANNELS[c]}
-                      take={(price) => sheet.setValue(c, moneyField(price), { shouldDirty: true })}
-                    />
-                  ),
+                  width: "17%",
+                  cell: (s) => {
+                    const view = asked(c);
+                    return s === "asked" ? (
+                      <span className="inline-flex w-28 max-w-full flex-col items-end">
+                        <Text
+                          data-amount
+                          label={<span className="sr-only">{CHANNELS[c]}</span>}
+                          placeholder="none"
+                          className="w-full whitespace-normal [&_input]:text-right [&_input]:text-[1.15rem]"
+                          {...sheet.register(c)}
+                          problem={errors[c]?.message}
+                        />
+                        {view && <Leaves view={view} />}
+                      </span>
+                    ) : (
+                      <Suggested
+                        view={priceBy(s, c, one, rules, own.ok ? own.value : null, minutes)}
+                        channel={CHANNELS[c]}
+                        take={(price) => sheet.setValue(c, moneyField(price), { shouldDirty: true })}
+                      />
+                    );
+                  },
                 })),
               ]}
             />
           </Part>
-          <Part title="What you ask">
-            <div className="grid gap-4 sm:grid-cols-4">
-              {CHANNEL_IDS.map((c) => (
-                <Text
-                  data-amount
-                  key={c}
-                  label={CHANNELS[c]}
-                  placeholder="0.00"
-                  className="[&_input]:text-right [&_input]:text-[1.25rem]"
-                  {...sheet.register(c)}
-                  problem={errors[c]?.message}
-                />
-              ))}
-            </div>
+          <Part title="Cautions">
+            <Mind of={minded} />
           </Part>
           <ActsOf {...book} />
           {keeping}

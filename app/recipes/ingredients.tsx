@@ -1,8 +1,8 @@
 /**
- * A recipe's lines. The table stands still while one is typed in: what is worked out for each line is looked up by its own cell, from what the
+ * A recipe's lines. The table isn't drawn again while one is typed in: what is worked out for each line is looked up by its own cell, from what the
  * whole sheet was read as.
  */
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { kind, type KindId } from "#core/material/kinds";
 import { factsIn, usualForm } from "#core/material/facts";
 import { FORMS, massOf } from "#core/measure/mass";
@@ -11,10 +11,12 @@ import { grams, gramsIn } from "#core/measure/write";
 import type { ReadRecipe } from "#core/recipe/written";
 import { createContext, memo, use, useCallback, useDeferredValue, useEffect, type ReactNode } from "react";
 import type { UseFormReturn } from "react-hook-form";
-import { useTextField } from "../forms/useTextField.ts";
+import { useTextField } from "../ui/fields/useTextField.ts";
 import { INGREDIENTS } from "../names/finds.ts";
-import { called } from "#core/meant";
+import { normalizeName } from "#core/meant";
+import { OnceLeft } from "../ui/fields/form.tsx";
 import { percent } from "../ui/figures/amounts.tsx";
+import { nameCell } from "../names/combo.tsx";
 import { LineTable, type Column, type Derived, type OwnCell } from "../ui/fields/lines.tsx";
 import { BLANK_LINE, type RecipeTexts } from "./recipeTexts.ts";
 
@@ -44,7 +46,7 @@ function LineCell({ row, far, show }: { row: number; far: boolean; show: (line: 
   return line ? show(line, form) : null;
 }
 
-function FormCell({ row, ...cell }: OwnCell) {
+function FormCell({ row, ...cell }: Pick<OwnCell, "row" | "control" | "name" | "looks">) {
   const line = use(Soon)!.read.lines[row];
   return <FormChoice {...cell} of={line?.material?.kind ?? null} weighs={weighsIn(line)} />;
 }
@@ -70,7 +72,7 @@ const FormChoice = memo(function FormChoice({
   looks,
   of,
   weighs,
-}: Omit<OwnCell, "row"> & { of: KindId | null; weighs: string }) {
+}: Pick<OwnCell, "control" | "name" | "looks"> & { of: KindId | null; weighs: string }) {
   const { value, set, rest } = useTextField({ control, name });
   const forms = of ? kind(of).forms : [];
   const weights = weighs.split("\n");
@@ -86,18 +88,29 @@ const FormChoice = memo(function FormChoice({
   );
 });
 
-function weight({ out, asFluid }: ReadRecipe["lines"][number], row: number, form: Form): ReactNode {
+function weight({ out, asFluid, dripped }: ReadRecipe["lines"][number], row: number, form: Form): ReactNode {
   if (!out.ok && out.problem.say === "") return null;
   if (!out.ok)
     return (
-      <span className="block max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry">
-        {out.problem.say}
-      </span>
+      <OnceLeft
+        say={out.problem.say}
+        className="max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry"
+      />
     );
   const entered = `lines.${row}.entered` as const;
   return (
     <span className="weight">
       {gramsIn(2)(out.weight)}
+      {dripped !== null && (
+        <button
+          type="button"
+          className="pressable ml-auto block font-sans text-[0.85rem]"
+          title={`A pipette gives about 20 drops to the mL, a bottle with an orifice in its neck 25 to 35: ${dripped.ml} is the same out of any`}
+          onClick={() => form.setValue(entered, dripped.ml, { shouldDirty: true })}
+        >
+          {dripped.said ? "from your bottle" : "orifice bottle?"} {gramsIn(2)(dripped.weight)}
+        </button>
+      )}
       {asFluid !== null && (
         <button
           type="button"
@@ -113,8 +126,8 @@ function weight({ out, asFluid }: ReadRecipe["lines"][number], row: number, form
 }
 
 const COLUMNS: readonly Column[] = [
-  { key: "material", label: "Material", finds: INGREDIENTS, width: "36%" },
-  { key: "entered", label: "Amount", amount: true, placeholder: "2 1/2 cups", width: "17%" },
+  { key: "material", label: "Material", own: nameCell(INGREDIENTS), width: "36%" },
+  { key: "entered", label: "Amount", amount: true, placeholder: "such as 2 1/2 cups", width: "17%" },
   {
     key: "form",
     label: "Measured as",
@@ -137,7 +150,7 @@ export function Ingredients({ form, onScribbled }: { form: Form; onScribbled: (t
     read.lines.forEach(({ material }, i) => {
       const path = `lines.${i}.form` as const;
       // Rows may have been taken out or put in since it was read.
-      if (!material || called(form.getValues("lines")[i]?.material ?? "") !== called(material.name)) return;
+      if (!material || normalizeName(form.getValues("lines")[i]?.material ?? "") !== normalizeName(material.name)) return;
       const { forms } = kind(material.kind);
       if (forms.length > 0 && !forms.some((f) => f === form.getValues(path))) form.setValue(path, usualForm(material.kind));
     });

@@ -1,41 +1,42 @@
-/** What a recipe comes to, live: batch, units, cost by school and part, and what the shelf is short of. */
+/** What a recipe comes to, live: batch, units, cost by costing method and part, and what the shelf is short of. */
 import { waxShare } from "#core/material/makeup";
 import { firstUnread, readPlain } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS, type CostPart, type WorkRates } from "#core/recipe/cost";
 import type { Lot } from "#core/stock/lots";
-import { unsure, type Unsure } from "#core/stock/opening";
-import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
+import { uncertainCosts, type Unsure } from "#core/stock/opening";
+import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
 import { wordList } from "#core/words";
 import { useMemo, useState, type ReactNode } from "react";
+import { OnceLeft } from "../ui/fields/form.tsx";
 import { percent, showBase } from "../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import type { Stuff } from "../names/named.ts";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
 import type { Costing } from "./costing.ts";
 import { Sets } from "./foresight/sets.tsx";
 import type { Foreseen } from "./foresight/foreseen.ts";
 import type { RecipeTexts } from "./recipeTexts.ts";
-import { LOST } from "../names/useNamed.ts";
+import { LOOKUP_FAILED } from "../names/useLookup.ts";
 import { unreadOf, type ReadRecipe } from "#core/recipe/written";
 
 interface Props {
   read: ReadRecipe;
   values: RecipeTexts;
-  stuff: readonly Stuff[];
+  stuff: readonly SheetMaterial[];
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
   costing: Costing;
   foreseen: Foreseen;
-  /** What is said of it, above its figures. */
+  /** The review, above its figures. */
   said: ReactNode;
   /** What a line names can't be looked up: the server doesn't answer. */
   lost: boolean;
 }
 
-/** What the cost rests on besides what was paid. */
+/** What in the cost is not what was paid: guesses, unknown costs. */
 function RestsOn({ lots: { guessed, none }, names }: { lots: Unsure; names: ReadonlyMap<number, string> }) {
   const say = (lots: readonly Lot[]): string => wordList([...new Set(lots.map((l) => names.get(l.of) ?? l.number))]);
   return (
@@ -61,7 +62,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
       <Reckoner>
         {said}
         <Figure label="Batch" value={lines.length > 0 ? grams(read.total) : "—"} />
-        {!nothing && <p className="py-2 font-semibold text-berry">{read.problem!.say}</p>}
+        {!nothing && <OnceLeft say={read.problem!.say} />}
         {nothing && lines.length === 0 && (
           <p className="py-2 text-pine-soft">Write the first ingredient with its amount and the batch begins to add up here.</p>
         )}
@@ -123,7 +124,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
   };
 
   const unread = lost
-    ? LOST
+    ? LOOKUP_FAILED
     : (firstUnread([
         ["Loss", values.loss, readPlain],
         ["Minutes a batch", values.batchMinutes, readPlain],
@@ -180,7 +181,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
       )}
       <Figure label="Wax share" value={percent(wax)} />
       <Sets of={foreseen.judged} />
-      {read.pot.density.ok && <Figure label="Density, melted" value={`${(read.pot.density.value / 1000).toFixed(3)} g/mL`} />}
+      {read.density.ok && <Figure label="Density, as filled" value={`${(read.density.value.filled / 1000).toFixed(3)} g/mL`} />}
       {cost.fill.units === 0 ? (
         <p className="py-2 font-semibold text-berry">This batch doesn't fill one unit.</p>
       ) : (
@@ -191,8 +192,8 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
             value={one ? money(one.total, currency) : "—"}
             how={
               <p>
-                By the workshop's school: {SCHOOLS[school].toLowerCase()}. At {cost.fill.units} units; fewer from the same packs cost more
-                each.
+                By the workshop's costing method: {COSTING_METHODS[school].toLowerCase()}. At {cost.fill.units} units; fewer from the same
+                packs cost more each.
               </p>
             }
           />
@@ -203,16 +204,16 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
             </p>
           )}
           <RestsOn
-            lots={unsure(
+            lots={uncertainCosts(
               [...cost.lines, ...cost.packaging].map((c) => c.plan),
               [...lots.values()],
             )}
             names={names}
           />
           <div className="py-2">
-            <p className="mb-1 font-semibold">One unit, by three schools</p>
-            {SCHOOL_IDS.map((s) => (
-              <HowLine key={s} label={SCHOOLS[s]} value={cost.perUnit[s] ? money(cost.perUnit[s].total, currency) : "—"} />
+            <p className="mb-1 font-semibold">One unit, by costing method</p>
+            {COSTING_METHOD_IDS.map((s) => (
+              <HowLine key={s} label={COSTING_METHODS[s]} value={cost.perUnit[s] ? money(cost.perUnit[s].total, currency) : "—"} />
             ))}
           </div>
           {sizes.length > 1 && (

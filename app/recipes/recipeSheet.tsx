@@ -6,14 +6,14 @@ import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
 import { lazy, Suspense, useCallback, useMemo, useState, type FocusEvent, type ReactNode } from "react";
 import { Link } from "../ui/link.tsx";
-import { useRested } from "../ui/useRested.ts";
-import { fillIn } from "../forms/fillIn.ts";
-import { useSentOnce } from "../forms/useSentOnce.ts";
+import { useDebounced } from "../ui/useDebounced.ts";
+import { fillEmptyField } from "../forms/fillEmptyField.ts";
+import { useSubmitWhenReady } from "../forms/useSubmitWhenReady.ts";
 import { useSheet, type Opened } from "../forms/useSheet.ts";
 import { Claims } from "../ui/fields/claims.tsx";
 import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { Ingredients, Reading } from "./ingredients.tsx";
 import { RecipeReckoner } from "./recipeReckoner.tsx";
 import type { Scale } from "#core/recipe/scale";
@@ -21,18 +21,18 @@ import { readWritten, unreadOf } from "#core/recipe/written";
 import { AWAY_SAID } from "../away/keeping.tsx";
 import { copyTexts, namesOn, recipeTexts, type RecipeTexts } from "./recipeTexts.ts";
 import { Print } from "../ui/sheet/print.tsx";
-import type { Stuff } from "../names/named.ts";
-import { useNamed, useStood } from "../names/useNamed.ts";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
+import { useLookup, useLastKnown } from "../names/useLookup.ts";
 import type { FeltProps } from "./felt/felt.tsx";
 import { costingOf } from "./costing.ts";
 import { useForeseen } from "./foresight/foreseen.ts";
 import { Foresight } from "./foresight/foresight.tsx";
 import { Judgements } from "./foresight/judgements.tsx";
-import { useMends } from "./foresight/mending.ts";
+import { useMends } from "./foresight/suggestedFix.ts";
 import { Steps } from "./method/steps.tsx";
 import { Sizes } from "./sizes.tsx";
 
-/** Said while an older version stands on the sheet. */
+/** Said while an older version is on the sheet. */
 const backSaid = (id: number, n: number): ReactNode => (
   <>
     This is version {n} as it was. Kept, it becomes the newest one; until then nothing has changed.{" "}
@@ -46,12 +46,12 @@ const PasteRecipe = lazy(() => import("./scribbled/pasteRecipe.tsx"));
 
 interface Props {
   written: WrittenRecipe | null;
-  /** The older version that stands on the sheet to be gone back to. */
+  /** The older version that is on the sheet to be gone back to. */
   back: number | null;
   /** One that the new one is a copy of. */
   like: WrittenRecipe | null;
   /** What it takes as it is written. */
-  stuff: readonly Stuff[];
+  stuff: readonly SheetMaterial[];
   /** There is no material at all yet. */
   bare: boolean;
   rates: WorkRates;
@@ -62,6 +62,8 @@ interface Props {
   opened: Opened;
   /** Letters other recipes have, where this one is new. */
   letters: readonly string[];
+  /** Kept, it leads on through the first steps. */
+  leadsOn: boolean;
   types: readonly (readonly [RecipeType, string])[];
   children?: ReactNode;
 }
@@ -96,6 +98,7 @@ export function RecipeSheet({
   tests,
   opened,
   letters,
+  leadsOn,
   types,
   children,
 }: Props) {
@@ -113,21 +116,21 @@ export function RecipeSheet({
     meant,
     asking,
     lost,
-  } = useNamed(
+  } = useLookup(
     "material",
     given,
     useMemo(() => namesOn(values), [values]),
     sheet.means,
   );
-  const sending = useSentOnce(sheet, asking && !lost);
+  const sending = useSubmitWhenReady(sheet, asking && !lost);
   const now = useMemo(() => ({ read: readWritten(values, stuff, meant), values, form: sheet.form }), [values, stuff, meant, sheet.form]);
-  const shown = useStood(now, asking);
+  const shown = useLastKnown(now, asking);
   const taught = useMemo(() => ({ scale, constants: learned.constants }), [scale, learned]);
   const foreseen = useForeseen(shown, stuff, taught);
   const costing = useMemo(() => costingOf(shown.read, shown.values, rates, foreseen.shelf), [shown, rates, foreseen.shelf]);
   const unread = unreadOf(shown.read, shown.values);
-  // What stands beneath the ingredients is drawn once the hand rests.
-  const soon = useRested(useMemo(() => ({ foreseen, costing, unread }), [foreseen, costing, unread]));
+  // What is beneath the ingredients is drawn once typing pauses.
+  const soon = useDebounced(useMemo(() => ({ foreseen, costing, unread }), [foreseen, costing, unread]));
   const felt = useMemo(
     () => (written && back === null ? { recipeId: written.recipe.id, n: written.recipe.n, tests, learned } : null),
     [written, back, tests, learned],
@@ -142,8 +145,10 @@ export function RecipeSheet({
   const mending = useMends(sheet.form);
   // Suggested once there is a name, and anybody's to change.
   const lettersOf = (name: string): string => (written ? "" : lotLetters(name, letters));
-  const suggest = (name: string): void => fillIn(sheet, "code", lettersOf(name));
+  const suggest = (name: string): void => fillEmptyField(sheet, "code", lettersOf(name));
   const { errors } = sheet.formState;
+  // Weighed amounts are the batch; parts and shares are of one that has to be said.
+  const inShares = values.makes !== "" || errors.makes !== undefined || values.lines.some((l) => /%|cent|part/i.test(l.entered));
 
   return (
     <Reading of={shown}>
@@ -164,7 +169,7 @@ export function RecipeSheet({
               Set out a batch
             </Link>
           )}
-          <Send sheet={sending}>Keep the recipe</Send>
+          <Send sheet={sending}>{leadsOn ? "Save and go on" : "Save the recipe"}</Send>
         </Heading>
         <SideBySide
           reckoner={
@@ -183,7 +188,7 @@ export function RecipeSheet({
                 <Text
                   label="Name"
                   {...sheet.register("name", {
-                    // Gone on to, the letters' own field is filled in as it is reached, so that what is typed next stands instead.
+                    // Gone on to, the letters' own field is filled in as it is reached, so that what is typed next replaces it.
                     onBlur: (e: FocusEvent<HTMLInputElement>) =>
                       e.relatedTarget?.getAttribute("name") !== "code" && suggest(e.target.value),
                   })}
@@ -240,18 +245,19 @@ export function RecipeSheet({
                 </Suspense>
               )}
               <Ingredients form={sheet.form} onScribbled={scribbled} />
-              <div className="mt-4 max-w-xs">
-                <Text
-                  data-amount
-                  label="Batch weight"
-                  hint="Only for parts and per cent: what they are taken of."
-                  placeholder="800 g"
-                  {...sheet.register("makes")}
-                  problem={errors.makes?.message}
-                />
-              </div>
+              {inShares && (
+                <div className="mt-4 max-w-xs">
+                  <Text
+                    data-amount
+                    label="Batch weight"
+                    hint="For parts and per cent: what they are taken of."
+                    placeholder="such as 800 g"
+                    {...sheet.register("makes")}
+                    problem={errors.makes?.message}
+                  />
+                </div>
+              )}
             </Part>
-            <Foresight {...soon} learned={learned} felt={felt} form={sheet.form} mending={mending} materials={stuff} />
             <Sizes sheet={sheet} read={shown.read} />
             <Part title="The batch">
               <div className="mb-4 grid gap-4 sm:grid-cols-4">
@@ -278,16 +284,8 @@ export function RecipeSheet({
                   problem={errors.batchMinutes?.message}
                 />
               </div>
-              <Steps
-                method={sheet.values.method}
-                batchMinutes={sheet.values.batchMinutes}
-                form={sheet.form}
-                judged={soon.foreseen.judged}
-                problem={errors.method?.message}
-              />
               {written && (
                 <Text
-                  className="mt-4"
                   label="What changed, and why"
                   hint="Stands with the version this becomes; batches made before keep theirs."
                   {...sheet.register("note")}
@@ -295,6 +293,16 @@ export function RecipeSheet({
                 />
               )}
             </Part>
+            <Foresight {...soon} learned={learned} felt={felt} form={sheet.form} mending={mending} materials={stuff} />
+            <div className="mt-7">
+              <Steps
+                method={sheet.values.method}
+                batchMinutes={sheet.values.batchMinutes}
+                form={sheet.form}
+                judged={soon.foreseen.judged}
+                problem={errors.method?.message}
+              />
+            </div>
             {children}
             <div className="mt-5">
               <Caution>

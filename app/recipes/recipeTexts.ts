@@ -27,7 +27,7 @@ const NEW = {
 };
 export type RecipeTexts = typeof NEW;
 
-/** Every material that stands on the sheet, by the name it was typed with. */
+/** Every material that is on the sheet, by the name it was typed with. */
 export const namesOn = (t: RecipeTexts): string[] => [
   ...t.lines.map((l) => l.material),
   ...t.sizes.flatMap((s) => [s.container, ...s.packaging.map((p) => p.material)]),

@@ -1,17 +1,17 @@
-/** Every recipe with its size and what a unit costs by each school. */
+/** Every recipe with its size and what a unit costs by each costing method. */
 import { waxShare } from "#core/material/makeup";
 import { gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { counted } from "#core/words";
-import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
+import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
 import { today } from "#db/clock";
 import { recipesAway } from "#db/recipe/read";
 import { costRecipes } from "#db/recipe/costs";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { materialKinds } from "#db/shelf/materials";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -22,7 +22,7 @@ import type { Route } from "./+types/recipes";
 export const meta: Route.MetaFunction = () => [{ title: "Recipes · Zelbin" }];
 
 export async function loader() {
-  const settings = await keptSettings(db());
+  const settings = await cachedSettings(db());
   const [recipes, materials, away] = await Promise.all([costRecipes(db(), settings, today()), materialKinds(db()), recipesAway(db())]);
   const kinds = new Map(materials.map((m) => [m.id, m]));
   return {
@@ -48,7 +48,7 @@ export async function loader() {
           label: s.label,
           fill: s.fill,
           units: s.cost.units,
-          perUnit: SCHOOL_IDS.map((x) => s.cost.perUnit[x]?.total ?? null),
+          perUnit: COSTING_METHOD_IDS.map((x) => s.cost.perUnit[x]?.total ?? null),
         })),
       };
     }),
@@ -107,8 +107,8 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
               { head: "Batch", as: "weight", cell: ({ recipe, first }) => first && gramsIn(1)(recipe.batch) },
               { head: "Fills", as: "figure", sorts: ({ size }) => size.units, cell: ({ size }) => `${size.units} units` },
               { head: "Wax", as: "figure", sorts: ({ recipe }) => recipe.wax, cell: ({ recipe, first }) => first && percent(recipe.wax) },
-              ...SCHOOL_IDS.map((s, i): Column<{ size: { perUnit: readonly (number | null)[] } }> => ({
-                head: SCHOOLS[s] + (s === school ? "\u00a0●" : ""),
+              ...COSTING_METHOD_IDS.map((s, i): Column<{ size: { perUnit: readonly (number | null)[] } }> => ({
+                head: COSTING_METHODS[s] + (s === school ? "\u00a0●" : ""),
                 as: "figure",
                 headClass: s === school ? "text-pine!" : "",
                 className: s === school ? "font-semibold" : "",
@@ -117,7 +117,7 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
               })),
             ]}
           />
-          <p className="mt-3 text-[0.9rem] text-pine-soft">● is the school this workshop goes by; change it in Settings.</p>
+          <p className="mt-3 text-[0.9rem] text-pine-soft">● is the costing method this workshop uses; change it in Settings.</p>
           {away.length > 0 && (
             <details className="mt-5">
               <summary className="pressable text-[0.95rem]">{counted(away.length, "recipe")} put away</summary>

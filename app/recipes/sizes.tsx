@@ -1,9 +1,10 @@
 /** The sizes a recipe is made in: what one is filled with, its container, what else it takes, and its minutes. */
 import { grams } from "#core/measure/write";
 import type { ReadRecipe } from "#core/recipe/written";
+import { useState } from "react";
 import { useFieldArray, type UseFormReturn } from "react-hook-form";
-import { problemAt } from "../forms/useSheet.ts";
-import { FindText } from "../names/combo.tsx";
+import { problemAt } from "../ui/fields/problems.ts";
+import { FindText, nameCell } from "../names/combo.tsx";
 import { PACKAGING } from "../names/finds.ts";
 import { Button, Problem, Text } from "../ui/fields/form.tsx";
 import { LineTable, type Column } from "../ui/fields/lines.tsx";
@@ -16,7 +17,7 @@ type SheetForm = Pick<UseFormReturn<RecipeTexts>, "control" | "register" | "setV
 };
 
 const PACK_COLUMNS: readonly Column[] = [
-  { key: "material", label: "Lid, label, wrap …", finds: PACKAGING, width: "60%" },
+  { key: "material", label: "Lid, label, wrap …", own: nameCell(PACKAGING), width: "60%" },
   { key: "pieces", label: "Pieces for one", right: true, width: "30%" },
 ];
 
@@ -58,6 +59,11 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
   const size = read.sizes[i];
   const v = sheet.values.sizes[i];
   const away = v?.away === "yes";
+  const named = v?.packaging.filter((p) => p.material.trim() !== "") ?? [];
+  const packed = named.map((p) => `${p.pieces || "1"} × ${p.material}`).join(", ");
+  // What is packed already says so in a line; a problem in it opens it.
+  const [opened, setOpen] = useState(v?.id === "");
+  const open = opened || errors.sizes?.[i]?.packaging !== undefined;
   const at = (field: string): string | undefined => problemAt(errors, `sizes.${i}.${field}`);
   const fill = size?.fill.ok ? size.fill.value : null;
   const fluid = size?.asFluid;
@@ -100,16 +106,17 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
               name={`sizes.${i}.container`}
               finds={PACKAGING}
               label="Container"
-              placeholder="Screw tin, 80 mL"
+              placeholder="such as screw tin, 80 mL"
               problem={at("container")}
             />
             <Text
               data-amount
               label="Filled with"
-              placeholder={size?.container ? "filled" : "60 g"}
+              placeholder={size?.container ? "filled" : "such as 60 g"}
               hint={size?.container ? "g, fl oz or mL; empty: full." : "g, fl oz or mL."}
               {...sheet.register(`sizes.${i}.fill`)}
-              problem={at("fill") ?? (v?.fill && size && !size.fill.ok ? size.fill.problem.say : undefined)}
+              problem={at("fill")}
+              unread={v?.fill && size && !size.fill.ok ? size.fill.problem.say : undefined}
             />
             <Text data-amount label="Minutes a unit" {...sheet.register(`sizes.${i}.minutes`)} problem={at("minutes")} />
           </div>
@@ -122,12 +129,30 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
               An ounce by weight, or a fluid ounce? {fluid.label} would be {grams(fluid.weight)}
             </button>
           )}
+          {fill?.other != null && (
+            <p className="mb-2 text-[0.92rem] text-pine-soft">
+              {fill.by === "full"
+                ? `It is filled hot, about 65 °C, and sinks as it sets: oil is lighter then. Filled cold it would weigh ${grams(fill.other)}.`
+                : `That is its volume once it is cold. Filled to that mark hot, about 65 °C, it would weigh ${grams(fill.other)}: oil is lighter then.`}
+            </p>
+          )}
           {size?.over && (
             <p className="mb-2 font-semibold text-honey" role="note">
               {size.over}
             </p>
           )}
-          <LineTable form={sheet.form} name={`sizes.${i}.packaging`} blank={BLANK_PACK} addLabel="Add packaging" columns={PACK_COLUMNS} />
+          <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+            <summary className="pressable text-[0.95rem] print:block!">{packed ? `Packed with ${packed}` : "Lid, label, wrap …"}</summary>
+            <div className="no-print">
+              <LineTable
+                form={sheet.form}
+                name={`sizes.${i}.packaging`}
+                blank={BLANK_PACK}
+                addLabel="Add packaging"
+                columns={PACK_COLUMNS}
+              />
+            </div>
+          </details>
         </>
       )}
       <Problem say={at("root")} />

@@ -8,19 +8,20 @@ import { versionsOf } from "#db/recipe/history";
 import { lettersTaken, readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
 import { firmnessLearned, firmnessTestsOf } from "#db/recipe/firmness";
 import { saveRecipe } from "#db/recipe/save";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { anyMaterial, listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
+import { isFirst, wayOn } from "../begin/begin.server.ts";
 import { Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { RecipeSheet } from "./recipeSheet.tsx";
-import { stuffOf } from "../shelf/stuff.server.ts";
+import { stuffOf } from "#db/shelf/sheetMaterials";
 import { recipeTexts } from "./recipeTexts.ts";
 import { Versions } from "./versions/versions.tsx";
 import type { Route } from "./+types/write";
@@ -36,13 +37,13 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const n = idOf(asks.get("version"));
   const record = id === null ? null : ({ kind: "recipe", id } as const);
   const [settings, any, now, like, versions, book, sheet, learned, tests, letters] = await Promise.all([
-    keptSettings(db()),
+    cachedSettings(db()),
     anyMaterial(db()),
     id === null ? null : readWhole(db(), id),
     asked === null ? null : n > 0 ? readVersion(db(), idOf(asked), n) : readWhole(db(), idOf(asked)),
     id === null ? [] : versionsOf(db(), id),
     record && actsOf(record),
-    opened(record),
+    openSheet(record),
     firmnessLearned(db()),
     id === null ? [] : firmnessTestsOf(db(), id),
     id === null ? lettersTaken(db()) : [],
@@ -54,11 +55,13 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     written,
     back: back?.recipe.n ?? null,
     like,
-    stuff: await stuffOf(materialsOf([written ?? like].flatMap((w) => w ?? []))),
+    stuff: await stuffOf(db(), materialsOf([written ?? like].flatMap((w) => w ?? []))),
     bare: !any,
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     scale: settings.scale,
     letters,
+    // Kept, the first recipe leads on to the first batch.
+    leadsOn: id === null && (await isFirst("recipe")),
     versions,
     learned,
     tests,
@@ -140,7 +143,9 @@ export async function action({ request, params }: Route.ActionArgs) {
       : [];
   });
   const makes = read.makes?.ok ? read.makes.value : null;
-  return act(
+  const leadsOn = id === undefined && (await isFirst("recipe"));
+  const to = leadsOn ? await wayOn("recipe") : null;
+  return runAct(
     () =>
       saveRecipe(
         db(),
@@ -153,7 +158,10 @@ export async function action({ request, params }: Route.ActionArgs) {
         },
         sheet.doing,
       ),
-    { theirs: async () => recipeTexts(await readWhole(db(), id ?? 0), new Map(materials.map((m) => [m.id, m.name]))) },
+    {
+      path: (d) => to ?? d.path,
+      theirs: async () => recipeTexts(await readWhole(db(), id ?? 0), new Map(materials.map((m) => [m.id, m.name]))),
+    },
   );
 }
 

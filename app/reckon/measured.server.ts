@@ -11,7 +11,7 @@ import type { Outcome } from "#core/outcome";
 import { convert, strength, type Answer } from "#core/reckon/answer";
 import { formIn, type Question } from "#core/reckon/question";
 import { listMaterials, type MaterialRow } from "#db/shelf/materials";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { cant, type Reading } from "./reading.ts";
 
 type Measuring = Extract<Question, { kind: "convert" | "strength" }>;
@@ -25,7 +25,7 @@ function formOf(m: MaterialRow, said: Form | null): Form {
   return forms.find((f) => m.densities[f]) ?? forms[0] ?? "block";
 }
 
-/** In a material that comes in several forms, a cup of each weighs another amount: the others stand under the answer. */
+/** In a material that comes in several forms, a cup of each weighs another amount: the others are listed under the answer. */
 function otherForms(q: Measuring, m: MaterialRow, form: Form): string[] {
   if (unit(q.amount.unit).kind !== "volume") return [];
   const others = kind(m.kind).forms.flatMap((f) => {

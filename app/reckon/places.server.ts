@@ -3,16 +3,17 @@ import { finder } from "#core/find";
 import { STATIONS } from "../ui/frame/stations.ts";
 import { holds } from "#core/material/container";
 import { massOf } from "#core/measure/mass";
-import { grams, writeNumber } from "#core/measure/write";
+import { grams } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { showAmount } from "#core/measure/parse";
 import { unit } from "#core/measure/units";
 import type { ActWord, Question } from "#core/reckon/question";
 import { counted } from "#core/words";
 import { findLot, lotsLike, traceLot } from "#db/lots/trace";
-import { contactsOf } from "#db/contacts";
+import { contactsOf } from "#db/contacts/contacts";
 import { readRecipes } from "#db/recipe/read";
 import { listMaterials } from "#db/shelf/materials";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { cant, type Reading } from "./reading.ts";
 
 const lotPlace = (number: string): string => `/lots/${encodeURIComponent(number)}`;
@@ -27,7 +28,7 @@ const SCREENS: readonly { name: string; to: string; also: string }[] = [
   { name: "Receipts", to: "/shelf/receipts", also: "purchases" },
   { name: "Harvests", to: "/shelf/harvests", also: "picking drying" },
   { name: "Library", to: "/shelf/library", also: "" },
-  { name: "What is there already", to: "/shelf/opening", also: "opening stock" },
+  { name: "Opening stock", to: "/shelf/opening", also: "what is there already" },
   { name: "Fill a jar", to: "/jars/fill", also: "infuse" },
   { name: "Blend oils", to: "/jars/blend", also: "" },
   { name: "Set out a batch", to: "/bench/set-out", also: "make" },

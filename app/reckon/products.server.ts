@@ -8,20 +8,20 @@ import type { Mg } from "#core/measure/exact";
 import type { Question } from "#core/reckon/question";
 import { costRecipe } from "#core/recipe/cost";
 import { batchFor, scaleTo } from "#core/recipe/scale";
-import { SCHOOLS } from "#core/stock/schools";
+import { COSTING_METHODS } from "#core/stock/costingMethods";
 import { today } from "#db/clock";
 import { materialsOf, readShelf } from "#db/recipe/costs";
 import { costInput, readRecipes, type WrittenRecipe } from "#db/recipe/read";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { listMaterials } from "#db/shelf/materials";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { cant, type Reading } from "./reading.ts";
 
 const MOST = 2;
 const MOST_UNITS = 10_000;
 type Size = WrittenRecipe["sizes"][number];
 
-/** Recipes of a name with the size that is meant: one may stand before the name ("2 oz hand balm"); else the recipe's first. */
+/** Recipes of a name with the size that is meant: it may come before the name ("2 oz hand balm"); else the recipe's first. */
 async function named(text: string): Promise<{ w: WrittenRecipe; size: Size }[]> {
   const written = (await readRecipes(db())).filter((w) => w.sizes.length > 0);
   const typed = /^([\d./½¼¾\s]+(?:fl oz|oz|g|ml|lb))\s+(?:of\s+)?(.+)$/i.exec(text);
@@ -43,7 +43,7 @@ export async function costing(units: number, name: string): Promise<Reading[]> {
   const hits = await named(name);
   if (hits.length === 0) return [cant(`No recipe is called “${name}”.`)];
   if (units < 1 || units > MOST_UNITS) return [cant("Ask for 1 to 10 000 units.")];
-  const [settings, shelf] = await Promise.all([keptSettings(db()), readShelf(db(), today(), materialsOf(hits.map((h) => h.w)))]);
+  const [settings, shelf] = await Promise.all([cachedSettings(db()), readShelf(db(), today(), materialsOf(hits.map((h) => h.w)))]);
   return hits.map(({ w, size }) => {
     const batch = batchFor([{ units, fill: size.fill }], w.recipe.lossBp);
     const cost = costRecipe(costInput(w, size, settings, weightsOf(w, batch)), shelf);
@@ -53,7 +53,7 @@ export async function costing(units: number, name: string): Promise<Reading[]> {
     return {
       say: `${units} × ${w.recipe.name} (${size.label}) cost ${say(each.total * units)}, ${say(each.total)} each`,
       steps: [
-        `A batch of ${grams(batch)}, costed by: ${SCHOOLS[settings.school].toLowerCase()}`,
+        `A batch of ${grams(batch)}, costed by: ${COSTING_METHODS[settings.school].toLowerCase()}`,
         `Materials ${say(each.materials)}, work ${say(each.work)}, overhead ${say(each.overhead)} each`,
       ],
       places: [{ to: `/recipes/${w.recipe.id}`, name: `The recipe` }],

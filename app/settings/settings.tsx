@@ -1,42 +1,41 @@
 /** The workshop's own choices. */
-import { NET_RULE_IDS, NET_RULES } from "#core/batch/netWeight";
+import { NET_RULE_IDS, NET_RULES } from "#core/batch/finishing/netWeight";
 import { HERB_VALUES, type HerbValue } from "#core/infusion/drying";
 import { refuse } from "#core/outcome";
 import { isChecked, lotNumber, readScheme } from "#core/lot/number";
 import { parseMoney } from "#core/measure/read";
-import { moneyField } from "#core/measure/money";
 import { PRICE_POINTS, type PricePoint } from "#core/pricing/rounding";
-import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/schools";
+import { CHANNELS, CHANNEL_IDS, type Channel, type ChannelId } from "#core/pricing/pricingMethods";
 import { wordList } from "#core/words";
 import { showScale } from "#core/recipe/scale";
-import type { Settings } from "#core/settings";
 import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
-import { SCHOOLS, SCHOOL_IDS } from "#core/stock/schools";
-import { keptSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings";
+import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
+import { cachedSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings/settings";
 import { object } from "yup";
-import { db, serving } from "../db.server.ts";
-import { oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
-import { opened } from "../forms/opened.server.ts";
-import { act, readSheet } from "../forms/sheet.server.ts";
+import { db, serving } from "../server/db.server.ts";
+import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { openSheet } from "../forms/openSheet.server.ts";
+import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { Choice, Problem, Text } from "../ui/fields/form.tsx";
+import { Area, Choice, Problem, Text } from "../ui/fields/form.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { CURRENCIES } from "../ui/fields/currencies.ts";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { BooksIn } from "../workshops/booksIn.tsx";
-import { SCALES, scaleId, scaleOf } from "./scales.ts";
+import { FIELD_NAMES, settingsTexts } from "./settingsTexts.ts";
+import { SCALES, scaleOf } from "./scales.ts";
 import type { Route } from "./+types/settings";
 
 export const meta: Route.MetaFunction = () => [{ title: "Settings · Zelbin" }];
 export const loader = async () => ({
-  settings: await keptSettings(db()),
+  settings: await cachedSettings(db()),
   fixed: await moneyIsIn(db()),
-  opened: await opened(SETTINGS),
+  opened: await openSheet(SETTINGS),
   book: await actsOf(SETTINGS),
   // The demo's books are thrown away with a press; nobody looks for them.
   booksIn: serving()?.kind === "own" ? serving()!.house.where : null,
@@ -54,7 +53,7 @@ const channel = () => object({ share: scaled(1, 300, "per cent", 100), fee: scal
 const schema = object({
   workshop: words("a name", 60),
   currency: oneOf(CURRENCIES),
-  school: oneOf(SCHOOL_IDS),
+  school: oneOf(COSTING_METHOD_IDS),
   hourly: reads(parseMoney),
   overheadHourly: reads(parseMoney),
   batchScheme: reads(readScheme),
@@ -71,6 +70,7 @@ const schema = object({
   dates: oneOf(DATE_STYLE_IDS),
   numbers: oneOf(NUMBER_HABIT_IDS),
   maker: words("who does the work", 60),
+  reachUs: note(300),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   multiple: scaled(1, 20, "times", 100),
   margin: scaled(0, 90, "per cent", 100),
@@ -91,66 +91,8 @@ export async function action({ request }: Route.ActionArgs) {
     cardFeeBp: cardFee,
     pricing: { multipleHundredths: multiple, marginBp: margin, channels: rules },
   };
-  return act(() => saveSettings(db(), data, sheet.doing), { theirs: async () => settingsTexts(await keptSettings(db())) });
+  return runAct(() => saveSettings(db(), data, sheet.doing), { theirs: async () => settingsTexts(await cachedSettings(db())) });
 }
-
-/** The settings as their sheet says them. */
-const settingsTexts = (s: Settings) => ({
-  workshop: s.workshop,
-  maker: s.maker,
-  currency: s.currency,
-  school: s.school as string,
-  hourly: moneyField(s.hourly),
-  overheadHourly: moneyField(s.overheadHourly),
-  batchScheme: s.batchScheme,
-  receiptScheme: s.receiptScheme,
-  jarScheme: s.jarScheme,
-  herbValue: s.herbValue as string,
-  leadDays: String(s.leadDays),
-  coverDays: String(s.coverDays),
-  scale: scaleId(s.scale),
-  netRule: s.netRule as string,
-  checkFirst: s.checkFirst ? "first" : "once",
-  dates: s.dates as string,
-  numbers: s.numbers as string,
-  cardFee: String(s.cardFeeBp / 100),
-  multiple: String(s.pricing.multipleHundredths / 100),
-  margin: String(s.pricing.marginBp / 100),
-  channels: Object.fromEntries(
-    CHANNEL_IDS.map((c) => [
-      c,
-      {
-        share: String(s.pricing.channels[c].shareBp / 100),
-        fee: String(s.pricing.channels[c].feeBp / 100),
-        point: s.pricing.channels[c].point,
-      },
-    ]),
-  ) as Record<ChannelId, { share: string; fee: string; point: string }>,
-});
-
-const FIELD_NAMES = {
-  workshop: "Name",
-  maker: "Who does the work",
-  currency: "Currency",
-  school: "What a gram costs",
-  hourly: "An hour of your work",
-  overheadHourly: "Overhead for each hour",
-  batchScheme: "Batches",
-  receiptScheme: "What is received",
-  jarScheme: "Jars",
-  herbValue: "Herbs of your own",
-  leadDays: "Days from ordering to delivery",
-  coverDays: "Days an order should last",
-  scale: "The scale",
-  netRule: "Net weights by the rule of",
-  checkFirst: "What is poured can be sold",
-  dates: "Days are written",
-  numbers: "Numbers are typed",
-  cardFee: "Card fee, %",
-  multiple: "Materials times",
-  margin: "Wished margin, %",
-  channels: "Channel",
-};
 
 // What was kept meanwhile, or taken back, is on a fresh sheet.
 export default function SettingsPage({ loaderData }: Route.ComponentProps) {
@@ -167,7 +109,7 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
   return (
     <form onSubmit={sheet.send()} className="max-w-4xl">
       <Heading title="Settings">
-        <Send sheet={sheet}>Keep</Send>
+        <Send sheet={sheet}>Save</Send>
       </Heading>
       <Sheet>
         <SheetSays sheet={sheet} names={FIELD_NAMES} />
@@ -183,9 +125,17 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
             />
             <Text
               label="Who does the work"
-              hint="Stands in the book of acts."
+              hint="Shown in the book with what was done."
               {...sheet.register("maker")}
               problem={errors.maker?.message}
+            />
+            <Area
+              label="How customers reach you"
+              className="sm:col-span-2"
+              placeholder="such as an address, a telephone number, an e-mail address"
+              hint="Stands on recall letters and on what goes with an order."
+              {...sheet.register("reachUs")}
+              problem={errors.reachUs?.message}
             />
             <Choice
               label="The scale reads to"
@@ -233,8 +183,8 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
           <div className="grid gap-4 sm:grid-cols-3">
             <Choice
               label="What a gram costs"
-              hint="Every single figure goes by this school; recipes show all three."
-              options={SCHOOL_IDS.map((x) => [x, SCHOOLS[x]] as const)}
+              hint="Used wherever one figure is shown; recipes show all three."
+              options={COSTING_METHOD_IDS.map((x) => [x, COSTING_METHODS[x]] as const)}
               {...sheet.register("school")}
             />
             <Text data-amount label="An hour of your work" {...sheet.register("hourly")} problem={errors.hourly?.message} />

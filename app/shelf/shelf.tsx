@@ -7,7 +7,7 @@ import { finder } from "#core/find";
 import { KINDS, KIND_IDS, kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { useFirst } from "#core/stock/lots";
+import { firstExpiredFirst } from "#core/stock/lots";
 import { usedPerDay } from "#core/stock/reorder";
 import { counted } from "#core/words";
 import { lotsOfMaterials } from "#db/ledger/lots";
@@ -17,7 +17,7 @@ import { today } from "#db/clock";
 import { useMemo, useState } from "react";
 import { Form } from "react-router";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useRemembered } from "../ui/lists/remembered.ts";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -50,7 +50,7 @@ export async function loader({ request }: Route.LoaderArgs) {
           : [];
   const ids = materials.map((m) => m.id);
   const [lots, use] = await Promise.all([lotsOfMaterials(db(), ids), monthlyUse(db(), today(), ids)]);
-  const own = groupBy([...lots].sort(useFirst), (l) => l.of);
+  const own = groupBy([...lots].sort(firstExpiredFirst), (l) => l.of);
   return {
     ...{ boards, whole, board, find },
     // Only what is shown of each: its tags, and how many more there are.
@@ -89,6 +89,26 @@ function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; fol
     </span>
   );
 }
+
+/** Where the shelf leads, in the order of the work. */
+const WAYS = [
+  {
+    to: "Buy",
+    ways: [
+      ["/shelf/shopping", "Shopping list"],
+      ["/shelf/receipts", "Receipts"],
+    ],
+  },
+  { to: "Grow", ways: [["/shelf/harvests", "Harvests"]] },
+  { to: "Count", ways: [["/shelf/stock-take", "Stock-take"]] },
+  {
+    to: "Begin",
+    ways: [
+      ["/shelf/library", "Library"],
+      ["/shelf/opening", "Opening stock"],
+    ],
+  },
+] as const;
 
 export default function Shelf({ loaderData: { boards, whole, board, find, materials } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
@@ -135,21 +155,17 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
             onChange={(e) => setTyped(e.target.value)}
           />
         </Form>
-        {(
-          [
-            ["/shelf/shopping", "Shopping list"],
-            ["/shelf/receipts", "Receipts"],
-            ["/shelf/harvests", "Harvests"],
-            ["/shelf/stock-take", "Stock-take"],
-            ["/shelf/library", "Library"],
-            ["/shelf/opening", "What is there already"],
-          ] as const
-        ).map(([to, name]) => (
-          <Link key={to} to={to} className="pressable">
-            {name}
-          </Link>
+        {WAYS.map(({ to, ways }) => (
+          <span key={to} className="flex flex-wrap items-baseline gap-x-3.5">
+            <span className="text-[0.92rem] text-pine-soft">{to}</span>
+            {ways.map(([path, name]) => (
+              <Link key={path} to={path} className="pressable">
+                {name}
+              </Link>
+            ))}
+            {to === "Count" && boards.length > 0 && <Worth />}
+          </span>
         ))}
-        {boards.length > 0 && <Worth />}
       </nav>
       {boards.length === 0 ? (
         <Empty

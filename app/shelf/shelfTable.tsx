@@ -9,7 +9,7 @@ import { Lasts } from "../ui/figures/lasts.tsx";
 import { Table, type Group } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
-/** A material as it stands on the shelf, with its lots in the order they are used. */
+/** A material as it is on the shelf, with its lots in the order they are used. */
 export interface Shown extends OnShelf {
   /** What is used of it in a day. */
   perDay: number | null;
@@ -17,7 +17,7 @@ export interface Shown extends OnShelf {
   untagged: number;
 }
 
-/** What what is on hand costs; null when nothing is. */
+/** The cost per unit of what is on hand; null when nothing is. */
 const averageOf = (m: Shown): UnitCost | null => (m.onHand > 0 ? { value: m.value, per: m.onHand } : null);
 
 function Lots({ of: { tags, untagged } }: { of: Shown }) {
@@ -33,7 +33,7 @@ function Lots({ of: { tags, untagged } }: { of: Shown }) {
 
 export function ShelfTable({ boards }: { boards: readonly Group<Shown>[] }) {
   const { currency } = useWorkshop();
-  // Weighed materials' average costs stand under each other, so in one unit.
+  // Weighed materials' average costs are compared down the column, so in one unit.
   const weighed = boards.flatMap((b) => b.rows).filter((m) => kind(m.kind).measured === "weight");
   const per = perWeight(weighed.map(averageOf));
   return (
@@ -64,7 +64,7 @@ export function ShelfTable({ boards }: { boards: readonly Group<Shown>[] }) {
           cell: (m) => <PerUnit cost={averageOf(m)} measured={kind(m.kind).measured} per={per} />,
         },
         {
-          head: "Lots, use first in front",
+          head: "Lots, best before first",
           plain: true,
           headClass: "sm:pl-6!",
           className: "sm:pl-6!",

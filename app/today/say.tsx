@@ -1,8 +1,12 @@
 /** What waits, in words: what it is, where it is done, and what can be done with a press right here. */
 import { daysBetween, type Day } from "#core/when";
-import type { Waiting } from "#db/today";
+import type { Waiting } from "#db/today/today";
 import type { ReactNode } from "react";
+import type { SaidStep } from "../gifts/saidSteps.server.ts";
 import { showBase, When } from "../ui/figures/amounts.tsx";
+
+/** Something that waits, with its steps in words. */
+export type Waits = Omit<Waiting, "steps"> & { steps?: readonly SaidStep[] };
 
 /** Done on the spot. */
 export type Press = { does: "pack"; id: number } | { does: "takeOff"; number: string } | { does: "shake"; jars: readonly number[] };
@@ -13,10 +17,12 @@ export interface Said {
   /** What is done where it leads. */
   do: string;
   press?: { say: string; of: string; act: Press };
+  /** What is to be begun first. */
+  steps?: readonly SaidStep[] | undefined;
 }
 
 /** A waiting thing as a sentence, and the act that settles it. */
-export function say(w: Waiting, today: Day): Said {
+export function say(w: Waits, today: Day): Said {
   const amount = w.amount !== null && w.measured ? showBase(w.amount, w.measured) : "";
   const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
   const lot = w.number ? <span className="weight text-[0.92em]">{w.number}</span> : null;
@@ -74,7 +80,7 @@ export function say(w: Waiting, today: Day): Said {
         press: { say: "Packed", of: `Packed: order for ${w.name}`, act: { does: "pack", id: w.id } },
       };
     case "toMake":
-      return { to: `/gifts/${w.id}`, what: <>{order}: not all of it is there</>, do: "See what is missing" };
+      return { to: `/gifts/${w.id}`, what: order, do: "Look at it", steps: w.steps };
     case "held":
       return {
         to: `/lots/${w.number}`,
@@ -171,7 +177,7 @@ export function say(w: Waiting, today: Day): Said {
 }
 
 /** Jars that want shaking are one walk along the wall. */
-export function oneWalk(jars: readonly Waiting[]): Said {
+export function oneWalk(jars: readonly Waits[]): Said {
   return {
     to: "/jars",
     what: (

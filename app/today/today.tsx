@@ -8,26 +8,32 @@ import { packGiftOrder } from "#db/gifts/pack";
 import { tend } from "#db/jars/fill";
 import { findLot } from "#db/lots/trace";
 import { moveOut } from "#db/shelf/lots";
-import { whatWaits, type Waiting } from "#db/today";
-import { weekAhead } from "#db/week";
+import { workItems } from "#db/today/today";
+import { weekAhead } from "#db/today/week";
 import { array, object } from "yup";
 import { Link } from "../ui/link.tsx";
-import { db } from "../db.server.ts";
+import { db } from "../server/db.server.ts";
 import { idField, note, oneOf } from "../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../forms/sheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { usePress } from "../forms/usePress.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { oneWalk, say, type Said } from "./say.tsx";
+import { OrderSteps } from "../gifts/orderSteps.tsx";
+import { saidSteps } from "../gifts/saidSteps.server.ts";
+import { oneWalk, say, type Said, type Waits } from "./say.tsx";
 import { Unfinished } from "./unfinished.tsx";
 import { Week } from "./week.tsx";
 import type { Route } from "./+types/today";
 
 export const meta: Route.MetaFunction = () => [{ title: "Today · Zelbin" }];
 export async function loader() {
-  const [waiting, drafts, fixed] = await Promise.all([whatWaits(db(), today()), listDrafts(db()), weekAhead(db(), today())]);
-  return { waiting, fixed, drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })) };
+  const [waiting, drafts, fixed] = await Promise.all([workItems(db(), today()), listDrafts(db()), weekAhead(db(), today())]);
+  return {
+    waiting: waiting.map(({ steps, ...w }): Waits => ({ ...w, ...(steps ? { steps: saidSteps(steps, w.id) } : {}) })),
+    fixed,
+    drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })),
+  };
 }
 
 const schema = object({
@@ -43,18 +49,18 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { does, id, number, jars } = sheet.value;
   const here = { path: () => "/" };
-  if (does === "shake") return act(() => tend(db(), { jarIds: jars, kind: "shaken" }, sheet.doing), here);
-  if (does === "pack") return act(() => packGiftOrder(db(), { id, only: [] }, sheet.doing), here);
+  if (does === "shake") return runAct(() => tend(db(), { jarIds: jars, kind: "shaken" }, sheet.doing), here);
+  if (does === "pack") return runAct(() => packGiftOrder(db(), { id, only: [] }, sheet.doing), here);
   const lot = await findLot(db(), number);
   if (!lot || lot.onHand === 0) return refuseSheet([{ field: "", say: `There is nothing left of ${number}.` }]);
   const of = { lotId: lot.id, note: "past its day" };
   return lot.productId === null
-    ? act(() => moveOut(db(), { ...of, amount: lot.onHand, reason: "wasted" }, sheet.doing), here)
-    : act(() => takeOut(db(), { ...of, units: lot.onHand, reason: "damaged" }, sheet.doing), here);
+    ? runAct(() => moveOut(db(), { ...of, amount: lot.onHand, reason: "wasted" }, sheet.doing), here)
+    : runAct(() => takeOut(db(), { ...of, units: lot.onHand, reason: "damaged" }, sheet.doing), here);
 }
 
-/** A line of work. The press that does it here stands apart from the way to where it is looked at. */
-function Line({ of: { to, what, do: does, press }, by }: { of: Said; by: string | null }) {
+/** A line of work. The button that does it here is apart from the link to its page. */
+function Line({ of: { to, what, do: does, press, steps }, by }: { of: Said; by: string | null }) {
   const hand = usePress("/?index");
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5">
@@ -71,23 +77,28 @@ function Line({ of: { to, what, do: does, press }, by }: { of: Said; by: string 
         </Button>
       )}
       <Problem say={hand.problem?.say} see={hand.problem?.see} />
+      {steps && (
+        <div className="basis-full pb-1 pl-5">
+          <OrderSteps steps={steps} />
+        </div>
+      )}
     </li>
   );
 }
 
 /** By when, where that isn't said already by what it is. */
-function byWhen(w: Waiting, day: string): string | null {
+function byWhen(w: Waits, day: string): string | null {
   const by = mustBe(w, day);
-  if (by === null || by <= day || !(w.kind === "toPack" || w.kind === "toMake" || w.kind === "comingUp")) return null;
+  if (by === null || by <= day || !(w.kind === "toPack" || w.kind === "comingUp")) return null;
   const n = daysBetween(day, by);
-  const what = w.kind === "toMake" ? "begin" : w.kind === "toPack" ? "pack" : "ready";
+  const what = w.kind === "toPack" ? "pack" : "ready";
   return n === 1 ? `${what} by tomorrow` : `${what} within ${n} days`;
 }
 
 const TURNS: Record<Exclude<Turn, "time">, string> = { now: "Today", week: "This week" };
 
 interface Listed {
-  rows: readonly Waiting[];
+  rows: readonly Waits[];
   /** Beyond those listed. */
   more: number;
   day: string;
@@ -119,14 +130,14 @@ function TurnPart({ turn, rows, more, day }: Listed & { turn: Exclude<Turn, "tim
 }
 
 /** How many of their kinds wait beyond those that are listed anywhere. */
-function unlisted(rows: readonly Waiting[], all: readonly Waiting[]): number {
-  const kindOf = (w: Waiting): string => `${w.station} ${w.kind}`;
+function unlisted(rows: readonly Waits[], all: readonly Waits[]): number {
+  const kindOf = (w: Waits): string => `${w.station} ${w.kind}`;
   const totals = new Map(rows.map((w) => [kindOf(w), w.total]));
   return [...totals].reduce((n, [k, total]) => n + total - all.filter((w) => kindOf(w) === k).length, 0);
 }
 
 /** What nothing presses: kept in mind, kind by kind. */
-const KEPT: readonly { title: string; has: (w: Waiting) => boolean; all?: readonly [to: string, name: string] }[] = [
+const KEPT: readonly { title: string; has: (w: Waits) => boolean; all?: readonly [to: string, name: string] }[] = [
   { title: "Promised later", has: (w) => w.station === "gifts" || w.station === "markets" },
   { title: "In jars", has: (w) => w.station === "jars" },
   { title: "On hold", has: (w) => w.kind === "held" },

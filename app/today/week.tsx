@@ -1,7 +1,7 @@
 /** The week ahead, day by day: what has its day in it. */
 import { addDays } from "#core/when";
 import { WEEK_DAYS } from "#core/work";
-import type { Fixed } from "#db/week";
+import type { Fixed } from "#db/today/week";
 import { Link } from "../ui/link.tsx";
 import { useSayDay } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";

@@ -31,7 +31,7 @@ function pathOf(anchor: HTMLAnchorElement, home: string): Path | null {
 }
 
 /** Follows every `Link` without a new document. A press with another button or a key held is the browser's own. */
-export function useWays(home: string): void {
+export function useClientNavigation(home: string): void {
   const go = useNavigate();
   const here = createPath(useLocation());
   useEffect(() => {

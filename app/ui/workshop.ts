@@ -1,6 +1,6 @@
-/** What every screen knows of the workshop: which of the two it is, its name, currency, costing school and today's date. */
+/** What every screen knows of the workshop: which of the two it is, its name, currency, costing method and today's date. */
 import type { NumberHabit } from "#core/measure/habit";
-import type { School } from "#core/stock/schools";
+import type { CostingMethod } from "#core/stock/costingMethods";
 import type { DateStyle } from "#core/typedDay";
 import type { Day } from "#core/when";
 import type { WorkshopKind } from "#core/workshop";
@@ -8,11 +8,11 @@ import { createContext, useContext } from "react";
 
 export interface Workshop {
   kind: WorkshopKind;
-  /** Where its pages stand: "/demo"; nothing where there is but one. */
+  /** Where its pages are: "/demo"; nothing where there is but one. */
   home: string;
   name: string;
   currency: string;
-  school: School;
+  school: CostingMethod;
   today: Day;
   dates: DateStyle;
   numbers: NumberHabit;

@@ -7,7 +7,7 @@ import { useWorkshop } from "../ui/workshop.ts";
 
 const ITEM = "block cursor-pointer rounded px-3 py-2 outline-none data-highlighted:bg-honey-wash";
 
-/** On a phone the book and the settings stand here instead of at the top. */
+/** On a phone the book and the settings are here instead of at the top. */
 const PLACES = [
   ["/workshops", "Both workshops", ""],
   ["/book", "The book of acts", "sm:hidden"],

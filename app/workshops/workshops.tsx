@@ -1,12 +1,13 @@
 /** Both workshops of the house: beginning one's own, changing between them, and the demo as it was on the first day. */
+import { FIRST_STEPS } from "#core/settings/firstSteps";
 import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
-import { readSettings } from "#db/settings";
+import { readSettings } from "#db/settings/settings";
 import { useState, type ReactNode } from "react";
 import { redirectDocument, useFetcher } from "react-router";
 import { object } from "yup";
-import { serving } from "../db.server.ts";
+import { serving } from "../server/db.server.ts";
 import { oneOf } from "../forms/fields.ts";
-import { asked, readSheet, refuseSheet, type Reply } from "../forms/sheet.server.ts";
+import { withRefusals, readSheet, refuseSheet, type Reply } from "../forms/sheet.server.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
 import { Caution, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -29,10 +30,10 @@ export async function action({ request }: Route.ActionArgs) {
   const house = serving()?.house;
   if (!house) return refuseSheet([{ field: "", say: "Workshops are made and changed where Zelbin was started with npm start." }]);
   const { intent } = sheet.value;
-  return asked(async () => {
+  return withRefusals(async () => {
     await (intent === "begin" ? house.begin() : house.resetDemo());
-    // The other workshop's pages stand outside this one's: the whole document goes there.
-    const to = intent === "begin" ? `${WORKSHOPS.own.home}/begin` : WORKSHOPS.demo.home;
+    // The other workshop's pages have another base path: the whole document goes there.
+    const to = intent === "begin" ? `${WORKSHOPS.own.home}${FIRST_STEPS.name.to}` : WORKSHOPS.demo.home;
     return redirectDocument(new URL(to, request.url).href);
   });
 }

@@ -1,11 +1,11 @@
 /**
  * Every kind of act there is, with what the book of acts calls it and the station it belongs to, and the kinds of record an act can be
- * about. What an act does and how it is taken back stands in its definition beside its command; the compiler holds a definition for
+ * about. What an act does and how it is taken back is in its definition beside its command; the compiler holds a definition for
  * each kind named here.
  */
 
 export const ACTS_SAID = {
-  saveMaterial: { say: "Material kept", station: "shelf" },
+  saveMaterial: { say: "Material saved", station: "shelf" },
   retire: { say: "Material put away or back", station: "shelf" },
   deleteMaterial: { say: "Material deleted", station: "shelf" },
   library: { say: "Taken from the library", station: "shelf" },
@@ -15,13 +15,14 @@ export const ACTS_SAID = {
   sayCost: { say: "Cost of a lot said", station: "shelf" },
   arrive: { say: "Packs arrived", station: "shelf" },
   correct: { say: "Receipt corrected", station: "shelf" },
-  keepScan: { say: "Scan kept", station: "shelf" },
+  keepScan: { say: "Scan added", station: "shelf" },
   dropScan: { say: "Scan taken off", station: "shelf" },
   count: { say: "Count corrected", station: "shelf" },
   stocktake: { say: "Stock-take", station: "shelf" },
   moveOut: { say: "Taken off the shelf", station: "shelf" },
   open: { say: "Lot opened", station: "shelf" },
   dryness: { say: "Dryness said", station: "shelf" },
+  drips: { say: "Drops of a bottle said", station: "shelf" },
   hold: { say: "Held or released", station: "lots" },
   recall: { say: "Recall begun", station: "lots" },
   tellRecall: { say: "Told of a recall", station: "lots" },
@@ -36,11 +37,11 @@ export const ACTS_SAID = {
   topUp: { say: "Jar topped up", station: "jars" },
   tend: { say: "Jar tended", station: "jars" },
   heat: { say: "Heat on or off", station: "jars" },
-  keepPhoto: { say: "Photo kept", station: "jars" },
+  keepPhoto: { say: "Photo added", station: "jars" },
   strain: { say: "Jar strained", station: "jars" },
   spoil: { say: "Jar written off", station: "jars" },
   blend: { say: "Oils blended", station: "jars" },
-  saveRecipe: { say: "Recipe kept", station: "recipes" },
+  saveRecipe: { say: "Recipe saved", station: "recipes" },
   learnBatch: { say: "Recipe changed after a batch", station: "recipes" },
   noteFirmness: { say: "Firmness noted", station: "recipes" },
   retireRecipe: { say: "Recipe put away or out", station: "recipes" },
@@ -51,20 +52,20 @@ export const ACTS_SAID = {
   pour: { say: "Batch poured", station: "bench" },
   checkBatch: { say: "Batch checked", station: "bench" },
   spoilBatch: { say: "Batch written off", station: "bench" },
-  keepBatchPhoto: { say: "Photo of a batch kept", station: "bench" },
+  keepBatchPhoto: { say: "Photo of a batch added", station: "bench" },
   clearBatch: { say: "Batch cleared off", station: "bench" },
   comeBack: { say: "Came back", station: "cabinet" },
   meltDown: { say: "Melted down", station: "cabinet" },
   takeOut: { say: "Taken out of the cabinet", station: "cabinet" },
-  price: { say: "Prices kept", station: "prices" },
-  saveMarket: { say: "Market day kept", station: "markets" },
+  price: { say: "Prices saved", station: "prices" },
+  saveMarket: { say: "Market day saved", station: "markets" },
   closeMarket: { say: "Market day closed", station: "markets" },
-  saveGift: { say: "Order kept", station: "gifts" },
+  saveGift: { say: "Order saved", station: "gifts" },
   packOrder: { say: "Order packed", station: "gifts" },
-  saveContact: { say: "Supplier, customer or market kept", station: "people" },
+  saveContact: { say: "Supplier, customer or market saved", station: "people" },
   retireContact: { say: "Supplier, customer or market put away or back", station: "people" },
   deleteContact: { say: "Supplier, customer or market deleted", station: "people" },
-  settings: { say: "Settings kept", station: "settings" },
+  settings: { say: "Settings saved", station: "settings" },
   undo: { say: "Taken back", station: "" },
 } as const satisfies Record<string, { say: string; station: string }>;
 

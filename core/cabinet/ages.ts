@@ -1,7 +1,6 @@
 /**
- * How old what stands in the cabinet is, against the life it has: make only what is sold within half of it. Common practice, no source.
+ * How old what is in the cabinet is, against the life it has: make only what is sold within half of it. Common practice, no source.
  */
-import { groupBy } from "../collect.ts";
 import { SOON_DAYS } from "../stock/lots.ts";
 import { daysBetween, type Day } from "../when.ts";
 
@@ -28,19 +27,33 @@ export function ageOf({ arrived, bestBefore }: Dated, today: Day): Age {
   return left * 2 >= daysBetween(arrived, bestBefore) ? "first" : "second";
 }
 
-export interface AgedProduct {
-  of: number;
+/** A lot's life against today: how long ago it was poured, and how long it has left. */
+export interface Life {
+  id: number;
+  number: string;
   name: string;
-  units: Record<Age, number>;
+  onHand: number;
+  /** Days since it was poured. */
+  age: number;
+  /** Days until it is best before; below zero once that is past, null where it has no such day. */
+  left: number | null;
+  is: Age;
 }
 
-/** Units of each product by age, the product with most of them past or near its day first. */
-export function ages(lots: readonly (Dated & { of: number; name: string; label: string; onHand: number })[], today: Day): AgedProduct[] {
-  const products = [...groupBy(lots, (l) => l.of)].map(([of, own]) => {
-    const units = { first: 0, second: 0, soon: 0, past: 0 };
-    for (const l of own) units[ageOf(l, today)] += l.onHand;
-    return { of, name: `${own[0]!.name}, ${own[0]!.label.replace(/ /g, "\u00a0")}`, units };
-  });
-  const pressing = ({ units: u }: AgedProduct): number => u.past * 4 + u.soon * 2 + u.second;
-  return products.sort((a, b) => pressing(b) - pressing(a));
-}
+/**
+ * The lives of lots that are there, the one with the least left first.
+ * @example lives([{ id: 1, number: "HB1", name: "Hand balm", label: "60 g", onHand: 4, arrived: "2026-01-01", bestBefore: "2027-01-01" }], "2026-01-31")[0].age // 30
+ */
+export const lives = (
+  lots: readonly (Dated & { id: number; number: string; name: string; label: string; onHand: number })[],
+  today: Day,
+): Life[] =>
+  lots
+    .map((l) => ({
+      ...{ id: l.id, number: l.number, onHand: l.onHand },
+      name: `${l.name}, ${l.label.replace(/ /g, "\u00a0")}`,
+      age: daysBetween(l.arrived, today),
+      left: l.bestBefore === null ? null : daysBetween(today, l.bestBefore),
+      is: ageOf(l, today),
+    }))
+    .sort((a, b) => (a.left ?? Infinity) - (b.left ?? Infinity) || b.age - a.age || a.id - b.id);

@@ -1,4 +1,4 @@
-/** What isn't for a summer stall: whipped butter, whose air goes, and whatever no longer stands up at the warmth of one. Common practice, no source. */
+/** What isn't for a summer stall: whipped butter, whose air goes, and whatever loses its shape at the warmth of one. Common practice, no source. */
 import { firmness, mixOf, type Constants, type MixLine } from "../firmness/model.ts";
 import { FEELS, feelOf, PLACES, type Feel } from "../firmness/words.ts";
 

@@ -3,19 +3,24 @@
  * at the trade's and is held there like a judgement of some weight, so that three tests move it a little and thirty a lot.
  */
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
-import { firmness, mixOf, TRADE, type Constants, type MixLine } from "./model.ts";
-import { feelOf, feelRange, type Feel } from "./words.ts";
+import { firmness, mixOf, TRADE, type Constants, type MixLine, type Part } from "./model.ts";
 
-/** What a finger or a spoon said of a pot at some warmth. */
+/** Within what a pot lies at some warmth, of all that sets it or of its wax alone. */
+export interface Bounds {
+  celsius: number;
+  part: Part;
+  within: readonly [low: number, high: number];
+}
+
+/** What a finger or a spoon said of a pot. */
 export interface FirmnessTest {
   lines: readonly MixLine[];
-  celsius: number;
-  feel: Feel;
+  says: readonly Bounds[];
 }
 
 export interface Fitted {
   constants: Constants;
-  /** How many tests it rests on, and of how many it says the very word; by the trade's constants, and by its own. */
+  /** How many tests it rests on, and how many of them it agrees with; by the trade's constants, and by its own. */
   tests: number;
   rightBefore: number;
   rightNow: number;
@@ -23,7 +28,7 @@ export interface Fitted {
   off: number;
 }
 
-const NAMES = ["wax", "fat", "dilution", "dissolving"] as const;
+const NAMES = ["wax", "fat", "dilution", "dissolving", "bend"] as const;
 /** How sure a finger is, and how sure the trade's constants are: in parts of themselves. */
 const FINGER = 0.12;
 const TRADES_OWN = 0.25;
@@ -33,9 +38,8 @@ const LEAST = 0.005;
 const constantsAt = (moved: readonly number[]): Constants =>
   Object.fromEntries(NAMES.map((name, i) => [name, TRADE[name] * Math.exp(moved[i]!)])) as unknown as Constants;
 
-/** How far a firmness is from what a word allows, in parts of itself; nought within it. */
-function offBy(firm: number, feel: Feel): number {
-  const [low, high] = feelRange(feel);
+/** How far a firmness is from what was felt, in parts of itself; nought within it. */
+function offBy(firm: number, [low, high]: Bounds["within"]): number {
   const at = Math.max(firm, LEAST);
   if (at < low) return Math.log(at / low);
   return at > high ? Math.log(at / high) : 0;
@@ -47,8 +51,10 @@ function offBy(firm: number, feel: Feel): number {
  */
 export function fitFirmness(tests: readonly FirmnessTest[]): Fitted {
   const mixes = tests.map((t) => ({ ...t, mix: mixOf(t.lines) }));
-  const felt = (c: Constants): number[] => mixes.map((t) => offBy(firmness(t.mix, t.celsius, c), t.feel));
-  const right = (c: Constants): number => mixes.filter((t) => feelOf(firmness(t.mix, t.celsius, c)) === t.feel).length;
+  // Of several things one test says at most one is off: a pot isn't too soft and too hard at once.
+  const felt = (c: Constants): number[] =>
+    mixes.map(({ mix, says }) => says.reduce((off, s) => off || offBy(firmness(mix, s.celsius, c, s.part), s.within), 0));
+  const right = (c: Constants): number => felt(c).filter((off) => off === 0).length;
   const constants = tests.length === 0 ? TRADE : best(mixes.length, felt);
   const off = felt(constants)
     .map((o) => Math.abs(Math.exp(o) - 1))

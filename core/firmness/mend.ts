@@ -4,7 +4,7 @@
  */
 import Fraction from "fraction.js";
 import { mg, type Mg } from "../measure/exact.ts";
-import { firmness, mixOf, type Constants, type MixLine } from "./model.ts";
+import { firmness, mixOf, type Constants, type MixLine, type Part } from "./model.ts";
 import type { Sets } from "./solids.ts";
 
 export interface Wished {
@@ -12,6 +12,8 @@ export interface Wished {
   firm: number;
   /** Where. */
   celsius: number;
+  /** What of the pot is to be so; all of it when absent. */
+  part?: Part;
 }
 
 /** No more is added to a pot than it holds already: beyond that it is another recipe. */
@@ -27,7 +29,7 @@ const HALVINGS = 40;
 export function mendWith(pot: readonly MixLine[], by: Sets, wished: Wished, constants: Constants): Mg | null {
   const total = pot.reduce((a, l) => a + l.weight, 0);
   const off = (more: number): number =>
-    firmness(mixOf([...pot, { weight: mg(Math.round(more)), sets: by }]), wished.celsius, constants) - wished.firm;
+    firmness(mixOf([...pot, { weight: mg(Math.round(more)), sets: by }]), wished.celsius, constants, wished.part) - wished.firm;
   const now = off(0);
   let low = 0;
   let high = total * MOST_OF_POT;
@@ -48,7 +50,7 @@ export function waxFor(rest: readonly MixLine[], wax: Sets, wished: Wished, cons
   const total = rest.reduce((a, l) => a + l.weight, 0);
   if (total === 0) return null;
   const grams = mendWith(rest, wax, wished, constants);
-  return grams === null || firmness(mixOf(rest), wished.celsius, constants) >= wished.firm
+  return grams === null || firmness(mixOf(rest), wished.celsius, constants, wished.part) >= wished.firm
     ? null
     : mg(Math.round((grams * 100_000) / total));
 }

@@ -8,6 +8,8 @@
  *   e-th part, the same law with the heat of a fat. Fats of one family count as one.
  * - Solid fat sets less than wax, and little of it much less: `fat` × its share to the power `bend`.
  *
+ * What drags on skin is wax alone: a butter melts there. So a pot can be asked for its wax by itself.
+ *
  * The constants are set so that the trade's own ratios come out as makers say they do (common practice, no source), and a workshop's own
  * tests move them (`fit.ts`).
  */
@@ -23,14 +25,13 @@ export interface Constants {
   dilution: number;
   /** °C below its melting point at which oil holds an e-th of what it would at that point. */
   dissolving: number;
+  /** How much less a little solid fat does than much of it: the power of its share. */
+  bend: number;
 }
 
-export const TRADE: Constants = { wax: 1, fat: 0.4, dilution: 5, dissolving: 8.2 };
+export const TRADE: Constants = { wax: 1, fat: 0.8, dilution: 5, dissolving: 8.2, bend: 1.7 };
 
-/** How much less a little solid fat does than much of it. */
-const BEND = 1.25;
-
-/** Where firmness is said: a cool kitchen, common practice. */
+/** The temperature firmness is given at: a cool kitchen, common practice. */
 export const SAID_AT = 20;
 
 export interface MixLine {
@@ -44,7 +45,7 @@ function heldByOil(melts: number, celsius: number, { dissolving }: Constants): n
   return share / (1 - share);
 }
 
-/** What is said of so much set wax: the beeswax that would leave it at 20 °C. */
+/** Set wax as the share of beeswax that would leave it at 20 °C, which is how firmness is given. */
 function asBeeswax(set: number): number {
   if (set <= 0) return 0;
   const held = heldByOil(63, SAID_AT, TRADE);
@@ -86,18 +87,28 @@ export function mixOf(lines: readonly MixLine[]): Mix {
   return { total, waxes: [...waxes.values()], fats: [...fats.values()], oils };
 }
 
-/**
- * How hard a pot is at some warmth, once it has set: the share of beeswax in plain oil that is as hard at 20 °C, 0 to 1 and beyond.
- * @param celsius of the product itself
- * @example firmness(mixOf([{ weight: mg(12_000), sets: waxy }, { weight: mg(88_000), sets: liquid }]), 20, TRADE).toFixed(2) // "0.12"
- */
-export function firmness({ total, waxes, fats, oils }: Mix, celsius: number, constants: Constants): number {
-  if (total === 0) return 0;
+/** What of a pot is asked about: all that sets it, or its wax alone. */
+export type Part = "all" | "wax";
+
+/** The share of a pot's butters and oils that is solid fat at some warmth, 0 to 1; of oil alone 0. */
+export function solidFat({ fats, oils }: Mix, celsius: number, { dilution }: Pick<Constants, "dilution">): number {
   let solid = 0;
   for (const family of fats) {
-    const thinned = celsius - constants.dilution * Math.log(family.weight / oils);
+    const thinned = celsius - dilution * Math.log(family.weight / oils);
     for (const f of family.of) solid += (f.weight / oils) * f.solid(thinned);
   }
+  return solid;
+}
+
+/**
+ * How hard a pot is at some warmth, once it has set: the share of beeswax in plain oil that is as hard at 20 °C, 0 to 1 and beyond.
+ * @param celsius of the product itself @param part its wax alone, for what drags on skin
+ * @example firmness(mixOf([{ weight: mg(12_000), sets: waxy }, { weight: mg(88_000), sets: liquid }]), 20, TRADE).toFixed(2) // "0.12"
+ */
+export function firmness(mix: Mix, celsius: number, constants: Constants, part: Part = "all"): number {
+  const { total, waxes, oils } = mix;
+  if (total === 0) return 0;
+  const solid = solidFat(mix, celsius, constants);
   const liquid = oils * (1 - solid);
   let set = 0;
   let dissolved = 0;
@@ -108,5 +119,5 @@ export function firmness({ total, waxes, fats, oils }: Mix, celsius: number, con
   }
   // What is dissolved neither sets nor thins what does.
   const share = set > 0 ? set / (total - dissolved) : 0;
-  return asBeeswax(constants.wax * share + constants.fat * solid ** BEND);
+  return asBeeswax(constants.wax * share + (part === "wax" ? 0 : constants.fat * solid ** constants.bend));
 }

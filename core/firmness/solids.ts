@@ -47,7 +47,13 @@ const WAXES: Readonly<Record<string, readonly [strength: number, melts: number]>
   "sunflower-wax": [1.8, 77],
   "berry-wax": [0.7, 51],
   "soy-wax": [0.5, 54],
-  "castor-wax": [0.9, 85],
+  "castor-wax": [1.3, 85],
+  "japan-wax": [0.6, 52],
+  microcrystalline: [1, 78],
+  ozokerite: [1.3, 73],
+  "jojoba-esters": [0.9, 68],
+  "cetyl-alcohol": [0.6, 49],
+  "stearic-acid": [0.6, 62],
 };
 
 const SHEA = curve(56, 48, 38, 28, 20, 9, 2);
@@ -74,6 +80,12 @@ const FATS: Readonly<Record<string, readonly [FatFamily, SolidCurve]>> = {
   cupuacu: ["stearic", curve(62, 50, 36, 23, 6)],
   "avocado-butter": ["stearic", curve(46, 38, 31, 24, 16, 8, 3)],
   lanolin: ["stearic", curve(50, 45, 40, 33, 25, 15, 4)],
+  palm: ["stearic", curve(48, 38, 26, 17, 10, 5, 1)],
+  bacuri: ["stearic", curve(70, 62, 54, 44, 30, 12, 2)],
+  ucuuba: ["lauric", curve(92, 90, 88, 84, 76, 62, 42, 14)],
+  "tallow-lamb": ["stearic", curve(64, 57, 48, 40, 32, 23, 15, 6)],
+  "hemp-butter": ["stearic", curve(46, 38, 31, 24, 16, 8, 3)],
+  "almond-butter": ["stearic", curve(46, 38, 31, 24, 16, 8, 3)],
   lard: ["stearic", curve(29, 25, 20, 14, 7, 3, 1)],
 };
 

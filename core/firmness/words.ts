@@ -9,10 +9,10 @@ export const FEELS = {
   slumps: { from: 0.015, say: "slumps" },
   verySoft: { from: 0.03, say: "very soft" },
   scoops: { from: 0.08, say: "scoops" },
-  firm: { from: 0.17, say: "takes a nail to scoop" },
-  twists: { from: 0.21, say: "holds a stick" },
-  bar: { from: 0.345, say: "right for a bar" },
-  drags: { from: 0.405, say: "drags" },
+  firm: { from: 0.15, say: "takes a nail to scoop" },
+  twists: { from: 0.2, say: "holds a stick" },
+  bar: { from: 0.3, say: "hard as a bar" },
+  harder: { from: 0.6, say: "harder than a bar" },
 } as const;
 export type Feel = keyof typeof FEELS;
 export const FEEL_IDS = Object.keys(FEELS) as Feel[];
@@ -20,17 +20,20 @@ export const FEEL_IDS = Object.keys(FEELS) as Feel[];
 /** @example feelOf(0.12) // "scoops" */
 export const feelOf = (firm: number): Feel => FEEL_IDS.findLast((f) => FEELS[f].from <= firm) ?? "pours";
 
-/** From where to where a word holds; the last has no end. @example feelRange("scoops") // [0.08, 0.17] */
+/** From where to where a word holds; the last has no end. @example feelRange("scoops") // [0.08, 0.15] */
 export const feelRange = (feel: Feel): readonly [number, number] => {
   const next = FEEL_IDS[FEEL_IDS.indexOf(feel) + 1];
   return [FEELS[feel].from, next ? FEELS[next].from : Infinity];
 };
 
-/** The middle of what a word means; a little past where the last begins. @example feelMiddle("scoops") // 0.125 */
+/** The middle of what a word means; a little past where the last begins. @example feelMiddle("slumps") // 0.0225 */
 export const feelMiddle = (feel: Feel): number => {
   const [low, high] = feelRange(feel);
   return Number.isFinite(high) ? (low + high) / 2 : low * 1.1;
 };
+
+/** A cold house, a winter parcel, a car overnight: where hard butters crack. Common practice, no source. */
+export const COLD = 12;
 
 /** Where a product is, and how warm it gets there. */
 export const PLACES = {

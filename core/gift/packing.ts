@@ -1,7 +1,7 @@
 /** Out of which lots an order is packed: a line that names its lot out of that one, the others use-first out of what is left. */
 import { micros } from "../measure/exact.ts";
 import { drawValue, type Lot } from "../stock/lots.ts";
-import { planTakes, shelfOf, type NeedPlan } from "../stock/shelf.ts";
+import { planTakes, stockOnHand, type NeedPlan } from "../stock/shelf.ts";
 import type { Day } from "../when.ts";
 
 export interface PackLine {
@@ -33,7 +33,7 @@ export function planPacking(lines: readonly PackLine[], lots: readonly Lot[], da
   const rest = lines.filter((_, i) => byHand[i] === null);
   const plans = planTakes(
     rest.map((l) => ({ of: l.of, amount: l.units })),
-    shelfOf([...left.values()], day),
+    stockOnHand([...left.values()], day),
   );
   return byHand.map((p) => p ?? plans.shift()!);
 }

@@ -2,10 +2,10 @@
  * How much oil stays in the herb.
  *
  * Dry herb keeps about a sixth of the oil over two cups of cut leaf to three of oil (common practice, no source), which is about
- * two grams to the gram; finer herb keeps more, root and seed less (from memory). Once a workshop has strainings of its own,
+ * two grams to the gram; whole flowers keep more, 2.5 to 3.5 (from memory), finer herb too, root and seed less. Once a workshop has strainings of its own,
  * those count instead.
  */
-import { isKeyOf } from "../record.ts";
+import { isKeyOf } from "../objects.ts";
 import { mg, type Mg } from "../measure/exact.ts";
 
 export const CUTS = {
@@ -20,7 +20,7 @@ export const CUT_IDS = Object.keys(CUTS) as Cut[];
 export const isCut = (text: string): text is Cut => isKeyOf(CUTS, text);
 
 /** Grams of oil a gram of dry herb keeps, strained through cloth and not pressed. */
-export const KEEPS: Record<Cut, number> = { whole: 2, cut: 2.1, fine: 2.5, powder: 2.2, root: 1.2 };
+export const OIL_RETAINED: Record<Cut, number> = { whole: 3, cut: 2.1, fine: 2.5, powder: 2.2, root: 1.2 };
 
 /** A press leaves about this share of what cloth alone would leave; from memory. */
 export const PRESSED_LEAVES = 0.6;
@@ -47,14 +47,14 @@ export interface Keeping {
 /**
  * What a herb keeps: the maker's own figure, else the mean of the workshop's strainings of it (of that cut where there are
  * some), else what is usual for the cut.
- * @example keeping(7, "cut", null, []) // { perGram: 2.1, from: "common practice", count: 0 }
+ * @example oilRetention(7, "cut", null, []) // { perGram: 2.1, from: "common practice", count: 0 }
  */
-export function keeping(materialId: number, cut: Cut, own: number | null, past: readonly Straining[]): Keeping {
+export function oilRetention(materialId: number, cut: Cut, own: number | null, past: readonly Straining[]): Keeping {
   if (own !== null) return { perGram: own, from: "own figure", count: 0 };
   const mine = past.filter((s) => s.materialId === materialId && s.herb > 0);
   const same = mine.filter((s) => s.cut === cut);
   const use = same.length > 0 ? same : mine;
-  if (use.length === 0) return { perGram: KEEPS[cut], from: "common practice", count: 0 };
+  if (use.length === 0) return { perGram: OIL_RETAINED[cut], from: "common practice", count: 0 };
   const herb = use.reduce((a, s) => a + s.herb, 0);
   const kept = use.reduce((a, s) => a + s.kept / (s.pressed ? PRESSED_LEAVES : 1), 0);
   return { perGram: kept / herb, from: "own strainings", count: use.length };

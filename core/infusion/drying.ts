@@ -19,6 +19,8 @@ export type DryingMethod = keyof typeof DRYING_METHODS;
 
 /** Above it leaf and flower lose what they are dried for. About 52 °C is usual in a dehydrator; the ceiling is from memory. */
 export const HOTTEST_DRYING = 60;
+/** How warm each part of a plant is dried, low and slow; from memory. */
+export const DRY_AT = "Flowers dry at 35 to 40 °C, leaves at 40 to 45, roots at 50 to 55, until they snap.";
 
 /** Weight that falls by less than this share between two checks has stopped falling. */
 const STEADY = 0.02;

@@ -6,13 +6,14 @@ import { massOf, volumeMl } from "../measure/mass.ts";
 import { parseAmount } from "../measure/parse.ts";
 import { libraryEntry } from "../material/library.ts";
 import { addDays } from "../when.ts";
-import { expectedBack, keeping, KEEPS, PRESSED_LEAVES } from "./absorption.ts";
+import { expectedBack, oilRetention, OIL_RETAINED, PRESSED_LEAVES } from "./absorption.ts";
 import { amounts, type AmountIn } from "./amounts.ts";
 import { dryingState, harvestValue, readDry } from "./drying.ts";
 import { METHODS, METHOD_IDS, methodsInTime, ownTimes, readyDays, suits } from "./methods.ts";
 import { infusedBestBefore, strain, type StrainIn } from "./strain.ts";
 import { heatLeft } from "./heatLeft.ts";
 import { jarProgress, jarState, wantsShake } from "./tend.ts";
+import { judgeWarmth } from "./warmth.ts";
 import { jarWarnings, mayFill, usableMl, type JarFacts } from "./warnings.ts";
 
 const unwrap = <T>(o: { ok: true; value: T } | { ok: false; problem: { say: string } }): T => {
@@ -34,7 +35,7 @@ describe("against common practice", () => {
         olive.densities.liquid!,
       ),
     );
-    const back = expectedBack(made.oil, [{ herb: made.herb, perGram: KEEPS.cut }], false);
+    const back = expectedBack(made.oil, [{ herb: made.herb, perGram: OIL_RETAINED.cut }], false);
     const cups = back / olive.densities.liquid! / ml("1 cup");
     expect(cups).toBeGreaterThan(2.4);
     expect(cups).toBeLessThan(2.6);
@@ -53,13 +54,27 @@ describe("against common practice", () => {
     expect(METHODS.plate.times.best).toBe(12);
     expect(METHODS.cooker.how).toContain("37–49 °C (99–120 °F)");
   });
-  it("four to six weeks on a dark shelf, days to two weeks in a window, two to four hours over water (common practice, no source)", () => {
+  it("four to six weeks on a dark shelf, one to six in a window, two to four hours over water (common practice, no source)", () => {
     expect(readyDays("2026-01-01", METHODS.shelf.times)).toMatchObject({ earliest: "2026-01-29", best: "2026-02-12" });
-    expect(readyDays("2026-01-01", METHODS.window.times)).toEqual({ earliest: "2026-01-06", best: "2026-01-11", latest: "2026-01-15" });
+    expect(readyDays("2026-01-01", METHODS.window.times)).toEqual({ earliest: "2026-01-06", best: "2026-01-15", latest: "2026-02-12" });
     expect(readyDays("2026-01-01", METHODS.bath.times)).toEqual({ earliest: "2026-01-01", best: "2026-01-01", latest: "2026-01-01" });
   });
 });
 
+it.each<[boolean, number, RegExp | null]>([
+  [true, 25, /Hardly warm/],
+  [true, 37, null],
+  [true, 49, null],
+  [true, 63, /Hotter than gentle/],
+  [true, 85, /Too hot/],
+  [false, 22, null],
+  [false, 45, /Too warm/],
+  [false, 85, /Too hot/],
+])("a thermometer in a jar that is heated, %s, at %s °C (bounds from memory)", (heated, celsius, says) => {
+  const said = judgeWarmth(heated, celsius);
+  if (says === null) expect(said).toBeNull();
+  else expect(said).toMatch(says);
+});
 describe("how much", () => {
   const herb = { name: "Calendula", loose: 60, parts: 1 };
   it("by jar fill: the herb's loose share of the jar, and oil for what the plant itself leaves free", () => {
@@ -108,13 +123,13 @@ describe("what the herb keeps", () => {
     { materialId: 1, cut: "powder" as const, herb: mg(10_000), kept: mg(40_000), pressed: false },
   ];
   it("is common practice until there is a straining, then the workshop's own, of that cut where there are some", () => {
-    expect(keeping(2, "cut", null, past)).toEqual({ perGram: KEEPS.cut, from: "common practice", count: 0 });
+    expect(oilRetention(2, "cut", null, past)).toEqual({ perGram: OIL_RETAINED.cut, from: "common practice", count: 0 });
     // 240 g, and 60 g that cloth alone would have made 100 g, over 150 g of herb.
-    expect(keeping(1, "cut", null, past)).toMatchObject({ from: "own strainings", count: 2 });
-    expect(keeping(1, "cut", null, past).perGram).toBeCloseTo((240 + 60 / PRESSED_LEAVES) / 150, 6);
-    expect(keeping(1, "powder", null, past)).toMatchObject({ perGram: 4, count: 1 });
-    expect(keeping(1, "whole", null, past).count).toBe(3);
-    expect(keeping(1, "cut", 1.5, past)).toEqual({ perGram: 1.5, from: "own figure", count: 0 });
+    expect(oilRetention(1, "cut", null, past)).toMatchObject({ from: "own strainings", count: 2 });
+    expect(oilRetention(1, "cut", null, past).perGram).toBeCloseTo((240 + 60 / PRESSED_LEAVES) / 150, 6);
+    expect(oilRetention(1, "powder", null, past)).toMatchObject({ perGram: 4, count: 1 });
+    expect(oilRetention(1, "whole", null, past).count).toBe(3);
+    expect(oilRetention(1, "cut", 1.5, past)).toEqual({ perGram: 1.5, from: "own figure", count: 0 });
   });
   it("pressing gets more out, and never more than went in", () => {
     const herbs = [{ herb: mg(50_000), perGram: 2 }];
@@ -183,6 +198,18 @@ describe("warnings", () => {
     fillMl: 800,
     looseMl: 400,
     ...over,
+  });
+  it.each([
+    ["Fresh ginger", "fresh", "never"],
+    ["Turmeric root", "wilted", "never"],
+    ["Chilli from the garden", "damp", "never"],
+    ["Burdock", "fresh", "never"],
+    ["Chilli from the garden", "dry", "mind"],
+    ["Calendula", "fresh", "mind"],
+    ["Peppermint", "fresh", "mind"],
+  ] as const)("%s, %s, over heat: %s", (name, dryness, severity) => {
+    const jar = facts({ method: "bath", herbs: [{ name, dryness, cautions: [] }] });
+    expect(jarWarnings(jar).find((w) => w.code === "foodPlant" || w.code === "wet")?.severity).toBe(severity);
   });
   const codes = (f: JarFacts) => jarWarnings(f).map((w) => `${w.code} ${w.severity}`);
   it("a dry herb in a good oil on a dark shelf needs none", () => expect(codes(facts())).toEqual([]));

@@ -1,7 +1,7 @@
 /**
  * Ways to infuse, with how long each takes and when a jar filled today is ready.
  *
- * Times are common practice, no source: four to six weeks on a dark shelf, days in a sunny window, two to four hours over a
+ * Times are common practice, no source: four to six weeks on a dark shelf, one to six in a sunny window, two to four hours over a
  * gentle water bath, eight to fourteen at the lowest setting of a slow cooker, about twelve on a warming plate, a day by alcohol.
  */
 import { addDays, type Day } from "../when.ts";
@@ -37,11 +37,11 @@ export const METHODS = {
   },
   window: {
     label: "Sunny window",
-    times: days(5, 10, 14),
+    times: days(5, 14, 42),
     heat: "sun",
     water: false,
     shaken: true,
-    how: "A cloth over the mouth, so that damp can leave and insects can't enter.",
+    how: "A cloth over the mouth, so that damp can leave and insects can't enter. Some take a week, as many two to six.",
   },
   bath: {
     label: "Water bath",
@@ -57,7 +57,7 @@ export const METHODS = {
     heat: "gentle",
     water: true,
     shaken: false,
-    how: "Lowest setting, about 37–49 °C (99–120 °F). Cloth under the jar, water below its mouth.",
+    how: "Gentle is 37–49 °C (99–120 °F), and a cooker is hotter than it says: low nears 80–95 °C, warm 63–75 (from memory). Warm setting with the lid off, or a thermostat; read a thermometer and write it down. Cloth under the jar, water below its mouth.",
   },
   plate: {
     label: "Warming plate",
@@ -65,7 +65,7 @@ export const METHODS = {
     heat: "gentle",
     water: false,
     shaken: false,
-    how: "Lowest setting, lid ajar under a cloth.",
+    how: "Lowest setting, lid ajar under a cloth; read a thermometer and write it down.",
   },
   alcohol: {
     label: "Alcohol first",

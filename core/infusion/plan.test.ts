@@ -4,7 +4,7 @@ import type { Straining } from "./absorption.ts";
 import { mg, micros } from "../measure/exact.ts";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { keepSaid } from "../said/said.ts";
+import { expectWording } from "#test/core/said/expectWording";
 import { lotsOf, readPlan, suggestName, waitDays, type JarMaterial, type PlanTexts, type JarLot } from "./plan.ts";
 
 const DAY = "2026-11-25";
@@ -150,10 +150,10 @@ describe("from the shelf", () => {
     expect(plan().cost).toBe(5_500_000);
   });
   it("what the herb keeps comes from the maker's figure, own strainings, or common practice", () => {
-    expect(plan().parts[0]!.keeping).toMatchObject({ from: "common practice", perGram: 2 });
-    expect(plan().expected).toBe(400_000);
-    const past = [{ materialId: 1, cut: "whole" as const, herb: mg(100_000), kept: mg(300_000), pressed: false }];
-    expect(plan({}, past).expected).toBe(350_000);
+    expect(plan().parts[0]!.keeping).toMatchObject({ from: "common practice", perGram: 3 });
+    expect(plan().expected).toBe(350_000);
+    const past = [{ materialId: 1, cut: "whole" as const, herb: mg(100_000), kept: mg(400_000), pressed: false }];
+    expect(plan({}, past).expected).toBe(300_000);
     const own = readPlan(texts(), [{ ...MATERIALS[0]!, oilKept: 1 }, ...MATERIALS.slice(1)], LOTS, past, DAY);
     expect(own.expected).toBe(450_000);
   });
@@ -317,8 +317,8 @@ it("says what is wrong beside its field, and what a plan comes to", () => {
     { by: "cups", herbs: [herb("Bark, dried")], oil: "3 cups" },
     { name: " Summer oil ", carriers: [oil("Olive oil"), oil("Jojoba oil", { parts: "3" })], oil: "100 g" },
   ];
-  return keepSaid(
-    "plans",
+  return expectWording(
+    "workroom/plans",
     sheets.map((over) => {
       const p = plan(over);
       const took = p.parts.map((x) => `${x.role} ${x.lot.number} ${x.cut ?? ""} ${x.parts} ${x.qty}`);

@@ -1,9 +1,9 @@
 /**
  * A jar as planned on its sheet, read: used live on the page and again by the action that fills it.
  */
-import { finderOf, type Meant } from "../meant.ts";
-import { isKeyOf } from "../record.ts";
-import { expectedBack, isCut, keeping, type Cut, type Keeping, type Straining } from "./absorption.ts";
+import { finderBy, type Meant } from "../meant.ts";
+import { isKeyOf } from "../objects.ts";
+import { expectedBack, isCut, oilRetention, type Cut, type Keeping, type Straining } from "./absorption.ts";
 import { amounts, type AmountBy, type AmountIn, type Amounts } from "./amounts.ts";
 import {
   METHODS,
@@ -28,8 +28,8 @@ import { unit } from "../measure/units.ts";
 import { grams } from "../measure/write.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import type { FieldProblem } from "../refused.ts";
-import { drawValue, useFirst, type Lot } from "../stock/lots.ts";
-import type { Dryness } from "./dryness.ts";
+import { drawValue, firstExpiredFirst, type Lot } from "../stock/lots.ts";
+import type { Dryness } from "../material/dryness.ts";
 import { daysBetween, readDay, type Day } from "../when.ts";
 import { readMl } from "../measure/read.ts";
 
@@ -98,7 +98,7 @@ const KINDS = { herb: ["herb"], carrier: CARRIER_KINDS } as const;
 
 /** Lots of a material to fill from, the one to use first in front. */
 export const lotsOf = (lots: readonly JarLot[], materialId: number): JarLot[] =>
-  lots.filter((l) => l.of === materialId && !l.hold).sort(useFirst);
+  lots.filter((l) => l.of === materialId && !l.hold).sort(firstExpiredFirst);
 
 /** Longer on the heat than a week is a slip of the keys. */
 const MOST_HOURS = 168;
@@ -147,7 +147,7 @@ export function readPlan(
     problems.push({ field, say: o.problem.say });
     return null;
   };
-  const find = finderOf(materials, meant);
+  const find = finderBy(materials, meant);
 
   const parts = (["herb", "carrier"] as const).flatMap((role) =>
     (role === "herb" ? t.herbs : t.carriers.map((c) => ({ ...c, cut: "" }))).flatMap((l, i): PlanPart[] => {
@@ -173,7 +173,7 @@ export function readPlan(
       }
       const n = read(`${path}.parts`, readPositive(l.parts.trim() === "" ? "1" : l.parts, "its share in parts"));
       const cut = role === "carrier" ? null : isCut(l.cut) ? l.cut : "cut";
-      return [{ role, material: m, lot, cut, parts: n ?? 1, qty: null, keeping: cut ? keeping(m.id, cut, m.oilKept, past) : null }];
+      return [{ role, material: m, lot, cut, parts: n ?? 1, qty: null, keeping: cut ? oilRetention(m.id, cut, m.oilKept, past) : null }];
     }),
   );
   const herbs = parts.filter((p) => p.role === "herb");

@@ -7,7 +7,7 @@ import { allocate, mg, micros, sum, type Mg, type Micros } from "../measure/exac
 import { grams } from "../measure/write.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import { addMonths, type Day } from "../when.ts";
-import { isDry, type Dryness } from "./dryness.ts";
+import { isDry, type Dryness } from "../material/dryness.ts";
 
 export interface StrainIn {
   oilIn: Mg;

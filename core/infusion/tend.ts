@@ -1,5 +1,5 @@
 /**
- * A jar while it stands: how far it is, whether it wants shaking, and what is due. Shaking once or twice a day for the first two
+ * A jar while it steeps: how far it is, whether it wants shaking, and what is due. Shaking once or twice a day for the first two
  * weeks and now and then after that is common practice, no source.
  */
 import { addDays, daysBetween, type Day } from "../when.ts";

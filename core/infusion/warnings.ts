@@ -8,7 +8,7 @@ import type { CautionId } from "../material/cautions.ts";
 import { CAUTIONS } from "../material/cautions.ts";
 import { SOLID_KINDS, type KindId } from "../material/kinds.ts";
 import { addDays, sayFullDay, type Day } from "../when.ts";
-import { isDry, type Dryness } from "./dryness.ts";
+import { isDry, type Dryness } from "../material/dryness.ts";
 import { method, type MethodId, type Ready } from "./methods.ts";
 
 export interface JarFacts {
@@ -41,6 +41,10 @@ export interface Warning {
 /** A cold jar may be filled to here, a heated one needs about an inch below the mouth. */
 export const HEADSPACE = { cold: 0.95, heated: 0.85 } as const;
 
+/** Roots, bulbs and fruit low in acid, whatever they are called on the shelf and whether or not they are warmed. From memory. */
+const FOOD_PLANTS =
+  /\b(?:garlic|onions?|shallots?|leeks?|ramsons|ginger|turmeric|galangal|burdock|horse-?radish|chill?i(?:e?s)?|chilies|cayenne|peppers?|carrots?|beet(?:root)?s?|mushrooms?|tomato(?:es)?|truffles?)\b/i;
+
 /** An oil that keeps for less than this is a poor choice for weeks of waiting. */
 const SHORT_LIVED_MONTHS = 9;
 /** What should be left of the carrier's life when the jar is ready. */
@@ -58,21 +62,22 @@ export function jarWarnings(f: JarFacts): Warning[] {
 
   for (const h of f.herbs) {
     const dry = isDry(h.dryness);
-    if (h.cautions.includes("foodPlant") && !dry)
+    const food = h.cautions.includes("foodPlant") || FOOD_PLANTS.test(h.name);
+    if (food && !dry)
       warn(
         "foodPlant",
         "never",
         `${h.name} is a low-acid food plant and not dry: under oil it is a botulism risk, heat or not.`,
         "Use it fully dried, and go by what your food-safety authority says.",
       );
-    else if (h.cautions.includes("foodPlant"))
+    else if (food)
       warn(
         "foodPlant",
         "mind",
         `${h.name} is a low-acid food plant.`,
         "Be sure it is dry right through, and go by your food-safety authority.",
       );
-    if (!dry && !h.cautions.includes("foodPlant"))
+    if (!dry && !food)
       warn(
         "wet",
         heated ? "mind" : "reason",
@@ -81,7 +86,7 @@ export function jarWarnings(f: JarFacts): Warning[] {
           ? "Warm it with the lid off until no more bubbles rise, and use it within three months."
           : "Dry it until it snaps, or warm it gently instead. If you go on: half a jar, cloth top, use within three months.",
       );
-    for (const c of ["photosensitising", "restricted", "irritant"] as const)
+    for (const c of ["photosensitising", "restricted", "irritant", "alkaloid", "salicylate"] as const)
       if (h.cautions.includes(c)) warn(c, "mind", `${h.name} is ${CAUTIONS[c].label}.`, CAUTIONS[c].say);
   }
   for (const c of f.carriers) {

@@ -4,7 +4,7 @@
  */
 import Papa from "papaparse";
 import { groupBy } from "../collect.ts";
-import { writeNumber } from "../measure/write.ts";
+import { writeNumber } from "../numbers.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import type { Row } from "./columns.ts";
 

@@ -31,7 +31,7 @@ const CLAIMS: readonly (readonly [RegExp, string])[] = [
 ];
 
 /**
- * The words of a name that claim more than a cosmetic may, in the order they stand in it.
+ * The words of a name that claim more than a cosmetic may, in the order they are in it.
  * @example claimsIn("Healing balm SPF 15").map((c) => c.word) // ["Healing", "SPF 15"]
  * @example claimsIn("Heather and honey balm") // []
  */
@@ -43,7 +43,7 @@ export const claimsIn = (name: string): Claim[] =>
     .sort((a, b) => a.at - b.at)
     .map(({ word, why }) => ({ word, why }));
 
-/** What is said beside a name; nothing where there is nothing to say. @example sayClaims("Salve for eczema") !== null // true */
+/** The warning beside a name; null where there is none. @example sayClaims("Salve for eczema") !== null // true */
 export function sayClaims(name: string): string | null {
   const [first] = claimsIn(name);
   return first

@@ -1,7 +1,7 @@
 /** A trace as a graph: nothing is lost or joined that isn't, and it stays small enough to look at. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { lotGraph, NODES_AT_MOST, tallest, type GraphIn, type Joint } from "./graph.ts";
+import { columns, lotGraph, NODES_AT_MOST, type GraphIn, type Joint } from "./graph.ts";
 import { trace } from "./trace.ts";
 
 const place = (lotId: number, n: number): Joint => ({
@@ -59,7 +59,12 @@ describe("a drawn trace", () => {
             .map((s) => `lot ${s.lot}`)
             .sort(),
         );
-        expect(tallest(g)).toBeGreaterThan(0);
+        const drawn = columns(g);
+        expect(drawn.flat().length).toBe(g.nodes.length);
+        // Where nothing leads back to itself, every line goes from left to right.
+        const at = new Map(drawn.flatMap((nodes, i) => nodes.map((n) => [n.key, i] as const)));
+        if (!g.edges.some((e) => reachable(g.edges, e.to).has(e.from)))
+          for (const e of g.edges) expect(at.get(e.from)!).toBeLessThan(at.get(e.to)!);
       }),
     );
   });

@@ -1,6 +1,6 @@
 /**
  * A lot's trace as a graph, to be drawn: what it came from on the left, what it went into on the right, and where that is now. A batch or a jar
- * stands between what went into it and what came out, so that a dozen lots in three sizes are fifteen lines and not thirty-six.
+ * is between what went into it and what came out, so that a dozen lots in three sizes are fifteen lines and not thirty-six.
  *
  * A lot of wax goes into hundreds of tins: what is too much to look at is folded, first by product and place, then by product alone; the table
  * beside it has every lot.
@@ -25,7 +25,7 @@ export interface GraphNode {
 export interface LotGraph {
   nodes: GraphNode[];
   edges: { from: string; to: string }[];
-  /** Several lots stand as one. */
+  /** Several lots drawn as one. */
   folded: boolean;
 }
 
@@ -155,19 +155,19 @@ export function lotGraph(g: GraphIn): LotGraph {
   return folded(g, { lot: (l) => l.name, place: (p) => (p.to.startsWith("/gifts") ? "Orders" : "Markets") });
 }
 
-/** How many nodes stand above each other where most do: what height a drawing from left to right will need. @example tallest({ nodes: [], edges: [], folded: false }) // 0 */
-export function tallest({ nodes, edges }: LotGraph): number {
+/** The nodes in columns from left to right, each right of all that lead to it: what room a drawing will need. @example columns({ nodes: [], edges: [], folded: false }) // [] */
+export function columns({ nodes, edges }: LotGraph): GraphNode[][] {
   const into = groupBy(edges, (e) => e.to);
   const rank = new Map<string, number>();
   const rankOf = (key: string, above: ReadonlySet<string>): number => {
     const known = rank.get(key);
     if (known !== undefined) return known;
-    // A mixture that came back into what it was made of stands once.
+    // A mixture that came back into what it was made of is drawn once.
     const before = (into.get(key) ?? []).filter((e) => !above.has(e.from));
     const own = before.reduce((n, e) => Math.max(n, rankOf(e.from, new Set([...above, key])) + 1), 0);
     rank.set(key, own);
     return own;
   };
   const ranks = groupBy(nodes, (n) => rankOf(n.key, new Set()));
-  return Math.max(0, ...[...ranks.values()].map((r) => r.length));
+  return [...ranks].sort(([a], [b]) => a - b).map(([, column]) => column);
 }

@@ -1,8 +1,9 @@
 /** Everything a recall reaches, put together from what the books say of its lots: each lot's account, and everybody who has some of it. */
 import { groupBy } from "../collect.ts";
-import type { Reason } from "../stock/reasons.ts";
+import type { Reason } from "../ledger/reasons.ts";
 import type { Day } from "../when.ts";
-import { accountOf, together, whereIs, type Account, type Where } from "./recall.ts";
+import { accountOf, together, whereIs, type Account } from "./recall.ts";
+import { type Where } from "../ledger/whereabouts.ts";
 
 /** So much of a lot in or out, on a day, and to whom. */
 export interface Went {

@@ -1,9 +1,10 @@
 /** A recall's account holds whatever happened to a lot, and every reason there is has its place. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { REASONS, type Reason } from "../stock/reasons.ts";
+import { REASONS, type Reason } from "../ledger/reasons.ts";
 import { reached, type Went } from "./reach.ts";
-import { accountOf, letterTo, noticeFor, sayCame, sayElapsed, together, WHERE } from "./recall.ts";
+import { accountOf, letterTo, noticeFor, sayCame, sayElapsed, together } from "./recall.ts";
+import { WHERE } from "../ledger/whereabouts.ts";
 import { trace, traceFrom } from "./trace.ts";
 
 const reason = fc.constantFrom(...(Object.keys(REASONS) as Reason[]));
@@ -129,19 +130,34 @@ describe("what people read", () => {
   const notice = {
     workshop: "Alder Lane",
     maker: "Marta",
+    reachUs: "2 Alder Lane\n0400 123",
+    written: "Sunday 29 November 2026",
     reason: "The oil is rancid.",
-    toDo: "Bring it back, or write to us.",
+    toDo: "Bring it back.",
     rehearsal: false,
   };
   const had = [{ units: 2, what: "Hand balm, 60 g", number: "HB261101-1", when: "Sat 14 Nov" }];
   it.each([letterTo("Ada", had, notice), noticeFor("Harvest fair", had, notice)])(
-    "names product, size, lot, why, and what to do",
+    "is dated, says who writes and that it is a recall, names product, size, lot, why, what to do, and how to answer",
     (text) => {
-      for (const part of ["Hand balm, 60 g", "HB261101-1", "Sat 14 Nov", notice.reason, notice.toDo, "Marta, Alder Lane"])
+      for (const part of [
+        "Hand balm, 60 g",
+        "HB261101-1",
+        "Sat 14 Nov",
+        notice.written,
+        "RECALL",
+        notice.reason,
+        notice.toDo,
+        "Marta, Alder Lane",
+      ])
         expect(text).toContain(part);
       expect(text).not.toContain("REHEARSAL");
+      expect(text.startsWith("Alder Lane\n2 Alder Lane\n0400 123\n\nSunday")).toBe(true);
+      expect(/How to answer: .*2 Alder Lane, 0400 123\n/.test(text)).toBe(true);
     },
   );
+  it("without an address there is room to write one", () =>
+    expect(letterTo("Ada", had, { ...notice, reachUs: "" })).toMatch(/How to answer: .*_{20}/));
   it("a rehearsal's letter says so before anything else", () => {
     for (const text of [letterTo("Ada", had, { ...notice, rehearsal: true }), noticeFor("Fair", had, { ...notice, rehearsal: true })])
       expect(text.startsWith("REHEARSAL")).toBe(true);

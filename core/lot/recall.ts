@@ -5,19 +5,10 @@
  * where they bought, and what was handed out goes by memory. What a count found missing can't be found. Common practice, no source; that
  * product, lots, reason, what to do and how to answer belong in what people are told: 21 CFR 7.49 (c) (from memory).
  */
-import { among, REASONS, TURNED, type Reason } from "../stock/reasons.ts";
+import { groupBy } from "../collect.ts";
+import { among, REASONS, TURNED, type Reason } from "../ledger/reasons.ts";
+import type { Where } from "../ledger/whereabouts.ts";
 import { counted, wordList } from "../words.ts";
-
-/** Where what went out of a lot is. */
-export const WHEREABOUTS = {
-  named: "packed in orders, with people known by name",
-  stall: "sold or given at a stall, to people not known by name",
-  handed: "testers, presents, own use",
-  ended: "thrown away, damaged or sent back",
-  lost: "missing at a count",
-} as const;
-export type Where = keyof typeof WHEREABOUTS;
-export const WHERE = Object.keys(WHEREABOUTS) as Where[];
 
 /** A lot's account: what came in, and where all of it is. `came` is the sum of the rest. */
 export interface Account extends Record<Where, number> {
@@ -37,46 +28,18 @@ export interface Moved {
   inOrder?: boolean;
 }
 
-const OUT: Record<Reason, Where | "came" | "on"> = {
-  received: "came",
-  opening: "came",
-  harvested: "came",
-  strained: "came",
-  blended: "on",
-  remelted: "on",
-  filled: "came",
-  leftOver: "came",
-  corrected: "came",
-  restated: "came",
-  undone: "came",
-  infused: "on",
-  used: "on",
-  ordered: "named",
-  wrapped: "named",
-  sold: "stall",
-  gift: "handed",
-  given: "handed",
-  tester: "handed",
-  own: "handed",
-  cameBack: "handed",
-  damaged: "ended",
-  wasted: "ended",
-  returned: "ended",
-  counted: "lost",
-};
-
 /** Where something that went out for a reason is. @example whereIs({ reason: "tester", qty: -1, atStall: true }) // "stall" */
 export function whereIs({ reason, qty, atStall, inOrder = false }: Moved): Where | "came" | "on" {
   if (among(TURNED, reason) && qty > 0) return "came";
   if (reason === "cameBack" && inOrder) return "named";
-  const where = OUT[reason];
+  const { where } = REASONS[reason];
   return where === "handed" && atStall ? "stall" : where;
 }
 
 const NOTHING: Account = { came: 0, here: 0, on: 0, named: 0, stall: 0, handed: 0, ended: 0, lost: 0 };
 
 /**
- * A lot's account by its standing movements. More found at counts than missing is as if it had come.
+ * A lot's account by its movements in effect. More found at counts than missing is as if it had come.
  * @example accountOf([{ qty: 12, reason: "filled", atStall: false }, { qty: -5, reason: "sold", atStall: true }]) // { came: 12, here: 7, on: 0, named: 0, stall: 5, handed: 0, ended: 0, lost: 0 }
  */
 export function accountOf(moved: readonly Moved[]): Account {
@@ -154,6 +117,10 @@ export interface Had {
 export interface Notice {
   workshop: string;
   maker: string;
+  /** How the workshop is reached; may be empty. */
+  reachUs: string;
+  /** When it is written, in words. */
+  written: string;
   reason: string;
   /** What to do with it, and how to answer. */
   toDo: string;
@@ -163,19 +130,32 @@ export interface Notice {
 
 const signed = ({ maker, workshop }: Notice): string => [maker, workshop].filter(Boolean).join(", ");
 const had = (all: readonly Had[]): string[] => all.map((h) => `${h.units} × ${h.what}, lot ${h.number}, of ${h.when}`);
+/** Each lot once, with all the days it was sold on. */
+const sold = (all: readonly Had[]): string[] =>
+  [...groupBy(all, (h) => `${h.what}, lot ${h.number}`)].map(
+    ([what, times]) => `${what}, sold on ${wordList([...new Set(times.map((t) => t.when))])}`,
+  );
+/** Who writes, and when. */
+const head = ({ workshop, reachUs, written }: Notice): string => [workshop, reachUs, "", written].filter((l, i) => l || i === 2).join("\n");
+/** Where there is no address yet, room to write one by hand. */
+const answer = ({ reachUs }: Notice): string => (reachUs ? reachUs.split(/\s*\n\s*/).join(", ") : "_".repeat(40));
 
 /**
  * A letter to somebody known by name; plain text, paragraphs apart by an empty line.
- * @example letterTo("Ada", [], { workshop: "", maker: "Mo", reason: "It smells odd.", toDo: "", rehearsal: false }).split("\n")[0] // "Dear Ada,"
+ * @example letterTo("Ada", [], { workshop: "Alder Lane", maker: "Mo", reachUs: "", written: "", reason: "It smells odd.", toDo: "", rehearsal: false }).split("\n")[0] // "Alder Lane"
  */
 export const letterTo = (name: string, all: readonly Had[], n: Notice): string =>
   [
     ...(n.rehearsal ? ["REHEARSAL — nothing is wrong with what you have."] : []),
+    head(n),
+    "RECALL: please stop using this",
     `Dear ${name},`,
-    "We are taking back something you have from us:",
+    "We are recalling something you have from us:",
     had(all).join("\n"),
+    "The lot number stands on the label. If you gave any of it to somebody else, please pass this on to them.",
     `Why: ${n.reason}`,
     `What to do: ${n.toDo}`,
+    `How to answer: tell us how many you still have, even if it is none. ${answer(n)}`,
     `With our apologies,\n${signed(n)}`,
   ].join("\n\n");
 
@@ -183,12 +163,17 @@ export const letterTo = (name: string, all: readonly Had[], n: Notice): string =
 export const noticeFor = (market: string, all: readonly Had[], n: Notice): string =>
   [
     ...(n.rehearsal ? ["REHEARSAL — nothing is wrong with what was sold."] : []),
+    head(n),
+    "RECALL: please stop using this",
     `To everybody who bought from ${n.workshop} at ${market}`,
-    `We are taking back ${wordList([...new Set(all.map((h) => `${h.what}, lot ${h.number}`))])}, sold on ${wordList([...new Set(all.map((h) => h.when))])}. The lot number stands on the label.`,
+    `We are recalling what was sold there:`,
+    sold(all).join("\n"),
+    "The lot number stands on the label.",
     `Why: ${n.reason}`,
     `What to do: ${n.toDo}`,
+    `How to answer: ${answer(n)}`,
     signed(n),
   ].join("\n\n");
 
 /** Why something left by hand, for the list one works from. @example sayReason("tester", "the choir") // "tester, the choir" */
-export const sayReason = (reason: Reason, note: string): string => [REASONS[reason], note].filter(Boolean).join(", ");
+export const sayReason = (reason: Reason, note: string): string => [REASONS[reason].say, note].filter(Boolean).join(", ");

@@ -39,14 +39,19 @@ export interface DayResult {
 /** What was sold in all, what it brought and what left stock cost. */
 export type DaySums = Pick<DayResult, "takings" | "unitsSold" | "stockCost">;
 
+/**
+ * What was sold in all, and what it brought.
+ * @param lines units sold, each line at one price
+ * @example salesOf([{ sold: 5, price: micros(12_000_000) }]) // { takings: 60_000_000, unitsSold: 5 }
+ */
+export const salesOf = (lines: readonly Pick<DayLine, "sold" | "price">[]): Pick<DayResult, "takings" | "unitsSold"> => ({
+  takings: sum(lines.map((l) => micros(l.sold * l.price))),
+  unitsSold: lines.reduce((a, l) => a + l.sold, 0),
+});
+
 /** @example dayResult({ ...day, stallFee: micros(20_000_000) }).profit // -20.00 */
 export const dayResult = (day: DayIn): DayResult =>
-  resultOf({
-    ...day,
-    takings: sum(day.lines.map((l) => micros(l.sold * l.price))),
-    unitsSold: day.lines.reduce((a, l) => a + l.sold, 0),
-    stockCost: sum(day.lines.map((l) => l.gone)),
-  });
+  resultOf({ ...day, ...salesOf(day.lines), stockCost: sum(day.lines.map((l) => l.gone)) });
 
 /**
  * The same of a day whose lines are added up already.

@@ -1,8 +1,8 @@
 /**
- * Cautions a material carries, shown where the work needs them (common practice, no source). They never replace local rules, a
+ * Cautions a material carries, shown where the work needs them (common practice and from memory, no source). They never replace local rules, a
  * supplier's certificate or licensed advice.
  */
-import { isKeyOf } from "../record.ts";
+import { isKeyOf } from "../objects.ts";
 
 export const CAUTIONS = {
   photosensitising: {
@@ -25,9 +25,42 @@ export const CAUTIONS = {
   },
   flammable: { label: "flammable", say: "Vapour burns: no flame, good air, nowhere near the stove." },
   dust: { label: "fine dust", say: "Don't breathe it in: scoop gently, wear a mask." },
+  notLips: { label: "not for lips", say: "Not where it is swallowed: keep it out of what goes on lips." },
+  pregnancy: { label: "not in pregnancy", say: "Not in pregnancy or while nursing; say so on the label." },
+  smallChildren: {
+    label: "not near small children",
+    say: "Its vapour can stop a small child's breath, at any share: not on or near children under three, and not on their faces later.",
+  },
+  brokenSkin: { label: "not on broken skin", say: "Not on broken skin; say so on the label." },
+  salicylate: {
+    label: "salicylates",
+    say: "Akin to aspirin: not for those who can't take it, nor with blood thinners, nor for children, and not in pregnancy.",
+  },
+  alkaloid: {
+    label: "liver-harming alkaloids",
+    say: "May carry pyrrolizidine alkaloids, which harm the liver: not for lips, broken skin, children or in pregnancy. In many places not allowed at all.",
+  },
+  sensitiser: { label: "sensitiser", say: "Some people's skin grows allergic to it: name it, and patch-test." },
+  ages: {
+    label: "sensitises once it is old",
+    say: "Old or open to air it makes skin allergic: buy little, keep it closed and cool, and use it within its date.",
+  },
+  selfHeats: {
+    label: "its cloths heat by themselves",
+    say: "Cloths and paper soaked with it can catch fire by themselves: wash them at once, or spread them out to dry outside.",
+  },
+  colourRules: {
+    label: "colour with rules of its own",
+    say: "Colours are approved country by country, and place by place on the body: look first.",
+  },
 } as const;
 
 export type CautionId = keyof typeof CAUTIONS;
 export const CAUTION_IDS = Object.keys(CAUTIONS) as CautionId[];
 export const areCautions = (v: unknown): v is CautionId[] =>
   Array.isArray(v) && v.every((c) => typeof c === "string" && isKeyOf(CAUTIONS, c));
+
+/** What is for whoever works with it, and ends with the batch. */
+const AT_THE_BENCH: ReadonlySet<CautionId> = new Set<CautionId>(["foodPlant", "delicate", "flammable", "dust", "selfHeats"]);
+/** Whether it goes with what is made of it, to whoever uses that. @example staysSaid("nut") // true */
+export const staysSaid = (c: CautionId): boolean => !AT_THE_BENCH.has(c);

@@ -2,7 +2,7 @@
  * The kinds of material a workroom keeps, how each is measured, and the figures a new one starts from.
  *
  * Starting densities are typical figures from memory; the maker sees them as suggestions when adding a material and their
- * own figure always stands.
+ * own figure always wins.
  */
 import type { Densities, Form } from "../measure/mass.ts";
 
@@ -10,7 +10,7 @@ export interface Kind {
   label: string;
   plural: string;
   measured: "weight" | "count";
-  /** Shelf group it stands in. */
+  /** The shelf's group it is listed in. */
   group: "ingredient" | "packaging";
   /** Forms it can be measured in, usual one first; empty for counted things. */
   forms: readonly Form[];

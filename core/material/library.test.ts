@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { depthMm, holds, roundCapacityMl, weightHeld } from "./container.ts";
 import { headspace } from "../recipe/sizes.ts";
+import { inciText, usName } from "../label/inci.ts";
 import { KINDS } from "./kinds.ts";
 import { LIBRARY, libraryEntry, originsOf, withLids } from "./library.ts";
 import { isFelt } from "./senses.ts";
@@ -94,6 +95,22 @@ describe("the library", () => {
     }
     expect(withLids(["jar-60", "jar-60", "tin-60", "gone"]).map((e) => e.key)).toEqual(["jar-60", "tin-60", "lid-53"]);
   });
+  it("names ingredients by the European Union's list, and says what the United States call otherwise (from memory)", () => {
+    const eu = (key: string) => libraryEntry(key)!.inci;
+    expect(["beeswax-yellow", "tallow-beef", "water", "honey", "eo-spearmint", "eo-geranium"].map(eu)).toEqual([
+      "Cera Alba",
+      "Adeps Bovis",
+      "Aqua",
+      "Mel",
+      "Mentha Viridis Leaf Oil",
+      "Pelargonium Graveolens Flower Oil",
+    ]);
+    expect(["beeswax-yellow", "tallow-beef", "water", "honey", "olive"].map(usName)).toEqual(["Beeswax", "Tallow", "Water", "Honey", null]);
+    // No entry of the library has a name of theirs by itself.
+    const theirs = LIBRARY.flatMap((e) => usName(e.key) ?? []);
+    expect(LIBRARY.filter((e) => theirs.includes(e.inci)).map((e) => e.key)).toEqual([]);
+    expect([inciText("Mel", "honey"), inciText("Honey", "honey"), inciText("", "honey")]).toEqual(["Mel (EU), Honey (US)", "Honey", ""]);
+  });
   it("melts in the order of the trade: wax, hard butters, soft ones, coconut (common practice, no source)", () => {
     const from = (key: string): number => libraryEntry(key)!.melts![0];
     const order = ["carnauba", "candelilla", "beeswax-yellow", "kokum", "cocoa-raw", "coconut-virgin"].map(from);
@@ -128,6 +145,13 @@ describe("the library", () => {
 });
 
 describe("containers", () => {
+  it("a lip tube takes 4.25 to 4.7 g of what a lip balm weighs (from memory)", () => {
+    for (const key of ["tube-lip", "tube-lip-oval"]) {
+      const { ml } = holds({ ...libraryEntry(key)!, usableMl: null, innerMm: null, fillMm: null })!;
+      for (const density of [900, 920])
+        expect([key, weightHeld(ml, density) >= 4_250 && weightHeld(ml, density) <= 4_700]).toEqual([key, true]);
+    }
+  });
   it("a round tin holds π d² h / 4", () => {
     expect(roundCapacityMl(60, 25)).toBeCloseTo(70.686, 3);
     // A cylinder as wide as high, of one litre: d³ = 4/π dm³.

@@ -39,6 +39,7 @@ export const libraryChoice = ({ key, melts, ...e }: LibraryEntry, id: number) =>
     meltTo: melts?.[1] ?? null,
     makeup: [],
     cautions: e.cautions,
+    allergen: e.allergen,
     keepsSealed: e.keepsSealed,
     scentNote: e.scentNote,
   },

@@ -6,7 +6,7 @@ import { meltsAt, setsBy } from "../firmness/solids.ts";
 import { mg } from "../measure/exact.ts";
 import { draftMethod, writeSteps } from "../recipe/method.ts";
 import { scentShare, scentsOfBase } from "../scent/dilution.ts";
-import { pot } from "../test/pot.ts";
+import { pot } from "#test/core/pot";
 import type { KindId } from "./kinds.ts";
 import { isMakeup, makeupOf, waxShare, type Weighed } from "./makeup.ts";
 

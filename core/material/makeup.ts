@@ -2,7 +2,7 @@
  * What a base is made of: something that was poured and is melted down again is no material of its own, it sets, smells and keeps as what is in
  * it does. Kept as a fact of the base, as the pot had it that was melted down last.
  */
-import { isKeyOf } from "../record.ts";
+import { isKeyOf } from "../objects.ts";
 import { KINDS, type KindId } from "./kinds.ts";
 
 /** So much of a base is this. */

@@ -1,5 +1,5 @@
 /**
- * How a workshop writes its numbers. What stands in a field is read the same whatever the habit, and what could be two numbers is asked about;
+ * How a workshop writes its numbers. What is in a field is read the same whatever the habit, and what could be two numbers is asked about;
  * a habit only says which of the two is meant while it is typed, and the field then shows it with one reading. So a habit that is changed
  * later changes nothing that was typed before.
  */
@@ -20,7 +20,7 @@ export const NUMBER_HABIT_IDS = Object.keys(NUMBER_HABITS) as NumberHabit[];
 /** Digits in groups of three behind one mark, with decimals behind another or none, and no other number beside it. */
 const GROUPS = /(?<![\d.,/’'] ?)([1-9]\d{0,2})(?:([., ])\d{3})(?:\2\d{3})*(?:(?!\2)([.,])\d+)?(?! ?[\d.,/’'])/g;
 
-/** Whether a thousand of what stands behind a number can be: of grams it can, of kilograms it can't. */
+/** Whether a thousand of a unit is plausible: of grams it is, of kilograms it isn't. */
 const inThousands = (behind: string, point: Point): boolean => {
   const unit = /^\s*([\p{L}%]+)/u.exec(behind)?.[1];
   const id = unit === undefined ? null : findUnit(unit);

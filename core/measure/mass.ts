@@ -4,7 +4,7 @@
  * Volumes become weights through a density that belongs to the material *in the form it was measured in*: a cup of wax
  * pellets holds about half the wax of a cup of the melted thing. Without a density for that form nothing is guessed.
  */
-import { isKeyOf } from "../record.ts";
+import { isKeyOf } from "../objects.ts";
 import Fraction from "fraction.js";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import { mg, type Mg } from "./exact.ts";

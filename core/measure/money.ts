@@ -5,7 +5,7 @@
  * for this much stuff" and only turned into money when multiplied by an amount.
  */
 import { CENT, micros, mulDiv, type Base, type Micros } from "./exact.ts";
-import { THIN } from "./write.ts";
+import { THIN } from "../numbers.ts";
 
 /** `value` micros for `per` base units (mg or pieces); `per` > 0. */
 export interface UnitCost {

@@ -129,7 +129,7 @@ export function parseAmount(text: string, fallback?: UnitId): Outcome<Amount> {
             `“${word}” isn't a unit Zelbin knows. Try g, kg, oz, lb, cups, tbsp, tsp, fl oz, mL, drops, pcs, parts or %.`,
           );
     }
-    // A bare number means the usual unit only where it stands alone.
+    // A bare number means the usual unit only where it is alone.
     if (word === "" && total !== null) return refuse("noUnit", `Add a unit to the ${m[1]!.trim()} as well, such as g, oz or tbsp.`);
     if (total === null) total = { n: n.value, unit: id };
     else {

@@ -4,7 +4,8 @@ import { CENT, mg, micros, type Mg, type Micros } from "./exact.ts";
 import { massOf, volumeMl } from "./mass.ts";
 import { parseAmount, parseNumber, plainText } from "./parse.ts";
 import { unit } from "./units.ts";
-import { forField, grams } from "./write.ts";
+import { grams } from "./write.ts";
+import { forField } from "../numbers.ts";
 
 /** A plain weight such as "60 g" or "2 oz"; a bare number is grams. @example readWeight("60") // 60 g */
 export const readWeight = (text: string): Outcome<Mg> => {
@@ -30,10 +31,10 @@ export const readWeighed = (text: string): Outcome<Mg> => {
   return zero.ok && zero.value.equals(0) ? done(mg(0)) : readWeight(text);
 };
 
-/** Grams as they stand in a field. @example weightText(mg(56_700)) // "56.7 g" */
+/** Grams as they are in a field. @example weightText(mg(56_700)) // "56.7 g" */
 export const weightText = (m: Mg | null): string => (m === null ? "" : forField(grams(m)));
 
-/** A weight to the milligram, as it stands in a field. @example exactWeightText(mg(1_234)) // "1.2340 g" */
+/** A weight to the milligram, as it is in a field. @example exactWeightText(mg(1_234)) // "1.2340 g" */
 export const exactWeightText = (m: Mg): string => `${plainText(m / 1000)} g`;
 
 /**
@@ -72,7 +73,7 @@ export const readPlain = (text: string): Outcome<number> => {
 };
 
 /**
- * What of a sheet can't be read, the first of it: until that is mended no figure of the sheet stands.
+ * What of a sheet can't be read, the first of it: until that is mended no figure of the sheet is shown.
  * @param texts the name of each field, what is typed in it, and how it is read; an empty field is not unread
  * @example firstUnread([["Hours", "six", readPlain]]) // "Hours: “six” isn't a number. Write it like 2.5, 2 1/2 or ½."
  */

@@ -13,7 +13,8 @@ import { mg } from "./exact.ts";
 import { massOf, otherOunce, volumeMl, type MassFacts } from "./mass.ts";
 import { parseMoney } from "./read.ts";
 import { settleNumbers } from "./habit.ts";
-import { grams, gramsIn, writeNumber } from "./write.ts";
+import { grams, gramsIn } from "./write.ts";
+import { writeNumber } from "../numbers.ts";
 import { parseAmount, parseNumber, plainText, showAmount } from "./parse.ts";
 import { findUnit, unit, UNITS, type UnitId } from "./units.ts";
 

@@ -1,12 +1,12 @@
 /** What a unit costs, worked by hand, and what a poured batch comes to. Keeping rules are common practice, no source. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { bestBefore } from "../batch/bestBefore.ts";
-import { finishedCost, pourResult, stockValues, type PourIn } from "../batch/result.ts";
+import { bestBefore } from "../batch/finishing/bestBefore.ts";
+import { finishedCost, pourResult, stockValues, type PourIn } from "../batch/finishing/result.ts";
 import { mg, micros } from "../measure/exact.ts";
 import type { Lot } from "../stock/lots.ts";
 import { costMix, costRecipe, forMinutes, perUnitOf } from "./cost.ts";
-import { shelfOf } from "../stock/shelf.ts";
+import { stockOnHand } from "../stock/shelf.ts";
 
 describe("cost of one unit", () => {
   const lot = (id: number, of: number, onHand: number, value: number): Lot => ({
@@ -25,7 +25,7 @@ describe("cost of one unit", () => {
   it("worked example", () => {
     const cost = costRecipe(
       { lines: [{ of: 1, weight: mg(1_000_000) }], packaging: [{ of: 2, pieces: 1 }], fill: mg(98_000), lossBp: 200, work, unitMinutes },
-      shelfOf([lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)], "2026-02-01"),
+      stockOnHand([lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)], "2026-02-01"),
     );
     expect(cost.fill).toEqual({ units: 10, potLoss: 20_000, leftover: 0 });
     expect(cost.perUnit.lot).toEqual({
@@ -44,7 +44,7 @@ describe("cost of one unit", () => {
     const at = (grams: number) =>
       costRecipe(
         { lines: [{ of: 1, weight: mg(grams * 1000) }], packaging: [], fill: mg(50_000), lossBp: 0, work, unitMinutes },
-        shelfOf([], "2026-02-01", new Map([[1, { value: micros(9_000_000), per: 1_000_000 }]])),
+        stockOnHand([], "2026-02-01", new Map([[1, { value: micros(9_000_000), per: 1_000_000 }]])),
       ).perUnit.again!;
     expect(at(100).work).toBeGreaterThan(at(1000).work);
     expect(at(100).ingredients).toBe(at(1000).ingredients);
@@ -53,7 +53,7 @@ describe("cost of one unit", () => {
     expect(
       costRecipe(
         { lines: [{ of: 1, weight: mg(10) }], packaging: [], fill: mg(50_000), lossBp: 0, work, unitMinutes },
-        shelfOf([], "2026-02-01"),
+        stockOnHand([], "2026-02-01"),
       ).perUnit,
     ).toEqual({ lot: null, average: null, again: null });
   });
@@ -64,7 +64,7 @@ describe("cost of one unit", () => {
     ];
     const { sizes: out } = costMix(
       { lines: [{ of: 1, weight: mg(1_000_000) }], sizes, work: { ...work, batchMinutes: 60 } },
-      shelfOf([lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)], "2026-02-01"),
+      stockOnHand([lot(1, 1, 1_000_000, 10_000_000), lot(2, 2, 50, 25_000_000)], "2026-02-01"),
     );
     // By hand: 600 g and 300 g of a kilo at 10.00, the last 100 g lost two to one; 40 + 10 and 20 + 30 minutes at 15.00 an hour.
     expect(out.map((s) => s.minutes)).toEqual([50, 50]);

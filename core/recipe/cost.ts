@@ -1,12 +1,12 @@
 /**
- * What one unit costs, and out of what: ingredients, packaging, work, overhead and loss, by each costing school.
+ * What one unit costs, and out of what: ingredients, packaging, work, overhead and loss, by each costing method.
  *
  * One pot may fill several sizes: each carries its share of the pot by weight, and its own packaging and minutes. The loss is
  * everything in the pot that does not end in a unit (what clings, and the rest too small for another unit). Overhead is charged per
  * hour of work: insurance, power and rent run while the workroom does (common practice, no source).
  */
 import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
-import { bySchool, costGroups, costNeeds, totalOf, type NeedCost, type School, type Totals } from "../stock/schools.ts";
+import { bySchool, costGroups, costNeeds, totalOf, type NeedCost, type CostingMethod, type Totals } from "../stock/costingMethods.ts";
 import type { Need, Shelf } from "../stock/shelf.ts";
 import { fillPlan, type FillPlan } from "./scale.ts";
 
@@ -44,7 +44,7 @@ export interface SizeCost {
   minutes: number;
   packaging: NeedCost[];
   /** Per unit and school; null where some material has no cost yet, or not one unit is filled. */
-  perUnit: Record<School, UnitCosts | null>;
+  perUnit: Record<CostingMethod, UnitCosts | null>;
 }
 
 export interface MixCost {
@@ -80,7 +80,7 @@ export const plannedMinutes = (batchMinutes: number, sizes: readonly { planned: 
 
 /**
  * Costs a batch poured into a mix of sizes against a shelf.
- * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, shelfOf([lot(3, 900)], today, again)).sizes[0].perUnit.lot?.total // 450000
+ * @example costMix({ lines: [{ of: 1, weight: mg(900) }], sizes: [{ ...size, units: 2 }], work: { ...rates, batchMinutes: 0 } }, stockOnHand([lot(3, 900)], today, again)).sizes[0].perUnit.lot?.total // 450000
  */
 export function costMix(input: MixIn, shelf: Shelf): MixCost {
   const needs = [...ingredientsOf(input), ...input.sizes.flatMap((s) => packagingOf(s, s.units))];
@@ -131,7 +131,7 @@ function shareOut(
 
 /**
  * What one unit costs, where nobody asks out of which lots: `costRecipe` without its lines.
- * @example unitCosts({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, shelfOf([lot(3, 900)], today, again)).units // 2
+ * @example unitCosts({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, stockOnHand([lot(3, 900)], today, again)).units // 2
  */
 export function unitCosts(input: CostIn, shelf: Shelf): Omit<SizeCost, "packaging"> {
   const batch = sum(input.lines.map((l) => l.weight));
@@ -143,7 +143,7 @@ export function unitCosts(input: CostIn, shelf: Shelf): Omit<SizeCost, "packagin
 
 /**
  * Costs a batch of a recipe that goes into one size, as many units as it fills.
- * @example costRecipe({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, shelfOf([lot(3, 900)], today, again)).units // 2
+ * @example costRecipe({ ...size, lines: [{ of: 1, weight: mg(900) }], work: { ...rates, batchMinutes: 0 }, lossBp: 0 }, stockOnHand([lot(3, 900)], today, again)).units // 2
  */
 export function costRecipe(input: CostIn, shelf: Shelf): RecipeCost {
   const fill = fillPlan(sum(input.lines.map((l) => l.weight)), input.fill, input.lossBp);

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { firmness, mixOf, TRADE } from "../firmness/model.ts";
 import { mg } from "../measure/exact.ts";
 import { parseAmount } from "../measure/parse.ts";
-import { ALL, BALM, pot, was } from "../test/pot.ts";
+import { ALL, BALM, pot, was } from "#test/core/pot";
 import { judge } from "./judge/judge.ts";
 import { keepingOf } from "./keeping.ts";
 import { clearAt, draftMethod, readSteps, SHEA, writeSteps, type Shea } from "./method.ts";
@@ -90,6 +90,48 @@ describe("the method", () => {
         ["olive", 60],
       ]),
     ).toMatch(/Melt[\s\S]*Chill it[\s\S]*Whip until/);
+  });
+  it.each<[string, [string, number][]]>([
+    [
+      "tubes of a quarter wax",
+      [
+        ["beeswax-yellow", 25],
+        ["olive", 74],
+        ["eo-lavender", 1],
+      ],
+    ],
+    [
+      "a candelilla bar",
+      [
+        ["candelilla", 20],
+        ["cocoa-raw", 40],
+        ["olive", 39],
+        ["eo-lavender", 1],
+      ],
+    ],
+    [
+      "a soft salve",
+      [
+        ["beeswax-yellow", 8],
+        ["olive", 91],
+        ["eo-lavender", 1],
+      ],
+    ],
+    [
+      "cocoa and shea",
+      [
+        ["cocoa-raw", 60],
+        ["shea-refined", 39],
+        ["eo-lavender", 1],
+      ],
+    ],
+  ])("%s: scent goes in last, at or just above the warmth it is poured at, and hotter than it likes is said", (_, parts) => {
+    const steps = draftMethod(pot("lipBalm", parts), "hold");
+    const [scent, pours] = [steps.find((s) => /clock/.test(s.text))!, steps.find((s) => /pour at about/.test(s.text))!];
+    const [below, at] = [Number(/below (\d+) °C/.exec(scent.text)![1]), Number(/about (\d+) °C/.exec(pours.text)![1])];
+    expect([below >= at, steps.indexOf(pours) > steps.indexOf(scent)]).toEqual([true, true]);
+    expect(below > 55 ? steps.indexOf(pours) - steps.indexOf(scent) : 2).toBe(below > 55 ? 1 : 2);
+    expect(/hotter than is good for it/.test(scent.why)).toBe(below > 55);
   });
   it("it pours a little above where the pot runs clear, and that is where nothing of it is set", () => {
     const of = pot("balm", BALM);

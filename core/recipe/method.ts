@@ -65,8 +65,20 @@ export function clearAt(of: Pick<Judged, "lines" | "constants">): number {
 /** A step that waits is no work; one that is watched is. */
 const step = (text: string, minutes: number | null, why: string): DraftedStep => ({ text, minutes, why });
 
-/** Heat harms these: they go in below so many degrees. */
+/** Heat harms these: they go in below so many degrees, where the pot is liquid so cool. */
 const ADD_BELOW = 50;
+/** Above it scent flies off as it is stirred in. */
+const SCENT_LIKES = 55;
+/** How much above pouring what is stirred in last may be. */
+const JUST_ABOVE = 2;
+const BARS: readonly DraftedStep[] = [
+  step(
+    "Put the moulds in the fridge for 30 to 40 minutes, then press the bars out.",
+    10,
+    "Cold bars shrink from the mould and come out whole.",
+  ),
+  step("Let the bars stand for 24 hours before they are wrapped.", null, "They go on setting, and sweat in paper before that."),
+];
 const SETS: Readonly<Record<RecipeType, readonly DraftedStep[]>> = {
   salve: [
     step(
@@ -89,14 +101,8 @@ const SETS: Readonly<Record<RecipeType, readonly DraftedStep[]>> = {
       "Oils shrink a little as they set, most in a narrow tube.",
     ),
   ],
-  lotionBar: [
-    step(
-      "Put the moulds in the fridge for 30 to 40 minutes, then press the bars out.",
-      10,
-      "Cold bars shrink from the mould and come out whole.",
-    ),
-    step("Let the bars stand for 24 hours before they are wrapped.", null, "They go on setting, and sweat in paper before that."),
-  ],
+  lotionBar: BARS,
+  massageBar: BARS,
   bodyButter: [],
 };
 
@@ -117,7 +123,8 @@ export function draftMethod(of: Judged, shea: Shea): DraftedStep[] {
   const cool = liquid.filter(harmedByHeat);
   const oils = liquid.filter((l) => !cool.includes(l));
   const clear = clearAt(of);
-  const pour = Math.max(45, Math.min(75, clear + 5));
+  // A little above where it runs clear: with the hardest waxes that is hot.
+  const pour = Math.max(45, Math.min(90, clear + 5));
   const steps: DraftedStep[] = [
     step(
       "Count the containers, wipe them out with alcohol and let them dry, away from any flame; dry every tool.",
@@ -185,14 +192,27 @@ export function draftMethod(of: Judged, shea: Shea): DraftedStep[] {
   }
   if (whipped && raw && oils.length > 0)
     steps.push(step(`Run in ${names(oils)} little by little.`, 5, "All at once, it slips instead of taking up air."));
-  const below = whipped ? "" : ` below ${ADD_BELOW > clear ? ADD_BELOW : clear + 2} °C`;
-  if (cool.length > 0) steps.push(step(`Stir in ${names(cool)}${below}.`, 2, "Heat uses up what they are there for."));
+  // Last, at the warmth it is poured at or just above: cooler, it would set round the spoon.
+  const warm = Math.max(ADD_BELOW, pour + JUST_ABOVE);
+  const below = whipped ? "" : ` below ${warm} °C`;
+  const hotForIt =
+    !whipped && warm > SCENT_LIKES
+      ? ` It has to be poured hotter than is good for it, at ${pour} °C: stir it in last, and pour at once.`
+      : "";
+  const test = step(
+    `Test a drop on a frozen spoon: judge how firm it is${hotForIt ? "" : " and how it smells"}, and put it right now.`,
+    5,
+    "It is liquid still: wax or oil goes in easily.",
+  );
+  // Nothing comes between scent and pouring where the pot would set meanwhile.
+  if (hotForIt) steps.push(test);
+  if (cool.length > 0) steps.push(step(`Stir in ${names(cool)}${below}.`, 2, `Heat uses up what they are there for.${hotForIt}`));
   if (scents.length > 0)
     steps.push(
       step(
         `Stir in ${names(scents)}${below}, for two minutes by the clock; wear gloves.`,
         3,
-        "Scent flashes off when it is too hot, and takes minutes to spread evenly.",
+        `Scent flashes off when it is too hot, and takes minutes to spread evenly.${hotForIt}`,
       ),
     );
   if (whipped)
@@ -205,11 +225,7 @@ export function draftMethod(of: Judged, shea: Shea): DraftedStep[] {
     );
   else
     steps.push(
-      step(
-        "Test a drop on a frozen spoon: judge how firm it is and how it smells, and put it right now.",
-        5,
-        "It is liquid still: wax or oil goes in easily.",
-      ),
+      ...(hotForIt ? [] : [test]),
       step(
         `Wipe the jug's wet underside and pour at about ${pour} °C, before the jug's wall skins over; leave headspace.`,
         10,

@@ -1,4 +1,4 @@
-/** What a recipe's sheet reckons on the side, whatever stands on it: months against date-fns, keeping, savings, and wax in whole parts. */
+/** What a recipe's sheet reckons on the side, whatever is on it: months against date-fns, keeping, savings, and wax in whole parts. */
 import { differenceInMonths } from "date-fns/differenceInMonths";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";

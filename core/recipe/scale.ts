@@ -2,7 +2,7 @@
  * Scaling a recipe, what a real scale can weigh of it, and how many units of which sizes a pot fills.
  */
 import { allocate, mg, mulDiv, type Mg } from "../measure/exact.ts";
-import { writeNumber } from "../measure/write.ts";
+import { writeNumber } from "../numbers.ts";
 
 /**
  * The same recipe at another batch weight; the lines add up to it exactly.

@@ -8,7 +8,7 @@ import { mg, type Mg } from "../measure/exact.ts";
 import { massOf, volumeMl, type Densities } from "../measure/mass.ts";
 import { parseAmount, showAmount } from "../measure/parse.ts";
 import { unit } from "../measure/units.ts";
-import { writeNumber } from "../measure/write.ts";
+import { writeNumber } from "../numbers.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 
 export const FILL_BY = { weight: "by weight", volume: "by volume", full: "to its usable capacity" } as const;
@@ -18,67 +18,93 @@ export type FillBy = keyof typeof FILL_BY;
 const SUSPENDED = 1500;
 const POWDERS: ReadonlySet<KindId> = new Set<KindId>(["powder", "colour", "herb"]);
 
-/**
- * Density of a material as it is in the pot: melted or liquid; powders as they are suspended. Null where nobody has said.
- * @returns mg/mL
- * @example densityInPot({ kind: "wax", densities: { pellets: 480, melted: 860 } }) // 860
- */
-export const densityInPot = (m: { kind: KindId; densities: Densities }): number | null =>
-  m.densities.melted ?? m.densities.liquid ?? (POWDERS.has(m.kind) ? SUSPENDED : null);
+/** An oil at 65 °C weighs so much of what it does at 20; from memory. Densities of what melts are those of the melt already. */
+const OIL_HOT = 0.97;
+
+/** What fills a pot: how much of it, and what it weighs for the room it takes in each of its forms. */
+interface InPot {
+  name: string;
+  weight: Mg;
+  kind: KindId;
+  densities: Densities;
+}
+
+/** Density of a material in the melt, once it is at room warmth and as it is poured; powders as they are suspended. mg/mL; null where nobody has said. */
+function densityOf({ kind, densities: { melted, liquid } }: Pick<InPot, "kind" | "densities">): Density | null {
+  const cold = melted ?? liquid ?? (POWDERS.has(kind) ? SUSPENDED : null);
+  return cold === null ? null : { cold, filled: melted === undefined && liquid !== undefined ? liquid * OIL_HOT : cold };
+}
+
+/** What a batch weighs for the room it takes, mg/mL, with the air that is whipped in: at room warmth, and as it is filled. */
+export interface Density {
+  cold: number;
+  filled: number;
+}
 
 /**
- * Density of a whole batch, melted: all it weighs over all the room it takes.
+ * Density of a whole batch: all it weighs over all the room it takes. It is filled hot, at about 65 °C, where its oils take more room; what is
+ * whipped is filled cold.
+ * @param overrunBp air whipped in, of the volume before, in basis points
  * @returns mg/mL; problem `noDensity` naming the material nobody has measured
- * @example batchDensity([{ name: "Oil", weight: mg(900), density: 900 }, { name: "Wax", weight: mg(860), density: 860 }]) // 880
+ * @example batchDensity([{ name: "Olive oil", kind: "oil", densities: { liquid: 900 }, weight: mg(900) }], 2500).value.filled // 720
  */
-export function batchDensity(lines: readonly { name: string; weight: Mg; density: number | null }[]): Outcome<number> {
-  let room = 0;
-  let weight = 0;
+export function batchDensity(lines: readonly InPot[], overrunBp: number): Outcome<Density> {
+  let [weight, cold, hot] = [0, 0, 0];
   for (const l of lines) {
-    if (l.density === null)
+    const density = densityOf(l);
+    if (density === null)
       return refuse(
         "noDensity",
         `${l.name} has no density melted or liquid, so a volume can't be turned into grams. Add one on its sheet, or fill by weight.`,
       );
-    room += l.weight / l.density;
     weight += l.weight;
+    cold += l.weight / density.cold;
+    hot += l.weight / density.filled;
   }
-  return room > 0 ? done(weight / room) : refuse("noLines", "Write the ingredients first: a volume weighs what is in it.");
+  if (cold === 0) return refuse("noLines", "Write the ingredients first: a volume weighs what is in it.");
+  const airy = weight / (cold * (1 + overrunBp / 10_000));
+  return done({ cold: airy, filled: overrunBp > 0 ? airy : weight / hot });
 }
-
-export interface Pot {
-  density: Outcome<number>;
-  /** Air whipped in, of the volume before, in basis points. */
-  overrunBp: number;
-}
-
-/** mg in a millilitre as it is filled, air and all. */
-export const filledDensity = (density: number, overrunBp: number): number => density / (1 + overrunBp / 10_000);
 
 export interface Fill {
   by: FillBy;
   weight: Mg;
-  /** The room it takes; null where the batch's density isn't known. */
+  /** What the room it fills would weigh at the other warmth, where that is worth a word: cold where it is simply full, hot where a volume was typed. */
+  other: Mg | null;
+  /** The room it takes as it is filled; null where the batch's density isn't known. */
   ml: number | null;
   /** How it is called after the recipe's name. */
   label: string;
 }
 
+/** Less than a hundredth is nobody's worry. */
+const NOTICED = 0.01;
+
 /**
- * What one unit is filled with, as typed: "60 g", "2 fl oz", or nothing for a container that is simply filled.
+ * What one unit is filled with, as typed: "60 g", "2 fl oz", or nothing for a container that is simply filled. What is simply filled is filled
+ * hot, and weighs what that room holds then; a volume that was typed is what it holds at room warmth, as on a label.
+ * @param density of the batch
  * @param container what it goes into; needed where nothing is typed
  * @returns problems `empty`, `noCapacity`, `noDensity` and those of reading an amount
- * @example readFill("60 mL", pot, null).value.weight // 54 g
+ * @example readFill("60 mL", density, null).value.weight // 54 g
  */
-export function readFill(text: string, pot: Pot, container: (ContainerFacts & { name: string }) | null): Outcome<Fill> {
-  const inMl = (ml: number): Outcome<Mg> =>
-    pot.density.ok ? done(mg(Math.round(ml * filledDensity(pot.density.value, pot.overrunBp)))) : pot.density;
+export function readFill(text: string, density: Outcome<Density>, container: (ContainerFacts & { name: string }) | null): Outcome<Fill> {
+  const inRoom = (ml: number, warmth: keyof Density, said: { by: FillBy; label: string }): Outcome<Fill> => {
+    if (!density.ok) return density;
+    const { cold, filled } = density.value;
+    const [weight, other] = warmth === "cold" ? [ml * cold, ml * filled] : [ml * filled, ml * cold];
+    return done({
+      ...said,
+      weight: mg(Math.round(weight)),
+      other: filled > cold * (1 - NOTICED) ? null : mg(Math.round(other)),
+      ml: weight / filled,
+    });
+  };
   if (text.trim() === "") {
     if (!container) return refuse("empty", "Enter what one unit is filled with, such as 60 g or 2 fl oz, or choose its container.");
     const room = holds(container);
     if (!room) return refuse("noCapacity", `Nobody has measured what ${container.name} holds. Enter it on its sheet, or say what goes in.`);
-    const weight = inMl(room.ml);
-    return weight.ok ? done({ by: "full", weight: weight.value, ml: room.ml, label: `${writeNumber(room.ml, 0, 0)} mL` }) : weight;
+    return inRoom(room.ml, "filled", { by: "full", label: `${writeNumber(room.ml, 0, 0)} mL` });
   }
   const amount = parseAmount(text, "g");
   if (!amount.ok) return amount;
@@ -87,20 +113,21 @@ export function readFill(text: string, pot: Pot, container: (ContainerFacts & { 
   if (kind === "volume") {
     const ml = volumeMl(amount.value);
     if (!ml.ok) return ml;
-    const room = ml.value.valueOf();
-    const weight = inMl(room);
-    if (!weight.ok) return weight;
-    return weight.value > 0 ? done({ by: "volume", weight: weight.value, ml: room, label }) : refuse("zero", "Enter more than zero.");
+    const fill = inRoom(ml.value.valueOf(), "cold", { by: "volume", label });
+    return fill.ok && fill.value.weight <= 0 ? refuse("zero", "Enter more than zero.") : fill;
   }
   if (kind !== "mass") return refuse("wrongKind", "Enter a weight or a volume, such as 60 g or 2 fl oz.");
   const weight = massOf(amount.value, { name: "", form: "block", densities: {} });
   if (!weight.ok) return weight;
-  const ml = pot.density.ok ? weight.value / filledDensity(pot.density.value, pot.overrunBp) : null;
-  return done({ by: "weight", weight: weight.value, ml, label });
+  const ml = density.ok ? weight.value / density.value.filled : null;
+  return done({ by: "weight", weight: weight.value, other: null, ml, label });
 }
 
-/** What is filled by eye comes out a little over or under: so much more than a container holds is not worth a word. */
-const BY_EYE = 1.02;
+/**
+ * What is filled by eye comes out a little over or under, and what is poured hot swells by up to 3 %: so much more than a container holds is not
+ * worth a word.
+ */
+const BY_EYE = 1.035;
 
 /**
  * Whether more goes into a container than it holds, in words; null when it fits or nobody knows.
@@ -129,11 +156,11 @@ export function headspace(ml: number, container: ContainerFacts): string {
 
 /**
  * The other reading of a bare "oz" in a jar's size, which is often meant by volume; null unless it is one.
- * @example otherFill("2 oz", pot)?.label // "2 fl oz"
+ * @example otherFill("2 oz", density)?.label // "2 fl oz"
  */
-export function otherFill(text: string, pot: Pot): Fill | null {
+export function otherFill(text: string, density: Outcome<Density>): Fill | null {
   const amount = parseAmount(text, "g");
   if (!amount.ok || amount.value.unit !== "oz") return null;
-  const fluid = readFill(`${new Fraction(amount.value.n).toFraction()} fl oz`, pot, null);
+  const fluid = readFill(`${new Fraction(amount.value.n).toFraction()} fl oz`, density, null);
   return fluid.ok ? fluid.value : null;
 }

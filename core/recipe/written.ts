@@ -1,5 +1,5 @@
 /**
- * A recipe as it stands in the sheet, read: used live on the page and again by the action that keeps it.
+ * Reads a recipe's sheet: used live on the page and again by the action that keeps it.
  */
 import type { SetsFacts } from "../firmness/solids.ts";
 import type { CautionId } from "../material/cautions.ts";
@@ -7,15 +7,16 @@ import type { ContainerFacts } from "../material/container.ts";
 import { factsIn, usualForm, type MaterialFacts } from "../material/facts.ts";
 import { kind } from "../material/kinds.ts";
 import type { ScentNote } from "../material/senses.ts";
-import { finderOf, type Meant } from "../meant.ts";
+import { finderBy, type Meant } from "../meant.ts";
 import { mg, type Mg } from "../measure/exact.ts";
+import { ofBottle, type Bottle, type Dripped } from "../measure/drops.ts";
 import { otherOunce, type Form } from "../measure/mass.ts";
 import { parseAmount, parseNumber, type Amount } from "../measure/parse.ts";
 import { readWeight } from "../measure/read.ts";
 import { refuse, type Outcome, type Problem } from "../outcome.ts";
 import { firstMistake, type FieldProblem } from "../refused.ts";
 import { weighRecipe, type LineOut } from "./lines.ts";
-import { batchDensity, densityInPot, otherFill, overfull, readFill, type Fill, type Pot } from "./sizes.ts";
+import { batchDensity, otherFill, overfull, readFill, type Density, type Fill } from "./sizes.ts";
 
 /** What a sheet needs to know of a material: to weigh it, to fill it, and to foresee what it does. */
 export type MaterialChoice = MaterialFacts &
@@ -23,18 +24,21 @@ export type MaterialChoice = MaterialFacts &
   SetsFacts & {
     id: number;
     cautions: readonly CautionId[];
+    allergen: string;
     /** Months a new one keeps unopened. */
     keepsSealed: number | null;
     scentNote: ScentNote;
+    /** Its bottles on hand, where the sheet has to do with them. */
+    lots?: readonly Bottle[];
   };
 
 /** Just that of a material, to be sent to a sheet. */
 export const choiceOf = (m: MaterialChoice): MaterialChoice => {
   const { id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm } = m;
-  const { libraryKey, meltFrom, meltTo, makeup, cautions, keepsSealed, scentNote } = m;
+  const { libraryKey, meltFrom, meltTo, makeup, cautions, allergen, keepsSealed, scentNote } = m;
   return {
     ...{ id, name, kind, densities, dropsPerMl, pieceMg, brimMl, usableMl, innerMm, fillMm },
-    ...{ libraryKey, meltFrom, meltTo, makeup, cautions, keepsSealed, scentNote },
+    ...{ libraryKey, meltFrom, meltTo, makeup, cautions, allergen, keepsSealed, scentNote },
   };
 };
 
@@ -72,6 +76,8 @@ export interface ReadLine {
   form: Form;
   amount: Amount | null;
   out: LineOut;
+  /** What its drops come to out of another bottle than it is counted by. */
+  dripped: Dripped | null;
   /** The other reading of "oz" for a liquid. */
   asFluid: Mg | null;
   /** Which field the problem belongs to. */
@@ -99,7 +105,8 @@ export interface ReadRecipe {
   lines: ReadLine[];
   sizes: ReadSize[];
   makes: Outcome<Mg> | null;
-  pot: Pot;
+  /** Of the whole batch. */
+  density: Outcome<Density>;
   total: Mg;
   problem: Problem | null;
 }
@@ -115,7 +122,7 @@ function readLine(l: LineText, find: Find): ReadLine {
   const forms = material ? kind(material.kind).forms : [];
   const form = forms.find((f) => f === l.form) ?? (material ? usualForm(material.kind) : "block");
   const amount = parseAmount(l.entered, "g");
-  const base = { material, form, amount: amount.ok ? amount.value : null, asFluid: null, field: "entered" as const };
+  const base = { material, form, amount: amount.ok ? amount.value : null, asFluid: null, dripped: null, field: "entered" as const };
   if (isBlank(l)) return { ...base, out: bad({ code: "blank", say: "" }) };
   if (!material) {
     const say =
@@ -131,7 +138,13 @@ function readLine(l: LineText, find: Find): ReadLine {
       out: bad({ code: "counted", say: `${material.name} is packaging; it goes under packaging for one unit.` }),
     };
   if (!amount.ok) return { ...base, out: bad(amount.problem) };
-  return { ...base, asFluid: otherOunce(amount.value, factsIn(material, form)), out: bad({ code: "open", say: "" }) };
+  const facts = factsIn(material, form);
+  return {
+    ...base,
+    asFluid: otherOunce(amount.value, facts),
+    dripped: ofBottle(amount.value, facts, material.lots ?? []),
+    out: bad({ code: "open", say: "" }),
+  };
 }
 
 const wholePieces = (text: string): number | null => {
@@ -139,12 +152,12 @@ const wholePieces = (text: string): number | null => {
   return n.ok && n.value.d === 1n && n.value.compare(0) > 0 ? n.value.valueOf() : null;
 };
 
-function readSize(s: SizeText, at: string, pot: Pot, find: Find): ReadSize {
+function readSize(s: SizeText, at: string, density: Outcome<Density>, find: Find): ReadSize {
   const problems: FieldProblem[] = [];
   const container = find(s.container);
   if (s.container.trim() !== "" && (!container || kind(container.kind).measured !== "count"))
     problems.push({ field: `${at}.container`, say: `“${s.container.trim()}” isn't a container on the shelf.` });
-  const fill = readFill(s.fill, pot, container);
+  const fill = readFill(s.fill, density, container);
   if (!fill.ok) problems.push({ field: `${at}.fill`, say: fill.problem.say });
   const packaging: ReadPack[] = container ? [{ material: container, pieces: 1 }] : [];
   s.packaging.forEach((p, i) => {
@@ -159,7 +172,7 @@ function readSize(s: SizeText, at: string, pot: Pot, find: Find): ReadSize {
   return {
     container,
     fill,
-    asFluid: otherFill(s.fill, pot),
+    asFluid: otherFill(s.fill, density),
     over: fill.ok ? overfull(fill.value.ml, container) : null,
     packaging,
     problems,
@@ -168,7 +181,7 @@ function readSize(s: SizeText, at: string, pot: Pot, find: Find): ReadSize {
 
 /** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. @param meant what its names meant when they were typed */
 export function readWritten(texts: RecipeText, materials: readonly MaterialChoice[], meant?: Meant): ReadRecipe {
-  const find: Find = finderOf(materials, meant);
+  const find: Find = finderBy(materials, meant);
   const makes = texts.makes.trim() === "" ? null : readWeight(texts.makes);
   const lines = texts.lines.map((l) => readLine(l, find));
   const open = lines.filter((l) => !l.out.ok && l.out.problem.code === "open");
@@ -178,16 +191,16 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
   );
   open.forEach((l, i) => (l.out = weighed.lines[i]!));
   const overrun = parseNumber(texts.overrun || "0");
-  const pot: Pot = {
-    density: weighed.problem
-      ? refuse(weighed.problem.code, weighed.problem.say)
-      : batchDensity(
-          open.flatMap((l) => (l.out.ok ? [{ name: l.material!.name, weight: l.out.weight, density: densityInPot(l.material!) }] : [])),
+  const density: Outcome<Density> = weighed.problem
+    ? refuse(weighed.problem.code, weighed.problem.say)
+    : batchDensity(
+        open.flatMap(({ out, material }) =>
+          out.ok ? [{ name: material!.name, kind: material!.kind, densities: material!.densities, weight: out.weight }] : [],
         ),
-    overrunBp: overrun.ok ? Math.round(overrun.value.valueOf() * 100) : 0,
-  };
-  const sizes = texts.sizes.map((s, i) => readSize(s, `sizes.${i}`, pot, find));
-  // One that was put away may be written anew: it is then taken out again.
+        overrun.ok ? Math.round(overrun.value.valueOf() * 100) : 0,
+      );
+  const sizes = texts.sizes.map((s, i) => readSize(s, `sizes.${i}`, density, find));
+  // One that was put away may be written again: it is then taken out again.
   texts.sizes.forEach((s, i) => {
     const twin = texts.sizes.findIndex(
       (o, n) =>
@@ -199,10 +212,10 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
     );
     if (twin >= 0) sizes[i]!.problems.push({ field: `sizes.${i}.fill`, say: "That size stands there already." });
   });
-  return { lines, sizes, makes, pot, total: mg(weighed.total), problem: weighed.problem };
+  return { lines, sizes, makes, density, total: mg(weighed.total), problem: weighed.problem };
 }
 
-/** Everything that keeps a sheet from being kept, each beside its field. In the order they stand on it. */
+/** Everything that keeps a sheet from being kept, each beside its field. In the order they are on it. */
 export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] {
   const problems: FieldProblem[] = read.lines.flatMap((l, i) =>
     isBlank(texts.lines[i]!) || l.out.ok ? [] : [{ field: `lines.${i}.${l.field}`, say: l.out.problem.say }],

@@ -2,7 +2,7 @@
 import { celsiusOf, fahrenheitOf } from "../measure/heat.ts";
 import Fraction from "fraction.js";
 import { parseAmount, showAmount, type Amount } from "../measure/parse.ts";
-import { writeNumber } from "../measure/write.ts";
+import { writeNumber } from "../numbers.ts";
 import { findUnit, unit, type UnitId } from "../measure/units.ts";
 import type { Answer } from "./answer.ts";
 import { sumOf } from "./sum.ts";

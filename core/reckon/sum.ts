@@ -5,7 +5,8 @@
  */
 import Fraction from "fraction.js";
 import { parseNumber, showAmount } from "../measure/parse.ts";
-import { grams, writeNumber } from "../measure/write.ts";
+import { grams } from "../measure/write.ts";
+import { writeNumber } from "../numbers.ts";
 import { findUnit, unit, type UnitId, type UnitKind } from "../measure/units.ts";
 import type { Answer } from "./answer.ts";
 
@@ -72,7 +73,7 @@ class Reader {
       this.worked = true;
       const right = this.#product();
       if (!right) return null;
-      // "500 g + 10 %": a per cent of what stands before it.
+      // "500 g + 10 %": a per cent of what comes before it.
       const by = right.unit === "percent" && left.unit !== "percent" ? { ...left, n: left.n.mul(right.n) } : right;
       if (by.of !== left.of || (by.unit === "percent") !== (left.unit === "percent")) return null;
       left = { ...left, n: sign === "+" ? left.n.add(by.n) : left.n.sub(by.n) };

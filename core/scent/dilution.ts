@@ -5,7 +5,7 @@
 import { mg, mulDiv, sum, type Mg } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
 import { partOf, type MadeOf } from "../material/makeup.ts";
-import { ceilingBy, FOR_WHOM, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type Taken, type UsedOn } from "./limits.ts";
+import { ceilingBy, FOR_WHOM, isDisputed, sunLimitOf, USED_ON, type Ceiling, type ForWhom, type Taken, type UsedOn } from "./limits.ts";
 
 const SCENTS: ReadonlySet<KindId> = new Set<KindId>(["essentialOil", "fragrance"]);
 /** @example isScent({ kind: "fragrance" }) // true */
@@ -32,7 +32,7 @@ export interface ScentFacts {
   /** Of the whole, 0 to 1. */
   share: number;
   /** Each oil's: of the whole and of the blend, and the most it may be of the whole; null where nobody has said. */
-  oils: { name: string; share: number; part: number; ceiling: Ceiling | null; sun: number | null }[];
+  oils: { name: string; share: number; part: number; ceiling: Ceiling | null; disputed: boolean; sun: number | null }[];
   /** Shares of each oil's own limit in the sun, added up; over 1 the blend is too much for skin left in it. */
   sun: number;
   most: Most;
@@ -65,7 +65,8 @@ export function scentOf(lines: readonly ScentLine[], total: Mg, on: UsedOn, whom
     name,
     share: weight / total,
     part: weight / blend,
-    ceiling: ceilingBy(taken),
+    ceiling: ceilingBy(taken, on),
+    disputed: isDisputed(taken.libraryKey),
     sun: sunLimitOf(taken.libraryKey),
   }));
   const sun = oils.reduce((a, o) => a + (o.sun === null ? 0 : o.share / o.sun), 0);

@@ -5,6 +5,7 @@ import { wordList } from "../words.ts";
 import { mostOn, scentOf, type ScentLine } from "./dilution.ts";
 import { FOR_WHOM, sunLimitOf, USED_ON, type ForWhom, type UsedOn } from "./limits.ts";
 
+const DISPUTE = "Its ceiling is in dispute: others name up to ten times as much. ";
 const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, stand above it.";
 
 export interface TooMuch {
@@ -30,7 +31,7 @@ export function tooMuchScent(lines: readonly ScentLine[], total: Mg, on: UsedOn,
   const scent = scentOf(lines, total, on, whom);
   if (!scent) return [];
   const found: TooMuch[] = [];
-  for (const { name, share, ceiling } of scent.oils) {
+  for (const { name, share, ceiling, disputed } of scent.oils) {
     if (ceiling === null || share <= ceiling.share) continue;
     found.push({
       // Known of the usual ceiling, it isn't known of what a lot's paper says.
@@ -40,7 +41,7 @@ export function tooMuchScent(lines: readonly ScentLine[], total: Mg, on: UsedOn,
         ceiling.lot === null
           ? `${name}: ${sayShare(share)} is over its ceiling of ${sayShare(ceiling.share)}.`
           : `${name}: ${sayShare(share)} is over the ${sayShare(ceiling.share)} that lot ${ceiling.lot} may be.`,
-      why: `More of it can irritate or sensitise skin. ${ceiling.lot === null ? PAPERS : "Its supplier’s paper says so, as you wrote it down with the lot; local rules stand above it."}`,
+      why: `More of it can irritate or sensitise skin. ${ceiling.lot === null ? `${disputed ? DISPUTE : ""}${PAPERS}` : "Its supplier’s paper says so, as you wrote it down with the lot; local rules stand above it."}`,
       figure: sayShare(share),
       by: "oil",
       of: [name],
@@ -66,7 +67,10 @@ export function tooMuchScent(lines: readonly ScentLine[], total: Mg, on: UsedOn,
     found.push({
       key: "scent.use",
       gravity: whom === "anyone" ? 2 : 3,
-      say: `${sayShare(scent.share)} scent is much: ${USED_ON[on].label.toLowerCase()} take ${sayShare(most)} at most.`,
+      say:
+        most === 0
+          ? `${sayShare(scent.share)} scent: there should be none.`
+          : `${sayShare(scent.share)} scent is much: ${USED_ON[on].label.toLowerCase()} take ${sayShare(most)} at most.`,
       why: `Common practice${say && `, and ${say}`}.`,
       figure: sayShare(scent.share),
       by: "use",

@@ -12,7 +12,7 @@ export const BEST_BY = {
   keeping: "by how long it keeps",
   opened: "since it was opened",
 } as const;
-export type BestBy = keyof typeof BEST_BY;
+export type BestBeforeBasis = keyof typeof BEST_BY;
 
 export interface Keeping {
   /** Months unopened and once opened; null where nobody has said. */
@@ -24,8 +24,11 @@ export interface Keeping {
  * @returns the day that counts and what it follows from
  * @example bestBy({ printed: null, arrived: "2026-01-10", opened: null }, { keepsSealed: 6, keepsOpened: 3 }) // { day: "2026-07-10", by: "keeping" }
  */
-export function bestBy(lot: { printed: Day | null; arrived: Day; opened: Day | null }, keeps: Keeping): { day: Day | null; by: BestBy } {
-  const sealed: { day: Day | null; by: BestBy } =
+export function bestBy(
+  lot: { printed: Day | null; arrived: Day; opened: Day | null },
+  keeps: Keeping,
+): { day: Day | null; by: BestBeforeBasis } {
+  const sealed: { day: Day | null; by: BestBeforeBasis } =
     lot.printed !== null
       ? { day: lot.printed, by: "printed" }
       : keeps.keepsSealed === null

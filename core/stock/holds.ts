@@ -1,4 +1,4 @@
-/** What a lot can be on hold for. Each hold stands by itself, and is lifted by what put it there and nothing else. */
+/** What a lot can be on hold for. Each hold is independent, and is lifted by what put it there and nothing else. */
 
 export const HELD_BY = {
   hand: "somebody put it on hold",

@@ -4,6 +4,7 @@
  * Use-first is common practice, no source: the soonest best-before goes first, then the oldest; a lot that is expired or on
  * hold is never taken unless a person picks it by hand.
  */
+import type { Dryness } from "../material/dryness.ts";
 import { micros, mulDiv, type Base, type Micros } from "../measure/exact.ts";
 import { wordList } from "../words.ts";
 import { daysBetween, type Day } from "../when.ts";
@@ -24,6 +25,10 @@ export interface Lot {
   costKnown?: CostKnown;
   /** A scent: the most of it a product may hold by its supplier's paper, in millionths; nothing where that isn't written down. */
   scentMostPpm?: number | null;
+  /** A herb: how dry it is; bought ones say nothing. */
+  dryness?: Dryness;
+  /** A bottle: how many drops to the millilitre fall from it, once somebody said. */
+  dropsPerMl?: number | null;
 }
 
 export type LotState = "good" | "soon" | "expired" | "hold" | "empty";
@@ -45,7 +50,7 @@ export const isUsable = (lot: Pick<Lot, "onHand" | "bestBefore" | "hold">, today
   lot.onHand > 0 && !lot.hold && (lot.bestBefore === null || lot.bestBefore >= today);
 
 /**
- * Why some of what is on hand isn't taken by itself, as a sentence to stand after what is short; nothing where all of it may be.
+ * Why some of what is on hand isn't taken by itself, as a sentence to follow what is short; nothing where all of it may be.
  * @example passedOver([{ number: "R7", onHand: 5, bestBefore: "2026-01-01", hold: false }], "2026-02-01") // " Lot R7 is past its day."
  */
 export function passedOver(lots: readonly Pick<Lot, "number" | "onHand" | "bestBefore" | "hold">[], today: Day): string {
@@ -61,18 +66,17 @@ const earlier = (a: Day, b: Day): number => (a === b ? 0 : a < b ? -1 : 1);
 const NEVER = "9999-12-31";
 
 /** Orders lots for use: soonest best-before first, those without one last, then by arrival, then by id. */
-export const useFirst = (a: Lot, b: Lot): number =>
+export const firstExpiredFirst = (a: Lot, b: Lot): number =>
   earlier(a.bestBefore ?? NEVER, b.bestBefore ?? NEVER) || earlier(a.arrived, b.arrived) || a.id - b.id;
 
 /**
  * Why a lot is used before the next one, in words; null where there is nothing to choose between.
- * @example whyFirst([lot(3, 1, "2027-01-01"), lot(4, 1, "2027-06-01")]) // "its best before is the sooner"
+ * @example whyFirst([lot(3, 1, "2027-01-01"), lot(4, 1, "2027-06-01")]) // "best before soonest"
  */
 export function whyFirst([first, next]: readonly Lot[]): string | null {
   if (!first || !next) return null;
-  if (first.bestBefore !== next.bestBefore)
-    return next.bestBefore === null ? "it has a best before, the others none" : "its best before is the sooner";
-  return first.arrived === next.arrived ? "both are alike, and its number is the lower" : "it came first";
+  if (first.bestBefore !== next.bestBefore) return next.bestBefore === null ? "the only one with a best before" : "best before soonest";
+  return first.arrived === next.arrived ? "alike, lower number first" : "came first";
 }
 
 /**

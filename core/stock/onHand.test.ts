@@ -1,13 +1,13 @@
-/** What stands on the shelf: gone through again, until when, what for, to whom it is promised, and what it is worth. */
+/** What is on the shelf: gone through again, until when, what for, to whom it is promised, and what it is worth. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { micros } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
 import { bestBy } from "./bestBy.ts";
 import { whyFirst, type Lot } from "./lots.ts";
-import { unitsFor, unitsForStall, whereUnitsStand } from "./promised.ts";
-import { replay, type Entry } from "./replay.ts";
-import { worthBySchool } from "./schools.ts";
+import { unitsFor, unitsForStall, allocateUnits } from "./allocations.ts";
+import { replay, type Entry } from "../ledger/replay.ts";
+import { worthBySchool } from "./costingMethods.ts";
 import { mayUse, type Use } from "./use.ts";
 
 describe("going through a lot again", () => {
@@ -118,7 +118,7 @@ describe("what is promised", () => {
         fc.array(wish, { maxLength: 5 }),
         (lots, stalls, wishes) => {
           const all = lots.map((l, id) => ({ ...l, id, number: `T${id}`, of: 1, value: micros(0), arrived: day }));
-          const s = whereUnitsStand(
+          const s = allocateUnits(
             all,
             stalls.map((x) => ({ ...x, name: "Fair" })),
             wishes.map((w) => ({ ...w, of: 1, customer: "Choir" })),
@@ -144,7 +144,7 @@ describe("what is promised", () => {
           for (const l of s.lots.filter((x) => x.usable > 0)) {
             const room = unitsForStall(s, l.lot.id, new Map(), null);
             const without = (n: number) =>
-              whereUnitsStand(
+              allocateUnits(
                 all.map((x) => ({ ...x })),
                 [...stalls.map((x) => ({ ...x, name: "Fair" })), { dayId: 9, name: "New", lotId: l.lot.id, taken: n }],
                 wishes.map((w) => ({ ...w, of: 1, customer: "Choir" })),
@@ -187,9 +187,9 @@ describe("what is on hand", () => {
   });
   it("says why a lot is used first", () => {
     const [a, b, c] = [lot(1, "2027-01-01", "2026-02-01"), lot(2, "2027-02-01", "2026-01-01"), lot(3, null, "2026-01-01")];
-    expect(whyFirst([a, b])).toBe("its best before is the sooner");
-    expect(whyFirst([a, c])).toBe("it has a best before, the others none");
-    expect(whyFirst([c, lot(4, null, "2026-01-02")])).toBe("it came first");
+    expect(whyFirst([a, b])).toBe("best before soonest");
+    expect(whyFirst([a, c])).toBe("the only one with a best before");
+    expect(whyFirst([c, lot(4, null, "2026-01-02")])).toBe("came first");
     expect(whyFirst([c, lot(4, null, "2026-01-01")])).toContain("alike");
     expect(whyFirst([a])).toBeNull();
   });

@@ -9,8 +9,8 @@ import { micros, mulDiv, type Micros } from "../measure/exact.ts";
 import type { UnitCost } from "../measure/money.ts";
 import { addDays, daysBetween } from "../when.ts";
 import type { Lot } from "./lots.ts";
-import { costGroups, costNeeds, totalOf, type NeedCost } from "./schools.ts";
-import { planTakes, shelfOf, shelfWith, type Need, type NeedPlan } from "./shelf.ts";
+import { costGroups, costNeeds, totalOf, type NeedCost } from "./costingMethods.ts";
+import { planTakes, stockOnHand, shelfWith, type Need, type NeedPlan } from "./shelf.ts";
 
 const TODAY = "2026-03-15";
 
@@ -105,7 +105,7 @@ describe("a shelf worked out once", () => {
     fc.assert(
       fc.property(lots, needs, again, (stock, asked, anew) => {
         const before = JSON.stringify(stock);
-        const shelf = shelfOf(stock, TODAY, anew);
+        const shelf = stockOnHand(stock, TODAY, anew);
         const costed = costNeeds(asked, shelf);
         expect(costed).toEqual(plainCosts(asked, stock, anew));
         // In groups, where nobody asks for the lots.
@@ -113,9 +113,9 @@ describe("a shelf worked out once", () => {
         expect(costGroups(groups, shelf)).toEqual([totalOf(costed.slice(0, 2)), totalOf(costed.slice(2))]);
         // Asked again, and in part: what was answered before took nothing off it.
         expect(planTakes(asked.slice(1), shelf)).toEqual(plainPlan(asked.slice(1), stock));
-        // With what there is of one material put there anew the rest stands.
+        // With what there is of one material put there again the rest stands.
         const fewer = stock.filter((l) => l.of !== 1 || l.id % 2 === 0);
-        const partly = shelfWith(shelf, shelfOf(fewer, TODAY, anew), [1]);
+        const partly = shelfWith(shelf, stockOnHand(fewer, TODAY, anew), [1]);
         expect(costNeeds(asked, partly)).toEqual(plainCosts(asked, fewer, anew));
         expect(JSON.stringify(stock)).toBe(before);
       }),

@@ -5,7 +5,7 @@
 import { micros, type Base, type Micros } from "../measure/exact.ts";
 import type { UnitCost } from "../measure/money.ts";
 import type { Day } from "../when.ts";
-import { drawValue, isUsable, useFirst, type Lot } from "./lots.ts";
+import { drawValue, isUsable, firstExpiredFirst, type Lot } from "./lots.ts";
 
 /** The running average over everything on hand, or null when nothing is. @example runningAverage([]) // null */
 export function runningAverage(lots: readonly Pick<Lot, "onHand" | "value">[]): UnitCost | null {
@@ -43,7 +43,7 @@ class OneStock implements Stock {
   ) {}
 
   get usable(): readonly Lot[] {
-    return (this.sorted ??= this.lots.filter((l) => isUsable(l, this.today)).sort(useFirst));
+    return (this.sorted ??= this.lots.filter((l) => isUsable(l, this.today)).sort(firstExpiredFirst));
   }
 
   get average(): UnitCost | null {
@@ -58,9 +58,9 @@ const NEVER_BOUGHT: ReadonlyMap<number, UnitCost> = new Map();
  * Works a shelf out. A material is sorted and averaged when it is first asked for, and never again.
  * @param lots of any materials or products, in any order; they stay as they are
  * @param again newest landed unit cost per material; absent where nothing is to be priced
- * @example shelfOf([lot(3, 900)], today).of(1).usable.length // 1
+ * @example stockOnHand([lot(3, 900)], today).of(1).usable.length // 1
  */
-export function shelfOf(lots: readonly Lot[], today: Day, again: ReadonlyMap<number, UnitCost> = NEVER_BOUGHT): Shelf {
+export function stockOnHand(lots: readonly Lot[], today: Day, again: ReadonlyMap<number, UnitCost> = NEVER_BOUGHT): Shelf {
   const stocks = new Map<number, OneStock>();
   const of = (material: number): OneStock => {
     let stock = stocks.get(material);
@@ -72,9 +72,9 @@ export function shelfOf(lots: readonly Lot[], today: Day, again: ReadonlyMap<num
 }
 
 /**
- * A shelf on which some materials have other lots: what was worked out for the rest stands.
+ * A shelf on which some materials have other lots; what was worked out for the rest is reused.
  * @param others with all of each material that has others
- * @example shelfWith(shelfOf([lot(3, 900)], today), shelfOf([lot(3, 500)], today), [1]).of(1).usable[0].onHand // 500
+ * @example shelfWith(stockOnHand([lot(3, 900)], today), stockOnHand([lot(3, 500)], today), [1]).of(1).usable[0].onHand // 500
  */
 export function shelfWith(shelf: Shelf, others: Shelf, materials: Iterable<number>): Shelf {
   const changed = new Set(materials);
@@ -145,7 +145,7 @@ export interface NeedPlan {
 
 /**
  * Plans draws for several needs from one shelf.
- * @example planTakes([{ of: 1, amount: 5 }], shelfOf([lot(3, 3), lot(4, 9)], today))[0].takes // [{ lotId: 3, amount: 3 }, { lotId: 4, amount: 2 }]
+ * @example planTakes([{ of: 1, amount: 5 }], stockOnHand([lot(3, 3), lot(4, 9)], today))[0].takes // [{ lotId: 3, amount: 3 }, { lotId: 4, amount: 2 }]
  */
 export function planTakes(needs: readonly Need[], shelf: Shelf): NeedPlan[] {
   const draws = new Draws();

@@ -1,14 +1,14 @@
-/** Use-first, draws and the costing schools. Use-first and the schools are common practice, no source. */
+/** Use-first, draws and the costing methods. Use-first and the schools are common practice, no source. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { micros, type Micros } from "../measure/exact.ts";
 import { addDays, daysBetween, readDay, saturdayBefore, sayDay } from "../when.ts";
-import { drawValue, lotState, useFirst, type Lot } from "./lots.ts";
+import { drawValue, lotState, firstExpiredFirst, type Lot } from "./lots.ts";
 import type { StockFacts } from "../material/facts.ts";
 import { packAmount, readStock, stockWeight } from "./packs.ts";
 import { landReceipt, RATE_1 } from "./receipt.ts";
-import { costNeeds } from "./schools.ts";
-import { planTakes, runningAverage, shelfOf } from "./shelf.ts";
+import { costNeeds } from "./costingMethods.ts";
+import { planTakes, runningAverage, stockOnHand } from "./shelf.ts";
 
 const TODAY = "2026-03-10";
 const lot = (id: number, over: Partial<Lot> = {}): Lot => ({
@@ -86,10 +86,10 @@ describe("use-first", () => {
         const before = JSON.stringify(lots);
         const plan = planTakes(
           amounts.map((amount) => ({ of: 1, amount })),
-          shelfOf(lots, TODAY),
+          stockOnHand(lots, TODAY),
         );
         expect(JSON.stringify(lots)).toBe(before);
-        const usable = lots.filter((l) => ["good", "soon"].includes(lotState(l, TODAY))).sort(useFirst);
+        const usable = lots.filter((l) => ["good", "soon"].includes(lotState(l, TODAY))).sort(firstExpiredFirst);
         const has = usable.reduce((a, l) => a + l.onHand, 0);
         const wanted = amounts.reduce((a, b) => a + b, 0);
         const taken = new Map<number, number>();
@@ -114,7 +114,7 @@ describe("use-first", () => {
       lot(5, { bestBefore: "2026-03-20", hold: true }),
       lot(6, { arrived: "2025-11-01" }),
     ];
-    const [plan] = planTakes([{ of: 1, amount: 3500 }], shelfOf(lots, TODAY));
+    const [plan] = planTakes([{ of: 1, amount: 3500 }], stockOnHand(lots, TODAY));
     expect(plan!.takes.map((t) => [t.lotId, t.amount])).toEqual([
       [3, 1000],
       [2, 1000],
@@ -124,12 +124,12 @@ describe("use-first", () => {
   });
 });
 
-describe("costing schools", () => {
+describe("costing methods", () => {
   const lots = [
     lot(1, { onHand: 1000, value: micros(1_000_000), bestBefore: "2026-06-01" }),
     lot(2, { onHand: 3000, value: micros(9_000_000) }),
   ];
-  const shelf = shelfOf(lots, TODAY, new Map([[1, { value: micros(5_000_000), per: 1000 }]]));
+  const shelf = stockOnHand(lots, TODAY, new Map([[1, { value: micros(5_000_000), per: 1000 }]]));
   it("worked example: 2 g of a cheap old gram and dear new ones", () => {
     const [c] = costNeeds([{ of: 1, amount: 2000 }], shelf);
     expect(c!.cost).toEqual({ lot: 1_000_000 + 3_000_000, average: 5_000_000, again: 10_000_000 });

@@ -36,7 +36,7 @@ export function mayUse(lot: UsedLot, use: Use, today: Day): Outcome<true> {
   const wanted = WANTED[use];
   if (!wanted.fits(lot.kind)) return refuse("kind", wanted.say);
   if (use === "stall") return done(true);
-  // Whatever is on hand: a lot just used up may stand on a sheet still.
+  // On hand or not: a lot just used up may still be on a sheet.
   const state = lotState({ ...lot, onHand: 1 }, today);
   if (state === "hold")
     return refuse("hold", `Lot ${lot.number} is on hold${lot.holdReason ? `: ${lot.holdReason}` : ""}. Release it first, or take another.`);

@@ -2,7 +2,7 @@
  * An act in one place: what it reads and checks, what it does, what it leaves behind, how it is taken back, where it leads and what it
  * says in the book.
  *
- * To add an act, write its definition beside its command with `defineAct`, name its kind in core/act/kinds and enter it in db/acts;
+ * To add an act, write its definition beside its command with `defineAct`, name its kind in core/act/kinds and enter it in db/acts/acts;
  * the compiler asks for what is missing.
  */
 import type { ActKind, Subject } from "#core/act/kinds";
@@ -13,13 +13,13 @@ import { createHash } from "node:crypto";
 import type { Schema } from "yup";
 import type { Db, Tx } from "../client.ts";
 import { holdSheet } from "../drafts.ts";
-import { outage } from "../outage.ts";
-import { inPieces } from "../pieces.ts";
-import { theMaker } from "./maker.ts";
-import { taken } from "./taken.ts";
+import { databaseOutage } from "../outage.ts";
+import { inChunks } from "../pieces.ts";
+import { actorName } from "./maker.ts";
+import { duplicateRefusal } from "./duplicates.ts";
 import { act, actSubject, draft } from "../schema.ts";
 
-export interface Doing {
+export interface ActOptions {
   /** The day it counts for; absent where the input says it. */
   day?: Day;
   /** From the form; absent in scripts. */
@@ -28,14 +28,14 @@ export interface Doing {
   seen?: number | null;
   /** Who does it; the workshop's maker when absent. */
   who?: string;
-  /** Called while a long act goes on, with how much of how much is done; what it throws ends the act, and nothing of it is kept. */
+  /** Called while a long act goes on, with how much of how much is done; what it throws ends the act, and nothing of it is saved. */
   progress?: (done: number, of: number) => void;
-  /** Only to see whether it could be done: everything is worked out and nothing is kept. */
+  /** Only to see whether it could be done: everything is worked out and nothing is saved. */
   try?: boolean;
 }
 
 /** It could be done; nothing was. */
-export class CouldBeDone extends Error {}
+export class DryRunPassed extends Error {}
 
 export interface Done {
   actId: number;
@@ -44,7 +44,7 @@ export interface Done {
 }
 
 /** What an act knows of itself while it runs. */
-export interface At {
+export interface ActContext {
   actId: number;
   day: Day;
   seen: number | null;
@@ -52,10 +52,10 @@ export interface At {
   step: (done: number, of: number) => Promise<void>;
 }
 
-/** A record an act is about; `changes` where what stands on the record's own sheet is another afterwards. */
+/** A record an act is about; `changes` where the act changes the record's own sheet. */
 export type About = Subject & { changes?: boolean };
 
-export interface Came<Leaves> {
+export interface ActResult<Leaves> {
   path: string;
   /** What the book says. */
   summary: string;
@@ -69,8 +69,8 @@ export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
   dayOf?: (input: In) => Day;
   /** It goes through the books from lot to lot, whatever follows from what: nobody else moves anything meanwhile. */
   alone?: true;
-  /** Reads, checks and does. @throws Refused; then nothing is kept */
-  run: (tx: Tx, input: In, at: At) => Promise<Came<Leaves>>;
+  /** Reads, checks and does. @throws Refused; then nothing is saved */
+  run: (tx: Tx, input: In, at: ActContext) => Promise<ActResult<Leaves>>;
   /** How what it left is read again; null where it leaves nothing. */
   leaves: Schema<Leaves> | null;
   /**
@@ -78,7 +78,7 @@ export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
    * @returns where to go then, when not to where the act led
    */
   // eslint-disable-next-line @typescript-eslint/no-invalid-void-type -- most lead back to where the act led and say nothing
-  back: ((tx: Tx, left: Leaves, at: At & { undoes: number }) => Promise<string | void>) | { never: string };
+  back: ((tx: Tx, left: Leaves, at: ActContext & { undoes: number }) => Promise<string | void>) | { never: string };
 }
 
 /** A definition whatever it reads and leaves. */
@@ -86,7 +86,7 @@ export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
 export type AnyAct = ActDefinition<any, any>;
 
 export interface Command<In, K extends ActKind> {
-  (db: Db, input: In, doing: Doing): Promise<Done>;
+  (db: Db, input: In, doing: ActOptions): Promise<Done>;
   readonly definition: AnyAct & { kind: K };
 }
 
@@ -115,18 +115,18 @@ function digestOf(kind: ActKind, input: unknown): string {
 }
 
 /**
- * Runs an act in one transaction: the row in the book first, then the work. What was kept of its sheet while it was unfinished goes with it.
+ * Runs an act in one transaction: the row in the book first, then the work. What was saved of its sheet while it was unfinished goes with it.
  * @returns the act; when its token was posted before with the same content, that earlier act, and nothing is done again
- * @throws CouldBeDone when it was only to be tried; Refused from the work, for a token of another act, or when another window took stock away meanwhile
+ * @throws DryRunPassed when it was only to be tried; Refused from the work, for a token of another act, or when another window took stock away meanwhile
  */
-export async function perform<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: Doing): Promise<Done> {
+export async function perform<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: ActOptions): Promise<Done> {
   const until = Date.now() + KEEP_TRYING_MS;
   for (let tried = 1; ; tried++) {
     try {
       return await performOnce(db, def, input, doing);
     } catch (e) {
-      // Cut short by another act, nothing of it was kept. Where its last word was lost it may have been: then its token tells.
-      const again = hasCode(causeOf(e), "40P01", "40001") || (doing.token !== undefined && outage(e)?.kind === "away");
+      // Cut short by another act, nothing of it was saved. Where its last word was lost it may have been: then its token tells.
+      const again = hasCode(causeOf(e), "40P01", "40001") || (doing.token !== undefined && databaseOutage(e)?.kind === "away");
       if (!again || Date.now() > until) throw refusalOf(e);
       await new Promise((done) => setTimeout(done, Math.random() * 25 * Math.min(tried, 8)));
     }
@@ -146,7 +146,7 @@ function refusalOf(e: unknown): unknown {
     return Refused.one("", "Another window has just used that stock. Look again: nothing was moved.");
   if (hasCode(cause, "40P01", "40001", "55P03"))
     return Refused.one("", "Other windows are at work on the same things. Try again: nothing was moved.");
-  if (hasCode(cause, "23505")) return taken(cause.constraint);
+  if (hasCode(cause, "23505")) return duplicateRefusal(cause.constraint);
   if (hasCode(cause, "23503"))
     return Refused.one("", "Something on this sheet has just been deleted in another window. Look again: nothing was kept.");
   return e;
@@ -159,7 +159,7 @@ function refusalOf(e: unknown): unknown {
 const holdBooks = (tx: Tx, alone: boolean) =>
   tx.execute(alone ? sql`select pg_advisory_xact_lock(7001)` : sql`select pg_advisory_xact_lock_shared(7001)`);
 
-async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: Doing): Promise<Done> {
+async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, input: In, doing: ActOptions): Promise<Done> {
   const day = def.dayOf?.(input) ?? doing.day;
   if (day === undefined) throw new Error(`${def.kind} was given no day`);
   const digest = digestOf(def.kind, input);
@@ -178,12 +178,12 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
         digest,
         seen,
         token: doing.token,
-        who: doing.who ?? theMaker,
+        who: doing.who ?? actorName,
       })
       .onConflictDoNothing({ target: act.token })
       .returning({ id: act.id });
     if (!fresh) {
-      if (doing.try) throw new CouldBeDone();
+      if (doing.try) throw new DryRunPassed();
       return await sameAct(tx, doing.token!, def.kind, digest);
     }
     const step = async (done: number, of: number): Promise<void> => {
@@ -197,7 +197,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
       .where(eq(act.id, fresh.id));
     await writeSubjects(tx, fresh.id, came.about);
     // Thrown, so that the transaction goes back.
-    if (doing.try) throw new CouldBeDone();
+    if (doing.try) throw new DryRunPassed();
     return { actId: fresh.id, path: came.path };
   });
 }
@@ -221,7 +221,7 @@ export async function writeSubjects(tx: Tx, actId: number, about: readonly About
     const key = `${kind} ${id}`;
     rows.set(key, { actId, kind, subjectId: id, changes: changes || (rows.get(key)?.changes ?? false) });
   }
-  for (const piece of inPieces([...rows.values()])) await tx.insert(actSubject).values(piece);
+  for (const piece of inChunks([...rows.values()])) await tx.insert(actSubject).values(piece);
 }
 
 /**
@@ -229,5 +229,5 @@ export async function writeSubjects(tx: Tx, actId: number, about: readonly About
  * @example export const openLot = defineAct({ kind: "open", run: async (tx, input: { lotId: number }, at) => …, leaves: null, back: async (tx) => … })
  */
 export function defineAct<const K extends ActKind, In, Leaves>(definition: ActDefinition<In, Leaves, K>): Command<In, K> {
-  return Object.assign((db: Db, input: In, doing: Doing) => perform(db, definition, input, doing), { definition });
+  return Object.assign((db: Db, input: In, doing: ActOptions) => perform(db, definition, input, doing), { definition });
 }

@@ -11,6 +11,7 @@ export const leftMicros = () => mixed((v): v is Micros => whole(v)).required();
 export const leftMg = () => mixed((v): v is Mg => whole(v)).required();
 export const leftId = () => number().integer().required();
 export const leftIdOrNone = () => number().integer().nullable().defined();
+export const leftFigureOrNone = () => number().nullable().defined();
 export const leftText = () => string().defined();
 const isDay = (v: unknown): v is Day => typeof v === "string" && readDay(v).ok;
 export const leftDay = () => mixed(isDay).required();

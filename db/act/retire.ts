@@ -4,7 +4,7 @@ import { boolean, object } from "yup";
 import type { Tx } from "../client.ts";
 import { defineAct, type About } from "./define.ts";
 import { leftId } from "./left.ts";
-import { nothingLater } from "./standing.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 
 interface Retiring<K extends ActKind> {
   kind: K;
@@ -38,7 +38,7 @@ export const defineRetire = <const K extends ActKind>({ kind, subject, at, delet
     },
     leaves: object({ id: leftId(), was: boolean().required() }),
     back: async (tx, { id, was }, { undoes }) => {
-      await nothingLater(tx, { kind: subject, id }, undoes, [kind, deletes], "It was put away, back, or deleted since.");
+      await requireNoLaterActs(tx, { kind: subject, id }, undoes, [kind, deletes], "It was put away, back, or deleted since.");
       await before?.(tx, id, undoes);
       await set(tx, id, was);
     },

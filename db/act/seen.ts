@@ -1,8 +1,6 @@
-/**
- * Which version of a record was on the sheet: the newest act that changed it. Saving over a newer one is refused and both are shown.
- */
+/** Optimistic lock: refuses to save over a newer version of a record than was on the sheet, so that both can be shown. */
 import type { Subject } from "#core/act/kinds";
-import { ChangedMeanwhile } from "#core/refused";
+import { EditedMeanwhile } from "#core/refused";
 import { and, desc, eq, gt, sql } from "drizzle-orm";
 import { number } from "../columnsOf.ts";
 import type { Reads, Tx } from "../client.ts";
@@ -23,9 +21,9 @@ export async function versionOf(db: Reads, subject: Subject): Promise<number> {
 
 /**
  * Call once the record is locked. A sheet that says nothing of what it saw (a script) passes.
- * @throws ChangedMeanwhile when another act changed the record since
+ * @throws EditedMeanwhile when another act changed the record since
  */
-export async function notChangedSince(tx: Tx, subject: Subject, seen: number | null): Promise<void> {
+export async function requireUnchanged(tx: Tx, subject: Subject, seen: number | null): Promise<void> {
   if (seen === null) return;
   const [newer] = await tx
     .select({ actId: act.id, summary: act.summary, who: act.who, at: act.at })
@@ -41,5 +39,5 @@ export async function notChangedSince(tx: Tx, subject: Subject, seen: number | n
     )
     .orderBy(desc(act.id))
     .limit(1);
-  if (newer) throw new ChangedMeanwhile({ ...newer, at: newer.at.toISOString() });
+  if (newer) throw new EditedMeanwhile({ ...newer, at: newer.at.toISOString() });
 }

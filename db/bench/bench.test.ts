@@ -3,19 +3,19 @@ import { mg } from "#core/measure/exact";
 import { scaleTo } from "#core/recipe/scale";
 import { eq, sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { whatWasDone } from "../act/book.ts";
-import { takeBack } from "../act/takeBack.ts";
-import { pour } from "./pour.ts";
+import { whatWasDone } from "../acts/book.ts";
+import { reverseAct } from "../acts/reverse.ts";
+import { pour } from "./finishing/pour.ts";
 import { listBatches, readBatch } from "./read.ts";
-import { clearBatch } from "./clear.ts";
-import { setOut } from "./setOut.ts";
-import { saveWeighed } from "./weigh.ts";
+import { clearBatch } from "./planning/clear.ts";
+import { setOut } from "./planning/setOut.ts";
+import { saveWeighed } from "./weighing/weigh.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
 import { readRecipes, readWhole } from "../recipe/read.ts";
 import { saveRecipe } from "../recipe/save.ts";
 import { act } from "../schema.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
-import { expectLedgerTrue } from "../test/fresh.ts";
+import { expectLedgerTrue } from "#test/db/fresh";
 import {
   eachTestHasAWorkshop,
   balm,
@@ -31,7 +31,7 @@ import {
   put,
   filled,
   size,
-} from "../test/workshop.ts";
+} from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 
@@ -66,7 +66,7 @@ describe("the bench", () => {
       [2, 100, second],
       [2, 100, second],
     ]);
-    await takeBack(db, saved.actId, { day: DAY });
+    await reverseAct(db, saved.actId, { day: DAY });
     expect(await refused(by(2))).toMatchObject([{ field: "version", say: expect.stringContaining("was taken back") as string }]);
     expect((await readBatch(db, idIn(await by())))!.recipe.n).toBe(1);
   });
@@ -119,7 +119,7 @@ describe("the bench", () => {
       await refused(pour(db, { batchId, takes, sizes: filled(4), leftover: mg(0), minutes: 50, note: "" }, { day: DAY })),
     ).toHaveLength(1);
     await takeOut(db, { lotId: made.id, units: 1, reason: "tester", note: "" }, { day: DAY });
-    const [why] = await refused(takeBack(db, done.actId, { day: DAY }));
+    const [why] = await refused(reverseAct(db, done.actId, { day: DAY }));
     expect(why!.say).toContain(made.number);
 
     const [own] = await db
@@ -128,11 +128,11 @@ describe("the bench", () => {
       .where(eq(act.kind, "takeOut"))
       .orderBy(sql`id desc`)
       .limit(1);
-    await takeBack(db, own!.id, { day: DAY });
-    await takeBack(db, done.actId, { day: DAY });
+    await reverseAct(db, own!.id, { day: DAY });
+    await reverseAct(db, done.actId, { day: DAY });
     expect((await finished()).at(-1)!.onHand).toBe(0);
     expect(await whatWasDone(db, done.actId)).toMatchObject({ undoable: false });
-    await expect(takeBack(db, done.actId, { day: DAY })).rejects.toThrow("already");
+    await expect(reverseAct(db, done.actId, { day: DAY })).rejects.toThrow("already");
     await pour(db, { batchId, takes, sizes: filled(4), leftover: mg(0), minutes: 50, note: "" }, { day: DAY });
     expect((await finished()).at(-1)).toMatchObject({ number: made.number, onHand: 4 });
     await expectLedgerTrue(db);
@@ -146,7 +146,7 @@ describe("the bench", () => {
     ]);
     const cleared = await clearBatch(db, { batchId: batchId }, { day: DAY });
     await refused(saveWeighed(db, batchId, sheet.takes));
-    await takeBack(db, cleared.actId, { day: DAY });
+    await reverseAct(db, cleared.actId, { day: DAY });
     await saveWeighed(db, batchId, sheet.takes);
     await clearBatch(db, { batchId: batchId }, { day: DAY });
   });
@@ -205,6 +205,6 @@ it("far fewer filled than the pot holds is asked about: what was left, or a word
   expect((await refused(nine({})))[0]).toMatchObject({ field: "leftover" });
   expect((await refused(nine({ leftover: 50_000 })))[0]).toMatchObject({ field: "leftover" });
   const poured = await nine({ leftover: 90_000 });
-  await takeBack(db, poured.actId, { day: DAY });
+  await reverseAct(db, poured.actId, { day: DAY });
   await nine({ note: "the jug fell" });
 });

@@ -1,9 +1,9 @@
 /** Batches: the bench, one sheet, and what was made before. */
 import { and, asc, desc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
-import { aFlag, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
+import { readBoolean, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { isThere, lotColumns } from "../ledger/lots.ts";
+import { hasStock, lotColumns } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchSize, batchTake, lot, product, recipe, recipeLine, recipeVersion } from "../schema.ts";
@@ -16,7 +16,7 @@ const listedSize = {
   number: orNone(aText),
   onHand: orNone(aNumber),
   bestBefore: lot.bestBefore,
-  hold: aFlag,
+  hold: readBoolean,
 };
 
 /** Batches, open ones first, then newest. */
@@ -150,7 +150,7 @@ export async function readBatch(db: Reads, id: number) {
     db
       .select(lotColumns)
       .from(lot)
-      .where(or(anyOf(lot.id, at.taken), and(isThere, anyOf(lot.materialId, at.materials))))
+      .where(or(anyOf(lot.id, at.taken), and(hasStock, anyOf(lot.materialId, at.materials))))
       .orderBy(asc(lot.bestBefore), asc(lot.arrived)),
   );
   return { ...row, sizes: sizes.map(({ size, ...rest }) => ({ ...size, ...rest })), others, takes, lots };

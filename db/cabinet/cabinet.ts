@@ -1,12 +1,12 @@
 /** Finished units by product, size and lot, and taking some out other than by selling. */
-import { REASONS, type TakeOutReason } from "#core/stock/reasons";
+import { REASONS, type TakeOutReason } from "#core/ledger/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import { and, asc, eq, isNotNull, sql } from "drizzle-orm";
 import { flag } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
-import { draw, isThere, lockLots, lotColumns } from "../ledger/lots.ts";
+import { draw, hasStock, lockLots, lotColumns } from "../ledger/lots.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchSize, lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 
@@ -35,7 +35,7 @@ const cabinet = (db: Reads) =>
     .leftJoin(batch, eq(batch.id, batchSize.batchId))
     .leftJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     // Said, though a lot of a product has one: the index of the cabinet is of those alone.
-    .where(and(isThere, isNotNull(lot.productId)))
+    .where(and(hasStock, isNotNull(lot.productId)))
     .orderBy(asc(lot.name), asc(product.retired), asc(product.position), asc(product.id), asc(lot.bestBefore));
 
 export type CabinetLot = Awaited<ReturnType<typeof listCabinet>>[number];
@@ -59,7 +59,7 @@ export const takeOut = defineAct({
       .values(draw(lots, input.lotId, input.units, "units", (n) => counted(n, "unit"), { actId, reason: input.reason, note: input.note }));
     return {
       path: "/cabinet",
-      summary: `Took ${input.units} of ${found.number} out: ${REASONS[input.reason]}`,
+      summary: `Took ${input.units} of ${found.number} out: ${REASONS[input.reason].say}`,
       about: [{ kind: "product", id: found.of }],
       leaves: null,
     };

@@ -2,12 +2,12 @@
 import { addDays } from "#core/when";
 import { eq } from "drizzle-orm";
 import { expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { ledgerFaults } from "../ledger/faults.ts";
 import { closeMarketDay } from "../markets/markets.ts";
 import { act } from "../schema.ts";
-import { euro } from "../test/fresh.ts";
-import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, refused } from "../test/workshop.ts";
+import { euro } from "#test/db/fresh";
+import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, refused } from "#test/db/workshop";
 import { takeOut } from "./cabinet.ts";
 import { comeBack, type ComeBackIn } from "./comeBack.ts";
 import { cabinetOutlook } from "./outlook.ts";
@@ -30,13 +30,13 @@ it("comes back at what it cost, or is thrown away as it comes; never more than i
   expect(await says(back({ units: 2 }))).toBe("Only 1 unit of it is out.");
   const thrown = await back({ fate: "thrown" });
   expect(await balms()).toMatchObject({ onHand: 4, value: (before.value / 5) * 4 });
-  expect(await says(takeBack(db, gone.actId, doing))).toMatch(/has come back since/);
-  await takeBack(db, thrown.actId, doing);
+  expect(await says(reverseAct(db, gone.actId, doing))).toMatch(/has come back since/);
+  await reverseAct(db, thrown.actId, doing);
   expect((await balms()).onHand).toBe(4);
   expect(await ledgerFaults(db)).toEqual([]);
   const [first] = await db.select().from(act).where(eq(act.kind, "comeBack")).orderBy(act.id);
-  await takeBack(db, first!.id, doing);
-  await takeBack(db, gone.actId, doing);
+  await reverseAct(db, first!.id, doing);
+  await reverseAct(db, gone.actId, doing);
   expect(await balms()).toMatchObject({ onHand: 5, value: before.value });
   expect(await ledgerFaults(db)).toEqual([]);
 });
@@ -68,5 +68,5 @@ it("the cabinet knows its pace once there has been time for one", async () => {
     { day: later },
   );
   expect((await cabinetOutlook(db, later)).paces.get(ids.product)).toBe(4 / 40);
-  expect(await says(takeBack(db, sold.actId, { day: later }))).toMatch(/^Some of what went out|has come back since/);
+  expect(await says(reverseAct(db, sold.actId, { day: later }))).toMatch(/^Some of what went out|has come back since/);
 });

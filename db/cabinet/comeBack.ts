@@ -4,7 +4,7 @@ import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import { defineAct } from "../act/define.ts";
-import { draw, foundValue, lockLots, unitCostOfLot } from "../ledger/lots.ts";
+import { draw, surplusValue, lockLots, unitCostOfLot } from "../ledger/lots.ts";
 import { outAt, outOf } from "../ledger/out.ts";
 import { movement } from "../schema.ts";
 
@@ -34,7 +34,7 @@ export const comeBack = defineAct({
         "from",
         there > 0 ? `Only ${counted(there, "unit")} of it ${there === 1 ? "is" : "are"} there.` : "None of it is out there.",
       );
-    const value = foundValue(units, await unitCostOfLot(tx, lotId));
+    const value = surplusValue(units, await unitCostOfLot(tx, lotId));
     await tx
       .insert(movement)
       .values({ actId, lotId, qty: units, value, reason: "cameBack", note, backFromOrderId: from.orderId, backFromDayId: from.dayId });

@@ -1,16 +1,17 @@
 /** How fast what is in the cabinet sells, and what of it isn't for a summer stall. */
 import { paceOf, PACE_DAYS } from "#core/cabinet/pace";
-import { isWhipped } from "#core/batch/whip";
+import { isWhipped } from "#core/batch/planning/whip";
 import { notForSummer } from "#core/cabinet/summer";
 import { groupBy } from "#core/collect";
 import { setsBy } from "#core/firmness/solids";
+import { SALES } from "#core/ledger/reasons";
 import { addDays, type Day } from "#core/when";
 import { asc, eq, sql } from "drizzle-orm";
-import { stands } from "../act/standing.ts";
+import { isEffective } from "../ledger/effective.ts";
 import type { Db } from "../client.ts";
 import { aNumber, rowsOf } from "../columnsOf.ts";
-import { isThere } from "../ledger/lots.ts";
-import { whileUnchanged } from "../kept.ts";
+import { hasStock } from "../ledger/lots.ts";
+import { cachedUntilWrite } from "../cache.ts";
 import { firmnessLearned } from "../recipe/firmness.ts";
 import { act, batch, batchSize, lot, material, movement, recipeLine, recipeVersion } from "../schema.ts";
 
@@ -21,7 +22,7 @@ async function paces(db: Db, today: Day): Promise<Map<number, number | null>> {
     { of: aNumber, since: lot.arrived, sold: aNumber },
     sql`with gone as (
         select m.lot_id, -sum(m.qty) as units from ${act} a join ${movement} m on m.act_id = a.id
-        where a.day > ${addDays(today, -PACE_DAYS)} and m.reason in ('sold', 'ordered') and m.restates is null and ${stands(sql`a.id`)} group by 1)
+        where a.day > ${addDays(today, -PACE_DAYS)} and m.reason in ${SALES} and m.restates is null and ${isEffective(sql`a.id`)} group by 1)
       select l.product_id as of, min(l.arrived)::text as since, coalesce(sum(g.units), 0)::float8 as sold
       from ${lot} l left join gone g on g.lot_id = l.id where l.product_id is not null
       group by 1 having bool_or(l.on_hand > 0)`,
@@ -52,7 +53,7 @@ async function summers(db: Db): Promise<Map<number, string>> {
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .innerJoin(recipeLine, eq(recipeLine.versionId, recipeVersion.id))
     .innerJoin(material, eq(material.id, recipeLine.materialId))
-    .where(isThere)
+    .where(hasStock)
     .orderBy(asc(batch.id), asc(recipeLine.position));
   const said = new Map<number, string>();
   for (const [of, all] of groupBy(rows, (r) => r.of)) {
@@ -67,6 +68,6 @@ async function summers(db: Db): Promise<Map<number, string>> {
   return said;
 }
 
-/** What the cabinet says of its products besides where their units stand, worked out anew once anything was written. @param db not a transaction */
+/** What the cabinet says of its products besides where their units are, worked out again once anything was written. @param db not a transaction */
 export const cabinetOutlook = (db: Db, today: Day) =>
-  whileUnchanged(db, "cabinet outlook", today, async () => ({ paces: await paces(db, today), summers: await summers(db) }));
+  cachedUntilWrite(db, "cabinet outlook", today, async () => ({ paces: await paces(db, today), summers: await summers(db) }));

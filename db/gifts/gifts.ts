@@ -6,10 +6,10 @@ import type { Day } from "#core/when";
 import { asc, eq, inArray, sql } from "drizzle-orm";
 import { array, object } from "yup";
 import { words } from "../columnsOf.ts";
-import { defineAct, type At } from "../act/define.ts";
+import { defineAct, type ActContext } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
-import { notChangedSince } from "../act/seen.ts";
-import { nothingLater } from "../act/standing.ts";
+import { requireUnchanged } from "../act/seen.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { anyOf } from "../pieces.ts";
@@ -126,7 +126,7 @@ interface Written {
 }
 
 /** Writes an order's sheet: a new one, or over an unpacked one, called what everything is called today. */
-export async function writeOrder(tx: Tx, { id, items, wrapping, ...head }: GiftIn, seen: At["seen"]): Promise<Written> {
+export async function writeOrder(tx: Tx, { id, items, wrapping, ...head }: GiftIn, seen: ActContext["seen"]): Promise<Written> {
   let orderId = id;
   let before: Written["before"] = null;
   if (orderId === undefined) {
@@ -134,7 +134,7 @@ export async function writeOrder(tx: Tx, { id, items, wrapping, ...head }: GiftI
     orderId = row!.id;
   } else {
     const order = await unpacked(tx, orderId);
-    await notChangedSince(tx, { kind: "order", id: orderId }, seen);
+    await requireUnchanged(tx, { kind: "order", id: orderId }, seen);
     await tx.update(giftOrder).set(head).where(eq(giftOrder.id, orderId));
     before = {
       order,
@@ -159,14 +159,14 @@ export async function unpacked(tx: Tx, id: number): Promise<typeof giftOrder.$in
 
 export const aboutOrder = (orderId: number) => [{ kind: "order" as const, id: orderId, changes: true }];
 
-/** Keeps an order as it is written. @throws Refused once it is packed; ChangedMeanwhile */
+/** Keeps an order as it is written. @throws Refused once it is packed; EditedMeanwhile */
 export const saveGiftOrder = defineAct({
   kind: "saveGift",
   run: async (tx, input: GiftIn, { seen }) => {
     const written = await writeOrder(tx, input, seen);
     return {
       path: `/gifts/${written.orderId}`,
-      summary: `Kept the order for ${input.customer}`,
+      summary: `Saved the order for ${input.customer}`,
       about: aboutOrder(written.orderId),
       leaves: written,
     };
@@ -180,7 +180,13 @@ export const saveGiftOrder = defineAct({
     }).nullable(),
   }),
   back: async (tx, { orderId, before }, { undoes }) => {
-    await nothingLater(tx, { kind: "order", id: orderId }, undoes, ["saveGift", "packOrder"], "The order has been kept or packed since.");
+    await requireNoLaterActs(
+      tx,
+      { kind: "order", id: orderId },
+      undoes,
+      ["saveGift", "packOrder"],
+      "The order has been kept or packed since.",
+    );
     await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId));
     await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, orderId));
     if (!before) {

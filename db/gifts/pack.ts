@@ -1,26 +1,26 @@
 /** Packing an order out of finished lots, and what a packed one was packed out of and cost. */
-import { workIn } from "#core/batch/result";
+import { workIn } from "#core/batch/finishing/result";
 import { Refused, type FieldProblem } from "#core/refused";
 import { planPacking } from "#core/gift/packing";
-import { unitsFor, unitsForStall, type ProductStand } from "#core/stock/promised";
+import { unitsFor, unitsForStall, type ProductStand } from "#core/stock/allocations";
 import { sayFullDay, type Day } from "#core/when";
 import { counted, wordList } from "#core/words";
-import { planTakes, shelfOf } from "#core/stock/shelf";
+import { planTakes, stockOnHand } from "#core/stock/shelf";
 import { asc, eq, sql } from "drizzle-orm";
 import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
-import { unitsStand } from "../cabinet/promised.ts";
+import { unitsStand } from "../cabinet/allocations.ts";
 import type { Reads } from "../client.ts";
-import { draw, lockLots, lotsOfMaterials, useOf, type NewMovement } from "../ledger/lots.ts";
+import { draw, lockLots, lotsOfMaterials, requireUsable, type NewMovement } from "../ledger/lots.ts";
 import { batch, batchSize, giftOrder, lot, movement } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 import { aboutOrder, listGiftOrders, unpacked, writeOrder, type GiftIn } from "./gifts.ts";
 
 export interface PackIn {
   id: number;
   /** Finished lots chosen by hand, by the place of their line on the order; a line without one is taken use-first. */
   only: readonly { line: number; lotId: number }[];
-  /** The sheet as it stands, written in the same act; the order as kept when absent. */
+  /** The sheet as typed, saved in the same act; the saved order when absent. */
   sheet?: Omit<GiftIn, "id">;
 }
 
@@ -70,7 +70,7 @@ function chosenTooMuch(
 /**
  * Packs an order: finished units and wrapping leave their lots, use-first. What is promised to other orders or on its way to a market
  * is left alone.
- * @throws Refused naming everything that is missing; then nothing is moved, and nothing of the sheet is kept
+ * @throws Refused naming everything that is missing; then nothing is moved, and nothing of the sheet is saved
  */
 export const packGiftOrder = defineAct({
   kind: "packOrder",
@@ -95,7 +95,7 @@ export const packGiftOrder = defineAct({
     );
     for (const [n, i] of items.entries()) {
       const lotId = chosen.get(n);
-      if (lotId !== undefined && useOf(locked, lotId, "order", day, `items.${n}.lot`).of !== i.productId)
+      if (lotId !== undefined && requireUsable(locked, lotId, "order", day, `items.${n}.lot`).of !== i.productId)
         throw Refused.one(`items.${n}.lot`, "That lot is of something else. Choose another.");
     }
     const tooMuch = chosenTooMuch(items, chosen, stand, id);
@@ -108,7 +108,7 @@ export const packGiftOrder = defineAct({
     );
     const wrapPlan = planTakes(
       wraps.map((w) => ({ of: w.materialId, amount: w.pieces })),
-      shelfOf(
+      stockOnHand(
         papers.map((l) => locked.get(l.id)!),
         day,
       ),
@@ -142,7 +142,7 @@ export const packGiftOrder = defineAct({
   },
 });
 
-/** Lots that a packed order took, with how much, what their materials cost, and the work in them; what was put right since is in it. */
+/** Lots that a packed order took, with how much, what their materials cost, and the work in them; what was corrected since is in it. */
 export async function packedLots(db: Reads, orderId: number) {
   const rows = await db
     .select({

@@ -3,15 +3,15 @@ import { mg, sum } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { expect, it } from "vitest";
 import { eq } from "drizzle-orm";
-import { againCosts } from "../ledger/lots.ts";
+import { replacementCosts } from "../ledger/lots.ts";
 import { traceLot } from "../lots/trace.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { saveRecipe } from "../recipe/save.ts";
 import { material } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
-import { expectLedgerTrue } from "../test/fresh.ts";
-import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf } from "../test/workshop.ts";
+import { expectLedgerTrue } from "#test/db/fresh";
+import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf } from "#test/db/workshop";
 import { fillJar } from "./fill.ts";
 import { strainJar } from "./strain.ts";
 
@@ -76,7 +76,7 @@ it("A in B, B in A, and A in itself", async () => {
   const [inA, inB] = costed!.sizes[0]!.cost.lines;
   expect(inA!.cost.lot).toBe(Math.round(last!.value / 4));
   // B is used up: it costs what its newest straining did.
-  const again = (await againCosts(db, [b])).get(b)!;
+  const again = (await replacementCosts(db, [b])).get(b)!;
   expect(inB!.cost.again).toBe(Math.round((again.value * 30_000) / again.per));
   expect(costed!.sizes[0]!.cost.perUnit.again!.total).toBeGreaterThan(0);
   await expectLedgerTrue(db);

@@ -1,4 +1,5 @@
-/** Filling a jar, and topping it up: herb and oil leave their lots and stand in the jar until it is strained. */
+/** Filling a jar, and topping it up: herb and oil leave their lots and are in the jar until it is strained. */
+import { lookThrough } from "#core/material/lookThrough";
 import type { ActKind } from "#core/act/kinds";
 import type { Cut } from "#core/infusion/absorption";
 import type { MethodId, Ready } from "#core/infusion/methods";
@@ -13,12 +14,12 @@ import { and, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { object, string } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftIdOrNone } from "../act/left.ts";
-import { nothingLater } from "../act/standing.ts";
-import { whileUnchanged } from "../kept.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
+import { cachedUntilWrite } from "../cache.ts";
 import type { Db, Tx } from "../client.ts";
-import { draw, lockLots, useOf, type HeldLot } from "../ledger/lots.ts";
+import { draw, lockLots, requireUsable, type LockedLot } from "../ledger/lots.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 
 export interface JarPartIn {
   role: "herb" | "carrier";
@@ -48,7 +49,7 @@ export interface FillIn {
 }
 
 /** The lots of a jar's parts with their facts. @throws Refused beside a part whose lot is gone, of something else, or not to be used */
-async function factsOf(tx: Tx, parts: readonly JarPartIn[], locked: ReadonlyMap<number, HeldLot>, day: Day) {
+async function factsOf(tx: Tx, parts: readonly JarPartIn[], locked: ReadonlyMap<number, LockedLot>, day: Day) {
   const rows = await tx
     .select({ lot, material })
     .from(lot)
@@ -64,7 +65,7 @@ async function factsOf(tx: Tx, parts: readonly JarPartIn[], locked: ReadonlyMap<
     const found = byLot.get(p.lotId);
     if (!found || found.material.id !== p.materialId)
       throw Refused.one(`parts.${i}.lot`, "That lot isn't here, or is of another material.");
-    useOf(locked, p.lotId, p.role, day, `parts.${i}.lot`);
+    requireUsable(locked, p.lotId, p.role, day, `parts.${i}.lot`);
     return found;
   });
 }
@@ -99,8 +100,8 @@ export const fillJar = defineAct({
     const of = (role: JarPartIn["role"]) => facts.filter((_, i) => input.parts[i]!.role === role);
     const warnings = jarWarnings({
       ...input,
-      herbs: of("herb").map((f) => ({ name: f.material.name, dryness: f.lot.dryness, cautions: f.material.cautions })),
-      carriers: of("carrier").map((f) => ({ ...f.material, bestBefore: f.lot.bestBefore })),
+      herbs: of("herb").map((f) => ({ name: f.material.name, dryness: f.lot.dryness, cautions: lookThrough(f.material).cautions })),
+      carriers: of("carrier").map((f) => ({ ...lookThrough(f.material), bestBefore: f.lot.bestBefore })),
     });
     const may = mayFill(warnings, input.why);
     if (!may.ok) throw Refused.one("why", `${may.warning.why} ${may.warning.instead}`);
@@ -124,7 +125,7 @@ export const fillJar = defineAct({
   leaves: null,
   back: async (tx, _left, { undoes }) => {
     const [filled] = await tx.select().from(jar).where(eq(jar.filledActId, undoes)).for("no key update");
-    if (filled) await nothingLater(tx, { kind: "jar", id: filled.id }, undoes, [...ENDS, "topUp"], STRAINED_SINCE(filled.number));
+    if (filled) await requireNoLaterActs(tx, { kind: "jar", id: filled.id }, undoes, [...ENDS, "topUp"], STRAINED_SINCE(filled.number));
     await tx.delete(jarPart).where(eq(jarPart.actId, undoes));
     await tx.update(jar).set({ filledActId: null }).where(eq(jar.filledActId, undoes));
     return "/jars";
@@ -161,7 +162,7 @@ export const topUp = defineAct({
   run: async (tx, input: TopUpIn, { actId, day }) => {
     const j = await steeping(tx, input.jarId);
     const locked = await lockLots(tx, [input.lotId]);
-    const { name, of } = useOf(locked, input.lotId, "carrier", day, "lot");
+    const { name, of } = requireUsable(locked, input.lotId, "carrier", day, "lot");
     const move = draw(locked, input.lotId, input.qty, "qty", grams, { actId, reason: "infused", jarId: j.id });
     await tx.insert(movement).values(move);
     await tx
@@ -182,7 +183,7 @@ export const topUp = defineAct({
       .from(jarPart)
       .innerJoin(jar, eq(jar.id, jarPart.jarId))
       .where(eq(jarPart.actId, undoes));
-    if (part) await nothingLater(tx, { kind: "jar", id: part.id }, undoes, ENDS, STRAINED_SINCE(part.number));
+    if (part) await requireNoLaterActs(tx, { kind: "jar", id: part.id }, undoes, ENDS, STRAINED_SINCE(part.number));
     await tx.delete(jarPart).where(eq(jarPart.actId, undoes));
     await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
   },
@@ -242,7 +243,7 @@ export const heat = defineAct({
   },
   leaves: object({ jarId: leftId(), heatOn: string().nullable().defined(), heatMinutes: leftIdOrNone() }),
   back: async (tx, { jarId, heatOn, heatMinutes }, { undoes }) => {
-    await nothingLater(
+    await requireNoLaterActs(
       tx,
       { kind: "jar", id: jarId },
       undoes,
@@ -259,7 +260,7 @@ export const heat = defineAct({
 
 /** Jars whose heat is on, for the timers every screen shows. */
 export const heatedJars = (db: Db) =>
-  whileUnchanged(db, "heated jars", "", () =>
+  cachedUntilWrite(db, "heated jars", "", () =>
     db
       .select({ id: jar.id, number: jar.number, name: jar.name, heatOn: jar.heatOn, heatMinutes: jar.heatMinutes })
       .from(jar)

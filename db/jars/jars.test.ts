@@ -3,17 +3,17 @@ import { mg, sum } from "#core/measure/exact";
 import { addDays, addMonths } from "#core/when";
 import { eq } from "drizzle-orm";
 import { beforeEach, describe, expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
-import { againCosts } from "../ledger/lots.ts";
+import { reverseAct } from "../acts/reverse.ts";
+import { replacementCosts } from "../ledger/lots.ts";
 import { traceLot } from "../lots/trace.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { saveRecipe } from "../recipe/save.ts";
 import { lot, material } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
-import { expectLedgerTrue } from "../test/fresh.ts";
-import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, refused } from "../test/workshop.ts";
-import { whatWaits } from "../today.ts";
+import { expectLedgerTrue } from "#test/db/fresh";
+import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, refused } from "#test/db/workshop";
+import { workItems } from "../today/today.ts";
 import { fillJar, heat, heatedJars, tend, topUp, type FillIn } from "./fill.ts";
 import { pastStrainings, readJar, steepingJars, valueOfJar } from "./read.ts";
 import { blend, spoilJar, strainJar, type StrainJarIn } from "./strain.ts";
@@ -99,7 +99,7 @@ describe("filling", () => {
   it("taken back, herb and oil are where they were and the jar is gone", async () => {
     const before = [await lotOf(herb), await lotOf(ids.oil)];
     const done = await fillJar(db, await plan(), {});
-    await takeBack(db, done.actId, doing);
+    await reverseAct(db, done.actId, doing);
     expect([await lotOf(herb), await lotOf(ids.oil)]).toEqual(before);
     expect(await readJar(db, idIn(done))).toBeNull();
     await expectLedgerTrue(db);
@@ -121,22 +121,22 @@ describe("tending", () => {
       ["temperature", 41.5, ""],
       ["shaken", null, ""],
     ]);
-    await takeBack(db, top.actId, doing);
+    await reverseAct(db, top.actId, doing);
     expect(await readJar(db, a)).toMatchObject({ oil: 600_000, value });
   });
   it("what was put into a jar comes back only while it stands, the last first", async () => {
     const filled = await fillJar(db, await plan(), {});
     const id = idIn(filled);
     const top = await topUp(db, { jarId: id, lotId: (await lotOf(ids.oil)).id, qty: mg(40_000) }, doing);
-    expect((await refused(takeBack(db, filled.actId, doing)))[0]!.say).toContain("has been topped up");
+    expect((await refused(reverseAct(db, filled.actId, doing)))[0]!.say).toContain("has been topped up");
     const strained = await strainJar(db, straining(id), doing);
-    for (const act of [filled, top]) expect((await refused(takeBack(db, act.actId, doing)))[0]!.say).toContain("strained");
-    await takeBack(db, strained.actId, doing);
+    for (const act of [filled, top]) expect((await refused(reverseAct(db, act.actId, doing)))[0]!.say).toContain("strained");
+    await reverseAct(db, strained.actId, doing);
     const spoilt = await spoilJar(db, { jarId: id, why: "mould" }, doing);
-    expect((await refused(takeBack(db, top.actId, doing)))[0]!.say).toContain("written off since");
-    await takeBack(db, spoilt.actId, doing);
-    await takeBack(db, top.actId, doing);
-    await takeBack(db, filled.actId, doing);
+    expect((await refused(reverseAct(db, top.actId, doing)))[0]!.say).toContain("written off since");
+    await reverseAct(db, spoilt.actId, doing);
+    await reverseAct(db, top.actId, doing);
+    await reverseAct(db, filled.actId, doing);
     expect(await steepingJars(db)).toEqual([]);
     await expectLedgerTrue(db);
   });
@@ -153,7 +153,7 @@ describe("tending", () => {
   });
   it("is on Today when it wants shaking, when it is ready, and when it has stood too long", async () => {
     const id = await fill();
-    const at = async (n: number) => (await whatWaits(db, addDays(DAY, n))).filter((w) => w.station === "jars").map((w) => w.kind);
+    const at = async (n: number) => (await workItems(db, addDays(DAY, n))).filter((w) => w.station === "jars").map((w) => w.kind);
     expect(await at(0)).toEqual([]);
     expect(await at(1)).toEqual(["shake"]);
     await tend(db, { jarIds: [id], kind: "shaken" }, { day: addDays(DAY, 20) });
@@ -212,7 +212,7 @@ describe("straining", () => {
   it("taken back while no bottle was used, not after; strained anew, bottles get new letters", async () => {
     const id = await fill();
     const first = await strainJar(db, straining(id), doing);
-    await takeBack(db, first.actId, doing);
+    await reverseAct(db, first.actId, doing);
     const again = await strainJar(db, straining(id), doing);
     const [bottle] = (await readJar(db, id))!.bottles;
     expect(bottle!.number).toBe("J26124-1C");
@@ -228,7 +228,7 @@ describe("straining", () => {
       },
       doing,
     );
-    expect((await refused(takeBack(db, again.actId, doing)))[0]!.say).toContain("has been used or counted since");
+    expect((await refused(reverseAct(db, again.actId, doing)))[0]!.say).toContain("has been used or counted since");
     await expectLedgerTrue(db);
   });
   it("a second infusion over new herb has two herb lots in its ancestry", async () => {
@@ -274,7 +274,7 @@ describe("straining", () => {
     const [costed] = await costRecipes(db, await readSettings(db), DAY, [recipe]);
     const bottle = await lotOf(oil.id);
     expect(costed!.sizes[0]!.cost.lines[0]!.cost.lot).toBe(Math.round((bottle.value * 80_000) / bottle.onHand));
-    expect((await againCosts(db, [oil.id])).get(oil.id)!.per).toBeGreaterThan(0);
+    expect((await replacementCosts(db, [oil.id])).get(oil.id)!.per).toBeGreaterThan(0);
     expect(costed!.sizes[0]!.cost.perUnit.again).not.toBeNull();
   });
 });
@@ -319,7 +319,7 @@ describe("blending and spoiling", () => {
     const done = await spoilJar(db, { jarId: id, why: "mould" }, doing);
     expect(await steepingJars(db)).toEqual([]);
     expect((await refused(strainJar(db, straining(id), doing)))[0]!.say).toContain("isn't steeping");
-    await takeBack(db, done.actId, doing);
+    await reverseAct(db, done.actId, doing);
     expect((await steepingJars(db)).length).toBe(1);
   });
 });

@@ -1,12 +1,14 @@
 /** Jars: the wall of them, one whole, and what the workshop's strainings teach. */
+import { lookThrough } from "#core/material/lookThrough";
 import type { Straining } from "#core/infusion/absorption";
+import type { Lot } from "#core/stock/lots";
 import type { JarLot } from "#core/infusion/plan";
 import { micros, mg, type Micros } from "#core/measure/exact";
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
 import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { afterCorrections, isThere, lotColumns } from "../ledger/lots.ts";
+import { afterCorrections, hasStock, lotColumns } from "../ledger/lots.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
@@ -77,6 +79,8 @@ const parts = (db: Reads, jarId: Placeholder) =>
         kind: material.kind,
         inci: material.inci,
         densities: material.densities,
+        libraryKey: material.libraryKey,
+        makeup: material.makeup,
         allergen: material.allergen,
         cautions: material.cautions,
         vegan: material.vegan,
@@ -102,7 +106,7 @@ const parts = (db: Reads, jarId: Placeholder) =>
 
 export type JarPartRow = Awaited<ReturnType<typeof partsOf>>[number];
 
-/** Bottles strained from a jar, as long as that straining stands. */
+/** Bottles strained from a jar, as long as that straining is in effect. */
 const bottlesOf = (db: Reads, strainedActId: number) => ask(db, "bottles_of_jar", { strainedActId }, (at) => bottles(db, at.strainedActId));
 
 const bottles = (db: Reads, strainedActId: Placeholder) =>
@@ -137,10 +141,10 @@ export async function readJar(db: Reads, id: number) {
     valueOfJar(db, id),
     row.jar.strainedActId === null ? [] : bottlesOf(db, row.jar.strainedActId),
   ]);
-  return { ...row, parts, events, value, bottles };
+  return { ...row, parts: parts.map((p) => ({ ...p, material: lookThrough(p.material) })), events, value, bottles };
 }
 
-/** Strainings that stand, per herb in each jar, newest first: what the workshop's own figures rest on. */
+/** Strainings in effect, per herb in each jar, newest first: what the workshop's own figures rest on. */
 export async function pastStrainings(db: Reads, herbs: readonly number[]): Promise<Straining[]> {
   if (herbs.length === 0) return [];
   const rows = await ask(db, "past_strainings", { herbs }, (at) =>
@@ -176,11 +180,16 @@ export const lotsForJars = async (db: Reads, materials: readonly number[]): Prom
         db
           .select({ ...lotColumns, dryness: lot.dryness, grown: lot.grown })
           .from(lot)
-          .where(and(isThere, anyOf(lot.materialId, at.materials))),
+          .where(and(hasStock, anyOf(lot.materialId, at.materials))),
       );
 
+/** A lot of oil by its material's name and its number: "Olive oil · OO-3". */
+export interface OilLot extends Lot {
+  name: string;
+}
+
 /** Lots of liquid and infused oils that aren't on hold, by what they are of and their number; of these names in whatever case, or all. */
-export async function oilLots(db: Reads, names?: readonly string[]) {
+export async function oilLots(db: Reads, names?: readonly string[]): Promise<OilLot[]> {
   if (names?.length === 0) return [];
   const name = words(sql`${material.name} || ' · ' || ${lot.number}`);
   return ask(db, names ? "oil_lots_named" : "oil_lots", { names: lower(names ?? []) }, (at) =>
@@ -188,6 +197,6 @@ export async function oilLots(db: Reads, names?: readonly string[]) {
       .select({ ...lotColumns, name })
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
-      .where(and(isThere, isNull(lot.holdReason), inArray(material.kind, ["oil", "infusedOil"]), names && anyNamed(name, at.names))),
+      .where(and(hasStock, isNull(lot.holdReason), inArray(material.kind, ["oil", "infusedOil"]), names && anyNamed(name, at.names))),
   );
 }

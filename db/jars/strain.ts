@@ -12,10 +12,10 @@ import { defineAct } from "../act/define.ts";
 import { leftText } from "../act/left.ts";
 import type { Tx } from "../client.ts";
 import { holdLots } from "../ledger/holds.ts";
-import { draw, lockLots, useOf } from "../ledger/lots.ts";
+import { draw, lockLots, requireUsable } from "../ledger/lots.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
 import { jar, lot, material, movement } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 import { keepBestBefore } from "../shelf/bestBy.ts";
 import { factsOfParts, materialMade } from "../shelf/madeOf.ts";
 import { makeLots } from "../shelf/makeLots.ts";
@@ -181,7 +181,7 @@ export const blend = defineAct({
     const byId = new Map(rows.map((r) => [r.lot.id, r]));
     const locked = await lockLots(tx, ids);
     const parts = input.takes.map((t, i): JarPartRow => {
-      useOf(locked, t.lotId, "blend", day, `takes.${i}.lot`);
+      requireUsable(locked, t.lotId, "blend", day, `takes.${i}.lot`);
       const r = byId.get(t.lotId)!;
       return { id: i, role: "carrier", cut: null, name: r.material.name, qty: t.qty, material: r.material, lot: { ...r.lot, hold: false } };
     });

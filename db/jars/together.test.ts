@@ -2,12 +2,12 @@
 import { mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { beforeEach, expect, it } from "vitest";
-import { noteCount, postStocktake } from "../shelf/stocktake.ts";
+import { noteCount, postStocktake } from "../shelf/counting/stocktake.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
-import { arrive, receive } from "../shelf/receive.ts";
-import { readReceipt } from "../shelf/receipts.ts";
-import { euro, expectLedgerTrue } from "../test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, onHand, token } from "../test/workshop.ts";
+import { arrive, receive } from "../shelf/receipts/receive.ts";
+import { readReceipt } from "../shelf/receipts/receipts.ts";
+import { euro, expectLedgerTrue } from "#test/db/fresh";
+import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, onHand, token } from "#test/db/workshop";
 import { fillJar, topUp } from "./fill.ts";
 import { readJar, steepingJars } from "./read.ts";
 import { spoilJar, strainJar } from "./strain.ts";

@@ -3,21 +3,21 @@ import { micros } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { fillJar } from "../jars/fill.ts";
 import { strainJar } from "../jars/strain.ts";
 import { act, lot, material } from "../schema.ts";
 import { monthlyUse, offersOf } from "../shelf/buying.ts";
-import { correctReceipt } from "../shelf/correct.ts";
-import { correctCount } from "../shelf/count.ts";
+import { correctReceipt } from "../shelf/receipts/correct.ts";
+import { correctCount } from "../shelf/counting/count.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { moveOut } from "../shelf/lots.ts";
-import { openingStock, sayCost } from "../shelf/opening.ts";
-import { arrive, receive } from "../shelf/receive.ts";
-import { readReceipt } from "../shelf/receipts.ts";
-import { noteCount, postStocktake } from "../shelf/stocktake.ts";
+import { openingStock, sayCost } from "../shelf/counting/opening.ts";
+import { arrive, receive } from "../shelf/receipts/receive.ts";
+import { readReceipt } from "../shelf/receipts/receipts.ts";
+import { noteCount, postStocktake } from "../shelf/counting/stocktake.ts";
 import { mg } from "#core/measure/exact";
-import { euro, expectLedgerTrue } from "../test/fresh.ts";
+import { euro, expectLedgerTrue } from "#test/db/fresh";
 import {
   asCorrection,
   buy,
@@ -32,12 +32,12 @@ import {
   onHand,
   refused,
   threePacks,
-} from "../test/workshop.ts";
-import { againCosts } from "./lots.ts";
+} from "#test/db/workshop";
+import { replacementCosts } from "./lots.ts";
 
 eachTestHasAWorkshop();
 const doing = { day: DAY };
-const again = async (of: number) => (await againCosts(db, [of])).get(of);
+const again = async (of: number) => (await replacementCosts(db, [of])).get(of);
 const newMaterial = async (name: string, kind: "oil" | "herb") => idIn(await saveMaterial(db, { name, kind, densities: {} }, doing));
 
 describe("what having a material again costs", () => {
@@ -58,7 +58,7 @@ describe("what having a material again costs", () => {
     const [only] = await lotsOf(oil);
     const said = await sayCost(db, { lotId: only!.id, cost: euro(4), costKnown: "paid" }, doing);
     expect(await again(oil)).toEqual({ value: euro(4), per: 1000 });
-    await takeBack(db, said.actId, doing);
+    await reverseAct(db, said.actId, doing);
     expect(await again(oil)).toBeUndefined();
   });
 
@@ -103,7 +103,7 @@ it("use that is taken back in a later month had never been, in the month it was 
   const before = await use();
   const poured = await make(3);
   expect(await use()).toEqual([{ materialId: ids.oil, month: "2026-05-01", used: before[0]!.used + 120_000 }]);
-  await takeBack(db, poured.actId, { day: later });
+  await reverseAct(db, poured.actId, { day: later });
   expect(await use()).toEqual(before);
   await expectLedgerTrue(db);
 });
@@ -120,12 +120,12 @@ it("packs that arrived wait again at their own price, beside others of the same 
   const all = await waiting();
   const ofDear = (await readReceipt(db, id))!.lines.map((l) => l.line).find((l) => l.price === euro(80))!;
   const one = await arrive(db, { lineId: ofDear.id, packs: 1, supplierLot: "", bestBefore: null }, doing);
-  await takeBack(db, one.actId, doing);
+  await reverseAct(db, one.actId, doing);
   expect(await waiting()).toEqual(all);
   const both = (await readReceipt(db, id))!.lines.map((l) => l.line);
   const came = [];
   for (const l of both) came.push(await arrive(db, { lineId: l.id, packs: 2, supplierLot: "", bestBefore: null }, doing));
-  for (const c of came) await takeBack(db, c.actId, doing);
+  for (const c of came) await reverseAct(db, c.actId, doing);
   expect(await waiting()).toEqual(all);
   // In two goes, taken back in the order they came: the rest of the first isn't waiting then, and nothing is joined to another's.
   const first = await arrive(db, { lineId: ofDear.id, packs: 1, supplierLot: "", bestBefore: null }, doing);
@@ -133,7 +133,7 @@ it("packs that arrived wait again at their own price, beside others of the same 
     .map((l) => l.line)
     .find((l) => l.lotId === null && l.price === euro(40) && l.packs === 1)!;
   const second = await arrive(db, { lineId: rest.id, packs: 1, supplierLot: "", bestBefore: null }, doing);
-  for (const c of [first, second]) await takeBack(db, c.actId, doing);
+  for (const c of [first, second]) await reverseAct(db, c.actId, doing);
   expect((await waiting()).map(([packs, , price]) => [packs, price]).sort()).toEqual([
     [1, euro(40)],
     [1, euro(40)],
@@ -152,13 +152,13 @@ describe("what was counted last is what is there", () => {
     const used = await moveOut(db, { lotId: oil!.id, amount: 50_000, reason: "own", note: "" }, doing);
     await noteCount(db, oil!.id, 1_400_000, "");
     const second = await postStocktake(db, {}, doing);
-    await takeBack(db, first.actId, doing);
+    await reverseAct(db, first.actId, doing);
     expect(await onHand(ids.oil)).toBe(1_400_000);
-    await takeBack(db, used.actId, doing);
+    await reverseAct(db, used.actId, doing);
     expect(await onHand(ids.oil)).toBe(1_400_000);
     await expectLedgerTrue(db);
     // With the last count gone too, nothing is left of any of it.
-    await takeBack(db, second.actId, doing);
+    await reverseAct(db, second.actId, doing);
     expect(await onHand(ids.oil)).toBe(start);
     expect((await lotsOf(ids.oil))[0]!.value).toBe(oil!.value);
     await expectLedgerTrue(db);
@@ -168,7 +168,7 @@ describe("what was counted last is what is there", () => {
     const came = await buy(ids.wax, 1000, 5);
     const fresh = (await lotsOf(ids.wax)).find((l) => l.onHand === 1000)!;
     await count(fresh.id, 1000, 900);
-    expect((await refused(takeBack(db, came.actId, doing)))[0]!.say).toContain("used or counted since");
+    expect((await refused(reverseAct(db, came.actId, doing)))[0]!.say).toContain("used or counted since");
     const [row] = await db.select({ onHand: lot.onHand }).from(lot).where(eq(lot.id, fresh.id));
     expect(row!.onHand).toBe(900);
     expect(await db.$count(act, eq(act.kind, "undo"))).toBe(0);

@@ -2,7 +2,7 @@
 import type { HeldBy } from "#core/stock/holds";
 import { and, asc, eq } from "drizzle-orm";
 import type { Reads, Tx } from "../client.ts";
-import { anyOf, inPieces } from "../pieces.ts";
+import { anyOf, inChunks } from "../pieces.ts";
 import { act, lotHold, recall } from "../schema.ts";
 
 export interface Why {
@@ -14,7 +14,7 @@ export interface Why {
 /** Puts lots on hold, whatever else they are on hold for. @returns those that weren't yet for this */
 export async function holdLots(tx: Tx, ids: readonly number[], { by, source, reason }: Why & { reason: string }): Promise<number[]> {
   const held: number[] = [];
-  for (const piece of inPieces([...new Set(ids)].map((lotId) => ({ lotId, by, source, reason })))) {
+  for (const piece of inChunks([...new Set(ids)].map((lotId) => ({ lotId, by, source, reason })))) {
     const rows = await tx.insert(lotHold).values(piece).onConflictDoNothing().returning({ id: lotHold.lotId });
     held.push(...rows.map((r) => r.id));
   }

@@ -3,18 +3,18 @@ import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { whatWasDone } from "../act/book.ts";
+import { whatWasDone } from "../acts/book.ts";
 import type { Done } from "../act/define.ts";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
 import { closeMarketDay } from "../markets/markets.ts";
 import { act, lot } from "../schema.ts";
-import { correctCount } from "../shelf/count.ts";
-import { receive } from "../shelf/receive.ts";
-import { euro, expectLedgerTrue } from "../test/fresh.ts";
-import { eachTestHasAWorkshop, buy, DAY, db, finished, idIn, ids, lotsOf, make, onHand, refused, token } from "../test/workshop.ts";
+import { correctCount } from "../shelf/counting/count.ts";
+import { receive } from "../shelf/receipts/receive.ts";
+import { euro, expectLedgerTrue } from "#test/db/fresh";
+import { eachTestHasAWorkshop, buy, DAY, db, finished, idIn, ids, lotsOf, make, onHand, refused, token } from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 
@@ -83,7 +83,7 @@ describe("in any order", () => {
             { day: DAY },
           );
         case "undo":
-          return done.length ? takeBack(db, done[s.n % done.length]!, { day: DAY }) : null;
+          return done.length ? reverseAct(db, done[s.n % done.length]!, { day: DAY }) : null;
         default: {
           const [l] = (await lotsOf(ids[s.what])).filter((x) => x.onHand > 0);
           return l

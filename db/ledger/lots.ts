@@ -3,7 +3,7 @@
  */
 import { micros, minus, type Base, type Micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { FOUND } from "#core/stock/reasons";
+import { COSTS_AGAIN, FOUND } from "#core/ledger/reasons";
 import type { KindId } from "#core/material/kinds";
 import { drawValue, type Lot } from "#core/stock/lots";
 import { mayUse, type Use } from "#core/stock/use";
@@ -12,15 +12,16 @@ import { costOf, type UnitCost } from "#core/measure/money";
 import { and, asc, eq, gt, isNotNull, isNull, notInArray, type Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
 import { held, number, words } from "../columnsOf.ts";
-import { notBack, stands } from "../act/standing.ts";
+import { notReversed, isEffective } from "./effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { ask } from "../prepared.ts";
 import { anyOf } from "../pieces.ts";
 import { lot, material, movement, purchase, purchaseLine, standingAct } from "../schema.ts";
+import { literals } from "../schema/columns.ts";
 import { bare } from "../schema/ours.ts";
 
 /** Whether there is any of it. Written out and not given: the indexes of what is on hand are of just this, and a plan that is kept can use them. */
-export const isThere = sql`${lot.onHand} > 0`;
+export const hasStock = sql`${lot.onHand} > 0`;
 
 /** A lot as the core takes it. */
 export const lotColumns = {
@@ -34,26 +35,28 @@ export const lotColumns = {
   hold: held,
   costKnown: lot.costKnown,
   scentMostPpm: lot.scentMostPpm,
+  dryness: lot.dryness,
+  dropsPerMl: lot.dropsPerMl,
 };
 
 const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
 
 /** Lots with something on hand of these materials; of all when none are named. */
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return ask(db, "material_lots", {}, () => onHand(db).where(and(isNotNull(lot.materialId), isThere)));
+  if (!ids) return ask(db, "material_lots", {}, () => onHand(db).where(and(isNotNull(lot.materialId), hasStock)));
   if (ids.length === 0) return [];
-  return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), isThere)));
+  return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), hasStock)));
 }
 
 /** Lots with something on hand of these products; of all when none are named. */
 export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return ask(db, "product_lots", {}, () => onHand(db).where(and(isNotNull(lot.productId), isThere)));
+  if (!ids) return ask(db, "product_lots", {}, () => onHand(db).where(and(isNotNull(lot.productId), hasStock)));
   if (ids.length === 0) return [];
-  return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), isThere)));
+  return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), hasStock)));
 }
 
 /**
- * What a movement comes to after everything that put it right: whatever reads what something cost reads this, and never the movement alone.
+ * What a movement comes to after everything that corrected it: whatever reads what something cost reads this, and never the movement alone.
  * @example db.select({ value: afterCorrections("value") }).from(movement)
  */
 export const afterCorrections = <K extends "qty" | "value">(column: K): SQL<K extends "value" ? Micros : number> =>
@@ -64,11 +67,11 @@ export const afterCorrections = <K extends "qty" | "value">(column: K): SQL<K ex
 
 /**
  * What having a material again costs: its newest purchase as landed, or, where it is made here, its newest straining, blend or
- * harvest; whichever is later; with all that put it right since. What was there before the books began counts where nothing else does. What
+ * harvest; whichever is later; with all that corrected it since. What was there before the books began counts where nothing else does. What
  * was taken back doesn't count, nor what came for nothing: a sample doesn't say what the next one costs.
  * @param ids all materials when absent
  */
-export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
+export async function replacementCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
   if (ids?.length === 0) return new Map();
   const newest = (some?: Placeholder) => {
     const among = (column: SQLWrapper) => some && anyOf(column, some);
@@ -84,7 +87,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(notBack(purchase.actId), gt(purchaseLine.price, micros(0)), among(purchaseLine.materialId)));
+      .where(and(notReversed(purchase.actId), gt(purchaseLine.price, micros(0)), among(purchaseLine.materialId)));
     const made = db
       .select({
         of: number(sql`${lot.materialId}`).as("of"),
@@ -100,7 +103,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
       .innerJoin(standingAct, eq(standingAct.id, movement.actId))
       .where(
         and(
-          sql`${movement.reason} in ('strained', 'blended', 'remelted', 'harvested', 'opening') and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
+          sql`${movement.reason} in ${literals(COSTS_AGAIN)} and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
           among(lot.materialId),
         ),
       );
@@ -116,7 +119,7 @@ export async function againCosts(db: Reads, ids?: readonly number[]): Promise<Ma
 }
 
 /** A lot held for an act, with what decides whether it may be used. */
-export interface HeldLot extends Lot {
+export interface LockedLot extends Lot {
   /** Null for finished units. */
   kind: KindId | null;
   /** What the material is called now; what a finished lot was called when it was poured. */
@@ -125,7 +128,7 @@ export interface HeldLot extends Lot {
 }
 
 /** Locks lots for this transaction, always in the same order so that two windows can't wait on each other. */
-export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<number, HeldLot>> {
+export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<number, LockedLot>> {
   if (ids.length === 0) return new Map();
   const rows = await tx
     .select({
@@ -143,7 +146,7 @@ export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<numb
 }
 
 /** @throws Refused beside `field` when a lot is gone, of something else, not here yet, on hold or past its day */
-export function useOf(lots: ReadonlyMap<number, HeldLot>, lotId: number, use: Use, day: Day, field: string): HeldLot {
+export function requireUsable(lots: ReadonlyMap<number, LockedLot>, lotId: number, use: Use, day: Day, field: string): LockedLot {
   const found = lots.get(lotId);
   if (!found) throw Refused.one(field, "That lot isn't here any more.");
   if (day < found.arrived)
@@ -181,7 +184,7 @@ export function draw(
   return { ...rest, lotId, qty: -amount, value: minus(value) };
 }
 
-/** What a lot cost when it came in, corrections included, per base unit; from the first movement of it that stands. */
+/** What a lot cost when it came in, corrections included, per base unit; from the first movement of it in effect. */
 export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost | null> {
   const [first] = await tx
     .select({ value: afterCorrections("value"), per: afterCorrections("qty") })
@@ -192,7 +195,7 @@ export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost 
         gt(movement.qty, 0),
         isNull(movement.restates),
         notInArray(movement.reason, [...FOUND]),
-        stands(movement.actId),
+        isEffective(movement.actId),
       ),
     )
     .orderBy(asc(movement.id))
@@ -201,13 +204,13 @@ export async function unitCostOfLot(tx: Reads, lotId: number): Promise<UnitCost 
 }
 
 /**
- * All that an act moved, with what was put right of it since. Each of the two by its index; with an "or" between them the whole ledger would be read.
- * @example db.select().from(movement).where(movedBy(batch.pouredActId))
+ * All that an act moved, with what was corrected of it since. Each of the two by its index; with an "or" between them the whole ledger would be read.
+ * @example db.select().from(movement).where(movementsOf(batch.pouredActId))
  */
-export const movedBy = (
+export const movementsOf = (
   actId: SQLWrapper | number,
 ): SQL => sql`${movement.id} in (select p.id from ${movement} p where p.act_id = ${actId} union all
   select r.id from ${movement} p join ${movement} r on r.restates = p.id where p.act_id = ${actId})`;
 
 /** Value of an amount found on top of what the books say: at what the lot cost. */
-export const foundValue = (amount: Base, cost: UnitCost | null) => (cost ? costOf(amount, cost) : micros(0));
+export const surplusValue = (amount: Base, cost: UnitCost | null) => (cost ? costOf(amount, cost) : micros(0));

@@ -1,19 +1,19 @@
-/** What a recall reaches, read: every lot some lots are in by now, where all of it went, and what stands half made with it. */
+/** Reads what a recall reaches: every lot some lots are in by now, where all of it went, and what is half made with it. */
 import { reached, type Went } from "#core/lot/reach";
 import { traceFrom } from "#core/lot/trace";
-import { REASONS } from "#core/stock/reasons";
+import { REASONS } from "#core/ledger/reasons";
 import { and, asc, eq, gt, isNotNull, isNull, sql } from "drizzle-orm";
-import { onTheBench } from "../bench/standing.ts";
-import { stands } from "../act/standing.ts";
+import { onTheBench } from "../bench/planning/standing.ts";
+import { isEffective } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchSize, batchTake, contact, jar, jarPart, lot, marketDay, marketLine, recipeVersion } from "../schema.ts";
 import { oneOf } from "../schema/columns.ts";
-import { linksForth, lotsNamed, namedLots } from "./trace.ts";
+import { descendantLinks, lotsNamed, namedLots } from "./trace.ts";
 
-/** Where all of these lots went, by what stands. Somebody called otherwise by now is still the same one. */
+/** Where all of these lots went, by movements in effect. Somebody with another name by now is still the same one. */
 const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
   rowsOf(
     db,
@@ -36,7 +36,7 @@ const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
       left join market_day d on d.id = coalesce(b.market_day_id, b.back_from_day_id)
       left join contact_name n on n.kind = case when g.id is not null then 'customer' else 'market' end
         and n.called = lower(btrim(coalesce(g.customer, d.name)))
-    where ${anyOf(sql`m.lot_id`, lotIds)} and ${stands(sql`b.act_id`)}
+    where ${anyOf(sql`m.lot_id`, lotIds)} and ${isEffective(sql`b.act_id`)}
     group by b.lot_id, b.reason, a.day, b.note, g.id, d.id, n.contact_id having sum(m.qty) <> 0
     order by a.day, b.lot_id, b.reason`,
   );
@@ -82,7 +82,7 @@ const holdersNamed = (db: Reads, ids: readonly number[]) =>
 
 /** Everything some lots reach: themselves first, then what they are in, nearest first. */
 export async function reachOf(db: Reads, starts: readonly number[]) {
-  const ids = [...starts, ...traceFrom(starts, await linksForth(db, starts), "forward").map((s) => s.lot)];
+  const ids = [...starts, ...traceFrom(starts, await descendantLinks(db, starts), "forward").map((s) => s.lot)];
   // One after the other: an act asks on its own connection, which answers one question at a time.
   const byId = new Map((await lotsNamed(db, ids)).map((l) => [l.id, l]));
   const lots = ids.flatMap((id) => byId.get(id) ?? []);

@@ -4,20 +4,20 @@ import { mg } from "#core/measure/exact";
 import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import type { Done } from "../act/define.ts";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
-import { saveContact } from "../contacts.ts";
+import { saveContact } from "../contacts/contacts.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
 import { fillJar } from "../jars/fill.ts";
 import { strainJar } from "../jars/strain.ts";
 import { closeMarketDay, saveMarketDay } from "../markets/markets.ts";
 import { lot, material } from "../schema.ts";
-import { correctCount, holdLot } from "../shelf/count.ts";
+import { correctCount, holdLot } from "../shelf/counting/count.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
-import { euro } from "../test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, jarOf, lotsOf, make, put, refused } from "../test/workshop.ts";
-import { whatWaits } from "../today.ts";
+import { euro } from "#test/db/fresh";
+import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, jarOf, lotsOf, make, put, refused } from "#test/db/workshop";
+import { workItems } from "../today/today.ts";
 import { alsoMeant, finishedOf } from "./reach.ts";
 import { beginRecall, closeRecall, tellRecall } from "./recall.ts";
 import { listRecalls, readRecall } from "./recalls.ts";
@@ -87,7 +87,7 @@ describe("a recall", () => {
     expect(reach.markets).toMatchObject([{ name: "Fair", units: 7 }]);
     expect(reach.others.handed).toMatchObject([{ units: 1, note: "the choir" }]);
     expect(await held()).not.toContain(other);
-    expect(await whatWaits(db, DAY)).toContainEqual(expect.objectContaining({ station: "lots", kind: "recall", id: idIn(done) }));
+    expect(await workItems(db, DAY)).toContainEqual(expect.objectContaining({ station: "lots", kind: "recall", id: idIn(done) }));
   });
 
   it("finds what stands half made with it: a jar, a batch on the bench, a stall; and what is strained from the jar is held too", async () => {
@@ -120,11 +120,11 @@ describe("a recall", () => {
     const [first, second] = await finished();
     await holdLot(db, { lotId: first!.id, reason: "smells odd" }, doing);
     const done = await begin();
-    await takeBack(db, done.actId, doing);
+    await reverseAct(db, done.actId, doing);
     expect(await held()).toEqual([first!.id]);
     expect(await readRecall(db, idIn(done))).toBeNull();
     expect(await listRecalls(db)).toEqual([]);
-    expect(await whatWaits(db, DAY)).not.toContainEqual(expect.objectContaining({ kind: "recall" }));
+    expect(await workItems(db, DAY)).not.toContainEqual(expect.objectContaining({ kind: "recall" }));
 
     // A recall that goes on isn't lifted lot by lot: it is named, and holds on.
     const again = await begin();
@@ -132,7 +132,7 @@ describe("a recall", () => {
       { field: "reason", see: [{ to: `/lots/recalls/${idIn(again)}` }] },
     ]);
     expect(await held()).toContain(second!.id);
-    await takeBack(db, again.actId, doing);
+    await reverseAct(db, again.actId, doing);
     expect(await held()).toEqual([first!.id]);
   });
 
@@ -144,14 +144,14 @@ describe("a recall", () => {
     expect(await reasons()).toBe("Recall: The supplier says it is rancid; Recall: The wax is dirty; smells odd");
     const free = await closeRecall(db, { recallId: idIn(one), free: true }, doing);
     expect(await reasons()).toBe("Recall: The wax is dirty; smells odd");
-    await takeBack(db, free.actId, doing);
+    await reverseAct(db, free.actId, doing);
     expect(await reasons()).toContain("Recall: The supplier says it is rancid");
     await closeRecall(db, { recallId: idIn(one), free: true }, doing);
     await closeRecall(db, { recallId: idIn(two), free: false }, doing);
     // What a closed recall left on hold is let go lot by lot; taken back, all of it stands again.
     const off = await holdLot(db, { lotId: tin!.id, reason: null }, doing);
     expect(await reasons()).toBeNull();
-    await takeBack(db, off.actId, doing);
+    await reverseAct(db, off.actId, doing);
     expect((await reasons())!.split("; ").sort()).toEqual(["Recall: The wax is dirty", "smells odd"]);
   });
 
@@ -160,10 +160,10 @@ describe("a recall", () => {
     const hold = await holdLot(db, { lotId: tin!.id, reason: "smells odd" }, doing);
     const free = await holdLot(db, { lotId: tin!.id, reason: null }, doing);
     await begin();
-    expect(await refused(takeBack(db, hold.actId, doing))).toHaveLength(1);
-    await takeBack(db, free.actId, doing);
+    expect(await refused(reverseAct(db, hold.actId, doing))).toHaveLength(1);
+    await reverseAct(db, free.actId, doing);
     expect((await finished())[0]!.holdReason).toContain("smells odd");
-    await takeBack(db, hold.actId, doing);
+    await reverseAct(db, hold.actId, doing);
     expect((await finished())[0]!.holdReason).toBe("Recall: The supplier says it is rancid");
   });
 
@@ -179,9 +179,9 @@ describe("a recall", () => {
     const was = { toldOn: DAY, back: 1, note: "" };
     const more = await tell({ was, back: 4, note: "by phone" });
     expect((await read(done)).told).toEqual([{ contactId, toldOn: DAY, back: 4, note: "by phone" }]);
-    expect(await refused(takeBack(db, told.actId, doing))).toHaveLength(1);
-    await takeBack(db, more.actId, doing);
-    await takeBack(db, told.actId, doing);
+    expect(await refused(reverseAct(db, told.actId, doing))).toHaveLength(1);
+    await reverseAct(db, more.actId, doing);
+    await reverseAct(db, told.actId, doing);
     expect((await read(done)).told).toEqual([{ contactId, ...UNSAID }]);
     const id = idIn(await saveContact(db, { kind: "customer", name: "Somebody else", reach: "", note: "" }, doing));
     expect(await refused(tell({ contactId: id }))).toHaveLength(1);
@@ -198,8 +198,8 @@ describe("a recall", () => {
     });
     expect(await held()).toEqual([]);
     expect(await refused(closeRecall(db, { recallId, free: false }, doing))).toHaveLength(1);
-    expect(await refused(takeBack(db, done.actId, doing))).toHaveLength(1);
-    await takeBack(db, closed.actId, doing);
+    expect(await refused(reverseAct(db, done.actId, doing))).toHaveLength(1);
+    await reverseAct(db, closed.actId, doing);
     expect(await held()).toEqual([await oilLot(), ...made]);
     expect((await read(done)).recall).toMatchObject({ came: "", closedAt: null });
   });

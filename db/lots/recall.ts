@@ -11,11 +11,11 @@ import { and, eq } from "drizzle-orm";
 import { array, number, object } from "yup";
 import { defineAct, type About } from "../act/define.ts";
 import { leftDayOrNone, leftId, leftText } from "../act/left.ts";
-import { nothingLater } from "../act/standing.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { freeLots, holdLots } from "../ledger/holds.ts";
 import { lockLots } from "../ledger/lots.ts";
-import { inPieces } from "../pieces.ts";
+import { inChunks } from "../pieces.ts";
 import { recall, recallLot, recallTold } from "../schema.ts";
 import { finishedOf, reachOf } from "./reach.ts";
 import { heldOf, peopleTold, startsOf } from "./recalls.ts";
@@ -29,7 +29,7 @@ export interface RecallIn {
 
 const path = (id: number): string => `/lots/recalls/${id}`;
 const called = (r: { id: number; rehearsal: boolean }): string => `${r.rehearsal ? "Rehearsal" : "Recall"} ${r.id}`;
-/** What stands on a lot that is held by it. */
+/** What is on a lot that is held by it. */
 const heldBy = (r: { reason: string }): string => `Recall: ${r.reason}`;
 const about = (id: number): About => ({ kind: "recall", id, changes: true });
 
@@ -62,7 +62,7 @@ export const beginRecall = defineAct({
     const ids = reach.lots.map((l) => l.id);
     await lockLots(tx, ids);
     const held = new Set(rehearsal ? [] : await holdLots(tx, ids, { ...byIt(id), reason: heldBy({ reason }) }));
-    for (const piece of inPieces(ids))
+    for (const piece of inChunks(ids))
       await tx
         .insert(recallLot)
         .values(piece.map((lotId) => ({ recallId: id, lotId, start: input.lotIds.includes(lotId), held: held.has(lotId) })));
@@ -84,7 +84,13 @@ export const beginRecall = defineAct({
   leaves: object({ recallId: leftId() }),
   back: async (tx, { recallId }, { undoes }) => {
     const held = await heldOf(tx, recallId);
-    await nothingLater(tx, { kind: "recall", id: recallId }, undoes, ["tellRecall", "closeRecall"], "Somebody was told, or it was closed.");
+    await requireNoLaterActs(
+      tx,
+      { kind: "recall", id: recallId },
+      undoes,
+      ["tellRecall", "closeRecall"],
+      "Somebody was told, or it was closed.",
+    );
     await tx.update(recall).set({ begunActId: null }).where(eq(recall.id, recallId));
     await freeLots(tx, held, byIt(recallId));
     return "/lots/recalls";
@@ -98,7 +104,7 @@ export interface TellIn {
   toldOn: Day | null;
   back: number;
   note: string;
-  /** What stood on the sheet: said by somebody else meanwhile, it is refused. */
+  /** What was on the sheet: changed by somebody else meanwhile, it is refused. */
   was: { toldOn: Day | null; back: number; note: string };
 }
 

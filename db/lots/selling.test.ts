@@ -1,15 +1,15 @@
 /** Selling, packing and tracing. */
 import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
 import { findLot, traceLot } from "./trace.ts";
 import { closeMarketDay, listMarketDays } from "../markets/markets.ts";
 import { movement } from "../schema.ts";
-import { holdLot } from "../shelf/count.ts";
-import { euro } from "../test/fresh.ts";
-import { eachTestHasAWorkshop, DAY, db, finished, idIn, ids, make, refused } from "../test/workshop.ts";
+import { holdLot } from "../shelf/counting/count.ts";
+import { euro } from "#test/db/fresh";
+import { eachTestHasAWorkshop, DAY, db, finished, idIn, ids, make, refused } from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 
@@ -70,7 +70,7 @@ describe("selling and tracing", () => {
     const done = await make(1);
     const made = (await finished()).at(-1)!;
     expect((await traceLot(db, made.id)).back.length).toBeGreaterThan(0);
-    await takeBack(db, done.actId, { day: DAY });
+    await reverseAct(db, done.actId, { day: DAY });
     expect((await traceLot(db, made.id)).back).toEqual([]);
     expect(await db.select().from(movement).where(eq(movement.actId, done.actId))).not.toHaveLength(0);
   });

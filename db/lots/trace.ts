@@ -2,9 +2,10 @@
 import { slipsOf } from "#core/lot/check";
 import { contentsOf } from "#core/lot/contents";
 import { trace, type Link } from "#core/lot/trace";
+import { FOUND, TURNED } from "#core/ledger/reasons";
 import { and, asc, eq, sql, type Placeholder, type SQL } from "drizzle-orm";
 import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
-import { stands } from "../act/standing.ts";
+import { isEffective } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { anyOf, anywhere } from "../pieces.ts";
 import { ask } from "../prepared.ts";
@@ -71,7 +72,7 @@ const forth = (start: SQL): SQL => sql`forth(id, out_of) as (
     )`;
 
 /** Every link forward from some lots, in the order the lots came to be. */
-export const linksForth = (db: Reads, lotIds: readonly number[]): Promise<Link[]> =>
+export const descendantLinks = (db: Reads, lotIds: readonly number[]): Promise<Link[]> =>
   rowsOf(
     db,
     { from: aNumber, to: aNumber },
@@ -81,7 +82,7 @@ export const linksForth = (db: Reads, lotIds: readonly number[]): Promise<Link[]
 
 /**
  * Links of every lot that can be reached from one, in both directions. A batch joins what was used in it to what was filled, a jar
- * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act stands. In the order the lots came to be.
+ * what was steeped in it to the bottles strained, a blend its oils to what they became, as long as that act is in effect. In the order the lots came to be.
  * Each step asks for the links of one lot, grouped: joined plainly, every step would read the whole ledger, and without a word of how few they
  * are room for millions would be made.
  */
@@ -130,7 +131,7 @@ const historyRows = (db: Reads, lotIds: Placeholder) =>
     .leftJoin(marketDay, eq(marketDay.id, movement.marketDayId))
     .leftJoin(giftOrder, eq(giftOrder.id, movement.giftOrderId))
     .leftJoin(jar, eq(jar.id, movement.jarId))
-    .where(and(anyOf(movement.lotId, lotIds), stands(movement.actId)))
+    .where(and(anyOf(movement.lotId, lotIds), isEffective(movement.actId)))
     .orderBy(asc(movement.id));
 
 export type HistoryRow = Awaited<ReturnType<typeof historyOf>>[number];
@@ -209,7 +210,7 @@ const madeOf = (db: Reads, ids: readonly number[]) =>
     db,
     { id: aNumber, qty: aNumber },
     sql`select b.lot_id as id, sum(m.qty)::float8 as qty from movement m join movement b on b.id = coalesce(m.restates, m.id)
-    where ${anyOf(sql`m.lot_id`, ids)} and b.qty > 0 and b.reason not in ('counted', 'cameBack', 'undone') and ${stands(sql`b.act_id`)} group by 1`,
+    where ${anyOf(sql`m.lot_id`, ids)} and b.qty > 0 and b.reason not in ${[...FOUND, "undone"]} and ${isEffective(sql`b.act_id`)} group by 1`,
   );
 
 /**
@@ -231,7 +232,7 @@ const amountsIn = (db: Reads, ids: readonly number[]) =>
     select ing.lot_id, made.lot_id, round(-sum(ing.qty) * made.qty / pot.weighed) from movement made
       join lateral (select -sum(x.qty) as weighed from movement x where x.act_id = made.act_id and x.reason = 'used' and x.into_lot_id is null) pot on true
       join movement ing on ing.act_id = made.act_id and ing.reason = 'used' and ing.into_lot_id is null
-      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'leftOver' and ${stands(sql`made.act_id`)} group by 1, 2, made.qty, pot.weighed
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'leftOver' and ${isEffective(sql`made.act_id`)} group by 1, 2, made.qty, pot.weighed
     union all
     select p.lot_id, made.lot_id, round(sum(p.qty) * made.qty / jar.strained) from movement made join jar j on j.strained_act_id = made.act_id
       join lateral (select sum(x.qty) as strained from movement x where x.act_id = made.act_id and x.reason = 'strained') jar on true
@@ -239,5 +240,5 @@ const amountsIn = (db: Reads, ids: readonly number[]) =>
       where ${anyOf(sql`made.lot_id`, ids)} and made.reason = 'strained' and jar.strained > 0 group by 1, 2, made.qty, jar.strained
     union all
     select ing.lot_id, made.lot_id, -ing.qty from movement made join movement ing on ing.act_id = made.act_id and ing.reason = made.reason and ing.qty < 0
-      where ${anyOf(sql`made.lot_id`, ids)} and made.reason in ('blended', 'remelted') and made.qty > 0 and ${stands(sql`made.act_id`)}`,
+      where ${anyOf(sql`made.lot_id`, ids)} and made.reason in ${TURNED} and made.qty > 0 and ${isEffective(sql`made.act_id`)}`,
   );

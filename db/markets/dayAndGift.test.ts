@@ -3,17 +3,17 @@ import { dayResult } from "#core/market/day";
 import { addDays } from "#core/when";
 import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { listCabinet, takeOut } from "../cabinet/cabinet.ts";
 import { listGiftOrders, saveGiftOrder, type GiftIn } from "../gifts/gifts.ts";
 import { packedLots, packGiftOrder } from "../gifts/pack.ts";
-import { ordersReady } from "../gifts/ready.ts";
+import { ordersStand } from "../gifts/begin.ts";
 import { reachOf } from "../lots/reach.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { lot } from "../schema.ts";
-import { readSettings } from "../settings.ts";
-import { euro, expectLedgerTrue } from "../test/fresh.ts";
-import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, make, onHand, refused } from "../test/workshop.ts";
+import { readSettings } from "../settings/settings.ts";
+import { euro, expectLedgerTrue } from "#test/db/fresh";
+import { DAY, db, eachTestHasAWorkshop, finished, idIn, ids, lotsOf, make, onHand, refused } from "#test/db/workshop";
 import { closeMarketDay, listMarketDays, marketSums, saveMarketDay, type MarketIn } from "./markets.ts";
 
 eachTestHasAWorkshop();
@@ -41,6 +41,7 @@ const order = (over: Partial<GiftIn> = {}): GiftIn => ({
   wrapping: [{ materialId: ids.box, pieces: 2 }],
   ...over,
 });
+const ready = async () => (await ordersStand(db, DAY)).filter((o) => o.standing === "ready").map((o) => o.orderId);
 const here = async (): Promise<number[]> => (await finished()).map((l) => l.onHand);
 
 describe("a market day", () => {
@@ -83,7 +84,7 @@ describe("a market day", () => {
     expect(await here()).toEqual([0]);
     expect((await refused(saveMarketDay(db, { ...sheet, id: id }, { day: DAY })))[0]!.say).toMatch(/is closed/);
     expect((await refused(closeMarketDay(db, { ...sheet, id: id }, { day: DAY })))[0]!.say).toMatch(/is closed/);
-    await takeBack(db, closed.actId, { day: DAY });
+    await reverseAct(db, closed.actId, { day: DAY });
     expect(await here()).toEqual([5]);
     expect((await listMarketDays(db, [id]))[0]!.closedActId).toBeNull();
     await closeMarketDay(db, { ...sheet, id: id }, { day: DAY });
@@ -133,7 +134,7 @@ describe("a gift order", () => {
     expect(lots.filter((l) => l.materialId !== null).map((l) => l.qty)).toEqual([2]);
     expect(await here()).toEqual([0, 1]);
     expect(await onHand(ids.box)).toBe(8);
-    await takeBack(db, packed.actId, { day: DAY });
+    await reverseAct(db, packed.actId, { day: DAY });
     expect([await here(), await onHand(ids.box), await packedLots(db, id)]).toEqual([[5, 3], 10, []]);
     await expectLedgerTrue(db);
   });
@@ -191,7 +192,7 @@ describe("a gift order", () => {
     const later = idIn(
       await saveGiftOrder(db, order({ due, items: [{ productId: ids.product, units: 3, price: euro(9) }] }), { day: DAY }),
     );
-    expect([...(await ordersReady(db, DAY))]).toEqual([later]);
+    expect(await ready()).toEqual([later]);
     const now = idIn(await saveGiftOrder(db, order({ items: [{ productId: ids.product, units: 2, price: euro(9) }] }), { day: DAY }));
     expect(await refused(packGiftOrder(db, { id: now, only: [{ line: 0, lotId: second!.id }] }, { day: DAY }))).toEqual([
       { field: "items.0.lot", say: "Only 0 of it can go with this order: 3 promised to Choir. Choose another lot, or use first." },
@@ -201,7 +202,7 @@ describe("a gift order", () => {
     await packGiftOrder(db, { id: later, only: [] }, { day: DAY });
     expect(await here()).toEqual([3, 0]);
     const more = idIn(await saveGiftOrder(db, order({ due, items: [{ productId: ids.product, units: 1, price: euro(9) }] }), { day: DAY }));
-    expect([...(await ordersReady(db, DAY))]).toEqual([]);
+    expect(await ready()).toEqual([]);
     expect((await refused(packGiftOrder(db, { id: more, only: [] }, { day: DAY })))[0]!.say).toContain("3 past their day by");
     const line = { lotId: first!.id, taken: 1, sold: 0, given: 0, damaged: 0, price: euro(9) };
     expect((await refused(saveMarketDay(db, market({ day: due, lines: [line] }), { day: DAY })))[0]).toMatchObject({

@@ -1,23 +1,24 @@
 /** Market days: planning what to take, and closing the day so that what was sold leaves its lots. */
 import { groupBy } from "#core/collect";
+import { salesOf } from "#core/market/day";
 import { micros, type Micros } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
-import { unitsForStall } from "#core/stock/promised";
-import type { Reason } from "#core/stock/reasons";
+import { unitsForStall } from "#core/stock/allocations";
+import type { Reason } from "#core/ledger/reasons";
 import { counted, wordList } from "#core/words";
 import { sayFullDay, type Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { array, object } from "yup";
 import { held, number, words } from "../columnsOf.ts";
-import { defineAct, type At } from "../act/define.ts";
+import { defineAct, type ActContext } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
-import { notChangedSince } from "../act/seen.ts";
-import { nothingLater } from "../act/standing.ts";
-import { namesOf } from "../contacts.ts";
-import { unitsStand } from "../cabinet/promised.ts";
+import { requireUnchanged } from "../act/seen.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
+import { namesOf } from "../contacts/contacts.ts";
+import { unitsStand } from "../cabinet/allocations.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { draw, lockLots, useOf, type NewMovement } from "../ledger/lots.ts";
+import { draw, lockLots, requireUsable, type NewMovement } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { lot, marketDay, marketLine, movement } from "../schema.ts";
@@ -46,7 +47,7 @@ export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]
   return new Map(rows.map((r) => [r.number, r.id]));
 }
 
-/** What left stock on a market day, per lot; what was put right since is in it, and what was taken back isn't. */
+/** What left stock on a market day, per lot; what was corrected since is in it, and what was taken back isn't. */
 const goneByDay = (db: Reads, ids: readonly number[]) =>
   ask(db, "gone_by_day", { ids }, (at) =>
     db
@@ -62,7 +63,7 @@ const daysOf = (db: Reads, ids: readonly number[] | undefined, most: number) =>
       .select()
       .from(marketDay)
       .where(ids && anyOf(marketDay.id, at.ids))
-      .orderBy(desc(marketDay.day), desc(marketDay.id))
+      .orderBy(sql`${marketDay.closedActId} is not null`, desc(marketDay.day), desc(marketDay.id))
       .limit(at.most),
   );
 
@@ -111,13 +112,13 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
       db
         .select({
           dayId: marketLine.marketDayId,
+          price: marketLine.price,
           taken: number(sql`sum(${marketLine.taken})`),
           sold: number(sql`sum(${marketLine.sold})`),
-          takings: sql`sum(${marketLine.sold} * ${marketLine.price})`.mapWith(marketLine.price),
         })
         .from(marketLine)
         .where(anyOf(marketLine.marketDayId, at.ids))
-        .groupBy(marketLine.marketDayId),
+        .groupBy(marketLine.marketDayId, marketLine.price),
     ),
     ask(db, "gone_of_days", { ids }, (at) =>
       db
@@ -127,15 +128,14 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
         .groupBy(movement.marketDayId),
     ),
   ]);
-  const of = new Map(lines.map((l) => [l.dayId, l]));
+  const of = groupBy(lines, (l) => l.dayId);
   const cost = new Map(gone.map((g) => [g.dayId, g.gone]));
   return days.map((day) => {
-    const l = of.get(day.id);
+    const sold = of.get(day.id) ?? [];
     return {
       ...day,
-      taken: l?.taken ?? 0,
-      unitsSold: l?.sold ?? 0,
-      takings: l?.takings ?? micros(0),
+      ...salesOf(sold),
+      taken: sold.reduce((a, l) => a + l.taken, 0),
       stockCost: cost.get(day.id) ?? micros(0),
     };
   });
@@ -157,7 +157,7 @@ interface Written {
   before: { day: typeof marketDay.$inferSelect; lines: (typeof marketLine.$inferSelect)[] } | null;
 }
 
-async function writeDay(tx: Tx, { id, lines, ...head }: MarketIn, seen: At["seen"]): Promise<Written> {
+async function writeDay(tx: Tx, { id, lines, ...head }: MarketIn, seen: ActContext["seen"]): Promise<Written> {
   if (id === undefined) {
     const [row] = await tx.insert(marketDay).values(head).returning({ id: marketDay.id });
     if (lines.length > 0) await tx.insert(marketLine).values(lines.map((l) => ({ ...l, marketDayId: row!.id })));
@@ -165,7 +165,7 @@ async function writeDay(tx: Tx, { id, lines, ...head }: MarketIn, seen: At["seen
   }
   const [open] = await tx.select().from(marketDay).where(eq(marketDay.id, id)).for("no key update");
   if (!open) throw Refused.one("", "That market day isn't here any more.");
-  await notChangedSince(tx, { kind: "market", id }, seen);
+  await requireUnchanged(tx, { kind: "market", id }, seen);
   if (open.closedActId !== null) throw Refused.one("", "This day is closed. Take the closing back first to change it.");
   const before = { day: open, lines: await tx.delete(marketLine).where(eq(marketLine.marketDayId, id)).returning() };
   await tx.update(marketDay).set(head).where(eq(marketDay.id, id));
@@ -206,7 +206,7 @@ async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): P
   const onDay = input.day > today ? input.day : null;
   const problems: FieldProblem[] = [];
   for (const [i, l] of input.lines.entries()) {
-    const found = useOf(locked, l.lotId, "stall", today, `lines.${i}.lot`);
+    const found = requireUsable(locked, l.lotId, "stall", today, `lines.${i}.lot`);
     if (l.taken === 0) continue;
     const product = stand.get(found.of);
     const room = unitsForStall(product, l.lotId, along, onDay);
@@ -224,18 +224,18 @@ async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): P
   if (problems.length > 0) throw new Refused(problems);
 }
 
-/** Keeps a day as it is planned or half counted; stock stays where it is. @throws Refused by line; ChangedMeanwhile */
+/** Keeps a day as it is planned or half counted; stock stays where it is. @throws Refused by line; EditedMeanwhile */
 export const saveMarketDay = defineAct({
   kind: "saveMarket",
   run: async (tx, input: MarketIn, { day, seen }) => {
     const written = await writeDay(tx, input, seen);
     // What was sold already was there to be sold; only a plan can promise what isn't.
     if (input.lines.every((l) => l.sold + l.given + l.damaged === 0)) await mayGoAlong(tx, input, written.dayId, day);
-    return { path: `/markets/${written.dayId}`, summary: `Kept ${input.name}`, about: about(written.dayId), leaves: written };
+    return { path: `/markets/${written.dayId}`, summary: `Saved ${input.name}`, about: about(written.dayId), leaves: written };
   },
   leaves: beforeOf(),
   back: async (tx, left, { undoes }) => {
-    await nothingLater(
+    await requireNoLaterActs(
       tx,
       { kind: "market", id: left.dayId },
       undoes,
@@ -246,7 +246,7 @@ export const saveMarketDay = defineAct({
   },
 });
 
-/** Closes a day: sold, given and damaged units leave their lots. @throws Refused by line when a lot has fewer; then nothing is kept */
+/** Closes a day: sold, given and damaged units leave their lots. @throws Refused by line when a lot has fewer; then nothing is saved */
 export const closeMarketDay = defineAct({
   kind: "closeMarket",
   run: async (tx, input: MarketIn, { actId, day, seen }) => {
@@ -266,7 +266,7 @@ export const closeMarketDay = defineAct({
       for (const [field, units, reason] of out) {
         if (units === 0) continue;
         try {
-          useOf(locked, l.lotId, "stall", day, `lines.${i}.lot`);
+          requireUsable(locked, l.lotId, "stall", day, `lines.${i}.lot`);
           moves.push(draw(locked, l.lotId, units, `lines.${i}.${field}`, (n) => counted(n, "unit"), { actId, reason, marketDayId: dayId }));
         } catch (e) {
           if (!(e instanceof Refused)) throw e;
@@ -294,7 +294,7 @@ export const closeMarketDay = defineAct({
     };
   },
   leaves: null,
-  // The counts stay on the sheet, to be put right and closed again.
+  // The counts stay on the sheet, to be corrected and closed again.
   back: async (tx, _left, { undoes }) => {
     await tx.update(marketDay).set({ closedActId: null }).where(eq(marketDay.closedActId, undoes));
   },

@@ -1,13 +1,13 @@
 /** Chosen prices per product and channel. */
 import type { Micros } from "#core/measure/exact";
-import { CHANNEL_IDS, type ChannelId } from "#core/pricing/schools";
+import { CHANNEL_IDS, type ChannelId } from "#core/pricing/pricingMethods";
 import { Refused } from "#core/refused";
 import { and, eq, sql, type SQL } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftMicros } from "../act/left.ts";
-import { notChangedSince } from "../act/seen.ts";
-import { notBack, nothingLater } from "../act/standing.ts";
+import { requireUnchanged } from "../act/seen.ts";
+import { notReversed, requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
@@ -22,7 +22,7 @@ export async function chosenPrices(db: Reads, products?: readonly number[]): Pro
     db
       .selectDistinctOn([price.productId, price.channel], { productId: price.productId, channel: price.channel, price: price.price })
       .from(price)
-      .where(and(notBack(price.actId), some))
+      .where(and(notReversed(price.actId), some))
       .orderBy(price.productId, price.channel, sql`${price.id} desc`);
   const rows = await (products
     ? ask(db, "chosen_prices_of", { products }, (at) => newest(anyOf(price.productId, at.products)))
@@ -38,7 +38,7 @@ export interface PricesIn {
   prices: Partial<Record<ChannelId, Micros>>;
 }
 
-/** Chooses prices for a product (absent channels stay) and keeps its own figure. @throws ChangedMeanwhile */
+/** Chooses prices for a product (absent channels stay) and keeps its own figure. @throws EditedMeanwhile */
 export const choosePrices = defineAct({
   kind: "price",
   run: async (tx, input: PricesIn, { actId, seen }) => {
@@ -49,7 +49,7 @@ export const choosePrices = defineAct({
       .where(eq(product.id, input.productId))
       .for("no key update", { of: bare(product) });
     if (!was) throw Refused.one("", "That product isn't here any more.");
-    await notChangedSince(tx, { kind: "product", id: input.productId }, seen);
+    await requireUnchanged(tx, { kind: "product", id: input.productId }, seen);
     await tx.update(product).set({ ownPrice: input.own }).where(eq(product.id, input.productId));
     const rows = CHANNEL_IDS.flatMap((channel) => {
       const chosen = input.prices[channel];
@@ -58,7 +58,7 @@ export const choosePrices = defineAct({
     if (rows.length > 0) await tx.insert(price).values(rows);
     return {
       path: `/prices/${input.productId}`,
-      summary: `Prices kept for ${was.name}, ${was.label}`,
+      summary: `Prices saved for ${was.name}, ${was.label}`,
       about: [{ kind: "product", id: input.productId, changes: true }],
       leaves: { productId: input.productId, own: was.own },
     };
@@ -66,7 +66,7 @@ export const choosePrices = defineAct({
   leaves: object({ productId: leftId(), own: leftMicros().nullable() }),
   // Prices of an act that is taken back count no more; that is asked of the act they were chosen by.
   back: async (tx, { productId, own }, { undoes }) => {
-    await nothingLater(tx, { kind: "product", id: productId }, undoes, ["price"], "Other prices have been kept since.");
+    await requireNoLaterActs(tx, { kind: "product", id: productId }, undoes, ["price"], "Other prices have been kept since.");
     await tx.update(product).set({ ownPrice: own }).where(eq(product.id, productId));
   },
 });

@@ -1,13 +1,13 @@
 /** What every size of every recipe costs per unit as written, against the shelf as it stands. */
 import type { UnitCost } from "#core/measure/money";
 import { costRecipe, unitCosts, type RecipeCost } from "#core/recipe/cost";
-import type { Settings } from "#core/settings";
+import type { Settings } from "#core/settings/settings";
 import type { Lot } from "#core/stock/lots";
-import { shelfOf, type Shelf } from "#core/stock/shelf";
+import { stockOnHand, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { Db } from "../client.ts";
-import { whileUnchanged } from "../kept.ts";
-import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
+import { cachedUntilWrite } from "../cache.ts";
+import { replacementCosts, lotsOfMaterials } from "../ledger/lots.ts";
 import { costInput, readRecipes, type WrittenRecipe, type WrittenSize } from "./read.ts";
 
 export interface CostedSize extends WrittenSize {
@@ -26,18 +26,18 @@ export interface ShelfCosts {
 
 /** Lots on hand and newest costs of these materials; of all when none are named. */
 export async function readShelfCosts(db: Db, materials?: readonly number[]): Promise<ShelfCosts> {
-  const [lots, again] = await Promise.all([lotsOfMaterials(db, materials), againCosts(db, materials)]);
+  const [lots, again] = await Promise.all([lotsOfMaterials(db, materials), replacementCosts(db, materials)]);
   return { lots, again };
 }
 
 /** The shelf for these materials, worked out; for all when none are named. */
 export async function readShelf(db: Db, today: Day, materials?: readonly number[]): Promise<Shelf> {
   const { lots, again } = await readShelfCosts(db, materials);
-  return shelfOf(lots, today, again);
+  return stockOnHand(lots, today, again);
 }
 
-/** The whole shelf as a page reads it, worked out anew once anything was written. @param db not a transaction */
-const keptShelf = (db: Db, today: Day): Promise<Shelf> => whileUnchanged(db, "shelf", today, () => readShelf(db, today));
+/** The whole shelf as a page reads it, worked out again once anything was written. @param db not a transaction */
+const keptShelf = (db: Db, today: Day): Promise<Shelf> => cachedUntilWrite(db, "shelf", today, () => readShelf(db, today));
 
 /** Whatever a recipe is sold as: its sizes, and what some of it was poured as otherwise. */
 const soldAs = (w: WrittenRecipe): WrittenSize[] => [...w.sizes, ...w.variants];

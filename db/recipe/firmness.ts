@@ -1,20 +1,19 @@
 /** What spoons and fingers said of recipes, and the constants of the model of firmness they teach the workshop. */
-import { feltFirm } from "#core/batch/spoon";
-import { SAID_AT } from "#core/firmness/model";
+import { taughtBy } from "#core/batch/finishing/spoon";
 import { mg } from "#core/measure/exact";
-import { FEELS, feelOf, type Feel } from "#core/firmness/words";
+import { FEELS, feelRange, type Feel } from "#core/firmness/words";
 import { fitFirmness, type Fitted, type FirmnessTest } from "#core/firmness/fit";
 import { setsBy } from "#core/firmness/solids";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, gt, isNotNull, isNull } from "drizzle-orm";
 import { object } from "yup";
-import { stands } from "../act/standing.ts";
+import { isEffective } from "../ledger/effective.ts";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
 import type { Db, Reads } from "../client.ts";
 import { groupBy } from "#core/collect";
-import { whileUnchanged } from "../kept.ts";
+import { cachedUntilWrite } from "../cache.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { batch, batchCheck, batchEvent, batchTake, firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
@@ -84,7 +83,7 @@ const cold = (db: Reads) =>
     .from(batchCheck)
     .innerJoin(batch, eq(batch.id, batchCheck.batchId))
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
-    .where(and(isNotNull(batchCheck.firm), isNotNull(batch.pouredActId), stands(batchCheck.actId)))
+    .where(and(isNotNull(batchCheck.firm), isNotNull(batch.pouredActId), isEffective(batchCheck.actId)))
     .orderBy(desc(batchCheck.id))
     .limit(TAUGHT_BY);
 
@@ -124,7 +123,7 @@ async function spoons(db: Reads): Promise<FirmnessTest[]> {
     const lines = (inPot.get(batchId) ?? []).flatMap((w) =>
       at === null || (w.at && w.at <= at) ? [{ weight: w.weight!, sets: setsBy(w) }] : [],
     );
-    return lines.length > 0 && verdict ? [{ celsius: SAID_AT, feel: feelOf(feltFirm(verdict, type)), lines }] : [];
+    return lines.length > 0 && verdict ? [taughtBy(verdict, type, lines)] : [];
   });
 }
 
@@ -149,9 +148,12 @@ async function fit(db: Reads): Promise<Fitted> {
     )
     .orderBy(asc(recipeLine.id));
   const linesOf = groupBy(lines, (l) => l.versionId);
-  const felt = tests.map((t) => ({ ...t, lines: (linesOf.get(t.versionId) ?? []).map((l) => ({ weight: l.weight, sets: setsBy(l) })) }));
+  const felt = tests.map(({ versionId, celsius, feel }): FirmnessTest => ({
+    lines: (linesOf.get(versionId) ?? []).map((l) => ({ weight: l.weight, sets: setsBy(l) })),
+    says: [{ celsius, part: "all", within: feelRange(feel) }],
+  }));
   return fitFirmness([...felt, ...atBench]);
 }
 
-/** What the workshop has taught the model, worked out anew once anything was written. @param db not a transaction */
-export const firmnessLearned = (db: Db): Promise<Fitted> => whileUnchanged(db, "firmness", "", () => fit(db));
+/** What the workshop has taught the model, worked out again once anything was written. @param db not a transaction */
+export const firmnessLearned = (db: Db): Promise<Fitted> => cachedUntilWrite(db, "firmness", "", () => fit(db));

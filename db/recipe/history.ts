@@ -1,6 +1,6 @@
 /** What became of a recipe: its versions, and the batches made of each. */
 import { and, desc, eq, sql, type Placeholder } from "drizzle-orm";
-import { notBack } from "../act/standing.ts";
+import { notReversed } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { aNumber, aText, flag, jsonRows, orNone } from "../columnsOf.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
@@ -25,7 +25,7 @@ const versions = (db: Reads, recipeId: Placeholder) =>
         ),
     })
     .from(recipeVersion)
-    .where(and(eq(recipeVersion.recipeId, recipeId), sql`(${recipeVersion.actId} is null or ${notBack(recipeVersion.actId)})`))
+    .where(and(eq(recipeVersion.recipeId, recipeId), sql`(${recipeVersion.actId} is null or ${notReversed(recipeVersion.actId)})`))
     .orderBy(desc(recipeVersion.n));
 
 /** A size that came of a batch: how many, and the lot they are. */

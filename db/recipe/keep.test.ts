@@ -2,14 +2,14 @@
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { CouldBeDone } from "../act/define.ts";
-import { takeBack } from "../act/takeBack.ts";
+import { DryRunPassed } from "../act/define.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { listCabinet } from "../cabinet/cabinet.ts";
 import { choosePrices } from "../prices/prices.ts";
 import { moveOut } from "../shelf/lots.ts";
-import { euro } from "../test/fresh.ts";
-import { balm, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, put, refused, size, token } from "../test/workshop.ts";
-import { whatWaits } from "../today.ts";
+import { euro } from "#test/db/fresh";
+import { balm, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, put, refused, size, token } from "#test/db/workshop";
+import { workItems } from "../today/today.ts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "./keep.ts";
 import { firmnessLearned, firmnessTestsOf, noteFirmness } from "./firmness.ts";
 import { batchesOf, versionsOf } from "./history.ts";
@@ -27,10 +27,10 @@ describe("recipes", () => {
     const away = await retireRecipe(db, { id: ids.recipe, retired: true }, doing);
     expect([await names(), (await recipesAway(db)).map((r) => r.name)]).toEqual([[], ["Test balm"]]);
     expect((await listProducts(db)).map((p) => [p.retired, p.away])).toEqual([[true, false]]);
-    expect((await whatWaits(db, DAY)).map((w) => w.kind)).not.toContain("unpriced");
+    expect((await workItems(db, DAY)).map((w) => w.kind)).not.toContain("unpriced");
     expect((await refused(put(2)))[0]!.say).toMatch(/put away/);
     expect((await listCabinet(db)).map((l) => [l.name, l.onHand, l.retired])).toEqual([["Test balm", 5, true]]);
-    await takeBack(db, away.actId, doing);
+    await reverseAct(db, away.actId, doing);
     expect(await readRecipes(db)).toEqual(before);
     await make(1);
   });
@@ -43,12 +43,12 @@ describe("recipes", () => {
     const was = await readWhole(db, made);
     const gone = await deleteRecipe(db, { id: made }, doing);
     expect(await readWhole(db, made)).toBeNull();
-    await takeBack(db, gone.actId, doing);
+    await reverseAct(db, gone.actId, doing);
     expect(await readWhole(db, made)).toEqual(was);
     // Another has its letters by then.
     const again = await deleteRecipe(db, { id: made }, doing);
     await saveRecipe(db, balm({ name: "Other", code: "DR" }), doing);
-    expect((await refused(takeBack(db, again.actId, doing)))[0]!.say).toMatch(/lot letters/);
+    expect((await refused(reverseAct(db, again.actId, doing)))[0]!.say).toMatch(/lot letters/);
   });
 
   it("sizes: the unused goes and comes back, the used is put away, the only one stays", async () => {
@@ -57,13 +57,13 @@ describe("recipes", () => {
     expect((await refused(deleteProduct(db, { id: ids.product }, doing)))[0]!.say).toMatch(/finished lot/);
     const gone = await deleteProduct(db, { id: large }, doing);
     expect((await readRecipes(db, [ids.recipe]))[0]!.sizes).toHaveLength(1);
-    await takeBack(db, gone.actId, doing);
+    await reverseAct(db, gone.actId, doing);
     expect((await readRecipes(db, [ids.recipe]))[0]!.sizes.map((s) => s.id)).toEqual([ids.product, large]);
     await choosePrices(db, { productId: large, own: null, prices: { market: euro(12) } }, doing);
     expect((await refused(deleteProduct(db, { id: large }, doing)))[0]!.say).toMatch(/1 price/);
     const away = await retireProduct(db, { id: large, retired: true }, doing);
     expect((await readRecipes(db, [ids.recipe]))[0]!.sizes.map((s) => s.id)).toEqual([ids.product]);
-    await takeBack(db, away.actId, doing);
+    await reverseAct(db, away.actId, doing);
     const only = idIn(await saveRecipe(db, balm({ name: "One", code: "ON" }), doing));
     const [one] = (await readRecipes(db, [only]))[0]!.sizes;
     expect((await refused(deleteProduct(db, { id: one!.id }, doing)))[0]!.say).toMatch(/only size/);
@@ -77,13 +77,13 @@ describe("versions", () => {
   it("an answer stays with its version and makes no other; taken back, it is as it was; who it is for does make one", async () => {
     const known = await save({ answers: { "set.soft": "for my mother" } });
     expect([(await now()).n, (await now()).answers]).toEqual([1, { "set.soft": "for my mother" }]);
-    await takeBack(db, known.actId, doing);
+    await reverseAct(db, known.actId, doing);
     expect((await now()).answers).toEqual({});
     await save({ answers: { "set.soft": "again" } });
     const children = await save({ forWhom: "children", usedOn: "spot", answers: {} });
     expect([(await now()).n, (await now()).forWhom, (await now()).answers]).toEqual([2, "children", {}]);
     expect((await readVersion(db, ids.recipe, 1))!.recipe).toMatchObject({ n: 1, forWhom: "anyone", answers: { "set.soft": "again" } });
-    await takeBack(db, children.actId, doing);
+    await reverseAct(db, children.actId, doing);
     expect([(await now()).n, await readVersion(db, ids.recipe, 2), (await versionsOf(db, ids.recipe)).map((v) => v.n)]).toEqual([
       1,
       null,
@@ -106,12 +106,12 @@ describe("versions", () => {
     expect(
       (await refused(noteFirmness(db, { recipeId: ids.recipe, n: 9, day: DAY, celsius: 20, feel: "firm", note: "" }, doing)))[0]!.say,
     ).toMatch(/version/);
-    await takeBack(db, first.actId, doing);
+    await reverseAct(db, first.actId, doing);
     expect((await firmnessLearned(db)).tests).toBe(1);
     const fresh = idIn(await saveRecipe(db, balm({ name: "Felt", code: "FE" }), doing));
     const only = await noteFirmness(db, { recipeId: fresh, n: 1, day: DAY, celsius: 20, feel: "firm", note: "" }, doing);
     expect((await refused(deleteRecipe(db, { id: fresh }, doing)))[0]!.say).toMatch(/1 note of its firmness/);
-    await takeBack(db, only.actId, doing);
+    await reverseAct(db, only.actId, doing);
     await deleteRecipe(db, { id: fresh }, doing);
   });
   it("a row that was left before a column was there is put back with what that starts from", async () => {
@@ -122,7 +122,7 @@ describe("versions", () => {
       sql`update act set leaves = jsonb_set(leaves, '{left,versions}', (select jsonb_agg(v - 'usedOn' - 'forWhom' - 'answers') from jsonb_array_elements(leaves->'left'->'versions') v)) where id = ${gone.actId}`,
     );
     await db.execute(sql`alter table act enable trigger all`);
-    await takeBack(db, gone.actId, doing);
+    await reverseAct(db, gone.actId, doing);
     expect((await readWhole(db, made))!.recipe).toMatchObject({ usedOn: "", forWhom: "anyone", answers: {} });
   });
   it("each batch is told with the version it was made from and what came of it", async () => {
@@ -154,14 +154,14 @@ describe("a sheet that is only tried", () => {
     const once = token();
     const before = await state();
     await expect(moveOut(db, out(9e9), { ...doing, token: once, try: true })).rejects.toThrow(Refused);
-    await expect(moveOut(db, out(1000), { ...doing, token: once, try: true })).rejects.toThrow(CouldBeDone);
-    await expect(saveRecipe(db, balm({ name: "New", code: "NW" }), { ...doing, try: true })).rejects.toThrow(CouldBeDone);
+    await expect(moveOut(db, out(1000), { ...doing, token: once, try: true })).rejects.toThrow(DryRunPassed);
+    await expect(saveRecipe(db, balm({ name: "New", code: "NW" }), { ...doing, try: true })).rejects.toThrow(DryRunPassed);
     expect(await state()).toEqual(before);
     const there = await onHand(ids.oil);
     await moveOut(db, out(1000), { ...doing, token: once });
     expect(await onHand(ids.oil)).toBe(there - 1000);
     // Done already: trying says nothing else and does nothing again.
-    await expect(moveOut(db, out(5), { ...doing, token: once, try: true })).rejects.toThrow(CouldBeDone);
+    await expect(moveOut(db, out(5), { ...doing, token: once, try: true })).rejects.toThrow(DryRunPassed);
     expect(await onHand(ids.oil)).toBe(there - 1000);
   });
 });

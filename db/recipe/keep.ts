@@ -6,7 +6,7 @@ import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftRow } from "../act/left.ts";
 import { defineRetire } from "../act/retire.ts";
-import { nothingLater } from "../act/standing.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import { number } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
 import {
@@ -74,7 +74,7 @@ export const retireProduct = defineRetire({
   // Its recipe's sheet has its sizes on it.
   before: async (tx, id, undoes) => {
     const { product: size } = await heldProduct(tx, id);
-    await nothingLater(
+    await requireNoLaterActs(
       tx,
       { kind: "recipe", id: size.recipeId },
       undoes,
@@ -143,7 +143,7 @@ export const deleteProduct = defineAct({
   }),
   back: async (tx, left, { undoes }) => {
     const id = left.product.recipeId;
-    await nothingLater(
+    await requireNoLaterActs(
       tx,
       { kind: "recipe", id },
       undoes,

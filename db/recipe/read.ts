@@ -2,7 +2,7 @@
 import { mg, mulDiv, sum, type Mg } from "#core/measure/exact";
 import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
-import { stands } from "../act/standing.ts";
+import { isEffective } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf, wordsOrNone } from "../columnsOf.ts";
 import { anyNamed, anyOf, lower } from "../pieces.ts";
@@ -105,7 +105,7 @@ export async function readVersion(db: Reads, id: number, n: number): Promise<Wri
       .select({ recipe: head, lines: linesOf, sizes: sizesOf("made"), variants: sizesOf("variants") })
       .from(recipe)
       .innerJoin(recipeVersion, eq(recipeVersion.recipeId, recipe.id))
-      .where(and(eq(recipe.id, at.id), eq(recipeVersion.n, at.n), or(isNull(recipeVersion.actId), stands(recipeVersion.actId)))),
+      .where(and(eq(recipe.id, at.id), eq(recipeVersion.n, at.n), or(isNull(recipeVersion.actId), isEffective(recipeVersion.actId)))),
   );
   return found ?? null;
 }

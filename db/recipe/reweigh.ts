@@ -3,7 +3,7 @@ import { factsIn } from "#core/material/facts";
 import type { Mg } from "#core/measure/exact";
 import { parseAmount } from "#core/measure/parse";
 import { weighRecipe } from "#core/recipe/lines";
-import { batchDensity, densityInPot, readFill, type Pot } from "#core/recipe/sizes";
+import { batchDensity, readFill } from "#core/recipe/sizes";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
 import { eq, inArray, or } from "drizzle-orm";
@@ -118,14 +118,17 @@ export async function rewrite(
 }
 
 async function fillAgain(tx: Tx, w: WrittenRecipe, facts: Facts): Promise<boolean> {
-  const pot: Pot = {
-    density: batchDensity(w.lines.map((l) => ({ name: l.name, weight: l.weight, density: densityInPot(facts.get(l.materialId)!) }))),
-    overrunBp: w.recipe.overrunBp,
-  };
+  const density = batchDensity(
+    w.lines.map(({ name, weight, materialId }) => {
+      const { kind, densities } = facts.get(materialId)!;
+      return { name, kind, densities, weight };
+    }),
+    w.recipe.overrunBp,
+  );
   let changed = false;
   for (const s of w.sizes) {
     if (s.fillBy === "weight") continue;
-    const fill = readFill(s.fillText, pot, s.containerId === null ? null : (facts.get(s.containerId) ?? null));
+    const fill = readFill(s.fillText, density, s.containerId === null ? null : (facts.get(s.containerId) ?? null));
     if (!fill.ok) throw Refused.one("", `${w.recipe.name}, ${s.label}, couldn't be filled any more: ${fill.problem.say}`);
     if (fill.value.weight === s.fill) continue;
     await tx.update(product).set({ fill: fill.value.weight, fillMl: fill.value.ml }).where(eq(product.id, s.id));

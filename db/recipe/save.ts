@@ -2,20 +2,20 @@
 import type { Mg } from "#core/measure/exact";
 import { areAnswers, type Answers } from "#core/recipe/judge/judge";
 import type { FillBy } from "#core/recipe/sizes";
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { Refused } from "#core/refused";
 import { and, eq, inArray, ne, sql } from "drizzle-orm";
 import { isDeepStrictEqual } from "node:util";
 import { boolean, mixed, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftText } from "../act/left.ts";
-import { notChangedSince } from "../act/seen.ts";
+import { requireUnchanged } from "../act/seen.ts";
 import type { Tx } from "../client.ts";
 import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
 import { readWhole, type WrittenRecipe, type WrittenSize } from "./read.ts";
 import { versionFields } from "./reweigh.ts";
-import { everUsed, leftSizes, sizeRows, sizesBack } from "./sizesBack.ts";
-import { settleVersion, writeVersion, type VersionIn } from "./versions.ts";
+import { everUsed, leftSizes, sizeRows, restoreSizes } from "./sizesBack.ts";
+import { setCurrentVersion, writeVersion, type VersionIn } from "./versions.ts";
 
 export interface SizeIn {
   /** An existing size of this recipe, or null for a new one. */
@@ -119,11 +119,11 @@ const answer = (tx: Tx, versionId: number, answers: Answers) =>
   tx.update(recipeVersion).set({ answers }).where(eq(recipeVersion.id, versionId));
 
 const areLeftAnswers = (v: unknown): v is { versionId: number; was: Answers } =>
-  isRecord(v) && typeof v.versionId === "number" && areAnswers(v.was);
+  isObject(v) && typeof v.versionId === "number" && areAnswers(v.was);
 
 /**
  * Writes a new recipe, or over an old one when `id` is given.
- * @throws Refused for a name or code that is taken; ChangedMeanwhile
+ * @throws Refused for a name or code that is taken; EditedMeanwhile
  */
 export const saveRecipe = defineAct({
   kind: "saveRecipe",
@@ -131,7 +131,7 @@ export const saveRecipe = defineAct({
     if (input.id !== undefined) {
       const [held] = await tx.select({ id: recipe.id }).from(recipe).where(eq(recipe.id, input.id)).for("no key update");
       if (!held) throw Refused.one("", "That recipe isn't here any more.");
-      await notChangedSince(tx, { kind: "recipe", id: input.id }, seen);
+      await requireUnchanged(tx, { kind: "recipe", id: input.id }, seen);
     }
     await nobodyElseIs(tx, input);
     const was = input.id === undefined ? null : await readWhole(tx, input.id);
@@ -167,7 +167,7 @@ export const saveRecipe = defineAct({
     ...leftSizes,
   }),
   back: async (tx, left, { undoes }) => {
-    await sizesBack(tx, left.recipeId, left, undoes);
+    await restoreSizes(tx, left.recipeId, left, undoes);
     if (left.created) {
       await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, left.recipeId));
       const versions = tx.select({ id: recipeVersion.id }).from(recipeVersion).where(eq(recipeVersion.recipeId, left.recipeId));
@@ -178,6 +178,6 @@ export const saveRecipe = defineAct({
     }
     await tx.update(recipe).set({ code: left.code }).where(eq(recipe.id, left.recipeId));
     if (left.answers) await answer(tx, left.answers.versionId, left.answers.was);
-    await settleVersion(tx, left.recipeId);
+    await setCurrentVersion(tx, left.recipeId);
   },
 });

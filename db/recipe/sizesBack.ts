@@ -3,7 +3,7 @@ import { Refused } from "#core/refused";
 import { and, eq, getTableColumns, inArray } from "drizzle-orm";
 import { array } from "yup";
 import { leftRow } from "../act/left.ts";
-import { nothingLater } from "../act/standing.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { batchSize, giftItem, price, product, productPackaging } from "../schema.ts";
 import { WRITES_VERSION } from "./versions.ts";
@@ -52,8 +52,8 @@ export const leftSizes = {
  * The sizes of a recipe as they were before the act that is taken back.
  * @throws Refused when the recipe was written since, or something was made, priced or ordered of a size that was not there
  */
-export async function sizesBack(tx: Tx, recipeId: number, was: SizeRows, undoes: number): Promise<void> {
-  await nothingLater(
+export async function restoreSizes(tx: Tx, recipeId: number, was: SizeRows, undoes: number): Promise<void> {
+  await requireNoLaterActs(
     tx,
     { kind: "recipe", id: recipeId },
     undoes,

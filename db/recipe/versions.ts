@@ -8,7 +8,7 @@ import type { ForWhom, UsedOn } from "#core/scent/limits";
 import type { Day } from "#core/when";
 import { and, desc, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import { number } from "../columnsOf.ts";
-import { stands } from "../act/standing.ts";
+import { isEffective } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { material, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
@@ -69,11 +69,11 @@ export async function writeVersion(
 }
 
 /** The newest version of a recipe that was not taken back becomes the one it is made by. */
-export async function settleVersion(tx: Tx, recipeId: number): Promise<void> {
+export async function setCurrentVersion(tx: Tx, recipeId: number): Promise<void> {
   const [newest] = await tx
     .select({ id: recipeVersion.id, name: recipeVersion.name })
     .from(recipeVersion)
-    .where(and(eq(recipeVersion.recipeId, recipeId), or(isNull(recipeVersion.actId), stands(recipeVersion.actId))))
+    .where(and(eq(recipeVersion.recipeId, recipeId), or(isNull(recipeVersion.actId), isEffective(recipeVersion.actId))))
     .orderBy(desc(recipeVersion.n))
     .limit(1);
   if (newest) await tx.update(recipe).set({ versionId: newest.id, name: newest.name }).where(eq(recipe.id, recipeId));
@@ -82,5 +82,5 @@ export async function settleVersion(tx: Tx, recipeId: number): Promise<void> {
 /** The same for every recipe an act that is taken back had written a version of. */
 export async function settleVersionsOf(tx: Tx, actId: number): Promise<void> {
   const written = await tx.select({ recipeId: recipeVersion.recipeId }).from(recipeVersion).where(eq(recipeVersion.actId, actId));
-  for (const { recipeId } of written) await settleVersion(tx, recipeId);
+  for (const { recipeId } of written) await setCurrentVersion(tx, recipeId);
 }

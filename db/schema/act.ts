@@ -32,7 +32,7 @@ const columns = {
 
 export const act = ours.table("act", columns, (t) => [index("act_kind").on(t.kind, t.id)]);
 
-/** Acts that stand. */
+/** Acts in effect. */
 export const standingAct = ours
   .view("standing_act", {
     id: integer().notNull(),
@@ -52,7 +52,7 @@ export const actSubject = ours.table(
       .references(() => act.id),
     kind: wordColumn(SUBJECTS).notNull(),
     subjectId: integer().notNull(),
-    /** Whether what stands on the record's own sheet is another since. */
+    /** Whether what is on the record's own sheet is another since. */
     changes: boolean().notNull(),
   },
   (t) => [primaryKey({ columns: [t.kind, t.subjectId, t.actId] }), index("act_subject_act").on(t.actId)],

@@ -1,8 +1,8 @@
 /** Batches on the bench: what was set out of which version of a recipe, in which sizes, what was weighed and poured. */
-import { CLOSURES, FACES, SCENTS, VERDICTS } from "#core/batch/check";
-import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/events";
-import { SPOON } from "#core/batch/spoon";
-import { NET_RULES } from "#core/batch/netWeight";
+import { CLOSURES, FACES, SCENTS, VERDICTS } from "#core/batch/finishing/check";
+import { BENCH_EVENTS, WEIGHED_BY } from "#core/batch/weighing/events";
+import { SPOON } from "#core/batch/finishing/spoon";
+import { NET_RULES } from "#core/batch/finishing/netWeight";
 import { sql } from "drizzle-orm";
 import { date, index, integer, real, text, timestamp, unique, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";

@@ -3,7 +3,14 @@
  * and not three figures later.
  */
 import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
+import { sql } from "drizzle-orm";
 import { bigint, customType } from "drizzle-orm/pg-core";
+
+/**
+ * Words of a list of ours as SQL has them, not as parameters: an index is found only by the very words of its condition.
+ * @example literals(["blended", "remelted"]) // ('blended', 'remelted')
+ */
+export const literals = (words: readonly string[]) => sql.raw(`(${words.map((w) => `'${w}'`).join(", ")})`);
 
 /** Whole micros. */
 export const microsColumn = customType<{ data: Micros; driverData: string | number }>({

@@ -1,5 +1,5 @@
 /** Unfinished sheets: what was typed and not yet kept, so that a wrong press, a reload or a restart loses nothing. No act, no ledger. */
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { integer, text, timestamp, unique, uuid } from "drizzle-orm/pg-core";
 import { jsonColumn } from "./columns.ts";
 import { ours } from "./ours.ts";
@@ -8,16 +8,16 @@ export const draft = ours.table(
   "draft",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    /** The page it stands on, and which of the page's sheets it is. */
+    /** The page it is on, and which of the page's sheets it is. */
     path: text().notNull(),
     sheet: text().notNull().default(""),
     /** What it is, in a line. */
     title: text().notNull(),
-    /** Of the one act it will do: once that is in the book, nothing is kept under it any more. */
+    /** Of the one act it will do: once that is in the book, nothing is saved under it any more. */
     token: uuid().notNull(),
     /** The version of the record that was on it when it was begun. */
     seen: integer(),
-    values: jsonColumn(isRecord).notNull(),
+    values: jsonColumn(isObject).notNull(),
     since: timestamp({ withTimezone: true }).notNull().defaultNow(),
     keptAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },

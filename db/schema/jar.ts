@@ -12,7 +12,7 @@ export const jar = ours.table(
   "jar",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    /** What stands on its label. */
+    /** What is on its label. */
     number: text().notNull().unique(),
     /** What the oil will be called on the shelf. */
     name: text().notNull(),
@@ -32,7 +32,7 @@ export const jar = ours.table(
     /** Why it was filled in spite of a warning. */
     why: text().notNull().default(""),
     note: text().notNull().default(""),
-    /** Each is set while it stands, and taken back by undo; without the first the jar was never filled. */
+    /** Each is set while that act is in effect; without the first the jar was never filled. */
     filledActId: integer().references(() => act.id),
     strainedActId: integer().references(() => act.id),
     spoiledActId: integer().references(() => act.id),

@@ -1,10 +1,10 @@
 /** The ledger: everything that went in and out of lots, append-only (migration 0001). */
-import { REASONS } from "#core/stock/reasons";
+import { COSTS_AGAIN, REASONS } from "#core/ledger/reasons";
 import { sql } from "drizzle-orm";
 import { index, integer, text, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { batch } from "./batch.ts";
-import { baseColumn, microsColumn, wordColumn } from "./columns.ts";
+import { baseColumn, literals, microsColumn, wordColumn } from "./columns.ts";
 import { giftOrder } from "./gift.ts";
 import { jar } from "./jar.ts";
 import { marketDay } from "./market.ts";
@@ -36,7 +36,7 @@ export const movement = ours.table(
     intoLotId: integer().references(() => lot.id),
     /** Of a count: all there was by it, which stays so whatever turns out otherwise of what came before. */
     countedTo: baseColumn(),
-    /** The movement whose value this one puts right. */
+    /** The movement whose value this one corrects. */
     restates: integer().references((): AnyPgColumn => movement.id),
   },
   (t) => [
@@ -49,6 +49,6 @@ export const movement = ours.table(
     index("movement_restates").on(t.restates),
     index("movement_made")
       .on(t.lotId)
-      .where(sql`${t.reason} in ('strained', 'blended', 'remelted', 'harvested', 'opening')`),
+      .where(sql`${t.reason} in ${literals(COSTS_AGAIN)}`),
   ],
 );

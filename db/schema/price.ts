@@ -1,5 +1,5 @@
 /** Chosen prices: a row for each decision, the newest one counts. */
-import { CHANNELS } from "#core/pricing/schools";
+import { CHANNELS } from "#core/pricing/pricingMethods";
 import { index, integer } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { microsColumn, wordColumn } from "./columns.ts";

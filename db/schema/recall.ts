@@ -10,7 +10,7 @@ export const recall = ours.table(
   "recall",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    /** Set while it stands. */
+    /** Set while it is in effect. */
     begunActId: integer().references(() => act.id),
     /** Only to see how it would go: holds nothing. */
     rehearsal: boolean().notNull(),

@@ -1,5 +1,5 @@
 /** The workshop's own choices; one row. */
-import { isSettings } from "#core/settings";
+import { isSettings } from "#core/settings/settings";
 import { integer } from "drizzle-orm/pg-core";
 import { jsonColumn } from "./columns.ts";
 import { ours } from "./ours.ts";

@@ -2,12 +2,12 @@
  * Lots, and what a stock-take has noted of them. `lot.onHand` and `lot.value` are the running sums of the ledger (`movement.ts`): a trigger
  * keeps them, a second one lets nothing else touch them, and a check keeps them from going below zero (migration 0001).
  */
-import { DRYNESS } from "#core/infusion/dryness";
+import { DRYNESS } from "#core/material/dryness";
 import { COST_KNOWN } from "#core/stock/costKnown";
 import { BEST_BY } from "#core/stock/bestBy";
 import { HELD_BY } from "#core/stock/holds";
 import { sql } from "drizzle-orm";
-import { check, date, index, integer, text, unique } from "drizzle-orm/pg-core";
+import { check, date, index, integer, real, text, unique } from "drizzle-orm/pg-core";
 import { baseColumn, mgColumn, microsColumn, wordColumn } from "./columns.ts";
 import { material } from "./material.ts";
 import { product } from "./recipe.ts";
@@ -27,7 +27,7 @@ export const lot = ours.table(
     fill: mgColumn(),
     supplierLot: text().notNull().default(""),
     arrived: date({ mode: "string" }).notNull(),
-    /** What stands on it, or was worked out when it was made; null where nobody said. */
+    /** What is on it, or was worked out when it was made; null where nobody said. */
     printed: date({ mode: "string" }),
     opened: date({ mode: "string" }),
     /** The day that counts, and what it follows from: printed, else the material's keeping time; sooner once opened. */
@@ -36,6 +36,8 @@ export const lot = ours.table(
     /** Herbs: whether it is dry enough to infuse, and the year it grew. */
     dryness: wordColumn(DRYNESS).notNull().default(""),
     grown: integer(),
+    /** Drops to the millilitre that fall from this bottle; null while nobody said. */
+    dropsPerMl: real(),
     /** All it is on hold for, in words; kept by a trigger from `lot_hold`, and never written otherwise. */
     holdReason: text(),
     /** A scent: the most of it a product may hold by the supplier's paper for this lot, in millionths; null where it isn't written down. */

@@ -2,7 +2,7 @@
 import { bestBy } from "#core/stock/bestBy";
 import { and, eq } from "drizzle-orm";
 import type { Tx } from "../client.ts";
-import { isThere } from "../ledger/lots.ts";
+import { hasStock } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
 import { lot, material } from "../schema.ts";
 
@@ -27,12 +27,12 @@ export async function keepBestBefore(tx: Tx, lotIds: readonly number[]): Promise
   for (const { day, by, ids } of changed.values()) await tx.update(lot).set({ bestBefore: day, bestBy: by }).where(anyOf(lot.id, ids));
 }
 
-/** The same for everything on hand of a material, when how long it keeps was said anew. */
+/** The same for everything on hand of a material, when how long it keeps was said again. */
 export async function keepBestBeforeOf(tx: Tx, materialId: number): Promise<void> {
   const rows = await tx
     .select({ id: lot.id })
     .from(lot)
-    .where(and(eq(lot.materialId, materialId), isThere));
+    .where(and(eq(lot.materialId, materialId), hasStock));
   await keepBestBefore(
     tx,
     rows.map((r) => r.id),

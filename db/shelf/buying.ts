@@ -10,10 +10,10 @@ import { object } from "yup";
 import { number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
-import { notBack } from "../act/standing.ts";
+import { notReversed } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
-import { whileUnchanged } from "../kept.ts";
+import { cachedUntilWrite } from "../cache.ts";
 import { anyOf } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
@@ -47,7 +47,7 @@ export async function offersOf(db: Reads, ids?: readonly number[]): Promise<Seen
         .from(purchaseLine)
         .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
         // A sample that came for nothing is no offer.
-        .where(and(notBack(purchase.actId), sql`${purchaseLine.price} > 0`, among(purchaseLine.materialId, at.ids)))
+        .where(and(notReversed(purchase.actId), sql`${purchaseLine.price} > 0`, among(purchaseLine.materialId, at.ids)))
         .orderBy(purchaseLine.materialId, purchase.supplier, purchaseLine.packSize, desc(purchase.day), desc(purchaseLine.id)),
     ),
   ]);
@@ -127,7 +127,7 @@ export async function lastReceiptFrom(db: Reads, today: Day): Promise<string> {
       .select({ supplier: purchase.supplier })
       .from(purchase)
       .innerJoin(act, eq(act.id, purchase.actId))
-      .where(and(notBack(purchase.actId), sql`${act.at}::date = ${at.today}::date`))
+      .where(and(notReversed(purchase.actId), sql`${act.at}::date = ${at.today}::date`))
       .orderBy(desc(purchase.id))
       .limit(1),
   );
@@ -142,11 +142,14 @@ export async function lastPacks(db: Reads, ids: readonly number[]): Promise<Map<
       .selectDistinctOn([purchaseLine.materialId], { materialId: purchaseLine.materialId, packSize: purchaseLine.packSize })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(notBack(purchase.actId), anyOf(purchaseLine.materialId, at.ids)))
+      .where(and(notReversed(purchase.actId), anyOf(purchaseLine.materialId, at.ids)))
       .orderBy(purchaseLine.materialId, desc(purchase.day), desc(purchaseLine.id)),
   );
   return new Map(rows.map((r) => [r.materialId, r.packSize]));
 }
+
+/** A purchase of a material in its price history. */
+export type PriceRow = Awaited<ReturnType<typeof priceHistory>>[number];
 
 /** Every purchase of a material, oldest first, for its price history. */
 export const priceHistory = (db: Reads, materialId: number) =>
@@ -164,7 +167,7 @@ export const priceHistory = (db: Reads, materialId: number) =>
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(eq(purchaseLine.materialId, at.materialId), notBack(purchase.actId)))
+      .where(and(eq(purchaseLine.materialId, at.materialId), notReversed(purchase.actId)))
       .orderBy(asc(purchase.day), asc(purchaseLine.id)),
   );
 
@@ -222,7 +225,7 @@ async function reminded(db: Reads, today: Day) {
 
 /** Everything below its point, with how much to buy and who sells it. */
 export async function whatToBuy(db: Reads, today: Day, rule: ReorderRule): Promise<Wanted[]> {
-  const rows = await whileUnchanged(db, "reminded", today, () => reminded(db, today));
+  const rows = await cachedUntilWrite(db, "reminded", today, () => reminded(db, today));
   const low = rows.flatMap((s) => {
     const amount = toBuy(s, rule);
     return amount > 0 ? [{ ...s, point: reorderPoint(s, rule)!, amount }] : [];

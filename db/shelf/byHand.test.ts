@@ -2,25 +2,25 @@
 import { mg, micros } from "#core/measure/exact";
 import type { Refused } from "#core/refused";
 import { reorderPoint, toBuy, usedPerDay } from "#core/stock/reorder";
-import { STARTING_SETTINGS } from "#core/settings";
+import { STARTING_SETTINGS } from "#core/settings/settings";
 import { addDays } from "#core/when";
 import { eq, sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { whatWasDone } from "../act/book.ts";
-import { takeBack } from "../act/takeBack.ts";
+import { whatWasDone } from "../acts/book.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { lot } from "../schema.ts";
-import { whatWaits } from "../today.ts";
-import { euro, expectLedgerTrue } from "../test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, refused, threePacks } from "../test/workshop.ts";
+import { workItems } from "../today/today.ts";
+import { euro, expectLedgerTrue } from "#test/db/fresh";
+import { buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, make, onHand, refused, threePacks } from "#test/db/workshop";
 import { monthlyUse, noteOffer, offersOf, priceHistory, whatToBuy } from "./buying.ts";
-import { correctCount } from "./count.ts";
+import { correctCount } from "./counting/count.ts";
 import { finishHarvest, listHarvests, pick, weighHarvest } from "./harvests.ts";
 import { moveOut, openLot } from "./lots.ts";
 import { addFromLibrary, deleteMaterial, retireMaterial, saveMaterial } from "./keepMaterial.ts";
 import { materialMovements, readMaterial } from "./materials.ts";
 import { onShelf, shelfBoards } from "./overview.ts";
-import { receive } from "./receive.ts";
-import { noteCount, postStocktake, walkShelf } from "./stocktake.ts";
+import { receive } from "./receipts/receive.ts";
+import { noteCount, postStocktake, walkShelf } from "./counting/stocktake.ts";
 
 eachTestHasAWorkshop();
 
@@ -35,7 +35,7 @@ describe("acts on the shelf", () => {
     const done = await openLot(db, { lotId: l.id }, doing);
     expect(await newest(ids.oil)).toMatchObject({ opened: DAY, bestBefore: "2026-11-04" });
     expect((await refused(openLot(db, { lotId: l.id }, doing)))[0]!.say).toContain("open already");
-    await takeBack(db, done.actId, doing);
+    await reverseAct(db, done.actId, doing);
     expect(await newest(ids.oil)).toMatchObject({ opened: null, bestBefore: "2028-01-01" });
   });
   it("taking out says why, moves its share of the value, and never more than is there", async () => {
@@ -52,7 +52,7 @@ describe("acts on the shelf", () => {
     await moveOut(db, { lotId: l.id, amount: 100_000, reason: "wasted", note: "before" }, doing);
     const found = await correctCount(db, { lotId: l.id, expected: 1_700_000, counted: 1_900_000, reason: "found" }, doing);
     await moveOut(db, { lotId: l.id, amount: 1_850_000, reason: "given", note: "after" }, doing);
-    const refusal = await takeBack(db, found.actId, doing).catch((e: unknown) => e as Refused);
+    const refusal = await reverseAct(db, found.actId, doing).catch((e: unknown) => e as Refused);
     expect((refusal as Refused).problems[0]!.see!.map((s) => s.name)).toEqual([expect.stringContaining("given to someone")]);
   });
   it("a stock-take posts every correction as one act, and takes them all back", async () => {
@@ -68,7 +68,7 @@ describe("acts on the shelf", () => {
     const done = await postStocktake(db, {}, doing);
     expect([await onHand(ids.oil), await onHand(ids.wax)]).toEqual([1_750_000, wax.onHand + 5_000]);
     expect((await walkShelf(db)).every((r) => r.counted === null)).toBe(true);
-    await takeBack(db, done.actId, doing);
+    await reverseAct(db, done.actId, doing);
     expect([await onHand(ids.oil), await onHand(ids.wax)]).toEqual([oil.onHand, wax.onHand]);
     await expectLedgerTrue(db);
   });
@@ -91,7 +91,7 @@ describe("acts on the shelf", () => {
         ),
       );
     const id = await start();
-    expect((await whatWaits(db, DAY)).find((w) => w.kind === "drying")).toMatchObject({ id, name: "Mint", amount: 500_000 });
+    expect((await workItems(db, DAY)).find((w) => w.kind === "drying")).toMatchObject({ id, name: "Mint", amount: 500_000 });
     await weighHarvest(db, { harvestId: id, day: addDays(DAY, 2), weight: mg(120_000), celsius: null, note: "" }, doing);
     expect(await refused(weighHarvest(db, { harvestId: id, day: DAY, weight: mg(500_001), celsius: null, note: "" }, doing))).toMatchObject(
       [{ field: "weight" }],
@@ -106,16 +106,16 @@ describe("acts on the shelf", () => {
       say: expect.stringContaining("more than the 120 g of Wednesday 6 May 2026") as string,
     });
     expect((await refused(weigh(1, 119_999)))[0]!.say).toContain("less than the 120 g");
-    await takeBack(db, (await weigh(3, 130_000, "Rained in")).actId, doing);
-    await takeBack(db, (await weigh(1, 120_000)).actId, doing);
+    await reverseAct(db, (await weigh(3, 130_000, "Rained in")).actId, doing);
+    await reverseAct(db, (await weigh(1, 120_000)).actId, doing);
     const heavy = { ...dry, dry: mg(120_001) };
     expect((await refused(finishHarvest(db, heavy, { day: addDays(DAY, 3) })))[0]).toMatchObject({ field: "dry" });
     const damp = await finishHarvest(db, { ...heavy, why: "Weighed with its bag" }, { day: addDays(DAY, 3) });
     expect((await materialMovements(db, herb))[0]).toMatchObject({ note: "Weighed with its bag" });
-    await takeBack(db, damp.actId, doing);
+    await reverseAct(db, damp.actId, doing);
     const done = await finishHarvest(db, dry, { day: addDays(DAY, 3) });
     expect(await newest(herb)).toMatchObject({ onHand: 100_000, value: euro(16), dryness: "dry", grown: 2026, bestBefore: "2028-05-04" });
-    await takeBack(db, done.actId, doing);
+    await reverseAct(db, done.actId, doing);
     expect((await listHarvests(db, { drying: true })).map((h) => h.harvest.id)).toEqual([id]);
     await finishHarvest(db, { ...dry, snaps: false, valuedBy: "nothing" }, { day: addDays(DAY, 3) });
     expect(await newest(herb)).toMatchObject({ value: 0, dryness: "damp" });
@@ -159,7 +159,7 @@ describe("buying", () => {
     expect(months).toEqual([{ materialId: ids.wax, month: "2026-05-01", used: 50_000 }]);
     const again = await make(2);
     expect((await monthlyUse(db, later, [ids.wax])).get(ids.wax)![0]!.used).toBe(70_000);
-    await takeBack(db, again.actId, doing);
+    await reverseAct(db, again.actId, doing);
     expect((await monthlyUse(db, later, [ids.wax])).get(ids.wax)![0]!.used).toBe(50_000);
     // Low at every lead time for which the rule of core says so, and at no other.
     const stock = {
@@ -178,7 +178,7 @@ describe("buying", () => {
       const low = stock.onHand < reorderPoint(stock, rule)!;
       seen.push(low);
       expect(
-        (await whatWaits(db, later)).some((w) => w.kind === "low" && w.name === "Wax"),
+        (await workItems(db, later)).some((w) => w.kind === "low" && w.name === "Wax"),
         `lead ${leadDays}`,
       ).toBe(low);
       expect((await onShelf(db, later, { find: "Wax" }, 1))[0]!.low).toBe(low);

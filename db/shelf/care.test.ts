@@ -1,20 +1,20 @@
 /** Small things with the same care: days that can't be, lines that stand twice, lots on hold, counts noted while others are posted. */
 import { describe, expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
+import { reverseAct } from "../acts/reverse.ts";
 import { closeMarketDay, type MarketIn } from "../markets/markets.ts";
-import { readBook } from "../act/book.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, jarOf, lotsOf, refused, token } from "../test/workshop.ts";
-import { euro, expectLedgerTrue } from "../test/fresh.ts";
+import { readBook } from "../acts/book.ts";
+import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, jarOf, lotsOf, refused, token } from "#test/db/workshop";
+import { euro, expectLedgerTrue } from "#test/db/fresh";
 import { fillJar } from "../jars/fill.ts";
 import { mg, micros } from "#core/measure/exact";
-import { correctReceipt } from "./correct.ts";
-import { holdLot } from "./count.ts";
+import { correctReceipt } from "./receipts/correct.ts";
+import { holdLot } from "./counting/count.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { saveMaterial } from "./keepMaterial.ts";
-import { arrive, receive } from "./receive.ts";
-import { readReceipt } from "./receipts.ts";
+import { arrive, receive } from "./receipts/receive.ts";
+import { readReceipt } from "./receipts/receipts.ts";
 import { sayScentMost } from "./scentMost.ts";
-import { noteCount, postStocktake, walkShelf } from "./stocktake.ts";
+import { noteCount, postStocktake, walkShelf } from "./counting/stocktake.ts";
 
 eachTestHasAWorkshop();
 const now = () => ({ day: DAY, token: token() });
@@ -79,8 +79,8 @@ it("what a scent's paper allows is written down, struck out and taken back, and 
   expect(await refused(sayScentMost(db, { lotId: bottle!.id, ppm: 4_000 }, now()))).toMatchObject([{ field: "most" }]);
   const none = await sayScentMost(db, { lotId: bottle!.id, ppm: 0 }, now());
   expect(await most()).toBe(0);
-  expect((await refused(takeBack(db, first.actId, now())))[0]!.say).toContain("since");
-  await takeBack(db, none.actId, now());
+  expect((await refused(reverseAct(db, first.actId, now())))[0]!.say).toContain("since");
+  await reverseAct(db, none.actId, now());
   expect(await most()).toBe(4_000);
   await sayScentMost(db, { lotId: bottle!.id, ppm: null }, now());
   expect(await most()).toBeNull();
@@ -107,7 +107,7 @@ it("a lot on hold that was sold at a stall wants a word, which stands in the boo
   expect(said).toMatchObject({ field: "note", say: `${made.number} is on hold (Grainy). Say here why some of it went all the same.` });
   const { actId } = await closeMarketDay(db, { ...day, note: "Sold as seconds" }, now());
   expect((await readBook(db, {}))[0]!.summary).toContain(`${made.number} though on hold`);
-  await takeBack(db, actId, now());
+  await reverseAct(db, actId, now());
   await expectLedgerTrue(db);
 });
 

@@ -1,6 +1,6 @@
 /** Harvests: a picking, weighed again as it dries, becomes a herb lot with its year. */
 import { DRYING_METHODS, harvestValue, readDry, type DryingMethod, type HerbValue } from "#core/infusion/drying";
-import type { Dryness } from "#core/infusion/dryness";
+import type { Dryness } from "#core/material/dryness";
 import type { Mg } from "#core/measure/exact";
 import type { UnitCost } from "#core/measure/money";
 import { grams } from "#core/measure/write";
@@ -10,10 +10,10 @@ import { and, asc, desc, eq, inArray, isNull, or } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
-import { nothingLater, stands } from "../act/standing.ts";
+import { requireNoLaterActs, isEffective } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { harvest, harvestCheck, lot, material, movement } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 import { makeLots } from "./makeLots.ts";
 
 /** Harvests with their weighings, those still drying first; of one id, of one material, or all. */
@@ -24,7 +24,7 @@ export async function listHarvests(db: Reads, only?: { id?: number; materialId?:
     .leftJoin(lot, eq(lot.id, harvest.lotId))
     .where(
       and(
-        or(isNull(harvest.pickedActId), stands(harvest.pickedActId)),
+        or(isNull(harvest.pickedActId), isEffective(harvest.pickedActId)),
         only?.id === undefined ? undefined : eq(harvest.id, only.id),
         only?.materialId === undefined ? undefined : eq(harvest.materialId, only.materialId),
         only?.drying ? isNull(harvest.driedActId) : undefined,
@@ -72,7 +72,13 @@ export const pick = defineAct({
   leaves: object({ harvestId: leftId() }),
   // A picking that was taken back is listed no more; that is asked of the act it was noted by.
   back: async (tx, { harvestId }, { undoes }) => {
-    await nothingLater(tx, { kind: "harvest", id: harvestId }, undoes, ["weighHarvest", "harvest"], "It has been weighed or dried since.");
+    await requireNoLaterActs(
+      tx,
+      { kind: "harvest", id: harvestId },
+      undoes,
+      ["weighHarvest", "harvest"],
+      "It has been weighed or dried since.",
+    );
     return "/shelf/harvests";
   },
 });
@@ -86,7 +92,7 @@ async function drying(tx: Tx, id: number): Promise<typeof harvest.$inferSelect> 
   const [h] = await tx
     .select()
     .from(harvest)
-    .where(and(eq(harvest.id, id), or(isNull(harvest.pickedActId), stands(harvest.pickedActId))))
+    .where(and(eq(harvest.id, id), or(isNull(harvest.pickedActId), isEffective(harvest.pickedActId))))
     .for("no key update");
   if (!h || h.driedActId !== null) throw Refused.one("", "That harvest isn't drying any more.");
   return h;

@@ -10,8 +10,8 @@ import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId, leftRow } from "../act/left.ts";
 import { defineRetire } from "../act/retire.ts";
-import { notChangedSince } from "../act/seen.ts";
-import { nothingLater } from "../act/standing.ts";
+import { requireUnchanged } from "../act/seen.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { reweighRecipes } from "../recipe/reweigh.ts";
 import { settleVersionsOf } from "../recipe/versions.ts";
@@ -71,13 +71,13 @@ async function held(tx: Tx, id: number): Promise<typeof material.$inferSelect> {
 /**
  * Adds a material, or changes one when `id` is given: recipes that use it are weighed again, as new versions, in the same act, and lots
  * that nobody printed a date on follow how long it keeps.
- * @throws Refused for a name that is taken, or facts that a recipe could no longer be weighed by; ChangedMeanwhile
+ * @throws Refused for a name that is taken, or facts that a recipe could no longer be weighed by; EditedMeanwhile
  */
 export const saveMaterial = defineAct({
   kind: "saveMaterial",
   run: async (tx, { id, ...input }: MaterialIn & { id?: number }, { actId, day, seen }) => {
     const before = id === undefined ? null : await held(tx, id);
-    if (id !== undefined) await notChangedSince(tx, { kind: "material", id }, seen);
+    if (id !== undefined) await requireUnchanged(tx, { kind: "material", id }, seen);
     const taken = () => Refused.one("name", `There is already a material called ${input.name}.`);
     const [same] = await tx
       .select({ id: material.id })
@@ -96,14 +96,20 @@ export const saveMaterial = defineAct({
     if (before) await keepBestBeforeOf(tx, row.id);
     return {
       path: `/shelf/${row.id}`,
-      summary: `Kept ${input.name}`,
+      summary: `Saved ${input.name}`,
       about: [...aboutMaterial(row.id), ...recipes.map((r) => ({ kind: "recipe" as const, id: r, changes: true }))],
       leaves: { id: row.id, before },
     };
   },
   leaves: object({ id: leftId(), before: leftRow(material).nullable() }),
   back: async (tx, { id, before }, { undoes }) => {
-    await nothingLater(tx, { kind: "material", id }, undoes, ["saveMaterial", "retire", "deleteMaterial"], "It has been changed since.");
+    await requireNoLaterActs(
+      tx,
+      { kind: "material", id },
+      undoes,
+      ["saveMaterial", "retire", "deleteMaterial"],
+      "It has been changed since.",
+    );
     if (!before) {
       await deleteUnused(tx, id);
       return "/shelf";
@@ -127,7 +133,7 @@ async function putLidsOn(tx: Tx, entries: readonly LibraryEntry[]): Promise<void
         .where(and(eq(material.libraryKey, e.key), isNull(material.lidId), eq(lid.libraryKey, e.lid)));
 }
 
-/** Puts entries of the starter library on the shelf, containers with their lids; what stands there already is passed over. @throws Refused when none is chosen */
+/** Puts entries of the starter library on the shelf, containers with their lids; what is there already is passed over. @throws Refused when none is chosen */
 export const addFromLibrary = defineAct({
   kind: "library",
   run: async (tx, { keys }: { keys: readonly string[] }) => {

@@ -1,16 +1,16 @@
-/** Acts on one lot by hand: opening it, saying how dry it is, and taking some of it out for a reason. */
-import { DRYNESS, type Dryness } from "#core/infusion/dryness";
+/** Acts on one lot by hand: opening it, saying how dry it is or how it drips, and taking some of it out for a reason. */
+import { DRYNESS, type Dryness } from "#core/material/dryness";
 import { kind } from "#core/material/kinds";
 import type { Base } from "#core/measure/exact";
 import { showStock } from "#core/measure/write";
 import { Refused } from "#core/refused";
-import { REASONS, type MoveOutReason } from "#core/stock/reasons";
+import { REASONS, type MoveOutReason } from "#core/ledger/reasons";
 import { sayFullDay } from "#core/when";
 import { eq } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftOneOf } from "../act/left.ts";
-import { nothingLater } from "../act/standing.ts";
+import { leftFigureOrNone, leftId, leftOneOf } from "../act/left.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { draw, lockLots } from "../ledger/lots.ts";
 import { lot, material, movement } from "../schema.ts";
@@ -79,7 +79,7 @@ export const moveOut = defineAct({
     await tx.insert(movement).values(draw(locked, input.lotId, input.amount, "amount", show, { actId, reason, note }));
     return {
       path: `/shelf/${found.materialId}`,
-      summary: `${show(input.amount)} of ${found.name}, ${found.lot.number}: ${REASONS[reason]}`,
+      summary: `${show(input.amount)} of ${found.name}, ${found.lot.number}: ${REASONS[reason].say}`,
       about: [{ kind: "material", id: found.materialId }],
       leaves: null,
     };
@@ -106,7 +106,28 @@ export const sayDryness = defineAct({
   },
   leaves: object({ lotId: leftId(), was: leftOneOf(DRYNESSES) }),
   back: async (tx, { lotId, was }, { undoes }) => {
-    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, ["dryness"], "How dry it is was said again since.");
+    await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["dryness"], "How dry it is was said again since.");
     await tx.update(lot).set({ dryness: was }).where(eq(lot.id, lotId));
+  },
+});
+
+/** Says how many drops to the millilitre fall from a bottle; what was made with it is not counted again. @throws Refused for what doesn't pour */
+export const sayDrips = defineAct({
+  kind: "drips",
+  run: async (tx, input: { lotId: number; perMl: number }) => {
+    const found = await lotOfMaterial(tx, input.lotId, "drips");
+    if (!kind(found.kind).forms.includes("liquid")) throw Refused.one("drips", `${found.name} doesn’t come in drops.`);
+    await tx.update(lot).set({ dropsPerMl: input.perMl }).where(eq(lot.id, input.lotId));
+    return {
+      path: `/shelf/${found.materialId}`,
+      summary: `${found.lot.number} of ${found.name}: ${input.perMl} drops to the mL`,
+      about: aboutLot(found),
+      leaves: { lotId: input.lotId, was: found.lot.dropsPerMl },
+    };
+  },
+  leaves: object({ lotId: leftId(), was: leftFigureOrNone() }),
+  back: async (tx, { lotId, was }, { undoes }) => {
+    await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["drips"], "How it drips was said again since.");
+    await tx.update(lot).set({ dropsPerMl: was }).where(eq(lot.id, lotId));
   },
 });

@@ -1,4 +1,5 @@
 /** Materials the workroom makes itself: on the shelf under a name, with the facts of what they are made of. */
+import { lookThrough } from "#core/material/lookThrough";
 import { kind, type KindId } from "#core/material/kinds";
 import { Refused } from "#core/refused";
 import { eq, sql } from "drizzle-orm";
@@ -7,17 +8,21 @@ import { material } from "../schema.ts";
 import type { MaterialRow } from "./materials.ts";
 
 type Facts = Pick<MaterialRow, "inci" | "allergen" | "cautions" | "vegan">;
+type Part = Facts & Pick<MaterialRow, "libraryKey" | "makeup">;
 
 const unique = (texts: readonly string[]): string => [...new Set(texts.filter(Boolean))].join(", ");
 
 /** What is true of the whole because it is of a part. @param parts most of all first */
-export const factsOfParts = (parts: readonly Facts[]): Facts => ({
-  inci: unique(parts.map((p) => p.inci)),
-  allergen: unique(parts.map((p) => p.allergen)),
-  // Of what it was before: a dry herb in oil is no food plant under oil any more, nor does it burn or dust as it did.
-  cautions: [...new Set(parts.flatMap((p) => p.cautions))].filter((c) => c !== "foodPlant" && c !== "flammable" && c !== "dust"),
-  vegan: parts.some((p) => p.vegan === "no") ? "no" : parts.every((p) => p.vegan === "yes") ? "yes" : "",
-});
+export function factsOfParts(of: readonly Part[]): Facts {
+  const parts = of.map(lookThrough);
+  return {
+    inci: unique(parts.map((p) => p.inci)),
+    allergen: unique(parts.map((p) => p.allergen)),
+    // Of what it was before: a dry herb in oil is no food plant under oil any more, nor does it burn or dust as it did.
+    cautions: [...new Set(parts.flatMap((p) => p.cautions))].filter((c) => c !== "foodPlant" && c !== "flammable" && c !== "dust"),
+    vegan: parts.some((p) => p.vegan === "no") ? "no" : parts.every((p) => p.vegan === "yes") ? "yes" : "",
+  };
+}
 
 const called = async (tx: Tx, name: string) =>
   (

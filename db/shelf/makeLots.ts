@@ -8,9 +8,9 @@ import { inArray, sql } from "drizzle-orm";
 import { randomUUID } from "node:crypto";
 import type { Tx } from "../client.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
-import { inPieces } from "../pieces.ts";
+import { inChunks } from "../pieces.ts";
 import { lot, material } from "../schema.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../settings/settings.ts";
 import { keepBestBefore } from "./bestBy.ts";
 import type { MaterialRow } from "./materials.ts";
 
@@ -60,7 +60,7 @@ export async function makeBareLots(
   step: (made: number) => Promise<void> = () => Promise.resolve(),
 ): Promise<BareLot[]> {
   const made: BareLot[] = [];
-  for (const piece of inPieces(rows)) {
+  for (const piece of inChunks(rows)) {
     const lots = await tx
       .insert(lot)
       .values(

@@ -3,7 +3,7 @@ import { sum } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
 import { lotsOfMaterials } from "../ledger/lots.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, ids, make } from "../test/workshop.ts";
+import { buy, DAY, db, eachTestHasAWorkshop, ids, make } from "#test/db/workshop";
 import { saveMaterial } from "./keepMaterial.ts";
 import { onShelf, shelfBoards } from "./overview.ts";
 

@@ -5,8 +5,8 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import type { Db, Reads } from "../client.ts";
-import { aFlag, aNumber, number, rowsOf } from "../columnsOf.ts";
-import { whileUnchanged } from "../kept.ts";
+import { readBoolean, aNumber, number, rowsOf } from "../columnsOf.ts";
+import { cachedUntilWrite } from "../cache.ts";
 import { anywhere } from "../pieces.ts";
 import { ask } from "../prepared.ts";
 import { lot, material } from "../schema.ts";
@@ -23,7 +23,7 @@ export interface Board {
 
 /** A line for each kind that has materials, whatever is on hand of them. */
 export const shelfBoards = (db: Db, today: Day): Promise<Board[]> =>
-  whileUnchanged(db, "shelf boards", today, () => countBoards(db, today));
+  cachedUntilWrite(db, "shelf boards", today, () => countBoards(db, today));
 
 function countBoards(db: Reads, today: Day): Promise<Board[]> {
   return ask(db, "shelf_boards", { today, soon: addDays(today, SOON_DAYS) }, (at) =>
@@ -64,7 +64,7 @@ export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find
     onHand: aNumber,
     value: lot.value,
     coming: aNumber,
-    low: aFlag,
+    low: readBoolean,
   };
   return rowsOf(
     db,

@@ -1,18 +1,18 @@
-/** What the supplier's paper for one lot of a scent allows of it in a product: it stands above what is usual for the oil. */
+/** What the supplier's paper for one lot of a scent allows of it in a product: it overrides what is usual for the oil. */
 import { isScent } from "#core/scent/dilution";
 import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { number, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { leftId } from "../act/left.ts";
-import { notChangedSince } from "../act/seen.ts";
-import { nothingLater } from "../act/standing.ts";
+import { requireUnchanged } from "../act/seen.ts";
+import { requireNoLaterActs } from "../ledger/effective.ts";
 import { lot, material } from "../schema.ts";
 import { bare } from "../schema/ours.ts";
 
 const said = (ppm: number): string => `${ppm / 10_000} %`;
 
-/** Writes down, or strikes out (null), the most of it by the paper, in millionths; 0 is none at all. @throws Refused for what is no scent, or says so already; ChangedMeanwhile */
+/** Writes down, or strikes out (null), the most of it by the paper, in millionths; 0 is none at all. @throws Refused for what is no scent, or says so already; EditedMeanwhile */
 export const sayScentMost = defineAct({
   kind: "scentMost",
   run: async (tx, input: { lotId: number; ppm: number | null }, { seen }) => {
@@ -23,7 +23,7 @@ export const sayScentMost = defineAct({
       .where(eq(lot.id, input.lotId))
       .for("no key update", { of: bare(lot) });
     if (!before) throw Refused.one("", "That lot isn't here any more.");
-    await notChangedSince(tx, { kind: "lot", id: before.id }, seen);
+    await requireUnchanged(tx, { kind: "lot", id: before.id }, seen);
     if (!isScent(before)) throw Refused.one("most", "Only an essential oil or a fragrance has such a limit.");
     if (before.ppm === input.ppm)
       throw Refused.one("most", input.ppm === null ? "Enter the per cent its paper allows." : "That is what stands there already.");
@@ -40,7 +40,7 @@ export const sayScentMost = defineAct({
   },
   leaves: object({ lotId: leftId(), was: number().nullable().defined() }),
   back: async (tx, { lotId, was }, { undoes }) => {
-    await nothingLater(tx, { kind: "lot", id: lotId }, undoes, ["scentMost"], "Another figure was written down since.");
+    await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["scentMost"], "Another figure was written down since.");
     await tx.update(lot).set({ scentMostPpm: was }).where(eq(lot.id, lotId));
   },
 });

@@ -1,19 +1,19 @@
 /** Receiving, counting, holding: what a lot costs and how that follows it. */
 import { micros } from "#core/measure/exact";
-import { STARTING_SETTINGS } from "#core/settings";
-import { costNeeds } from "#core/stock/schools";
-import { shelfOf } from "#core/stock/shelf";
+import { STARTING_SETTINGS } from "#core/settings/settings";
+import { costNeeds } from "#core/stock/costingMethods";
+import { stockOnHand } from "#core/stock/shelf";
 import { describe, expect, it } from "vitest";
-import { takeBack } from "../act/takeBack.ts";
-import { againCosts, lotsOfMaterials } from "../ledger/lots.ts";
+import { reverseAct } from "../acts/reverse.ts";
+import { replacementCosts, lotsOfMaterials } from "../ledger/lots.ts";
 import { findLot, lotsLike } from "../lots/trace.ts";
-import { readSettings, saveSettings } from "../settings.ts";
-import { euro } from "../test/fresh.ts";
-import { buy, DAY, db, eachTestHasAWorkshop, finished, ids, lotsOf, make, onHand, refused } from "../test/workshop.ts";
-import { correctCount, holdLot } from "./count.ts";
+import { readSettings, saveSettings } from "../settings/settings.ts";
+import { euro } from "#test/db/fresh";
+import { buy, DAY, db, eachTestHasAWorkshop, finished, ids, lotsOf, make, onHand, refused } from "#test/db/workshop";
+import { correctCount, holdLot } from "./counting/count.ts";
 import { saveMaterial } from "./keepMaterial.ts";
 import { listMaterials, materialMovements, readMaterial } from "./materials.ts";
-import { receive } from "./receive.ts";
+import { receive } from "./receipts/receive.ts";
 
 eachTestHasAWorkshop();
 
@@ -58,15 +58,18 @@ describe("receiving", () => {
     expect(await onHand(ids.oil)).toBe(before);
   });
   it("changes what it costs to buy again, and taking it back changes that back", async () => {
-    const again = async () => (await againCosts(db, [ids.oil])).get(ids.oil)!;
+    const again = async () => (await replacementCosts(db, [ids.oil])).get(ids.oil)!;
     expect(await again()).toEqual({ value: 21_010_000, per: 2_000_000 });
     const dear = await buy(ids.oil, 1_000_000, 48.99);
     expect(await again()).toEqual({ value: 50_000_000, per: 1_000_000 });
-    expect((await againCosts(db)).get(ids.oil)).toEqual({ value: 50_000_000, per: 1_000_000 });
-    const [need] = costNeeds([{ of: ids.oil, amount: 100_000 }], shelfOf(await lotsOfMaterials(db, [ids.oil]), DAY, await againCosts(db)));
+    expect((await replacementCosts(db)).get(ids.oil)).toEqual({ value: 50_000_000, per: 1_000_000 });
+    const [need] = costNeeds(
+      [{ of: ids.oil, amount: 100_000 }],
+      stockOnHand(await lotsOfMaterials(db, [ids.oil]), DAY, await replacementCosts(db)),
+    );
     // 1.8 kg are left of 2 kg that cost 21.01; the new kilo cost 50.00.
     expect(need!.cost).toEqual({ lot: 1_050_500, average: 2_461_036, again: 5_000_000 });
-    await takeBack(db, dear.actId, { day: DAY });
+    await reverseAct(db, dear.actId, { day: DAY });
     expect(await again()).toEqual({ value: 21_010_000, per: 2_000_000 });
     expect((await lotsOfMaterials(db, [ids.oil])).length).toBe(1);
   });
@@ -76,7 +79,7 @@ describe("receiving", () => {
     expect(received).toMatchObject({ reason: "received", number: oil!.number, qty: 2_000_000 });
     const acts = await materialMovements(db, ids.wax);
     expect(acts.map((m) => m.reason)).toEqual(["used", "received"]);
-    const [problem] = await refused(takeBack(db, 5 + 1, { day: DAY }));
+    const [problem] = await refused(reverseAct(db, 5 + 1, { day: DAY }));
     expect(problem!.say).toMatch(/has been used or counted since/);
   });
 });
@@ -146,7 +149,7 @@ describe("looking lots up", () => {
   it("a held lot is not offered, whatever is asked of it", async () => {
     const [oil] = await lotsOf(ids.oil);
     await holdLot(db, { lotId: oil!.id, reason: "recalled" }, { day: DAY });
-    const [need] = costNeeds([{ of: ids.oil, amount: 10 }], shelfOf(await lotsOfMaterials(db, [ids.oil]), DAY));
+    const [need] = costNeeds([{ of: ids.oil, amount: 10 }], stockOnHand(await lotsOfMaterials(db, [ids.oil]), DAY));
     expect(need!.plan).toEqual({ takes: [], short: 10 });
     await expect(make(1)).rejects.toThrow("short of");
     await holdLot(db, { lotId: oil!.id, reason: null }, { day: DAY });

@@ -33,7 +33,7 @@ export interface Pan {
 /** An empty one. */
 export const newPan = (): Pan => ({ load: 0, pours: null, beam: 0, drift: 0, tare: mg(0), shown: 0, steadyMs: STEADY_MS });
 
-/** Lets so much time go by. @param chance 0 to 1, anew at each call */
+/** Lets so much time go by. @param chance 0 to 1, again at each call */
 export function pass(pan: Pan, ms: number, chance: () => number): void {
   if (pan.pours) {
     const now = Math.min(pan.pours.left, pan.pours.perMs * ms);

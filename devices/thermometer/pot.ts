@@ -29,7 +29,7 @@ export function pass(pot: Pot, ms: number): void {
   else pot.celsius = KITCHEN + (pot.celsius - KITCHEN) * Math.exp(-time / COOLS_MS);
 }
 
-/** What the probe shows; null while it is out. @param chance 0 to 1, anew at each call */
+/** What the probe shows; null while it is out. @param chance 0 to 1, again at each call */
 export const shows = (pot: Pot, chance: () => number): number | null => (pot.probe ? pot.celsius + (chance() - 0.5) * 2 * TREMBLE : null);
 
 /** What a hand does at it: "heat on", "heat off", "probe in", "probe out", "hurry 30". */

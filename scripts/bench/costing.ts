@@ -1,5 +1,5 @@
 /**
- * A thousand recipes of twelve lines costed anew after every price has changed, and after one has, beside a general-purpose spreadsheet engine
+ * A thousand recipes of twelve lines costed again after every price has changed, and after one has, beside a general-purpose spreadsheet engine
  * that works out one school of the same recipes by hand-wired cells. A tenth of the materials are oils steeped from others, which cost what went
  * into them. Both answers are compared to the micro; prices are set beforehand on both sides.
  */
@@ -7,7 +7,7 @@ import { micros, mg, sum } from "#core/measure/exact";
 import { unitCosts, type CostIn } from "#core/recipe/cost";
 import { drawValue, type Lot } from "#core/stock/lots";
 import { fillPlan } from "#core/recipe/scale";
-import { shelfOf, shelfWith, type Shelf } from "#core/stock/shelf";
+import { stockOnHand, shelfWith, type Shelf } from "#core/stock/shelf";
 import fc from "fast-check";
 import { HyperFormula } from "hyperformula";
 import { median } from "./measure.ts";
@@ -107,7 +107,7 @@ export function bothWays(count: number, start: Prices) {
   return {
     /** After all prices have changed. @param lots of every material at them */
     ours: (lots: readonly Lot[]): number[] => {
-      shelf = shelfOf(lots, DAY);
+      shelf = stockOnHand(lots, DAY);
       return (ours = recipes.map(cost));
     },
     theirs: (prices: Prices): number[] => {
@@ -120,7 +120,7 @@ export function bothWays(count: number, start: Prices) {
     /** After one has. @param lots of the materials whose cost that changes */
     oursOfSome: (lots: readonly Lot[]): number[] => {
       const changed = new Set(lots.map((l) => l.of));
-      shelf = shelfWith(shelf, shelfOf(lots, DAY), changed);
+      shelf = shelfWith(shelf, stockOnHand(lots, DAY), changed);
       for (const i of new Set([...changed].flatMap((of) => takes.get(of) ?? []))) ours[i] = cost(recipes[i]!);
       return ours;
     },

@@ -5,7 +5,7 @@
 import { planFill, type FillAsk, type FillSize } from "#core/fill/fill";
 import type { Solve } from "#core/fill/wholeNumbers";
 import { mg } from "#core/measure/exact";
-import { writeNumber } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { solverOf } from "#app/recipes/fill/solver.ts";
 import loadHighs from "highs";
 import { median } from "./measure.ts";

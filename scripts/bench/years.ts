@@ -8,9 +8,9 @@ import { UNASKED } from "#core/recipe/judge/judge";
 import { mg, micros } from "#core/measure/exact";
 import { METHODS, readyDays } from "#core/infusion/methods";
 import { addDays, type Day } from "#core/when";
-import { pour } from "#db/bench/pour";
+import { pour } from "#db/bench/finishing/pour";
 import { readBatch } from "#db/bench/read";
-import { setOut } from "#db/bench/setOut";
+import { setOut } from "#db/bench/planning/setOut";
 import type { Db } from "#db/client";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
@@ -23,7 +23,7 @@ import { choosePrices } from "#db/prices/prices";
 import { readRecipes } from "#db/recipe/read";
 import { saveRecipe } from "#db/recipe/save";
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { receive } from "#db/shelf/receive";
+import { receive } from "#db/shelf/receipts/receive";
 import { sql } from "drizzle-orm";
 import { euro, idIn } from "../../demo/world.ts";
 
@@ -195,7 +195,7 @@ async function order(db: Db, { recipes }: Made, n: number, made: number, day: Da
   await packGiftOrder(db, { id: idIn(saved), only: [] }, { day });
 }
 
-/** Everything that stands in the cabinet of these goes to a market, and most of it is sold. */
+/** Everything that is in the cabinet of these goes to a market, and most of it is sold. */
 async function sell(db: Db, { recipes }: Made, n: number, day: Day): Promise<void> {
   const lots = await lotsOfProducts(
     db,

@@ -6,7 +6,7 @@ import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import pg from "pg";
-import { outage, standsIn } from "#db/outage";
+import { databaseOutage, standsIn } from "#db/outage";
 import { freePort } from "../places.ts";
 import { hold, type Held } from "./hold.ts";
 import { clusterIn, noRoom, removeCluster } from "./make.ts";
@@ -85,7 +85,7 @@ export async function startCluster(dir: string, throwAway = false): Promise<Clus
       held = await hold({ server: at("postgres"), name: "cluster", say: `The database in ${dir}` });
     } catch (e) {
       // It is starting, or its last owner is just stopping it.
-      const gone = (e as NodeJS.ErrnoException).code === "ENOENT" || outage(e)?.kind === "away";
+      const gone = (e as NodeJS.ErrnoException).code === "ENOENT" || databaseOutage(e)?.kind === "away";
       if (!gone || Date.now() > until) throw e;
       await pause(BETWEEN_MS);
     }
@@ -115,7 +115,7 @@ export async function startCluster(dir: string, throwAway = false): Promise<Clus
       clearInterval(watch);
       // Where another has it by now it is that one's to stop.
       if (!ours.isOurs()) return;
-      // Held to the last: one that waits for it starts it anew, and never has it stopped under its hands.
+      // Held to the last: one that waits for it starts it again, and never has it stopped under its hands.
       ours.untilItEnds();
       runServers("pg_ctl", ["-D", home, "-m", "fast", "-w", "stop"]);
       if (throwAway) removeCluster(dir, home);

@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
-    include: ["core/**/*.test.ts"],
+    include: ["{core,test/core}/**/*.test.ts"],
     setupFiles: ["scripts/seed.ts", "scripts/mutate/noShrinking.ts"],
     isolate: false,
   },

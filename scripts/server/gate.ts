@@ -3,7 +3,7 @@
  * no larger than what is kept here. One place, so that a route that is added is behind it too.
  */
 import type { Request, RequestHandler, Response } from "express";
-import { MOST_BYTES } from "#db/attachments";
+import { MOST_BYTES } from "#db/attachments/attachments";
 
 export const LOOPBACK = /^(127(\.\d{1,3}){3}|localhost|\[::1\]|::1)$/;
 

@@ -7,9 +7,9 @@ import type { Server } from "node:http";
 import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import sirv from "sirv";
-import type { Serving } from "#app/db.server.ts";
+import type { Serving } from "#app/server/db.server.ts";
 import { WORKSHOP_KINDS, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
-import { outage } from "#db/outage";
+import { databaseOutage } from "#db/outage";
 import type { Workshops } from "#db/workshops";
 import type { Bench } from "#devices/wire";
 import { gate, LOOPBACK } from "./gate.ts";
@@ -47,7 +47,7 @@ const lastWord: ErrorRequestHandler = (e: unknown, _req, res, next) => {
     next(e);
     return;
   }
-  const out = outage(e);
+  const out = databaseOutage(e);
   if (!out) console.error(e);
   res
     .status(out?.status ?? 500)
@@ -60,7 +60,7 @@ const LONGEST_REQUEST_MS = 60_000;
 
 interface Around {
   host?: string;
-  /** What stands on the bench. */
+  /** What is on the bench. */
   bench?: Bench | null;
 }
 

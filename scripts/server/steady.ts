@@ -4,7 +4,7 @@
  */
 import { data, type ActionFunction, type LoaderFunction, type ServerBuild } from "react-router";
 import type { FieldProblem } from "#core/refused";
-import { outage } from "#db/outage";
+import { databaseOutage } from "#db/outage";
 
 /** How often and how long a page waits for the database before it says that it is away. */
 const TRIES = 6;
@@ -18,7 +18,7 @@ const steadyLoader =
       try {
         return await load(args, handlerCtx);
       } catch (e) {
-        const out = outage(e);
+        const out = databaseOutage(e);
         if (!out) throw e;
         if (tried >= TRIES || args.request.signal.aborted)
           throw new Response(out.say, { status: out.status, headers: { "Retry-After": "2" } });
@@ -33,7 +33,7 @@ const steadyAction =
     try {
       return await act(args, handlerCtx);
     } catch (e) {
-      const out = outage(e);
+      const out = databaseOutage(e);
       if (!out) throw e;
       const problems: FieldProblem[] = [{ field: "", say: out.say }];
       return data({ problems }, { status: out.status });

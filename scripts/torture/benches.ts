@@ -7,7 +7,7 @@ import { ledgerFaults } from "#db/ledger/faults";
 import { readBatch, type BatchSheet } from "#db/bench/read";
 import { readRecipes } from "#db/recipe/read";
 import { batch, batchEvent, batchSize, batchTake } from "#db/schema";
-import { receive } from "#db/shelf/receive";
+import { receive } from "#db/shelf/receipts/receive";
 import { eq, gt, sql } from "drizzle-orm";
 import type { Keeper } from "./keeper.ts";
 import { buying, now } from "./world.ts";

@@ -3,7 +3,7 @@
  * books that an earlier Zelbin kept elsewhere, and a database that is somebody else's. Done to the very programs a user starts.
  */
 import { openDb } from "#db/client";
-import { addressOf } from "#db/test/template";
+import { addressOf } from "#test/db/template";
 import { material } from "#db/schema";
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { openWorkshop, ownAddress } from "#db/workshops";

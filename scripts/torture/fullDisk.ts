@@ -1,9 +1,9 @@
 /** A disk that fills up under the house: whoever writes is told so, nothing acknowledged is lost, and it goes on by itself once there is room. */
 import { openDb } from "#db/client";
-import { outage } from "#db/outage";
+import { databaseOutage } from "#db/outage";
 import { material } from "#db/schema";
-import { receiveMany } from "#db/shelf/receive";
-import { DAY } from "#db/test/jar";
+import { receiveMany } from "#db/shelf/receipts/receive";
+import { DAY } from "#test/db/jar";
 import { sql } from "drizzle-orm";
 import { spawnSync } from "node:child_process";
 import { closeSync, mkdirSync, openSync, renameSync, rmSync, writeSync } from "node:fs";
@@ -14,7 +14,7 @@ import type { Keeper } from "./keeper.ts";
 import { pause, write } from "./writing.ts";
 
 const WINDOWS = 4;
-/** Room on the small disk beside what stands on it. */
+/** Room on the small disk beside what is on it. */
 const ROOM_MB = 80;
 const FULL_MS = 8000;
 const BACK_WITHIN_MS = 60_000;
@@ -109,13 +109,13 @@ export async function fullDisk(keeper: Keeper): Promise<Found> {
     while (writing.acknowledged.length < whenFull + 2 * WINDOWS && performance.now() - began < BACK_WITHIN_MS) await pause(100);
     const back = performance.now() - began;
     const { acknowledged, lost, faults } = await writing.stop();
-    if (!outage(end)) faults.push(`a long list was refused for another reason: ${String(end)}`);
+    if (!databaseOutage(end)) faults.push(`a long list was refused for another reason: ${String(end)}`);
     if (down && said.at(-1) !== 507) faults.push("it was not said that the disk is full");
     for (const [status, words] of writing.refusals)
       if (status !== 503 && status !== 507) faults.push(`${status} on a full disk: ${words.slice(0, 200)}`);
     return {
       figures: {
-        "a long list was told": outage(end)?.kind ?? "nothing",
+        "a long list was told": databaseOutage(end)?.kind ?? "nothing",
         "its log was full too": down ? "yes" : "no",
         "who wrote was answered": said.join(", "),
         "acknowledged acts": acknowledged,

@@ -1,15 +1,15 @@
 /** Lists as long as are taken in, each line a receipt of its own: how long it takes, what others wait meanwhile, and the way back. */
 import { mg, micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
-import { takeBack } from "#db/act/takeBack";
+import { reverseAct } from "#db/acts/reverse";
 import { takeOut } from "#db/cabinet/cabinet";
 import { openDb } from "#db/client";
 import { ledgerFaults } from "#db/ledger/faults";
-import { receive, receiveMany } from "#db/shelf/receive";
-import type { ReceiveIn } from "#db/shelf/writeReceipts";
-import { listReceipts } from "#db/shelf/receipts";
+import { receive, receiveMany } from "#db/shelf/receipts/receive";
+import type { ReceiveIn } from "#db/shelf/receipts/writeReceipts";
+import { listReceipts } from "#db/shelf/receipts/receipts";
 import { longest, type Found, type Turns } from "./found.ts";
-import { DAY } from "#db/test/jar";
+import { DAY } from "#test/db/jar";
 import { aWorld, buying } from "./world.ts";
 
 const MANY = 20_000;
@@ -66,7 +66,7 @@ export async function imports(url: string, { times }: Turns): Promise<Found> {
   );
   if (steps.length < 4) faults.push("nothing was said of how far it was");
   if (put.received > put.ms / 2) faults.push("who received waited for the whole list");
-  const back = await meanwhile(() => takeBack(db, put.came.actId, doing()));
+  const back = await meanwhile(() => reverseAct(db, put.came.actId, doing()));
   const stopped = await receiveMany(
     db,
     { add: [], receipts: longList(w.ids.oil, lines) },

@@ -1,21 +1,21 @@
 /** A workshop with more than enough of everything, and what its contests have in common. */
 import { mg, micros } from "#core/measure/exact";
 import type { Done } from "#db/act/define";
-import { saveContact } from "#db/contacts";
-import { pour } from "#db/bench/pour";
+import { saveContact } from "#db/contacts/contacts";
+import { pour } from "#db/bench/finishing/pour";
 import { readBatch } from "#db/bench/read";
-import { setOut } from "#db/bench/setOut";
+import { setOut } from "#db/bench/planning/setOut";
 import type { Db } from "#db/client";
 import { fillJar } from "#db/jars/fill";
 import { readRecipes } from "#db/recipe/read";
 import { saveRecipe, type RecipeIn } from "#db/recipe/save";
 import { pick } from "#db/shelf/harvests";
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { receive } from "#db/shelf/receive";
-import type { ReceiveIn } from "#db/shelf/writeReceipts";
+import { receive } from "#db/shelf/receipts/receive";
+import type { ReceiveIn } from "#db/shelf/receipts/writeReceipts";
 import { lot } from "#db/schema";
-import { balmOf, sizeOf, type BalmOf } from "#db/test/balm";
-import { DAY, jarOf } from "#db/test/jar";
+import { balmOf, sizeOf, type BalmOf } from "#test/db/balm";
+import { DAY, jarOf } from "#test/db/jar";
 import { eq } from "drizzle-orm";
 
 export const euro = (n: number) => micros(n * 1_000_000);

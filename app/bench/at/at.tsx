@@ -2,20 +2,20 @@
 import { setsBy } from "#core/firmness/solids";
 import type { Mg } from "#core/measure/exact";
 import { harmedByHeat } from "#core/recipe/method";
-import { filledDensity, headspace, overfull } from "#core/recipe/sizes";
+import { headspace, overfull } from "#core/recipe/sizes";
 import { carries } from "#core/material/kinds";
 import { scentShare } from "#core/scent/dilution";
-import { eventsOf } from "#db/bench/events";
-import { samplesOf } from "#db/bench/samples";
+import { eventsOf } from "#db/bench/weighing/events";
+import { samplesOf } from "#db/bench/weighing/samples";
 import { variantsOf } from "#db/bench/parts/parts";
 import { readBatch } from "#db/bench/read";
 import { firmnessLearned } from "#db/recipe/firmness";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
-import { benchShows, db } from "../../db.server.ts";
+import { benchShows, db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { potIds, potsOf } from "../potsOf.ts";
+import { potIds, potsOf, weighedInOrder } from "../potsOf.ts";
 import { Resend } from "../../forms/beside/resend.tsx";
 import { AtBench } from "./atBench.tsx";
 import { couldMend } from "./method/couldMend.server.ts";
@@ -32,7 +32,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     readBatch(db(), id),
     eventsOf(db(), id),
     samplesOf(db(), id),
-    keptSettings(db()),
+    cachedSettings(db()),
     firmnessLearned(db()),
     variantsOf(db(), id),
   ]);
@@ -40,11 +40,11 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (sheet.batch.clearedActId !== null && sheet.batch.spoiledActId === null) throw redirect("/bench");
   if (sheet.batch.pouredActId !== null || sheet.batch.spoiledActId !== null) throw redirect(`/bench/${id}`);
   const materials = new Map((await materialsNamed(db(), potIds(sheet), [])).map((m) => [m.id, m]));
-  const { density, containers } = potsOf(sheet, materials);
+  const { density, liquids, containers } = potsOf(sheet, materials);
   const fills = (productId: number, fill: Mg) => {
     const container = containers.find((c) => c.productId === productId);
     if (!container || density === null) return { over: null, room: "" };
-    const ml = fill / filledDensity(density, sheet.recipe.overrunBp);
+    const ml = fill / density;
     return { over: overfull(ml, container), room: headspace(ml, container) };
   };
   return {
@@ -63,7 +63,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     })),
     parts: partsOf(sheet, materials),
     variants,
-    takes: sheet.takes.map((t) => {
+    takes: weighedInOrder(sheet, materials).map((t) => {
       const m = materials.get(t.materialId)!;
       return {
         ...t,
@@ -75,6 +75,7 @@ export async function loader({ params }: Route.LoaderArgs) {
       };
     }),
     lots: sheet.lots,
+    liquids,
     couldMend: await couldMend(sheet, materials),
     mostScent: mostScent(sheet, materials),
     events,
@@ -82,7 +83,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     netRule: settings.netRule,
     constants: learned.constants,
     scale: settings.scale,
-    /** What stands on the bench as the page is read, so that nothing moves once it listens. */
+    /** What is on the bench as the page is read, so that nothing moves once it listens. */
     shows: benchShows(),
   };
 }

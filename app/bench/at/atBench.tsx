@@ -1,5 +1,5 @@
 /** The bench, one step at a time: what there is to do down the side, and the one at hand large enough to be read from across the table. */
-import { isWhipped } from "#core/batch/whip";
+import { isWhipped } from "#core/batch/planning/whip";
 import { readSteps } from "#core/recipe/method";
 import { wordList } from "#core/words";
 import { useEffect, useRef, useState } from "react";
@@ -31,7 +31,7 @@ type Step =
   | { is: "whip"; name: string; done: boolean }
   | { is: "pour"; name: string; done: boolean };
 
-/** What comes to what is in the pot already says so, and what goes into a part only which. */
+/** The title of a weighing: an addition to the pot says so, and what goes into a part names the part. */
 const calledAt = ({ takes, sizes }: AtBenchLoaded, line: number): string => {
   const { material, sizeId } = takes[line]!;
   if (sizeId !== null) return `${material}, into ${sizes.find((s) => s.id === sizeId)!.label}`;
@@ -63,7 +63,7 @@ function stepsOf(page: AtBenchLoaded): Step[] {
   ];
 }
 
-/** What a step is called by, however many stand before it by now: lines are added while a batch is made. */
+/** A step's key, the same however many steps are before it: lines are added while a batch is made. */
 function keysOf(steps: readonly Step[], takes: AtBenchLoaded["takes"]): string[] {
   const seen = new Map<string, number>();
   return steps.map((s) => {
@@ -90,7 +90,7 @@ export function AtBench(page: AtBenchLoaded) {
   const devices = useDevices(page.shows);
   useAwake();
   const go = (to: number): void => choose({ at: keys[Math.max(0, Math.min(steps.length - 1, to))]!, done: false });
-  // What was kept leads on, unless a hand has gone elsewhere while it was.
+  // What was saved leads on, unless a hand has gone elsewhere while it was.
   const next = (): void => choose((now) => (now === chosen ? { at: keys[at]!, done: true } : now));
   // Another step is another place for the keys; the page itself takes nobody's.
   const key = keys[at];

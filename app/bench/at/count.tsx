@@ -1,5 +1,5 @@
 /** Filling by count: how many of each size are filled, what that comes to, and for how many there is left. Kept at each press. */
-import { baseIn, FILL_TOLERANCE } from "#core/batch/result";
+import { baseIn, FILL_TOLERANCE } from "#core/batch/finishing/result";
 import { mg, mulDiv, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { counted, wordList } from "#core/words";
@@ -13,7 +13,7 @@ type Size = AtBenchLoaded["sizes"][number];
 /** So many at one press, besides one: a tray of them. */
 const TRAY = 6;
 
-/** What is in the pot or the jug of a size still, and what of it will stay there. */
+/** What is left in the pot or the jug of a size, and how much of it will stay there. */
 function leftFor({ sizes, takes, recipe }: AtBenchLoaded, size: Size): { left: Mg; sticks: Mg } {
   const own = (sizeId: number | null): Mg => sum(takes.flatMap((t) => (t.sizeId === sizeId ? [t.weighed ?? mg(0)] : [])));
   const parts = sizes.filter((s) => s.partOf !== null);

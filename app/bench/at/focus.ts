@@ -4,6 +4,6 @@ export const STEP_ID = "step-at-hand";
 export function backToStep(): void {
   const step = document.getElementById(STEP_ID);
   step?.focus({ preventScroll: true });
-  // On a phone what there is to do stands below it: chosen there, it is out of sight.
+  // On a phone the step is below its list: chosen there, it is out of sight.
   if (step && step.getBoundingClientRect().bottom < 0) step.scrollIntoView();
 }

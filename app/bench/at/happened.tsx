@@ -52,7 +52,7 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
         </form>
         <Problem say={did.problem?.say} />
         <p className="mt-2">
-          <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Keep a photo" />
+          <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Add a photo" />
         </p>
       </Part>
     </div>

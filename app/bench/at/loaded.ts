@@ -1,4 +1,4 @@
-/** What the page at the bench is read with. */
+/** Types of what the bench page's loader returns. */
 import type { Route } from "./+types/at";
 
 export type AtBenchLoaded = Route.ComponentProps["loaderData"];

@@ -1,11 +1,11 @@
-/** Pouring: a few of what was filled are weighed against their label, and the count is kept on the sheet. */
-import { shortfall } from "#core/batch/netWeight";
+/** Pouring: a few of what was filled are weighed against their label, and the count is saved on the sheet. */
+import { shortfall } from "#core/batch/finishing/netWeight";
 import { mg, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { wordList } from "#core/words";
 import { useState } from "react";
-import type { WeighedBy } from "#core/batch/events";
+import type { WeighedBy } from "#core/batch/weighing/events";
 import type { Devices } from "../../devices/useDevices.ts";
 import { useKey } from "../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";

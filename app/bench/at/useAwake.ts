@@ -1,4 +1,4 @@
-/** Keeps the screen on while a page stands: nobody with oily hands wants to wake it. */
+/** Keeps the screen on while a page is open: nobody with oily hands wants to wake it. */
 import { useEffect } from "react";
 
 export function useAwake(): void {

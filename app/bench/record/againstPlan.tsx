@@ -1,10 +1,10 @@
 /** A poured batch beside its plan: what was weighed, filled, lost, how long it took and what one cost, each with how far it was off. */
 import { gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
-import type { PourResult } from "#core/batch/result";
+import type { PourResult } from "#core/batch/finishing/result";
 import { readSteps } from "#core/recipe/method";
-import type { Plan } from "#db/bench/plan";
-import type { BenchEvent } from "#db/bench/events";
+import type { Plan } from "#db/bench/planning/plan";
+import type { BenchEvent } from "#db/bench/weighing/events";
 import type { BatchSheet } from "#db/bench/read";
 import { percent } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";

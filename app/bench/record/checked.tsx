@@ -1,9 +1,9 @@
 /** What follows pouring: how long it sets, the check once it is cold, and what it found. */
-import { SPOON } from "#core/batch/spoon";
-import { amiss, CLOSURES, FACES, SCENTS, VERDICTS, WAITS } from "#core/batch/check";
+import { SPOON } from "#core/batch/finishing/spoon";
+import { amiss, CLOSURES, FACES, SCENTS, VERDICTS, WAITS } from "#core/batch/finishing/check";
 import { wordList } from "#core/words";
-import type { Check } from "#db/bench/check";
-import type { BenchEvent } from "#db/bench/events";
+import type { Check } from "#db/bench/finishing/check";
+import type { BenchEvent } from "#db/bench/weighing/events";
 import type { BatchSheet } from "#db/bench/read";
 import { useState } from "react";
 import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";

@@ -1,8 +1,8 @@
 /** What was weighed of one size, and whether it holds what its label says. */
-import { judgeNet, NET_RULES, type NetRule } from "#core/batch/netWeight";
+import { judgeNet, NET_RULES, type NetRule } from "#core/batch/finishing/netWeight";
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
-import type { Sample } from "#db/bench/samples";
+import type { Sample } from "#db/bench/weighing/samples";
 
 interface Props {
   rule: NetRule;

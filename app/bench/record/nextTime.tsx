@@ -1,5 +1,5 @@
 /** What a batch teaches for the next, each to be ticked, and one press that writes the recipe's next version so. */
-import type { Change } from "#core/batch/nextTime";
+import type { Change } from "#core/batch/finishing/nextTime";
 import type { BatchSheet } from "#db/bench/read";
 import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
@@ -49,7 +49,13 @@ function Ticks({ recipe, changes, opened }: Pick<Props, "recipe" | "opened"> & {
         {changes.map((c) => (
           <li key={c.key}>
             <label className="grid min-h-11 cursor-pointer grid-cols-[auto_1fr] items-baseline gap-x-3 py-2">
-              <input type="checkbox" value={c.key} className="h-5 w-5 translate-y-0.5 accent-amber" {...sheet.register("keys")} />
+              <input
+                type="checkbox"
+                value={c.key}
+                defaultChecked={sheet.values.keys.includes(c.key)}
+                className="h-5 w-5 translate-y-0.5 accent-amber"
+                {...sheet.register("keys")}
+              />
               <span>
                 <strong className="font-semibold">{c.say}</strong>
                 <span className="block text-[0.95rem] text-pine-soft">{c.why}</span>

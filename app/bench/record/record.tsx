@@ -1,21 +1,23 @@
 /** The record of a poured batch, to read and to print. */
 import type { ComponentProps } from "react";
-import type { PourResult } from "#core/batch/result";
+import type { PourResult } from "#core/batch/finishing/result";
+import type { Minded } from "#core/material/minded";
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
-import type { PutRight as Correction } from "#db/act/book";
+import type { PutRight as Correction } from "#db/acts/book";
 import { Link } from "../../ui/link.tsx";
 import { ActsOf, PutRight, type ActLine } from "../../book/actsOf.tsx";
 import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
 import { Tin } from "../../ui/figures/drawings.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
+import { Mind } from "../../ui/sheet/mind.tsx";
 import { Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import { WEIGHED_BY } from "#core/batch/events";
-import type { Check } from "#db/bench/check";
-import type { Plan } from "#db/bench/plan";
+import { WEIGHED_BY } from "#core/batch/weighing/events";
+import type { Check } from "#db/bench/finishing/check";
+import type { Plan } from "#db/bench/planning/plan";
 import type { BatchSheet } from "#db/bench/read";
 import type { Opened } from "../../forms/useSheet.ts";
 import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
@@ -35,9 +37,10 @@ interface Props {
   taught: ComponentProps<typeof NextTime>["taught"];
   opened: Opened;
   checks: readonly Check[];
+  minded: Minded;
 }
 
-export function BatchRecord({ sheet, result, book, righted, made, plan, taught, opened, checks }: Props) {
+export function BatchRecord({ sheet, result, book, righted, made, plan, taught, opened, checks, minded }: Props) {
   const { batch, recipe, current, sizes: all, takes, lots } = sheet;
   const { currency } = useWorkshop();
   const sizes = all.filter((s) => s.units);
@@ -195,6 +198,9 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
           </Part>
           {plan?.result && <AgainstPlan sheet={sheet} plan={{ ...plan, result: plan.result }} was={result} events={made.events} />}
           <Made sheet={{ batch, takes, sizes: all }} {...made} />
+          <Part title="Cautions">
+            <Mind of={minded} />
+          </Part>
           <NextTime recipe={recipe} taught={taught} opened={opened} />
           {batch.note && (
             <Part title="What happened">

@@ -2,14 +2,14 @@
  * How a batch was made, for its record: the pot, what happened when and by whom, and what went otherwise than planned. Under the headings good
  * manufacturing practice has for them (ISO 22716: 7 production, 13 deviations; from memory).
  */
-import { deviations } from "#core/batch/deviations";
-import { stuckTo } from "#core/batch/events";
-import { FINE } from "#core/batch/offTarget";
+import { deviations } from "#core/batch/finishing/deviations";
+import { stuckTo } from "#core/batch/weighing/events";
+import { FINE } from "#core/batch/weighing/offTarget";
 import { grams } from "#core/measure/write";
 import { wordList } from "#core/words";
-import type { NetRule } from "#core/batch/netWeight";
-import type { Sample } from "#db/bench/samples";
-import type { BenchEvent } from "#db/bench/events";
+import type { NetRule } from "#core/batch/finishing/netWeight";
+import type { Sample } from "#db/bench/weighing/samples";
+import type { BenchEvent } from "#db/bench/weighing/events";
 import type { BatchSheet } from "#db/bench/read";
 import { NetWeights } from "./netWeights.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";

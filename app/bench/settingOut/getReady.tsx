@@ -1,5 +1,5 @@
-/** What stands ready before a batch, to be read beside the table or on paper. */
-import type { ReadyItem } from "#core/batch/ready";
+/** What is ready before a batch, to be read beside the table or on paper. */
+import type { ReadyItem } from "#core/batch/planning/ready";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
 export function GetReady({ items }: { items: readonly ReadyItem[] }) {

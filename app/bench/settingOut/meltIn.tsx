@@ -1,4 +1,4 @@
-/** Bases that stand on the shelf melted down, and how much of each goes into the pot again. */
+/** Bases that are on the shelf melted down, and how much of each goes into the pot again. */
 import { mg, type Mg } from "#core/measure/exact";
 import { readWeight } from "#core/measure/read";
 import type { Lot } from "#core/stock/lots";
@@ -16,7 +16,7 @@ export interface Base {
 /** Of one of them, as much as was typed. */
 export type Melted = Base & { weight: Mg };
 
-/** What is typed beside each, by its lot: bases come and go while a sheet stands unfinished. */
+/** What is typed beside each, by its lot: bases come and go while a sheet is unfinished. */
 export interface MeltedText {
   lot: string;
   amount: string;

@@ -1,12 +1,12 @@
 /** Variants that were made of part of a pot before: how many of each come out of this one, in place of the size they are taken from. */
-import { isPartOf, shareText } from "#core/batch/parts";
+import { isPartOf, shareText } from "#core/batch/planning/parts";
 import { parseNumber } from "#core/measure/parse";
 import { wordList } from "#core/words";
 import type { WrittenRecipe, WrittenSize } from "#db/recipe/read";
 import type { ReactNode } from "react";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
-/** What is typed beside each, by what it is sold as: variants come and go while a sheet stands unfinished. */
+/** What is typed beside each, by what it is sold as: variants come and go while a sheet is unfinished. */
 export interface PartText {
   product: string;
   units: string;

@@ -1,17 +1,17 @@
 /** What follows from a batch as it is being set out: what is weighed out of which lots, what it fills and costs, and what is short of it. */
-import { bestBefore } from "#core/batch/bestBefore";
-import { stirredInto } from "#core/batch/parts";
-import { getReady } from "#core/batch/ready";
-import { mostUnits, readSize, type SizeMode } from "#core/batch/size";
+import { bestBefore } from "#core/batch/finishing/bestBefore";
+import { stirredInto } from "#core/batch/planning/parts";
+import { getReady } from "#core/batch/planning/ready";
+import { mostUnits, readSize, type SizeMode } from "#core/batch/planning/size";
 import { mg, sum, type Mg } from "#core/measure/exact";
 import { costMix } from "#core/recipe/cost";
 import { fillMix, onScale, scaleTo } from "#core/recipe/scale";
-import type { Settings } from "#core/settings";
+import type { Settings } from "#core/settings/settings";
 import type { Lot } from "#core/stock/lots";
 import { planTakes, type Shelf } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
-import type { Stuff } from "../../names/named.ts";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
 import { partsOf, type PartText } from "./partsOut.tsx";
 import { meltedOf, takesOf, type Base, type Melted, type MeltedText } from "./meltIn.tsx";
 
@@ -31,7 +31,7 @@ export interface SetOutTexts {
 /** What the sheet was read with. */
 interface Known {
   w: WrittenRecipe;
-  stuff: readonly Stuff[];
+  stuff: readonly SheetMaterial[];
   lots: readonly Lot[];
   shelf: Shelf;
   bases: readonly Base[];
@@ -137,10 +137,14 @@ export function plannedOf(known: Known, v: SetOutTexts) {
     ),
   ];
   const facts = new Map(stuff.map((s) => [s.id, s]));
-  const asMade = (id: number) => ({ name: facts.get(id)?.name ?? "", kind: facts.get(id)?.kind ?? "consumable" });
+  const asMade = (id: number) => {
+    const { name, kind, cautions } = facts.get(id) ?? { name: "", kind: "consumable" as const, cautions: [] };
+    return { name, kind, cautions };
+  };
   return {
     ...{ size, batch, byId, weigh, sizes, cost, plan, short },
     name: new Map(stuff.map((s) => [s.id, s.name])),
+    madeHere: new Set(stuff.filter((s) => s.kind === "infusedOil").map((s) => s.id)),
     potLoss: fillMix(batch, w.recipe.lossBp, []).potLoss,
     best: bestBefore(
       day,

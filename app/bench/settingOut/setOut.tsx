@@ -1,25 +1,25 @@
 /** Setting out a batch: which recipe, how large, into which pots, out of which lots. */
-import { readSize, SIZE_MODE_IDS, type SizeMode } from "#core/batch/size";
-import { basesOnShelf } from "#db/bench/base";
-import { setOut } from "#db/bench/setOut";
+import { readSize, SIZE_MODE_IDS, type SizeMode } from "#core/batch/planning/size";
+import { basesOnShelf } from "#db/bench/planning/base";
+import { setOut } from "#db/bench/planning/setOut";
 import { groupBy } from "#core/collect";
 import { mg } from "#core/measure/exact";
 import { readWeighed } from "#core/measure/read";
-import { unspoken } from "#core/stock/spokenFor";
+import { unreserved } from "#core/stock/reservations";
 import { today } from "#db/clock";
-import { spokenFor } from "#db/bench/spokenFor";
+import { spokenFor } from "#db/bench/planning/reservations";
 import { materialsOf } from "#db/recipe/costs";
 import { lastRecipeSetOut, lastSetOut } from "#db/bench/read";
 import { readForBatch, recipeChoices } from "#db/recipe/read";
 import { versionsOf } from "#db/recipe/history";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { array, object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idField, note, oneOf, optional, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
-import { opened } from "../../forms/opened.server.ts";
-import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
-import { stuffOf } from "../../shelf/stuff.server.ts";
+import { openSheet } from "../../forms/openSheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { stuffOf } from "#db/shelf/sheetMaterials";
 import { SetOutSheet } from "./setOutSheet.tsx";
 import type { Route } from "./+types/setOut";
 
@@ -28,9 +28,9 @@ export const meta: Route.MetaFunction = () => [{ title: "Set out a batch · Zelb
 export async function loader({ request }: Route.LoaderArgs) {
   const asked = new URL(request.url).searchParams;
   const [settings, choices, sheet, bases, newest] = await Promise.all([
-    keptSettings(db()),
+    cachedSettings(db()),
     recipeChoices(db()),
-    opened(),
+    openSheet(),
     basesOnShelf(db()),
     asked.has("recipe") ? idOf(asked.get("recipe")!) : lastRecipeSetOut(db()),
   ]);
@@ -48,6 +48,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     /** The base that is to be poured again. */
     melt: bases.find((b) => String(b.lotId) === asked.get("melt"))?.lotId ?? null,
     lot: /^\d{1,9}$/.exec(asked.get("lot") ?? "")?.[0] ?? "",
+    /** The size that so many units are wanted of; without it the first. */
+    size: idOf(asked.get("size")),
     units: /^\d{1,5}$/.exec(asked.get("units") ?? "")?.[0] ?? "",
     opened: sheet,
   };
@@ -55,9 +57,9 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 /** What is free of these materials for another batch, and what is promised to those on the bench. */
 async function freeOf(materials: readonly number[]) {
-  const [stuff, { promised, ...spoken }] = await Promise.all([stuffOf(materials), spokenFor(db())]);
+  const [stuff, { promised, ...spoken }] = await Promise.all([stuffOf(db(), materials), spokenFor(db())]);
   const left = groupBy(
-    unspoken(
+    unreserved(
       stuff.flatMap((s) => s.lots),
       spoken,
       today(),
@@ -106,7 +108,7 @@ export async function action({ request }: Route.ActionArgs) {
   if (!read.ok) return refuseSheet([{ field: fieldOf(mode), say: read.problem.say }]);
   const sizes = w.sizes.map((s, i) => ({ productId: s.id, units: read.value.units[i]! }));
   const bases = melted.map((m) => ({ lotId: m.lot, amount: m.amount ?? mg(0) }));
-  return act(() =>
+  return runAct(() =>
     setOut(
       db(),
       {

@@ -1,14 +1,14 @@
 /** Beside setting out: what the batch fills, costs and takes, until when it could be capped, and what is short of it. */
-import { SETTING } from "#core/batch/check";
-import type { BatchSize } from "#core/batch/size";
-import type { BestBefore } from "#core/batch/bestBefore";
+import { SETTING } from "#core/batch/finishing/check";
+import type { BatchSize } from "#core/batch/planning/size";
+import type { BestBefore } from "#core/batch/finishing/bestBefore";
 import type { Outcome } from "#core/outcome";
 import type { Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import type { MixCost } from "#core/recipe/cost";
 import { showScale } from "#core/recipe/scale";
-import type { Settings } from "#core/settings";
+import type { Settings } from "#core/settings/settings";
 import { span } from "#core/when";
 import type { WrittenRecipe } from "#db/recipe/read";
 import { useEffect, useState } from "react";

@@ -1,19 +1,19 @@
 /** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
-import { SIZE_MODES } from "#core/batch/size";
+import { SIZE_MODES } from "#core/batch/planning/size";
 import { readWeighed } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "../../ui/link.tsx";
-import { mark } from "../../forms/fillIn.ts";
-import { useSentOnce } from "../../forms/useSentOnce.ts";
+import { selectFilled } from "../../forms/fillEmptyField.ts";
+import { useSubmitWhenReady } from "../../forms/useSubmitWhenReady.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { shelfOfStuff } from "../../names/named.ts";
-import { useStood } from "../../names/useNamed.ts";
+import { useLastKnown } from "../../names/useLookup.ts";
 import { showBase, useSayDay } from "../../ui/figures/amounts.tsx";
 import { Choice, Problem, Text } from "../../ui/fields/form.tsx";
 import { Pick } from "../../ui/fields/pick.tsx";
 import { Empty, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { GetReady } from "./getReady.tsx";
 import { MeltIn, rowsMissing } from "./meltIn.tsx";
@@ -21,7 +21,7 @@ import { PartsOut, partsMissing } from "./partsOut.tsx";
 import { plannedOf, type SetOutTexts } from "./planned.ts";
 import { SetOutReckoner } from "./setOutReckoner.tsx";
 import { ToWeigh } from "./toWeigh.tsx";
-import { meltText, unitsOf, useChosen, versionOf, type Chosen, type Loaded } from "./useChosen.ts";
+import { allOfBase, initialUnits, useChosen, versionOf, type Chosen, type Loaded } from "./useChosen.ts";
 
 export function SetOutSheet(page: Loaded) {
   if (!page.chosen)
@@ -43,7 +43,7 @@ export function SetOutSheet(page: Loaded) {
 function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const { choices, settings } = page;
   const { today: day } = useWorkshop();
-  const all = page.melt === null ? "" : meltText(start, page.melt);
+  const all = page.melt === null ? "" : allOfBase(start, page.melt);
   const sheet = useSheet<SetOutTexts>(
     {
       recipe: String(start.written.recipe.id),
@@ -54,7 +54,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       lot: page.lot,
       parts: partsMissing(start.written, []),
       melted: page.bases.map((b) => ({ lot: String(b.lotId), amount: b.lotId === page.melt ? all : "" })),
-      units: page.lot || all ? start.written.sizes.map(() => "") : page.units ? [page.units] : unitsOf(start, ""),
+      units: page.lot || all ? start.written.sizes.map(() => "") : initialUnits(start, page),
     },
     page.opened,
     { draft: "Setting out a batch" },
@@ -65,7 +65,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const toNewest = useCallback(() => setValue("version", ""), [setValue]);
   const chosen = useChosen(page, sheet.values.recipe, sheet.values.version, toNewest);
   // The sizes of a recipe chosen by hand are filled in once they are known, unless a hand has filled them in meanwhile.
-  const [picked, pick] = useState<{ recipe: string; units: string }>();
+  const [picked, pick] = useState<string>();
   useEffect(() => {
     // What is set out is what is seen, even where somebody writes a newer version meanwhile.
     if (chosen) {
@@ -73,21 +73,21 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       const parts = partsMissing(chosen.written, getValues("parts"));
       if (parts.length > 0) setValue("parts", [...getValues("parts"), ...parts]);
     }
-    if (!chosen || picked?.recipe !== String(chosen.written.recipe.id)) return;
-    if (JSON.stringify(getValues("units")) === picked.units) {
-      setValue("units", unitsOf(chosen, page.units));
-      mark("units");
+    if (!chosen || picked !== String(chosen.written.recipe.id)) return;
+    if (getValues("units").every((u) => u.trim() === "")) {
+      setValue("units", initialUnits(chosen));
+      selectFilled("units");
     }
     pick(undefined);
-  }, [chosen, picked, setValue, getValues, page.units]);
+  }, [chosen, picked, setValue, getValues]);
   // So are bases that came to the shelf since the sheet was begun.
   useEffect(() => {
     const missing = rowsMissing(page.bases, getValues("melted"));
     if (missing.length > 0) setValue("melted", [...getValues("melted"), ...missing]);
   }, [page.bases, setValue, getValues]);
   const waits = !chosen || picked !== undefined;
-  const sending = useSentOnce(sheet, waits);
-  const { v, of } = useStood({ v: sheet.values, of: chosen ?? start }, waits);
+  const sending = useSubmitWhenReady(sheet, waits);
+  const { v, of } = useLastKnown({ v: sheet.values, of: chosen ?? start }, waits);
   const { written: w, versions, stuff, promised } = of;
   const newest = versions[0]?.n;
   const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
@@ -135,7 +135,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
             fewer={(units) => {
               setValue("mode", "pots");
               setValue("units", units.map(String));
-              mark("units");
+              selectFilled("units");
             }}
           />
         }
@@ -153,7 +153,12 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
               onPicked={(recipe) => {
                 setValue("version", "");
                 setValue("parts", []);
-                pick({ recipe, units: JSON.stringify(getValues("units")) });
+                // The other recipe's number is nobody's now: the same, typed before this one's is known, is a hand's.
+                setValue(
+                  "units",
+                  getValues("units").map(() => ""),
+                );
+                pick(recipe);
               }}
               problem={errors.recipe?.message}
             />
@@ -180,9 +185,10 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
               <Text
                 data-amount
                 label="Batch weight"
-                placeholder="800 g"
+                placeholder="such as 800 g"
                 {...sheet.register("weight")}
-                problem={errors.weight?.message ?? (v.weight && sizeProblem ? sizeProblem.say : undefined)}
+                problem={errors.weight?.message}
+                unread={v.weight && sizeProblem ? sizeProblem.say : undefined}
               />
             )}
           </div>
@@ -193,12 +199,12 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
                 data-amount
                 key={i}
                 label={many ? `Pots of ${s.label}` : "Units"}
-                placeholder={v.mode === "pots" ? "0" : "as many as there are"}
+                placeholder={v.mode === "pots" ? "none" : "as many as there are"}
                 className="[&_input]:text-right"
                 {...sheet.register(`units.${i}`)}
-                problem={
-                  errors.units?.[i]?.message ??
-                  (i === 0 && sizeProblem && v.mode !== "grams" && v.mode !== "lot" && v.units.some((u) => u) ? sizeProblem.say : undefined)
+                problem={errors.units?.[i]?.message}
+                unread={
+                  i === 0 && sizeProblem && v.mode !== "grams" && v.mode !== "lot" && v.units.some((u) => u) ? sizeProblem.say : undefined
                 }
               />
             ))}
@@ -217,7 +223,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
                 data-amount
                 label={label}
                 className="w-24 [&_input]:text-right [&_label]:sr-only"
-                placeholder="0"
+                placeholder="none"
                 {...sheet.register(`parts.${i}.units`)}
                 problem={errors.parts?.[i]?.units?.message}
               />
@@ -232,7 +238,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
                 data-amount
                 label={label}
                 className="w-40 [&_input]:text-right [&_label]:sr-only"
-                placeholder="0 g"
+                placeholder="none"
                 {...sheet.register(`melted.${i}.amount`)}
                 problem={errors.melted?.[i]?.amount?.message}
               />

@@ -1,4 +1,4 @@
-/** What a batch is short of, all at once, and what could be done about each: buy it, something instead of it, or make fewer. */
+/** What a batch is short of, all at once, and what could be done about each: buy it, steep it, something instead of it, or make fewer. */
 import { wordList } from "#core/words";
 import { Fragment } from "react";
 import { Button } from "../../ui/fields/form.tsx";
@@ -10,6 +10,8 @@ export interface ShortProps {
   short: readonly Short[];
   promised: readonly { batchId: number; recipe: string }[];
   name: ReadonlyMap<number, string>;
+  /** Oils that are steeped here. */
+  madeHere: ReadonlySet<number>;
   /** As many of each size as there is enough for; nothing where that is no way out. */
   instead: readonly number[] | null | undefined;
   fewer: (units: readonly number[]) => void;
@@ -20,7 +22,7 @@ interface Props extends ShortProps {
   sizes: readonly { label: string }[];
 }
 
-export function ShortOnShelf({ short, promised, name, instead, fewer, recipeId, sizes }: Props) {
+export function ShortOnShelf({ short, promised, name, madeHere, instead, fewer, recipeId, sizes }: Props) {
   if (short.length === 0) return null;
   return (
     <div className="py-2 text-berry">
@@ -35,6 +37,11 @@ export function ShortOnShelf({ short, promised, name, instead, fewer, recipeId, 
               {s.as === "line" && (
                 <Link to={`/recipes/${recipeId}?page=instead`} className="pressable" aria-label={`Instead of ${name.get(s.of)}`}>
                   Instead
+                </Link>
+              )}
+              {s.as !== "pack" && madeHere.has(s.of) && (
+                <Link to={`/jars/fill?makes=${s.of}`} className="pressable" aria-label={`Fill a jar of ${name.get(s.of)}`}>
+                  Fill a jar
                 </Link>
               )}
               <Link to={`/shelf/${s.of}/buying`} className="pressable" aria-label={`Buy ${name.get(s.of)}`}>

@@ -1,6 +1,6 @@
-/** What is to be weighed, as the scale shows it, and out of which lots; the readings add up to what stands under them. */
+/** What is to be weighed, as the scale shows it, and out of which lots; the readings add up to what is under them. */
 import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
-import { isUsable, useFirst, whyFirst, type Lot } from "#core/stock/lots";
+import { isUsable, firstExpiredFirst, whyFirst, type Lot } from "#core/stock/lots";
 import { grams } from "#core/measure/write";
 import type { Mg } from "#core/measure/exact";
 import { LotTag, showBase } from "../../ui/figures/amounts.tsx";
@@ -21,9 +21,8 @@ export function ToWeigh({ lines, plan, lots, names, scale }: Props) {
   const { today } = useWorkshop();
   // Why the first of them is taken before those that are left.
   const why = (l: { materialId: number; own?: unknown; takes: readonly unknown[] }): string | null => {
-    const usable = [...lots.values()].filter((x) => x.of === l.materialId && isUsable(x, today)).sort(useFirst);
-    const reason = l.own !== undefined || usable.length <= l.takes.length ? null : whyFirst(usable);
-    return reason && `first, since ${reason}`;
+    const usable = [...lots.values()].filter((x) => x.of === l.materialId && isUsable(x, today)).sort(firstExpiredFirst);
+    return l.own !== undefined || usable.length <= l.takes.length ? null : whyFirst(usable);
   };
   const readings = lines.map((l) => onScale(l.weight, scale).steps);
   const together = readings.reduce((a, n) => a + n, 0);

@@ -1,4 +1,4 @@
-/** What is known of the recipe that is chosen, by the version that is: another than the page came with is asked for. */
+/** Loads the chosen recipe and version, where the page came with another one. */
 import { mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { fillPlan } from "#core/recipe/scale";
@@ -9,17 +9,27 @@ import type { Route } from "./+types/setOut";
 export type Loaded = Route.ComponentProps["loaderData"];
 export type Chosen = NonNullable<Loaded["chosen"]>;
 
-/** As many of each size as last time; where there was none, as many of the first as the recipe is written for. */
-export function unitsOf({ written, last }: Chosen, asked: string): string[] {
+/**
+ * As many of each size as last time; where there was none, as many of the first as the recipe is written for.
+ * @param asked so many of one size, or of the first, instead
+ */
+export function initialUnits({ written, last }: Chosen, asked?: Pick<Loaded, "size" | "units">): string[] {
+  if (asked && asked.units !== "") {
+    const at = Math.max(
+      0,
+      written.sizes.findIndex((s) => s.id === asked.size),
+    );
+    return written.sizes.map((_, i) => (i === at ? asked.units : ""));
+  }
   const texts = written.sizes.map((s) => String(last.find((u) => u.productId === s.id)?.units ?? ""));
   if (texts.some((t) => t !== "")) return texts;
   const [first] = written.sizes;
   const fills = first ? fillPlan(written.recipe.total, first.fill, written.recipe.lossBp).units : 0;
-  return [asked || String(Math.max(1, fills))];
+  return [String(Math.max(1, fills))];
 }
 
 /** All that is free of a base, as it is typed. */
-export function meltText({ stuff }: Chosen, lotId: number): string {
+export function allOfBase({ stuff }: Chosen, lotId: number): string {
   const free = stuff.flatMap((s) => s.lots).find((l) => l.id === lotId)?.onHand ?? 0;
   return free > 0 ? exactWeightText(mg(free)) : "";
 }

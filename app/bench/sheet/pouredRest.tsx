@@ -1,6 +1,6 @@
 /** The rest of a pouring: what was left in the jug, what becomes of it, and how long it all took. */
 import type { UseFormRegister } from "react-hook-form";
-import { problemAt } from "../../forms/useSheet.ts";
+import { problemAt } from "../../ui/fields/problems.ts";
 import { Choice, Text } from "../../ui/fields/form.tsx";
 
 interface Rest {
@@ -17,7 +17,7 @@ export function PouredRest({ form }: { form: unknown }) {
       <Text
         data-amount
         label="Left in the jug"
-        placeholder="0 g"
+        placeholder="none"
         className="[&_input]:text-right [&_input]:text-[1.3rem]"
         {...sheet.register("leftover")}
         problem={problemAt(sheet.formState.errors, "leftover")}

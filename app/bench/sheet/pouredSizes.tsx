@@ -1,9 +1,9 @@
 /** Counting what was filled: each size that was planned, and any other the recipe is made in. */
 import type { ContainerFacts } from "#core/material/container";
 import { grams } from "#core/measure/write";
-import { filledDensity, overfull } from "#core/recipe/sizes";
+import { overfull } from "#core/recipe/sizes";
 import { useFieldArray, type Control, type UseFormRegister } from "react-hook-form";
-import { problemAt } from "../../forms/useSheet.ts";
+import { problemAt } from "../../ui/fields/problems.ts";
 import { Text } from "../../ui/fields/form.tsx";
 import type { BatchSheet } from "#db/bench/read";
 
@@ -16,16 +16,15 @@ interface Props {
   /** Every size some of it may have gone into: what was parted off since the sheet was begun isn't on it yet. */
   others: readonly Pick<BatchSheet["others"][number], "productId" | "label" | "fill">[];
   containers: readonly Container[];
-  /** Of this batch melted, mg/mL; null where a material has none. */
+  /** Of this batch as it is filled, mg/mL; null where a material has none. */
   density: number | null;
-  overrunBp: number;
 }
 
 interface Rows {
   sizes: { productId: number; label: string; fill: number; units: string }[];
 }
 
-export function PouredSizes({ form, sizes, others, containers, density, overrunBp }: Props) {
+export function PouredSizes({ form, sizes, others, containers, density }: Props) {
   const sheet = form as { control: Control<Rows>; register: UseFormRegister<Rows>; formState: { errors: object } };
   const { fields, append } = useFieldArray({ control: sheet.control, name: "sizes", keyName: "key" });
   const left = others.filter((o) => !fields.some((f) => f.productId === o.productId));
@@ -35,13 +34,13 @@ export function PouredSizes({ form, sizes, others, containers, density, overrunB
         {fields.map((f, i) => {
           const container = containers.find((c) => c.productId === f.productId) ?? null;
           const ladled = sizes.find((s) => s.productId === f.productId)?.ladled ?? null;
-          const over = density === null ? null : overfull(f.fill / filledDensity(density, overrunBp), container);
+          const over = density === null ? null : overfull(f.fill / density, container);
           return (
             <Text
               data-amount
               key={f.key}
               label={fields.length > 1 ? `Filled, ${f.label}` : "Units filled"}
-              placeholder={String(sizes.find((s) => s.productId === f.productId)?.planned ?? 0)}
+              placeholder={`of ${sizes.find((s) => s.productId === f.productId)?.planned ?? 0}`}
               hint={
                 over ? (
                   <strong className="text-honey">{over}</strong>

@@ -1,7 +1,7 @@
 /** One weighing on the sheet: how much is wanted, out of which lot, and what the scale said. */
 import type { Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
-import { onScale, showSteps, type Scale } from "#core/recipe/scale";
+import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
 import { lotState } from "#core/stock/lots";
 import type { BatchSheet } from "#db/bench/read";
 import type { UseFormRegisterReturn } from "react-hook-form";
@@ -9,6 +9,7 @@ import { STATE_WORDS, useSayDay } from "../../ui/figures/amounts.tsx";
 import { Problem } from "../../ui/fields/form.tsx";
 import { PickBox } from "../../ui/fields/pick.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
+import { InDrops, type Liquid } from "../inDrops.tsx";
 
 interface Props {
   at: number;
@@ -18,6 +19,7 @@ interface Props {
   /** More of the line before, out of another lot. */
   repeated: boolean;
   scale: Scale;
+  liquids: readonly Liquid[];
   lots: BatchSheet["lots"];
   problem: string | undefined;
   field: UseFormRegisterReturn;
@@ -25,29 +27,30 @@ interface Props {
   split: () => void;
   remove: () => void;
   /** Goes to what is filled in after it. */
-  next: () => void;
+  next: (from: HTMLElement) => void;
 }
 
-export function WeighLine({ at, row, into, repeated, scale, lots, problem, field, choose, split, remove, next }: Props) {
+export function WeighLine({ at, row, into, repeated, scale, liquids, lots, problem, field, choose, split, remove, next }: Props) {
   const { today } = useWorkshop();
   const sayIt = useSayDay();
   const { material, lot, weighed, planned } = row;
   const target = onScale(planned, scale);
   const over = lot && weighed !== null && weighed > lot.onHand;
   return (
-    <li className="grid items-center gap-x-5 gap-y-1 py-3 sm:grid-cols-[1fr_15rem_10rem]">
-      <div>
-        <p className="font-display text-[1.2rem]">
+    <li className="grid items-center gap-x-5 gap-y-1 py-3 sm:grid-cols-[1fr_15rem_10rem] print:grid-cols-[1fr_9rem_8.5rem] print:py-1.5">
+      <div className="print:flex print:items-baseline print:justify-between print:gap-3">
+        <p className="font-display text-[1.2rem] print:text-[1rem]">
           {repeated ? `… and more ${material}` : material}
           {into && <span className="font-sans text-[0.95rem] text-pine-soft"> into {into}</span>}
         </p>
-        <p className="weight text-[1.45rem] font-semibold">
+        <p className="weight text-[1.45rem] font-semibold print:text-[1.15rem] print:whitespace-nowrap">
           {target.outOfReach ? grams(planned) : scale.unit === "g" ? grams(target.weight) : showSteps(target.steps, scale)}
           {scale.unit === "oz" && !target.outOfReach && (
             <span className="font-sans text-[0.95rem] font-normal text-pine-soft"> {grams(target.weight)}</span>
           )}
           {target.outOfReach && <span className="font-sans text-[0.9rem] font-normal text-honey"> below what the scale reads</span>}
         </p>
+        <InDrops materialId={row.materialId} liquids={liquids} lot={lot} weight={planned} step={ofSteps(1, scale)} />
       </div>
       <div>
         <PickBox
@@ -75,10 +78,10 @@ export function WeighLine({ at, row, into, repeated, scale, lots, problem, field
           )}
         </span>
       </div>
-      <div>
+      <div className="print:flex print:items-baseline print:justify-end print:gap-1.5">
         <input
           data-amount
-          className="field text-right font-mono text-[1.3rem]"
+          className="field peer to-write text-right font-mono text-[1.3rem] print:text-[1rem]"
           aria-label={`Weighed: ${material}, line ${at + 1}`}
           placeholder="weighed"
           autoComplete="off"
@@ -87,9 +90,10 @@ export function WeighLine({ at, row, into, repeated, scale, lots, problem, field
           onKeyDown={(e) => {
             if (e.key !== "Enter") return;
             e.preventDefault();
-            next();
+            next(e.currentTarget);
           }}
         />
+        <span className="hidden print:peer-placeholder-shown:inline">{scale.unit}</span>
       </div>
       <div className="sm:col-span-3 sm:text-right">
         <Problem say={problem ?? (over ? `Lot ${lot.number} has only ${grams(lot.onHand)}. Add another lot for the rest.` : null)} />

@@ -1,6 +1,6 @@
-/** The weigh sheet: large, one line a weighing, lots changeable by hand, kept as it is typed. */
-import { bestBefore } from "#core/batch/bestBefore";
-import { pourResult } from "#core/batch/result";
+/** The weigh sheet: large, one line a weighing, lots changeable by hand, saved as it is typed. */
+import { bestBefore } from "#core/batch/finishing/bestBefore";
+import { pourResult } from "#core/batch/finishing/result";
 import { micros, mg, sum } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { money } from "#core/measure/money";
@@ -17,16 +17,18 @@ import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { When } from "../../ui/figures/amounts.tsx";
 import { PourWindow, Tin } from "../../ui/figures/drawings.tsx";
 import { Area, Button } from "../../ui/fields/form.tsx";
-import { enterGoesOn } from "../../ui/sheet/enter.ts";
+import { enterGoesOn, goToNamed } from "../../ui/fields/enter.ts";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Link } from "../../ui/link.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
+import type { Liquid } from "../inDrops.tsx";
 import { Failed } from "./failed.tsx";
 import { WeighLine } from "./weighLine.tsx";
-import { useKept } from "./useKept.ts";
+import { useSavedWeights } from "./useSavedWeights.ts";
+import { ByHand } from "./byHand.tsx";
 import { PouredRest } from "./pouredRest.tsx";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
 
@@ -35,6 +37,7 @@ interface Props {
   scale: Scale;
   rates: WorkRates;
   density: number | null;
+  liquids: readonly Liquid[];
   containers: readonly Container[];
   opened: Opened;
 }
@@ -44,6 +47,7 @@ export function WeighSheet({
   scale: own,
   rates,
   density,
+  liquids,
   containers,
   opened,
 }: Props) {
@@ -68,14 +72,17 @@ export function WeighSheet({
       kept: [] as { position: number; lot: string; weighed: string }[],
     },
     opened,
-    // The weights are kept on the batch itself, for every window.
+    // The weights are saved on the batch itself, for every window.
     { draft: `Pouring ${recipe.name}`, only: ["sizes", "leftover", "leftoverTo", "minutes", "note"] },
   );
   const { fields, insert, remove } = useFieldArray({ control: form.control, name: "takes" });
   const v = form.values;
   const { errors } = form.formState;
 
-  const keep = useKept(batch.id, JSON.stringify(v.takes), (kept) => ({ takes: form.getValues().takes, kept: JSON.parse(kept) as object }));
+  const keep = useSavedWeights(batch.id, JSON.stringify(v.takes), (kept) => ({
+    takes: form.getValues().takes,
+    kept: JSON.parse(kept) as object,
+  }));
 
   const rows = v.takes.map((t) => {
     const weighed = t.weighed.trim() === "" ? null : readWeighed(t.weighed);
@@ -154,7 +161,7 @@ export function WeighSheet({
         about={
           <>
             Weigh sheet for {planned}, by version {recipe.n}, set out <When day={batch.day} />.{" "}
-            {keep.going ? "Keeping …" : (keep.problems[0]?.say ?? "What you type is kept.")}
+            <span className="no-print">{keep.going ? "Saving …" : (keep.problems[0]?.say ?? "What you type is saved.")}</span>
           </>
         }
       >
@@ -169,7 +176,7 @@ export function WeighSheet({
       </Heading>
       <SideBySide
         reckoner={
-          <Reckoner unread={unread}>
+          <Reckoner unread={unread} onPaper={false}>
             <div className="flex items-center gap-4 py-2">
               <Tin share={done / rows.length} label={`${done} of ${rows.length} weighed`} />
               <p className="font-display text-[1.3rem]">
@@ -243,13 +250,14 @@ export function WeighSheet({
                     into={intoOf(row.position)}
                     repeated={i > 0 && rows[i - 1]!.position === row.position}
                     scale={scale}
+                    liquids={liquids}
                     lots={lots}
                     problem={errors.takes?.[i]?.weighed?.message ?? errors.takes?.[i]?.lot?.message}
                     field={form.register(`takes.${i}.weighed`)}
                     choose={(lot) => form.setValue(`takes.${i}.lot`, lot, { shouldDirty: true })}
                     split={() => split(i)}
                     remove={() => remove(i)}
-                    next={() => form.setFocus(i + 1 < fields.length ? `takes.${i + 1}.weighed` : "sizes.0.units")}
+                    next={(from) => goToNamed(from, i + 1 < fields.length ? `takes.${i + 1}.weighed` : "sizes.0.units")}
                   />
                 )
               );
@@ -265,21 +273,22 @@ export function WeighSheet({
             </span>
           </p>
           <Part title={<span id="poured">Poured</span>}>
-            <PouredSizes
-              form={form}
-              sizes={sizes}
-              others={[...sizes, ...others]}
-              containers={containers}
-              density={density}
-              overrunBp={recipe.overrunBp}
-            />
-            <PouredRest form={form} />
-            <Area
-              className="mt-4"
-              label="What happened"
-              hint="Temperatures, tests, what was changed."
-              {...form.register("note")}
-              problem={errors.note?.message}
+            <div className="no-print">
+              <PouredSizes form={form} sizes={sizes} others={[...sizes, ...others]} containers={containers} density={density} />
+              <PouredRest form={form} />
+              <Area
+                className="mt-4"
+                label="What happened"
+                hint="Temperatures, tests, what was changed."
+                {...form.register("note")}
+                problem={errors.note?.message}
+              />
+            </div>
+            <ByHand
+              sizes={sizes.map((s, i) => ({ ...s, units: v.sizes[i]?.units ?? "" }))}
+              leftover={v.leftover}
+              minutes={v.minutes}
+              note={v.note}
             />
           </Part>
           {recipe.method && (

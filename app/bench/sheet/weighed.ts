@@ -1,16 +1,16 @@
 /** Keeping what has been weighed so far, while the weigh sheet is being filled in: no act, and no page. */
-import { saveWeighed } from "#db/bench/weigh";
+import { saveWeighed } from "#db/bench/weighing/weigh";
 import { once } from "#db/once";
 import { readWeighed } from "#core/measure/read";
 import { mg, type Mg } from "#core/measure/exact";
 import { done } from "#core/outcome";
 import { data } from "react-router";
 import { array, object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idField, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
-import { asked, readSheet, type Reply } from "../../forms/sheet.server.ts";
+import { withRefusals, readSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/weighed";
 
 /** The lines of a weigh sheet. */
@@ -34,7 +34,7 @@ const asKept = (text: string) => {
   const read = text.trim() === "" ? done(null) : readWeighed(text);
   return done<Mg | null>(read.ok ? read.value : mg(-1));
 };
-/** What a window had of each line when it last kept the sheet. */
+/** What a window had of each line when it last saved the sheet. */
 export const keptLines = array().of(object({ position: wholeNumber(0, 1000, "lines"), lot: idField(), weighed: reads(asKept) }));
 const schema = object({ ...background, takes: weighedLines, kept: keptLines.required() });
 
@@ -42,7 +42,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { key, late, takes, kept } = sheet.value;
-  return asked(async () => {
+  return withRefusals(async () => {
     const overtaken = await once(db(), key, (d) => saveWeighed(d, idOf(params.id), takesOf(takes), takesOf(kept), late));
     return data<Reply>({ problems: overtaken ?? [] });
   });

@@ -1,9 +1,9 @@
 /** The note on every screen while a request waits for a server that is away; fields are pale meanwhile (app.css). */
 import { useSyncExternalStore } from "react";
-import { isWaiting, onWaiting } from "./patient.ts";
+import { isRetrying, onRetrying } from "./fetchWithRetry.ts";
 
 export function Away() {
-  const waits = useSyncExternalStore(onWaiting, isWaiting, () => false);
+  const waits = useSyncExternalStore(onRetrying, isRetrying, () => false);
   return (
     waits && (
       <p

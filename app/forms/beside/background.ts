@@ -1,4 +1,4 @@
-/** What every request in the background has besides its content. */
+/** Schema of what every background request has besides its content. */
 import { boolean, string } from "yup";
 
 export const background = {

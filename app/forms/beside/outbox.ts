@@ -1,8 +1,8 @@
 /**
- * Requests in the background that have no answer yet, stored by the tab: if the page is reloaded meanwhile (the server was away, the battery
- * flat), the next page sends them again. Each has a key, so that one which had arrived after all counts once.
+ * Background requests without an answer yet, stored by the tab: if the page is reloaded meanwhile (the server was away, the battery flat), the
+ * next page sends them again. Each has an idempotency key, so that one which had arrived after all counts once.
  */
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 
 export interface Sent {
   key: string;
@@ -18,7 +18,7 @@ const OUTBOX = "outbox";
 const own = new Set<string>();
 
 const isSent = (v: unknown): v is Sent =>
-  isRecord(v) && typeof v.key === "string" && typeof v.to === "string" && typeof v.text === "string" && typeof v.at === "number";
+  isObject(v) && typeof v.key === "string" && typeof v.to === "string" && typeof v.text === "string" && typeof v.at === "number";
 
 function all(): Sent[] {
   try {

@@ -2,20 +2,20 @@
  * Sends again what an earlier page of this tab sent and got no answer to, reloads the data of the page below, and lists what was refused. It wraps
  * every page that sends requests in the background.
  */
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { Fragment, startTransition, useEffect, useState, type ReactNode } from "react";
 import { useRevalidator } from "react-router";
 import { Button } from "../../ui/fields/form.tsx";
 import { postBeside } from "./beside.ts";
 import { answered, leftOver, type Sent } from "./outbox.ts";
 
-/** After half a day too much may have happened at the bench: it is said instead of sent. */
+/** After half a day too much may have happened at the bench: the maker is told instead of the request sent. */
 const TOO_OLD_MS = 12 * 3_600_000;
 const clock = (): number => Date.now();
 
 /** The value at a field's path. @example valueAt({ takes: [{ weighed: "5 g" }] }, "takes.0.weighed") // "5 g" */
 const valueAt = (body: unknown, field: string): unknown =>
-  field.split(".").reduce<unknown>((v, key) => (isRecord(v) || Array.isArray(v) ? (v as Record<string, unknown>)[key] : undefined), body);
+  field.split(".").reduce<unknown>((v, key) => (isObject(v) || Array.isArray(v) ? (v as Record<string, unknown>)[key] : undefined), body);
 
 /** @returns what was refused of it, each with what was typed */
 async function resend(sent: Sent): Promise<string[]> {
@@ -29,7 +29,7 @@ async function resend(sent: Sent): Promise<string[]> {
   const problems = await postBeside({ ...sent, text: JSON.stringify({ ...body, late: true }) });
   return problems.map(({ field, say }) => {
     const typed = valueAt(body, field);
-    return `${typeof typed === "string" && typed !== "" ? `“${typed}”` : "Something"} wasn’t kept: ${say}`;
+    return `${typeof typed === "string" && typed !== "" ? `“${typed}”` : "Something"} wasn’t saved: ${say}`;
   });
 }
 

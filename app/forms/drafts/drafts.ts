@@ -1,21 +1,21 @@
-/** Keeping unfinished sheets, throwing them away, and taking them up again: posted by every sheet as it is typed on. */
-import { isRecord } from "#core/record";
+/** Route for drafts: saves, discards and reopens them; every sheet posts here as it is typed on. */
+import { isObject } from "#core/objects";
 import { dropDraft, keepDraft } from "#db/drafts";
 import { data } from "react-router";
 import { object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { note, words } from "../fields.ts";
 import { MOST_CHARACTERS } from "./keptDrafts.ts";
-import { judge, readPosted, refuseSheet } from "../sheet.server.ts";
+import { validateSheet, readPosted, refuseSheet } from "../sheet.server.ts";
 import type { Route } from "./+types/drafts";
 
 const schema = object({ path: words("a page", 300), sheet: note(80), title: note(200) });
 
-/** Answers whether it is kept: not any more once the sheet has done its act. */
+/** Answers whether it is saved: not any more once the sheet has done its act. */
 export async function action({ request }: Route.ActionArgs) {
   const posted = await readPosted(request);
   if (!posted.ok) return posted.reply;
-  const sheet = await judge(posted.body, schema);
+  const sheet = await validateSheet(posted.body, schema);
   if (!sheet.ok) return sheet.reply;
   const { path, sheet: which, title } = sheet.value;
   const { values } = posted.body as { values?: unknown };
@@ -26,6 +26,6 @@ export async function action({ request }: Route.ActionArgs) {
     return data({ kept: false });
   }
   const { token, seen = null } = sheet.doing;
-  if (!isRecord(values) || JSON.stringify(values).length > MOST_CHARACTERS || token === undefined) return no();
+  if (!isObject(values) || JSON.stringify(values).length > MOST_CHARACTERS || token === undefined) return no();
   return data({ kept: await keepDraft(db(), { path, sheet: which, title, token, seen, values }) });
 }

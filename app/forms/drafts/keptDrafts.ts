@@ -1,7 +1,7 @@
-/** What stands unfinished on the page at hand, as the workroom read it; each sheet finds its own. */
+/** What is unfinished on the page at hand, as the workroom read it; each sheet finds its own. */
 import { createContext, useContext } from "react";
 
-/** A sheet of more than this is a file, not something typed, and isn't kept as a draft. */
+/** A sheet of more than this is a file, not something typed, and isn't saved as a draft. */
 export const MOST_CHARACTERS = 300_000;
 
 export interface KeptDraft {
@@ -18,8 +18,8 @@ export const DraftsContext = createContext<{ path: string; drafts: readonly Kept
 export const useKeptDraft = (sheet: string | null): KeptDraft | undefined =>
   useContext(DraftsContext).drafts.find((d) => d.sheet === sheet);
 export const useDraftPath = (): string => useContext(DraftsContext).path;
-/** What stands unfinished of the sheets laid over a page: the first whose name begins so, with what follows. @example useLaidOver("count ") // "12" */
-export function useLaidOver(...names: readonly string[]): { name: string; of: number } | null {
+/** What is unfinished of the sheets laid over a page: the first whose name begins so, with what follows. @example useDraftOfDialog("count ") // "12" */
+export function useDraftOfDialog(...names: readonly string[]): { name: string; of: number } | null {
   for (const { sheet } of useContext(DraftsContext).drafts) {
     const name = names.find((n) => sheet.startsWith(n));
     if (name !== undefined) return { name, of: Number(sheet.slice(name.length)) };

@@ -1,16 +1,16 @@
 /**
- * Keeps a sheet as it is typed on: a moment after the last key, and at once when the page is left, closed or put in the background.
- * Posted beside the router, so that nothing on the page waits for it or is read anew.
+ * Saves a sheet's draft as it is typed on: a moment after the last key, and at once when the page is left, closed or put in the background.
+ * Posted beside the router, so that nothing on the page waits for it or is read again.
  */
 import { useEffect, useRef } from "react";
 import { useHref } from "react-router";
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { MOST_CHARACTERS } from "./keptDrafts.ts";
 
 const PAUSE_MS = 500;
 /** After a failure (the server is being started again) it is tried once more after this long. */
 const RETRY_MS = 3000;
-/** A page that was asked for may have been read before what was posted this long ago was kept, and comes within so long. */
+/** A page that was asked for may have been read before what was posted this long ago was saved, and comes within so long. */
 const CROSSING_MS = 3000;
 const COMES_WITHIN_MS = 10_000;
 const clock = (): number => Date.now();
@@ -21,12 +21,12 @@ const leaveBehind = (key: string, text: string): void => {
   if (text === "") sessionStorage.removeItem(key);
   else sessionStorage.setItem(key, text);
 };
-/** What this tab left behind of a sheet a moment ago, told once. */
-export function leftBehind(to: string, path: string, sheet: string): unknown {
+/** What this tab stored of a sheet a moment ago; can be read once. */
+export function storedDraft(to: string, path: string, sheet: string): unknown {
   const key = keyOf(to, path, sheet);
   const left: unknown = JSON.parse(sessionStorage.getItem(key) ?? "null");
   sessionStorage.removeItem(key);
-  return isRecord(left) && typeof left.until === "number" && left.until < clock() ? null : left;
+  return isObject(left) && typeof left.until === "number" && left.until < clock() ? null : left;
 }
 
 interface Keeping {
@@ -82,7 +82,7 @@ export function useDraft(keeping: Keeping | null) {
       at.current.timer = window.setTimeout(() => flush(false), RETRY_MS);
     });
   };
-  /** The page goes for good, and what comes in its place may have been read before the last post was kept. */
+  /** The page goes for good, and what comes in its place may have been read before the last post was saved. */
   const unload = (): void => {
     flush(true);
     const { keeping: k, kept, heard } = at.current;
@@ -129,13 +129,13 @@ export function useDraft(keeping: Keeping | null) {
       clearTimeout(at.current.timer);
       at.current.timer = window.setTimeout(() => latest.current.flush(false), PAUSE_MS);
     },
-    /** It was taken up again from what was kept. */
+    /** It was taken up again from what was saved. */
     taken: (): void => {
       at.current.kept = true;
     },
     /** Keeps what there is now, without waiting for a pause. */
     now: (): void => latest.current.flush(false),
-    /** Its act is done, and what was kept of it went with that. */
+    /** Its act is done, and what was saved of it went with that. */
     sent: rest,
     drop: (): void => {
       rest();

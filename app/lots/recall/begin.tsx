@@ -4,10 +4,10 @@ import { alsoMeant, finishedOf, reachOf } from "#db/lots/reach";
 import { beginRecall } from "#db/lots/recall";
 import { findLot, lotsLike, lotsNumbered } from "#db/lots/trace";
 import { array, boolean, object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idField, words } from "../../forms/fields.ts";
-import { opened } from "../../forms/opened.server.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
+import { openSheet } from "../../forms/openSheet.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { BeginSheet } from "./beginSheet.tsx";
 import { FindLot } from "./findLot.tsx";
 import type { Route } from "./+types/begin";
@@ -26,9 +26,9 @@ export async function loader({ request }: Route.LoaderArgs) {
   const chosen = numbers.length === 0 ? [] : await lotsNumbered(db(), numbers);
   const exact = find === "" ? null : await findLot(db(), find);
   const found = exact ? [exact] : find === "" ? [] : await lotsLike(db(), find, MEANT_LISTED);
-  if (chosen.length === 0) return { chosen: null, found, find, rehearse, opened: await opened() };
+  if (chosen.length === 0) return { chosen: null, found, find, rehearse, opened: await openSheet() };
   const ids = chosen.map((l) => l.id);
-  const [reach, also, sheet] = await Promise.all([reachOf(db(), ids), alsoMeant(db(), ids[0]!), opened()]);
+  const [reach, also, sheet] = await Promise.all([reachOf(db(), ids), alsoMeant(db(), ids[0]!), openSheet()]);
   const meant = [...chosen, ...also.filter((l) => !ids.includes(l.id))];
   const { people, markets, jars, batches, lots } = reach;
   return {
@@ -63,7 +63,7 @@ export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { lots, ...said } = sheet.value;
-  return act(() => beginRecall(db(), { lotIds: lots, ...said }, sheet.doing));
+  return runAct(() => beginRecall(db(), { lotIds: lots, ...said }, sheet.doing));
 }
 
 export default function Begin({ loaderData }: Route.ComponentProps) {

@@ -1,5 +1,6 @@
-/** The sheet a recall is begun on; beside it, what it reaches as it stands. */
-import { WHERE, type Account, type Where } from "#core/lot/recall";
+/** The sheet a recall is begun on; beside it, what it reaches as typed so far. */
+import { type Account } from "#core/lot/recall";
+import { WHERE, type Where } from "#core/ledger/whereabouts";
 import type { NamedLot } from "#db/lots/trace";
 import { useEffect } from "react";
 import { useFetcher } from "react-router";
@@ -8,9 +9,9 @@ import { LotTag, When } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Area, Problem } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
-import { enterGoesOn } from "../../ui/sheet/enter.ts";
+import { enterGoesOn } from "../../ui/fields/enter.ts";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { nameOf } from "../lotColumns.tsx";
 
 interface Counted {
@@ -50,7 +51,7 @@ function useReach(first: Chosen, lots: readonly string[]): Chosen["reach"] | nul
 export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehearse: boolean; opened: Opened }) {
   const sheet = useSheet({ lots: chosen.ids.map(String), reason: "", toDo: TO_DO, rehearsal: rehearse }, opened, {
     draft: "Recalling a lot",
-    // Which lots it is about is chosen anew, in sight.
+    // Which lots it is about is chosen again, in sight.
     only: ["reason", "toDo"],
   });
   const { values: v, register, setValue } = sheet;
@@ -116,7 +117,13 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
               {chosen.meant.map((l) => (
                 <li key={l.id}>
                   <label className="grid min-h-11 grid-cols-[auto_auto_minmax(0,1fr)] items-center gap-x-3 gap-y-0.5 py-1.5">
-                    <input type="checkbox" value={String(l.id)} {...register("lots")} aria-label={`${l.name}, lot ${l.number}`} />
+                    <input
+                      type="checkbox"
+                      value={String(l.id)}
+                      defaultChecked={v.lots.includes(String(l.id))}
+                      {...register("lots")}
+                      aria-label={`${l.name}, lot ${l.number}`}
+                    />
                     <LotTag lot={l} plain />
                     <span className="max-sm:col-span-2 max-sm:col-start-2">
                       {nameOf(l)}

@@ -2,9 +2,10 @@
 import { letterTo, noticeFor, type Had } from "#core/lot/recall";
 import { sayFullDay } from "#core/when";
 import { readRecall } from "#db/lots/recalls";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { useState } from "react";
-import { db } from "../../db.server.ts";
+import { today } from "#db/clock";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Button } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
@@ -16,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Recall letters · Zelbi
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
-  const [found, { workshop, maker }] = await Promise.all([readRecall(db(), id), keptSettings(db())]);
+  const [found, { workshop, maker, reachUs }] = await Promise.all([readRecall(db(), id), cachedSettings(db())]);
   if (!found) throw new Response("Not found", { status: 404 });
   const { recall, reach } = found;
   const lots = new Map(reach.lots.map((l) => [l.id, l]));
@@ -27,9 +28,18 @@ export async function loader({ params }: Route.LoaderArgs) {
         return { units, what: nameOf(l), number: l.number, when: sayFullDay(t.day) };
       }),
     );
-  const notice = { workshop, maker, reason: recall.reason, toDo: recall.toDo, rehearsal: recall.rehearsal };
+  const notice = {
+    workshop,
+    maker,
+    reachUs,
+    written: sayFullDay(today()),
+    reason: recall.reason,
+    toDo: recall.toDo,
+    rehearsal: recall.rehearsal,
+  };
   return {
     id,
+    unanswerable: reachUs === "",
     letters: [
       ...reach.people.map((p) => ({ key: p.contactId, to: p.name, reach: p.reach, text: letterTo(p.name, had(p.times), notice) })),
       ...reach.markets.map((m) => ({
@@ -57,22 +67,33 @@ function Copy({ text, of }: { text: string; of: string }) {
   );
 }
 
-export default function Letters({ loaderData: { id, letters } }: Route.ComponentProps) {
+export default function Letters({ loaderData: { id, letters, unanswerable } }: Route.ComponentProps) {
   return (
     <>
-      <Heading
-        title="Letters"
-        about="One to everybody whose name stands on an order, and a notice for each market. Each prints on a page of its own."
-      >
-        <Link to={`/lots/recalls/${id}`} className="act">
-          Back to the recall
-        </Link>
-        {letters.length > 0 && (
-          <Button main onClick={() => window.print()}>
-            Print
-          </Button>
-        )}
-      </Heading>
+      <div className="no-print">
+        <Heading
+          title="Letters"
+          about="One to everybody whose name stands on an order, and a notice for each market. Each prints on a page of its own."
+        >
+          <Link to={`/lots/recalls/${id}`} className="act">
+            Back to the recall
+          </Link>
+          {letters.length > 0 && (
+            <Button main onClick={() => window.print()}>
+              Print
+            </Button>
+          )}
+        </Heading>
+      </div>
+      {unanswerable && letters.length > 0 && (
+        <p className="no-print mb-4 rounded bg-honey-wash px-4 py-2 text-honey">
+          The letters say nowhere how you are reached.{" "}
+          <Link to="/settings" className="font-semibold underline underline-offset-4">
+            Say it in Settings
+          </Link>
+          , or write it in by hand.
+        </p>
+      )}
       {letters.length === 0 ? (
         <Empty title="Nobody to write to">None of it went to anybody known by name, and none was sold at a market.</Empty>
       ) : (
@@ -82,14 +103,21 @@ export default function Letters({ loaderData: { id, letters } }: Route.Component
             aria-label={l.to}
             className={`sheet mx-auto mb-6 max-w-[44rem] rounded-md border border-rule bg-sheet px-8 py-7 shadow-sheet ${i > 0 ? "break-before-page" : ""}`}
           >
-            <div className="mb-4 flex items-baseline justify-between gap-4 text-[0.95rem] text-pine-soft">
+            <div className="no-print mb-4 flex items-baseline justify-between gap-4 text-[0.95rem] text-pine-soft">
               <span>
                 {l.to}
                 {l.reach && <>, {l.reach}</>}
               </span>
               <Copy text={l.text} of={l.to} />
             </div>
-            <p className="text-[1.05rem] leading-relaxed whitespace-pre-line">{l.text}</p>
+            {l.text.split("\n\n").map((p, n) => (
+              <p
+                key={n}
+                className={`mt-3.5 whitespace-pre-line first:mt-0 ${/^(RECALL|REHEARSAL)/.test(p) ? "font-display text-[1.35rem]" : "text-[1.05rem] leading-relaxed"}`}
+              >
+                {p}
+              </p>
+            ))}
           </section>
         ))
       )}

@@ -1,9 +1,10 @@
 /** A recall as a file to work from: one line for each of its units' whereabouts. */
-import { sayReason, WHERE, type Where } from "#core/lot/recall";
+import { sayReason } from "#core/lot/recall";
+import { WHERE, type Where } from "#core/ledger/whereabouts";
 import { writeTable } from "#core/intake/table";
 import { kind } from "#core/material/kinds";
 import { readRecall } from "#db/lots/recalls";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/listCsv";
 import { nameOf } from "../lotColumns.tsx";
@@ -25,7 +26,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const held = (where: string, all: typeof reach.people): string[][] =>
     all.flatMap((h) => {
       const said = told.find((t) => t.contactId === h.contactId);
-      // What came back is said of a person, not of each thing they had: it stands once.
+      // Returns are per person, not per product: listed once.
       const all = h.times.flatMap((t) => t.had.map((x) => ({ ...x, day: t.day })));
       return all.map((x, i) => [
         where,

@@ -3,11 +3,11 @@ import { tellRecall, closeRecall } from "#db/lots/recall";
 import { readRecall } from "#db/lots/recalls";
 import { boolean, object } from "yup";
 import { actsOf } from "../../book/lines.server.ts";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idField, note, optional, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
-import { opened } from "../../forms/opened.server.ts";
-import { act, pressedSheet } from "../../forms/sheet.server.ts";
+import { openSheet } from "../../forms/openSheet.server.ts";
+import { runAct, pressedSheet } from "../../forms/sheet.server.ts";
 import { readDay } from "#core/when";
 import { RecallRecord } from "./record.tsx";
 import type { Route } from "./+types/recall";
@@ -17,7 +17,7 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `Recall ${para
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "recall", id } as const;
-  const [found, sheet, book] = await Promise.all([readRecall(db(), id), opened(record), actsOf(record)]);
+  const [found, sheet, book] = await Promise.all([readRecall(db(), id), openSheet(record), actsOf(record)]);
   if (!found) throw new Response("Not found", { status: 404 });
   const { begunAt, closedAt, ...row } = found.recall;
   return {
@@ -42,10 +42,10 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "close") {
     const sheet = await pressed.read(closeSchema);
-    return sheet.ok ? act(() => closeRecall(db(), { recallId, free: sheet.value.free }, sheet.doing)) : sheet.reply;
+    return sheet.ok ? runAct(() => closeRecall(db(), { recallId, free: sheet.value.free }, sheet.doing)) : sheet.reply;
   }
   const sheet = await pressed.read(tellSchema);
-  return sheet.ok ? act(() => tellRecall(db(), { recallId, ...sheet.value }, sheet.doing)) : sheet.reply;
+  return sheet.ok ? runAct(() => tellRecall(db(), { recallId, ...sheet.value }, sheet.doing)) : sheet.reply;
 }
 
 export default function Recall({ loaderData }: Route.ComponentProps) {

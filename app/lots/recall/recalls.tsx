@@ -2,11 +2,11 @@
 import { sayElapsed } from "#core/lot/recall";
 import { wordList } from "#core/words";
 import { listRecalls } from "#db/lots/recalls";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { When } from "../../ui/figures/amounts.tsx";
 import { Link } from "../../ui/link.tsx";
 import { ListTable } from "../../ui/lists/listTable.tsx";
-import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/recalls";
 
 export const meta: Route.MetaFunction = () => [{ title: "Recalls · Zelbin" }];
@@ -27,6 +27,45 @@ const Begin = ({ rehearse = false }: { rehearse?: boolean }) => (
 );
 
 export default function Recalls({ loaderData: rows }: Route.ComponentProps) {
+  const open = rows.filter((r) => r.took === null);
+  const closed = rows.filter((r) => r.took !== null);
+  const table = (what: string, of: typeof rows) => (
+    <ListTable
+      what={what}
+      rows={of}
+      by={(r) => r.id}
+      finds={(r) => `${r.reason} ${r.starts.map((s) => `${s.number} ${s.name}`).join(" ")}`}
+      columns={[
+        {
+          head: "What",
+          cell: (r) => (
+            <Link to={`/lots/recalls/${r.id}`} className="font-semibold hover:underline">
+              {r.rehearsal ? "Rehearsal" : "Recall"} {r.id}
+            </Link>
+          ),
+        },
+        {
+          head: "Began with",
+          plain: true,
+          cell: (r) => (
+            <>
+              {wordList([...new Set(r.starts.map((s) => s.name))])}{" "}
+              <span className="weight text-[0.88rem] text-pine-soft">{r.starts.map((s) => s.number).join(", ")}</span>
+            </>
+          ),
+        },
+        { head: "Why", plain: true, cell: (r) => r.reason },
+        { head: "Begun", sorts: (r) => r.day, cell: (r) => <When day={r.day} /> },
+        {
+          head: "Took",
+          as: "figure",
+          sorts: (r) => r.took,
+          cell: (r) => (r.took === null ? <strong className="text-honey">still open</strong> : sayElapsed(r.took)),
+        },
+        { head: "Came to", plain: true, className: "text-[0.92rem]", cell: (r) => r.came },
+      ]}
+    />
+  );
   return (
     <>
       <Heading
@@ -57,41 +96,8 @@ export default function Recalls({ loaderData: rows }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          <ListTable
-            what="recalls"
-            rows={rows}
-            by={(r) => r.id}
-            finds={(r) => `${r.reason} ${r.starts.map((s) => `${s.number} ${s.name}`).join(" ")}`}
-            columns={[
-              {
-                head: "What",
-                cell: (r) => (
-                  <Link to={`/lots/recalls/${r.id}`} className="font-semibold hover:underline">
-                    {r.rehearsal ? "Rehearsal" : "Recall"} {r.id}
-                  </Link>
-                ),
-              },
-              {
-                head: "Began with",
-                plain: true,
-                cell: (r) => (
-                  <>
-                    {wordList([...new Set(r.starts.map((s) => s.name))])}{" "}
-                    <span className="weight text-[0.88rem] text-pine-soft">{r.starts.map((s) => s.number).join(", ")}</span>
-                  </>
-                ),
-              },
-              { head: "Why", plain: true, cell: (r) => r.reason },
-              { head: "Begun", sorts: (r) => r.day, cell: (r) => <When day={r.day} /> },
-              {
-                head: "Took",
-                as: "figure",
-                sorts: (r) => r.took,
-                cell: (r) => (r.took === null ? <strong className="text-honey">still open</strong> : sayElapsed(r.took)),
-              },
-              { head: "Came to", plain: true, className: "text-[0.92rem]", cell: (r) => r.came },
-            ]}
-          />
+          {open.length > 0 && <Part title="Under way">{table("open recalls", open)}</Part>}
+          {closed.length > 0 && <Part title="Closed">{table("closed recalls", closed)}</Part>}
         </Sheet>
       )}
     </>

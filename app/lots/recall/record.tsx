@@ -1,6 +1,7 @@
 /** A recall on its sheet: whom to tell, what is held, what is half made with it, and what can't be reached. */
 import { accountAmong } from "#core/lot/reach";
-import { sayElapsed, sayReason, WHERE, WHEREABOUTS } from "#core/lot/recall";
+import { sayElapsed, sayReason } from "#core/lot/recall";
+import { WHERE, WHEREABOUTS } from "#core/ledger/whereabouts";
 import { kind } from "#core/material/kinds";
 import { counted } from "#core/words";
 import type { NamedLot } from "#db/lots/trace";

@@ -4,7 +4,7 @@ import { money } from "#core/measure/money";
 import { gramsIn } from "#core/measure/write";
 import { boughtFor, savings } from "#core/recipe/savings";
 import { batchFor, scaleTo } from "#core/recipe/scale";
-import { SCHOOL_IDS, SCHOOLS } from "#core/stock/schools";
+import { COSTING_METHOD_IDS, COSTING_METHODS } from "#core/stock/costingMethods";
 import { lazy, useEffect, useState } from "react";
 import { useFetcher } from "react-router";
 import type { Shelf } from "#core/stock/shelf";
@@ -73,7 +73,7 @@ export function Costs({ costing: { lines, sizes, cost }, shelf, lossBp }: Props)
         />
       )}
       <div>
-        <h3 className="mb-1 font-semibold">Ingredients of one, {SCHOOLS[school].toLowerCase()}</h3>
+        <h3 className="mb-1 font-semibold">Ingredients of one, {COSTING_METHODS[school].toLowerCase()}</h3>
         <Drawn height={Math.max(120, saved.length * 30 + 40)}>
           <CostChart bars={saved.map((s) => ({ name: nameOf.get(s.of) ?? "", cost: each(s.cost ?? 0) / 1e6 }))} currency={currency} />
         </Drawn>
@@ -106,8 +106,8 @@ export function Costs({ costing: { lines, sizes, cost }, shelf, lossBp }: Props)
               className: (r) => (r.n === units ? "font-bold" : ""),
             },
             { head: "Batch", as: "weight", cell: (r) => gramsIn(0)(r.batch) },
-            ...SCHOOL_IDS.map((s) => ({
-              head: SCHOOLS[s],
+            ...COSTING_METHOD_IDS.map((s) => ({
+              head: COSTING_METHODS[s],
               as: "figure" as const,
               cell: (r: (typeof rows)[number]) => cash(r.perUnit[s]?.total),
             })),

@@ -2,10 +2,10 @@
 import { FEEL_IDS } from "#core/firmness/words";
 import { noteFirmness } from "#db/recipe/firmness";
 import { object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { note, oneOf, scaled, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/felt";
 
 const schema = object({
@@ -19,5 +19,5 @@ export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
   const { doing, value } = sheet;
-  return act(() => noteFirmness(db(), { recipeId: idOf(params.id), day: doing.day, ...value }, doing));
+  return runAct(() => noteFirmness(db(), { recipeId: idOf(params.id), day: doing.day, ...value }, doing));
 }

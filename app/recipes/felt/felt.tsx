@@ -20,7 +20,7 @@ export interface FeltProps {
   learned: Fitted;
 }
 
-/** What the model rests on, and how far off it was. */
+/** What the model was fitted to, and how far off it was. */
 export function Learned({ of }: { of: Fitted }) {
   if (of.tests === 0) return null;
   return (
@@ -53,7 +53,7 @@ export function Felt({ judged, recipeId, n, tests }: FeltProps & { judged: Judge
         />
         <Text
           label="Note"
-          placeholder="from the fridge, after a day"
+          placeholder="such as from the fridge, after a day"
           maxLength={200}
           value={note}
           onChange={(e) => setNote(e.target.value)}

@@ -3,14 +3,14 @@ import { mg, mulDiv } from "#core/measure/exact";
 import { readCount } from "#core/measure/read";
 import { grams, gramsIn, sayShare } from "#core/measure/write";
 import { packagingOnHand, type FillAsk } from "#core/fill/fill";
-import type { Judged, Mend } from "#core/recipe/judge/judgement";
+import type { Judged, SuggestedFix } from "#core/recipe/judge/judgement";
 import { timesAll } from "#core/recipe/judge/measuring";
 import type { Shelf } from "#core/stock/shelf";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import type { Costing } from "../costing.ts";
-import type { Mending } from "../foresight/mending.ts";
+import type { Mending } from "../foresight/suggestedFix.ts";
 import { useFill } from "./useFill.ts";
 
 interface Props {
@@ -48,7 +48,7 @@ export function Fill({ judged, costing: { sizes }, shelf, mending }: Props) {
   if (sizes.length === 0)
     return <p className="text-pine-soft">Say what it is filled into, under Sizes, and what the pot fills stands here.</p>;
   const answer = state.at === "known" ? state.answer : null;
-  const scaled = (factor: number, say: string): Mend => ({ say, ...timesAll(judged, factor) });
+  const scaled = (factor: number, say: string): SuggestedFix => ({ say, ...timesAll(judged, factor) });
   return (
     <div className="space-y-4">
       <div className="flex flex-wrap items-end gap-3">
@@ -68,7 +68,7 @@ export function Fill({ judged, costing: { sizes }, shelf, mending }: Props) {
             placeholder="any"
             value={wishes[i] ?? ""}
             onChange={(e) => wish({ ...wishes, [i]: e.target.value })}
-            problem={readings[i] && !readings[i].ok ? readings[i].problem.say : undefined}
+            unread={readings[i] && !readings[i].ok ? readings[i].problem.say : undefined}
           />
         ))}
       </div>

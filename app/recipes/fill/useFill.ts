@@ -49,7 +49,7 @@ export type FillState = { at: "thinking" } | { at: "lost" } | { at: "known"; ans
 /** Long enough that a number being typed isn't solved digit by digit. */
 const PAUSE_MS = 150;
 
-/** @param key what the question depends on; asked anew when it changes */
+/** @param key what the question depends on; asked again when it changes */
 export function useFill(ask: FillAsk, key: string): FillState {
   const [state, set] = useState<{ key: string; of: FillState }>({ key: "", of: { at: "thinking" } });
   useEffect(() => {

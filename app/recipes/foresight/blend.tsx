@@ -1,4 +1,4 @@
-/** Building the blend: as it stands, by the proportions of its notes or oil by oil, to so much of the whole. */
+/** Builds the scent blend: as it is, by the proportions of its notes, or oil by oil, up to a share of the whole. */
 import { mg, sum } from "#core/measure/exact";
 import { parseAmount } from "#core/measure/parse";
 import { gramsIn, sayShare } from "#core/measure/write";
@@ -11,7 +11,7 @@ import { scentOf } from "#core/scent/dilution";
 import { wordList } from "#core/words";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 interface Props {
   judged: Judged;
@@ -68,11 +68,11 @@ export function Blend({ judged, lines, facts, measured, mending, most }: Props) 
           <Text
             data-amount
             label={by === "notes" ? notes.join(" : ") : oils.map((o) => o.name.replace(/ essential oil.*$/, "")).join(" : ")}
-            placeholder={by === "notes" && notes.length === 3 ? USUAL_NOTES : undefined}
+            placeholder={by === "notes" && notes.length === 3 ? `usually ${USUAL_NOTES}` : undefined}
             hint={by === "notes" ? "Oils of one note keep their proportions to one another." : undefined}
             value={partsText}
             onChange={(e) => setParts(e.target.value)}
-            problem={problem(parts, partsText)}
+            unread={problem(parts, partsText)}
           />
         )}
         <Text
@@ -81,7 +81,7 @@ export function Blend({ judged, lines, facts, measured, mending, most }: Props) 
           placeholder={by === "stands" ? `${(most * 100).toFixed(2)} at most` : `${(now * 100).toFixed(2)} as now`}
           value={text}
           onChange={(e) => setText(e.target.value)}
-          problem={problem(wished, text)}
+          unread={problem(wished, text)}
         />
       </div>
       {unsaid.length > 0 && (

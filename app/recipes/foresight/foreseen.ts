@@ -10,7 +10,8 @@ import type { ReadRecipe } from "#core/recipe/written";
 import type { Lot } from "#core/stock/lots";
 import type { Shelf } from "#core/stock/shelf";
 import { useMemo } from "react";
-import { shelfOfStuff, type Stuff } from "../../names/named.ts";
+import { shelfOfStuff } from "../../names/named.ts";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { RecipeTexts } from "../recipeTexts.ts";
 
@@ -36,12 +37,12 @@ export function judgedSheet({ type, usedOn, forWhom, loss, keepsMonths, sizes }:
 }
 
 /** The lots of what a sheet names, by number. */
-export const lotsById = (stuff: readonly Stuff[]): ReadonlyMap<number, Lot> =>
+export const lotsById = (stuff: readonly SheetMaterial[]): ReadonlyMap<number, Lot> =>
   new Map(stuff.flatMap((s) => s.lots.map((l) => [l.id, l] as const)));
 
 export function useForeseen(
   { read, values }: { read: ReadRecipe; values: RecipeTexts },
-  stuff: readonly Stuff[],
+  stuff: readonly SheetMaterial[],
   { scale, constants }: { scale: Scale; constants: Constants },
 ): Foreseen {
   const { today } = useWorkshop();

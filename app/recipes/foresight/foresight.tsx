@@ -1,6 +1,10 @@
-/** What is foreseen before anything is melted, a page for each question; a page is worked out only while it is open. */
+/**
+ * What is foreseen before anything is melted, a page for each question. Until one is opened each says in a line what it would say; a page is
+ * worked out only while it is open.
+ */
 import type { MaterialChoice } from "#core/recipe/written";
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
+import { mindedOf } from "#core/material/minded";
 import { Tabs } from "radix-ui";
 import { memo, useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
@@ -10,15 +14,17 @@ import type { FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Foreseen } from "./foreseen.ts";
-import { useStood } from "../../names/useNamed.ts";
+import { useLastKnown } from "../../names/useLookup.ts";
 import { Costs } from "../cost/costs.tsx";
 import { Fill } from "../fill/fill.tsx";
 import { Instead } from "../instead/instead.tsx";
+import { Mind } from "../../ui/sheet/mind.tsx";
 import { Keeps } from "./keeping.tsx";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 import { Scaling } from "./scaling.tsx";
 import { Scent } from "./scent.tsx";
 import { Setting } from "./setting.tsx";
+import { useInShort } from "./inShort.ts";
 
 interface Props {
   foreseen: Foreseen;
@@ -33,13 +39,17 @@ interface Props {
   unread: string | null;
 }
 
-/** A page, and what stands on it. */
+/** A page, and what is on it. */
 const PAGES = {
   sets: {
     name: "Sets",
     of: ({ foreseen: { judged }, ...p }: Props) => <Setting judged={judged} {...p} />,
   },
   scent: { name: "Scent", of: ({ foreseen: { judged }, ...p }: Props) => <Scent judged={judged} {...p} /> },
+  mind: {
+    name: "Cautions",
+    of: ({ foreseen: { judged } }: Props) => <Mind of={mindedOf(judged.lines)} />,
+  },
   keeps: { name: "Keeps", of: ({ foreseen: { judged }, mending }: Props) => <Keeps {...{ judged, mending }} /> },
   instead: { name: "Instead", of: ({ foreseen: { judged }, mending }: Props) => <Instead {...{ judged, mending }} /> },
   more: {
@@ -62,23 +72,40 @@ const adds = ({ unread, foreseen }: Props): boolean => unread === null && forese
 
 /**
  * Drawn again only when something of what it is given is another; given late, it never keeps the next key waiting. While something is typed that
- * can't be read yet it stands as it was, pale and out of reach: if it went, what is typed into beneath it would jump away.
+ * can't be read yet it stays as it was, pale and out of reach: if it went, the field beneath it would jump away.
  */
 export const Foresight = memo(function Foresight(props: Props) {
   const asked = useSearchParams()[0].get("page") ?? "";
-  const [page, turn] = useState<Page>(isKeyOf(PAGES, asked) ? asked : "sets");
+  const [page, turn] = useState<Page | "">(isKeyOf(PAGES, asked) ? asked : "");
+  const lines: Record<Page, string> = useInShort(props);
   const ready = adds(props);
-  const stood = useStood(props, props.unread !== null);
+  const stood = useLastKnown(props, props.unread !== null);
   return (
     <Tabs.Root value={page} onValueChange={(p) => turn(p as Page)} className="mt-7">
-      <Tabs.List aria-label="What is foreseen" className="boards no-print px-0!">
-        {(Object.keys(PAGES) as Page[]).map((p) => (
-          <Tabs.Trigger key={p} value={p} className="board">
-            {PAGES[p].name}
-          </Tabs.Trigger>
-        ))}
-      </Tabs.List>
-      <Tabs.Content value={page} className="relative border-t border-rule pt-4">
+      <div className="no-print flex flex-wrap items-end justify-between gap-x-4">
+        <Tabs.List
+          aria-label="What is foreseen"
+          className={page === "" ? "w-full divide-y divide-rule border-y border-rule" : "boards px-0!"}
+        >
+          {(Object.keys(PAGES) as Page[]).map((p) => (
+            <Tabs.Trigger
+              key={p}
+              value={p}
+              aria-label={PAGES[p].name}
+              className={page === "" ? "flex w-full cursor-pointer items-baseline gap-4 py-2 text-left hover:bg-honey-wash" : "board"}
+            >
+              <span className={page === "" ? "w-32 flex-none font-display text-[1.05rem]" : ""}>{PAGES[p].name}</span>
+              {page === "" && <span className="min-w-0 text-pine-soft">{lines[p]}</span>}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {page !== "" && (
+          <button type="button" className="pressable pb-2 text-[0.92rem]" aria-label="Fold it away" onClick={() => turn("")}>
+            Fold
+          </button>
+        )}
+      </div>
+      <Tabs.Content value={page} hidden={page === ""} className="relative border-t border-rule pt-4">
         {!ready && !adds(stood) && <p className="text-pine-soft">Foreseen once it adds up. {props.unread}</p>}
         {!ready && adds(stood) && (
           <div className="sticky top-4 z-10 h-0">
@@ -87,7 +114,7 @@ export const Foresight = memo(function Foresight(props: Props) {
         )}
         {adds(stood) && (
           <div inert={!ready} className={ready ? "" : "opacity-35"}>
-            {PAGES[page].of(stood)}
+            {page !== "" && PAGES[page].of(stood)}
           </div>
         )}
       </Tabs.Content>

@@ -1,18 +1,18 @@
-/** What is to be said of a recipe, in the Reckoner: worst first, each with its reason and the press that mends it, or a word that it is known. */
+/** The review of a recipe, in the Reckoner: worst first, each with its reason and a button that mends it or dismisses it. */
 import type { Gravity, Judgement } from "#core/recipe/judge/judgement";
 import { counted } from "#core/words";
 import { useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Foreseen } from "./foreseen.ts";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 const LOOKS: Record<Gravity, { word: string; edge: string; ink: string }> = {
   3: { word: "Careful", edge: "border-berry", ink: "text-berry" },
   2: { word: "Look again", edge: "border-honey", ink: "text-honey" },
   1: { word: "Could be better", edge: "border-rule-strong", ink: "" },
 };
-/** As many stand there at once; the rest are a press away. */
+/** How many are shown at once; the rest are a press away. */
 const AT_ONCE = 3;
 
 const NOTHING = { open: [], known: [] } satisfies Pick<Foreseen, "open" | "known">;
@@ -21,7 +21,7 @@ interface Props {
   foreseen: Foreseen;
   mending: Mending;
   form: UseFormReturn<RecipeTexts>;
-  /** Whether the sheet adds up; until then nothing is said of it. */
+  /** Whether the sheet can be read; until then it isn't reviewed. */
   ready: boolean;
 }
 

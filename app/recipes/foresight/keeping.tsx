@@ -1,6 +1,6 @@
 /** How long it keeps: what in it is the first to turn, what it would keep without that, and what an antioxidant can and can't do. */
 import { sayShare } from "#core/measure/write";
-import { bearsWater } from "#core/recipe/judge/keeping";
+import { isWet } from "#core/recipe/judge/keeping";
 import { lengthened, putIn } from "#core/recipe/instead/replace";
 import { takesAmounts } from "#core/recipe/instead/instead";
 import type { Judged } from "#core/recipe/judge/judgement";
@@ -16,7 +16,7 @@ import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { useStandIns } from "../instead/useStandIns.ts";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 const costs = (dearer: Micros | null, currency: string): string =>
   dearer === null
@@ -53,7 +53,7 @@ export function Keeps({ judged, mending }: { judged: Judged; mending: Mending })
   const usual = addMonths(today, keepsMonths);
   const against = judged.lines.filter((l) => l.kind === "antioxidant");
   const delicate = judged.lines.filter((l) => l.cautions.includes("delicate"));
-  const wet = judged.lines.filter(bearsWater);
+  const wet = judged.lines.filter(isWet);
   const without = (w: Weak): string => keeping.weak[keeping.weak.indexOf(w) + 1]?.day ?? usual;
   return (
     <div className="space-y-4">

@@ -2,7 +2,7 @@
 import { mendWith } from "#core/firmness/mend";
 import { firmness, mixOf } from "#core/firmness/model";
 import { FEEL_IDS, FEELS, feelMiddle, feelOf, WARMTHS, WARMTH_IDS, type Feel, type Warmth } from "#core/firmness/words";
-import { fitOf, middleOf } from "#core/recipe/wishes";
+import { fitOf, measured, wishOf } from "#core/recipe/firmnessTargets";
 import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { done, orElse, refuse, type Outcome } from "#core/outcome";
@@ -11,7 +11,7 @@ import { grams, sayShare } from "#core/measure/write";
 import { forScale, inGrams, type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { mendingLine } from "#core/recipe/judge/setting";
 import { RECIPE_TYPES } from "#core/recipe/types";
-import type { School } from "#core/stock/schools";
+import type { CostingMethod } from "#core/stock/costingMethods";
 import { waxShare } from "#core/material/makeup";
 import { carries } from "#core/material/kinds";
 import { scentShare } from "#core/scent/dilution";
@@ -20,7 +20,7 @@ import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 const WISHED = FEEL_IDS.filter((f) => f !== "pours");
 
@@ -34,15 +34,18 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
   const [potText, setPot] = useState("");
   const warm = place === "own" ? readWarmth(warmText) : done(WARMTHS[place].celsius);
   const celsius = warm.ok ? warm.value : WARMTHS.kitchen.celsius;
-  const firm = wish === "right" ? middleOf(judged.type) : feelMiddle(wish);
-  const now = firmness(mixOf(judged.lines), celsius, judged.constants);
+  const mix = mixOf(judged.lines);
+  const fit = fitOf(mix, judged.type, judged.constants, celsius);
+  const wished =
+    wish === "right" ? wishOf(judged.type, fit !== "hard", celsius) : { part: "all" as const, celsius, firm: feelMiddle(wish) };
+  const now = measured(mix, wished, judged.constants);
   const can = judged.lines.filter((l) => carries(l));
-  const by = can.find((l) => l.row === chosen) ?? mendingLine(judged, now < firm) ?? can[0];
+  const by = can.find((l) => l.row === chosen) ?? mendingLine(judged, now < wished.firm) ?? can[0];
   const pot = potText.trim() === "" ? judged.total : orElse(readWeight(potText), null);
   if (!by) return null;
   const inPot = pot === null ? null : inPotOf(judged, pot);
-  const there = wish === "right" ? fitOf(now, judged.type) === "fit" : feelOf(now) === wish;
-  const more = there || !inPot || !warm.ok ? null : mendWith(inPot, by.sets, { firm, celsius }, judged.constants);
+  const there = wish === "right" ? fit === "fit" : feelOf(now) === wish;
+  const more = there || !inPot || !warm.ok ? null : mendWith(inPot, by.sets, wished, judged.constants);
   return (
     <div>
       <h3 className="mb-1 font-semibold">Harder or softer</h3>
@@ -71,10 +74,10 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
         <Text
           data-amount
           label="In the pot"
-          placeholder={grams(judged.total)}
+          placeholder={`now ${grams(judged.total)}`}
           value={potText}
           onChange={(e) => setPot(e.target.value)}
-          problem={pot === null ? "Enter a weight, such as 400 g." : undefined}
+          unread={pot === null ? "Enter a weight, such as 400 g." : undefined}
         />
       </div>
       {place === "own" && (
@@ -82,21 +85,23 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
           data-amount="decimal"
           className="mt-3 w-44"
           label="As warm as, °C"
-          placeholder="29"
+          placeholder="such as 29"
           value={warmText}
           onChange={(e) => setWarm(e.target.value)}
-          problem={warm.ok || warmText.trim() === "" ? undefined : warm.problem.say}
+          unread={warm.ok || warmText.trim() === "" ? undefined : warm.problem.say}
         />
       )}
       <div className="mt-2" aria-live="polite">
-        {warm.ok && there && <p className="text-sage">It is that already: like {sayShare(now)} beeswax.</p>}
+        {warm.ok && there && (
+          <p className="text-sage">It is that already: like {sayShare(firmness(mix, celsius, judged.constants))} beeswax.</p>
+        )}
         {warm.ok && !there && inPot && more === null && (
           <p className="text-honey">
-            No amount of {by.name} makes it so. Add something {now < firm ? "harder" : "softer"}.
+            No amount of {by.name} makes it so. Add something {now < wished.firm ? "harder" : "softer"}.
           </p>
         )}
         {inPot && more !== null && (
-          <After {...{ judged, costing, by, more, pot: pot!, currency }} firm={now} celsius={celsius} inPot={inPot} school={school} />
+          <After {...{ judged, costing, by, more, pot: pot!, currency }} celsius={wished.celsius} inPot={inPot} school={school} />
         )}
         {inPot && more !== null && pot === judged.total && inGrams(judged) && (
           <Button
@@ -132,22 +137,23 @@ interface AfterProps {
   more: Mg;
   pot: Mg;
   inPot: readonly JudgedLine[];
-  firm: number;
+  /** Where it is compared. */
   celsius: number;
   currency: string;
-  school: School;
+  school: CostingMethod;
 }
 
 /** Before and after, figure by figure. */
-function After({ judged, costing, by, more, pot, inPot, firm, celsius, currency, school }: AfterProps) {
+function After({ judged, costing, by, more, pot, inPot, celsius, currency, school }: AfterProps) {
   const added = [...inPot, { ...by, weight: more }];
   const total = pot + more;
   const of = (lines: readonly JudgedLine[], part: (l: JudgedLine) => number): number => lines.reduce((a, l) => a + l.weight * part(l), 0);
   const [size] = costing.sizes;
   const costed = (lines: readonly JudgedLine[]) => lines.map((l) => ({ of: l.of, weight: l.weight }));
+  const firm = (lines: readonly JudgedLine[]): string => sayShare(firmness(mixOf(lines), celsius, judged.constants));
   const rows: [what: string, was: string, is: string][] = [
     ["In the pot", grams(pot), grams(total)],
-    ["Like beeswax in oil", sayShare(firm), sayShare(firmness(mixOf(added), celsius, judged.constants))],
+    [`Like beeswax in oil, ${celsius} °C`, firm(inPot), firm(added)],
     ["Wax share", sayShare(of(inPot, waxShare) / pot), sayShare(of(added, waxShare) / total)],
   ];
   if (of(inPot, scentShare) > 0) rows.push(["Scent", sayShare(of(inPot, scentShare) / pot), sayShare(of(added, scentShare) / total)]);

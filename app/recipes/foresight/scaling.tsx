@@ -7,17 +7,17 @@ import { readCount, readWeight } from "#core/measure/read";
 import { grams, gramsIn } from "#core/measure/write";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { rescale } from "#core/recipe/rescale";
-import { forScale, type Judged, type Mend } from "#core/recipe/judge/judgement";
+import { forScale, type Judged, type SuggestedFix } from "#core/recipe/judge/judgement";
 import { batchFor, fillMix, showScale, showSteps, totalForLine } from "#core/recipe/scale";
 import { isUsable, type Lot } from "#core/stock/lots";
 import type { Shelf } from "#core/stock/shelf";
 import { useState } from "react";
-import { Button, Choice, Text } from "../../ui/fields/form.tsx";
+import { Button, Choice, OnceLeft, Text } from "../../ui/fields/form.tsx";
 import { percent } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 const BY = {
   units: "To fill so many",
@@ -97,7 +97,7 @@ export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
                 data-amount
                 className="w-28"
                 label={s.label}
-                placeholder="12"
+                placeholder="such as 12"
                 value={texts[i] ?? ""}
                 onChange={(e) => setTexts({ ...texts, [i]: e.target.value })}
               />
@@ -107,7 +107,7 @@ export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
               data-amount="decimal"
               className="w-28"
               label="Times"
-              placeholder="1 1/2"
+              placeholder="such as 1 1/2"
               value={times}
               onChange={(e) => setTimes(e.target.value)}
             />
@@ -117,7 +117,7 @@ export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
               data-amount
               className="w-36"
               label="Batch"
-              placeholder={grams(total)}
+              placeholder={`now ${grams(total)}`}
               value={weight}
               onChange={(e) => setWeight(e.target.value)}
             />
@@ -133,7 +133,7 @@ export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
         </div>
       </div>
       {!to.ok ? (
-        <p className="font-semibold text-berry">{to.problem.say}</p>
+        <OnceLeft say={to.problem.say} className="font-semibold text-berry" />
       ) : (
         <Then {...{ judged, costing, mending }} to={to.value} scaleSaid={showScale(scale)} />
       )}
@@ -167,7 +167,7 @@ function Then({
     lossBp,
     costing.sizes.map((s) => ({ fill: s.fill, units: null })),
   ).units;
-  const mend = (): Mend => ({
+  const mend = (): SuggestedFix => ({
     say: `Made it ${grams(then.total)}, in grams`,
     rows: rows.map((r) => ({ row: r.line.row, entered: forScale(r.weight, scale) })),
     makes: "",

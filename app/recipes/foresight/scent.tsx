@@ -14,7 +14,7 @@ import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import { Blend } from "./blend.tsx";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 import { Spill } from "./spill.tsx";
 
 interface Props {

@@ -2,7 +2,7 @@
 import { sayShare } from "#core/measure/write";
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
 import { FEELS, feelOf, PLACES, PLACE_IDS } from "#core/firmness/words";
-import { sayFit } from "#core/recipe/wishes";
+import { sayFit } from "#core/recipe/firmnessTargets";
 import { type Judged } from "#core/recipe/judge/judgement";
 import { Figure, HowLine } from "../../ui/figures/reckoner.tsx";
 
@@ -11,12 +11,12 @@ export function Sets({ of }: { of: Judged }) {
   const kitchen = firmness(mix, SAID_AT, of.constants);
   return (
     <Figure
-      label="Sets, likely"
+      label="Likely firmness"
       value={FEELS[feelOf(kitchen)].say}
       how={() => (
         <>
           <p>
-            An estimate: like {sayShare(kitchen)} beeswax in plain oil, {sayFit(kitchen, of.type)}.
+            An estimate: like {sayShare(kitchen)} beeswax in plain oil, {sayFit(mix, of.type, of.constants)}.
           </p>
           {PLACE_IDS.map((p) => {
             const firm = firmness(mix, PLACES[p].celsius, of.constants);

@@ -2,7 +2,7 @@
 import { inParts, waxFor } from "#core/firmness/mend";
 import { firmness, mixOf, SAID_AT } from "#core/firmness/model";
 import { FEELS, feelMiddle, feelOf, PLACES, PLACE_IDS, type Feel } from "#core/firmness/words";
-import { fitOf, sayFit, WISHES } from "#core/recipe/wishes";
+import { sayFit, wishOf, FIRMNESS_TARGETS } from "#core/recipe/firmnessTargets";
 import { grams, sayShare } from "#core/measure/write";
 import { type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { mendingLine } from "#core/recipe/judge/setting";
@@ -14,10 +14,10 @@ import type { Fitted } from "#core/firmness/fit";
 import { Felt, Learned, type FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
 import { MendIt } from "./mendIt.tsx";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 const FirmnessChart = lazy(() => import("./firmnessChart.tsx"));
-const [FROM, TO] = [15, 50];
+const [FROM, TO] = [10, 50];
 
 interface Props {
   judged: Judged;
@@ -34,24 +34,29 @@ export function Setting({ judged, costing, mending, learned, felt }: Props) {
     () =>
       Array.from({ length: TO - FROM + 1 }, (_, i) => {
         const firm = firmness(mix, FROM + i, constants);
-        return { celsius: FROM + i, firm, feel: FEELS[feelOf(firm)].say };
+        return { celsius: FROM + i, firm, wax: firmness(mix, FROM + i, constants, "wax"), feel: FEELS[feelOf(firm)].say };
       }),
     [mix, constants],
   );
   const kitchen = firmness(mix, SAID_AT, constants);
-  const { right } = WISHES[judged.type];
+  const { soft, hard } = FIRMNESS_TARGETS[judged.type];
   const product = RECIPE_TYPES[judged.type].label.toLowerCase();
   return (
     <div className="space-y-5">
       <div>
         <p className="mb-1">
-          Likely <strong>{FEELS[feelOf(kitchen)].say}</strong> in the kitchen:{" "}
-          {fitOf(kitchen, judged.type) === "fit" ? "as a " + product + " should" : sayFit(kitchen, judged.type)}. It sets like{" "}
-          {sayShare(kitchen)} beeswax in plain oil; the green band is right for a {product}.
+          Likely <strong>{FEELS[feelOf(kitchen)].say}</strong> in the kitchen: {sayFit(mix, judged.type, constants)}. It sets like{" "}
+          {sayShare(kitchen)} beeswax in plain oil.
         </p>
         <Drawn height={250}>
-          <FirmnessChart points={points} right={right} />
+          <FirmnessChart points={points} soft={soft} hard={hard} />
         </Drawn>
+        <p className="mt-1 text-[0.92rem] text-pine-soft">
+          For a {product} the line has to pass above the lower mark, {sayShare(soft.bound)} at {soft.celsius} °C, else: {soft.say}.{" "}
+          {hard.part === "wax"
+            ? `The wax that is still solid, the broken line, has to pass below the upper mark, ${sayShare(hard.bound)} at ${hard.celsius} °C, as warm as skin: butter has melted there and can’t drag.`
+            : `And below the upper one, ${sayShare(hard.bound)}, else: ${hard.say}.`}
+        </p>
         <AsTable>
           <Table
             rows={PLACE_IDS}
@@ -76,25 +81,31 @@ export function Setting({ judged, costing, mending, learned, felt }: Props) {
   );
 }
 
-const MIDDLE: readonly Feel[] = ["verySoft", "scoops", "firm", "twists", "bar"];
+const MIDDLE: readonly Feel[] = ["verySoft", "scoops", "firm", "twists"];
 
 /** The other way round: for each firmness, how much wax a hundred grams of everything else take. */
 function WaxFor({ judged }: { judged: Judged }) {
   const wax = mendingLine(judged, true);
   const rest: JudgedLine[] = judged.lines.filter((l) => l.sets.as !== "wax");
   if (!wax || rest.length === 0) return null;
-  const rows = MIDDLE.map((feel) => ({
-    feel,
-    need: waxFor(rest, wax.sets, { firm: feelMiddle(feel), celsius: SAID_AT }, judged.constants),
-  }));
+  const rows = [
+    {
+      is: `right for a ${RECIPE_TYPES[judged.type].label.toLowerCase()}`,
+      need: waxFor(rest, wax.sets, wishOf(judged.type, true), judged.constants),
+    },
+    ...MIDDLE.map((feel) => ({
+      is: FEELS[feel].say,
+      need: waxFor(rest, wax.sets, { firm: feelMiddle(feel), celsius: SAID_AT }, judged.constants),
+    })),
+  ];
   return (
     <div>
       <h3 className="mb-1 font-semibold">How much {wax.name} to 100 g of the rest</h3>
       <Table
         rows={rows}
-        by={(r) => r.feel}
+        by={(r) => r.is}
         columns={[
-          { head: "In the kitchen", cell: (r) => FEELS[r.feel].say },
+          { head: "To be", cell: (r) => r.is },
           { head: wax.name, as: "weight", cell: (r) => (r.need === null ? "none: firm enough without" : grams(r.need)) },
           { head: "By parts", as: "figure", cell: (r) => r.need !== null && inParts(100_000 / r.need).join(" : ") },
           { head: "Of the whole", as: "figure", cell: (r) => r.need !== null && sayShare(r.need / (r.need + 100_000)) },

@@ -11,7 +11,7 @@ import { type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { afterSpill, scentOf } from "#core/scent/dilution";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
-import type { Mending } from "./mending.ts";
+import type { Mending } from "./suggestedFix.ts";
 
 interface SpillProps {
   judged: Judged;
@@ -60,7 +60,14 @@ export function Spill({ judged, lines, mending, facts }: SpillProps) {
           value={String(line.row)}
           onChange={(e) => choose(Number(e.target.value))}
         />
-        <Text data-amount label="Went in" placeholder="90 drops" value={text} onChange={(e) => setText(e.target.value)} problem={problem} />
+        <Text
+          data-amount
+          label="Went in"
+          placeholder="such as 90 drops"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          unread={problem}
+        />
       </div>
       {others && asItIs && (
         <div className="mt-2 space-y-1">

@@ -14,7 +14,7 @@ import { Button, Choice } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { useStandIns } from "./useStandIns.ts";
-import type { Mending } from "../foresight/mending.ts";
+import type { Mending } from "../foresight/suggestedFix.ts";
 
 interface Props {
   judged: Judged;

@@ -1,12 +1,13 @@
 /** What may stand in for the ingredients of a recipe: the shelf's own of their kinds, and the library's that aren't on it yet. */
 import { LIBRARY, libraryChoice } from "#core/material/library";
+import { lookThrough } from "#core/material/lookThrough";
 import { likeKinds, type StandIn } from "#core/recipe/instead/standIn";
 import { choiceOf } from "#core/recipe/written";
-import { shelfOf } from "#core/stock/shelf";
+import { stockOnHand } from "#core/stock/shelf";
 import { readShelfCosts } from "#db/recipe/costs";
 import { today } from "#db/clock";
 import { listMaterials } from "#db/shelf/materials";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/standIns";
 
@@ -23,7 +24,7 @@ export async function loader({ request }: Route.LoaderArgs): Promise<StandIn[]> 
     db(),
     own.map((m) => m.id),
   );
-  const shelf = shelfOf(lots, today(), again);
+  const shelf = stockOnHand(lots, today(), again);
   const onHand = new Map(own.map((m) => [m.id, shelf.of(m.id).usable.reduce((a, l) => a + l.onHand, 0)]));
   const there = own
     .sort((a, b) => Number(asked.has(b.id)) - Number(asked.has(a.id)) || onHand.get(b.id)! - onHand.get(a.id)!)
@@ -36,13 +37,12 @@ export async function loader({ request }: Route.LoaderArgs): Promise<StandIn[]> 
         scentMostPpm,
         onHand: left,
       }));
-      return { ...choiceOf(m), allergen: m.allergen, vegan: m.vegan, feel: m.feel, smell: m.smell, lots: lotsOf, per: average ?? anew };
+      return { ...choiceOf(lookThrough(m)), vegan: m.vegan, feel: m.feel, smell: m.smell, lots: lotsOf, per: average ?? anew };
     });
   const here = new Set(all.flatMap((m) => m.libraryKey ?? []));
   // Under no number of the shelf's.
   const library = LIBRARY.filter((e) => kinds.has(e.kind) && !here.has(e.key)).map((e, i): StandIn => ({
     ...libraryChoice(e, -1 - i),
-    allergen: e.allergen,
     vegan: e.vegan,
     feel: e.feel,
     smell: e.smell,

@@ -34,7 +34,7 @@ export const Steps = memo(function Steps({ method, batchMinutes, form, judged, p
   const [kept, keep] = useState(() => asText(method));
   const [shea, choose] = useState<Shea>("hold");
   const [folded, fold] = useState(true);
-  // The sheet was filled anew, by a paste or a draft taken up.
+  // The sheet was filled again, by a paste or a draft taken up.
   if (kept !== asText(method)) {
     keep(asText(method));
     setRows(readSteps(method).map(row));

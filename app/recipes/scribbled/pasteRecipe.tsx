@@ -10,7 +10,7 @@ import { parseAmount } from "#core/measure/parse";
 import { weightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { weightOfSizes, type FilledSize } from "#core/recipe/scribbled/sizes";
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { counted, wordList } from "#core/words";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
@@ -23,7 +23,7 @@ import { openAsks, ReadLine, type Line, type Open } from "./readLine.tsx";
 import type { ReadThrough } from "./scribbled.ts";
 
 interface Props {
-  /** The sheet as it stands. */
+  /** The sheet as it is now. */
   now: () => RecipeTexts;
   put: (texts: RecipeTexts) => void;
   /** What was pasted, kept while this is closed. */

@@ -56,7 +56,7 @@ export const fromPortable = (p: PortableRecipe, t: RecipeTexts): RecipeTexts => 
   ),
 });
 
-/** Rows that are said, or one's own; a table is never without a row. */
+/** The file's rows, or one empty row: a table is never without one. */
 const orBlank = <R>(said: R[] | undefined, own: R[], blank: R): R[] => {
   const rows = said ?? own;
   return rows.length > 0 ? rows : [blank];

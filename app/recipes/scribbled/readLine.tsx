@@ -76,7 +76,7 @@ function AskedFor({ of, typed, answer }: { of: Ask; typed: string; answer: (valu
               className="field w-32 py-1!"
               data-amount
               aria-label="Amount"
-              placeholder="2 tbsp"
+              placeholder="such as 2 tbsp"
               value={own}
               onChange={(e) => setOwn(e.target.value)}
               onKeyDown={(e) => {

@@ -4,12 +4,12 @@ import { batchesOf, versionsOf } from "#db/recipe/history";
 import { materialsOf } from "#db/recipe/costs";
 import { firmnessLearned } from "#db/recipe/firmness";
 import { readVersion } from "#db/recipe/read";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { counted } from "#core/words";
 import { Form, useSubmit } from "react-router";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { stuffOf } from "../../shelf/stuff.server.ts";
+import { stuffOf } from "#db/shelf/sheetMaterials";
 import { percent, When } from "../../ui/figures/amounts.tsx";
 import { Choice } from "../../ui/fields/form.tsx";
 import { Link } from "../../ui/link.tsx";
@@ -30,7 +30,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const [versions, batches, settings, learned] = await Promise.all([
     versionsOf(db(), id),
     batchesOf(db(), id),
-    keptSettings(db()),
+    cachedSettings(db()),
     firmnessLearned(db()),
   ]);
   const has = (n: number): boolean => versions.some((v) => v.n === n);
@@ -47,7 +47,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     b,
     versions,
     batches,
-    stuff: await stuffOf(materialsOf([a, b])),
+    stuff: await stuffOf(db(), materialsOf([a, b])),
     rates: { hourly: settings.hourly, overheadHourly: settings.overheadHourly },
     scale: settings.scale,
     constants: learned.constants,

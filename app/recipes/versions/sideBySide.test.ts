@@ -5,12 +5,12 @@ import { mg, micros } from "#core/measure/exact";
 import type { WrittenRecipe } from "#db/recipe/read";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { Stuff } from "../../names/named.ts";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
 import { recipeTexts } from "../recipeTexts.ts";
 import { figuresOf, pairLines, type By } from "./sideBySide.ts";
 
 const KEYS = ["beeswax-yellow", "olive", "shea-refined", "eo-lavender"];
-const STUFF: readonly Stuff[] = KEYS.map((key, i) => ({
+const STUFF: readonly SheetMaterial[] = KEYS.map((key, i) => ({
   ...libraryChoice(libraryEntry(key)!, i + 1),
   ...{ lots: [], again: { value: micros(10_000_000), per: 1_000_000 } },
 }));

@@ -13,10 +13,11 @@ import { readWritten, type ReadRecipe } from "#core/recipe/written";
 import { scentShare } from "#core/scent/dilution";
 import { waxShare } from "#core/material/makeup";
 import type { WrittenRecipe } from "#db/recipe/read";
-import type { School } from "#core/stock/schools";
+import type { CostingMethod } from "#core/stock/costingMethods";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { shelfOfStuff, type Stuff } from "../../names/named.ts";
+import { shelfOfStuff } from "../../names/named.ts";
+import type { SheetMaterial } from "#db/shelf/sheetMaterials";
 import { judgedSheet, lotsById } from "../foresight/foreseen.ts";
 import { costingOf } from "../costing.ts";
 import type { RecipeTexts } from "../recipeTexts.ts";
@@ -35,12 +36,12 @@ export interface Pair {
 }
 
 export interface By {
-  stuff: readonly Stuff[];
+  stuff: readonly SheetMaterial[];
   rates: WorkRates;
   scale: Scale;
   constants: Constants;
   today: Day;
-  school: School;
+  school: CostingMethod;
   currency: string;
 }
 
@@ -65,7 +66,7 @@ export function pairLines(a: WrittenRecipe, b: WrittenRecipe, names: ReadonlyMap
 }
 
 /** A version on its sheet, each line weighing what it did on its day, whatever is known of its material since. */
-function readAsWeighed(w: WrittenRecipe, t: RecipeTexts, stuff: readonly Stuff[]): ReadRecipe {
+function readAsWeighed(w: WrittenRecipe, t: RecipeTexts, stuff: readonly SheetMaterial[]): ReadRecipe {
   const read = readWritten(t, stuff);
   const lines = read.lines.map((l, i): ReadRecipe["lines"][number] => {
     const weight = w.lines[i]?.weight;

@@ -3,7 +3,6 @@ import type { versionsOf } from "#db/recipe/history";
 import { grams } from "#core/measure/write";
 import { When } from "../../ui/figures/amounts.tsx";
 import { Link } from "../../ui/link.tsx";
-import { Part } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 
 interface Props {
@@ -14,44 +13,50 @@ interface Props {
 export function Versions({ recipeId, versions }: Props) {
   const [newest, before] = versions;
   return (
-    <Part
-      title="Versions"
-      aside={
-        before && (
+    <div className="mt-7">
+      <details>
+        <summary className="cursor-pointer font-display text-[1.25rem]">
+          Versions{" "}
+          <span className="font-sans text-[0.95rem] text-pine-soft">
+            made by version {newest!.n}, since <When day={newest!.day} />
+          </span>
+        </summary>
+        <Table
+          rows={versions}
+          by={(v) => v.id}
+          columns={[
+            {
+              head: "Version",
+              cell: (v, i) => (
+                <>
+                  {v.n}
+                  {i === 0 && <span className="text-pine-soft">, made by now</span>}
+                </>
+              ),
+            },
+            { head: "Since", cell: (v) => <When day={v.day} /> },
+            {
+              head: "What changed",
+              plain: true,
+              cell: (v) => (
+                <>
+                  {v.note}
+                  {v.name !== newest!.name && <span className="text-pine-soft"> called {v.name}</span>}
+                </>
+              ),
+            },
+            { head: "Batch", as: "weight", cell: (v) => grams(v.total) },
+            { head: "Poured", as: "figure", cell: (v) => v.batches },
+          ]}
+        />
+      </details>
+      {before && (
+        <p className="mt-1">
           <Link to={`/recipes/${recipeId}/versions?a=${before.n}&b=${newest!.n}`} className="pressable text-[0.95rem]">
             Two side by side, and their batches
           </Link>
-        )
-      }
-    >
-      <Table
-        rows={versions}
-        by={(v) => v.id}
-        columns={[
-          {
-            head: "Version",
-            cell: (v, i) => (
-              <>
-                {v.n}
-                {i === 0 && <span className="text-pine-soft">, made by now</span>}
-              </>
-            ),
-          },
-          { head: "Since", cell: (v) => <When day={v.day} /> },
-          {
-            head: "What changed",
-            plain: true,
-            cell: (v) => (
-              <>
-                {v.note}
-                {v.name !== newest!.name && <span className="text-pine-soft"> called {v.name}</span>}
-              </>
-            ),
-          },
-          { head: "Batch", as: "weight", cell: (v) => grams(v.total) },
-          { head: "Poured", as: "figure", cell: (v) => v.batches },
-        ]}
-      />
-    </Part>
+        </p>
+      )}
+    </div>
   );
 }

@@ -9,14 +9,14 @@ import { dropOffer, monthlyUse, noteOffer, offersOf, priceHistory, lastOfferAt }
 import { materialRow } from "#db/shelf/materials";
 import { costRecipes } from "#db/recipe/costs";
 import { recipesWith } from "#db/recipe/read";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idField, moneyOr0, reads, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { OfferForm, Offers } from "./offers.tsx";
 import { PriceHistory } from "./priceHistory.tsx";
@@ -31,7 +31,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const material = await materialRow(db(), id);
   if (!material) throw new Response("Not found", { status: 404 });
-  const settings = await keptSettings(db());
+  const settings = await cachedSettings(db());
   const [offers, history, use, users] = await Promise.all([
     offersOf(db(), [id]),
     priceHistory(db(), id),
@@ -39,7 +39,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     recipesWith(db(), id),
   ]);
   const costed = users.length ? await costRecipes(db(), settings, today(), users) : [];
-  // What one unit of each product has of it, by the workshop's school.
+  // What one unit of each product has of it, by the workshop's costing method.
   const products = costed.flatMap((c) =>
     c.sizes.map(({ cost, packaging, ...size }) => {
       const inLines = c.lines.reduce((a, l, i) => a + (l.materialId === id ? (cost.lines[i]!.cost[settings.school] ?? 0) : 0), 0);
@@ -83,13 +83,13 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "drop") {
     const offer = await pressed.read(object({ offer: idField() }));
     if (!offer.ok) return offer.reply;
-    return act(() => dropOffer(db(), { materialId: id, id: offer.value.offer }, offer.doing));
+    return runAct(() => dropOffer(db(), { materialId: id, id: offer.value.offer }, offer.doing));
   }
   const sheet = await pressed.read(schema);
   if (!sheet.ok) return sheet.reply;
   const qty = packAmount(1, sheet.value.packSize, factsIn(material));
   if (!qty.ok) return refuseSheet([{ field: "packSize", say: qty.problem.say }]);
-  return act(() => noteOffer(db(), { materialId: id, ...sheet.value, qty: qty.value, seen: today() }, sheet.doing));
+  return runAct(() => noteOffer(db(), { materialId: id, ...sheet.value, qty: qty.value, seen: today() }, sheet.doing));
 }
 
 export default function Buying({ loaderData: { material, offers, history, perDay, products, token, last } }: Route.ComponentProps) {

@@ -13,7 +13,7 @@ import { SUPPLIERS } from "../../names/finds.ts";
 import { PerUnit, showBase, When } from "../../ui/figures/amounts.tsx";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
-import { SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { SheetSays } from "../../forms/sheetSays.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
@@ -55,8 +55,8 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
           setMonthly(e.target.value);
           setWanted("year");
         }}
-        placeholder={learnt ? showBase(Math.round(learnt * MONTH), measured) : measured === "weight" ? "250 g" : "40"}
-        problem={typed && !typed.ok ? typed.problem.say : undefined}
+        placeholder={`such as ${learnt ? showBase(Math.round(learnt * MONTH), measured) : measured === "weight" ? "250 g" : "40"}`}
+        unread={typed && !typed.ok ? typed.problem.say : undefined}
       />
       <Choice
         label="Cheapest for"
@@ -187,16 +187,23 @@ export function OfferForm({ token, measured, last }: { token: string; measured: 
       <Text
         data-amount
         label="Pack"
-        placeholder={measured === "weight" ? "1 kg" : "100"}
+        placeholder={measured === "weight" ? "such as 1 kg" : "such as 100"}
         className="w-28"
         {...sheet.register("packSize")}
         problem={errors.packSize?.message}
       />
-      <Text data-amount label="Price" placeholder="9.80" className="w-28" {...sheet.register("price")} problem={errors.price?.message} />
+      <Text
+        data-amount
+        label="Price"
+        placeholder="such as 9.80"
+        className="w-32"
+        {...sheet.register("price")}
+        problem={errors.price?.message}
+      />
       <Text
         data-amount
         label="Its postage"
-        placeholder="0.00"
+        placeholder="none"
         className="w-28"
         {...sheet.register("postage")}
         problem={errors.postage?.message}

@@ -1,9 +1,9 @@
 /** Landed cost over time, purchase by purchase; the table beneath has the same figures. */
 import { money } from "#core/measure/money";
 import { daysBetween, sayDay } from "#core/when";
+import type { PriceRow } from "#db/shelf/buying";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { FIGURES, TOLD } from "../../ui/figures/chart.tsx";
-import type { PriceRow } from "./priceHistory.tsx";
 
 interface Props {
   rows: readonly PriceRow[];

@@ -1,6 +1,6 @@
 /** What a material cost at each purchase: a chart, and the same figures as a table. */
 import { perWeight } from "#core/measure/money";
-import type { priceHistory } from "#db/shelf/buying";
+import type { PriceRow } from "#db/shelf/buying";
 import { lazy } from "react";
 import { Link } from "../../ui/link.tsx";
 import { PerUnit, percent, When } from "../../ui/figures/amounts.tsx";
@@ -10,8 +10,6 @@ import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 
 const PriceChart = lazy(() => import("./priceChart.tsx"));
-
-export type PriceRow = Awaited<ReturnType<typeof priceHistory>>[number];
 
 export function PriceHistory({ rows, measured }: { rows: readonly PriceRow[]; measured: "weight" | "count" }) {
   const { currency, today } = useWorkshop();

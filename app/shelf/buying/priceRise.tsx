@@ -2,6 +2,7 @@
 import { micros, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { readPlain } from "#core/measure/read";
+import type { PriceRow } from "#db/shelf/buying";
 import { useState } from "react";
 import { Link } from "../../ui/link.tsx";
 import { percent } from "../../ui/figures/amounts.tsx";
@@ -9,7 +10,6 @@ import { Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import type { PriceRow } from "./priceHistory.tsx";
 
 interface Props {
   products: readonly { id: number; name: string; share: Micros; unit: Micros | null }[];
@@ -40,7 +40,7 @@ export function PriceRise({ products, history }: Props) {
         className="mb-3 w-32 [&_input]:text-right"
         value={text}
         onChange={(e) => setText(e.target.value)}
-        problem={ok ? undefined : "Enter a number of per cent, such as 15."}
+        unread={ok ? undefined : "Enter a number of per cent, such as 15."}
       />
       <Table
         rows={products.map((p) => ({ ...p, more: micros(ok ? Math.round((p.share * rise) / 100) : 0) }))}

@@ -5,10 +5,10 @@ import { money, perWeight } from "#core/measure/money";
 import { delivered, shoppingList } from "#core/stock/offers";
 import { counted } from "#core/words";
 import { whatToBuy } from "#db/shelf/buying";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { PerUnit, showBase } from "../../ui/figures/amounts.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
@@ -20,7 +20,7 @@ import type { Route } from "./+types/shopping";
 export const meta: Route.MetaFunction = () => [{ title: "Shopping list · Zelbin" }];
 
 export async function loader() {
-  const rule = await keptSettings(db());
+  const rule = await cachedSettings(db());
   const wanted = await whatToBuy(db(), today(), rule);
   return {
     groups: shoppingList(wanted),
@@ -93,15 +93,23 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                 columns={[
                   {
                     head: "Material",
-                    width: "30%",
+                    width: "27%",
                     cell: (l) => (
-                      <Link to={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
-                        {l.name}
-                      </Link>
+                      <>
+                        <Link to={`/shelf/${l.materialId}/buying`} className="font-semibold hover:underline">
+                          {l.name}
+                        </Link>
+                        {l.of.kind === "infusedOil" && (
+                          <Link to={`/jars/fill?makes=${l.materialId}`} className="pressable no-print ml-3 text-[0.92rem]">
+                            Fill a jar
+                          </Link>
+                        )}
+                      </>
                     ),
                   },
                   {
                     head: "Left",
+                    width: "14%",
                     className: "whitespace-nowrap",
                     cell: (l) => (
                       <>
@@ -112,20 +120,24 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                   },
                   {
                     head: "Lasts",
+                    width: "17%",
                     cell: (l) => <Lasts onHand={l.of.onHand} perDay={l.of.perDay} low />,
                   },
                   {
                     head: "Wanted",
+                    width: "10%",
                     className: "whitespace-nowrap",
                     cell: (l) => showBase(l.amount, l.measured),
                   },
                   {
                     head: "Buy",
+                    width: "12%",
                     className: "font-semibold whitespace-nowrap",
                     cell: (l) => (l.offer ? `${l.packs} × ${l.offer.packSize}` : "—"),
                   },
                   {
                     head: "Delivered",
+                    width: "11%",
                     as: "figure",
                     cell: (l) => <PerUnit cost={l.offer ? delivered(l.offer) : null} measured={l.measured} per={per} />,
                   },

@@ -4,12 +4,12 @@ import { kind } from "#core/material/kinds";
 import { moneyField } from "#core/measure/money";
 import { shoppingList } from "#core/stock/offers";
 import { whatToBuy } from "#db/shelf/buying";
-import { keptSettings } from "#db/settings";
+import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 
 export async function loader() {
-  const settings = await keptSettings(db());
+  const settings = await cachedSettings(db());
   const wanted = await whatToBuy(db(), today(), settings);
   const unit = new Map(wanted.map((w) => [w.materialId, kind(w.kind).measured]));
   const rows = shoppingList(wanted).flatMap((g) =>

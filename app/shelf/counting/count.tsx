@@ -1,9 +1,9 @@
-/** One lot's count in a stock-take: kept as its field is left, and brought up to date where another window counted it. */
+/** One lot's count in a stock-take: saved as its field is left, and brought up to date where another window counted it. */
 import { kind } from "#core/material/kinds";
 import type { Base } from "#core/measure/exact";
-import { forField } from "#core/measure/write";
+import { forField } from "#core/numbers";
 import type { FieldProblem } from "#core/refused";
-import type { WalkRow } from "#db/shelf/stocktake";
+import type { WalkRow } from "#db/shelf/counting/stocktake";
 import { useEffect, useRef, useState } from "react";
 import { showBase } from "../../ui/figures/amounts.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
@@ -18,7 +18,7 @@ export type Keep = (count: {
   sent: readonly string[];
   note: string;
 }) => Promise<readonly FieldProblem[]>;
-/** Told whether the text of a lot's field is kept; what isn't can't be posted. */
+/** Told whether the text of a lot's field is saved; what isn't can't be posted. */
 export type OnWrong = (of: WalkRow, wrong: boolean) => void;
 
 interface Props {
@@ -30,7 +30,7 @@ interface Props {
   onElsewhere: (of: WalkRow) => void;
 }
 
-/** What was found of a lot: kept as it is left, the next one a press of Enter away. */
+/** What was found of a lot: saved as it is left, the next one a press of Enter away. */
 export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const measured = kind(r.kind).measured;
@@ -67,7 +67,7 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
     if (ours) return;
     setElsewhere(start === "" ? "Taken out in another window." : `Counted ${start} in another window.`);
     onElsewhere(r);
-    // Only when what is kept of it has changed.
+    // Only when what is saved of it has changed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [r.counted]);
   return (
@@ -75,7 +75,7 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
       <span className="flex items-baseline gap-2">
         <input
           ref={input}
-          className="cell text-right tabular-nums"
+          className="cell peer to-write text-right tabular-nums"
           defaultValue={start}
           placeholder={measured === "weight" ? "g" : "pcs"}
           aria-label={`Counted, ${r.number}`}
@@ -92,6 +92,7 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
           data-count
           data-amount
         />
+        <span className="hidden print:peer-placeholder-shown:inline">{measured === "weight" ? "g" : "pcs"}</span>
         <Button
           small
           className="no-print flex-none"

@@ -3,14 +3,14 @@ import { factsIn } from "#core/material/facts";
 import { done, orElse } from "#core/outcome";
 import { readStock } from "#core/stock/packs";
 import { materialOfLot } from "#db/shelf/materials";
-import { noteCount } from "#db/shelf/stocktake";
+import { noteCount } from "#db/shelf/counting/stocktake";
 import { once } from "#db/once";
 import { data } from "react-router";
 import { array, number, object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idField, note } from "../../forms/fields.ts";
-import { asked, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
+import { withRefusals, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/noted";
 
 const MOST_SENT = 5;
@@ -36,7 +36,7 @@ export async function action({ request }: Route.ActionArgs) {
   const amount = read(counted);
   if (!amount.ok) return refuseSheet([{ field, say: amount.problem.say }]);
   const had = was === undefined ? undefined : [was, ...sent.flatMap((t) => orElse(read(t), []))];
-  return asked(async () => {
+  return withRefusals(async () => {
     await once(db(), key, (d) => noteCount(d, lotId, amount.value, words, had));
     return data<Reply>({ problems: [] });
   });

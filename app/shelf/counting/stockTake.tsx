@@ -4,17 +4,17 @@ import { kind, KIND_IDS, KINDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { costOf } from "#core/measure/money";
 import { counted as countOf, wordList } from "#core/words";
-import { dropCounts, notedSoFar, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/stocktake";
+import { dropCounts, notedSoFar, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/counting/stocktake";
 import { startTransition, useEffect, useRef, useState } from "react";
 import { Form, redirect, useFetcher, useRevalidator } from "react-router";
 import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { note } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Resend } from "../../forms/beside/resend.tsx";
-import { useBeside } from "../../forms/beside/useBeside.ts";
-import { act, asked, intentOf, readSheet, type Reply } from "../../forms/sheet.server.ts";
+import { useBackgroundPost } from "../../forms/beside/useBackgroundPost.ts";
+import { runAct, withRefusals, intentOf, readSheet, type Reply } from "../../forms/sheet.server.ts";
 import { LotTag, showBase, showInColumn } from "../../ui/figures/amounts.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
@@ -45,8 +45,8 @@ const schema = object({ intent: intentOf(["post", "drop"]), noted: note(60) });
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  if (sheet.value.intent === "post") return act(() => postStocktake(db(), { noted: sheet.value.noted }, sheet.doing));
-  return asked(async () => {
+  if (sheet.value.intent === "post") return runAct(() => postStocktake(db(), { noted: sheet.value.noted }, sheet.doing));
+  return withRefusals(async () => {
     await dropCounts(db());
     return redirect("/shelf/stock-take");
   });
@@ -147,7 +147,7 @@ export default function StockTake({ loaderData }: Route.ComponentProps) {
 function Walk({ loaderData }: { loaderData: Loaded }) {
   const { rows, totals, whole, noted, token } = loaderData;
   const post = useFetcher<Reply | null>();
-  const noting = useBeside("/shelf/stock-take/noted");
+  const noting = useBackgroundPost("/shelf/stock-take/noted");
   const { revalidate } = useRevalidator();
   // Another window may have counted meanwhile.
   useEffect(() => {
@@ -161,7 +161,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
     void revalidate();
     return problems;
   };
-  // What stands on the page is what is posted, or nothing is: a count that couldn't be kept isn't posted as it was before.
+  // What is on the page is what is posted, or nothing is: a count that couldn't be saved isn't posted as it was before.
   const wrong = useRef(new Map<number, string>());
   const [stopped, stop] = useState<string>();
   const onWrong: OnWrong = (of, isWrong) => {
@@ -172,7 +172,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
   // What another window counted since the press has to be seen before it is posted.
   const unseen = useRef(new Set<string>());
   const [pressed, press] = useState<"post" | "drop" | null>(null);
-  // The count that was left by this very press is kept first, and what others noted is brought in.
+  // The count that was left by this very press is saved first, and what others noted is brought in.
   const hit = (intent: "post" | "drop"): void => {
     unseen.current.clear();
     void noting
@@ -249,7 +249,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
               { head: "Expected", as: "weight", cell: (r) => showInColumn(r.onHand, kind(r.kind).measured) },
               {
                 head: "Counted",
-                className: "w-72",
+                className: "w-72 print:w-40",
                 cell: (r) => (
                   <Count
                     row={r}
@@ -262,7 +262,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
               },
               {
                 head: "Differs",
-                headClass: "w-36",
+                headClass: "w-36 print:w-24",
                 as: "weight",
                 className: (r) => (differs(r) ? `font-semibold ${differs(r)! < 0 ? "text-berry" : ""}` : ""),
                 cell: (r) => <Difference row={r} />,

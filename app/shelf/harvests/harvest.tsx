@@ -1,22 +1,22 @@
 /** One harvest: its drying log, the snap test, and the lot it becomes. */
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { DRYING_METHODS, dryingState, HERB_VALUES, harvestValue, type HerbValue } from "#core/infusion/drying";
 import { micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
 import { finishHarvest, listHarvests, weighHarvest } from "#db/shelf/harvests";
-import { againCosts } from "#db/ledger/lots";
-import { keptSettings } from "#db/settings";
+import { replacementCosts } from "#db/ledger/lots";
+import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { boolean, object } from "yup";
 import { Link } from "../../ui/link.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { orNothing, readCount, readWeight, parseMoney } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { LotTag, PerUnit, percent, When } from "../../ui/figures/amounts.tsx";
 import { DayText } from "../../ui/fields/dateField.tsx";
@@ -24,7 +24,7 @@ import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Figure, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/harvest";
@@ -32,9 +32,9 @@ import type { Route } from "./+types/harvest";
 export const meta: Route.MetaFunction = () => [{ title: "Harvest · Zelbin" }];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const [[row], settings] = await Promise.all([listHarvests(db(), { id: idOf(params.id) }), keptSettings(db())]);
+  const [[row], settings] = await Promise.all([listHarvests(db(), { id: idOf(params.id) }), cachedSettings(db())]);
   if (!row) throw new Response("Not found", { status: 404 });
-  const again = (await againCosts(db(), [row.harvest.materialId])).get(row.harvest.materialId) ?? null;
+  const again = (await replacementCosts(db(), [row.harvest.materialId])).get(row.harvest.materialId) ?? null;
   return {
     ...row,
     again,
@@ -65,13 +65,15 @@ export async function action({ request, params }: Route.ActionArgs) {
     const s = await pressed.read(weighSchema);
     if (!s.ok) return s.reply;
     if (s.value.day > today()) return refuseSheet([{ field: "day", say: "That day hasn't come yet." }]);
-    return act(() => weighHarvest(db(), { harvestId, ...s.value }, s.doing));
+    return runAct(() => weighHarvest(db(), { harvestId, ...s.value }, s.doing));
   }
   const s = await pressed.read(drySchema);
   if (!s.ok) return s.reply;
   const { market, ...v } = s.value;
   if (v.valuedBy === "market" && market === null) return refuseSheet([{ field: "market", say: "Enter what a kilo of it costs to buy." }]);
-  return act(() => finishHarvest(db(), { harvestId, ...v, market: market === null ? null : { value: market, per: 1_000_000 } }, s.doing));
+  return runAct(() =>
+    finishHarvest(db(), { harvestId, ...v, market: market === null ? null : { value: market, per: 1_000_000 } }, s.doing),
+  );
 }
 
 type Data = Route.ComponentProps["loaderData"];

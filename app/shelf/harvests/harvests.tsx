@@ -4,7 +4,7 @@ import { DRYING_METHODS, dryingState } from "#core/infusion/drying";
 import { grams } from "#core/measure/write";
 import { listHarvests, type HarvestRow } from "#db/shelf/harvests";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";

@@ -1,21 +1,21 @@
 /** Noting a picking. */
-import { DRYING_METHODS, HOTTEST_DRYING, type DryingMethod } from "#core/infusion/drying";
+import { DRYING_METHODS, DRY_AT, HOTTEST_DRYING, type DryingMethod } from "#core/infusion/drying";
 import { pick } from "#db/shelf/harvests";
 import { materialsOfKind } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { orNothing, readPlain, readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { FindText } from "../../names/combo.tsx";
 import { HERBS } from "../../names/finds.ts";
 import { DayText } from "../../ui/fields/dateField.tsx";
 import { Area, Choice, Text } from "../../ui/fields/form.tsx";
 import { Caution, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import type { Route } from "./+types/pick";
 
 export const meta: Route.MetaFunction = () => [{ title: "Note a picking · Zelbin" }];
@@ -41,7 +41,7 @@ export async function action({ request }: Route.ActionArgs) {
   const found = (await materialsOfKind(db(), "herb")).find((h) => !h.retired && h.name.toLowerCase() === herb.trim().toLowerCase());
   if (!found) return refuseSheet([{ field: "herb", say: `“${herb}” isn't a herb of your shelf. Choose one, or add it first.` }]);
   if (v.picked > today()) return refuseSheet([{ field: "picked", say: "That day hasn't come yet." }]);
-  return act(() => pick(db(), { materialId: found.id, ...v }, sheet.doing));
+  return runAct(() => pick(db(), { materialId: found.id, ...v }, sheet.doing));
 }
 
 export default function Pick({ loaderData: { today: day, token } }: Route.ComponentProps) {
@@ -64,14 +64,14 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
         <SheetSays sheet={sheet} />
         <div className="grid gap-4 sm:grid-cols-2">
           <FindText control={sheet.control} name="herb" finds={HERBS} label="Herb" problem={errors.herb?.message} />
-          <Text data-amount label="Fresh weight" placeholder="600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
+          <Text data-amount label="Fresh weight" placeholder="such as 600 g" {...sheet.register("fresh")} problem={errors.fresh?.message} />
           <DayText label="Picked on" control={sheet.control} name="picked" leaning="past" problem={errors.picked?.message} />
-          <Text label="Where" placeholder="South bed" {...sheet.register("place")} problem={errors.place?.message} />
+          <Text label="Where" placeholder="such as south bed" {...sheet.register("place")} problem={errors.place?.message} />
           <Choice label="Dried" options={METHOD_IDS.map((m) => [m, DRYING_METHODS[m]] as const)} {...sheet.register("method")} />
           <Text
             data-amount="decimal"
             label="At, °C"
-            placeholder="45"
+            placeholder="such as 45"
             hint="Empty in air."
             {...sheet.register("celsius")}
             problem={errors.celsius?.message}
@@ -79,7 +79,7 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
           <Text
             data-amount
             label="Minutes so far"
-            placeholder="0"
+            placeholder="none"
             hint="Picking and garbling, for a value by hours."
             {...sheet.register("minutes")}
             problem={errors.minutes?.message}
@@ -88,14 +88,11 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
         </div>
         {hot && (
           <div className="mt-4">
-            <Caution>
-              Above about {HOTTEST_DRYING} °C leaf and flower lose what they are dried for. Low and slow: about 50 °C for eight to ten
-              hours.
-            </Caution>
+            <Caution>Above about {HOTTEST_DRYING} °C leaf and flower lose what they are dried for.</Caution>
           </div>
         )}
         <p className="mt-4 text-[0.92rem] text-pine-soft">
-          Be sure of what you pick, and take only where you may. Fresh plants go into oil only once they are dry.
+          {DRY_AT} Be sure of what you pick, and take only where you may. Fresh plants go into oil only once they are dry.
         </p>
       </Sheet>
     </form>

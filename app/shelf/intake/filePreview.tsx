@@ -1,7 +1,7 @@
 /** What a file would become: unknown names, what is there already, rows that can't be read or aren't goods, and the first of those that can. */
 import { TWICE } from "#core/intake/asked";
 import { LEFT_OUT } from "#core/intake/body";
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { FIELDS, type Purpose } from "#core/intake/columns";
 import { KINDS, KIND_IDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";

@@ -8,7 +8,7 @@ import { useSheet } from "../../forms/useSheet.ts";
 import { Waiting } from "../../forms/waiting.tsx";
 import { Area, Button, Choice, Problem } from "../../ui/fields/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
-import { HeldBack, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { HeldBack, SheetSays } from "../../forms/sheetSays.tsx";
 import type { Matching } from "./fileChoices.tsx";
 import { FilePreview } from "./filePreview.tsx";
 import { textOf } from "./decode.ts";

@@ -1,5 +1,5 @@
 /** Stock out of a file: read on the server, since a file may have twenty thousand lines. */
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { finder } from "#core/find";
 import { BLANK_AS, firstAsked, TWICE, type Asked, type BlankAs, type Said } from "#core/intake/asked";
 import { bodyOf, type LeftOut } from "#core/intake/body";
@@ -14,12 +14,12 @@ import { orElse, type Outcome } from "#core/outcome";
 import { RATE_1 } from "#core/stock/receipt";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { keptSettings } from "#db/settings";
-import { openedAlready, receivedAlready, sentBackAlready } from "#db/shelf/alreadyThere";
+import { cachedSettings } from "#db/settings/settings";
+import { openedAlready, receivedAlready, sentBackAlready } from "#db/shelf/receipts/alreadyThere";
 import { listMaterials } from "#db/shelf/materials";
-import type { NewMaterial } from "#db/shelf/receive";
+import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { createHash } from "node:crypto";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { between } from "../../forms/fields.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { namesOf } from "./names.server.ts";
@@ -136,7 +136,7 @@ export async function readFile(t: IntakeTexts, today: Day, purpose: Purpose): Pr
   if (!rows.ok) return rows;
   const body = bodyOf(rows.value);
   const mapping = mappingOf(guessColumns(body.header, body.rows), t.columns, body.header.length, purpose);
-  const [materials, settings] = await Promise.all([listMaterials(db()), keptSettings(db())]);
+  const [materials, settings] = await Promise.all([listMaterials(db()), cachedSettings(db())]);
   const { known, add } = namesOf(materials, t.matches);
   const own = settings.currency;
   const read = readList(body, mapping, saidOf(t), { known, purpose, own, today });

@@ -3,7 +3,7 @@ import type { Known } from "#core/intake/goods";
 import { KIND_IDS, KINDS, type KindId } from "#core/material/kinds";
 import { libraryEntry } from "#core/material/library";
 import type { MaterialRow } from "#db/shelf/materials";
-import type { NewMaterial } from "#db/shelf/receive";
+import type { NewMaterial } from "#db/shelf/receipts/receive";
 
 export interface Names {
   /** By lower-case name. */
@@ -21,7 +21,7 @@ export function namesOf(materials: readonly MaterialRow[], matches: Partial<Reco
   const add: NewMaterial[] = [];
   const mean = (name: string, m: Omit<Known, "id" | "pieceMg">, added: NewMaterial): void => {
     add.push(added);
-    // Stands in until it is added: a number below zero no material has.
+    // A placeholder until it is added: a number below zero no material has.
     const standIn = { ...NOBODY, ...m, id: -add.length };
     known.set(name.toLowerCase(), standIn);
     // Two spellings of one entry are one material.

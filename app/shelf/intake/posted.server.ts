@@ -2,15 +2,15 @@
 import type { Purpose } from "#core/intake/columns";
 import type { IntakeLine } from "#core/intake/read";
 import { orElse } from "#core/outcome";
-import { isRecord } from "#core/record";
+import { isObject } from "#core/objects";
 import { readDay, type Day } from "#core/when";
-import type { Doing } from "#db/act/define";
+import type { ActOptions } from "#db/act/define";
 import { today } from "#db/clock";
-import type { NewMaterial } from "#db/shelf/receive";
+import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { data } from "react-router";
 import { object } from "yup";
 import { note, reads } from "../../forms/fields.ts";
-import { intentOf, judge, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
+import { intentOf, validateSheet, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
 import { readFile, type Preview } from "./intake.server.ts";
 
 /** About twenty thousand long lines. */
@@ -43,7 +43,7 @@ const textsIn = (v: unknown): Record<string, string> =>
   Object.assign(
     // Nothing is found in it that wasn't put there.
     Object.create(null) as Record<string, string>,
-    isRecord(v) ? Object.fromEntries(Object.entries(v).filter(([, x]) => typeof x === "string")) : {},
+    isObject(v) ? Object.fromEntries(Object.entries(v).filter(([, x]) => typeof x === "string")) : {},
   );
 
 type Posted =
@@ -52,7 +52,7 @@ type Posted =
       lines: IntakeLine[];
       back: IntakeLine[];
       add: NewMaterial[];
-      doing: Doing & { day: string };
+      doing: ActOptions & { day: string };
       posted: Record<string, unknown>;
     }
   | { ok: false; reply: ReturnType<typeof refuseSheet> | ReturnType<typeof data<{ preview: Preview }>> };
@@ -62,7 +62,7 @@ export async function readPostedFile(request: Request, purpose: Purpose): Promis
   const no = (reply: Extract<Posted, { ok: false }>["reply"]): Posted => ({ ok: false, reply });
   const body = await readPosted(request);
   if (!body.ok) return no(body.reply);
-  const sheet = await judge(body.body, schema);
+  const sheet = await validateSheet(body.body, schema);
   if (!sheet.ok) return no(sheet.reply);
   const posted = body.body as Record<string, unknown>;
   const told = Object.fromEntries((["columns", "matches", "blanks", "money", "rates"] as const).map((f) => [f, textsIn(posted[f])]));

@@ -1,9 +1,9 @@
 /** Adding a material. */
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { materialRow } from "#db/shelf/materials";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { factsSchema, lids, materialFrom } from "./facts.server.ts";
 import { FactsForm } from "./factsForm.tsx";
 import type { Route } from "./+types/add";
@@ -23,7 +23,7 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const facts = materialFrom(sheet.value, await lids(db()));
   if (!facts.ok) return facts.reply;
-  return act(() => saveMaterial(db(), facts.value, sheet.doing));
+  return runAct(() => saveMaterial(db(), facts.value, sheet.doing));
 }
 
 export default function Add({ loaderData }: Route.ComponentProps) {

@@ -1,4 +1,5 @@
 /** Reading a material's posted facts. */
+import { DRIPS_LEAST, DRIPS_MOST } from "#core/measure/drops";
 import { KIND_IDS, kind } from "#core/material/kinds";
 import { CAUTION_IDS } from "#core/material/cautions";
 import { factsIn, KEPT, REORDER_BY, type Kept, type ReorderBy } from "#core/material/facts";
@@ -41,7 +42,7 @@ export const factsSchema = object({
   allergen: note(120),
   note: note(),
   reorder: note(40),
-  dropsPerMl: optional(between(5, 60, "drops per mL", 1)),
+  dropsPerMl: optional(between(DRIPS_LEAST, DRIPS_MOST, "drops per mL", 1)),
   piece: optional(readWeight),
   botanical: note(120),
   reorderBy: oneOf(REORDER_IDS),

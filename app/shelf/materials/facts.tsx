@@ -1,12 +1,12 @@
 /** Changing a material's facts. */
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { readMaterial } from "#db/shelf/materials";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { factsSchema, lids, materialFrom } from "./facts.server.ts";
 import { factsText } from "./factsText.ts";
-import { opened } from "../../forms/opened.server.ts";
+import { openSheet } from "../../forms/openSheet.server.ts";
 import { FactsForm } from "./factsForm.tsx";
 import type { Route } from "./+types/facts";
 
@@ -17,7 +17,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     material: found.material,
     locked: found.lots.length > 0,
     lids: await lids(db()),
-    opened: await opened({ kind: "material", id: found.material.id }),
+    opened: await openSheet({ kind: "material", id: found.material.id }),
   };
 }
 
@@ -27,7 +27,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const facts = materialFrom(sheet.value, await lids(db()));
   if (!facts.ok) return facts.reply;
   const id = idOf(params.id);
-  return act(() => saveMaterial(db(), { ...facts.value, id }, sheet.doing), {
+  return runAct(() => saveMaterial(db(), { ...facts.value, id }, sheet.doing), {
     theirs: async () => factsText((await readMaterial(db(), id))!.material, await lids(db())),
   });
 }

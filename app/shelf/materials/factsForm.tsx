@@ -6,7 +6,7 @@ import { Link } from "../../ui/link.tsx";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Area, Choice, Text } from "../../ui/fields/form.tsx";
 import { Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { densityTexts, factsText } from "./factsText.ts";
 import { Cautions, ContainerFacts, Densities as DensityFields, Keeping, Senses } from "./factsParts.tsx";
 
@@ -85,7 +85,7 @@ export function FactsForm({
         <Link to={material ? `/shelf/${material.id}` : "/shelf"} className="act">
           Leave
         </Link>
-        <Send sheet={sheet}>{material ? "Keep" : "Add to the shelf"}</Send>
+        <Send sheet={sheet}>{material ? "Save" : "Add to the shelf"}</Send>
       </Heading>
       <Sheet>
         <SheetSays sheet={sheet} names={FIELD_NAMES} />

@@ -5,7 +5,7 @@ import type { Kind } from "#core/material/kinds";
 import { isFelt, SCENT_NOTES, SKIN_FEELS, SMELLS } from "#core/material/senses";
 import { FORMS } from "#core/measure/mass";
 import { readPlain } from "#core/measure/read";
-import { writeNumber } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { isScent } from "#core/scent/dilution";
 import { FindText } from "../../names/combo.tsx";
 import { LIDS } from "../../names/finds.ts";
@@ -38,8 +38,8 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
           <Text
             data-amount="decimal"
             label="Drops per mL"
-            placeholder="20"
-            hint="20 is usual."
+            placeholder="such as 20"
+            hint="A pipette gives about 20, an orifice bottle 25 to 35."
             className={RIGHT}
             {...sheet.register("dropsPerMl")}
             problem={errors.dropsPerMl?.message}
@@ -48,7 +48,7 @@ export function Densities({ sheet, kind }: { sheet: FactsSheet; kind: Kind }) {
         <Text
           data-amount
           label="One piece weighs"
-          placeholder="0.35 g"
+          placeholder="such as 0.35 g"
           hint="For capsules and the like."
           className={RIGHT}
           {...sheet.register("piece")}
@@ -179,7 +179,7 @@ export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
         <Text
           data-amount
           label="Usable, measured"
-          placeholder="80 mL"
+          placeholder="such as 80 mL"
           className={RIGHT}
           {...sheet.register("usable")}
           problem={errors.usable?.message}
@@ -187,7 +187,7 @@ export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
         <Text
           data-amount
           label="To the brim"
-          placeholder="86 mL"
+          placeholder="such as 86 mL"
           className={RIGHT}
           {...sheet.register("brim")}
           problem={errors.brim?.message}
@@ -195,12 +195,12 @@ export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
         <Text
           data-amount
           label="Empty, it weighs"
-          placeholder="14 g"
+          placeholder="such as 14 g"
           className={RIGHT}
           {...sheet.register("empty")}
           problem={errors.empty?.message}
         />
-        <Text label="Made of" placeholder="Aluminium, lacquered" {...sheet.register("madeOf")} problem={errors.madeOf?.message} />
+        <Text label="Made of" placeholder="such as aluminium, lacquered" {...sheet.register("madeOf")} problem={errors.madeOf?.message} />
         <FindText
           control={sheet.control}
           name="lid"
@@ -221,7 +221,13 @@ export function Cautions({ sheet }: { sheet: FactsSheet }) {
       <div className="grid gap-x-6 gap-y-1.5 sm:grid-cols-2">
         {CAUTION_IDS.map((c) => (
           <label key={c} className="flex items-baseline gap-2">
-            <input type="checkbox" value={c} className="h-4 w-4 flex-none accent-amber" {...sheet.register("cautions")} />
+            <input
+              type="checkbox"
+              value={c}
+              defaultChecked={sheet.values.cautions.includes(c)}
+              className="h-4 w-4 flex-none accent-amber"
+              {...sheet.register("cautions")}
+            />
             <span>
               <span className="font-semibold">{CAUTIONS[c].label}</span>{" "}
               <span className="text-[0.9rem] text-pine-soft">{CAUTIONS[c].say}</span>

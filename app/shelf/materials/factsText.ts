@@ -2,7 +2,8 @@
 import { factsIn } from "#core/material/facts";
 import { KINDS } from "#core/material/kinds";
 import { FORM_IDS, type Densities, type Form } from "#core/measure/mass";
-import { forField, showStock } from "#core/measure/write";
+import { showStock } from "#core/measure/write";
+import { forField } from "#core/numbers";
 import type { MaterialRow } from "#db/shelf/materials";
 import type { useSheet } from "../../forms/useSheet.ts";
 

@@ -2,7 +2,7 @@
 import { kind } from "#core/material/kinds";
 import { materialMovements, materialRow } from "#db/shelf/materials";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Movements } from "./movements.tsx";

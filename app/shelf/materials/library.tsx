@@ -1,4 +1,5 @@
 /** The starter library: common materials with their figures, to be taken onto the shelf. */
+import { inciText } from "#core/label/inci";
 import { LIBRARY } from "#core/material/library";
 import { SOURCES, type LibraryEntry } from "#core/material/library/entry";
 import { CAUTIONS } from "#core/material/cautions";
@@ -8,13 +9,13 @@ import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { note } from "../../forms/fields.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { Problem } from "../../ui/fields/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { LibraryFind, Tick, Ticked, pickedOn, useLibraryFind } from "./libraryPick.tsx";
 import type { Route } from "./+types/library";
@@ -31,7 +32,7 @@ const schema = object({ take: array().of(note(60)).min(1, "Tick what you want on
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  return act(() => addFromLibrary(db(), { keys: sheet.value.take }, sheet.doing));
+  return runAct(() => addFromLibrary(db(), { keys: sheet.value.take }, sheet.doing));
 }
 
 const range = (a: number, b: number): string => (a === b ? `${a}` : `${a}–${b}`);
@@ -93,7 +94,7 @@ export default function Library({ loaderData: { have, token } }: Route.Component
                 </Tick>
               ),
             },
-            { head: "INCI name", plain: true, className: SMALL, cell: (e) => e.inci },
+            { head: "INCI name", plain: true, className: SMALL, cell: (e) => inciText(e.inci, e.key) },
             { head: "Density, g/mL", className: SMALL, cell: (e) => <Densities of={e} /> },
             { head: "Melts", className: FIGURES, cell: (e) => e.melts && `${range(...e.melts)} °C` },
             {

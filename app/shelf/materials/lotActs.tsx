@@ -1,14 +1,15 @@
 /** Acts on one lot: correcting its count, opening it, and taking some out. */
 import type { readMaterial } from "#db/shelf/materials";
-import { DRYNESS } from "#core/infusion/dryness";
+import { DRYNESS } from "#core/material/dryness";
+import { USUAL_DROPS_PER_ML } from "#core/measure/mass";
 import { COST_KNOWN } from "#core/stock/costKnown";
-import { MOVE_OUT_REASONS, REASONS } from "#core/stock/reasons";
+import { MOVE_OUT_REASONS, REASONS } from "#core/ledger/reasons";
 import { useFetcher } from "react-router";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { LotTag, showBase, When } from "../../ui/figures/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../../ui/fields/form.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 
 export type LotRow = NonNullable<Awaited<ReturnType<typeof readMaterial>>>["lots"][number];
 interface Props {
@@ -33,7 +34,7 @@ export function CountForm({ lot, measured, token }: Props) {
       <Text
         data-amount
         label="Counted or weighed"
-        placeholder={measured === "weight" ? "430 g" : "48"}
+        placeholder={measured === "weight" ? "such as 430 g" : "such as 48"}
         autoFocus
         {...sheet.register("counted")}
         problem={errors.counted?.message}
@@ -64,14 +65,19 @@ function TakeOut({ lot, measured, token }: Props) {
         <Text
           data-amount
           label="Take out"
-          placeholder={measured === "weight" ? "50 g" : "3"}
+          placeholder={measured === "weight" ? "such as 50 g" : "such as 3"}
           hint={`${showBase(lot.onHand, measured)} on hand.`}
           {...sheet.register("amount")}
           problem={errors.amount?.message}
         />
-        <Choice label="Because it is" options={MOVE_OUT_REASONS.map((r) => [r, REASONS[r]] as const)} {...sheet.register("why")} />
+        <Choice label="Because it is" options={MOVE_OUT_REASONS.map((r) => [r, REASONS[r].say] as const)} {...sheet.register("why")} />
       </div>
-      <Text label="Note" placeholder="Smelt of crayons; to whom; which return" {...sheet.register("note")} problem={errors.note?.message} />
+      <Text
+        label="Note"
+        placeholder="such as smelt of crayons; to whom; which return"
+        {...sheet.register("note")}
+        problem={errors.note?.message}
+      />
       <Button type="submit" main disabled={sheet.busy || lot.onHand === 0}>
         Take it out
       </Button>
@@ -99,6 +105,27 @@ function Dry({ lot, token }: { lot: LotRow; token: string }) {
   );
 }
 
+/** How a bottle drips: asked once, and told where a recipe or a coarse scale counts in drops. */
+function Drips({ lot, token }: { lot: LotRow; token: string }) {
+  const sheet = useSheet({ lotId: lot.id, drips: lot.dropsPerMl === null ? "" : String(lot.dropsPerMl) }, { token });
+  return (
+    <form onSubmit={sheet.send("drips")} className="flex items-start gap-3 border-t border-rule pt-4">
+      <Text
+        data-amount="decimal"
+        label="Drops to the mL from this bottle"
+        placeholder="such as 28"
+        hint={`A pipette gives about ${USUAL_DROPS_PER_ML}, an orifice in the neck 25 to 35: count the drops to a millilitre, or weigh fifty.`}
+        className="flex-1"
+        {...sheet.register("drips")}
+        problem={sheet.formState.errors.drips?.message}
+      />
+      <Button type="submit" disabled={sheet.busy} className="mt-6">
+        Say so
+      </Button>
+    </form>
+  );
+}
+
 /** Saying what a lot cost that was there before the books began: what was made of it follows. */
 function SayCost({ lot, token }: { lot: LotRow; token: string }) {
   const sheet = useSheet(
@@ -114,7 +141,7 @@ function SayCost({ lot, token }: { lot: LotRow; token: string }) {
           data-amount
           label="All of it cost"
           hint={`It came without a receipt; its cost is ${COST_KNOWN[lot.costKnown]}.`}
-          placeholder="0.00"
+          placeholder="such as 12.50"
           {...sheet.register("cost")}
           problem={sheet.formState.errors.cost?.message}
         />
@@ -133,13 +160,21 @@ function SayCost({ lot, token }: { lot: LotRow; token: string }) {
 }
 
 /** Everything else that can be done with a lot. */
-export function LotActs({ lot, measured, token, keepsOpened, herb }: Props & { keepsOpened: number | null; herb: boolean }) {
+export function LotActs({
+  lot,
+  measured,
+  token,
+  keepsOpened,
+  herb,
+  pours,
+}: Props & { keepsOpened: number | null; herb: boolean; pours: boolean }) {
   const open = useFetcher<Reply | null>();
   return (
     <div className="space-y-6">
       <TakeOut lot={lot} measured={measured} token={token} />
       {lot.opening && <SayCost lot={lot} token={token} />}
       {herb && <Dry lot={lot} token={token} />}
+      {pours && <Drips lot={lot} token={token} />}
       <div className="border-t border-rule pt-4">
         {lot.opened !== null ? (
           <p>

@@ -1,18 +1,19 @@
 /** What can be done from a material's sheet, by the button pressed. */
-import { DRYNESS, type Dryness } from "#core/infusion/dryness";
+import { DRYNESS, type Dryness } from "#core/material/dryness";
 import { factsIn } from "#core/material/facts";
+import { DRIPS_LEAST, DRIPS_MOST } from "#core/measure/drops";
 import { parseMoney } from "#core/measure/read";
 import type { CostKnown } from "#core/stock/costKnown";
 import { readStock } from "#core/stock/packs";
-import { MOVE_OUT_REASONS } from "#core/stock/reasons";
-import { correctCount } from "#db/shelf/count";
-import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
-import { sayCost } from "#db/shelf/opening";
+import { MOVE_OUT_REASONS } from "#core/ledger/reasons";
+import { correctCount } from "#db/shelf/counting/count";
+import { moveOut, openLot, sayDrips, sayDryness } from "#db/shelf/lots";
+import { sayCost } from "#db/shelf/counting/opening";
 import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
-import { db } from "../../db.server.ts";
-import { idField, note, oneOf, reads, wholeNumber, words } from "../../forms/fields.ts";
-import { act, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { db } from "../../server/db.server.ts";
+import { between, idField, note, oneOf, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 
 const countSchema = object({
   lotId: idField(),
@@ -22,11 +23,13 @@ const countSchema = object({
 });
 const outSchema = object({ lotId: idField(), amount: words("how much", 40), why: oneOf(MOVE_OUT_REASONS), note: note(200) });
 const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYNESS) as Dryness[]) });
+/** How a bottle may drip, to the millilitre. */
+const dripsSchema = object({ lotId: idField(), drips: reads(between(DRIPS_LEAST, DRIPS_MOST, "drops per mL", 1)) });
 const costSchema = object({ lotId: idField(), cost: reads(parseMoney), known: oneOf<CostKnown>(["paid", "guessed"]) });
 const openSchema = object({ lotId: idField() });
 
 export async function materialAct(request: Request, id: number) {
-  const pressed = await pressedSheet(request, ["takeOut", "open", "dryness", "cost", "count"]);
+  const pressed = await pressedSheet(request, ["takeOut", "open", "dryness", "drips", "cost", "count"]);
   if (!pressed.ok) return pressed.reply;
   const found = await readMaterial(db(), id);
   if (!found) throw new Response("Not found", { status: 404 });
@@ -43,23 +46,28 @@ export async function materialAct(request: Request, id: number) {
       const amount = readStock(s.value.amount, facts);
       if (!amount.ok) return refuseSheet([{ field: "amount", say: amount.problem.say }]);
       if (amount.value === 0) return refuseSheet([{ field: "amount", say: "Enter more than zero." }]);
-      return act(() => moveOut(db(), { lotId: s.value.lotId, amount: amount.value, reason: s.value.why, note: s.value.note }, doing));
+      return runAct(() => moveOut(db(), { lotId: s.value.lotId, amount: amount.value, reason: s.value.why, note: s.value.note }, doing));
     }
     case "open": {
       const s = await pressed.read(openSchema);
       if (!s.ok) return s.reply;
-      return own(s.value.lotId) ? act(() => openLot(db(), { lotId: s.value.lotId }, doing)) : notHere("");
+      return own(s.value.lotId) ? runAct(() => openLot(db(), { lotId: s.value.lotId }, doing)) : notHere("");
     }
     case "dryness": {
       const s = await pressed.read(drynessSchema);
       if (!s.ok) return s.reply;
-      return own(s.value.lotId) ? act(() => sayDryness(db(), s.value, doing)) : notHere("dryness");
+      return own(s.value.lotId) ? runAct(() => sayDryness(db(), s.value, doing)) : notHere("dryness");
+    }
+    case "drips": {
+      const s = await pressed.read(dripsSchema);
+      if (!s.ok) return s.reply;
+      return own(s.value.lotId) ? runAct(() => sayDrips(db(), { lotId: s.value.lotId, perMl: s.value.drips }, doing)) : notHere("drips");
     }
     case "cost": {
       const s = await pressed.read(costSchema);
       if (!s.ok) return s.reply;
       if (!own(s.value.lotId)) return notHere("cost");
-      return act(() => sayCost(db(), { lotId: s.value.lotId, cost: s.value.cost, costKnown: s.value.known }, doing));
+      return runAct(() => sayCost(db(), { lotId: s.value.lotId, cost: s.value.cost, costKnown: s.value.known }, doing));
     }
     case "count": {
       const s = await pressed.read(countSchema);
@@ -68,7 +76,7 @@ export async function materialAct(request: Request, id: number) {
       if (!own(lotId)) return notHere("counted");
       const amount = readStock(counted, facts);
       if (!amount.ok) return refuseSheet([{ field: "counted", say: amount.problem.say }]);
-      return act(() => correctCount(db(), { lotId, expected, reason, counted: amount.value }, doing));
+      return runAct(() => correctCount(db(), { lotId, expected, reason, counted: amount.value }, doing));
     }
   }
 }

@@ -1,17 +1,19 @@
-/** One material: its lots, what it costs by each school, what is known of it, and what went in and out. */
+/** One material: its lots, what it costs by each costing method, what is known of it, and what went in and out. */
+import { inciText } from "#core/label/inci";
 import { CAUTIONS } from "#core/material/cautions";
-import { DRYNESS } from "#core/infusion/dryness";
+import { DRYNESS } from "#core/material/dryness";
 import { kind } from "#core/material/kinds";
+import { lookThrough } from "#core/material/lookThrough";
 import { COST_KNOWN } from "#core/stock/costKnown";
 import { BEST_BY } from "#core/stock/bestBy";
 import { perWeight, type UnitCost } from "#core/measure/money";
-import { lotState, useFirst, whyFirst } from "#core/stock/lots";
+import { lotState, firstExpiredFirst, whyFirst } from "#core/stock/lots";
 import { reorderPoint, usedPerDay } from "#core/stock/reorder";
-import { againCosts } from "#db/ledger/lots";
+import { replacementCosts } from "#db/ledger/lots";
 import { monthlyUse } from "#db/shelf/buying";
 import { materialMovements, materialRow, readMaterial } from "#db/shelf/materials";
-import { stillToCome } from "#db/shelf/receipts";
-import { keptSettings } from "#db/settings";
+import { stillToCome } from "#db/shelf/receipts/receipts";
+import { cachedSettings } from "#db/settings/settings";
 import { today as now } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
@@ -19,8 +21,8 @@ import { Link } from "../../ui/link.tsx";
 import { Keeping } from "../../away/keeping.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
-import { db } from "../../db.server.ts";
-import { useLaidOver } from "../../forms/drafts/keptDrafts.ts";
+import { db } from "../../server/db.server.ts";
+import { useDraftOfDialog } from "../../forms/drafts/keptDrafts.ts";
 import { idOf } from "../../forms/ids.ts";
 import { LotTag, PerUnit, showInColumn, When } from "../../ui/figures/amounts.tsx";
 import { Button } from "../../ui/fields/form.tsx";
@@ -49,10 +51,10 @@ export async function loader({ params }: Route.LoaderArgs) {
   const [found, movements, again, use, coming, rule, book] = await Promise.all([
     readMaterial(db(), id),
     materialMovements(db(), id, RECENT + 1),
-    againCosts(db(), [id]),
+    replacementCosts(db(), [id]),
     monthlyUse(db(), now(), [id]),
     stillToCome(db(), [id]),
-    keptSettings(db()),
+    cachedSettings(db()),
     actsOf({ kind: "material", id }),
   ]);
   if (!found) throw new Response("Not found", { status: 404 });
@@ -66,11 +68,11 @@ export async function loader({ params }: Route.LoaderArgs) {
     reorderAt: found.material.reorderAt,
   };
   // Those on hand, and the last ones used up; a material bought for years has a long tail of empty lots.
-  const live = found.lots.filter((l) => l.onHand > 0).sort(useFirst);
+  const live = found.lots.filter((l) => l.onHand > 0).sort(firstExpiredFirst);
   const gone = found.lots.filter((l) => l.onHand === 0).sort((a, b) => b.arrived.localeCompare(a.arrived));
   const lots = [...live, ...gone.slice(0, Math.max(2, SHOWN - live.length))];
   return {
-    material: found.material,
+    material: lookThrough(found.material),
     lots,
     older: found.lots.length - lots.length,
     movements: movements.slice(0, RECENT),
@@ -115,7 +117,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
   const { material, lots, older, movements, more, again, reorder, lid, book, token } = loaderData;
   // Tied to the token: an act that was taken brings a new one, and with it the sheet closes.
   // One that was left unfinished lies open again.
-  const left = useLaidOver("count ", "out ", "cost ");
+  const left = useDraftOfDialog("count ", "out ", "cost ");
   const [open, setOpen] = useState<{ lot: number; token: string; what: "count" | "more" } | null>(
     left && { lot: left.of, token, what: left.name === "count " ? "count" : "more" },
   );
@@ -133,7 +135,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
         about={[
           material.retired && "Put away",
           kind(material.kind).label,
-          material.inci,
+          inciText(material.inci, material.libraryKey),
           material.allergen && `Allergen: ${material.allergen}`,
         ]
           .filter(Boolean)
@@ -147,7 +149,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
         </Link>
         <Print />
         {(material.kind === "herb" || material.kind === "infusedOil") && (
-          <Link to={material.kind === "herb" ? `/jars/fill?material=${material.id}` : "/jars/fill"} className="act">
+          <Link to={`/jars/fill?${material.kind === "herb" ? "material" : "makes"}=${material.id}`} className="act">
             Fill a jar
           </Link>
         )}
@@ -164,7 +166,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
         )}
         {group === "ingredient" &&
           material.cautions
-            .filter((c) => c === "photosensitising" || c === "restricted" || c === "foodPlant")
+            .filter((c) => c !== "flammable" && c !== "dust" && c !== "delicate")
             .map((c) => <Caution key={c}>{CAUTIONS[c].say}</Caution>)}
         <Sheet>
           <Part
@@ -277,6 +279,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                 token={token}
                 keepsOpened={material.keepsOpened}
                 herb={material.kind === "herb"}
+                pours={kind(material.kind).forms.includes("liquid")}
               />
             )}
           </Modal>

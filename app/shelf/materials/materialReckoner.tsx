@@ -1,11 +1,12 @@
-/** What a material comes to: on hand, worth, its cost by three schools, what it weighs and what a container holds. */
+/** What a material comes to: on hand, worth, its cost by three costing methods, what it weighs and what a container holds. */
 import { holds, weightHeld } from "#core/material/container";
 import { kind } from "#core/material/kinds";
 import { FORMS, type Form } from "#core/measure/mass";
 import { costOf, money, type UnitCost } from "#core/measure/money";
-import { grams, writeNumber } from "#core/measure/write";
+import { grams } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import type { Lot } from "#core/stock/lots";
-import { SCHOOLS } from "#core/stock/schools";
+import { COSTING_METHODS } from "#core/stock/costingMethods";
 import { sum, type Base } from "#core/measure/exact";
 import { runningAverage } from "#core/stock/shelf";
 import type { MaterialRow } from "#db/shelf/materials";
@@ -49,7 +50,7 @@ export function MaterialReckoner({ material: m, live, again, reorder }: Props) {
             {live.slice(0, 20).map((l) => (
               <HowLine key={l.id} label={l.number} value={money(l.value, currency)} />
             ))}
-            {again && onHand > 0 && <HowLine label={SCHOOLS.again} value={money(costOf(onHand, again), currency)} />}
+            {again && onHand > 0 && <HowLine label={COSTING_METHODS.again} value={money(costOf(onHand, again), currency)} />}
           </>
         }
       />
@@ -77,7 +78,7 @@ export function MaterialReckoner({ material: m, live, again, reorder }: Props) {
         />
       )}
       <Figure
-        label={SCHOOLS.lot}
+        label={COSTING_METHODS.lot}
         value={<PerUnit cost={first ? { value: first.value, per: first.onHand } : null} measured={measured} />}
         how={
           first ? (
@@ -90,12 +91,12 @@ export function MaterialReckoner({ material: m, live, again, reorder }: Props) {
         }
       />
       <Figure
-        label={SCHOOLS.average}
+        label={COSTING_METHODS.average}
         value={<PerUnit cost={runningAverage(live)} measured={measured} />}
         how={<p>Everything on hand: its worth over its amount.</p>}
       />
       <Figure
-        label={m.kind === "infusedOil" ? "Made again" : SCHOOLS.again}
+        label={m.kind === "infusedOil" ? "Made again" : COSTING_METHODS.again}
         value={<PerUnit cost={again} measured={measured} />}
         how={<p>The newest purchase with its share of the postage, or the newest straining, blend or harvest.</p>}
       />

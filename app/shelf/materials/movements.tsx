@@ -1,6 +1,6 @@
 /** A material's comings and goings, as a table. */
 import type { materialMovements } from "#db/shelf/materials";
-import { REASONS } from "#core/stock/reasons";
+import { REASONS } from "#core/ledger/reasons";
 import { Link } from "../../ui/link.tsx";
 import { Money, showInColumn, When } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";
@@ -20,9 +20,9 @@ export function Movements({ rows, measured }: { rows: readonly MovementRow[]; me
           cell: (m) => (
             <>
               <Link to={`/book/${m.actId}`} className="hover:underline">
-                {m.summary || REASONS[m.reason]}
+                {m.summary || REASONS[m.reason].say}
               </Link>
-              {m.reason === "restated" && <span className="text-pine-soft"> · {REASONS.restated}</span>}
+              {m.reason === "restated" && <span className="text-pine-soft"> · {REASONS.restated.say}</span>}
               {m.note && <span className="text-pine-soft"> · {m.note}</span>}
             </>
           ),

@@ -2,16 +2,16 @@
 import { micros } from "#core/measure/exact";
 import type { CostKnown } from "#core/stock/costKnown";
 import { listMaterials } from "#db/shelf/materials";
-import { openingStock } from "#db/shelf/opening";
+import { openingStock } from "#db/shelf/counting/opening";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
-import { act } from "../../forms/sheet.server.ts";
+import { runAct } from "../../forms/sheet.server.ts";
 import { FileSheet } from "../intake/fileSheet.tsx";
 import { readPostedFile } from "../intake/posted.server.ts";
 import type { Route } from "./+types/file";
 
-export const meta: Route.MetaFunction = () => [{ title: "What is there already, from a file · Zelbin" }];
+export const meta: Route.MetaFunction = () => [{ title: "Opening stock, from a file · Zelbin" }];
 
 export const loader = async () => ({ names: (await listMaterials(db())).map((m) => m.name), token: crypto.randomUUID() });
 
@@ -28,7 +28,9 @@ export async function action({ request }: Route.ActionArgs) {
     bestBefore: l.bestBefore,
     bought: l.day,
   }));
-  return act(() => withProgress(read.doing.token, (progress) => openingStock(db(), { add: read.add, lines }, { ...read.doing, progress })));
+  return runAct(() =>
+    withProgress(read.doing.token, (progress) => openingStock(db(), { add: read.add, lines }, { ...read.doing, progress })),
+  );
 }
 
 export default function OpeningFile({ loaderData: { names, token } }: Route.ComponentProps) {
@@ -37,7 +39,7 @@ export default function OpeningFile({ loaderData: { names, token } }: Route.Comp
       purpose="opening"
       names={names}
       token={token}
-      title="What is there already, from a file"
+      title="Opening stock, from a file"
       about="A CSV file of a spreadsheet, or rows pasted from one: what it is and how much there is; what it cost, its lot and its dates where you have them."
       placeholder={"material;amount;cost;lot;best before\nBeeswax, yellow;1,2 kg;21,60;;\nSunflower oil;3 L;;L-88;2027-04-30"}
       guesses

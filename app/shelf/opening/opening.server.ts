@@ -1,13 +1,13 @@
-/** Opening and keeping the sheet of opening stock, wherever it stands: on the shelf, or among the first steps. */
+/** Loader and action of the opening stock sheet, for its two pages: on the shelf, and among the first steps. */
 import { readOpening, type OpeningTexts } from "#core/stock/openingSheet";
 import { today } from "#db/clock";
 import { listMaterials, materialsWithoutLots } from "#db/shelf/materials";
-import { openingStock } from "#db/shelf/opening";
-import type { NewMaterial } from "#db/shelf/receive";
+import { openingStock } from "#db/shelf/counting/opening";
+import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { array, object } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { note } from "../../forms/fields.ts";
-import { act, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
+import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { BLANK, finding, type Known } from "./openingTexts.ts";
 
 /** More names than this are not put on the sheet by themselves. */
@@ -47,7 +47,7 @@ export async function openingAction(request: Request, to?: string) {
   };
   const read = lines.flatMap((l) => (l ? [{ ...l, materialId: numberOf(l.material) }] : []));
   if (read.length === 0) return refuseSheet([{ field: "", say: "Say of at least one how much there is." }]);
-  return act(
+  return runAct(
     () => openingStock(db(), { add, lines: read.map(({ material: _m, ...l }) => l) }, sheet.doing),
     to === undefined ? {} : { path: () => to },
   );

@@ -5,7 +5,7 @@ import { openingAction, openingLoader } from "./opening.server.ts";
 import { OpeningSheet } from "./openingSheet.tsx";
 import type { Route } from "./+types/opening";
 
-export const meta: Route.MetaFunction = () => [{ title: "What is there already · Zelbin" }];
+export const meta: Route.MetaFunction = () => [{ title: "Opening stock · Zelbin" }];
 export const loader = openingLoader;
 export const action = ({ request }: Route.ActionArgs) => openingAction(request);
 
@@ -17,7 +17,7 @@ export default function Opening({ loaderData: { materials, prepared, token } }: 
       opened={{ token }}
       heading={(button) => (
         <Heading
-          title="What is there already"
+          title="Opening stock"
           about="What stood on the shelf before the books began: no receipt, only how much there is. Each line becomes a lot."
         >
           <Link to="/shelf/opening/file" className="act">

@@ -8,13 +8,14 @@ import { counted } from "#core/words";
 import { useMemo, useState, type ReactNode } from "react";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { MATERIALS } from "../../names/finds.ts";
-import { useKeepMeant, useMeantBy } from "../../names/useMeant.ts";
+import { useRememberMeaning, useMeaningOf } from "../../names/useMeaning.ts";
 import { showBase } from "../../ui/figures/amounts.tsx";
 
+import { nameCell } from "../../names/combo.tsx";
 import { LineTable, type Column } from "../../ui/fields/lines.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { BLANK, finding, type Known } from "./openingTexts.ts";
 
@@ -35,15 +36,15 @@ interface Props {
   heading: (button: ReactNode) => ReactNode;
 }
 
-/** The sheet itself, wherever it stands. */
+/** The sheet itself, on either page. */
 export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
   const { currency, today: day } = useWorkshop();
   const lines = prepared.length > 0 ? prepared.map((material) => ({ ...BLANK, material })) : [BLANK];
-  const sheet = useSheet<{ lines: OpeningTexts[] }>({ lines }, opened, { draft: "What is there already" });
+  const sheet = useSheet<{ lines: OpeningTexts[] }>({ lines }, opened, { draft: "Opening stock" });
   const [more, setMore] = useState(false);
-  const meant = useMeantBy("material", sheet.means);
+  const meant = useMeaningOf("material", sheet.means);
   const find = useMemo(() => finding(materials, meant), [materials, meant]);
-  useKeepMeant(
+  useRememberMeaning(
     "material",
     sheet.values.lines.map((l) => l.material),
     find,
@@ -97,9 +98,9 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
             blank={BLANK}
             addLabel="Add a line"
             columns={[
-              { key: "material", label: "Material", finds: MATERIALS, width: more ? "24%" : "40%" },
-              { key: "amount", label: "There is", right: true, placeholder: "500 g", width: "6rem" },
-              { key: "cost", label: "It cost", right: true, placeholder: "0.00", width: "6rem" },
+              { key: "material", label: "Material", own: nameCell(MATERIALS), width: more ? "24%" : "40%" },
+              { key: "amount", label: "There is", right: true, placeholder: "g, mL, pcs", width: "6rem" },
+              { key: "cost", label: "It cost", right: true, width: "6rem" },
               { key: "known", label: "which is", width: "6.5rem", options: HOW_KNOWN },
               ...(more ? DETAILS : []),
             ]}

@@ -1,6 +1,6 @@
 /** Opening stock as its sheet says it, and what a name on it stands for. */
 import type { MaterialFacts } from "#core/material/facts";
-import { finderOf, type Meant } from "#core/meant";
+import { finderBy, type Meant } from "#core/meant";
 import { libraryByName } from "#core/material/library";
 import type { OpeningTexts } from "#core/stock/openingSheet";
 
@@ -9,6 +9,6 @@ export const BLANK: OpeningTexts = { material: "", amount: "", cost: "", known: 
 
 /** A material's name on the shelf, else an entry of the library, to be taken from it. */
 export const finding = (materials: readonly Known[], meant: Meant) => {
-  const mine = finderOf(materials, meant);
+  const mine = finderBy(materials, meant);
   return (name: string): (MaterialFacts & { id?: number; key?: string }) | null => mine(name) ?? libraryByName(name);
 };

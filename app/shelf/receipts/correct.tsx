@@ -1,16 +1,16 @@
 /** Correcting a receipt, used lots and all: what was made of them is restated, visibly. */
 import { moneyField } from "#core/measure/money";
 import { RATE_1 } from "#core/stock/receipt";
-import { correctReceipt } from "#db/shelf/correct";
-import { readReceipt } from "#db/shelf/receipts";
-import { keptSettings } from "#db/settings";
-import { db } from "../../db.server.ts";
+import { correctReceipt } from "#db/shelf/receipts/correct";
+import { readReceipt } from "#db/shelf/receipts/receipts";
+import { cachedSettings } from "#db/settings/settings";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { opened } from "../../forms/opened.server.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
+import { openSheet } from "../../forms/openSheet.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
 import { ReceiptSheet } from "./receiptSheet.tsx";
-import { boughtOf } from "../stuff.server.ts";
+import { boughtOf } from "#db/shelf/sheetMaterials";
 import type { Route } from "./+types/correct";
 
 export const meta: Route.MetaFunction = () => [{ title: "Correct a receipt · Zelbin" }];
@@ -21,18 +21,21 @@ export async function loader({ params }: Route.LoaderArgs) {
   return {
     start: correctionTexts(found),
     id: found.receipt.id,
-    stuff: await boughtOf(found.lines.map((l) => l.line.materialId)),
-    opened: await opened({ kind: "receipt", id: found.receipt.id }),
+    stuff: await boughtOf(
+      db(),
+      found.lines.map((l) => l.line.materialId),
+    ),
+    opened: await openSheet({ kind: "receipt", id: found.receipt.id }),
   };
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, receiptSchema);
   if (!sheet.ok) return sheet.reply;
-  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency, sheet.meant("bought"));
+  const read = await readReceiptSheet(sheet.value, (await cachedSettings(db())).currency, sheet.meant("bought"));
   if (!read.ok) return read.reply;
   const id = idOf(params.id);
-  return act(() => correctReceipt(db(), { id, ...read.value }, sheet.doing), {
+  return runAct(() => correctReceipt(db(), { id, ...read.value }, sheet.doing), {
     theirs: async () => correctionTexts((await readReceipt(db(), id))!),
   });
 }
@@ -71,7 +74,7 @@ export default function Correct({ loaderData: { start, id, stuff, opened: sheet 
       stuff={stuff}
       opened={sheet}
       back={`/shelf/receipts/${id}`}
-      button="Keep the correction"
+      button="Save the correction"
       partial={false}
     />
   );

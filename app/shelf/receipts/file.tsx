@@ -3,12 +3,12 @@ import { groupBy } from "#core/collect";
 import type { IntakeLine } from "#core/intake/read";
 import { micros } from "#core/measure/exact";
 import { listMaterials } from "#db/shelf/materials";
-import { receiveMany } from "#db/shelf/receive";
-import type { ReceiveIn } from "#db/shelf/writeReceipts";
+import { receiveMany } from "#db/shelf/receipts/receive";
+import type { ReceiveIn } from "#db/shelf/receipts/writeReceipts";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
-import { act } from "../../forms/sheet.server.ts";
+import { runAct } from "../../forms/sheet.server.ts";
 import { FileSheet } from "../intake/fileSheet.tsx";
 import { readPostedFile } from "../intake/posted.server.ts";
 import type { Route } from "./+types/file";
@@ -23,7 +23,9 @@ export async function action({ request }: Route.ActionArgs) {
   const { add } = read;
   const receipts = receiptsOf(dated(read.lines));
   const back = dated(read.back);
-  return act(() => withProgress(read.doing.token, (progress) => receiveMany(db(), { add, receipts, back }, { ...read.doing, progress })));
+  return runAct(() =>
+    withProgress(read.doing.token, (progress) => receiveMany(db(), { add, receipts, back }, { ...read.doing, progress })),
+  );
 }
 
 /** A receipt's lines have a day and a price, or they aren't read. */

@@ -1,17 +1,17 @@
 /** Reading a posted receipt: the same for a new one and for a correction. */
-import { finderOf, type Meant } from "#core/meant";
-import { isKeyOf } from "#core/record";
+import { finderBy, type Meant } from "#core/meant";
+import { isKeyOf } from "#core/objects";
 import { factsIn } from "#core/material/facts";
 import { readCount, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import type { FieldProblem } from "#core/refused";
 import { packAmount } from "#core/stock/packs";
 import { RATE_1, SPREADS, type SpreadBy } from "#core/stock/receipt";
-import type { CorrectIn } from "#db/shelf/correct";
+import type { CorrectIn } from "#db/shelf/receipts/correct";
 import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object, type InferType } from "yup";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { between, dayField, moneyOr0, note, optional, optionalDay, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
@@ -52,7 +52,7 @@ type Read = { ok: true; value: CorrectIn } | { ok: false; reply: ReturnType<type
 
 /** Turns a posted receipt into what is stored, or says beside each field what is wrong. @param meant what its materials meant when they were typed */
 export async function readReceiptSheet(v: InferType<typeof receiptSchema>, own: string, meant: Meant): Promise<Read> {
-  const find = finderOf(await listMaterials(db()), meant);
+  const find = finderBy(await listMaterials(db()), meant);
   const problems: FieldProblem[] = [];
   if (v.day > today()) problems.push({ field: "day", say: "That day hasn't come yet." });
   const foreign = v.currency !== "" && v.currency !== own;

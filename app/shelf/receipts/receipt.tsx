@@ -4,17 +4,17 @@ import { sum } from "#core/measure/exact";
 import { money, perWeight } from "#core/measure/money";
 import { RATE_1, SPREADS } from "#core/stock/receipt";
 import { counted } from "#core/words";
-import { dropScan, keepScan } from "#db/attachments";
-import { arrive } from "#db/shelf/receive";
-import { readReceipt } from "#db/shelf/receipts";
+import { dropScan, keepScan } from "#db/attachments/attachments";
+import { arrive } from "#db/shelf/receipts/receive";
+import { readReceipt } from "#db/shelf/receipts/receipts";
 import { useFetcher } from "react-router";
 import { object } from "yup";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idField, note, optionalDay, wholeNumber } from "../../forms/fields.ts";
 import { postedFile } from "../../forms/files.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, pressedSheet } from "../../forms/sheet.server.ts";
+import { runAct, pressedSheet } from "../../forms/sheet.server.ts";
 import { tokenFor, useSheet } from "../../forms/useSheet.ts";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
@@ -27,7 +27,7 @@ import { KeepFile } from "../../files/keepFile.tsx";
 import { Figure, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
-import { SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { SheetSays } from "../../forms/sheetSays.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipt";
@@ -55,7 +55,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!(await readReceipt(db(), id))) throw new Response("Not found", { status: 404 });
   const type = request.headers.get("content-type") ?? "";
   if (type.startsWith("multipart/"))
-    return act(async () => {
+    return runAct(async () => {
       const { file, doing } = await postedFile(request);
       return keepScan(db(), { purchaseId: id, file }, doing);
     });
@@ -64,11 +64,11 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "dropScan") {
     const scan = await pressed.read(object({ scan: idField() }));
     if (!scan.ok) return scan.reply;
-    return act(() => dropScan(db(), { purchaseId: id, id: scan.value.scan }, scan.doing));
+    return runAct(() => dropScan(db(), { purchaseId: id, id: scan.value.scan }, scan.doing));
   }
   const sheet = await pressed.read(arriveSchema);
   if (!sheet.ok) return sheet.reply;
-  return act(() => arrive(db(), sheet.value, sheet.doing));
+  return runAct(() => arrive(db(), sheet.value, sheet.doing));
 }
 
 type Line = Route.ComponentProps["loaderData"]["lines"][number];
@@ -168,7 +168,7 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
           Correct it
         </Link>
         <Print />
-        <KeepFile to={`/shelf/receipts/${r.id}`} accept="image/*,application/pdf" label="Keep a scan" />
+        <KeepFile to={`/shelf/receipts/${r.id}`} accept="image/*,application/pdf" label="Add a scan" />
       </Heading>
       <SideBySide
         reckoner={

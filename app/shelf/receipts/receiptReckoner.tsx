@@ -4,13 +4,14 @@ import type { Base, Micros } from "#core/measure/exact";
 import { money, type UnitCost } from "#core/measure/money";
 import type { Outcome } from "#core/outcome";
 import type { Receipt } from "#core/stock/receipt";
+import { OnceLeft } from "../../ui/fields/form.tsx";
 import { PerUnit, percent, showBase } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
-import type { Bought } from "../../names/named.ts";
+import type { PurchasedMaterial } from "#db/shelf/sheetMaterials";
 
 interface Props {
-  read: readonly { m: Bought | undefined; price: Micros; qty: Base | null }[];
+  read: readonly { m: PurchasedMaterial | undefined; price: Micros; qty: Base | null }[];
   goods: Micros;
   landed: Outcome<Receipt>;
   unread: string | null;
@@ -29,7 +30,7 @@ export function ReceiptReckoner({ read, goods, landed, unread, paidIn }: Props) 
   return (
     <Reckoner unread={unread}>
       <Figure label="Goods" value={money(goods, paidIn)} />
-      {!landed.ok && <p className="py-2 font-semibold text-berry">{landed.problem.say}</p>}
+      {!landed.ok && <OnceLeft say={landed.problem.say} />}
       <Figure
         label="Postage"
         value={money(total("postage"), paidIn)}

@@ -1,5 +1,5 @@
 /** A receipt on its sheet, line by line, with what each gram then costs beside it; for a new one and for a correction. */
-import { isKeyOf } from "#core/record";
+import { isKeyOf } from "#core/objects";
 import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
@@ -8,31 +8,31 @@ import { packAmount, stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
 import { Link } from "../../ui/link.tsx";
-import { fillIn } from "../../forms/fillIn.ts";
-import { useSentOnce } from "../../forms/useSentOnce.ts";
+import { fillEmptyField } from "../../forms/fillEmptyField.ts";
+import { useSubmitWhenReady } from "../../forms/useSubmitWhenReady.ts";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { showBase } from "../../ui/figures/amounts.tsx";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
-import { FindText } from "../../names/combo.tsx";
+import { FindText, nameCell } from "../../names/combo.tsx";
 import { MATERIALS, SUPPLIERS } from "../../names/finds.ts";
-import { called } from "#core/meant";
-import type { Bought } from "../../names/named.ts";
-import { LOST, useNamed, useStood } from "../../names/useNamed.ts";
+import { normalizeName } from "#core/meant";
+import type { PurchasedMaterial } from "#db/shelf/sheetMaterials";
+import { LOOKUP_FAILED, useLookup, useLastKnown } from "../../names/useLookup.ts";
 import { DayText } from "../../ui/fields/dateField.tsx";
 import { Choice, Text } from "../../ui/fields/form.tsx";
 import { LineTable, type Column } from "../../ui/fields/lines.tsx";
 import { Heading, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
-import { Send, SheetSays } from "../../ui/sheet/sheetSays.tsx";
+import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { Tip } from "../../ui/sheet/tip.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { ReceiptReckoner } from "./receiptReckoner.tsx";
 import { BLANK_LINE, type ReceiptTexts } from "./receiptTexts.ts";
 
 const COLUMNS: readonly Column[] = [
-  { key: "material", label: "Material", width: "24%", finds: MATERIALS },
+  { key: "material", label: "Material", width: "24%", own: nameCell(MATERIALS) },
   { key: "packs", label: "Packs", width: "3.4rem", right: true },
-  { key: "packSize", label: "Each holds", width: "5.6rem", placeholder: "500 g", right: true },
-  { key: "price", label: "Price of all", width: "6rem", placeholder: "12.50", right: true },
+  { key: "packSize", label: "Each holds", width: "5.6rem", placeholder: "g, mL, pcs", right: true },
+  { key: "price", label: "Price of all", width: "6rem", right: true },
   { key: "supplierLot", label: "Supplier's lot", width: "6.2rem" },
   { key: "bestBefore", label: "Best before", day: "future" as const, width: "8.8rem" },
 ];
@@ -48,7 +48,7 @@ interface Props {
   about: ReactNode;
   start: ReceiptTexts;
   /** What its lines name as it is opened. */
-  stuff: readonly Bought[];
+  stuff: readonly PurchasedMaterial[];
   opened: Opened;
   back: string;
   button: string;
@@ -73,14 +73,14 @@ const FIELD_NAMES = {
 export function ReceiptSheet({ title, about, start, stuff, opened, back, button, partial, links }: Props) {
   const { currency } = useWorkshop();
   const sheet = useSheet<ReceiptTexts>(start, opened, { draft: (r) => (r.supplier ? `Receipt from ${r.supplier}` : "A receipt") });
-  const { find, asking, lost, once } = useNamed(
+  const { find, asking, lost, once } = useLookup(
     "bought",
     stuff,
     sheet.values.lines.map((l) => l.material),
     sheet.means,
   );
-  const sending = useSentOnce(sheet, asking && !lost);
-  const v = useStood(sheet.values, asking);
+  const sending = useSubmitWhenReady(sheet, asking && !lost);
+  const v = useLastKnown(sheet.values, asking);
   const { errors } = sheet.formState;
   const [more, setMore] = useState([v.tax, v.discount, v.currency, v.note].some((t) => t !== ""));
   const [parts, setParts] = useState(partial && v.lines.some((l) => l.arrived !== ""));
@@ -114,7 +114,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
     if (key !== "material") return;
     const size = `lines.${i}.packSize` as const;
     once(text, size, ({ pack }) => {
-      if (pack && called(sheet.getValues(`lines.${i}.material`)) === called(text)) fillIn(sheet, size, pack);
+      if (pack && normalizeName(sheet.getValues(`lines.${i}.material`)) === normalizeName(text)) fillEmptyField(sheet, size, pack);
     });
   };
   const row = (what: string, i: number): string => `${what}, row ${i + 1}`;
@@ -133,7 +133,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
       ];
     }),
   ]);
-  const unread = lost ? LOST : mistake;
+  const unread = lost ? LOOKUP_FAILED : mistake;
   return (
     <form onSubmit={sending.send()}>
       <Heading title={title} about={about}>
@@ -154,7 +154,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
             <Text
               data-amount
               label="Postage"
-              placeholder="0.00"
+              placeholder="none"
               className="[&_input]:text-right"
               {...sheet.register("postage")}
               problem={errors.postage?.message}
@@ -177,7 +177,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
                 <Text
                   data-amount
                   label="Tax on top"
-                  placeholder="0.00"
+                  placeholder="none"
                   className="[&_input]:text-right"
                   {...sheet.register("tax")}
                   problem={errors.tax?.message}
@@ -185,7 +185,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
                 <Text
                   data-amount
                   label="Discount"
-                  placeholder="0.00"
+                  placeholder="none"
                   className="[&_input]:text-right"
                   {...sheet.register("discount")}
                   problem={errors.discount?.message}
@@ -194,7 +194,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
                   <Text
                     data-amount="decimal"
                     label={`One ${v.currency} in ${currency}`}
-                    placeholder="0.93"
+                    placeholder="such as 0.93"
                     className="[&_input]:text-right sm:col-start-2"
                     {...sheet.register("rate")}
                     problem={errors.rate?.message}

@@ -1,13 +1,13 @@
-/** Receipts: the box they are kept in, newest first. */
+/** Receipts: those of which something is still to come, then the box the others are kept in, newest first. */
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
-import { listReceipts } from "#db/shelf/receipts";
+import { listReceipts } from "#db/shelf/receipts/receipts";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { When } from "../../ui/figures/amounts.tsx";
-import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { ListTable } from "../../ui/lists/listTable.tsx";
-import { askedOf, partOf, useWhole } from "../../ui/lists/whole.ts";
+import { askedOf, partOf, useFullList } from "../../ui/lists/useFullList.ts";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Route } from "./+types/receipts";
 
@@ -18,9 +18,47 @@ export async function loader({ request }: Route.LoaderArgs) {
   return partOf(await listReceipts(db(), most), most);
 }
 
+/** Those of which everything has come. */
+const ALL = "receipts";
+
 export default function Receipts({ loaderData }: Route.ComponentProps) {
   const { currency } = useWorkshop();
-  const { rows, more, ask } = useWhole(loaderData);
+  const { rows, more, ask } = useFullList(loaderData);
+  const coming = rows.filter((r) => r.toCome > 0);
+  const came = rows.filter((r) => r.toCome === 0);
+  const table = (what: string, of: typeof rows) => (
+    <ListTable
+      what={what}
+      more={more && what === ALL}
+      ask={ask}
+      rows={of}
+      by={(r) => r.id}
+      finds={(r) => `${r.supplier} ${r.day}`}
+      columns={[
+        { head: "Day", sorts: (r) => r.day, cell: (r) => <When day={r.day} /> },
+        {
+          head: "Supplier",
+          sorts: (r) => r.supplier,
+          plain: true,
+          cell: (r) => (
+            <>
+              <Link to={`/shelf/receipts/${r.id}`} className="font-semibold hover:underline">
+                {r.supplier}
+              </Link>
+              {r.toCome > 0 && (
+                <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">
+                  {counted(r.toCome, "line")} to come
+                </span>
+              )}
+            </>
+          ),
+        },
+        { head: "Lines", cell: (r) => r.lines },
+        { head: "Scan", cell: (r) => (r.scans > 0 ? "kept" : "") },
+        { head: "Paid", as: "figure", sorts: (r) => r.paid, cell: (r) => money(r.paid, currency) },
+      ]}
+    />
+  );
   return (
     <>
       <Heading title="Receipts" about="What was bought, from whom, with a scan where there is one.">
@@ -47,37 +85,8 @@ export default function Receipts({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Sheet>
-          <ListTable
-            what="receipts"
-            more={more}
-            ask={ask}
-            rows={rows}
-            by={(r) => r.id}
-            finds={(r) => `${r.supplier} ${r.day}`}
-            columns={[
-              { head: "Day", sorts: (r) => r.day, cell: (r) => <When day={r.day} /> },
-              {
-                head: "Supplier",
-                sorts: (r) => r.supplier,
-                plain: true,
-                cell: (r) => (
-                  <>
-                    <Link to={`/shelf/receipts/${r.id}`} className="font-semibold hover:underline">
-                      {r.supplier}
-                    </Link>
-                    {r.toCome > 0 && (
-                      <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">
-                        {counted(r.toCome, "line")} to come
-                      </span>
-                    )}
-                  </>
-                ),
-              },
-              { head: "Lines", cell: (r) => r.lines },
-              { head: "Scan", cell: (r) => (r.scans > 0 ? "kept" : "") },
-              { head: "Paid", as: "figure", sorts: (r) => r.paid, cell: (r) => money(r.paid, currency) },
-            ]}
-          />
+          {coming.length > 0 && <Part title="Still to come">{table("receipts to come", coming)}</Part>}
+          {came.length > 0 && (coming.length > 0 ? <Part title="All here">{table(ALL, came)}</Part> : table(ALL, came))}
         </Sheet>
       )}
     </>

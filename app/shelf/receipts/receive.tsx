@@ -1,14 +1,14 @@
 /** Receiving a purchase of several lines at once. */
-import { receive } from "#db/shelf/receive";
+import { receive } from "#db/shelf/receipts/receive";
 import { lastReceiptFrom } from "#db/shelf/buying";
-import { readReceipt } from "#db/shelf/receipts";
-import { keptSettings } from "#db/settings";
+import { readReceipt } from "#db/shelf/receipts/receipts";
+import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { Link } from "../../ui/link.tsx";
-import { db } from "../../db.server.ts";
+import { db } from "../../server/db.server.ts";
 import { idOf } from "../../forms/ids.ts";
-import { act, readSheet } from "../../forms/sheet.server.ts";
-import { boughtOf } from "../stuff.server.ts";
+import { runAct, readSheet } from "../../forms/sheet.server.ts";
+import { boughtOf } from "#db/shelf/sheetMaterials";
 import { readReceiptSheet, receiptSchema } from "./receipt.server.ts";
 import { ReceiptSheet } from "./receiptSheet.tsx";
 import { BLANK_LINE, BLANK_RECEIPT } from "./receiptTexts.ts";
@@ -23,7 +23,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     lastReceiptFrom(db(), today()),
   ]);
   const wanted = like ? like.lines.map((l) => l.line.materialId) : asked.getAll("material").map(idOf);
-  const stuff = (await boughtOf(wanted)).filter((m) => !m.retired);
+  const stuff = (await boughtOf(db(), wanted)).filter((m) => !m.retired);
   const byId = new Map(stuff.map((m) => [m.id, m]));
   return {
     stuff,
@@ -50,8 +50,8 @@ export async function loader({ request }: Route.LoaderArgs) {
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, receiptSchema);
   if (!sheet.ok) return sheet.reply;
-  const read = await readReceiptSheet(sheet.value, (await keptSettings(db())).currency, sheet.meant("bought"));
-  return read.ok ? act(() => receive(db(), read.value, sheet.doing)) : read.reply;
+  const read = await readReceiptSheet(sheet.value, (await cachedSettings(db())).currency, sheet.meant("bought"));
+  return read.ok ? runAct(() => receive(db(), read.value, sheet.doing)) : read.reply;
 }
 
 export default function Receive({ loaderData: { stuff, supplier, lines, token, today: day } }: Route.ComponentProps) {

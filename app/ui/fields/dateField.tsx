@@ -1,12 +1,12 @@
 /**
  * A day: typed the way people say it (`5 12`, `tomorrow`, `in 3 weeks`), written the way the workshop writes days, the same on any browser;
- * or chosen from a calendar. What can't be read stays as it was typed, and is said when the sheet is sent.
+ * or chosen from a calendar. What can't be read stays as it was typed, with an error when the sheet is sent.
  */
 import { readTypedDay, writeDay, type Leaning } from "#core/typedDay";
 import { readDay } from "#core/when";
 import { Popover } from "radix-ui";
 import { lazy, Suspense, useId, useState, type ComponentProps, type KeyboardEvent } from "react";
-import { useTextField, type InSheet } from "../../forms/useTextField.ts";
+import { useTextField, type InSheet } from "./useTextField.ts";
 import { describe, Frame, type FieldProps } from "./form.tsx";
 import { useWorkshop } from "../workshop.ts";
 

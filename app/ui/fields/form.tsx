@@ -2,6 +2,7 @@
 import type { FieldProblem } from "#core/refused";
 import { useId, type ComponentProps, type ReactNode } from "react";
 import { Link } from "../link.tsx";
+import { useOnceLeft } from "./onceLeft.ts";
 
 export interface FieldProps {
   label: ReactNode;
@@ -50,8 +51,24 @@ export function Problem({ id, say, see }: { id?: string; say?: string | null; se
   ) : null;
 }
 
-export function Text({ label, problem, hint, className, ...input }: FieldProps & ComponentProps<"input">) {
+/** Why what is typed on a sheet can't be read yet, shown once the field is left. */
+export function OnceLeft({ say, className = "py-2 font-semibold text-berry" }: { say: string; className?: string }) {
+  const says = useOnceLeft(say);
+  return says && <p className={className}>{says}</p>;
+}
+
+/** @param unread why what is typed can't be read yet: shown once the field is left. `problem` is the server's answer, and shown at once. */
+export function Text({
+  label,
+  problem: answer,
+  unread,
+  hint,
+  className,
+  ...input
+}: FieldProps & ComponentProps<"input"> & { unread?: string }) {
   const id = useId();
+  const misread = useOnceLeft(unread ?? null);
+  const problem = answer ?? misread ?? undefined;
   return (
     <Frame {...{ id, label, problem, hint, className }}>
       <input

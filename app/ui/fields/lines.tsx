@@ -1,16 +1,15 @@
 /**
  * A table of lines to fill in: Enter goes to the next row and adds one after the last, rows paste in from a spreadsheet,
- * and what the tool works out for a row stands at its end.
+ * and what the tool works out for a row is at its end.
  */
 import { memo, useId, useState, type ClipboardEvent, type ComponentProps, type KeyboardEvent, type ReactNode } from "react";
 import { useFieldArray, useFormState, useWatch, type Control, type UseFormReturn } from "react-hook-form";
 import { useInView } from "react-intersection-observer";
 import { settleNumbers } from "#core/measure/habit";
 import { readTypedDay, type Leaning } from "#core/typedDay";
-import { problemAt } from "../../forms/useSheet.ts";
-import type { InSheet } from "../../forms/useTextField.ts";
-import { ComboCell } from "../../names/combo.tsx";
-import type { Finds } from "../../names/name.ts";
+import { problemAt } from "./problems.ts";
+import type { InSheet } from "./useTextField.ts";
+import { goToNamed } from "./enter.ts";
 import { DayCell } from "./dateField.tsx";
 import { Button, Problem } from "./form.tsx";
 import { PickCell, type Choosable } from "./pick.tsx";
@@ -21,19 +20,17 @@ export interface Column {
   label: string;
   /** CSS width of the column. */
   width?: string;
-  /** Names to choose from. */
-  finds?: Finds;
   /** A day; which year is meant where none is typed. */
   day?: Leaning;
   /** Choices instead of free text. */
   options?: readonly (readonly [value: string, label: string])[];
-  /** A cell of its own, where what it offers hangs on what else stands in its row; and how what stands in it is said without it. */
-  own?: { cell: (cell: OwnCell) => ReactNode; said: (value: string) => string };
+  /** A field of another kind than the table knows, such as one for names; and its value in words, where that isn't the value itself. */
+  own?: { cell: (cell: OwnCell) => ReactNode; said?: (value: string) => string };
   /** Choices that need a second line to be told apart: lots, by row. */
   picks?: (row: number) => readonly Choosable[];
   /** An amount, or money: figures, standing right. */
   right?: boolean;
-  /** An amount that stands left, as words go with it. */
+  /** An amount aligned left, as words go with it. */
   amount?: boolean;
   placeholder?: string;
 }
@@ -45,12 +42,15 @@ export interface OwnCell {
   name: string;
   row: number;
   looks: Looks;
+  placeholder: string | undefined;
+  onPicked: (value: string) => void;
+  onPaste: (e: ClipboardEvent<HTMLInputElement>) => void;
 }
 type Looks = Pick<ComponentProps<"select">, "aria-label" | "aria-invalid" | "aria-describedby" | "className"> & {
   onKeyDown: (e: KeyboardEvent<HTMLElement>) => void;
 };
 
-/** What was said of a row that isn't there: of an empty table its first is missed. */
+/** The error of a row that isn't there: an empty table lacks its first. */
 function strayProblem(errors: object, name: string, rows: number): string | undefined {
   const said = name.split(".").reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], errors);
   const stray = Object.entries(said ?? {}).find(([row]) => Number(row) >= rows)?.[1] as
@@ -66,10 +66,10 @@ export interface Derived {
   cell: (row: number, far: boolean) => ReactNode;
 }
 
-/** What stands in a cell, in words. */
+/** A cell's value, in words. */
 function Words({ control, name, row, of }: InSheet & { row: number; of: Column }) {
   const value = useWatch({ control: control as Control, name }) as string;
-  const said = of.own
+  const said = of.own?.said
     ? of.own.said(value)
     : (of.options?.find(([v]) => v === value)?.[1] ?? of.picks?.(row).find((o) => o.value === value)?.name ?? value);
   return <span className={`cell flex items-center ${of.right ? "justify-end tabular-nums" : ""}`}>{said}</span>;
@@ -95,7 +95,7 @@ interface Props {
   blank: Record<string, string>;
   addLabel: string;
   derived?: readonly Derived[];
-  /** Instead of free rows: rows stand as they are. */
+  /** The rows are fixed: none is added or removed. */
   fixed?: boolean;
   onPicked?: (row: number, key: string, value: string) => void;
   /** Takes several lines pasted into one column which are no table, and says whether it did. */
@@ -116,8 +116,11 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
   const onKeyDown = (e: KeyboardEvent<HTMLElement>, row: number, key: string): void => {
     if (e.key !== "Enter" || e.ctrlKey || e.metaKey) return;
     e.preventDefault();
-    if (row + 1 < fields.length) sheet.setFocus(`${name}.${row + 1}.${key}`);
-    else if (!fixed) append(blank, { focusName: `${name}.${row + 1}.${columns[0]!.key}` });
+    const below = `${name}.${row + 1}.${key}`;
+    if (row + 1 < fields.length) {
+      // A row far down, or a field with a list of its own, is reached by its form.
+      if (!goToNamed(e.target, below)) sheet.setFocus(below);
+    } else if (!fixed) append(blank, { focusName: `${name}.${row + 1}.${columns[0]!.key}` });
   };
 
   const dayOr = (text: string, leaning: Leaning): string => {
@@ -125,7 +128,7 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
     return day.ok ? day.value : text;
   };
 
-  /** What is pasted stands as it would if it had been typed. */
+  /** Pasted text as it would be if it had been typed. */
   const asTyped = (text: string, c: Column): string => (c.day ? dayOr(text, c.day) : isAmount(c) ? settleNumbers(text, numbers) : text);
 
   const onPaste = (e: ClipboardEvent<HTMLInputElement>, row: number, col: number): void => {
@@ -158,19 +161,12 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
       className: `cell ${c.right ? "text-right tabular-nums" : ""}`,
       onKeyDown: (e: KeyboardEvent<HTMLElement>) => onKeyDown(e, row, c.key),
     };
-    if (c.own) return c.own.cell({ control: sheet.control, name: path, row, looks });
-    if (c.finds)
-      return (
-        <ComboCell
-          control={sheet.control}
-          name={path}
-          finds={c.finds}
-          onPicked={(text) => onPicked?.(row, c.key, text)}
-          placeholder={c.placeholder}
-          onPaste={(e) => onPaste(e, row, col)}
-          {...looks}
-        />
-      );
+    if (c.own)
+      return c.own.cell({
+        ...{ control: sheet.control, name: path, row, looks, placeholder: c.placeholder },
+        onPicked: (value) => onPicked?.(row, c.key, value),
+        onPaste: (e) => onPaste(e, row, col),
+      });
     if (c.day)
       return (
         <DayCell

@@ -4,7 +4,7 @@
  */
 import { Select } from "radix-ui";
 import { useId, useSyncExternalStore } from "react";
-import { useTextField, type InSheet } from "../../forms/useTextField.ts";
+import { useTextField, type InSheet } from "./useTextField.ts";
 import { describe, Frame, type FieldProps } from "./form.tsx";
 
 export interface Choosable {
@@ -77,7 +77,7 @@ export function PickBox({ value, onValue, options, inputRef, className, ...box }
         <span className="min-w-0 flex-1 truncate">
           <Select.Value>{chosen?.name ?? ""}</Select.Value>
         </span>
-        {chosen?.aside && <span className="weight flex-none text-[0.9rem] text-pine-soft">{chosen.aside}</span>}
+        {chosen?.aside && <span className="no-print weight flex-none text-[0.9rem] text-pine-soft">{chosen.aside}</span>}
         <Select.Icon asChild>
           <svg aria-hidden="true" viewBox="0 0 10 6" className="no-print h-1.5 w-2.5 flex-none">
             <path d="M0 0h10L5 6z" fill="currentColor" />

@@ -1,10 +1,11 @@
 /**
  * What the tool works out from a sheet, live: figures that say how they were reached. Beside the sheet; where there is no room beside it, its
- * main figures stand at the foot of the screen, within reach of the thumb that types.
+ * main figures are at the foot of the screen, within reach of the thumb that types.
  */
 import { createContext, use, useId, useState, type ReactNode } from "react";
+import { useOnceLeft } from "../fields/onceLeft.ts";
 
-/** Whether the sheet can't be read as it stands: then no figure of it stands either. */
+/** Whether the sheet can't be read: then none of its figures is shown. */
 const Unread = createContext(false);
 
 interface ReckonerProps {
@@ -12,13 +13,15 @@ interface ReckonerProps {
   title?: string;
   /** What of the sheet can't be read yet, or doesn't add up. @example firstUnread([["Postage", parseMoney("1.2.3")]]) */
   unread?: string | null;
+  /** Whether it is printed with its sheet: not with one that is written on, or given away. */
+  onPaper?: boolean;
 }
 
-export function Reckoner({ children, title = "Reckoner", unread = null }: ReckonerProps) {
+export function Reckoner({ children, title = "Reckoner", unread = null, onPaper = true }: ReckonerProps) {
   const [open, setOpen] = useState(false);
   const id = useId();
   return (
-    <aside aria-label={title} className="reckoner" data-open={open}>
+    <aside aria-label={title} className="reckoner" data-open={open} data-paper={onPaper ? undefined : "none"}>
       <div className="flex items-center justify-between gap-4">
         <h2 className="text-[1.25rem] lg:mb-2">{title}</h2>
         <button
@@ -38,14 +41,15 @@ export function Reckoner({ children, title = "Reckoner", unread = null }: Reckon
   );
 }
 
-/** Figures under the Reckoner's rule, within the sheet itself too: while something can't be read, none stands, and what it is is said. */
+/** Figures under the Reckoner's rule, within the sheet itself too: while something can't be read, none is shown, and the reason is. */
 export function Figures({ id, children, unread }: { id?: string; children: ReactNode; unread: string | null }) {
+  const says = useOnceLeft(unread);
   return (
     <div id={id} className="figures divide-y divide-rule">
       <Unread value={unread !== null}>{children}</Unread>
-      {unread && (
+      {says && (
         <p role="note" className="figure-main py-1.5 text-[0.95rem] font-semibold text-honey">
-          No figures until it adds up: {unread}
+          No figures until it adds up: {says}
         </p>
       )}
     </div>

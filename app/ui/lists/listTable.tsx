@@ -60,7 +60,7 @@ interface Props<R> {
   /** The words a row is found by. */
   finds: (row: R) => string;
   columns: readonly (Column<R> | false)[];
-  /** There are more rows than these, which `ask` reads (`useWhole`). */
+  /** There are more rows than these, which `ask` reads (`useFullList`). */
   more?: boolean;
   ask?: () => void;
 }

@@ -1,5 +1,5 @@
 /**
- * A table, written as its columns: what stands above each, and what it says of a row. How figures align, which cell is a card's headline at
+ * A table, written as its columns: the heading of each, and what it shows of a row. How figures align, which cell is a card's headline at
  * the stall and which are named beside it, how groups and sums are ruled off: all that is the table's, so that every table reads alike.
  *
  * For what is read. Lines to fill in, that grow on Enter and take a spreadsheet's paste, are `Lines`.
@@ -16,11 +16,11 @@
  */
 import type { Key, ReactNode } from "react";
 
-/** How a column's cells stand: words, a figure on its decimal, a weight (a figure in the monospaced face), or something to press. */
+/** How a column's cells are aligned: words, a figure on its decimal, a weight (a figure in the monospaced face), or something to press. */
 type Kind = "words" | "figure" | "weight" | "press";
 
 export interface Column<R> {
-  /** What stands above it; on a phone, beside each of its cells. */
+  /** Its heading; on a phone, beside each of its cells. */
   head: string;
   cell: (row: R, n: number) => ReactNode;
   as?: Kind;
@@ -30,7 +30,7 @@ export interface Column<R> {
   className?: string | ((row: R, n: number) => string);
   headClass?: string;
   width?: string;
-  /** What stands under the column: a sum. */
+  /** Under the column: a sum. */
   foot?: ReactNode;
   /** What the rows can be sorted by here, where people compare. */
   sorts?: (row: R) => string | number | null;

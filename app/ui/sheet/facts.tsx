@@ -1,4 +1,4 @@
-/** What is known of a record, as pairs of a name and what stands there: a closed sheet reads so. */
+/** A record's facts as pairs of a name and a value: how a closed sheet is shown. */
 import type { ReactNode } from "react";
 
 /** @param rows pairs; one whose second is empty is left out */

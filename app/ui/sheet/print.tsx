@@ -1,4 +1,4 @@
-/** The press that prints what stands on the screen: every record has it. */
+/** The print button of every record. */
 import { Button } from "../fields/form.tsx";
 
 export const Print = ({ children = "Print" }: { children?: string }) => <Button onClick={() => window.print()}>{children}</Button>;

@@ -1,4 +1,4 @@
-/** The sheet a record is written on; what stands beside it is the Reckoner. */
+/** The sheet a record is written on; what is beside it is the Reckoner. */
 import type { ReactNode } from "react";
 
 /** A screen's heading with its acts. */

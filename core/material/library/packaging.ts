@@ -24,6 +24,7 @@ const JARS: readonly Holding[] = [
   ["jar-240", "Glass jar, 240 mL (8 oz)", 262, 175, "lid-70"],
 ];
 const POTS: readonly Holding[] = [
+  ["pot-3", "Pot, 3 mL", 3.6, 4],
   ["pot-5", "Pot, 5 mL", 6, 5],
   ["pot-10", "Pot, 10 mL", 12, 8],
   ["pot-15", "Pot, 15 mL", 17, 10],
@@ -31,9 +32,10 @@ const POTS: readonly Holding[] = [
   ["pot-50", "Pot, 50 mL", 56, 22],
 ];
 const TUBES: readonly Holding[] = [
-  ["tube-lip", "Lip balm tube, 5 mL (0.15 oz)", 5.8, 4],
-  ["tube-lip-oval", "Lip balm tube, oval, 5 mL", 5.5, 5],
+  ["tube-lip", "Lip balm tube, 5 mL (0.15 oz)", 5.2, 4],
+  ["tube-lip-oval", "Lip balm tube, oval, 5 mL", 5.15, 5],
   ["tube-twist-50", "Twist-up tube, 50 mL", 58, 32],
+  ["tube-twist-75", "Twist-up stick tube, 75 mL (2.65 oz)", 84, 40],
 ];
 const PAPER_TUBES: readonly Holding[] = [
   ["tube-paper-9", "Paper push-up tube, 9 mL (0.3 oz)", 10, 6],
@@ -51,6 +53,8 @@ const MOULDS: readonly Holding[] = [
   ["mould-bar-6", "Silicone mould, 6 bars of 60 mL", 60, 95],
   ["mould-round-6", "Silicone mould, 6 rounds of 80 mL", 80, 110],
   ["mould-bar-4", "Silicone mould, 4 bars of 110 mL", 110, 120],
+  ["mould-massage-6", "Massage bar mould, 6 of 70 mL, knobbed", 70, 120],
+  ["mould-massage-4", "Massage bar mould, 4 of 90 mL, waved", 90, 130],
   ["mould-mini-15", "Silicone mould, 15 small hearts of 10 mL", 10, 80],
 ];
 

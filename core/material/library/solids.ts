@@ -46,7 +46,7 @@ const butter = (
 const BEE = { vegan: "no" as const, allergen: "Bee product" };
 
 export const SOLIDS: readonly LibraryEntry[] = [
-  wax("beeswax-yellow", "Beeswax, yellow", "Cera Flava", "", [62, 64], 960, BEE),
+  wax("beeswax-yellow", "Beeswax, yellow", "Cera Alba", "", [62, 64], 960, BEE),
   wax("beeswax-white", "Beeswax, white", "Cera Alba", "", [62, 65], 960, { ...BEE, refined: "refined" }),
   wax("candelilla", "Candelilla wax", "Euphorbia Cerifera Wax", "Euphorbia antisyphilitica", [68, 73], 985),
   wax("carnauba", "Carnauba wax", "Copernicia Cerifera Wax", "Copernicia prunifera", [82, 86], 990),
@@ -59,6 +59,12 @@ export const SOLIDS: readonly LibraryEntry[] = [
     allergen: "Soya",
   }),
   wax("castor-wax", "Castor wax", "Hydrogenated Castor Oil", "Ricinus communis", [83, 88], 980),
+  wax("japan-wax", "Japan wax", "Rhus Succedanea Fruit Wax", "Toxicodendron succedaneum", [49, 55], 975),
+  wax("microcrystalline", "Microcrystalline wax", "Cera Microcristallina", "", [70, 85], 930),
+  wax("ozokerite", "Ozokerite", "Ozokerite", "", [65, 78], 910),
+  wax("jojoba-esters", "Hard jojoba esters", "Hydrogenated Jojoba Oil", "Simmondsia chinensis", [66, 70], 900),
+  wax("cetyl-alcohol", "Cetyl alcohol", "Cetyl Alcohol", "", [46, 52], 900),
+  wax("stearic-acid", "Stearic acid", "Stearic Acid", "", [54, 70], 940),
   butter("cocoa-raw", "Cocoa butter, raw", "hardButter", "Theobroma Cacao Seed Butter", "Theobroma cacao", [34, 38], "unrefined", [30, 24]),
   butter(
     "cocoa-deodorised",
@@ -74,7 +80,7 @@ export const SOLIDS: readonly LibraryEntry[] = [
   butter("kokum", "Kokum butter", "hardButter", "Garcinia Indica Seed Butter", "Garcinia indica", [38, 42], "refined", [24, 18]),
   butter("sal", "Sal butter", "hardButter", "Shorea Robusta Seed Butter", "Shorea robusta", [34, 39], "refined", [24, 18]),
   butter("illipe", "Illipe butter", "hardButter", "Shorea Stenoptera Seed Butter", "Shorea stenoptera", [34, 38], "unrefined", [24, 18]),
-  butter("tallow-beef", "Tallow, beef", "hardButter", "Tallow", "", [40, 48], "unrefined", [12, 6], { vegan: "no" }),
+  butter("tallow-beef", "Tallow, beef", "hardButter", "Adeps Bovis", "", [40, 48], "unrefined", [12, 6], { vegan: "no" }),
   butter("tucuma", "Tucuma butter", "hardButter", "Astrocaryum Tucuma Seed Butter", "Astrocaryum vulgare", [33, 36], "unrefined", [24, 18]),
   butter(
     "murumuru",
@@ -95,10 +101,6 @@ export const SOLIDS: readonly LibraryEntry[] = [
     [32, 45],
     "unrefined",
     [24, 12],
-    {
-      allergen: "Tree nut in some places",
-      cautions: ["nut"],
-    },
   ),
   butter(
     "shea-refined",
@@ -109,20 +111,14 @@ export const SOLIDS: readonly LibraryEntry[] = [
     [32, 45],
     "refined",
     [24, 18],
-    {
-      allergen: "Tree nut in some places",
-      cautions: ["nut"],
-    },
   ),
   butter("coconut-virgin", "Coconut oil, virgin", "softButter", "Cocos Nucifera Oil", "Cocos nucifera", [24, 26], "unrefined", [24, 18], {
     densities: { block: 925, chopped: 650, melted: 914 },
     densitySource: "codex210",
-    allergen: "Coconut",
   }),
   butter("coconut-refined", "Coconut oil, refined", "softButter", "Cocos Nucifera Oil", "Cocos nucifera", [24, 26], "refined", [24, 18], {
     densities: { block: 925, chopped: 650, melted: 914 },
     densitySource: "codex210",
-    allergen: "Coconut",
   }),
   butter("babassu", "Babassu oil", "softButter", "Orbignya Oleifera Seed Oil", "Attalea speciosa", [22, 26], "refined", [24, 18], {
     densities: { block: 925, chopped: 650, melted: 915 },
@@ -162,6 +158,49 @@ export const SOLIDS: readonly LibraryEntry[] = [
     "refined",
     [18, 12],
   ),
-  butter("lanolin", "Lanolin", "softButter", "Lanolin", "", [38, 44], "refined", [36, 24], { vegan: "no", allergen: "Wool wax" }),
+  butter("lanolin", "Lanolin", "softButter", "Lanolin", "", [38, 44], "refined", [36, 24], {
+    vegan: "no",
+    allergen: "Wool wax",
+    cautions: ["sensitiser"],
+  }),
+  butter("palm", "Palm oil", "softButter", "Elaeis Guineensis Oil", "Elaeis guineensis", [30, 39], "refined", [18, 12], {
+    densities: { block: 920, chopped: 650, melted: 895 },
+  }),
+  butter("bacuri", "Bacuri butter", "hardButter", "Platonia Insignis Seed Butter", "Platonia insignis", [33, 40], "unrefined", [24, 18]),
+  butter(
+    "ucuuba",
+    "Ucuuba butter",
+    "hardButter",
+    "Virola Surinamensis Seed Butter",
+    "Virola surinamensis",
+    [40, 53],
+    "unrefined",
+    [24, 18],
+  ),
+  butter("tallow-lamb", "Lamb tallow", "hardButter", "Adeps Ovis", "", [43, 52], "unrefined", [12, 6], { vegan: "no" }),
+  butter(
+    "hemp-butter",
+    "Hemp seed butter",
+    "softButter",
+    "Cannabis Sativa Seed Oil, Hydrogenated Vegetable Oil",
+    "Cannabis sativa",
+    [32, 45],
+    "refined",
+    [12, 9],
+  ),
+  butter(
+    "almond-butter",
+    "Almond butter, for skin",
+    "softButter",
+    "Prunus Amygdalus Dulcis Oil, Hydrogenated Vegetable Oil",
+    "Prunus dulcis",
+    [30, 45],
+    "refined",
+    [18, 12],
+    {
+      allergen: "Tree nut",
+      cautions: ["nut"],
+    },
+  ),
   butter("lard", "Lard", "softButter", "Adeps Suillus", "", [30, 40], "unrefined", [9, 4], { vegan: "no", kept: "fridge" }),
 ];

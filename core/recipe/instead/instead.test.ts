@@ -5,7 +5,7 @@ import Fraction from "fraction.js";
 import { micros } from "../../measure/exact.ts";
 import { parseAmount, showAmount } from "../../measure/parse.ts";
 import { weighRecipe } from "../lines.ts";
-import { ALL, BALM, known, pot, was } from "../../test/pot.ts";
+import { ALL, BALM, known, pot, was } from "#test/core/pot";
 import { insteadOf, standIns } from "./instead.ts";
 import { ordered } from "./order.ts";
 import { lengthened, putIn, replaceAll, WITHOUT } from "./replace.ts";

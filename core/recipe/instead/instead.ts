@@ -29,7 +29,7 @@ export interface Instead extends Comparable {
   reasons: string[];
 }
 
-/** The pot with one line another thing, and a wax put right for it. */
+/** The pot with one line another thing, and a wax corrected for it. */
 const withLine = (of: Judged, line: JudgedLine, wax: Instead["wax"]): Judged => {
   const lines = of.lines.map((l) => (l.row === line.row ? line : l.row === wax?.row ? { ...l, weight: wax.weight } : l));
   const total = mg(lines.reduce((a, l) => a + l.weight, 0));
@@ -54,13 +54,13 @@ function amountOf(of: Judged, line: JudgedLine, by: StandIn): Mg | null {
   const sets = setsBy(by);
   const rest = of.lines.filter((l) => l.row !== line.row);
   if (sets.as === "wax" && rest.length > 0) return mendWith(rest, sets, { firm: firmOf(of.lines, of), celsius: SAID_AT }, of.constants);
-  const ceiling = isScent(by) ? ceilingBy({ ...by, short: onHandOf(by) < line.weight }) : null;
+  const ceiling = isScent(by) ? ceilingBy({ ...by, short: onHandOf(by) < line.weight }, of.usedOn) : null;
   return ceiling === null || ceiling.share >= 1
     ? line.weight
     : mg(Math.min(line.weight, mostInPot(mg(of.total - line.weight), ceiling.share)));
 }
 
-/** The largest wax line, and what it must weigh for the pot to set as it did; null where nothing has to be, or can be, put right. */
+/** The largest wax line, and what it must weigh for the pot to set as it did; null where nothing has to be, or can be, corrected. */
 function rightWax(of: Judged, line: JudgedLine): Instead["wax"] {
   const wax = of.lines.filter((l) => l.sets.as === "wax" && l.row !== line.row).sort((a, b) => b.weight - a.weight)[0];
   if (!wax) return null;
@@ -105,7 +105,7 @@ function reasonsOf(
   return said.filter((r) => typeof r === "string");
 }
 
-/** How far it is from what stands there: what there is of it, what is said of the pot, what it costs. */
+/** How far it is from what is there: what there is of it, what is said of the pot, what it costs. */
 function rankOf(
   line: JudgedLine,
   then: JudgedLine,

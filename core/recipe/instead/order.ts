@@ -1,4 +1,4 @@
-/** How near a stand-in comes to what stood there: to hand and nose, in melting, in cost and keeping; said in words, and as an order. */
+/** How near a stand-in comes to what was there: to hand and nose, in melting, in cost and keeping; said in words, and as an order. */
 import type { SkinFeel, Smell } from "../../material/senses.ts";
 import type { Micros } from "../../measure/exact.ts";
 import { isScent } from "../../scent/dilution.ts";
@@ -56,6 +56,6 @@ export const ORDERS = {
 } as const;
 export type Order = keyof typeof ORDERS;
 
-/** In an order; of those alike in it the best all in all first. @param was what stands there now */
+/** In an order; of those alike in it the best all in all first. @param was what is there now */
 export const ordered = <T extends Comparable>(found: readonly T[], by: Order, was: StandIn | undefined): readonly T[] =>
   was ? [...found].sort((a, b) => ORDERS[by].far(a, was) - ORDERS[by].far(b, was) || a.rank - b.rank) : found;

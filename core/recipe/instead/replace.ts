@@ -3,7 +3,7 @@ import { usualForm } from "../../material/facts.ts";
 import { allocate, type Mg } from "../../measure/exact.ts";
 import { plainText } from "../../measure/parse.ts";
 import { isScent } from "../../scent/dilution.ts";
-import { forScale, inGrams, type Judged, type JudgedLine, type Mend } from "../judge/judgement.ts";
+import { forScale, inGrams, type Judged, type JudgedLine, type SuggestedFix } from "../judge/judgement.ts";
 import { keepingOf } from "../keeping.ts";
 import type { Scale } from "../scale.ts";
 import { standIns, type Instead } from "./instead.ts";
@@ -25,7 +25,7 @@ export const WITHOUT = {
 export type Without = keyof typeof WITHOUT;
 
 /** As it is typed: never less than sets the pot, never more than a scent's ceiling. @param by null where only the amount is another */
-const typed = (row: number, weight: Mg, by: StandIn | null, scale: Scale): Mend["rows"][number] => ({
+const typed = (row: number, weight: Mg, by: StandIn | null, scale: Scale): SuggestedFix["rows"][number] => ({
   row,
   entered: forScale(weight, scale, by && isScent(by) ? "down" : "up"),
   ...named(by),
@@ -38,7 +38,7 @@ const shareText = (n: number, unit: "part" | "percent"): string =>
   `${plainText(Math.round(n * DECIMALS) / DECIMALS)} ${unit === "part" ? "parts" : "%"}`;
 
 /** The rows of a sheet in parts or per cent that come to these weights: the others' shares are other shares then, unless all weighs what it did. */
-function sharedRows(of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, StandIn>): Mend["rows"] {
+function sharedRows(of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, StandIn>): SuggestedFix["rows"] {
   const unit = of.lines[0]!.amount.unit === "percent" ? "percent" : "part";
   const same = of.lines.every((l, i) => weights[i] === l.weight);
   // All of them at once, so that they are a hundred.
@@ -52,7 +52,7 @@ function sharedRows(of: Judged, weights: readonly Mg[], placed: ReadonlyMap<numb
 }
 
 /** The change of the sheet that gives lines other weights, and puts some materials in. */
-const rowsOf = (of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, StandIn>): Mend["rows"] =>
+const rowsOf = (of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, StandIn>): SuggestedFix["rows"] =>
   inGrams(of)
     ? of.lines.flatMap((l, i) => {
         const by = placed.get(l.row) ?? null;
@@ -61,7 +61,7 @@ const rowsOf = (of: Judged, weights: readonly Mg[], placed: ReadonlyMap<number, 
     : sharedRows(of, weights, placed);
 
 /** A stand-in as the change of the sheet that puts it in. */
-export const putIn = (of: Judged, line: JudgedLine, { by, weight, wax }: Instead): Mend => ({
+export const putIn = (of: Judged, line: JudgedLine, { by, weight, wax }: Instead): SuggestedFix => ({
   say: `Put ${by.name} in the place of ${line.name}`,
   rows: rowsOf(
     of,
@@ -71,7 +71,7 @@ export const putIn = (of: Judged, line: JudgedLine, { by, weight, wax }: Instead
 });
 
 export interface Replaced {
-  rows: Mend["rows"];
+  rows: SuggestedFix["rows"];
   /** Lines nothing can stand in for. */
   left: string[];
 }
@@ -102,7 +102,7 @@ export function replaceAll(
     placedIn.set(row, best.by);
     now = best.pot;
   }
-  // What was placed, and the waxes that were put right for it.
+  // What was placed, and the waxes that were corrected for it.
   const rows = rowsOf(
     of,
     now.lines.map((l) => l.weight),

@@ -2,6 +2,7 @@
 import type { Vegan } from "../../material/facts.ts";
 import type { KindId } from "../../material/kinds.ts";
 import type { SkinFeel, Smell } from "../../material/senses.ts";
+import type { Bottle } from "../../measure/drops.ts";
 import type { UnitCost } from "../../measure/money.ts";
 import type { PaperLot } from "../../scent/limits.ts";
 import type { Day } from "../../when.ts";
@@ -14,7 +15,7 @@ export interface StandIn extends MaterialChoice {
   feel: SkinFeel;
   smell: Smell;
   /** Usable, in the order in which they are taken; none of one of the library, or used up. */
-  lots: readonly ({ number: string; bestBefore: Day | null; onHand: number } & PaperLot)[];
+  lots: readonly ({ number: string; bestBefore: Day | null; onHand: number } & PaperLot & Bottle)[];
   /** What a gram of it costs: of what is on hand, else as it was bought last. */
   per: UnitCost | null;
 }

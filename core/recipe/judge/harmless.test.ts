@@ -1,14 +1,14 @@
 /** Advice does no harm: what a press puts into a pot is only what carries, and it brings up nothing grave that wasn't there before. */
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { SPOON_IDS, spoonFix } from "../../batch/spoon.ts";
+import { SPOON_IDS, firmnessFix } from "../../batch/finishing/spoon.ts";
 import { TRADE } from "../../firmness/model.ts";
 import { carries } from "../../material/kinds.ts";
 import { mg, sum } from "../../measure/exact.ts";
 import { readWeighed } from "../../measure/read.ts";
 import { isScent, scentShare } from "../../scent/dilution.ts";
 import { FOR_WHOM_IDS, USED_ON_IDS } from "../../scent/limits.ts";
-import { ALL, known, pot } from "../../test/pot.ts";
+import { ALL, known, pot } from "#test/core/pot";
 import { RECIPE_TYPE_IDS } from "../types.ts";
 import { judge } from "./judge.ts";
 import type { Judged } from "./judgement.ts";
@@ -64,7 +64,7 @@ it("nor does a cold spoon's verdict add anything dosed to the pot", () => {
         ...{ name: l.name, position, planned: l.weight, weighed: l.weight, sets: l.sets, scent: scentShare(known.get(l.of)!) },
         ...{ carries: carries(l), onHand: 1e9, perMg: null },
       }));
-      const fix = spoonFix(inPot, verdict, type, TRADE);
+      const fix = firmnessFix(inPot, verdict, type, TRADE);
       if (fix) expect([carries(lines[fix.line]!), isScent(lines[fix.line]!)]).toEqual([true, false]);
     }),
     { numRuns: 400 },

@@ -1,98 +1,10 @@
-/** What is said of a recipe, through the sheet as it is typed: what is said when, in which order, and that what mends it does. */
-import fc from "fast-check";
+/** What is said of a recipe, through the sheet as it is typed: what is said when, and in which order. */
 import { describe, expect, it } from "vitest";
+import { judged, nameOf, SALVE, texts, type Sheet } from "#test/core/typedSheet";
 import { libraryChoice, libraryEntry } from "../../material/library.ts";
-import { TRADE } from "../../firmness/model.ts";
-import { FOR_WHOM_IDS, USED_ON_IDS, type ForWhom, type UsedOn } from "../../scent/limits.ts";
-import type { Lot } from "../../stock/lots.ts";
-import { shelfOf } from "../../stock/shelf.ts";
-import type { Scale } from "../scale.ts";
-import type { RecipeType } from "../types.ts";
-import { readWritten, type MaterialChoice, type RecipeText } from "../written.ts";
-import { answeredBy, judge } from "./judge.ts";
-import { judgedOf } from "./judgedOf.ts";
-import type { Judgement } from "./judgement.ts";
+import { answeredBy } from "./judge.ts";
+import { factsOf } from "./judgedOf.ts";
 import { bearsWater } from "./keeping.ts";
-
-const KEYS = [
-  "beeswax-yellow",
-  "mango",
-  "shea-unrefined",
-  "coconut-refined",
-  "olive",
-  "rosehip",
-  "vitamin-e",
-  "arrowroot",
-  "mica",
-  "honey",
-  "eo-lavender",
-  "eo-clove-bud",
-  "eo-lemongrass",
-  "eo-bergamot",
-  "eo-lime",
-  "eo-grapefruit",
-  "eo-orange",
-  "eo-peppermint",
-  "comfrey",
-] as const;
-type Key = (typeof KEYS)[number];
-const SHELF: readonly MaterialChoice[] = KEYS.map((key, i) => libraryChoice(libraryEntry(key)!, i + 1));
-const nameOf = (key: Key): string => libraryEntry(key)!.name;
-
-const TODAY = "2026-11-27";
-interface Sheet {
-  type: RecipeType;
-  lines: [Key, string][];
-  makes?: string;
-  fill?: string;
-  usedOn?: UsedOn;
-  forWhom?: ForWhom;
-  lots?: Partial<Record<Key, string>>;
-  scale?: Scale;
-}
-const texts = ({ lines, makes = "", fill = "60 g" }: Sheet): RecipeText => ({
-  lines: lines.map(([key, entered]) => ({ material: nameOf(key), entered, form: "" })),
-  sizes: [{ id: "", container: "", fill, minutes: "1", away: "", packaging: [] }],
-  ...{ makes, overrun: "" },
-});
-function judged(sheet: Sheet, written = texts(sheet), papers: Pick<Lot, "scentMostPpm"> = {}): Judgement[] {
-  const read = readWritten(written, SHELF);
-  expect(read.problem).toBeNull();
-  const lots = Object.entries(sheet.lots ?? {}).map(([key, bestBefore], i): Lot => ({
-    id: i + 1,
-    number: `R${i + 1}`,
-    of: KEYS.indexOf(key as Key) + 1,
-    onHand: 10_000_000,
-    value: 0 as Lot["value"],
-    arrived: TODAY,
-    bestBefore,
-    hold: false,
-    ...papers,
-  }));
-  const { type, usedOn = "hands", forWhom = "anyone" } = sheet;
-  const by = { type, usedOn, forWhom, lossBp: 0, keepsMonths: 6, away: [false] };
-  return judge(
-    judgedOf(read, by, shelfOf(lots, TODAY), new Map(lots.map((l) => [l.id, l])), {
-      today: TODAY,
-      constants: TRADE,
-      scale: sheet.scale ?? { unit: "g", step: 100 },
-    }),
-  );
-}
-/** The sheet with a judgement's change typed in. */
-function mended(written: RecipeText, { mend }: Judgement): RecipeText {
-  const entered = new Map(mend!.rows.map((r) => [r.row, r.entered]));
-  return {
-    ...written,
-    makes: mend!.makes ?? written.makes,
-    lines: written.lines.map((l, i) => ({ ...l, entered: entered.get(i) ?? l.entered })),
-  };
-}
-
-const SALVE: [Key, string][] = [
-  ["beeswax-yellow", "36 g"],
-  ["olive", "264 g"],
-];
 
 describe("what is said", () => {
   it.each<[string, Sheet, string[]]>([
@@ -120,7 +32,7 @@ describe("what is said", () => {
       ["set.hard"],
     ],
     [
-      "a firm butter",
+      "a firm butter of shea falls where it is warm; one of tallow holds",
       {
         type: "bodyButter",
         lines: [
@@ -128,7 +40,41 @@ describe("what is said", () => {
           ["olive", "60 g"],
         ],
       },
+      ["set.warm"],
+    ],
+    [
+      "whipped tallow",
+      {
+        type: "bodyButter",
+        lines: [
+          ["tallow-beef", "240 g"],
+          ["olive", "60 g"],
+        ],
+      },
       [],
+    ],
+    [
+      "a bar of wax that drags",
+      {
+        type: "lotionBar",
+        lines: [
+          ["beeswax-yellow", "120 g"],
+          ["mango", "90 g"],
+          ["olive", "90 g"],
+        ],
+      },
+      ["set.hard"],
+    ],
+    [
+      "a massage bar is right, and cracks in the cold",
+      {
+        type: "massageBar",
+        lines: [
+          ["cocoa-raw", "240 g"],
+          ["shea-unrefined", "60 g"],
+        ],
+      },
+      ["set.cold"],
     ],
     [
       "whipped, half oil",
@@ -246,6 +192,10 @@ describe("what is said", () => {
       true,
       true,
     ]);
+    for (const name of ["Rosewater", "Witch hazel", "Arnica tincture", "Lavender hydrolate"])
+      expect([name, wet(name, "oil")]).toEqual([name, true]);
+    for (const name of ["Green tea leaf", "Watercress", "Willow bark"]) expect([name, wet(name, "herb")]).toEqual([name, false]);
+    expect(wet("Vegetable glycerine", "watery")).toBe(false);
     expect([
       wet("Aloe oil", "oil"),
       wet("Honey powder", "powder"),
@@ -256,64 +206,9 @@ describe("what is said", () => {
   });
 });
 
-describe("what mends it", () => {
-  const amounts = {
-    wax: fc.integer({ min: 2, max: 150 }),
-    oil: fc.integer({ min: 100, max: 400 }),
-    lavender: fc.integer({ min: 0, max: 30 }),
-    clove: fc.integer({ min: 0, max: 12 }),
-    bergamot: fc.integer({ min: 0, max: 30 }),
-    lime: fc.integer({ min: 0, max: 30 }),
-    e: fc.integer({ min: 0, max: 40 }),
-    fill: fc.integer({ min: 20, max: 90 }),
-  };
-  it("each press takes away what it was said for, and leaves every line with an amount", () => {
-    fc.assert(
-      fc.property(
-        fc.record(amounts),
-        fc.constantFrom<RecipeType>("salve", "lipBalm", "lotionBar"),
-        fc.constantFrom(...USED_ON_IDS),
-        fc.constantFrom(...FOR_WHOM_IDS),
-        fc.constantFrom<Scale>({ unit: "g", step: 100 }, { unit: "g", step: 1000 }, { unit: "oz", step: 50 }),
-        (a, type, usedOn, forWhom, scale) => {
-          const lines = (
-            [
-              ["beeswax-yellow", `${a.wax} g`],
-              ["olive", `${a.oil} g`],
-              ["eo-lavender", `${a.lavender} g`],
-              ["eo-clove-bud", `${a.clove / 10} g`],
-              ["eo-bergamot", `${a.bergamot / 10} g`],
-              ["eo-lime", `${a.lime / 10} g`],
-              ["vitamin-e", `${a.e} g`],
-            ] satisfies [Key, string][]
-          ).filter(([, t]) => t !== "0 g");
-          const sheet: Sheet = { type, lines, usedOn, forWhom, scale, fill: `${a.fill} g` };
-          const written = texts(sheet);
-          const said = judged(sheet);
-          expect(said.filter((j) => j.gravity === 3).every((j) => j.mend !== null)).toBe(true);
-          for (const j of said.filter((x) => x.mend)) {
-            const after = mended(written, j);
-            expect(readWritten(after, SHELF).lines.every((l) => l.out.ok)).toBe(true);
-            expect([j.key, judged(sheet, after).map((x) => x.key)].flat().filter((k) => k === j.key)).toEqual([j.key]);
-          }
-        },
-      ),
-    );
-  });
-  it("with shares on the sheet no grams are pressed into it, and the whole is made larger instead", () => {
-    const shares: Sheet = {
-      type: "salve",
-      makes: "300 g",
-      fill: "56 g",
-      lines: [
-        ["beeswax-yellow", "4 %"],
-        ["olive", "96 %"],
-      ],
-    };
-    const said = judged(shares);
-    expect(said.map((j) => [j.key, j.mend])).toEqual([
-      ["set.soft", null],
-      ["left over", expect.objectContaining({ rows: [], makes: "280.0 g" })],
-    ]);
-  });
+it("drops are counted as the bottle on the shelf drips, once somebody said", () => {
+  const lavender = libraryChoice(libraryEntry("eo-lavender")!, 1);
+  expect([[], [{ dropsPerMl: null }], [{}, { dropsPerMl: 30 }]].map((lots) => factsOf({ ...lavender, lots }).dropsPerMl)).toEqual([
+    20, 20, 30,
+  ]);
 });

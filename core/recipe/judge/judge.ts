@@ -1,19 +1,21 @@
 /** Everything a recipe is judged by, in one place and one order: worst first, and what is done about it beside it. */
 import { sum, type Mg } from "../../measure/exact.ts";
 import { readWeighed } from "../../measure/read.ts";
-import { isRecord } from "../../record.ts";
+import { isObject } from "../../objects.ts";
+import { judgeAmounts } from "./amounts.ts";
 import { judgeKeeping } from "./keeping.ts";
-import type { Judge, Judged, Judgement, Mend } from "./judgement.ts";
+import type { Judge, Judged, Judgement, SuggestedFix } from "./judgement.ts";
 import { judgeMeasuring } from "./measuring.ts";
+import { judgePeople } from "./people.ts";
 import { judgeScent } from "./scent.ts";
 import { judgeSetting } from "./setting.ts";
 
-const JUDGES: readonly Judge[] = [judgeKeeping, judgeScent, judgeSetting, judgeMeasuring];
+const JUDGES: readonly Judge[] = [judgeKeeping, judgePeople, judgeScent, judgeSetting, judgeAmounts, judgeMeasuring];
 
 const saidOf: Judge = (of) => (of.lines.length === 0 ? [] : JUDGES.flatMap((j) => j(of)).sort((a, b) => b.gravity - a.gravity));
 
 /** The pot as it would be once a mend is pressed; null where that isn't a matter of weights alone. */
-function pressed(of: Judged, { rows }: Mend): Judged | null {
+function pressed(of: Judged, { rows }: SuggestedFix): Judged | null {
   if (rows.length === 0 || rows.some((r) => r.material !== undefined)) return null;
   const weights = new Map<number, Mg>();
   for (const r of rows) {
@@ -46,7 +48,7 @@ export const judge: Judge = (of) => {
 /** What was answered with “I know”: a word for each judgement, by its key. */
 export type Answers = Readonly<Record<string, string>>;
 /** @example areAnswers({ "set.soft": "for my mother" }) // true */
-export const areAnswers = (v: unknown): v is Answers => isRecord(v) && Object.values(v).every((word) => typeof word === "string");
+export const areAnswers = (v: unknown): v is Answers => isObject(v) && Object.values(v).every((word) => typeof word === "string");
 
 /** What a recipe is judged by where nobody has said anything: used as its kind of product is, by anyone, with nothing answered. */
 export const UNASKED = { usedOn: "", forWhom: "anyone", answers: {} } as const;

@@ -1,6 +1,7 @@
 /** From a sheet as it was read to what is judged of it: its lines with what is known of each, and the lots it would be made of today. */
 import type { Constants } from "../../firmness/model.ts";
 import { setsBy } from "../../firmness/solids.ts";
+import { dripsOf } from "../../measure/drops.ts";
 import type { ForWhom, UsedOn } from "../../scent/limits.ts";
 import type { Lot } from "../../stock/lots.ts";
 import { planTakes, type Shelf } from "../../stock/shelf.ts";
@@ -24,7 +25,7 @@ export interface JudgedSheet {
 export const factsOf = (m: MaterialChoice) => ({
   ...{ of: m.id, name: m.name, kind: m.kind, libraryKey: m.libraryKey, sets: setsBy(m) },
   ...{ meltFrom: m.meltFrom, meltTo: m.meltTo, makeup: m.makeup },
-  ...{ cautions: m.cautions, dropsPerMl: m.dropsPerMl, keepsSealed: m.keepsSealed },
+  ...{ cautions: m.cautions, allergen: m.allergen, dropsPerMl: dripsOf(m.lots ?? []) ?? m.dropsPerMl, keepsSealed: m.keepsSealed },
 });
 
 /** @param lots by id, to say which would be taken */

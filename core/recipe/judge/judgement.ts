@@ -1,14 +1,15 @@
 /**
  * What a careful colleague would say of a recipe: a few lines, worst first, each with its reason, its figure and, where there is one, the
- * change that mends it. Nothing where all is well. It warns and never clears: rules of the place and a supplier's papers stand above it.
+ * change that mends it. Nothing where all is well. It warns and never clears: local rules and a supplier's papers come first.
  */
 import type { Constants } from "../../firmness/model.ts";
 import type { Sets, SetsFacts } from "../../firmness/solids.ts";
+import type { Dryness } from "../../material/dryness.ts";
 import type { CautionId } from "../../material/cautions.ts";
 import type { Mg } from "../../measure/exact.ts";
 import type { Amount } from "../../measure/parse.ts";
 import { unit } from "../../measure/units.ts";
-import { forField } from "../../measure/write.ts";
+import { forField } from "../../numbers.ts";
 import type { ForWhom, PaperLot, UsedOn } from "../../scent/limits.ts";
 import type { Day } from "../../when.ts";
 import type { KeepsLine } from "../keeping.ts";
@@ -19,8 +20,8 @@ import { exactWeightText } from "../../measure/read.ts";
 /** 3 can hurt somebody or spoils the batch, 2 won't come out as it is meant, 1 could be better. */
 export type Gravity = 1 | 2 | 3;
 
-/** What is typed in place of what stands there. */
-export interface Mend {
+/** What is typed in place of what is there. */
+export interface SuggestedFix {
   /** What the press does, in a few words. */
   say: string;
   /** Rows of the sheet and their new amounts; of another material, where one stands in. */
@@ -36,17 +37,20 @@ export interface Judgement {
   say: string;
   why: string;
   figure: string;
-  mend: Mend | null;
+  mend: SuggestedFix | null;
 }
 
 export interface JudgedLine extends SetsFacts, KeepsLine {
-  lots: readonly (KeepsLine["lots"][number] & PaperLot)[];
+  lots: readonly (KeepsLine["lots"][number] & PaperLot & { dryness?: Dryness })[];
   /** Its row on the sheet. */
   row: number;
   /** The material. */
   of: number;
   sets: Sets;
+  /** All there are, its own and those of what is in it. */
   cautions: readonly CautionId[];
+  /** Named on a label; several are told apart by a comma. */
+  allergen: string;
   dropsPerMl: number | null;
   amount: Amount;
   weight: Mg;

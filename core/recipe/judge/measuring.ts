@@ -1,10 +1,9 @@
-/** Whether it can be weighed and is worth it: the scale's reach, what only costs, what is left over, and what goes on the lips. */
+/** Whether it can be weighed and is worth it: the scale's reach, what is left over, and what may not be made for lips. */
 import { mg } from "../../measure/exact.ts";
-import { mostInPot } from "../../scent/dilution.ts";
 import { fillMix, leastBatch, MOVED, ofSteps, onScale, showScale } from "../scale.ts";
 import { grams, sayShare } from "../../measure/write.ts";
 import { exactWeightText } from "../../measure/read.ts";
-import { forScale, inGrams, isShared, type Judge, type Judged, type JudgedLine, type Judgement, type Mend } from "./judgement.ts";
+import { forScale, isShared, type Judge, type Judged, type JudgedLine, type Judgement, type SuggestedFix } from "./judgement.ts";
 
 /** What is measured by drops, pieces or spoons is not for the scale to show. */
 const byScale = (of: Judged): Judged["lines"] => of.lines.filter((l) => l.amount.unit !== "drop" && l.amount.unit !== "pc");
@@ -27,43 +26,16 @@ function reach(of: Judged): Judgement[] {
   });
 }
 
-/** Above this, vitamin E only costs (common practice, no source). */
-const MOST_VITAMIN_E = 0.02;
-/** Starch and other powders: 1 to 5 % is usual in a butter, and above this it feels dry and cakes. Common practice, no source. */
-const MOST_POWDER = 0.08;
-
-function onlyCosts(of: Judged): Judgement[] {
-  const found: Judgement[] = [];
-  for (const l of of.lines)
-    if (l.libraryKey === "vitamin-e" && l.share > MOST_VITAMIN_E) {
-      const entered = forScale(mostInPot(mg(of.total - l.weight), MOST_VITAMIN_E / 2), of.scale);
-      found.push({
-        key: `much ${l.name}`,
-        gravity: 1,
-        say: `${sayShare(l.share)} ${l.name} is more than helps.`,
-        why: "0.2 to 2 % slows rancidity; more only costs, and feels sticky. It is no preservative.",
-        figure: sayShare(l.share),
-        mend: inGrams(of) ? { say: `Make it ${entered}, about 1 %`, rows: [{ row: l.row, entered }] } : null,
-      });
-    }
-  const powder = of.lines.filter((l) => l.kind === "powder").reduce((a, l) => a + l.share, 0);
-  if (powder > MOST_POWDER)
-    found.push({
-      key: "much powder",
-      gravity: 1,
-      say: `${sayShare(powder)} powder is a lot.`,
-      why: "Powder doesn't dissolve: 1 to 5 % takes the greasy feel away, more feels dry and sinks while it sets.",
-      figure: sayShare(powder),
-      mend: null,
-    });
-  return found;
-}
+const MADE_FOR_LIPS: ReadonlySet<string | null> = new Set(["lip-flavour"]);
 
 const onLips = (of: Judged): Judgement[] =>
   of.type !== "lipBalm"
     ? []
     : of.lines
-        .filter((l) => l.kind === "fragrance" || l.kind === "colour")
+        // A flavour is made for them; what is known not to be is said by whom it could hurt.
+        .filter(
+          (l) => (l.kind === "fragrance" || l.kind === "colour") && !MADE_FOR_LIPS.has(l.libraryKey) && !l.cautions.includes("notLips"),
+        )
         .map((l) => ({
           key: `lips ${l.name}`,
           gravity: 2,
@@ -82,7 +54,7 @@ const A_REST = 0.1;
  * Every line that was weighed times so much, and the whole where there are shares of it; rounded up, so that what is to be filled is.
  * @param factor > 0
  */
-export const timesAll = (of: Pick<Judged, "lines" | "scale" | "total">, factor: number): Omit<Mend, "say"> => {
+export const timesAll = (of: Pick<Judged, "lines" | "scale" | "total">, factor: number): Omit<SuggestedFix, "say"> => {
   const entered = (l: JudgedLine): string =>
     l.amount.unit === "drop"
       ? `${Math.ceil(l.amount.n.valueOf() * factor)} drops`
@@ -119,4 +91,4 @@ function leftOver(of: Judged): Judgement[] {
   ];
 }
 
-export const judgeMeasuring: Judge = (of) => [...onLips(of), ...reach(of), ...onlyCosts(of), ...leftOver(of)];
+export const judgeMeasuring: Judge = (of) => [...onLips(of), ...reach(of), ...leftOver(of)];

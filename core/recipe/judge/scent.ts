@@ -8,17 +8,17 @@ import { USUAL_DROPS_PER_ML } from "../../measure/mass.ts";
 import { plainText } from "../../measure/parse.ts";
 import { exactWeightText } from "../../measure/read.ts";
 import { CAUTIONS } from "../../material/cautions.ts";
-import { forScale, inGrams, type Judge, type Judged, type Judgement, type JudgedLine, type Mend } from "./judgement.ts";
+import { forScale, inGrams, type Judge, type Judged, type Judgement, type JudgedLine, type SuggestedFix } from "./judgement.ts";
 
 /** One line cut down to a ceiling, if its amount is its own; never over, whatever the scale reads. Where none is allowed there is no such amount. */
-function lowered(of: Judged, line: JudgedLine, ceiling: number): Mend | null {
+function lowered(of: Judged, line: JudgedLine, ceiling: number): SuggestedFix | null {
   if (!inGrams(of) || ceiling === 0) return null;
   const entered = forScale(mostInPot(mg(of.total - line.weight), ceiling), of.scale, "down");
   return { say: `Lower it to ${entered}`, rows: [{ row: line.row, entered }] };
 }
 
 /** Lines times so much, in their proportions, to the milligram. */
-const times = (lines: readonly JudgedLine[], factor: number): Mend["rows"] =>
+const times = (lines: readonly JudgedLine[], factor: number): SuggestedFix["rows"] =>
   lines.map((l) => ({ row: l.row, entered: exactWeightText(mg(Math.max(1, Math.floor(l.weight * factor)))) }));
 
 /**
@@ -32,13 +32,18 @@ export function blendWeights(of: Pick<Judged, "total">, scents: readonly JudgedL
 }
 
 /** That as the change of the sheet. */
-export function blendTo(of: Pick<Judged, "total">, scents: readonly JudgedLine[], share: number, parts?: readonly number[]): Mend["rows"] {
+export function blendTo(
+  of: Pick<Judged, "total">,
+  scents: readonly JudgedLine[],
+  share: number,
+  parts?: readonly number[],
+): SuggestedFix["rows"] {
   const weights = blendWeights(of, scents, share, parts);
   return scents.map((l, i) => ({ row: l.row, entered: exactWeightText(weights[i]!) }));
 }
 
 /** The citrus of a pot cut down to what skin in the sun takes. */
-function outOfTheSun(of: Judged, citrus: readonly JudgedLine[]): Mend | null {
+function outOfTheSun(of: Judged, citrus: readonly JudgedLine[]): SuggestedFix | null {
   if (!inGrams(of)) return null;
   // At f times the citrus the pot weighs rest + f · citrus: f · Σ(weight ÷ limit) is to be just that.
   const all = sum(citrus.map((l) => l.weight));
@@ -49,12 +54,13 @@ function outOfTheSun(of: Judged, citrus: readonly JudgedLine[]): Mend | null {
 function tooMuch(of: Judged, scents: readonly JudgedLine[]): Judgement[] {
   // What came with a base can't be weighed again.
   const came = of.lines.flatMap(scentsOfBase);
-  const mendOf = (over: TooMuch): Mend | null => {
+  const mendOf = (over: TooMuch): SuggestedFix | null => {
     if (came.length > 0) return null;
     const lines = scents.filter((l) => over.of.includes(l.name));
     if (over.by === "sun") return outOfTheSun(of, lines);
     if (over.by === "oil") return lines.length === 1 ? lowered(of, lines[0]!, over.most) : null;
-    return inGrams(of) ? { say: `Lower all of it to ${sayShare(over.most)}`, rows: blendTo(of, scents, over.most) } : null;
+    // Where there should be none, there is no such amount.
+    return inGrams(of) && over.most > 0 ? { say: `Lower all of it to ${sayShare(over.most)}`, rows: blendTo(of, scents, over.most) } : null;
   };
   return tooMuchScent([...scents, ...came], of.total, of.usedOn, of.forWhom).map((over) => ({
     key: over.key,

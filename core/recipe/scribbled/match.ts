@@ -38,6 +38,9 @@ export function matcher(materials: readonly Meant[]): (words: string) => Matched
     if (found.length === 0) return null;
     const sure = found.filter((m) => holds(m, words));
     if (sure.length === 1) return { sure: sure[0]! };
+    // "hemp oil" is the oil, though hemp butter has oil among its other names.
+    const named = sure.filter((m) => words.every((w) => wordsOf(m.name).includes(w)));
+    if (words.length > 1 && named.length === 1) return { sure: named[0]! };
     const first = sure.filter((m) => starts(m, words));
     if (first.length === 1) return { sure: first[0]! };
     return { among: (sure.length > 0 ? sure : found).slice(0, MOST) };

@@ -14,7 +14,7 @@ export interface Described {
   name: string;
   /** The state it was measured in, where it says so. */
   form: Form | null;
-  /** Whether "melted" stands after the name: melted before it was measured, or after? */
+  /** Whether "melted" comes after the name: melted before it was measured, or after? */
   meltedAfter: boolean;
   packed: boolean;
 }
@@ -53,7 +53,7 @@ const DOES =
 
 export const isStep = (text: string): boolean => DOES.test(text);
 
-/** A heading under which steps stand, or ingredients. */
+/** A heading above steps, or above ingredients. */
 export const headingOf = (text: string): "steps" | "lines" | "other" | null => {
   const bare = text
     .replace(/^#+\s*/, "")

@@ -1,12 +1,12 @@
 /** What is ladled out of the pot for a part, as it is weighed: the part is charged by it, and what is stirred in follows it. */
-import { ofLadled, partTotal, stirredIn } from "#core/batch/parts";
+import { ofLadled, partTotal, additionWeight } from "#core/batch/planning/parts";
 import { allocate, mg, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { Refused } from "#core/refused";
 import { and, eq, isNotNull } from "drizzle-orm";
 import type { Db, Tx } from "../../client.ts";
 import { batchSize, batchTake, productAddition, recipeVersion } from "../../schema.ts";
-import { standing } from "../standing.ts";
+import { standing } from "../planning/standing.ts";
 
 export interface LadleIn {
   batchId: number;
@@ -14,11 +14,11 @@ export interface LadleIn {
   sizeId: number;
   /** Null strikes it out. */
   weighed: Mg | null;
-  /** What stood there when it was put on the scale. */
+  /** What was there when it was put on the scale. */
   was: Mg | null;
 }
 
-/** What isn't weighed yet of a part's additions, planned anew so that the part has as much of each in a hundred as was meant. */
+/** What isn't weighed yet of a part's additions, planned again so that the part has as much of each in a hundred as was meant. */
 async function follow(tx: Tx, part: typeof batchSize.$inferSelect, lossBp: number): Promise<void> {
   const shares = await tx.select().from(productAddition).where(eq(productAddition.productId, part.productId));
   const lines = await tx.select().from(batchTake).where(eq(batchTake.sizeId, part.id));
@@ -33,7 +33,7 @@ async function follow(tx: Tx, part: typeof batchSize.$inferSelect, lossBp: numbe
     const own = lines.filter((l) => l.materialId === materialId);
     const open = own.filter((l) => l.weighed === null);
     if (open.length === 0) continue;
-    const left = Math.max(0, stirredIn(total, ppm) - sum(own.map((l) => l.weighed ?? mg(0))));
+    const left = Math.max(0, additionWeight(total, ppm) - sum(own.map((l) => l.weighed ?? mg(0))));
     const weights = open.map((l) => l.planned);
     const by = allocate(left, weights.some((w) => w > 0) ? weights : weights.map(() => 1));
     for (const [i, l] of open.entries())

@@ -2,26 +2,26 @@
 import { mg } from "#core/measure/exact";
 import { eq } from "drizzle-orm";
 import { beforeEach, expect, it } from "vitest";
-import { takeBack } from "../../act/takeBack.ts";
+import { reverseAct } from "../../acts/reverse.ts";
 import { ledgerFaults } from "../../ledger/faults.ts";
-import { linksForth } from "../../lots/trace.ts";
+import { descendantLinks } from "../../lots/trace.ts";
 import { costRecipes } from "../../recipe/costs.ts";
 import { saveRecipe } from "../../recipe/save.ts";
 import { batch, batchSize, lot, movement, product } from "../../schema.ts";
-import { readSettings } from "../../settings.ts";
-import { correctReceipt } from "../../shelf/correct.ts";
+import { readSettings } from "../../settings/settings.ts";
+import { correctReceipt } from "../../shelf/receipts/correct.ts";
 import { saveMaterial } from "../../shelf/keepMaterial.ts";
-import { euro } from "../../test/fresh.ts";
-import { asCorrection, balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "../../test/workshop.ts";
-import { clearBatch } from "../clear.ts";
+import { euro } from "#test/db/fresh";
+import { asCorrection, balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, lotsOf, put, refused, token } from "#test/db/workshop";
+import { clearBatch } from "../planning/clear.ts";
 import { ladleOut } from "./ladle.ts";
-import { matchBatch } from "../match.ts";
-import { joinBack, partOff, variantsOf, type PartIn } from "./parts.ts";
-import { pour } from "../pour.ts";
-import { setOut } from "../setOut.ts";
+import { matchBatch } from "../weighing/match.ts";
+import { rejoinPart, splitPart, variantsOf, type PartIn } from "./parts.ts";
+import { pour } from "../finishing/pour.ts";
+import { setOut } from "../planning/setOut.ts";
 import { lastSetOut, readBatch } from "../read.ts";
-import { batchResult } from "../result.ts";
-import { saveWeighed, weighOne } from "../weigh.ts";
+import { batchResult } from "../finishing/result.ts";
+import { saveWeighed, weighOne } from "../weighing/weigh.ts";
 
 eachTestHasAWorkshop();
 
@@ -37,7 +37,7 @@ const says = async (work: Promise<unknown>) => (await refused(work))[0];
 async function parted(over: Partial<PartIn> = {}) {
   const batchId = idIn(await put(8, { token: token() }));
   const [size] = (await sheetOf(batchId)).sizes;
-  await partOff(
+  await splitPart(
     db,
     { batchId, sizeId: size!.id, name: "rose", units: 4, additions: [{ material: "Rose clay", measure: { ppm: 20_000 } }], ...over },
     DAY,
@@ -73,7 +73,7 @@ it("a part takes its units from the size, and what is stirred in from the shelf,
   expect(await says(parted({ additions: [{ material: "Rose clay", measure: { ppm: 100_000 } }] }))).toMatchObject({
     say: "The shelf is short of 4 g of Rose clay. Nothing was kept: make fewer of it, or stir in less.",
   });
-  // What stands on the bench, or is cleared off it, was no last time.
+  // What is on the bench, or is cleared off it, was no last time.
   expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 5 }]);
   await poured(batchId);
   await clearBatch(db, { batchId: idIn(await put(3, { token: token() })) }, { day: DAY });
@@ -119,7 +119,7 @@ it("poured it is two lots: one base shared by weight, the clay in one of them al
   // 8 × 50 g of base at 400 g less 4 g of clay, by what is base in each.
   const [clayLot] = await lotsOf(clay);
   expect(clayLot!.onHand).toBe(16_000);
-  const links = await linksForth(db, [clayLot!.id]);
+  const links = await descendantLinks(db, [clayLot!.id]);
   expect(links.map((l) => l.to)).toEqual([rose!.id]);
   expect([plain!.bestBefore! > rose!.bestBefore!, rose!.bestBefore]).toEqual([true, "2027-01-31"]);
   const result = (await batchResult(db, b))!;
@@ -180,7 +180,7 @@ it("a receipt put right moves the base of both and the clay of one; the pouring 
   expect(after[0]!.value).toBe(before[0]!.value);
   expect(after[1]!.value - before[1]!.value).toBe(800_000);
   expect(await ledgerFaults(db)).toEqual([]);
-  await takeBack(db, done.actId, { day: DAY });
+  await reverseAct(db, done.actId, { day: DAY });
   expect((await lotsOf(clay))[0]!.onHand).toBe(20_000);
   await poured(batchId, [3, 4]);
   const again = (await sheetOf(batchId)).sizes.map((s) => s.lot!);
@@ -197,7 +197,7 @@ it("is taken back into the base while nothing of it is weighed, and its product 
   const line = takes.find((t) => t.sizeId !== null)!;
   const at = { batchId, position: line.position, lotId: line.lotId };
   await weighOne(db, { ...at, weighed: mg(4100), was: null, by: "scale" });
-  expect(await says(joinBack(db, batchId, sizes[1]!.id))).toMatchObject({
+  expect(await says(rejoinPart(db, batchId, sizes[1]!.id))).toMatchObject({
     say: expect.stringContaining("Rose clay is in it already") as string,
   });
   expect(await says(poured(batchId, [8, 0]))).toMatchObject({
@@ -208,7 +208,7 @@ it("is taken back into the base while nothing of it is weighed, and its product 
     say: expect.stringContaining("a part of the pot") as string,
   });
   await weighOne(db, { ...at, weighed: null, was: mg(4100), by: "hand" });
-  await joinBack(db, batchId, sizes[1]!.id);
+  await rejoinPart(db, batchId, sizes[1]!.id);
   const now = await sheetOf(batchId);
   expect(now.sizes.map((s) => s.planned)).toEqual([8]);
   expect(now.takes).toHaveLength(takes.length - 1);
@@ -218,7 +218,7 @@ it("is taken back into the base while nothing of it is weighed, and its product 
 it("a sheet that was opened before keeps what is typed on it, and the part stays; it isn't poured without having seen it", async () => {
   const batchId = idIn(await put(8, { token: token() }));
   const { takes: opened, sizes } = await sheetOf(batchId);
-  await partOff(
+  await splitPart(
     db,
     { batchId, sizeId: sizes[0]!.id, name: "rose", units: 4, additions: [{ material: "Rose clay", measure: { ppm: 20_000 } }] },
     DAY,
@@ -241,7 +241,7 @@ it("asks for no more than is planned, no name twice, and nothing of a batch that
   const [size] = (await sheetOf(batchId)).sizes;
   const more = (over: Partial<PartIn>) =>
     says(
-      partOff(
+      splitPart(
         db,
         { batchId, sizeId: size!.id, name: "blue", units: 1, additions: [{ material: "Rose clay", measure: { ppm: 1000 } }], ...over },
         DAY,
@@ -268,7 +268,7 @@ it("a variant is sold and costed by itself, poured so again, and left alone by w
   expect(dear - cheap * 0.98).toBeGreaterThan(200_000);
   const saved = await saveRecipe(db, { ...balm({ id: ids.recipe }), note: "", method: "Melt." }, { day: DAY });
   expect((await db.select().from(product).where(eq(product.variant, "rose")))[0]).toMatchObject({ retired: false, label: "50 g, rose" });
-  await takeBack(db, saved.actId, { day: DAY });
+  await reverseAct(db, saved.actId, { day: DAY });
   const second = await parted();
   const [first, other] = await Promise.all([batchId, second].map(async (id) => (await sheetOf(id)).sizes[1]!.productId));
   expect(other).toBe(first);

@@ -2,7 +2,7 @@
  * One base poured in parts: some of a size made otherwise, with a colour, a scent or a mineral stirred in. A part fills a size of its own, that
  * is priced, ordered and sold by its own name; it is written down on the batch and is no act until it is poured.
  */
-import { calledPart, MOST_STIRRED_IN, partTotal, shareOf, stirredIn, type Measure } from "#core/batch/parts";
+import { calledPart, MOST_STIRRED_IN, partTotal, shareOf, additionWeight, type Measure } from "#core/batch/planning/parts";
 import type { Mg } from "#core/measure/exact";
 import { kind } from "#core/material/kinds";
 import { Refused, type FieldProblem } from "#core/refused";
@@ -23,8 +23,8 @@ import {
   productPackaging,
   recipeVersion,
 } from "../../schema.ts";
-import { takeMore } from "../match.ts";
-import { standing } from "../standing.ts";
+import { takeMore } from "../weighing/match.ts";
+import { standing } from "../planning/standing.ts";
 
 export interface PartIn {
   batchId: number;
@@ -65,7 +65,7 @@ async function partedFrom(tx: Tx, { batchId, sizeId, units, name }: PartIn): Pro
   return { found: { size, position: Math.max(...sizes.map((s) => s.position)) + 1 }, problems };
 }
 
-/** What is stirred in, as shares of the part; wrong is what isn't on the shelf or isn't weighed, is too much, or stands there twice. */
+/** What is stirred in, as shares of the part; wrong is what isn't on the shelf or isn't weighed, is too much, or is there twice. */
 async function sharesOf(tx: Tx, additions: PartIn["additions"], total: Mg): Promise<Asked<Share[]>> {
   const found = await materialsNamed(
     tx,
@@ -142,9 +142,9 @@ export async function insertPart(tx: Tx, size: Size, position: number, sold: { i
 
 /**
  * Plans to pour some of a size otherwise: its share of the base, and what is stirred in out of which lots.
- * @throws Refused by field: for more than is planned, a name that is taken, and naming what the shelf is short of; then nothing is kept
+ * @throws Refused by field: for more than is planned, a name that is taken, and naming what the shelf is short of; then nothing is saved
  */
-export async function partOff(db: Db, input: PartIn, day: Day): Promise<void> {
+export async function splitPart(db: Db, input: PartIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
     const open = await standing(tx, input.batchId);
     const from = await partedFrom(tx, input);
@@ -159,14 +159,14 @@ export async function partOff(db: Db, input: PartIn, day: Day): Promise<void> {
     const last = Math.max(...takes.map((t) => t.position));
     const wants = shares.map(({ materialId, name, ppm }, i) => ({
       like: { batchId: input.batchId, position: last + 1 + i, materialId, name, sizeId: part.id },
-      amount: stirredIn(total, ppm),
+      amount: additionWeight(total, ppm),
     }));
     await takeMore(tx, takes, wants, day, "make fewer of it, or stir in less.");
   });
 }
 
 /** Takes a part back into the base. @throws Refused once something of it was weighed */
-export async function joinBack(db: Db, batchId: number, sizeId: number): Promise<void> {
+export async function rejoinPart(db: Db, batchId: number, sizeId: number): Promise<void> {
   await db.transaction(async (tx) => {
     await standing(tx, batchId);
     const [part] = await tx

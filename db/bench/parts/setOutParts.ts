@@ -1,5 +1,5 @@
 /** Variants of before that are planned as a batch is set out: out of which size, how many, and what is stirred in. */
-import { isPartOf, stirredInto } from "#core/batch/parts";
+import { isPartOf, stirredInto } from "#core/batch/planning/parts";
 import { Refused, type FieldProblem } from "#core/refused";
 import type { WrittenRecipe, WrittenSize } from "../../recipe/read.ts";
 

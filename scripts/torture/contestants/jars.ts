@@ -1,9 +1,9 @@
 /** Jars, in contests. */
 import { mg } from "#core/measure/exact";
-import { keepPhoto } from "#db/attachments";
+import { keepPhoto } from "#db/attachments/attachments";
 import { heat, tend, topUp } from "#db/jars/fill";
 import { blend, spoilJar, strainJar } from "#db/jars/strain";
-import { PICTURE } from "#db/test/picture";
+import { PICTURE } from "#test/db/picture";
 import { atOnce, idIn, jarIn, now, type Contestant } from "../world.ts";
 
 export const JARS = {

@@ -1,14 +1,14 @@
 /** Recipes and the bench, in contests. */
 import { mg } from "#core/measure/exact";
-import { keepBatchPhoto } from "#db/attachments";
-import { PICTURE } from "#db/test/picture";
-import { checkBatch } from "#db/bench/check";
-import { learnBatch, taughtBy } from "#db/bench/nextTime";
+import { keepBatchPhoto } from "#db/attachments/attachments";
+import { PICTURE } from "#test/db/picture";
+import { checkBatch } from "#db/bench/finishing/check";
+import { learnBatch, lessonsOf } from "#db/bench/finishing/nextTime";
 import { readBatch } from "#db/bench/read";
-import { clearBatch } from "#db/bench/clear";
-import { setOut } from "#db/bench/setOut";
-import { spoilBatch } from "#db/bench/spoil";
-import { weighOne } from "#db/bench/weigh";
+import { clearBatch } from "#db/bench/planning/clear";
+import { setOut } from "#db/bench/planning/setOut";
+import { spoilBatch } from "#db/bench/finishing/spoil";
+import { weighOne } from "#db/bench/weighing/weigh";
 import type { Db } from "#db/client";
 import { noteFirmness } from "#db/recipe/firmness";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
@@ -62,7 +62,7 @@ export const MAKING = {
     ready: async (db, w) => {
       const batchId = idIn(await out(db, w));
       await pourOf(db, w, batchId, 1);
-      const taught = await taughtBy(db, (await readBatch(db, batchId))!);
+      const taught = await lessonsOf(db, (await readBatch(db, batchId))!);
       return (at) => learnBatch(at, { batchId, keys: taught?.changes.map((c) => c.key) ?? [] }, now());
     },
   },

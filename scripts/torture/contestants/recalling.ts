@@ -3,7 +3,7 @@ import type { Db } from "#db/client";
 import { beginRecall, closeRecall, tellRecall } from "#db/lots/recall";
 import { readRecall } from "#db/lots/recalls";
 import { closeMarketDay } from "#db/markets/markets";
-import { DAY } from "#db/test/jar";
+import { DAY } from "#test/db/jar";
 import { idIn, now, type Contestant, type World } from "../world.ts";
 import { dayOf } from "./selling.ts";
 import { aSpareLot } from "./stock.ts";

@@ -1,13 +1,13 @@
 /** Prices, markets, orders, whom the books name, and the workshop's own choices, in contests. */
 import { micros } from "#core/measure/exact";
 import type { Db } from "#db/client";
-import { deleteContact, retireContact } from "#db/contacts";
+import { deleteContact, retireContact } from "#db/contacts/contacts";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
 import { closeMarketDay, saveMarketDay, type MarketIn } from "#db/markets/markets";
 import { choosePrices } from "#db/prices/prices";
-import { saveSettings } from "#db/settings";
-import { DAY } from "#db/test/jar";
+import { saveSettings } from "#db/settings/settings";
+import { DAY } from "#test/db/jar";
 import { aGuest, atOnce, euro, idIn, inTurn, now, type Contestant, type World } from "../world.ts";
 
 export const dayOf = (w: World, sold: number, id?: number): MarketIn => ({

@@ -1,13 +1,13 @@
 /** Materials, offers, scans and harvests, in contests. */
 import { mg, micros } from "#core/measure/exact";
-import { keepScan, dropScan } from "#db/attachments";
+import { keepScan, dropScan } from "#db/attachments/attachments";
 import type { Db } from "#db/client";
 import { attachment, offer } from "#db/schema";
 import { dropOffer, noteOffer } from "#db/shelf/buying";
 import { finishHarvest, weighHarvest } from "#db/shelf/harvests";
 import { addFromLibrary, deleteMaterial, retireMaterial, saveMaterial } from "#db/shelf/keepMaterial";
-import { DAY } from "#db/test/jar";
-import { PICTURE } from "#db/test/picture";
+import { DAY } from "#test/db/jar";
+import { PICTURE } from "#test/db/picture";
 import { desc } from "drizzle-orm";
 import { atOnce, euro, fresh, idIn, inTurn, now, picking, type Contestant, type World } from "../world.ts";
 

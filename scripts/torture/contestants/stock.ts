@@ -1,20 +1,20 @@
 /** What comes to the shelf, goes from it, and is counted, in contests. */
 import { mg } from "#core/measure/exact";
-import { takeBack } from "#db/act/takeBack";
-import { meltDown } from "#db/bench/meltDown";
+import { reverseAct } from "#db/acts/reverse";
+import { meltDown } from "#db/bench/finishing/meltDown";
 import { takeOut } from "#db/cabinet/cabinet";
 import { comeBack } from "#db/cabinet/comeBack";
 import type { Db } from "#db/client";
 import { lot } from "#db/schema";
-import { correctReceipt } from "#db/shelf/correct";
-import { correctCount, holdLot } from "#db/shelf/count";
-import { moveOut, openLot, sayDryness } from "#db/shelf/lots";
+import { correctReceipt } from "#db/shelf/receipts/correct";
+import { correctCount, holdLot } from "#db/shelf/counting/count";
+import { moveOut, openLot, sayDrips, sayDryness } from "#db/shelf/lots";
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { sayScentMost } from "#db/shelf/scentMost";
-import { openingStock, sayCost } from "#db/shelf/opening";
-import { arrive, receive, receiveMany } from "#db/shelf/receive";
-import { readReceipt } from "#db/shelf/receipts";
-import { noteCount, postStocktake, walkShelf } from "#db/shelf/stocktake";
+import { openingStock, sayCost } from "#db/shelf/counting/opening";
+import { arrive, receive, receiveMany } from "#db/shelf/receipts/receive";
+import { readReceipt } from "#db/shelf/receipts/receipts";
+import { noteCount, postStocktake, walkShelf } from "#db/shelf/counting/stocktake";
 import { desc, eq } from "drizzle-orm";
 import { atOnce, buying, euro, fresh, idIn, now, type Contestant, type World } from "../world.ts";
 
@@ -99,6 +99,7 @@ export const STOCK = {
     },
   },
   dryness: atOnce((db, w) => sayDryness(db, { lotId: w.lots.herb[0], dryness: "dry" }, now())),
+  drips: atOnce((db, w) => sayDrips(db, { lotId: w.lots.oil[0], perMl: 28 }, now())),
   hold: {
     ready: async (db, w) => {
       const lotId = await aSpareLot(db, w);
@@ -126,7 +127,7 @@ export const STOCK = {
   undo: {
     ready: async (db, w) => {
       const { actId } = await takeOut(db, { lotId: w.lots.made[1], units: 1, reason: "own", note: "" }, now());
-      return (at) => takeBack(at, actId, now());
+      return (at) => reverseAct(at, actId, now());
     },
   },
 } as const satisfies Record<string, Contestant>;

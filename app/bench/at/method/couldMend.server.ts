@@ -1,12 +1,12 @@
 /** What the recipe is made of and isn't in the pot: of one that was melted in again, what could still put it right. */
-import type { PotLine } from "#core/batch/offTarget";
+import type { PotLine } from "#core/batch/weighing/offTarget";
 import { setsBy } from "#core/firmness/solids";
 import { carries } from "#core/material/kinds";
 import { mg } from "#core/measure/exact";
 import { scentShare } from "#core/scent/dilution";
 import { materialsOfVersion, type BatchSheet } from "#db/bench/read";
 import { materialsNamed, type MaterialRow } from "#db/shelf/materials";
-import { db } from "../../../db.server.ts";
+import { db } from "../../../server/db.server.ts";
 
 export type CouldMend = PotLine & { materialId: number };
 

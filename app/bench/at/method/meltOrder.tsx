@@ -1,10 +1,10 @@
 /** What goes into the pot in which order, beside every step of the method: looked at over steam, so it is one line a stage. */
-import { meltOrder } from "#core/batch/meltOrder";
+import { meltSequence } from "#core/batch/planning/meltOrder";
 import { groupBy } from "#core/collect";
 import { grams } from "#core/measure/write";
 import type { AtBenchLoaded } from "../loaded.ts";
 
-/** Some never melt a butter that is whipped: then nothing of a melt is said. */
+/** Some never melt a butter that is whipped: then no melting order is shown. */
 const isMelted = ({ type, method }: AtBenchLoaded["recipe"]): boolean => type !== "bodyButter" || /melt/i.test(method);
 
 export function MeltOrder({ page: { takes, recipe } }: { page: AtBenchLoaded }) {
@@ -18,7 +18,7 @@ export function MeltOrder({ page: { takes, recipe } }: { page: AtBenchLoaded }) 
     ...own[0]!,
     weight: own.reduce((a, t) => a + (t.weighed ?? t.planned), 0),
   }));
-  const stages = meltOrder(base);
+  const stages = meltSequence(base);
   if (stages.length < 2 || !isMelted(recipe)) return null;
   return (
     <section aria-label="Into the pot in this order" className="mt-4 rounded border border-rule bg-paper px-4 py-2.5">

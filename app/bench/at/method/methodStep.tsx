@@ -1,9 +1,9 @@
 /** One step of the method, with the clock and the thermometer it speaks of. */
-import { fitCooling, forecast, sayForecast, sinceWarmest } from "#core/batch/cooling";
-import { hintsOf } from "#core/batch/events";
+import { fitCooling, forecast, sayForecast, sinceWarmest } from "#core/batch/weighing/cooling";
+import { hintsOf } from "#core/batch/weighing/events";
 import { fahrenheitOf } from "#core/measure/heat";
 import { readPlain } from "#core/measure/read";
-import { writeNumber } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import { useState } from "react";
 import type { Devices } from "../../../devices/useDevices.ts";
 import { Button, Problem, Text } from "../../../ui/fields/form.tsx";

@@ -1,5 +1,5 @@
 /** How the pot smells, and what puts it right while it is still liquid. */
-import { NOSE, noseFix, type NoseVerdict } from "#core/batch/nose";
+import { NOSE, scentFix, type NoseVerdict } from "#core/batch/finishing/nose";
 import { grams, sayShare } from "#core/measure/write";
 import { wordList } from "#core/words";
 import { useState } from "react";
@@ -14,7 +14,7 @@ export function Nose({ page }: { page: AtBenchLoaded }) {
   const [verdict, say] = useState<NoseVerdict | null>(null);
   const pot = potOf(page);
   if (!pot.some((l) => l.weighed && l.scent > 0)) return null;
-  const fix = verdict && noseFix(pot, verdict, mostScent);
+  const fix = verdict && scentFix(pot, verdict, mostScent);
   const adds = fix?.adds ?? [];
   const said = wordList(adds.map((a) => `${grams(a.more, 2)} ${pot[a.line]!.name}`));
   return (

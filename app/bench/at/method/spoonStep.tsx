@@ -1,5 +1,5 @@
 /** A drop on a cold spoon: how it will set, and what puts it right while it is still liquid. */
-import { SPOON, spoonFix, type SpoonVerdict } from "#core/batch/spoon";
+import { SPOON, firmnessFix, type SpoonVerdict } from "#core/batch/finishing/spoon";
 import { grams } from "#core/measure/write";
 import { useState } from "react";
 import { percent } from "../../../ui/figures/amounts.tsx";
@@ -14,7 +14,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
   const { batch, recipe, constants } = page;
   const [verdict, say] = useState<SpoonVerdict | null>(null);
   const pot = potOf(page);
-  const fix = verdict && spoonFix([...pot, ...page.couldMend], verdict, recipe.type, constants);
+  const fix = verdict && firmnessFix([...pot, ...page.couldMend], verdict, recipe.type, constants);
   // What is in it gets more of its line; what isn't gets a line of its own.
   const other = fix ? page.couldMend[fix.line - pot.length] : undefined;
   const by = fix && (other?.name ?? pot[fix.line]!.name);
@@ -52,7 +52,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
       )}
       <Nose page={page} />
       <p className="mt-5">
-        <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Keep a photo of it" />
+        <KeepFile to={`/bench/${batch.id}/photo`} accept="image/*" label="Add a photo of it" />
       </p>
     </>
   );

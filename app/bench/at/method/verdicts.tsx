@@ -1,7 +1,7 @@
 /** What a test at the bench says, in one of several words, and what is done about it: so much more of something, or nothing. */
 import type { Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
-import type { SpoonVerdict } from "#core/batch/spoon";
+import type { SpoonVerdict } from "#core/batch/finishing/spoon";
 import { Button, Problem } from "../../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
 import { useDid } from "../useDid.ts";

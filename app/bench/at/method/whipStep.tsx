@@ -1,5 +1,5 @@
 /** Chilling and whipping a butter: what a thumb finds, how it is worked, how often it was scraped down, and how much air went in. */
-import { CHILLED, CHILLED_IDS, filledAs, overrunOf, sayFilled, sayLeft, SCRAPES, WHIPPED, WHIPPED_IDS } from "#core/batch/whip";
+import { CHILLED, CHILLED_IDS, filledAs, overrunOf, sayFilled, sayLeft, SCRAPES, WHIPPED, WHIPPED_IDS } from "#core/batch/planning/whip";
 import { mg, mulDiv, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";

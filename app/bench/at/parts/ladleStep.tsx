@@ -1,5 +1,5 @@
 /** Ladling what a part takes out of the pot: weighed, it is what the part is charged by, and what is stirred in follows it. */
-import { nearnessOf } from "#core/batch/offTarget";
+import { compareToTarget } from "#core/batch/weighing/offTarget";
 import type { Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
@@ -33,7 +33,7 @@ export function LadleStep({ page: { batch, parts, scale: own }, devices, next, s
       if (weighed !== null) void tell("scale", "tare").then(next);
     });
   };
-  const off = ready && nearnessOf(weight, part.base, step) !== "right";
+  const off = ready && compareToTarget(weight, part.base, step) !== "right";
   const take = (): void => {
     if (ready) keep(weight);
   };

@@ -1,5 +1,5 @@
 /** Parts of a pot as the bench shows them: how much of the base each takes, what is stirred in, and whether that is too much of a scent. */
-import { ladled, partTotal, scentsOfPart } from "#core/batch/parts";
+import { ladled, partTotal, scentsOfPart } from "#core/batch/planning/parts";
 import { sum, type Mg } from "#core/measure/exact";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { isScent, scentOf, scentsOfBase, type ScentLine } from "#core/scent/dilution";

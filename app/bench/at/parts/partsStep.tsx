@@ -1,5 +1,5 @@
 /** Pouring a part of the pot as something else: what it is called, how many of it, and what is stirred in. */
-import { shareText } from "#core/batch/parts";
+import { shareText } from "#core/batch/planning/parts";
 import { grams } from "#core/measure/write";
 import { wordList } from "#core/words";
 import { useFieldArray, useForm } from "react-hook-form";
@@ -108,7 +108,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
             <div>
               <Text
                 label="What it is called"
-                placeholder="rose clay"
+                placeholder="such as rose clay"
                 {...form.register("name")}
                 problem={did.problemAt("name")}
                 hint="Stands after the size on its lot."
@@ -150,7 +150,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
                 <Text
                   data-amount
                   label={i === 0 ? "How much" : <span className="sr-only">How much {i + 1}</span>}
-                  placeholder="2 % or 6 g"
+                  placeholder="such as 2 % or 6 g"
                   className="[&_input]:text-right"
                   {...form.register(`additions.${i}.measure`)}
                   problem={did.problemAt(`additions.${i}.measure`)}

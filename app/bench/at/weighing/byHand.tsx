@@ -20,14 +20,14 @@ export function ByHand({ label, busy, kept }: { label: string; busy: boolean; ke
       <Text
         data-amount
         label={label}
-        placeholder="by hand, 40 g"
+        placeholder="by hand, such as 40 g"
         className="w-52 [&_input]:text-right [&_input]:font-mono [&_input]:text-[1.2rem]"
         value={text}
         onChange={(e) => type(e.target.value)}
         problem={problem}
       />
       <Button type="submit" className="mt-6" disabled={busy || text.trim() === ""}>
-        Keep what I typed
+        Use what I typed
       </Button>
     </form>
   );

@@ -1,5 +1,5 @@
 /** Too much went in, or there isn't enough: what can be done about it, each with what it does. */
-import type { Consequence, OffTarget } from "#core/batch/offTarget";
+import type { Consequence, OffTarget } from "#core/batch/weighing/offTarget";
 import { FEELS, feelOf } from "#core/firmness/words";
 import { mg, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
@@ -143,14 +143,14 @@ export function Off({ of: { by, keep, match }, page, line, weighed, busy, ...doe
 interface InPartProps {
   name: string;
   by: number;
-  /** Of the part, as it would be kept. */
+  /** Of the part, as it would be saved. */
   share: number;
   busy: boolean;
   keep: () => void;
   back: () => void;
 }
 
-/** Off in a part: the rest of the pot is as it is, so that it is put right on the scale, or kept. */
+/** Off in a part: the rest of the pot is as it is, so that it is corrected on the scale, or left. */
 export function OffInPart({ name, by, share, busy, keep, back }: InPartProps) {
   const over = by > 0;
   return (

@@ -34,7 +34,7 @@ export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoade
         did={did}
         target={null}
         step={mg(100)}
-        take={{ label: "Keep it and tare", ready: stable && !!weight, press: () => weight && keep(weight) }}
+        take={{ label: "Save it and tare", ready: stable && !!weight, press: () => weight && keep(weight) }}
         byHand="What the pot weighs"
         keep={keep}
         presses={[

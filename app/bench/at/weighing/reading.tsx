@@ -1,8 +1,9 @@
 /** What the scale shows, large, on a track with the band it has to come into. */
-import { nearEnough, nearnessOf, type Nearness } from "#core/batch/offTarget";
+import { weighingTolerance, compareToTarget, type Nearness } from "#core/batch/weighing/offTarget";
 import type { ScaleReading } from "#core/device/lines";
 import { mg, type Mg } from "#core/measure/exact";
-import { grams, writeNumber } from "#core/measure/write";
+import { grams } from "#core/measure/write";
+import { writeNumber } from "#core/numbers";
 import type { State } from "#devices/wire";
 
 /** The track goes a quarter beyond what is wanted. */
@@ -29,8 +30,8 @@ export function Reading({ scale, target, step }: { scale: State<ScaleReading>; t
     );
   const { weight, standing, net } = reading;
   const most = (target ?? mg(1)) * BEYOND;
-  const near = target === null ? 0 : nearEnough(target, step);
-  const reach = target === null ? "right" : nearnessOf(weight, target, step);
+  const near = target === null ? 0 : weighingTolerance(target, step);
+  const reach = target === null ? "right" : compareToTarget(weight, target, step);
   const share = (n: number): string => `${Math.max(0, Math.min(100, (n / most) * 100))}%`;
   return (
     <div className="my-3">

@@ -1,5 +1,5 @@
 /** What stuck to the pot: it is weighed again once all is poured. */
-import { stuckTo } from "#core/batch/events";
+import { stuckTo } from "#core/batch/weighing/events";
 import { mg, sum, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams, sayShare } from "#core/measure/write";
@@ -37,7 +37,7 @@ export function Stuck({ page: { batch, recipe, takes, events }, devices: { scale
           <p className="text-pine-soft">All off the scale, then the pot as it is. Empty it weighed {grams(batch.vessel, 1)}.</p>
           <Reading scale={scale} target={null} step={mg(100)} />
           <Button className="text-[1.2rem]" disabled={!ready || !weight || did.busy} onClick={() => weight && keep(weight)}>
-            Keep what it weighs
+            Save what it weighs
           </Button>
           <ByHand label="The pot with what stuck to it" busy={did.busy} kept={keep} />
           <Problem say={did.problem?.say} />

@@ -1,5 +1,5 @@
-/** What stands on the shelf and could take the place of a material there isn't enough of: asked for when it is, with how much of it and what that does. */
-import { substitute, type Consequence } from "#core/batch/offTarget";
+/** Loads substitutes on the shelf for a material that ran short, with how much of each and its effect. */
+import { substitute, type Consequence } from "#core/batch/weighing/offTarget";
 import { setsBy } from "#core/firmness/solids";
 import type { Mg } from "#core/measure/exact";
 import { likeKinds, onHandOf } from "#core/recipe/instead/standIn";

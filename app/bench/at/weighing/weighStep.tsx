@@ -1,6 +1,6 @@
 /** Weighing one line: what is wanted, what the scale shows, and what can be done when too much went in. */
-import { nearnessOf, offTarget } from "#core/batch/offTarget";
-import type { WeighedBy } from "#core/batch/events";
+import { compareToTarget, offTarget } from "#core/batch/weighing/offTarget";
+import type { WeighedBy } from "#core/batch/weighing/events";
 import type { Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";
@@ -11,6 +11,7 @@ import { LotTag } from "../../../ui/figures/amounts.tsx";
 import { useKey } from "../../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../../ui/fields/form.tsx";
 import type { AtBenchLoaded } from "../loaded.ts";
+import { InDrops } from "../../inDrops.tsx";
 import { ByHand } from "./byHand.tsx";
 import { backToStep } from "../focus.ts";
 import { Hands } from "./hands.tsx";
@@ -42,9 +43,9 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
   };
   const put = (weighed: Mg, by: WeighedBy): void =>
     did.keep({ intent: "weigh", ...line_, by, weighed: text(weighed), was: text(take.weighed) }, on);
-  /** What is off is asked about before it is kept. */
+  /** What is off is asked about before it is saved. */
   const accept = (weighed: Mg, by: WeighedBy): void => {
-    if (target > 0 && nearnessOf(weighed, target, step) !== "right") setOff({ weight: weighed, by });
+    if (target > 0 && compareToTarget(weighed, target, step) !== "right") setOff({ weight: weighed, by });
     else put(weighed, by);
   };
   const take_ = (): void => {
@@ -56,7 +57,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
     backToStep();
   };
   useKey("t", tare);
-  const short = weight !== null && nearnessOf(weight, target, step) === "short";
+  const short = weight !== null && compareToTarget(weight, target, step) === "short";
   const more = lot && take.weighed === null && take.planned > lot.onHand ? take.planned - lot.onHand : 0;
   return (
     <>
@@ -72,6 +73,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
           </span>
         )}
       </p>
+      <InDrops materialId={take.materialId} liquids={page.liquids} lot={lot} weight={take.planned} step={step} />
       {part && (
         <>
           <p className="mt-1.5 text-[1.15rem]">

@@ -1,0 +1,33 @@
+/** Cautions of something made: its allergens, and whom it isn't for. It warns, and never clears. */
+import { CAUTIONS } from "#core/material/cautions";
+import type { Minded } from "#core/material/minded";
+import { wordList } from "#core/words";
+
+export function Mind({ of: { allergens, cautions } }: { of: Minded }) {
+  const rows = [
+    ...allergens.map(({ name, of }) => ({ head: `Allergen: ${name}`, of, say: "" })),
+    ...cautions.map(({ id, of }) => ({ head: CAUTIONS[id].label, of, say: CAUTIONS[id].say })),
+  ];
+  return (
+    <>
+      {rows.length === 0 ? (
+        <p className="text-pine-soft">None that Zelbin knows of.</p>
+      ) : (
+        <dl className="grid gap-x-5 gap-y-2 sm:grid-cols-[13rem_1fr]">
+          {rows.map(({ head, of, say }) => (
+            <div key={head} className="sm:col-span-2 sm:grid sm:grid-cols-subgrid">
+              <dt className="font-semibold first-letter:uppercase">{head}</dt>
+              <dd>
+                {wordList(of)}. <span className="text-pine-soft">{say}</span>
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <p className="mt-2 text-[0.88rem] text-pine-soft">
+        From memory and from what your materials say. A supplier’s papers and the rules of the place stand above it, and nothing here clears
+        a product.
+      </p>
+    </>
+  );
+}

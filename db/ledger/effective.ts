@@ -1,0 +1,56 @@
+/** SQL conditions for acts in effect, neither reversed nor a reversal: the view standing_act. */
+import type { ActKind, Subject } from "#core/act/kinds";
+import { Refused } from "#core/refused";
+import { and, asc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import { flag } from "../columnsOf.ts";
+import type { Tx } from "../client.ts";
+import { act, actSubject, standingAct } from "../schema.ts";
+
+/** Whether the act of that id is in effect. @example db.select().from(purchase).where(isEffective(purchase.actId)) */
+export const isEffective = (actId: SQLWrapper): SQL<boolean> => flag(sql`exists (select 1 from ${standingAct} sa where sa.id = ${actId})`);
+
+/**
+ * The same of a record that an act which does something left, and no taking back: only whether that act was taken back is left to be asked,
+ * and hardly any was. @example db.select().from(purchase).where(notReversed(purchase.actId))
+ */
+export const notReversed = (actId: SQLWrapper): SQL<boolean> => flag(sql`not exists (select 1 from ${act} u where u.undoes = ${actId})`);
+
+/** Where an act is read in the book. */
+export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });
+
+/** All the records of a kind that a query names. */
+export interface Subjects {
+  kind: Subject["kind"];
+  among: SQLWrapper;
+}
+
+/**
+ * Acts of some kinds about a record that came after one and are in effect.
+ * @example await laterActs(tx, { kind: "receipt", id: 7 }, actId, ["arrive", "correct"])
+ */
+export const laterActs = (tx: Tx, subject: Subject | Subjects, after: number, kinds: readonly ActKind[]) =>
+  tx
+    .select({ id: standingAct.id, summary: standingAct.summary })
+    .from(actSubject)
+    .innerJoin(standingAct, eq(standingAct.id, actSubject.actId))
+    .where(
+      and(
+        eq(actSubject.kind, subject.kind),
+        "id" in subject ? eq(actSubject.subjectId, subject.id) : inArray(actSubject.subjectId, subject.among),
+        gt(standingAct.id, after),
+        inArray(standingAct.kind, [...kinds]),
+      ),
+    )
+    .orderBy(asc(standingAct.id));
+
+/** @throws Refused, naming them, when such acts came after */
+export async function requireNoLaterActs(
+  tx: Tx,
+  subject: Subject | Subjects,
+  after: number,
+  kinds: readonly ActKind[],
+  why: string,
+): Promise<void> {
+  const later = await laterActs(tx, subject, after, kinds);
+  if (later.length > 0) throw Refused.one("", `${why} Take that back first.`, later.slice(-5).map(inBook));
+}

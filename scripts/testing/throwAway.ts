@@ -1,0 +1,61 @@
+/** Databases and houses for tests, made for one run and removed after it. */
+import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { openDb } from "#db/client";
+import { sql } from "drizzle-orm";
+import { startCluster } from "../cluster/cluster.ts";
+import { openHouse } from "../database.ts";
+import { startDevices, type Devices } from "../devices.ts";
+import { DATA, freePort } from "../places.ts";
+import { serve } from "../server/serve.ts";
+
+const undo: (() => unknown)[] = [];
+
+/** Removes all that was made, the newest first. */
+export async function removeAll(): Promise<void> {
+  for (const u of undo.reverse()) await u();
+}
+
+/** A folder for what the tools report. */
+export function reportsFolder(): string {
+  mkdirSync(DATA, { recursive: true });
+  const reports = mkdtempSync(join(DATA, "reports-"));
+  undo.push(() => rmSync(reports, { recursive: true, force: true }));
+  return reports;
+}
+
+/** The server that `DATABASE_URL` names, or one of its own. @returns its address */
+export async function testServer(): Promise<string> {
+  return process.env.DATABASE_URL ?? (await throwAwayCluster());
+}
+
+async function throwAwayCluster(): Promise<string> {
+  console.log("\nStarting a throw-away database …");
+  const cluster = await startCluster(join(DATA, `test-${process.pid}`), true);
+  undo.push(cluster.stop);
+  return cluster.database();
+}
+
+/** A database of its own on a server, so that one that was there already is never touched. */
+async function throwAwayDatabase(server: string, n: number): Promise<string> {
+  const name = `zelbin_test_${process.pid}_${n}`;
+  const admin = openDb(server);
+  await admin.execute(sql.raw(`create database ${name}`));
+  undo.push(async () => {
+    for (const one of [name, `${name}_own`]) await admin.execute(sql.raw(`drop database if exists ${one} with (force)`));
+    await admin.close();
+  });
+  return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
+}
+
+/** A house for journeys, with a database and a demo of its own. */
+export async function throwAwayHouse(server: string, n: number): Promise<{ url: string; database: string; devices: Devices }> {
+  const database = await throwAwayDatabase(server, n);
+  const house = await openHouse(database);
+  undo.push(house.close);
+  const devices = startDevices();
+  undo.push(devices.stop);
+  const site = await serve(house, await freePort(), { bench: devices });
+  undo.push(site.close);
+  return { url: site.url, database, devices };
+}

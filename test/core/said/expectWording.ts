@@ -1,0 +1,39 @@
+/**
+ * What the core says, word for word, kept beside it as text to be read and judged: every refusal, warning and answer as a maker reads it,
+ * and the figures just on either side of each edge. A change of words or of an edge shows as a change of that text.
+ */
+import { join } from "node:path";
+import Fraction from "fraction.js";
+import { expect } from "vitest";
+import type { Outcome } from "#core/outcome";
+
+const isOutcome = (v: unknown): v is Outcome<unknown> => typeof v === "object" && v !== null && "ok" in v && typeof v.ok === "boolean";
+
+/** A value in a line. */
+export function inWords(v: unknown): string {
+  if (isOutcome(v)) return v.ok ? inWords(v.value) : `✗ ${v.problem.code}: ${v.problem.say}`;
+  if (typeof v === "string") return v;
+  if (v instanceof Fraction) return v.toString();
+  return JSON.stringify(v, (_, x: unknown) => (typeof x === "bigint" ? Number(x) : x instanceof Map ? [...x] : x)).replace(
+    /"([^"]*)":/g,
+    "$1: ",
+  );
+}
+
+/** Keeps what each asked thing comes to, one a line, as `asked → said`. */
+export const expectWording = (file: string, said: readonly (readonly [asked: string, said: unknown])[]): Promise<void> =>
+  expect(`${said.map(([asked, v]) => `${asked} → ${inWords(v)}`).join("\n")}\n`).toMatchFileSnapshot(
+    join(import.meta.dirname, `${file}.txt`),
+  );
+
+/** What becomes of each of some texts. */
+export const each = <T extends string>(texts: readonly T[], read: (text: T) => unknown) => texts.map((t) => [`“${t}”`, read(t)] as const);
+
+/** What becomes of a call that may throw. */
+export function trying(work: () => unknown): unknown {
+  try {
+    return work();
+  } catch (e) {
+    return `throws ${(e as Error).name}: ${(e as Error).message}`;
+  }
+}

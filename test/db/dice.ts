@@ -1,0 +1,28 @@
+/**
+ * Acts by dice, for tests that do them at random: each is chosen in a workshop by what there is to do it to, and comes back as what it was
+ * told, so that it can be done there, and again in another workshop where things have other numbers.
+ *
+ * All that move a lot, or say what it may be used for. Settings, recipes and prices move none; what they may not change is held by
+ * test/app/standsStill.test.ts.
+ */
+import fc from "fast-check";
+import { MAKING } from "./dice/making.ts";
+import { SHELF } from "./dice/shelf.ts";
+import type { Again, World } from "./dice/world.ts";
+
+const THROWS = { ...SHELF, ...MAKING };
+export type Kind = keyof typeof THROWS;
+export const KINDS = Object.keys(THROWS) as Kind[];
+/** Done more often, since much else rests on them. */
+const OFTEN: readonly Kind[] = ["correct", "fill", "strain", "make"];
+
+export interface Dice {
+  do: Kind;
+  a: number;
+  b: number;
+}
+/** Which act, and two dice that choose what it is done to and how much. */
+export const dice = { do: fc.constantFrom(...KINDS, ...OFTEN), a: fc.nat(997), b: fc.integer({ min: 1, max: 1000 }) };
+
+/** Chooses an act by its dice; null when there is nothing to do it to. */
+export const choose = async (w: World, { do: what, a, b }: Dice): Promise<Again | null> => THROWS[what](w.db, a, b);
