@@ -15,6 +15,6 @@ const together = (id: string): string | undefined =>
 
 export default defineConfig(({ command, isSsrBuild }) => ({
   ...(command === "build" && { ssr }),
-  ...(!isSsrBuild && { build: { rollupOptions: { output: { manualChunks: together } } } }),
+  build: { rollupOptions: isSsrBuild ? { input: "app/server/pages.server.ts" } : { output: { manualChunks: together } } },
   plugins: [tailwindcss(), reactRouter(), !isSsrBuild && small()],
 }));

@@ -12,6 +12,7 @@ import {
 } from "react-router";
 import { useContext, useEffect } from "react";
 import { NonceContext } from "./server/nonce.ts";
+import { serveWorkshop } from "./server/workshop.server.ts";
 import type { Route } from "./+types/root";
 import serif from "@fontsource/young-serif/files/young-serif-latin-400-normal.woff2?url";
 import mono from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";
@@ -32,6 +33,8 @@ export const links: LinksFunction = () => [
 /** Lists are come back to where they were left, whichever way; any other page begins at its top. */
 const LISTS = new Set(["/shelf", "/shelf/receipts", "/jars", "/recipes", "/bench", "/cabinet", "/prices", "/markets", "/gifts", "/people"]);
 const placeOf: GetScrollRestorationKeyFunction = ({ pathname, search, key }) => (LISTS.has(pathname) ? pathname + search : key);
+
+export const middleware = [serveWorkshop];
 
 export const meta: Route.MetaFunction = () => [{ title: "Zelbin" }];
 
@@ -71,7 +74,7 @@ function OutOfOrder({ say }: { say: string }) {
   }, []);
   return (
     <main className="mx-auto max-w-xl px-6 py-16">
-      <h1 className="text-3xl">One moment</h1>
+      <h1 className="text-page">One moment</h1>
       <p className="mt-3" role="status">
         {say} This page is asked for again by itself.
       </p>
@@ -84,7 +87,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const missing = isRouteErrorResponse(error) && error.status === 404;
   return (
     <main className="mx-auto max-w-xl px-6 py-16">
-      <h1 className="text-3xl">{missing ? "There is nothing here" : "Something went wrong"}</h1>
+      <h1 className="text-page">{missing ? "There is nothing here" : "Something went wrong"}</h1>
       <p className="mt-3">
         {missing
           ? "The page may have been moved, or the address mistyped."

@@ -103,7 +103,7 @@ export default [
   route("shelf/stock-take/noted", "shelf/counting/noted.ts"),
   route("jars/:id/photo", "jars/photo.ts"),
   route("files/:id", "files/file.ts"),
-  route("shelf/worth", "shelf/worthBySchool.ts"),
+  route("shelf/worth", "shelf/worthByCostingMethod.ts"),
   route("shelf/shopping.csv", "shelf/buying/shoppingCsv.ts"),
   route("empty", "ui/frame/emptyPage.tsx"),
 ] satisfies RouteConfig;

@@ -2,8 +2,10 @@
 
 import { writeNumber } from "./numbers.ts";
 
+const LISTS = new Intl.ListFormat("en-GB");
+
 /** @example wordList(["oil", "wax", "honey"]) // "oil, wax and honey" */
-export const wordList = (xs: readonly string[]): string => (xs.length < 2 ? xs.join("") : `${xs.slice(0, -1).join(", ")} and ${xs.at(-1)}`);
+export const wordList = (xs: readonly string[]): string => LISTS.format(xs);
 
 /** @example counted(2, "tin") // "2 tins" */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${writeNumber(n, 0, 3)} ${n === 1 ? one : many}`;

@@ -88,8 +88,11 @@ export function openDb(url: string, logger?: Logger, { patient = false, schema: 
     ...(patient ? {} : { Client: Planning }),
     connectionTimeoutMillis: CONNECT_MS,
   });
+  let closing = false;
   // An idle connection that the server drops is replaced at the next query; without a listener it would end the process.
-  pool.on("error", (e) => console.error(`database connection lost: ${e.message}`));
+  pool.on("error", (e) => {
+    if (!closing) console.error(`database connection lost: ${e.message}`);
+  });
   // So would one that is lost in the middle of its work, though the query at hand is told of it.
   pool.on("connect", (client) => client.on("error", () => undefined));
   const how = { schema, casing: "snake_case", logger } as const;
@@ -110,7 +113,11 @@ export function openDb(url: string, logger?: Logger, { patient = false, schema: 
       client.release(lost);
     }
   };
-  return Object.assign(db, { transaction, close: () => pool.end() });
+  const close = (): Promise<void> => {
+    closing = true;
+    return pool.end();
+  };
+  return Object.assign(db, { transaction, close });
 }
 
 export type OpenDb = ReturnType<typeof openDb>;

@@ -3,7 +3,7 @@ import { micros } from "#core/measure/exact";
 import { STARTING_SETTINGS } from "#core/settings/settings";
 import { addDays, saturdayBefore, type Day } from "#core/when";
 import { planTakes, stockOnHand } from "#core/stock/shelf";
-import { unitsStand } from "#db/cabinet/allocations";
+import { allocatedUnits } from "#db/cabinet/allocations";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
 import { closeMarketDay, saveMarketDay } from "#db/markets/markets";
@@ -13,7 +13,7 @@ import { GIFTS, MARKETS, NEXT_MARKET } from "./year.ts";
 
 /** Finished lots for so many units of products, use-first. */
 export async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKey, number])[]) {
-  const stand = await unitsStand(w.db, day);
+  const stand = await allocatedUnits(w.db, day);
   // What is promised to orders stays here.
   const lots = [...stand.values()].flatMap((s) => {
     let free = s.free;

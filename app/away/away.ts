@@ -3,7 +3,7 @@ import { deleteContact, retireContact } from "#db/contacts/contacts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
 import { deleteMaterial, retireMaterial } from "#db/shelf/keepMaterial";
 import { object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idField, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/away";

@@ -1,5 +1,5 @@
 /** A record's buttons for copying it, putting it away or bringing it back, and deleting it while nothing was made of it. */
-import { Link } from "../ui/link.tsx";
+import { Link } from "react-router";
 import { usePress } from "../forms/usePress.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
 import type { AwayDoes, AwayOf } from "./kinds.ts";
@@ -16,7 +16,7 @@ export function Keeping({ of, id, retired, copy }: Props) {
   const { press: post, busy, problem: refused } = usePress("/away");
   const press = (does: AwayDoes): void => post({ of, id, does });
   return (
-    <div className="no-print mt-7 border-t border-rule pt-2 text-[0.95rem]">
+    <div className="no-print mt-7 border-t border-rule pt-2 text-small">
       <div className="flex flex-wrap gap-x-5">
         {copy && (
           <Link to={copy} className="pressable">

@@ -4,7 +4,7 @@ import { firstSteps, passStep } from "#db/settings/firstSteps";
 import type { ActOptions } from "#db/act/define";
 import { redirect } from "react-router";
 import { cachedSettings } from "#db/settings/settings";
-import { db, serving } from "../server/db.server.ts";
+import { db, serving } from "../server/workshop.server.ts";
 
 /** Where the step after one leads. */
 export async function wayOn(after: StepId): Promise<string> {
@@ -14,7 +14,7 @@ export async function wayOn(after: StepId): Promise<string> {
 
 /** Whether a maker is led through the first steps, and this one is still to be done. */
 export async function isFirst(id: StepId): Promise<boolean> {
-  if (serving()?.kind === "demo") return false;
+  if (serving().kind === "demo") return false;
   const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), cachedSettings(db())]);
   return !led.away && steps.some((s) => s.id === id && s.state === "open");
 }

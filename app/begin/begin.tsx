@@ -3,10 +3,9 @@ import { FIRST_STEPS, nextStep, STEP_IDS } from "#core/settings/firstSteps";
 import { counted, wordList } from "#core/words";
 import { achieved, firstSteps, type Achieved } from "#db/settings/firstSteps";
 import { cachedSettings, saveSettings } from "#db/settings/settings";
-import { redirect } from "react-router";
+import { Link, redirect } from "react-router";
 import { object } from "yup";
-import { Link } from "../ui/link.tsx";
-import { db, serving } from "../server/db.server.ts";
+import { db, serving } from "../server/workshop.server.ts";
 import { note, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { Heading, Sheet } from "../ui/sheet/sheet.tsx";
@@ -18,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: "First steps · Zelbin" 
 
 export async function loader() {
   // The demo was begun long ago.
-  if (serving()?.kind === "demo") throw redirect("/workshops");
+  if (serving().kind === "demo") throw redirect("/workshops");
   const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), cachedSettings(db())]);
   return { steps, come: nextStep(steps) ? null : await achieved(db()), away: led.away, token: crypto.randomUUID() };
 }
@@ -79,8 +78,8 @@ export default function Begin({ loaderData: { steps, come, away, token } }: Rout
                   {state === "done" ? "✓" : state === "passed" ? "–" : i + 1}
                 </span>
                 <span className="flex-1">
-                  <span className="font-display text-[1.15rem]">{FIRST_STEPS[id].say}</span>
-                  <span className="block text-[0.95rem] text-pine-soft">{FIRST_STEPS[id].about}</span>
+                  <span className="font-display text-lead">{FIRST_STEPS[id].say}</span>
+                  <span className="block text-small text-pine-soft">{FIRST_STEPS[id].about}</span>
                 </span>
                 <span className={state === "done" ? "text-sage" : "text-pine-soft"}>
                   {state === "done" ? "done" : state === "passed" ? "skipped" : ""}

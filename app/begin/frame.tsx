@@ -1,7 +1,7 @@
 /** Frame of a first step: which of how many it is, its fields, and the buttons that lead on. */
+import { Link } from "react-router";
 import { FIRST_STEPS, STEP_IDS, type Step, type StepId } from "#core/settings/firstSteps";
 import type { ReactNode } from "react";
-import { Link } from "../ui/link.tsx";
 import { Heading } from "../ui/sheet/sheet.tsx";
 
 /** The steps as a row of small jars: full once done, the present one lidded in amber. */
@@ -15,7 +15,7 @@ export function StepJars({ steps, at }: { steps: readonly Step[]; at?: StepId })
             title={FIRST_STEPS[id].say}
             aria-label={`${FIRST_STEPS[id].say}, ${state === "open" ? "to do" : state === "done" ? "done" : "skipped"}`}
             aria-current={id === at ? "step" : undefined}
-            className={`grid h-8 min-w-8 place-items-center rounded border-[1.5px] px-1.5 text-[0.9rem] font-semibold ${
+            className={`grid h-8 min-w-8 place-items-center rounded border-[1.5px] px-1.5 text-small font-semibold ${
               state === "done" ? "border-sage bg-sage-wash text-sage" : "border-rule-strong bg-sheet"
             } ${id === at ? "border-amber-deep bg-amber-glass! text-pine!" : ""}`}
           >

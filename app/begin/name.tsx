@@ -4,7 +4,7 @@ import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { cachedSettings, moneyIsIn, saveSettings } from "#db/settings/settings";
 import { firstSteps } from "#db/settings/firstSteps";
 import { object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { note, oneOf, words } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";

@@ -1,7 +1,7 @@
 /** Fifth step: how much of each is on the shelf now. */
+import { Link } from "react-router";
 import { firstSteps } from "#db/settings/firstSteps";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { openingAction, openingLoader } from "../shelf/opening/opening.server.ts";
 import { OpeningSheet } from "../shelf/opening/openingSheet.tsx";
 import { wayOn } from "./begin.server.ts";

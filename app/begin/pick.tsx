@@ -5,7 +5,7 @@ import { firstSteps } from "#db/settings/firstSteps";
 import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { note } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";

@@ -1,7 +1,6 @@
 /** A strip under the row of stations that leads through the first steps, until it is put away or all is done. */
 import { FIRST_STEPS, nextStep, STEP_IDS, type Step } from "#core/settings/firstSteps";
-import { useFetcher, useLocation } from "react-router";
-import { Link } from "../ui/link.tsx";
+import { Link, useFetcher, useLocation } from "react-router";
 import { Button } from "../ui/fields/form.tsx";
 
 export function PutAway({ away, token, small }: { away: boolean; token: string; small?: boolean }) {
@@ -28,7 +27,7 @@ export function FirstStepsStrip({ steps, token }: { steps: readonly Step[]; toke
   const here = pathname.split("/")[1] === FIRST_STEPS[next].to.split("/")[1];
   return (
     <aside aria-label="First steps" className="no-print border-b border-rule bg-paper-deep">
-      <div className="mx-auto flex max-w-[82rem] flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5 text-[0.95rem] sm:px-6">
+      <div className="mx-auto flex max-w-room flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5 text-small sm:px-6">
         <Link to="/begin" className="underline underline-offset-4">
           First steps
         </Link>

@@ -4,7 +4,7 @@ import { moneyField } from "#core/measure/money";
 import { firstSteps } from "#db/settings/firstSteps";
 import { cachedSettings, saveSettings } from "#db/settings/settings";
 import { object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { oneOf, reads } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";

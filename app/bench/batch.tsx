@@ -15,7 +15,7 @@ import { cachedSettings } from "#db/settings/settings";
 import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
 import { array, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";

@@ -1,9 +1,9 @@
 /** The bench: what is set out, and every batch made before. */
+import { Link } from "react-router";
 import { wordList } from "#core/words";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { listBatches } from "#db/bench/read";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Tin } from "../ui/figures/drawings.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
@@ -49,7 +49,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                     <Link to={`/bench/${b.id}`} className="flex items-center gap-5 px-1 py-3 hover:bg-honey-wash">
                       <Tin share={b.lines ? b.weighed / b.lines : 0} label={`${b.weighed} of ${b.lines} weighed`} />
                       <span className="min-w-0 flex-1">
-                        <span className="block font-display text-[1.25rem]">{b.recipe}</span>
+                        <span className="block font-display text-large">{b.recipe}</span>
                         <span className="text-pine-soft">
                           {wordList(b.sizes.map((s) => `${s.planned} × ${s.label}`))}, {b.weighed} of {b.lines} weighed
                         </span>

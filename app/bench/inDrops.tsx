@@ -1,7 +1,7 @@
 /** A weight too small for the scale, counted in drops: of this bottle, or of a pipette and of an orifice bottle while its drops are unknown. */
+import { Link } from "react-router";
 import { inDrops } from "#core/measure/drops";
 import type { Mg } from "#core/measure/exact";
-import { Link } from "../ui/link.tsx";
 
 /** A material that can be dripped: its density, mg/mL, and the drops to the mL its facts have. */
 export interface Liquid {
@@ -25,7 +25,7 @@ export function InDrops({ materialId, liquids, lot, weight, step }: Props) {
   const [drops, small] = liquid ? inDrops(weight, step, liquid, said) : [];
   if (drops === undefined) return null;
   return (
-    <p className="font-sans text-[0.95rem] font-normal text-pine-soft">
+    <p className="font-sans text-small font-normal text-pine-soft">
       Some {drops} drops{said !== null && " of this bottle"}
       {small !== undefined && ` from a pipette, ${small} from an orifice bottle`}
       {said === null && (

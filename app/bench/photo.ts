@@ -1,6 +1,6 @@
 /** Keeping a photo with a batch. */
 import { keepBatchPhoto } from "#db/attachments/attachments";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { postedFile } from "../forms/files.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { runAct } from "../forms/sheet.server.ts";

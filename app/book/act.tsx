@@ -1,4 +1,5 @@
 /** One act, opened: what it did, to which records, what it moved, and what it corrected or was corrected by. */
+import { Link } from "react-router";
 import { isKeyOf } from "#core/objects";
 import { ACTS_SAID } from "#core/act/kinds";
 import { kind, KINDS } from "#core/material/kinds";
@@ -6,8 +7,7 @@ import { micros } from "#core/measure/exact";
 import { REASONS } from "#core/ledger/reasons";
 import { sayFullDay } from "#core/when";
 import { readAct } from "#db/acts/book";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
@@ -58,9 +58,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
               value={at.toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}
             />
             <Figure label="Stands" value={a.undoneBy !== null ? "taken back" : a.undoes !== null ? "takes back another" : "yes"} />
-            {never !== null && a.undoes === null && (
-              <p className="py-2 text-[0.92rem] text-pine-soft">Not taken back by a press. {never}</p>
-            )}
+            {never !== null && a.undoes === null && <p className="py-2 text-small text-pine-soft">Not taken back by a press. {never}</p>}
           </Reckoner>
         }
       >
@@ -95,7 +93,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
                 {about.map((s) => (
                   <li key={`${s.kind} ${s.id}`}>
                     <Record of={s} />
-                    {s.changes && <span className="text-[0.9rem] text-pine-soft">, changed</span>}
+                    {s.changes && <span className="text-small text-pine-soft">, changed</span>}
                   </li>
                 ))}
               </ul>

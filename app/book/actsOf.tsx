@@ -1,6 +1,6 @@
 /** A record's part of the book: the acts about it, each with a button that takes it back. */
-import type { PutRight as Correction } from "#db/acts/book";
-import { Link } from "../ui/link.tsx";
+import { Link } from "react-router";
+import type { Restatements as Correction } from "#db/acts/book";
 import { When } from "../ui/figures/amounts.tsx";
 import { money } from "#core/measure/money";
 import { TakeBack } from "./takeBackPress.tsx";
@@ -31,10 +31,10 @@ export function ActRow({ act: a }: { act: ActLine }) {
       >
         {a.summary}
       </Link>
-      <span className="text-[0.9rem] text-pine-soft">{a.who}</span>
+      <span className="text-small text-pine-soft">{a.who}</span>
       <span className="no-print w-28 text-right max-sm:w-auto">
         {gone ? (
-          <Link to={`/book/${a.undoneBy}`} className="text-[0.9rem] text-pine-soft underline underline-offset-4">
+          <Link to={`/book/${a.undoneBy}`} className="text-small text-pine-soft underline underline-offset-4">
             taken back
           </Link>
         ) : (
@@ -50,13 +50,13 @@ export function ActsOf({ acts, more }: { acts: readonly ActLine[]; more: string 
   if (acts.length === 0) return null;
   return (
     <details className="no-print mt-7">
-      <summary className="cursor-pointer font-display text-[1.15rem]">What was done here</summary>
+      <summary className="cursor-pointer font-display text-lead">What was done here</summary>
       <ul className="mt-1 divide-y divide-rule border-y border-rule">
         {acts.map((a) => (
           <ActRow key={a.id} act={a} />
         ))}
       </ul>
-      <p className="mt-1.5 text-[0.92rem]">
+      <p className="mt-1.5 text-small">
         <Link to={more} className="text-amber underline underline-offset-4">
           All of it in the book
         </Link>
@@ -66,7 +66,7 @@ export function ActsOf({ acts, more }: { acts: readonly ActLine[]; more: string 
 }
 
 /** By how much, when and why a settled cost was corrected; nothing where it never was. */
-export function PutRight({ rows }: { rows: readonly Correction[] }) {
+export function Restatements({ rows }: { rows: readonly Correction[] }) {
   const { currency } = useWorkshop();
   if (rows.length === 0) return null;
   return (

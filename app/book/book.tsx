@@ -2,9 +2,8 @@
 import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, type Subject } from "#core/act/kinds";
 import { readDay } from "#core/when";
 import { nameOf, readBook } from "#db/acts/book";
-import { Form } from "react-router";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { Form, Link } from "react-router";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { STATIONS } from "../ui/frame/stations.ts";
 import { AskedDay } from "../ui/fields/dateField.tsx";
@@ -95,7 +94,7 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
           <AskedDay label="From" name="from" leaning="past" defaultValue={asked.from} />
           <AskedDay label="To" name="to" leaning="past" defaultValue={asked.to} />
           <button className="act">Look</button>
-          <label className="flex items-center gap-2 text-[0.95rem] sm:col-span-6">
+          <label className="flex items-center gap-2 text-small sm:col-span-6">
             <input type="checkbox" name="standing" value="yes" defaultChecked={asked.standing} />
             Hide what was taken back
           </label>

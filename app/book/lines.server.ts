@@ -1,7 +1,7 @@
 /** Acts as the screens list them. */
 import type { Subject } from "#core/act/kinds";
 import { actsAbout, reversible, type BookRow } from "#db/acts/book";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import type { ActLine } from "./actsOf.tsx";
 
 export const actLine = (a: BookRow): ActLine => ({

@@ -1,6 +1,6 @@
 /** A record an act is about, by its kind and its name. */
+import { Link } from "react-router";
 import { SUBJECTS, type Subject } from "#core/act/kinds";
-import { Link } from "../ui/link.tsx";
 
 /** With the way to it as long as it is there. */
 export function Record({ of: { kind, id, called } }: { of: Subject & { called: string | null } }) {
@@ -9,7 +9,7 @@ export function Record({ of: { kind, id, called } }: { of: Subject & { called: s
   const name = kind === "settings" ? "of the workshop" : called;
   return (
     <>
-      <span className="text-[0.9em] text-pine-soft">{say}</span>{" "}
+      <span className="text-part text-pine-soft">{say}</span>{" "}
       {name === null ? (
         <span>no longer here</span>
       ) : (

@@ -1,7 +1,7 @@
 /** Taking back an act: from the note that offers it, its record, its lot or the book. */
 import { reverseAct } from "#db/acts/reverse";
 import { object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idField } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/takeBack";

@@ -14,7 +14,7 @@ export function TakeBack({ actId, label, main }: { actId: number; label?: string
     <>
       <button
         type="button"
-        className={label ? "pressable text-[0.92rem]" : main ? "act" : "act act-small"}
+        className={label ? "pressable text-small" : main ? "act" : "act act-small"}
         aria-label={label}
         disabled={back.state !== "idle"}
         onClick={() => void back.submit({ actId }, { method: "post", action: "/take-back", encType: "application/json" })}

@@ -1,8 +1,8 @@
 /** The life of every lot in the cabinet, so that what has to be sold first is seen from across the room; its table has the same figures. */
+import { Link } from "react-router";
 import { AGES, type Life } from "#core/cabinet/ages";
 import { counted } from "#core/words";
 import { lazy } from "react";
-import { Link } from "../ui/link.tsx";
 import { AsTable, Drawn } from "../ui/figures/drawn.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
@@ -22,9 +22,7 @@ export function Ages({ lots }: { lots: readonly Life[] }) {
     <Part
       title="By age"
       aside={
-        <span className="text-[0.92rem] text-pine-soft">
-          Each lot from its pouring to its day; what should be sold first stands on top.
-        </span>
+        <span className="text-small text-pine-soft">Each lot from its pouring to its day; what should be sold first stands on top.</span>
       }
     >
       <Drawn height={shown.length * ROW_PX + 84} onPhone={shown.length * PHONE_ROW_PX + 104}>

@@ -1,4 +1,5 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
+import { Link } from "react-router";
 import { finishedCost } from "#core/batch/finishing/result";
 import { lives } from "#core/cabinet/ages";
 import { groupBy } from "#core/collect";
@@ -10,12 +11,11 @@ import { daysBetween } from "#core/when";
 import { today } from "#db/clock";
 import { listCabinet, takeOut, type CabinetLot } from "#db/cabinet/cabinet";
 import { cabinetOutlook } from "#db/cabinet/outlook";
-import { unitsStand } from "#db/cabinet/allocations";
+import { allocatedUnits } from "#db/cabinet/allocations";
 import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
 import { object } from "yup";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useDraftOfDialog } from "../forms/drafts/keptDrafts.ts";
@@ -33,7 +33,7 @@ import type { Route } from "./+types/cabinet";
 
 export const meta: Route.MetaFunction = () => [{ title: "Cabinet · Zelbin" }];
 export async function loader() {
-  const [lots, stand, outlook] = await Promise.all([listCabinet(db()), unitsStand(db(), today()), cabinetOutlook(db(), today())]);
+  const [lots, stand, outlook] = await Promise.all([listCabinet(db()), allocatedUnits(db(), today()), cabinetOutlook(db(), today())]);
   return {
     lots,
     paces: [...outlook.paces],
@@ -175,7 +175,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                     <Link to={`/prices/${rows[0]!.of}`} className="hover:underline">
                       {rows[0]!.name}
                     </Link>{" "}
-                    <span className="font-sans text-[0.86rem] text-pine-soft">
+                    <span className="font-sans text-fine text-pine-soft">
                       {[
                         rows[0]!.label,
                         ...(rows[0]!.type ? [RECIPE_TYPES[rows[0]!.type].label] : []),
@@ -203,7 +203,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                   cell: (l) => (
                     <>
                       {money(l.cost.full, currency)}
-                      {!l.minutesHundredths && <span className="block font-sans text-[0.8em] text-pine-soft">no work in it</span>}
+                      {!l.minutesHundredths && <span className="block font-sans text-part text-pine-soft">no work in it</span>}
                     </>
                   ),
                 },

@@ -16,7 +16,7 @@ interface Props {
 export function Outlook({ lots, pace, summer, today }: Props) {
   const left = pace === null ? 0 : agesUnsold(lots, pace, today);
   return (
-    <span className="block font-sans text-[0.86rem] font-normal text-pine-soft">
+    <span className="block font-sans text-fine font-normal text-pine-soft">
       {pace === null ? "Too early to say how fast it sells" : sayPace(pace)}
       {left > 0 && (
         <strong className="text-honey">

@@ -3,7 +3,7 @@ import type { HeatReading, ScaleReading } from "#core/device/lines";
 import { mg } from "#core/measure/exact";
 import type { Bench, Shown, State, Wire } from "#devices/wire";
 import { afterEach, describe, expect, it } from "vitest";
-import type { Serving } from "../server/db.server.ts";
+import { serveOnly } from "../server/workshop.server.ts";
 import { loader } from "./stream.ts";
 
 /** A wire whose readings are said by hand. */
@@ -33,7 +33,7 @@ const weighs = (grams: number): State<ScaleReading> => ({
 });
 
 function listen(bench: Bench | null) {
-  globalThis.zelbinServing = () => ({ bench }) as Serving;
+  serveOnly({ bench });
   const gone = new AbortController();
   const answer = loader({
     request: new Request("http://127.0.0.1/devices/stream", { signal: gone.signal }),
@@ -49,7 +49,7 @@ function listen(bench: Bench | null) {
 }
 
 afterEach(() => {
-  globalThis.zelbinServing = undefined;
+  serveOnly({});
 });
 
 describe("the devices' stream", () => {

@@ -1,13 +1,13 @@
 /** Streams what the scale and the thermometer show, as it changes, to a page for as long as it is open. */
 import type { Bench } from "#devices/wire";
-import { benchShows, serving } from "../server/db.server.ts";
+import { benchShows, serving } from "../server/workshop.server.ts";
 import type { Route } from "./+types/stream";
 
 /** Heartbeat: how often something is sent, so that a closed connection is noticed. */
 const ALIVE_MS = 10_000;
 
 export function loader({ request }: Route.LoaderArgs) {
-  const bench = serving()?.bench ?? null;
+  const bench = serving().bench ?? null;
   const words = new TextEncoder();
   let stop = (): void => undefined;
   const body = new ReadableStream<Uint8Array>({

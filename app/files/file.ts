@@ -1,6 +1,6 @@
 /** Serves a saved scan or photo, byte for byte. */
 import { readAttachment } from "#db/attachments/attachments";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import type { Route } from "./+types/file";
 

@@ -1,7 +1,6 @@
 /** Shows a saved scan or photo, as a picture or a link to it. */
 import type { ReactNode } from "react";
-import { useHref } from "react-router";
-import { Link } from "../ui/link.tsx";
+import { Link, useHref } from "react-router";
 
 export const KeptPicture = ({ id, alt, className }: { id: number; alt: string; className: string }) => (
   <img src={useHref(`/files/${id}`)} alt={alt} loading="lazy" className={`rounded border border-rule object-cover ${className}`} />

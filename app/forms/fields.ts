@@ -7,7 +7,7 @@ import { parseMoney } from "#core/measure/read";
 import { writeNumber } from "#core/numbers";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
-import { mixed, setLocale, type Schema } from "yup";
+import { Schema, setLocale } from "yup";
 import { idOf } from "./ids.ts";
 
 const UNREAD = "This could not be read. Reload the page and try again.";
@@ -18,27 +18,31 @@ setLocale({
   object: { noUnknown: UNREAD },
 });
 
-class Unread {
-  readonly say: string;
-  constructor(say: string) {
-    this.say = say;
+const textOf = (posted: unknown): string =>
+  typeof posted === "string" || typeof posted === "number" ? String(posted).replaceAll("\0", "") : "";
+
+/** A kind of schema as Yup's own are: what is posted becomes what a core function reads in it, and the function's words are the error. */
+class ReadSchema<T> extends Schema<T> {
+  constructor(read: (text: string) => Outcome<T>) {
+    super({ type: "text that is read", check: (_value): _value is NonNullable<T> => true });
+    const valueOf = (posted: unknown): T | undefined => {
+      const r = read(textOf(posted));
+      return r.ok ? r.value : undefined;
+    };
+    this.withMutation((schema) => {
+      schema.nullable();
+      schema.transform((_value, posted: unknown) => valueOf(posted));
+      schema.default(() => valueOf(""));
+      schema.test("reads", (_value, context) => {
+        const r = read(textOf(context.originalValue));
+        return r.ok || context.createError({ message: r.problem.say });
+      });
+    });
   }
 }
 
 /** A field read by a core function; one that is missing from the sheet reads as empty. @example reads(parseMoney) */
-export function reads<T>(read: (text: string) => Outcome<T>): Schema<T> {
-  const valueOf = (text: string): T | Unread => {
-    const r = read(text);
-    return r.ok ? r.value : new Unread(r.problem.say);
-  };
-  return mixed()
-    .nullable()
-    .transform((_value, original: unknown) =>
-      valueOf(typeof original === "string" || typeof original === "number" ? String(original).replaceAll("\0", "") : ""),
-    )
-    .test("reads", (value, context) => (value instanceof Unread ? context.createError({ message: value.say }) : true))
-    .default(() => valueOf("") as NonNullable<T>) as unknown as Schema<T>;
-}
+export const reads = <T>(read: (text: string) => Outcome<T>): Schema<T> => new ReadSchema(read);
 
 const blank = (text: string): boolean => text.trim() === "";
 

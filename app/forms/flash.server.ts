@@ -1,6 +1,6 @@
 /** Flash message: the act just done, told once by the next page, which offers to take it back. In a cookie, so that no address has it. */
 import { createCookieSessionStorage } from "react-router";
-import { home } from "../server/db.server.ts";
+import { home } from "../server/workshop.server.ts";
 import { idOf } from "./ids.ts";
 
 // Signed by this run of the server alone: after a restart there is nothing "just done", and the book has it anyway.

@@ -1,6 +1,6 @@
 /** Somebody saved the record while this sheet was open: both are shown, field by field, and neither is lost. */
+import { Link } from "react-router";
 import { useMemo, useState } from "react";
-import { Link } from "../ui/link.tsx";
 import { bothSheets, joined, type Field, type Side } from "./bothSheets.ts";
 import type { Reply } from "./sheet.server.ts";
 import { Button } from "../ui/fields/form.tsx";
@@ -48,7 +48,7 @@ function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Rep
   const asked = fields.filter((f) => f.settled === null);
   return (
     <section aria-label="Changed meanwhile" className="mb-5 rounded border-l-4 border-honey bg-honey-wash px-4 py-3">
-      <h2 className="text-[1.15rem]">Changed meanwhile</h2>
+      <h2 className="text-lead">Changed meanwhile</h2>
       <p className="mb-2">
         {changed.who} saved it at {at}:{" "}
         <Link to={`/book/${changed.actId}`} className="underline underline-offset-4">
@@ -88,7 +88,7 @@ function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Rep
       >
         Go on with this
       </Button>
-      <p className="mt-1 text-[0.9rem] text-pine-soft">Then look it over and keep it.</p>
+      <p className="mt-1 text-small text-pine-soft">Then look it over and keep it.</p>
     </section>
   );
 }

@@ -46,7 +46,7 @@ export function HeldBack({ sheet }: { sheet: Pick<Sending, "formState" | "setFoc
   return (
     <button
       type="button"
-      className="basis-full cursor-pointer text-right [contain:inline-size] text-[0.95rem] font-semibold text-berry"
+      className="basis-full cursor-pointer text-right [contain:inline-size] text-small font-semibold text-berry"
       onClick={() => (sheet.setFocus as UseFormReturn["setFocus"])(first)}
     >
       Not saved: {problemAt(sheet.formState.errors, first)}

@@ -1,14 +1,14 @@
 /** Gift orders: the ones to pack first, then the ones that went out. */
+import { Link } from "react-router";
 import { money } from "#core/measure/money";
 import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
 import { daysBetween } from "#core/when";
 import { STANDINGS } from "#core/gift/standing";
-import { ordersStand } from "#db/gifts/begin";
+import { openOrders } from "#db/gifts/begin";
 import { listGiftOrders } from "#db/gifts/gifts";
 import { today } from "#db/clock";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -22,7 +22,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Gifts · Zelbin" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { most } = askedOf(request);
-  const [all, open] = await Promise.all([listGiftOrders(db(), undefined, most), ordersStand(db(), today())]);
+  const [all, open] = await Promise.all([listGiftOrders(db(), undefined, most), openOrders(db(), today())]);
   const { rows, more } = partOf(all, most);
   const stands = new Map(open.map((o) => [o.orderId, o]));
   const orders = rows.map((o) => ({
@@ -77,10 +77,10 @@ export default function Gifts({ loaderData }: Route.ComponentProps) {
           sorts: (o) => o.customer,
           cell: (o) => (
             <>
-              <Link to={`/gifts/${o.id}`} className="font-display text-[1.1rem] hover:underline">
+              <Link to={`/gifts/${o.id}`} className="font-display text-lead hover:underline">
                 {o.customer}
               </Link>
-              {o.note && <span className="block text-[0.88rem] text-pine-soft">{o.note}</span>}
+              {o.note && <span className="block text-fine text-pine-soft">{o.note}</span>}
             </>
           ),
         },
@@ -92,7 +92,7 @@ export default function Gifts({ loaderData }: Route.ComponentProps) {
             <>
               <When day={o.due} />
               {!o.packed && (
-                <span className={`block text-[0.88rem] font-semibold ${daysBetween(today, o.due) < 0 ? "text-berry" : "text-honey"}`}>
+                <span className={`block text-fine font-semibold ${daysBetween(today, o.due) < 0 ? "text-berry" : "text-honey"}`}>
                   {inDays(o.due)}
                 </span>
               )}

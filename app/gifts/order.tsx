@@ -8,13 +8,13 @@ import { today } from "#db/clock";
 import { alikeIn, productNames } from "#core/recipe/productNames";
 import { wordList } from "#core/words";
 import { listGiftOrders, saveGiftOrder, type GiftOrderRead } from "#db/gifts/gifts";
-import { ordersStand } from "#db/gifts/begin";
+import { openOrders } from "#db/gifts/begin";
 import { packedLots, packGiftOrder } from "#db/gifts/pack";
 import { listProducts } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
@@ -59,7 +59,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     openSheet(record),
     record && actsOf(record),
     id === null ? [] : restatementsSince(db(), "giftOrderId", id),
-    order && !order.packedActId ? ordersStand(db(), today()) : [],
+    order && !order.packedActId ? openOrders(db(), today()) : [],
   ]);
   // What isn't packed has today's name, and a mark where another has the same name.
   const called = new Map(products.map((p) => [p.id, p.name]));

@@ -2,13 +2,13 @@
  * A gift order that is packed: what it really cost stands beside it. On paper it is the customer's: who it is from, what is in it and what it
  * comes to, the lots by which it could be asked after, and nothing of what it cost.
  */
+import { Link } from "react-router";
 import { orderResult } from "#core/gift/order";
 import { micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import type { GiftOrderRead } from "#db/gifts/gifts";
-import { Link } from "../ui/link.tsx";
-import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { ActsOf, Restatements } from "../book/actsOf.tsx";
 import { LotTag, showBase, When } from "../ui/figures/amounts.tsx";
 import { Facts } from "../ui/sheet/facts.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -78,7 +78,7 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
               rows={items}
               by={(i) => i.id}
               columns={[
-                { head: "Product", cell: (i) => <span className="font-display text-[1.05rem]">{i.name}</span>, foot: "Together" },
+                { head: "Product", cell: (i) => <span className="font-display text-lead">{i.name}</span>, foot: "Together" },
                 { head: "Units", as: "figure", cell: (i) => i.units, foot: items.reduce((a, i) => a + i.units, 0) },
                 { head: "Price of one", as: "figure", cell: (i) => money(i.price, currency) },
                 { head: "In all", as: "figure", cell: (i) => money(i.units * i.price, currency), foot: money(result.goods, currency) },
@@ -126,7 +126,7 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
             <p className="no-print mt-3 text-pine-soft">Materials in it cost {money(materials, currency)}.</p>
           </Part>
           <div className="no-print">
-            <PutRight rows={d.righted} />
+            <Restatements rows={d.righted} />
           </div>
           {d.book && <ActsOf {...d.book} />}
         </Sheet>

@@ -1,4 +1,5 @@
 /** The slip of a gift order that isn't packed: what goes in, how it is wrapped, and the Reckoner beside it. */
+import { Link } from "react-router";
 import { orderResult } from "#core/gift/order";
 import { planPacking } from "#core/gift/packing";
 import { kind } from "#core/material/kinds";
@@ -10,8 +11,7 @@ import { firstExpiredFirst, type Lot } from "#core/stock/lots";
 import { costNeeds } from "#core/stock/costingMethods";
 import type { NeedPlan } from "#core/stock/shelf";
 import { readDay } from "#core/when";
-import { Link } from "../ui/link.tsx";
-import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { ActsOf, Restatements } from "../book/actsOf.tsx";
 import { fillEmptyField } from "../forms/fillEmptyField.ts";
 import { useSubmitWhenReady } from "../forms/useSubmitWhenReady.ts";
 import { useSheet } from "../forms/useSheet.ts";
@@ -325,7 +325,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
               </div>
             </Part>
           )}
-          <PutRight rows={d.righted} />
+          <Restatements rows={d.righted} />
           {d.book && <ActsOf {...d.book} />}
         </Sheet>
       </SideBySide>

@@ -1,4 +1,5 @@
 /** Blending oils of several lots into one. */
+import { Link } from "react-router";
 import { micros, mg, sum } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { grams } from "#core/measure/write";
@@ -6,8 +7,7 @@ import type { FieldProblem } from "#core/refused";
 import { drawValue } from "#core/stock/lots";
 import { blend } from "#db/jars/strain";
 import { array, object } from "yup";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { firstUnread, readWeight } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import { note, reads, words } from "../forms/fields.ts";

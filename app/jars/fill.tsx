@@ -7,7 +7,7 @@ import { fillJar } from "#db/jars/fill";
 import { anyMaterial, materialOfLot } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { note } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";

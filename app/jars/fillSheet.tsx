@@ -1,4 +1,5 @@
 /** The plan of a jar on its sheet: herb, oil and how, with what it comes to beside it. */
+import { Link } from "react-router";
 import { AMOUNT_BY, AMOUNT_BY_IDS, JAR_FILLS } from "#core/infusion/amounts";
 import { CUTS, CUT_IDS } from "#core/infusion/absorption";
 import { DRYNESS } from "#core/material/dryness";
@@ -6,7 +7,6 @@ import { firstMistake } from "#core/refused";
 import { METHODS, METHOD_IDS } from "#core/infusion/methods";
 import { grams } from "#core/measure/write";
 import { useMemo } from "react";
-import { Link } from "../ui/link.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { CARRIERS, HERBS } from "../names/finds.ts";
 import { LOOKUP_FAILED, useLookup, useLastKnown } from "../names/useLookup.ts";

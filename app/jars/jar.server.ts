@@ -4,7 +4,7 @@ import { parseNumber } from "#core/measure/parse";
 import { heat, tend, topUp } from "#db/jars/fill";
 import { spoilJar, strainJar } from "#db/jars/strain";
 import { array, boolean, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { readWeight, readWeighed } from "#core/measure/read";
 import { idField, optional, reads, wholeNumber, words } from "../forms/fields.ts";
 import { runAct, pressedSheet } from "../forms/sheet.server.ts";

@@ -1,4 +1,5 @@
 /** One jar: what is in it, tending it, straining it, and the bottles that came of it. */
+import { Link } from "react-router";
 import { METHODS } from "#core/infusion/methods";
 import { isHeated } from "#core/infusion/warmth";
 import { JAR_STATES, jarProgress, jarState } from "#core/infusion/tend";
@@ -10,8 +11,7 @@ import { restatementsSince } from "#db/acts/book";
 import { readJar } from "#db/jars/read";
 import { lotsOfMaterials } from "#db/ledger/lots";
 import { today } from "#db/clock";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { LotTag, PerUnit, percent, When } from "../ui/figures/amounts.tsx";
 import { Jar as JarDrawing } from "../ui/figures/drawings.tsx";
@@ -19,7 +19,7 @@ import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { ActsOf, Restatements } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { jarAct } from "./jar.server.ts";
 import { JarLog } from "./jarLog.tsx";
@@ -91,7 +91,7 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
             {open && (
               <div className="flex items-center gap-4 py-2">
                 <JarDrawing share={jarProgress(jar, day)} done={state !== "steeping"} label={JAR_STATES[state]} />
-                <p className="font-display text-[1.2rem]">{JAR_STATES[state][0]!.toUpperCase() + JAR_STATES[state].slice(1)}</p>
+                <p className="font-display text-large">{JAR_STATES[state][0]!.toUpperCase() + JAR_STATES[state].slice(1)}</p>
               </div>
             )}
             <Figure
@@ -187,7 +187,7 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
                 ]}
               />
               {bottles[0]?.materialId && (
-                <p className="mt-2 text-[0.92rem] text-pine-soft">
+                <p className="mt-2 text-small text-pine-soft">
                   On the shelf as{" "}
                   <Link to={`/shelf/${bottles[0].materialId}`} className="text-amber underline underline-offset-4">
                     {jar.name}
@@ -198,7 +198,7 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
             </Part>
           )}
           {open && <Tending jar={jar} lots={lots} names={names} token={token} reading={reading} />}
-          <PutRight rows={righted} />
+          <Restatements rows={righted} />
           <ActsOf {...book} />
         </Sheet>
         {open && <StrainForm jar={jar} oil={oil} herb={herb} value={value} token={token} />}

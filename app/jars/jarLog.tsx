@@ -38,7 +38,7 @@ export function JarLog({ events, heated }: { events: readonly Event[]; heated: b
                 {SAYS[e.kind]}
                 {e.celsius !== null && ` ${writeNumber(e.celsius, 0, 1)} °C (${writeNumber(fahrenheitOf(e.celsius), 0, 0)} °F)`}
                 {e.celsius !== null && judgeWarmth(heated, e.celsius) !== null && (
-                  <span className="block text-[0.92rem] text-honey">{judgeWarmth(heated, e.celsius)}</span>
+                  <span className="block text-small text-honey">{judgeWarmth(heated, e.celsius)}</span>
                 )}
                 {e.note && <span className="text-pine-soft"> · {e.note}</span>}
                 {e.attachmentId !== null && (

@@ -1,7 +1,7 @@
 /** The jars' weeks: when each was filled, when it can be strained, when it is at its best and when it must be; its table has the days. */
+import { Link } from "react-router";
 import { JAR_STATES, jarState } from "#core/infusion/tend";
 import { lazy } from "react";
-import { Link } from "../ui/link.tsx";
 import { When } from "../ui/figures/amounts.tsx";
 import { AsTable, Drawn } from "../ui/figures/drawn.tsx";
 import { Part, Sheet } from "../ui/sheet/sheet.tsx";
@@ -16,7 +16,7 @@ export function JarWeeks({ jars }: { jars: readonly WeekJar[] }) {
   const { today } = useWorkshop();
   return (
     <Sheet className="mt-8">
-      <Part title="Their weeks" aside={<span className="text-[0.92rem] text-pine-soft">The line is today.</span>}>
+      <Part title="Their weeks" aside={<span className="text-small text-pine-soft">The line is today.</span>}>
         <Drawn height={jars.length * ROW_PX + 70}>
           <WeekChart jars={jars} today={today} />
         </Drawn>
@@ -29,7 +29,7 @@ export function JarWeeks({ jars }: { jars: readonly WeekJar[] }) {
                 head: "Jar",
                 cell: (j) => (
                   <Link to={`/jars/${j.id}`} className="hover:underline">
-                    {j.name} <span className="weight text-[0.88em] text-pine-soft">{j.number}</span>
+                    {j.name} <span className="weight text-part text-pine-soft">{j.number}</span>
                   </Link>
                 ),
               },

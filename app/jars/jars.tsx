@@ -5,10 +5,9 @@ import { grams } from "#core/measure/write";
 import { daysBetween } from "#core/when";
 import { tend } from "#db/jars/fill";
 import { pastJars, steepingJars, type WallJar } from "#db/jars/read";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { array, object } from "yup";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idField } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { percent, When } from "../ui/figures/amounts.tsx";
@@ -49,10 +48,10 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
     <li className="flex gap-4 border-b-[3px] border-rule-strong pb-3">
       <Jar share={jarProgress(j.jar, day)} done={state !== "steeping"} label={`${j.jar.name}: ${JAR_STATES[state]}`} />
       <div className="flex min-w-0 flex-1 flex-col">
-        <Link to={`/jars/${j.jar.id}`} className="font-display text-[1.15rem] leading-snug hover:underline">
+        <Link to={`/jars/${j.jar.id}`} className="font-display text-lead leading-snug hover:underline">
           {j.jar.name}
         </Link>
-        <span className="text-[0.92rem] text-pine-soft">
+        <span className="text-small text-pine-soft">
           <span className="weight">{j.jar.number}</span> · {methodOf(j)}
         </span>
         <span className={`mt-1 font-semibold ${state === "late" ? "text-berry" : state === "steeping" ? "" : "text-sage"}`}>
@@ -62,7 +61,7 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
               : "Steeping"
             : JAR_STATES[state][0]!.toUpperCase() + JAR_STATES[state].slice(1)}
         </span>
-        <span className="text-[0.92rem]">
+        <span className="text-small">
           {state === "steeping" || state === "usable" ? "Best " : "Since "}
           <When day={j.jar.best} />
         </span>
@@ -76,7 +75,7 @@ function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[
               Strain it
             </Link>
           ) : (
-            j.shaken === day && <span className="text-[0.92rem] text-sage">shaken today</span>
+            j.shaken === day && <span className="text-small text-sage">shaken today</span>
           )}
         </span>
       </div>
@@ -149,7 +148,7 @@ export default function Jars({ loaderData }: Route.ComponentProps) {
                         <Link to={`/jars/${j.jar.id}`} className="font-semibold hover:underline">
                           {j.jar.name}
                         </Link>{" "}
-                        <span className="weight text-[0.88em] text-pine-soft">{j.jar.number}</span>
+                        <span className="weight text-part text-pine-soft">{j.jar.number}</span>
                       </>
                     ),
                   },

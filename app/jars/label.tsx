@@ -1,4 +1,5 @@
 /** Labels of a jar and of its bottles, to print and tie on. */
+import { Link } from "react-router";
 import { METHODS } from "#core/infusion/methods";
 import { CAUTIONS, staysSaid } from "#core/material/cautions";
 import { grams } from "#core/measure/write";
@@ -6,8 +7,7 @@ import { sayFullDay } from "#core/when";
 import { wordList } from "#core/words";
 import { readJar } from "#db/jars/read";
 import { cachedSettings } from "#db/settings/settings";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { Button } from "../ui/fields/form.tsx";
 import { Heading } from "../ui/sheet/sheet.tsx";
@@ -24,7 +24,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 function Line({ name, children }: { name: string; children: React.ReactNode }) {
   return (
     <div className="flex gap-2">
-      <dt className="w-[5.2rem] flex-none text-pine-soft">{name}</dt>
+      <dt className="w-21 flex-none text-pine-soft">{name}</dt>
       <dd className="min-w-0">{children}</dd>
     </div>
   );
@@ -77,10 +77,10 @@ export default function Label({ loaderData: { jar, parts, bottles, workshop } }:
           <section
             key={l.number}
             aria-label={`Label ${l.number}`}
-            className="w-[21rem] break-inside-avoid rounded-md border-[1.5px] border-pine bg-sheet px-5 py-4"
+            className="w-84 break-inside-avoid rounded-md border-[1.5px] border-pine bg-sheet px-5 py-4"
           >
-            <h2 className="text-[1.35rem] leading-tight">{jar.name}</h2>
-            <dl className="mt-2 space-y-0.5 text-[0.95rem]">
+            <h2 className="text-title leading-tight">{jar.name}</h2>
+            <dl className="mt-2 space-y-0.5 text-small">
               <Line name="Herb">{of("herb")}</Line>
               <Line name="Oil">{of("carrier")}</Line>
               <Line name="Method">{method}</Line>
@@ -90,9 +90,9 @@ export default function Label({ loaderData: { jar, parts, bottles, workshop } }:
                 </Line>
               ))}
             </dl>
-            <p className="weight mt-2 text-[1.5rem] font-semibold">{l.number}</p>
-            <p className="mt-1 border-t border-rule pt-1.5 text-[0.82rem]">{caution}</p>
-            <p className="mt-1 text-[0.82rem] text-pine-soft">{workshop}</p>
+            <p className="weight mt-2 text-heading font-semibold">{l.number}</p>
+            <p className="mt-1 border-t border-rule pt-1.5 text-tiny">{caution}</p>
+            <p className="mt-1 text-tiny text-pine-soft">{workshop}</p>
           </section>
         ))}
       </div>

@@ -1,7 +1,7 @@
 /** Keeping a photo with a jar. */
 import { keepPhoto } from "#db/attachments/attachments";
 import { readJar } from "#db/jars/read";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { postedFile } from "../forms/files.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { runAct } from "../forms/sheet.server.ts";

@@ -23,7 +23,7 @@ const LEADS = { never: "Don't: ", reason: "Needs a reason: ", mind: "" } as cons
 /** A warning with why, and what to do instead. */
 export function WarningNote({ warning: w }: { warning: Warning }) {
   return (
-    <div className={`rounded border-l-4 px-3 py-2 text-[0.95rem] ${TONES[w.severity]}`}>
+    <div className={`rounded border-l-4 px-3 py-2 text-small ${TONES[w.severity]}`}>
       <p className="font-semibold">
         {LEADS[w.severity]}
         {w.why}
@@ -43,7 +43,7 @@ function Wished({ plan, pick }: { plan: JarPlan; pick: (m: MethodId) => void }) 
         tone={plan.suits === "well" ? "good" : plan.suits === "just" ? "warn" : "bad"}
       />
       {plan.suits !== "well" && (
-        <div className="text-[0.92rem] text-pine-soft">
+        <div className="text-small text-pine-soft">
           {plan.inTime.length > 0 ? (
             <>
               <p>By {sayFullDay(plan.wished)} these still make it:</p>

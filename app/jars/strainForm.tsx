@@ -138,7 +138,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
                 <Spoil jar={jar} token={token} />
               </Modal>
             </Dialog.Root>
-            <p className="text-[0.92rem] text-pine-soft">Each bottle becomes a lot on the shelf, with its own number and cost.</p>
+            <p className="text-small text-pine-soft">Each bottle becomes a lot on the shelf, with its own number and cost.</p>
           </div>
         </Part>
       </Sheet>

@@ -135,7 +135,7 @@ export function Tending({
         <TopUp lots={lots} names={names} token={token} />
         <Line intent="note" field="note" label="A word" placeholder="such as deep orange, herb feels crisp" button="Note" token={token} />
       </div>
-      <p className="mt-2 text-[0.92rem] text-pine-soft">{method.how}</p>
+      <p className="mt-2 text-small text-pine-soft">{method.how}</p>
     </Part>
   );
 }

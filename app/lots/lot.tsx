@@ -12,16 +12,15 @@ import { recipeOfBase } from "#db/bench/planning/base";
 import { meltDown } from "#db/bench/finishing/meltDown";
 import { correctCount, holdLot } from "#db/shelf/counting/count";
 import { findLot, traceLot } from "#db/lots/trace";
-import { redirect } from "react-router";
+import { Link, redirect } from "react-router";
 import { object } from "yup";
 import { mg } from "#core/measure/exact";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { outAt } from "#db/ledger/out";
 import { readWeighed } from "#core/measure/read";
-import { Link } from "../ui/link.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { between, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
@@ -245,7 +244,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
                     plain: true,
                     cell: (s) => (
                       <>
-                        {s.lot.supplier} <span className="weight text-[0.85rem] text-pine-soft">{s.lot.supplierLot}</span>
+                        {s.lot.supplier} <span className="weight text-fine text-pine-soft">{s.lot.supplierLot}</span>
                       </>
                     ),
                   },
@@ -277,7 +276,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
                 <div key={s.lot.id} className="mb-5">
                   <p className="flex flex-wrap items-baseline gap-x-3">
                     <LotTag lot={s.lot} />
-                    <span className="font-display text-[1.1rem]">
+                    <span className="font-display text-lead">
                       {s.lot.name}
                       {s.lot.label && `, ${s.lot.label}`}
                     </span>

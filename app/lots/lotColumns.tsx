@@ -13,7 +13,7 @@ export const LOT_OF: Column<NamedLot> = {
   plain: true,
   cell: (l) => (
     <>
-      {l.name} {l.label && <span className="weight text-[0.9rem] text-pine-soft">{l.label}</span>}
+      {l.name} {l.label && <span className="weight text-small text-pine-soft">{l.label}</span>}
     </>
   ),
 };
@@ -23,7 +23,7 @@ export const LOT_FROM: Column<NamedLot> = {
   plain: true,
   cell: (l) => (
     <>
-      {l.supplier ?? (l.productId ? "our bench" : "")} <span className="weight text-[0.85rem] text-pine-soft">{l.supplierLot}</span>
+      {l.supplier ?? (l.productId ? "our bench" : "")} <span className="weight text-fine text-pine-soft">{l.supplierLot}</span>
     </>
   ),
 };

@@ -1,10 +1,10 @@
 /** A lot's comings and goings, each with a way to where it came from or went. */
+import { Link } from "react-router";
 import { kind } from "#core/material/kinds";
 import { REASONS } from "#core/ledger/reasons";
 import type { HistoryRow, NamedLot } from "#db/lots/trace";
 import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Table } from "../ui/lists/table.tsx";
-import { Link } from "../ui/link.tsx";
 
 /** Whether it is weighed or counted. */
 export const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");

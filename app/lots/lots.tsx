@@ -3,11 +3,10 @@ import { checks } from "#core/lot/check";
 import { isChecked } from "#core/lot/number";
 import { cachedSettings } from "#db/settings/settings";
 import { findLot, lotsLike, lotsNear } from "#db/lots/trace";
-import { Form, redirect } from "react-router";
-import { db } from "../server/db.server.ts";
+import { Form, Link, redirect } from "react-router";
+import { db } from "../server/workshop.server.ts";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { LOT_FROM, LOT_LEFT, LOT_OF, LOT_SINCE } from "./lotColumns.tsx";
-import { Link } from "../ui/link.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
 import type { Route } from "./+types/lots";
@@ -44,7 +43,7 @@ export default function Lots({ loaderData: { q, found, near, slip } }: Route.Com
           defaultValue={q}
           aria-label="Lot number"
           placeholder="such as SB261117-1"
-          className="field font-mono text-[1.25rem]"
+          className="field font-mono text-large"
           autoComplete="off"
           autoFocus
         />

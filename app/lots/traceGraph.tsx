@@ -1,8 +1,8 @@
 /** The picture itself: laid out from left to right, lots as tags, a pot or a jar where they were joined, and where units went. */
+import { Link } from "react-router";
 import type { GraphNode, LotGraph } from "#core/lot/graph";
 import dagre from "@dagrejs/dagre";
 import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
-import { Link } from "../ui/link.tsx";
 import { GAP_PX, isNumber, isPot, RANK_GAP_PX, sizesOf } from "./traceSizes.ts";
 
 interface Point {
@@ -84,8 +84,8 @@ function Shape({ node }: { node: GraphNode }) {
       : `border-l-[5px] ${node.start ? "border-amber bg-honey-wash" : "border-rule-strong bg-paper-deep"}`;
   return (
     <span className={`flex h-full w-full flex-col justify-center px-2 text-left [overflow-wrap:anywhere] ${looks}`}>
-      <span className={`text-[13.4px] leading-[18px] font-semibold ${isNumber(node) ? "font-mono" : ""}`}>{node.title}</span>
-      <span className="text-[12.2px] leading-[16px] text-pine-soft">{node.sub}</span>
+      <span className={`text-fine leading-4.5 font-semibold ${isNumber(node) ? "font-mono" : ""}`}>{node.title}</span>
+      <span className="text-tiny leading-4 text-pine-soft">{node.sub}</span>
     </span>
   );
 }

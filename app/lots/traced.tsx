@@ -70,9 +70,7 @@ export function TraceDrawn({ traced }: { traced: Traced }) {
     <Part
       title="From supplier to customer"
       aside={
-        graph.folded && (
-          <span className="text-[0.92rem] text-pine-soft">Too many to draw one by one: those of one product stand together.</span>
-        )
+        graph.folded && <span className="text-small text-pine-soft">Too many to draw one by one: those of one product stand together.</span>
       }
     >
       <Drawn height={Math.min(HIGHEST_PX, high)} onPhone={Math.min(PHONE_PX, high)} className="print:h-auto!">

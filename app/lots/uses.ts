@@ -1,6 +1,6 @@
 /** The recipes that would use a lot up, loaded only when asked for, since a lot's own page shows settled figures. */
 import { findLot } from "#db/lots/trace";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { usesUp, type UsesUp } from "./usesUp.server.ts";
 import type { Route } from "./+types/uses";
 

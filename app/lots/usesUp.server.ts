@@ -3,7 +3,7 @@ import { kind, type KindId } from "#core/material/kinds";
 import { mg } from "#core/measure/exact";
 import { fillPlan, totalForLine } from "#core/recipe/scale";
 import { readRecipes, recipesWith } from "#db/recipe/read";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 
 export interface UsesUp {
   recipeId: number;

@@ -1,8 +1,7 @@
 /** What is left of a lot, and the recipes that would use all of it, loaded when opened. */
 import { grams } from "#core/measure/write";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { Button } from "../ui/fields/form.tsx";
-import { Link } from "../ui/link.tsx";
 import { Part } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import type { UsesUp as Uses } from "./usesUp.server.ts";

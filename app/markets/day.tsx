@@ -7,13 +7,13 @@ import { unitsForStall } from "#core/stock/allocations";
 import { restatementsSince } from "#db/acts/book";
 import { notYetReleased } from "#db/bench/finishing/notYetReleased";
 import { listCabinet } from "#db/cabinet/cabinet";
-import { unitsStand } from "#db/cabinet/allocations";
+import { allocatedUnits } from "#db/cabinet/allocations";
 import { today } from "#db/clock";
 import { closeMarketDay, finishedLotsByNumber, lastDayAt, listMarketDays, saveMarketDay } from "#db/markets/markets";
 import { chosenPrices } from "#db/prices/prices";
 import { cachedSettings } from "#db/settings/settings";
 import { array, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
@@ -43,7 +43,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     listCabinet(db()),
     chosenPrices(db()),
     cachedSettings(db()),
-    unitsStand(db(), today(), { without: id ?? undefined }),
+    allocatedUnits(db(), today(), { without: id ?? undefined }),
     openSheet(record),
     record && actsOf(record),
     id === null ? [] : restatementsSince(db(), "marketDayId", id),

@@ -1,8 +1,8 @@
 /** A market day that is closed, to be read and printed. */
+import { Link } from "react-router";
 import { dayResult, leftOver, salesOf } from "#core/market/day";
 import { money } from "#core/measure/money";
-import { Link } from "../ui/link.tsx";
-import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { ActsOf, Restatements } from "../book/actsOf.tsx";
 import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { Facts } from "../ui/sheet/facts.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -12,7 +12,7 @@ import { useWorkshop } from "../ui/workshop.ts";
 import { DayReckoner } from "./dayReckoner.tsx";
 import type { MarketDay } from "./dayTexts.ts";
 
-type Told = Pick<Parameters<typeof PutRight>[0], "rows">["rows"];
+type Told = Pick<Parameters<typeof Restatements>[0], "rows">["rows"];
 
 interface Props {
   day: MarketDay;
@@ -55,8 +55,8 @@ export function DayRecord({ day, book, righted }: Props) {
                   foot: "Together",
                   cell: (l) => (
                     <>
-                      <span className="font-display text-[1.05rem]">{l.name}</span>{" "}
-                      <span className="weight text-[0.9rem] text-pine-soft">{l.label}</span>
+                      <span className="font-display text-lead">{l.name}</span>{" "}
+                      <span className="weight text-small text-pine-soft">{l.label}</span>
                     </>
                   ),
                 },
@@ -88,7 +88,7 @@ export function DayRecord({ day, book, righted }: Props) {
             />
             {day.note && <p className="mt-3 max-w-prose whitespace-pre-line">{day.note}</p>}
           </Part>
-          <PutRight rows={righted} />
+          <Restatements rows={righted} />
           {book && <ActsOf {...book} />}
         </Sheet>
       </SideBySide>

@@ -1,4 +1,5 @@
 /** The sheet of a market day that isn't closed: what goes along, what became of it, and the Reckoner beside it. */
+import { Link } from "react-router";
 import { micros, mulDiv, type Micros } from "#core/measure/exact";
 import { moneyField } from "#core/measure/money";
 import { firstUnread, orNothing, readCount, readPlain, parseMoney } from "#core/measure/read";
@@ -6,8 +7,7 @@ import { done, refuse } from "#core/outcome";
 import { dayResult, leftOver } from "#core/market/day";
 import { readDay } from "#core/when";
 import { useMemo } from "react";
-import { Link } from "../ui/link.tsx";
-import { ActsOf, PutRight } from "../book/actsOf.tsx";
+import { ActsOf, Restatements } from "../book/actsOf.tsx";
 import { useSheet } from "../forms/useSheet.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { FindText, nameCell } from "../names/combo.tsx";
@@ -205,7 +205,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
             {...sheet.register("note")}
             problem={errors.note?.message}
           />
-          <PutRight rows={righted} />
+          <Restatements rows={righted} />
           {rows
             .filter((r) => r.lot?.waits && r.taken > 0)
             .map((r) => (

@@ -1,11 +1,11 @@
 /** Market days: what each came to, to see which are worth the drive. */
+import { Link } from "react-router";
 import { counted } from "#core/words";
 import { money } from "#core/measure/money";
 import { resultOf } from "#core/market/day";
 import { marketSums } from "#db/markets/markets";
 import { lazy } from "react";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { When, useSayDay } from "../ui/figures/amounts.tsx";
 import { Drawn } from "../ui/figures/drawn.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";

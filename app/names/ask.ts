@@ -4,7 +4,7 @@ import { jarStuffOf } from "#db/jars/jarStuff";
 import { productsOf } from "#db/gifts/products";
 import { boughtOf, stuffOf } from "#db/shelf/sheetMaterials";
 import { isKeyOf } from "#core/objects";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { MOST_NAMES, type Named, type NamedKind } from "./named.ts";
 import type { Route } from "./+types/ask";

@@ -131,7 +131,7 @@ export function Combo({ finds, value, onText, inputRef, onKeyDown, ...input }: C
     if (e.key === "Tab" && marked?.how === "name" && strict && text !== "" && !exact) choose(marked);
     if (e.key === "Enter" && marked) return;
     // Nothing is marked: Enter is the sheet's.
-    if (e.key === "Enter") (e.nativeEvent as unknown as { preventDownshiftDefault: boolean }).preventDownshiftDefault = true;
+    if (e.key === "Enter") Object.assign(e.nativeEvent, { preventDownshiftDefault: true });
     onKeyDown?.(e);
   };
   const problem = library.data && "problems" in library.data ? library.data.problems[0]?.say : undefined;
@@ -224,10 +224,10 @@ function Line({ of: o }: { of: Option }) {
   return (
     <span className="grid grid-cols-[1fr_auto] items-baseline gap-x-4">
       <span className="font-semibold">{o.name}</span>
-      <span className={`text-[0.9rem] tabular-nums ${o.first ? "weight" : "text-pine-soft"}`}>
+      <span className={`text-small tabular-nums ${o.first ? "weight" : "text-pine-soft"}`}>
         {o.how === "library" ? "from the library" : o.aside}
       </span>
-      {o.about && <span className="col-span-2 text-[0.86rem] text-pine-soft">{o.about}</span>}
+      {o.about && <span className="col-span-2 text-fine text-pine-soft">{o.about}</span>}
     </span>
   );
 }

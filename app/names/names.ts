@@ -17,7 +17,7 @@ import { cachedSettings } from "#db/settings/settings";
 import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
 import { data } from "react-router";
 import { array, object } from "yup";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { note, oneOf, scaled, words } from "../forms/fields.ts";
 import { productsToChoose } from "#db/gifts/products";
 import { withRefusals, validateSheet, readPosted, refuseSheet } from "../forms/sheet.server.ts";

@@ -1,13 +1,13 @@
 /** One supplier, customer or market: how to reach them, what was noted, and all the books say of them. */
+import { Link } from "react-router";
 import { CONTACT_KINDS, CONTACTS, isContactKind } from "#core/contact";
 import { readContact, saveContact } from "#db/contacts/contacts";
 import { counted } from "#core/words";
 import { object } from "yup";
-import { Link } from "../ui/link.tsx";
 import { AWAY_SAID, Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { note, oneOf, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";

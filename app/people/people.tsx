@@ -1,10 +1,9 @@
 /** Suppliers, customers and markets: everybody the books know, the one last dealt with first. */
 import { CONTACT_KINDS, CONTACTS, isContactKind } from "#core/contact";
 import { contactsOf } from "#db/contacts/contacts";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { Tabs } from "radix-ui";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -73,10 +72,10 @@ export default function People({ loaderData: { kind, all } }: Route.ComponentPro
                     sorts: (c) => c.name,
                     cell: (c) => (
                       <>
-                        <Link to={`/people/${c.id}`} className="font-display text-[1.1rem] hover:underline">
+                        <Link to={`/people/${c.id}`} className="font-display text-lead hover:underline">
                           {c.name}
                         </Link>
-                        {c.retired && <span className="ml-2 text-[0.9rem] text-pine-soft">put away</span>}
+                        {c.retired && <span className="ml-2 text-small text-pine-soft">put away</span>}
                       </>
                     ),
                   },

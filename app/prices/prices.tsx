@@ -1,12 +1,12 @@
 /** Every product's chosen prices, and what each leaves. */
+import { Link } from "react-router";
 import { money } from "#core/measure/money";
 import { CHANNELS, CHANNEL_IDS, viewPrice } from "#core/pricing/pricingMethods";
 import { today } from "#db/clock";
 import { chosenPrices } from "#db/prices/prices";
 import { unitCostsOf } from "#db/recipe/costs";
 import { cachedSettings } from "#db/settings/settings";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -71,10 +71,10 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                 sorts: (p) => `${p.name} ${p.label}`,
                 cell: (p) => (
                   <>
-                    <Link to={`/prices/${p.id}`} className="font-display text-[1.1rem] hover:underline">
+                    <Link to={`/prices/${p.id}`} className="font-display text-lead hover:underline">
                       {p.name}
                     </Link>{" "}
-                    <span className="weight text-[0.9rem] text-pine-soft">{p.label}</span>
+                    <span className="weight text-small text-pine-soft">{p.label}</span>
                   </>
                 ),
               },
@@ -89,7 +89,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                     <>
                       {v ? <strong>{money(v.price, currency)}</strong> : <span className="text-pine-soft">no price</span>}
                       {v?.view && (
-                        <span className={`block text-[0.88rem] ${v.view.margin < 0 ? "font-semibold text-berry" : "text-pine-soft"}`}>
+                        <span className={`block text-fine ${v.view.margin < 0 ? "font-semibold text-berry" : "text-pine-soft"}`}>
                           {v.view.margin < 0 ? "loses " : ""}
                           {percent(Math.abs(v.view.marginShare), 0)}
                         </span>
@@ -106,7 +106,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
               },
             ]}
           />
-          <p className="mt-3 text-[0.9rem] text-pine-soft">
+          <p className="mt-3 text-small text-pine-soft">
             An hour brings: at the market price, what is left for each hour of making after materials, overhead and fee.
           </p>
         </Sheet>

@@ -1,4 +1,5 @@
 /** One product's prices: the pricing methods side by side on every channel, and the prices chosen. */
+import { Link } from "react-router";
 import { micros, type Micros } from "#core/measure/exact";
 import { money, moneyField } from "#core/measure/money";
 import { firstUnread, parseMoney } from "#core/measure/read";
@@ -19,8 +20,7 @@ import { costWritten, materialsOf, readShelf } from "#db/recipe/costs";
 import { listProducts, productsNamed, readWhole } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
 import { object } from "yup";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { optional } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
@@ -113,11 +113,11 @@ function Leaves({ view: { margin, marginShare, perHour } }: { view: ReturnType<t
   const { currency } = useWorkshop();
   return (
     <>
-      <span className={`text-[0.86rem] ${margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
+      <span className={`text-fine ${margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
         {margin < 0 ? "loses " : ""}
         {percent(Math.abs(marginShare), 0)}
       </span>
-      {perHour !== null && <span className="text-[0.86rem] text-pine-soft">{money(perHour, currency)}/h</span>}
+      {perHour !== null && <span className="text-fine text-pine-soft">{money(perHour, currency)}/h</span>}
     </>
   );
 }
@@ -251,10 +251,10 @@ export default function ProductPrices({
                   className: "align-top",
                   cell: (s) => (
                     <>
-                      <strong className={s === "asked" ? "font-display text-[1.15rem] font-normal" : ""}>
+                      <strong className={s === "asked" ? "font-display text-lead font-normal" : ""}>
                         {s === "asked" ? "What you ask" : PRICING_METHODS[s]}
                       </strong>
-                      <span className="block text-[0.86rem] text-pine-soft">{explain[s]}</span>
+                      <span className="block text-fine text-pine-soft">{explain[s]}</span>
                       {s === "own" && (
                         <Text
                           data-amount
@@ -281,7 +281,7 @@ export default function ProductPrices({
                           data-amount
                           label={<span className="sr-only">{CHANNELS[c]}</span>}
                           placeholder="none"
-                          className="w-full whitespace-normal [&_input]:text-right [&_input]:text-[1.15rem]"
+                          className="w-full whitespace-normal [&_input]:text-right [&_input]:text-lead"
                           {...sheet.register(c)}
                           problem={errors[c]?.message}
                         />

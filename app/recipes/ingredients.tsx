@@ -92,10 +92,7 @@ function weight({ out, asFluid, dripped }: ReadRecipe["lines"][number], row: num
   if (!out.ok && out.problem.say === "") return null;
   if (!out.ok)
     return (
-      <OnceLeft
-        say={out.problem.say}
-        className="max-w-56 text-left text-[0.88rem] leading-tight font-semibold whitespace-normal text-berry"
-      />
+      <OnceLeft say={out.problem.say} className="max-w-56 text-left text-fine leading-tight font-semibold whitespace-normal text-berry" />
     );
   const entered = `lines.${row}.entered` as const;
   return (
@@ -104,7 +101,7 @@ function weight({ out, asFluid, dripped }: ReadRecipe["lines"][number], row: num
       {dripped !== null && (
         <button
           type="button"
-          className="pressable ml-auto block font-sans text-[0.85rem]"
+          className="pressable ml-auto block font-sans text-fine"
           title={`A pipette gives about 20 drops to the mL, a bottle with an orifice in its neck 25 to 35: ${dripped.ml} is the same out of any`}
           onClick={() => form.setValue(entered, dripped.ml, { shouldDirty: true })}
         >
@@ -114,7 +111,7 @@ function weight({ out, asFluid, dripped }: ReadRecipe["lines"][number], row: num
       {asFluid !== null && (
         <button
           type="button"
-          className="pressable ml-auto block font-sans text-[0.85rem]"
+          className="pressable ml-auto block font-sans text-fine"
           title="An ounce of a liquid is often meant by volume"
           onClick={() => form.setValue(entered, form.getValues(entered).replace(/oz|ounces?/i, "fl oz"), { shouldDirty: true })}
         >

@@ -93,7 +93,7 @@ export function RecipeReckoner({ read, values, stuff, bare, rates, costing, fore
             value={cost.lines[i]!.cost[school] === null ? "no cost yet" : money(cost.lines[i]!.cost[school], currency)}
           />
           {school === "lot" && (
-            <p className="text-[0.85rem] text-pine-soft">
+            <p className="text-fine text-pine-soft">
               {[
                 ...cost.lines[i]!.plan.takes.map((t) => `${grams(t.amount)} of ${lots.get(t.lotId)?.number}`),
                 ...(cost.lines[i]!.plan.short > 0 ? [`${grams(cost.lines[i]!.plan.short)} at today's price`] : []),

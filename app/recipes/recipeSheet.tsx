@@ -1,11 +1,11 @@
 /** The recipe sheet: lines in whatever unit, the size, packaging and work. */
+import { Link } from "react-router";
 import type { Fitted } from "#core/firmness/fit";
 import type { WorkRates } from "#core/recipe/cost";
 import { lotLetters } from "#core/lot/letters";
 import { RECIPE_TYPES, type RecipeType } from "#core/recipe/types";
 import type { WrittenRecipe } from "#db/recipe/read";
 import { lazy, Suspense, useCallback, useMemo, useState, type FocusEvent, type ReactNode } from "react";
-import { Link } from "../ui/link.tsx";
 import { useDebounced } from "../ui/useDebounced.ts";
 import { fillEmptyField } from "../forms/fillEmptyField.ts";
 import { useSubmitWhenReady } from "../forms/useSubmitWhenReady.ts";
@@ -217,7 +217,7 @@ export function RecipeSheet({
               aside={
                 <div className="no-print flex flex-wrap items-baseline gap-x-4">
                   {written && (
-                    <span className="text-[0.92rem] text-pine-soft">
+                    <span className="text-small text-pine-soft">
                       as a file:{" "}
                       {(["json", "csv"] as const).map((as) => (
                         <Link key={as} reloadDocument to={`/recipes/${written.recipe.id}/file/${as}`} className="pressable mr-2">

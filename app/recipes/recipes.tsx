@@ -1,4 +1,5 @@
 /** Every recipe with its size and what a unit costs by each costing method. */
+import { Link } from "react-router";
 import { waxShare } from "#core/material/makeup";
 import { gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
@@ -10,8 +11,7 @@ import { recipesAway } from "#db/recipe/read";
 import { costRecipes } from "#db/recipe/costs";
 import { cachedSettings } from "#db/settings/settings";
 import { materialKinds } from "#db/shelf/materials";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
@@ -89,10 +89,10 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
                 cell: ({ recipe: r, first }) =>
                   first ? (
                     <>
-                      <Link to={`/recipes/${r.id}`} className="font-display text-[1.1rem] hover:underline">
+                      <Link to={`/recipes/${r.id}`} className="font-display text-lead hover:underline">
                         {r.name}
                       </Link>
-                      <div className="text-[0.88rem] text-pine-soft">
+                      <div className="text-fine text-pine-soft">
                         {RECIPE_TYPES[r.type].label}, lots start with {r.code}, version {r.n}
                         {r.short.length > 0 && <span className="font-semibold text-honey"> · short of {r.short.join(", ")}</span>}
                       </div>
@@ -117,10 +117,10 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
               })),
             ]}
           />
-          <p className="mt-3 text-[0.9rem] text-pine-soft">● is the costing method this workshop uses; change it in Settings.</p>
+          <p className="mt-3 text-small text-pine-soft">● is the costing method this workshop uses; change it in Settings.</p>
           {away.length > 0 && (
             <details className="mt-5">
-              <summary className="pressable text-[0.95rem]">{counted(away.length, "recipe")} put away</summary>
+              <summary className="pressable text-small">{counted(away.length, "recipe")} put away</summary>
               <ul className="mt-1 columns-2 gap-8 max-sm:columns-1">
                 {away.map((r) => (
                   <li key={r.id}>

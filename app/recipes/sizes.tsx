@@ -24,7 +24,7 @@ const PACK_COLUMNS: readonly Column[] = [
 export function Sizes({ sheet, read }: { sheet: SheetForm; read: ReadRecipe }) {
   const { fields, append, remove } = useFieldArray({ control: sheet.control, name: "sizes", keyName: "key" });
   return (
-    <Part title="Sizes" aside={<span className="text-[0.92rem] text-pine-soft">One pot can be poured into several.</span>}>
+    <Part title="Sizes" aside={<span className="text-small text-pine-soft">One pot can be poured into several.</span>}>
       <div className="space-y-6">
         {fields.map((f, i) => (
           <Size
@@ -71,12 +71,12 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
     <fieldset className={`border-l-4 pl-4 ${away ? "border-rule" : "border-amber-glass"}`}>
       <legend className="sr-only">Size {i + 1}</legend>
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
-        <span className={`font-display text-[1.1rem] ${away ? "text-pine-soft" : ""}`}>
+        <span className={`font-display text-lead ${away ? "text-pine-soft" : ""}`}>
           {fill ? fill.label : `Size ${i + 1}`}
           {away && ", put away"}
         </span>
         {fill && fill.by !== "weight" && <span className="weight text-pine-soft">{grams(fill.weight)}</span>}
-        <span className="no-print ml-auto flex gap-3 text-[0.92rem]">
+        <span className="no-print ml-auto flex gap-3 text-small">
           <button type="button" className="pressable" aria-label={`Copy size ${i + 1}`} onClick={copy}>
             Copy
           </button>
@@ -97,7 +97,7 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
         </span>
       </div>
       {away ? (
-        <p className="text-[0.92rem] text-pine-soft">No longer made; what there is of it can still be ordered, sold and counted.</p>
+        <p className="text-small text-pine-soft">No longer made; what there is of it can still be ordered, sold and counted.</p>
       ) : (
         <>
           <div className="mb-3 grid gap-4 sm:grid-cols-[1fr_9rem_7rem]">
@@ -123,14 +123,14 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
           {fluid && (
             <button
               type="button"
-              className="pressable mb-2 text-[0.92rem]"
+              className="pressable mb-2 text-small"
               onClick={() => sheet.setValue(`sizes.${i}.fill`, fluid.label, { shouldDirty: true })}
             >
               An ounce by weight, or a fluid ounce? {fluid.label} would be {grams(fluid.weight)}
             </button>
           )}
           {fill?.other != null && (
-            <p className="mb-2 text-[0.92rem] text-pine-soft">
+            <p className="mb-2 text-small text-pine-soft">
               {fill.by === "full"
                 ? `It is filled hot, about 65 °C, and sinks as it sets: oil is lighter then. Filled cold it would weigh ${grams(fill.other)}.`
                 : `That is its volume once it is cold. Filled to that mark hot, about 65 °C, it would weigh ${grams(fill.other)}: oil is lighter then.`}
@@ -142,7 +142,7 @@ function Size({ i, sheet, read, only, remove, copy }: SizeProps) {
             </p>
           )}
           <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
-            <summary className="pressable text-[0.95rem] print:block!">{packed ? `Packed with ${packed}` : "Lid, label, wrap …"}</summary>
+            <summary className="pressable text-small print:block!">{packed ? `Packed with ${packed}` : "Lid, label, wrap …"}</summary>
             <div className="no-print">
               <LineTable
                 form={sheet.form}

@@ -15,7 +15,7 @@ import { isFirst, wayOn } from "../begin/begin.server.ts";
 import { Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";

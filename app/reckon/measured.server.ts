@@ -11,7 +11,7 @@ import type { Outcome } from "#core/outcome";
 import { convert, strength, type Answer } from "#core/reckon/answer";
 import { formIn, type Question } from "#core/reckon/question";
 import { listMaterials, type MaterialRow } from "#db/shelf/materials";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { cant, type Reading } from "./reading.ts";
 
 type Measuring = Extract<Question, { kind: "convert" | "strength" }>;

@@ -13,7 +13,7 @@ import { findLot, lotsLike, traceLot } from "#db/lots/trace";
 import { contactsOf } from "#db/contacts/contacts";
 import { readRecipes } from "#db/recipe/read";
 import { listMaterials } from "#db/shelf/materials";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { cant, type Reading } from "./reading.ts";
 
 const lotPlace = (number: string): string => `/lots/${encodeURIComponent(number)}`;

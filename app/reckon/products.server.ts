@@ -14,7 +14,7 @@ import { materialsOf, readShelf } from "#db/recipe/costs";
 import { costInput, readRecipes, type WrittenRecipe } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
 import { listMaterials } from "#db/shelf/materials";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { cant, type Reading } from "./reading.ts";
 
 const MOST = 2;

@@ -1,11 +1,9 @@
-/** Content-security-policy nonce of a page's own scripts, so that the browser runs no others. */
-import { createContext } from "react";
+/** The number that the content security policy lets a page's own scripts run by: given with the request, told to the page's document. */
+import { createContext as createPageContext } from "react";
+import { createContext } from "react-router";
 
-declare module "react-router" {
-  interface AppLoadContext {
-    /** Of the page at hand; none in development. */
-    nonce?: string | undefined;
-  }
-}
+/** Given by the web server with every request; none in development. */
+export const nonceContext = createContext<string | undefined>(undefined);
 
-export const NonceContext = createContext<string | undefined>(undefined);
+/** The same, where the document is written. */
+export const NonceContext = createPageContext<string | undefined>(undefined);

@@ -13,7 +13,7 @@ import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
 import { cachedSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings/settings";
 import { object } from "yup";
-import { db, serving } from "../server/db.server.ts";
+import { db, serving } from "../server/workshop.server.ts";
 import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
@@ -38,7 +38,7 @@ export const loader = async () => ({
   opened: await openSheet(SETTINGS),
   book: await actsOf(SETTINGS),
   // The demo's books are thrown away with a press; nobody looks for them.
-  booksIn: serving()?.kind === "own" ? serving()!.house.where : null,
+  booksIn: serving().kind === "own" ? (serving().house?.where ?? null) : null,
 });
 
 const CHECK_FIRST = [

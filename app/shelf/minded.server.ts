@@ -3,7 +3,7 @@ import { lookThrough } from "#core/material/lookThrough";
 import { kind } from "#core/material/kinds";
 import { mindedOf, type Minded } from "#core/material/minded";
 import { materialsNamed } from "#db/shelf/materials";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 
 /**
  * What is known of their risks today, whenever it was made.

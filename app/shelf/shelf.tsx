@@ -15,9 +15,8 @@ import { monthlyUse } from "#db/shelf/buying";
 import { onShelf, shelfBoards, type Board } from "#db/shelf/overview";
 import { today } from "#db/clock";
 import { useMemo, useState } from "react";
-import { Form } from "react-router";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { Form, Link } from "react-router";
+import { db } from "../server/workshop.server.ts";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useRemembered } from "../ui/lists/remembered.ts";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -72,15 +71,15 @@ function BoardHead({ board: b, open, folds }: { board: Board; open: boolean; fol
         <Link
           to={open ? "/shelf?board=" : `/shelf?board=${b.kind}`}
           aria-expanded={open}
-          className="font-display text-[1.15rem] font-normal hover:underline"
+          className="font-display text-lead font-normal hover:underline"
         >
           {KINDS[b.kind].plural}
         </Link>
       ) : (
-        <span className="font-display text-[1.1rem] font-normal">{KINDS[b.kind].plural}</span>
+        <span className="font-display text-lead font-normal">{KINDS[b.kind].plural}</span>
       )}
       {folds && (
-        <span className="text-[0.92rem] font-normal text-pine-soft">
+        <span className="text-small font-normal text-pine-soft">
           {counted(b.materials, "material")}, {money(b.worth, currency)}
           {b.low > 0 && <span className="ml-3 font-semibold text-honey">{b.low} low</span>}
           {b.soon > 0 && <span className="ml-3 font-semibold text-honey">{counted(b.soon, "lot")} to use first</span>}
@@ -157,7 +156,7 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
         </Form>
         {WAYS.map(({ to, ways }) => (
           <span key={to} className="flex flex-wrap items-baseline gap-x-3.5">
-            <span className="text-[0.92rem] text-pine-soft">{to}</span>
+            <span className="text-small text-pine-soft">{to}</span>
             {ways.map(([path, name]) => (
               <Link key={path} to={path} className="pressable">
                 {name}

@@ -1,9 +1,9 @@
 /** The shelf's table: each material with what is on hand, its worth, its average cost, and its lots, the one to use first in front. */
+import { Link } from "react-router";
 import { kind } from "#core/material/kinds";
 import { money, perWeight, type UnitCost } from "#core/measure/money";
 import type { Lot } from "#core/stock/lots";
 import type { OnShelf } from "#db/shelf/overview";
-import { Link } from "../ui/link.tsx";
 import { LotTag, PerUnit, showInColumn } from "../ui/figures/amounts.tsx";
 import { Lasts } from "../ui/figures/lasts.tsx";
 import { Table, type Group } from "../ui/lists/table.tsx";
@@ -26,7 +26,7 @@ function Lots({ of: { tags, untagged } }: { of: Shown }) {
       {tags.map((l) => (
         <LotTag key={l.number} lot={l} />
       ))}
-      {untagged > 0 && <span className="text-[0.9rem] text-pine-soft">and {untagged} more</span>}
+      {untagged > 0 && <span className="text-small text-pine-soft">and {untagged} more</span>}
     </span>
   );
 }
@@ -48,9 +48,9 @@ export function ShelfTable({ boards }: { boards: readonly Group<Shown>[] }) {
               <Link to={`/shelf/${m.id}`} className="font-semibold hover:underline">
                 {m.name}
               </Link>
-              {m.low && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">low</span>}
+              {m.low && <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-fine font-semibold text-honey">low</span>}
               {m.coming > 0 && (
-                <span className="ml-2 text-[0.85rem] text-pine-soft">{showInColumn(m.coming, kind(m.kind).measured)} to come</span>
+                <span className="ml-2 text-fine text-pine-soft">{showInColumn(m.coming, kind(m.kind).measured)} to come</span>
               )}
             </>
           ),

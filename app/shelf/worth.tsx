@@ -4,7 +4,7 @@ import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods"
 import { useFetcher } from "react-router";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import type { loader } from "./worthBySchool.ts";
+import type { loader } from "./worthByCostingMethod.ts";
 
 export function Worth() {
   const { currency } = useWorkshop();

@@ -1,8 +1,8 @@
 /** Timers of jars on gentle heat and of pots at the bench: shown on every screen, since heat must not be forgotten. */
+import { Link } from "react-router";
 import { heatLeft } from "#core/infusion/heatLeft";
 import { span } from "#core/when";
 import { useEffect, useState } from "react";
-import { Link } from "../ui/link.tsx";
 
 interface Heated {
   id: number;
@@ -41,7 +41,7 @@ export function HeatTimers({ jars, timers }: { jars: readonly Heated[]; timers: 
   if (!any) return null;
   return (
     <div className="no-print border-b border-rule bg-honey-wash" aria-label="Timers" role="region">
-      <ul className="mx-auto flex max-w-[82rem] flex-wrap gap-x-6 gap-y-1 px-4 py-1.5 sm:px-6">
+      <ul className="mx-auto flex max-w-room flex-wrap gap-x-6 gap-y-1 px-4 py-1.5 sm:px-6">
         {timers.map((t) => {
           const left = now === null ? null : new Date(t.at).getTime() + (t.minutes ?? 0) * 60_000 - now;
           return (
@@ -61,7 +61,7 @@ export function HeatTimers({ jars, timers }: { jars: readonly Heated[]; timers: 
           return (
             <li key={j.id}>
               <Link to={`/jars/${j.id}`} className="font-semibold text-honey hover:underline">
-                {j.name} <span className="weight text-[0.9em]">{j.number}</span>:{" "}
+                {j.name} <span className="weight text-part">{j.number}</span>:{" "}
                 {left === null ? "on heat" : left > 0 ? `${span(left)} of heat left` : `heat off! ${span(-left)} over`}
               </Link>
             </li>

@@ -12,7 +12,7 @@ export function DoneNote({ done: told }: { done: { id: number; summary: string; 
       <div
         role="status"
         aria-label="What was done"
-        className="mx-auto flex max-w-[82rem] flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2 sm:px-6"
+        className="mx-auto flex max-w-room flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2 sm:px-6"
       >
         <span className="font-semibold text-sage">{done.summary}</span>
         <span className="ml-auto flex flex-wrap gap-2">

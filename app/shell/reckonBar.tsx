@@ -1,8 +1,7 @@
 /** The reckon bar: one key from anywhere, a question in, an answer or the place to go out. */
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
-import { useFetcher, useNavigate } from "react-router";
-import { Link } from "../ui/link.tsx";
+import { Link, useFetcher, useNavigate } from "react-router";
 import { EXAMPLES, type Reading } from "../reckon/reading.ts";
 import { useKey } from "../ui/frame/useKey.ts";
 import { Modal } from "../ui/sheet/modal.tsx";
@@ -13,7 +12,7 @@ const PAUSE_MS = 180;
 function One({ reading: r, first, leave }: { reading: Reading; first: boolean; leave: () => void }) {
   return (
     <div className={first ? "" : "mt-3 border-t border-rule pt-2"}>
-      <p className={`leading-snug font-bold ${first ? "text-[1.3rem]" : "text-[1.05rem]"} ${r.problem ? "text-berry" : ""}`}>{r.say}</p>
+      <p className={`leading-snug font-bold ${first ? "text-large" : "text-lead"} ${r.problem ? "text-berry" : ""}`}>{r.say}</p>
       {r.steps.map((s, i) => (
         <p key={i} className="mt-1 border-l-2 border-amber-glass pl-3 text-pine-soft">
           {s}
@@ -60,7 +59,7 @@ export function ReckonBar() {
       </Dialog.Trigger>
       <Modal title="Reckon">
         <input
-          className="field text-[1.15rem]"
+          className="field text-lead"
           aria-label="Question"
           placeholder="An amount, a cost, a lot number …"
           value={text}

@@ -9,10 +9,9 @@ import { runningTimers } from "#db/bench/weighing/events";
 import { heatedJars } from "#db/jars/fill";
 import { ago } from "#core/when";
 import { useEffect, useRef } from "react";
-import { data, Outlet, useLocation } from "react-router";
-import { Link, useClientNavigation } from "../ui/link.tsx";
+import { data, Link, NavLink, Outlet, useLocation } from "react-router";
 import { FirstStepsStrip } from "../begin/strip.tsx";
-import { db, home, serving } from "../server/db.server.ts";
+import { db, home, serving } from "../server/workshop.server.ts";
 import { Away } from "../forms/beside/away.tsx";
 import { DraftsContext, type KeptDraft } from "../forms/drafts/keptDrafts.ts";
 import { readFlash } from "../forms/flash.server.ts";
@@ -54,12 +53,12 @@ export async function loader({ request }: Route.LoaderArgs) {
     heatedJars(db()),
     runningTimers(db()),
     told && whatWasDone(db(), told.actId),
-    open?.house.of("own"),
+    open.house?.of("own"),
     draftsOn(db(), path),
   ]);
-  const led = open?.kind === "own" && !settings.firstSteps.away ? { steps: await firstSteps(db()), token: crypto.randomUUID() } : null;
+  const led = open.kind === "own" && !settings.firstSteps.away ? { steps: await firstSteps(db()), token: crypto.randomUUID() } : null;
   const workshop: Workshop = {
-    kind: open?.kind ?? "demo",
+    kind: open.kind ?? "demo",
     home: home() === "/" ? "" : home(),
     name: settings.workshop,
     currency: settings.currency,
@@ -74,15 +73,11 @@ export async function loader({ request }: Route.LoaderArgs) {
   );
 }
 
-/** Whether a page belongs to the station at that address. */
-const standsAt = (station: string, page: string): boolean => page === station || (station !== "/" && page.startsWith(`${station}/`));
-
 export default function Workroom({
   loaderData: { workshop, counts, heated, timers, done, led, hasOwn, unfinished },
 }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   useUnambiguousNumbers(workshop.numbers);
-  useClientNavigation(workshop.home);
   const work = useRef<HTMLElement>(null);
   useScrollAnchor(work);
   // Tests and pictures wait for this; before it a press would be lost.
@@ -98,9 +93,9 @@ export default function Workroom({
         Skip to the work
       </a>
       <header className="no-print">
-        <div className="mx-auto flex max-w-[82rem] items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
+        <div className="mx-auto flex max-w-room items-center justify-between gap-4 px-4 pt-2.5 sm:px-6">
           <div className="flex min-w-0 items-center gap-3">
-            <Link to="/" className="font-display text-[1.5rem]">
+            <Link to="/" className="font-display text-heading">
               Zelbin
             </Link>
             <WhichWorkshop hasOwn={hasOwn} />
@@ -117,18 +112,18 @@ export default function Workroom({
           </div>
         </div>
         <nav aria-label="Stations" className="line mt-1.5 overflow-x-auto [scrollbar-width:none]" data-kind={workshop.kind}>
-          <ul className="mx-auto flex min-w-max max-w-[82rem] items-end gap-1.5 px-4 pt-2 sm:px-6">
+          <ul className="mx-auto flex min-w-max max-w-room items-end gap-1.5 px-4 pt-2 sm:px-6">
             {STATIONS.map(([to, name]) => (
               <li key={to}>
-                <Link to={to} className="jar" aria-current={standsAt(to, pathname) ? "page" : undefined}>
+                <NavLink to={to} end={to === "/"} className="jar">
                   {name}
                   {counts[to] ? (
-                    <span className="rounded-sm bg-pine px-1 font-sans text-[0.75rem] font-semibold text-sheet">
+                    <span className="rounded-sm bg-pine px-1 font-sans text-tiny font-semibold text-sheet">
                       {counts[to]}
                       <span className="sr-only"> waiting</span>
                     </span>
                   ) : null}
-                </Link>
+                </NavLink>
               </li>
             ))}
           </ul>
@@ -138,7 +133,7 @@ export default function Workroom({
       <HeatTimers jars={heated} timers={timers} />
       {led && <FirstStepsStrip {...led} />}
       <DoneNote key={key} done={done} />
-      <main id="work" ref={work} className="mx-auto max-w-[82rem] px-4 py-6 sm:px-6">
+      <main id="work" ref={work} className="mx-auto max-w-room px-4 py-6 sm:px-6">
         <DraftsContext value={unfinished}>
           <Outlet />
         </DraftsContext>

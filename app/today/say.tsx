@@ -25,7 +25,7 @@ export interface Said {
 export function say(w: Waits, today: Day): Said {
   const amount = w.amount !== null && w.measured ? showBase(w.amount, w.measured) : "";
   const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
-  const lot = w.number ? <span className="weight text-[0.92em]">{w.number}</span> : null;
+  const lot = w.number ? <span className="weight text-part">{w.number}</span> : null;
   const inLot = w.station === "cabinet" ? units : amount;
   const when = <When day={w.day} />;
   const late = w.day !== null && daysBetween(today, w.day) < 0 && <strong className="text-berry"> — late</strong>;

@@ -1,4 +1,5 @@
 /** Today: the day's work in the order one would do it, with what can be done in one press done here, and the week ahead beside it. */
+import { Link } from "react-router";
 import { ago, daysBetween, sayFullDay } from "#core/when";
 import { inOrder, mustBe, sayMinutes, turnOf, WORK, type Turn } from "#core/work";
 import { takeOut } from "#db/cabinet/cabinet";
@@ -11,8 +12,7 @@ import { moveOut } from "#db/shelf/lots";
 import { workItems } from "#db/today/today";
 import { weekAhead } from "#db/today/week";
 import { array, object } from "yup";
-import { Link } from "../ui/link.tsx";
-import { db } from "../server/db.server.ts";
+import { db } from "../server/workshop.server.ts";
 import { idField, note, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { usePress } from "../forms/usePress.ts";
@@ -67,9 +67,9 @@ function Line({ of: { to, what, do: does, press, steps }, by }: { of: Said; by: 
       <Link to={to} className="flex min-w-0 flex-1 basis-72 items-baseline justify-between gap-4 py-1 hover:bg-honey-wash">
         <span className="min-w-0">
           {what}
-          {by && <span className="ml-2 text-[0.9rem] text-honey">{by}</span>}
+          {by && <span className="ml-2 text-small text-honey">{by}</span>}
         </span>
-        <span className="flex-none text-[0.92rem] font-semibold text-amber">{does}</span>
+        <span className="flex-none text-small font-semibold text-amber">{does}</span>
       </Link>
       {press && (
         <Button small className="no-print min-w-28" disabled={hand.busy} aria-label={press.of} onClick={() => hand.press(press.act)}>
@@ -111,9 +111,9 @@ function TurnPart({ turn, rows, more, day }: Listed & { turn: Exclude<Turn, "tim
   const lines = shakes.length > 1 ? rows.filter((w) => w.kind !== "shake" || w === shakes[0]) : rows;
   return (
     <section className="mb-7" aria-label={TURNS[turn]}>
-      <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">
+      <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-[1.5px] border-rule-strong pb-1.5 text-large">
         {TURNS[turn]}
-        <span className="font-sans text-[0.92rem] text-pine-soft">{sayMinutes(rows.reduce((a, w) => a + WORK[w.kind].minutes, 0))}</span>
+        <span className="font-sans text-small text-pine-soft">{sayMinutes(rows.reduce((a, w) => a + WORK[w.kind].minutes, 0))}</span>
       </h2>
       <ul className="divide-y divide-rule">
         {lines.map((w) => (
@@ -124,7 +124,7 @@ function TurnPart({ turn, rows, more, day }: Listed & { turn: Exclude<Turn, "tim
           />
         ))}
       </ul>
-      {more > 0 && <p className="pt-2 text-[0.92rem] text-pine-soft">And {more} more, once these are done.</p>}
+      {more > 0 && <p className="pt-2 text-small text-pine-soft">And {more} more, once these are done.</p>}
     </section>
   );
 }
@@ -153,16 +153,16 @@ function KeptPart({ title, rows, more, day, all }: Listed & { title: string; all
   const lines = rows.map((w) => <Line key={`${w.station}${w.kind}${w.id}${w.number}`} of={say(w, day)} by={null} />);
   return (
     <section className="mb-6 break-inside-avoid" aria-label={title}>
-      <h3 className="border-b border-rule-strong pb-1 font-display text-[1.1rem]">{title}</h3>
+      <h3 className="border-b border-rule-strong pb-1 font-display text-lead">{title}</h3>
       <ul className="divide-y divide-rule">{lines.slice(0, GLANCE)}</ul>
       {lines.length > GLANCE && (
         <details>
-          <summary className="pressable py-1 text-[0.92rem]">{lines.length - GLANCE} more</summary>
+          <summary className="pressable py-1 text-small">{lines.length - GLANCE} more</summary>
           <ul className="divide-y divide-rule">{lines.slice(GLANCE)}</ul>
         </details>
       )}
       {(more > 0 || all) && (
-        <p className="pt-1 text-[0.92rem] text-pine-soft">
+        <p className="pt-1 text-small text-pine-soft">
           {more > 0 && `And ${more} more. `}
           {all && (
             <Link to={all[0]} className="text-amber underline underline-offset-4">
@@ -209,7 +209,7 @@ export default function Today({ loaderData: { waiting, drafts, fixed } }: Route.
             <TurnPart turn="week" rows={turn("week")} more={0} day={day} />
             {kept.length > 0 && (
               <>
-                {pressing && <h2 className="mb-2 text-[1.25rem]">When there is time</h2>}
+                {pressing && <h2 className="mb-2 text-large">When there is time</h2>}
                 <div className="columns-1 gap-10 md:columns-2">
                   {kept.map(({ title, rows, all }) => (
                     <KeptPart key={title} title={title} rows={rows} more={unlisted(rows, waiting)} day={day} all={all} />

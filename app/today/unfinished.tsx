@@ -1,6 +1,5 @@
 /** Sheets that were begun and not kept: each is taken up where it was left, or thrown away. */
-import { useFetcher } from "react-router";
-import { Link } from "../ui/link.tsx";
+import { Link, useFetcher } from "react-router";
 
 interface Draft {
   id: number;
@@ -14,7 +13,7 @@ export function Unfinished({ drafts }: { drafts: readonly Draft[] }) {
   const drop = useFetcher();
   return (
     <section className="mb-7 break-inside-avoid" aria-label="Left unfinished">
-      <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-[1.25rem]">Left unfinished</h2>
+      <h2 className="border-b-[1.5px] border-rule-strong pb-1.5 text-large">Left unfinished</h2>
       <ul className="divide-y divide-rule">
         {drafts.map((d) => (
           <li key={d.id} className="flex items-baseline gap-4 py-1">
@@ -23,11 +22,11 @@ export function Unfinished({ drafts }: { drafts: readonly Draft[] }) {
                 {d.title}
                 <span className="text-pine-soft">, {d.ago}</span>
               </span>
-              <span className="flex-none text-[0.92rem] font-semibold text-amber">Go on with it</span>
+              <span className="flex-none text-small font-semibold text-amber">Go on with it</span>
             </Link>
             <button
               type="button"
-              className="pressable flex-none text-[0.92rem]"
+              className="pressable flex-none text-small"
               aria-label={`Throw away: ${d.title}`}
               onClick={() =>
                 void drop.submit(

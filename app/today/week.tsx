@@ -1,8 +1,8 @@
 /** The week ahead, day by day: what has its day in it. */
+import { Link } from "react-router";
 import { addDays } from "#core/when";
 import { WEEK_DAYS } from "#core/work";
 import type { Fixed } from "#db/today/week";
-import { Link } from "../ui/link.tsx";
 import { useSayDay } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
@@ -19,7 +19,7 @@ export function Week({ fixed }: { fixed: readonly Fixed[] }) {
   const sayIt = useSayDay();
   return (
     <section aria-label="The week ahead" className="rounded-md border-l-4 border-amber-glass bg-paper-deep/60 px-5 py-4">
-      <h2 className="mb-1 text-[1.25rem]">The week ahead</h2>
+      <h2 className="mb-1 text-large">The week ahead</h2>
       <ol className="divide-y divide-rule">
         {Array.from({ length: WEEK_DAYS }, (_, n) => {
           const day = addDays(today, n);

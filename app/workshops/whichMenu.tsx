@@ -1,8 +1,8 @@
 /** What can be gone to from the workshop's tag: the other workshop, and on a phone the book and the settings. */
+import { Link } from "react-router";
 import { WORKSHOPS } from "#core/workshop";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
-import { Link } from "../ui/link.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 
 const ITEM = "block cursor-pointer rounded px-3 py-2 outline-none data-highlighted:bg-honey-wash";
@@ -29,19 +29,19 @@ export default function WhichMenu({ hasOwn, children }: { hasOwn: boolean; child
           sideOffset={6}
           className="z-50 w-[min(21rem,calc(100vw-2rem))] rounded-md border border-rule-strong bg-sheet p-1.5 shadow-xl"
         >
-          <DropdownMenu.Label className="px-3 pt-1.5 pb-1 text-[0.9rem] text-pine-soft">
+          <DropdownMenu.Label className="px-3 pt-1.5 pb-1 text-small text-pine-soft">
             Open is {WORKSHOPS[kind].about}: {name}.
           </DropdownMenu.Label>
           <DropdownMenu.Item asChild className={ITEM}>
             {other === "own" && !hasOwn ? (
               <Link to="/workshops">
                 <span className="block font-semibold">Begin your own</span>
-                <span className="block text-[0.9rem] text-pine-soft">An empty one beside this; the demo stays as it is.</span>
+                <span className="block text-small text-pine-soft">An empty one beside this; the demo stays as it is.</span>
               </Link>
             ) : (
               <a href={WORKSHOPS[other].home}>
                 <span className="block font-semibold">{other === "own" ? "Go to your own" : "Go to the demo"}</span>
-                <span className="block text-[0.9rem] text-pine-soft">What is typed here stays here.</span>
+                <span className="block text-small text-pine-soft">What is typed here stays here.</span>
               </a>
             )}
           </DropdownMenu.Item>

@@ -5,7 +5,7 @@ import { readSettings } from "#db/settings/settings";
 import { useState, type ReactNode } from "react";
 import { redirectDocument, useFetcher } from "react-router";
 import { object } from "yup";
-import { serving } from "../server/db.server.ts";
+import { serving } from "../server/workshop.server.ts";
 import { oneOf } from "../forms/fields.ts";
 import { withRefusals, readSheet, refuseSheet, type Reply } from "../forms/sheet.server.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
@@ -17,7 +17,7 @@ import type { Route } from "./+types/workshops";
 export const meta: Route.MetaFunction = () => [{ title: "Workshops · Zelbin" }];
 
 export async function loader() {
-  const house = serving()?.house;
+  const house = serving().house;
   const own = await house?.of("own");
   return { own: own ? (await readSettings(own)).workshop : null, booksIn: house?.where ?? null };
 }
@@ -27,7 +27,7 @@ const schema = object({ intent: oneOf(["begin", "reset"]) });
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const house = serving()?.house;
+  const house = serving().house;
   if (!house) return refuseSheet([{ field: "", say: "Workshops are made and changed where Zelbin was started with npm start." }]);
   const { intent } = sheet.value;
   return withRefusals(async () => {
@@ -48,7 +48,7 @@ function One({ kind, title, children }: { kind: WorkshopKind; title: string; chi
         </span>
         {open === kind && <span className="font-semibold text-sage">Open now</span>}
       </p>
-      <h2 className="text-[1.35rem]">{title}</h2>
+      <h2 className="text-title">{title}</h2>
       <div className="mt-1 space-y-3">{children}</div>
     </Sheet>
   );

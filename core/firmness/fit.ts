@@ -35,8 +35,11 @@ const TRADES_OWN = 0.25;
 /** Nothing softer is told apart: below it everything pours. */
 const LEAST = 0.005;
 
-const constantsAt = (moved: readonly number[]): Constants =>
-  Object.fromEntries(NAMES.map((name, i) => [name, TRADE[name] * Math.exp(moved[i]!)])) as unknown as Constants;
+function constantsAt(moved: readonly number[]): Constants {
+  const constants = { ...TRADE };
+  for (const [i, name] of NAMES.entries()) constants[name] *= Math.exp(moved[i]!);
+  return constants;
+}
 
 /** How far a firmness is from what was felt, in parts of itself; nought within it. */
 function offBy(firm: number, [low, high]: Bounds["within"]): number {

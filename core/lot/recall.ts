@@ -65,8 +65,9 @@ export function accountOf(moved: readonly Moved[]): Account {
 
 /** Several lots' accounts in one. */
 export function together(accounts: readonly Account[]): Account {
-  const keys = Object.keys(NOTHING) as (keyof Account)[];
-  return Object.fromEntries(keys.map((k) => [k, accounts.reduce((n, a) => n + a[k], 0)])) as unknown as Account;
+  const sum = { ...NOTHING };
+  for (const a of accounts) for (const k of Object.keys(sum) as (keyof Account)[]) sum[k] += a[k];
+  return sum;
 }
 
 /** Everyone a recall tells, and how far it has come. */

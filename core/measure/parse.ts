@@ -61,7 +61,8 @@ const either = (t: string, one: string, other: string): Outcome<never> =>
 function grouped(t: string, point: Point): Outcome<Fraction> | null {
   const m = GROUPED.exec(t);
   if (!m) return null;
-  const [, , mark, decimals] = m as unknown as [string, string, string, string | undefined];
+  const mark = m[2]!;
+  const decimals = m[3];
   const whole = (decimals === undefined ? t : t.slice(0, -decimals.length - 1)).replaceAll(mark, "");
   const plain = decimals === undefined ? whole : `${whole}.${decimals}`;
   if (mark === " ") return either(t, plain, "two numbers");

@@ -107,9 +107,9 @@ export function costGroups(groups: readonly (readonly Need[])[], shelf: Shelf): 
 /**
  * What everything on hand is worth by each costing method. Lot by lot and on average it is what was paid, since an average only shares it
  * out; bought again it is what the same amounts would cost today, and what was never bought stays at what it cost.
- * @example worthBySchool([{ id: 1, onHand: 1000, value: micros(5) }], new Map([[1, { value: micros(10), per: 1000 }]])).again // 10
+ * @example worthByCostingMethod([{ id: 1, onHand: 1000, value: micros(5) }], new Map([[1, { value: micros(10), per: 1000 }]])).again // 10
  */
-export function worthBySchool(
+export function worthByCostingMethod(
   stock: readonly { id: number; onHand: Base; value: Micros }[],
   again: ReadonlyMap<number, UnitCost>,
 ): Record<CostingMethod, Micros> {

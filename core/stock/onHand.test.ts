@@ -7,7 +7,7 @@ import { bestBy } from "./bestBy.ts";
 import { whyFirst, type Lot } from "./lots.ts";
 import { unitsFor, unitsForStall, allocateUnits } from "./allocations.ts";
 import { replay, type Entry } from "../ledger/replay.ts";
-import { worthBySchool } from "./costingMethods.ts";
+import { worthByCostingMethod } from "./costingMethods.ts";
 import { mayUse, type Use } from "./use.ts";
 
 describe("going through a lot again", () => {
@@ -178,12 +178,12 @@ describe("what is on hand", () => {
       { id: 1, onHand: 500, value: micros(5_000) },
       { id: 2, onHand: 7, value: micros(70) },
     ];
-    expect(worthBySchool(stock, new Map([[1, { value: micros(20_000), per: 1000 }]]))).toEqual({
+    expect(worthByCostingMethod(stock, new Map([[1, { value: micros(20_000), per: 1000 }]]))).toEqual({
       lot: 5_070,
       average: 5_070,
       again: 10_070,
     });
-    expect(worthBySchool([], new Map())).toEqual({ lot: 0, average: 0, again: 0 });
+    expect(worthByCostingMethod([], new Map())).toEqual({ lot: 0, average: 0, again: 0 });
   });
   it("says why a lot is used first", () => {
     const [a, b, c] = [lot(1, "2027-01-01", "2026-02-01"), lot(2, "2027-02-01", "2026-01-01"), lot(3, null, "2026-01-01")];

@@ -167,7 +167,7 @@ export async function readAct(db: Reads, id: number) {
   return { act: row, about, moved, others, never: whyIrreversible(row.kind) };
 }
 
-export interface PutRight {
+export interface Restatements {
   actId: number;
   day: Day;
   summary: string;
@@ -183,7 +183,7 @@ export async function restatementsSince(
   db: Reads,
   of: "batchId" | "marketDayId" | "giftOrderId" | "jarId",
   id: number,
-): Promise<PutRight[]> {
+): Promise<Restatements[]> {
   const base = alias(movement, "base");
   return ask(db, `put_right_${of}`, { id }, (at) =>
     db

@@ -35,8 +35,8 @@ const wishes = (db: Reads) =>
       .orderBy(asc(giftItem.id)),
   );
 
-/** Where units are. @param without a market day whose own lots are not yet reserved @param of products; all when absent */
-export async function unitsStand(
+/** How many units of each product there are, and for which market days and orders. @param without a market day whose own lots are not yet reserved @param of products; all when absent */
+export async function allocatedUnits(
   db: Reads,
   today: Day,
   { without, of }: { without?: number | undefined; of?: readonly number[] } = {},

@@ -13,7 +13,7 @@ import { receive } from "../shelf/receipts/receive.ts";
 import { euro } from "#test/db/fresh";
 import { balm, buy, DAY, db, eachTestHasAWorkshop, idIn, ids, jarOf, lotsOf, put, size } from "#test/db/workshop";
 import { waitingCounts, workItems } from "../today/today.ts";
-import { ordersStand } from "./begin.ts";
+import { openOrders } from "./begin.ts";
 import { saveGiftOrder } from "./gifts.ts";
 import { packGiftOrder } from "./pack.ts";
 
@@ -34,7 +34,7 @@ const ask = async (units: number, { customer = "Choir", due = DUE, boxes = 0 } =
   );
 /** Each order by whom it is for, how it stands, and what is to be begun. */
 const stands = async (day = DAY): Promise<string[]> =>
-  (await ordersStand(db, day)).map((o) =>
+  (await openOrders(db, day)).map((o) =>
     [`${o.customer} ${o.standing}`, ...o.steps.map((s) => `${s.does} ${s.amount} ${s.name} ${s.by}`)].join("; "),
   );
 const made = addDays(DUE, -3);
@@ -115,7 +115,7 @@ describe("an oil made at home", () => {
     expect(await lastSteeped(db, infused)).toMatchObject({ name: "Calendula oil", method: null, parts: [] });
     expect(await lastSteeped(db, ids.oil)).toBeNull();
     const filled = await fillJar(db, await jar(), { day: DAY });
-    const steps = (await ordersStand(db, DAY))[0]!.steps.map((s) => `${s.does} ${s.amount}`);
+    const steps = (await openOrders(db, DAY))[0]!.steps.map((s) => `${s.does} ${s.amount}`);
     expect(steps.sort()).toEqual([`fill ${short - 80_000}`, "make 10", "strain 80000"].sort());
     const last = (await lastSteeped(db, infused))!;
     expect([last.name, last.parts.map((p) => p.material.name).sort()]).toEqual(["Calendula oil", ["Calendula", "Oil"]]);
@@ -124,12 +124,9 @@ describe("an oil made at home", () => {
       { jarId: idIn(filled), back: mg(90_000), secondBack: null, sediment: mg(0), herbOut: null, pressed: false, bottles: [mg(90_000)] },
       { day: DAY },
     );
-    expect((await ordersStand(db, DAY))[0]!.steps.map((s) => `${s.does} ${s.amount}`).sort()).toEqual([
-      `fill ${short - 90_000}`,
-      "make 10",
-    ]);
+    expect((await openOrders(db, DAY))[0]!.steps.map((s) => `${s.does} ${s.amount}`).sort()).toEqual([`fill ${short - 90_000}`, "make 10"]);
     // A jar of something else gives none of it.
     await fillJar(db, await jar("Arnica oil"), { day: DAY });
-    expect((await ordersStand(db, DAY))[0]!.steps.map((s) => s.does).sort()).toEqual(["fill", "make"]);
+    expect((await openOrders(db, DAY))[0]!.steps.map((s) => s.does).sort()).toEqual(["fill", "make"]);
   });
 });

@@ -50,7 +50,7 @@ const called = (db: Reads, ids: readonly number[]) =>
   );
 
 /** Every order that isn't packed, soonest due first. */
-export async function ordersStand(db: Reads, today: Day): Promise<OrderStand[]> {
+export async function openOrders(db: Reads, today: Day): Promise<OrderStand[]> {
   const lacking = await ordersLacking(db, today);
   if (lacking.every((o) => o.units.length === 0 && o.pieces.length === 0))
     return lacking.map(({ units: _, pieces: __, ...o }) => ({ ...o, standing: standingOf(o.due, [], today), steps: [] }));

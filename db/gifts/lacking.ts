@@ -5,7 +5,7 @@ import { isUsable } from "#core/stock/lots";
 import { unitsFor } from "#core/stock/allocations";
 import type { Day } from "#core/when";
 import { asc, eq, isNull } from "drizzle-orm";
-import { unitsStand } from "../cabinet/allocations.ts";
+import { allocatedUnits } from "../cabinet/allocations.ts";
 import type { Reads } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { ask } from "../prepared.ts";
@@ -48,7 +48,7 @@ export async function ordersLacking(db: Reads, day: Day): Promise<(Lacking & { c
   const open = await orders(db);
   if (open.length === 0) return [];
   const [wished, wrapping] = [groupBy(await items(db), (i) => i.orderId), groupBy(await wraps(db), (w) => w.orderId)];
-  const stand = await unitsStand(db, day);
+  const stand = await allocatedUnits(db, day);
   const papers = new Set([...wrapping.values()].flatMap((ws) => ws.map((w) => w.of)));
   const here = new Map<number, number>();
   for (const l of await lotsOfMaterials(db, [...papers])) if (isUsable(l, day)) here.set(l.of, (here.get(l.of) ?? 0) + l.onHand);

@@ -9,7 +9,7 @@ import { planTakes, stockOnHand } from "#core/stock/shelf";
 import { asc, eq, sql } from "drizzle-orm";
 import { held, number } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
-import { unitsStand } from "../cabinet/allocations.ts";
+import { allocatedUnits } from "../cabinet/allocations.ts";
 import type { Reads } from "../client.ts";
 import { draw, lockLots, lotsOfMaterials, requireUsable, type NewMovement } from "../ledger/lots.ts";
 import { batch, batchSize, giftOrder, lot, movement } from "../schema.ts";
@@ -79,7 +79,7 @@ export const packGiftOrder = defineAct({
     else await unpacked(tx, id);
     const [order] = await listGiftOrders(tx, [id]);
     const { items, wrapping: wraps, customer, due } = order!;
-    const stand = await unitsStand(tx, day);
+    const stand = await allocatedUnits(tx, day);
     const chosen = new Map(only.map((o) => [o.line, o.lotId]));
     const papers = await lotsOfMaterials(
       tx,

@@ -8,7 +8,7 @@ import type { Day } from "#core/when";
 import type { Reads } from "../client.ts";
 import { listCabinet } from "../cabinet/cabinet.ts";
 import { notYetReleased } from "../bench/finishing/notYetReleased.ts";
-import { unitsStand } from "../cabinet/allocations.ts";
+import { allocatedUnits } from "../cabinet/allocations.ts";
 import { today } from "../clock.ts";
 import { spokenFor } from "./pack.ts";
 import { chosenPrices } from "../prices/prices.ts";
@@ -48,7 +48,7 @@ export async function productsOf(db: Reads, { ids = [], names = [], order = null
   const settings = await cachedSettings(db);
   const of = found.map((p) => p.id);
   const [stand, chosen, costed, cabinet] = await Promise.all([
-    unitsStand(db, today(), { of }),
+    allocatedUnits(db, today(), { of }),
     chosenPrices(db, of),
     unitCostsOf(db, settings, today(), [...new Set(found.map((p) => p.recipeId))]),
     listCabinet(db),
@@ -91,7 +91,7 @@ const valueOfOpen = ({ lot, open }: { lot: Lot; open: number }): Micros => (open
 
 /** Everything that can be ordered, to choose from: how many units of it are free, and whom the others are for. */
 export async function productsToChoose(db: Reads): Promise<Pick<Product, "name" | "free" | "spoken">[]> {
-  const [all, stand] = await Promise.all([listProducts(db), unitsStand(db, today())]);
+  const [all, stand] = await Promise.all([listProducts(db), allocatedUnits(db, today())]);
   const called = productNames(all);
   return all
     .filter((p) => !p.retired || (stand.get(p.id)?.here ?? 0) > 0)

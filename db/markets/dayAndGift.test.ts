@@ -7,7 +7,7 @@ import { reverseAct } from "../acts/reverse.ts";
 import { listCabinet, takeOut } from "../cabinet/cabinet.ts";
 import { listGiftOrders, saveGiftOrder, type GiftIn } from "../gifts/gifts.ts";
 import { packedLots, packGiftOrder } from "../gifts/pack.ts";
-import { ordersStand } from "../gifts/begin.ts";
+import { openOrders } from "../gifts/begin.ts";
 import { reachOf } from "../lots/reach.ts";
 import { costRecipes } from "../recipe/costs.ts";
 import { lot } from "../schema.ts";
@@ -41,7 +41,7 @@ const order = (over: Partial<GiftIn> = {}): GiftIn => ({
   wrapping: [{ materialId: ids.box, pieces: 2 }],
   ...over,
 });
-const ready = async () => (await ordersStand(db, DAY)).filter((o) => o.standing === "ready").map((o) => o.orderId);
+const ready = async () => (await openOrders(db, DAY)).filter((o) => o.standing === "ready").map((o) => o.orderId);
 const here = async (): Promise<number[]> => (await finished()).map((l) => l.onHand);
 
 describe("a market day", () => {

@@ -15,7 +15,7 @@ import { leftId, leftRow } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import { namesOf } from "../contacts/contacts.ts";
-import { unitsStand } from "../cabinet/allocations.ts";
+import { allocatedUnits } from "../cabinet/allocations.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { draw, lockLots, requireUsable, type NewMovement } from "../ledger/lots.ts";
@@ -200,7 +200,7 @@ async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): P
     tx,
     input.lines.map((l) => l.lotId),
   );
-  const stand = await unitsStand(tx, today, { without: dayId });
+  const stand = await allocatedUnits(tx, today, { without: dayId });
   const along = new Map<number, number>();
   // A day that lies ahead is sold what is good by then.
   const onDay = input.day > today ? input.day : null;

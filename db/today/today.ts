@@ -6,7 +6,7 @@ import { WORK, type WorkKind } from "#core/work";
 import { sql, type SQL } from "drizzle-orm";
 import { number, numberOrNone, orNull, words, wordsOrNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
-import { ordersStand, type NamedStep, type OrderStand } from "../gifts/begin.ts";
+import { openOrders, type NamedStep, type OrderStand } from "../gifts/begin.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import { notReversed } from "../ledger/effective.ts";
 import { setsStill, uncheckedOn } from "../bench/finishing/notYetReleased.ts";
@@ -115,7 +115,7 @@ function ordersAhead(orders: readonly OrderStand[], day: Day): { due: OrderStand
  * before the first of it has to be begun.
  */
 export async function workItems(db: Reads, day: Day): Promise<Waiting[]> {
-  const [rows, orders] = await Promise.all([listed(db, day), ordersStand(db, day)]);
+  const [rows, orders] = await Promise.all([listed(db, day), openOrders(db, day)]);
   const { due, later } = ordersAhead(orders, day);
   const begun: Waiting[] = later.map((o) => ({
     ...{ station: "gifts", kind: "toPack", id: o.orderId, name: o.customer, number: null },
@@ -179,7 +179,7 @@ export const waitingCounts = (db: Reads, day: Day): Promise<Record<string, numbe
   cachedUntilWrite(db, "waiting counts", day, () => countWaiting(db, day));
 
 async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>> {
-  const early = ordersAhead(await ordersStand(db, day), day).later.length;
+  const early = ordersAhead(await openOrders(db, day), day).later.length;
   const counts = await ask(db, "waiting_counts", days(day), () =>
     db
       .select({ station: words(sql`station`), n: number(sql`count(*)`) })

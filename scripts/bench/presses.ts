@@ -1,6 +1,6 @@
 /**
  * From a press to the painted answer, in the browser, in a workshop of five years: twenty presses of an ordinary day, each many times.
- * The clock runs in the page: from the press itself until the frame after what was waited for is there.
+ * The clock runs in the page: from the press itself until the frame is drawn in which what was waited for is there.
  */
 import { chromium as playwright, type Page } from "@playwright/test";
 import { BROWSER_ARGS } from "../browser.ts";
@@ -11,6 +11,9 @@ const TIMES = 12;
 const WARM_UP = 2;
 /** What a hand takes for at once. */
 const WANTED_MS = 100;
+
+/** What takes longer isn't there. */
+const LONGEST_MS = 5000;
 
 interface Press {
   name: string;
@@ -27,13 +30,13 @@ interface Press {
 const note = (text: string) => ['[aria-label="What was done"]', text] as const;
 const title = (text: string) => ["h1", text] as const;
 const station = (name: string): string => `nav a:has-text("${name}")`;
-const SAVE_SETTINGS = { press: 'button:has-text("Save")', then: note("settings") };
+const SAVE_SETTINGS = { press: 'button:has-text("Save")', then: note("Settings saved") };
 
 const PRESSES: readonly Press[] = [
   { name: "Today to the shelf", on: "/", press: station("Shelf"), then: title("Shelf") },
-  { name: "A board of the shelf", on: "/shelf", press: 'main a[href*="board=oil"]', then: ["table", "oil"] },
-  { name: "A material", on: "/shelf?board=oil", press: 'main td a[href*="/shelf/"]', then: ["h2", "Lots"] },
-  { name: "Its history", on: "/shelf/8", press: 'a[href$="/history"]', then: title("In and out") },
+  { name: "A board of the shelf", on: "/shelf?board=wax", press: 'main a[href*="board=oil"]', then: ["main table", "Apricot kernel oil"] },
+  { name: "A material", on: "/shelf?board=oil", press: 'main table a[href*="/shelf/"]', then: ["h2", "In and out"] },
+  { name: "Its history", on: "/shelf/8", press: 'a[href$="/history"]', then: ["title", "In and out"] },
   { name: "The receipts", on: "/shelf", press: 'main a[href$="/shelf/receipts"]', then: title("Receipts") },
   { name: "To receive", on: "/shelf", press: 'main a[href$="/shelf/receive"]', then: title("Receive a purchase") },
   { name: "Today to the jars", on: "/", press: station("Jars"), then: title("Jars") },
@@ -52,7 +55,7 @@ const PRESSES: readonly Press[] = [
   { name: "Take it back", on: "/settings", first: SAVE_SETTINGS, press: 'button:has-text("Take it back")', then: note("Took back") },
 ];
 
-/** In the page: from the next press until the frame after what is waited for is on the screen. */
+/** In the page: from the next press until the frame is drawn that has what is waited for. */
 const watching = ([css, text]: Press["then"]) => `(() => {
   window.took = 0;
   addEventListener("pointerdown", () => {
@@ -60,7 +63,8 @@ const watching = ([css, text]: Press["then"]) => `(() => {
     const look = () => {
       const there = [...document.querySelectorAll(${JSON.stringify(css)})].some((e) => e.textContent.includes(${JSON.stringify(text)}));
       if (!there) return requestAnimationFrame(look);
-      requestAnimationFrame(() => setTimeout(() => (window.took = performance.now() - began)));
+      // What is there at the beginning of a frame is drawn in it; what waits for no time comes after the frame.
+      setTimeout(() => (window.took = performance.now() - began));
     };
     requestAnimationFrame(look);
   }, { capture: true, once: true });
@@ -95,12 +99,18 @@ const percentile = (sorted: readonly number[], p: number): number => sorted[Math
 /** Prints the median and the 95th percentile of each press, and of all of them. */
 export async function benchPresses(url: string): Promise<void> {
   const browser = await playwright.launch({ executablePath: chromium(), args: BROWSER_ARGS });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
+  page.setDefaultTimeout(LONGEST_MS);
   console.log(`\nFrom a press to the painted answer at five years, ms (wanted: at most ${WANTED_MS} at the 95th percentile)\n`);
   const all: number[] = [];
   for (const one of PRESSES) {
     const took: number[] = [];
-    for (let n = 0; n < TIMES; n++) took.push(await timeOf(page, url, one));
+    try {
+      for (let n = 0; n < TIMES; n++) took.push(await timeOf(page, url, one));
+    } catch (e) {
+      console.log(`  ${one.name.padEnd(24)}  ${(e as Error).message.split("\n")[0]}`);
+      continue;
+    }
     const sorted = took.slice(WARM_UP).sort((a, b) => a - b);
     all.push(...sorted);
     console.log(

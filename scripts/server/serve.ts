@@ -1,20 +1,17 @@
 /** The web server: loopback only, because there is no access control yet. Each workshop's pages stand under an address of its own. */
-import { createRequestHandler } from "@react-router/express";
 import express, { type ErrorRequestHandler, type RequestHandler } from "express";
-import { AsyncLocalStorage } from "node:async_hooks";
-import type { ServerBuild } from "react-router";
 import type { Server } from "node:http";
 import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import sirv from "sirv";
-import type { Serving } from "#app/server/db.server.ts";
-import { WORKSHOP_KINDS, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import type { pages } from "#app/server/pages.server.ts";
+import type { Serving } from "#app/server/workshop.server.ts";
+import { workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { databaseOutage } from "#db/outage";
 import type { Workshops } from "#db/workshops";
 import type { Bench } from "#devices/wire";
 import { gate, LOOPBACK } from "./gate.ts";
 import { headers } from "./headers.ts";
-import { steady } from "./steady.ts";
 
 /** @throws Error for any address other people could reach */
 export function loopbackOnly(host: string): string {
@@ -22,9 +19,6 @@ export function loopbackOnly(host: string): string {
     throw new Error(`Zelbin listens on this machine only (127.0.0.1); ${host} is refused until it has access control.`);
   return host;
 }
-
-/** The workshop each request is for, wherever it is answered. */
-const at = new AsyncLocalStorage<Serving>();
 
 const OPEN = "zelbin-open";
 const YEAR_S = 365 * 86_400;
@@ -71,18 +65,7 @@ export async function serve(
   { host = "127.0.0.1", bench = null }: Around = {},
 ): Promise<{ url: string; close: () => Promise<void> }> {
   loopbackOnly(host);
-  globalThis.zelbinServing = () => at.getStore();
-  const build = steady((await import(pathToFileURL(resolve("build/server/index.js")).href)) as ServerBuild);
-  const pages = Object.fromEntries(
-    WORKSHOP_KINDS.map((kind) => [
-      kind,
-      createRequestHandler({
-        build: { ...build, basename: WORKSHOPS[kind].home },
-        mode: "production",
-        getLoadContext: (_req, res) => ({ nonce: res.locals.nonce as string }),
-      }),
-    ]),
-  ) as Record<WorkshopKind, RequestHandler>;
+  const built = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as { pages: typeof pages };
   const app = express();
   app.disable("x-powered-by");
   app.use(...headers, ...gate);
@@ -103,7 +86,8 @@ export async function serve(
     }
     if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
       res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
-    at.run({ kind, db, house, bench }, () => pages[kind](req, res, next));
+    res.locals.serving = { kind, db, house, bench } satisfies Serving;
+    await built.pages[kind](req, res, next);
   });
   app.use(lastWord);
   const server = await new Promise<Server>((done, fail) => {

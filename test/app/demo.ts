@@ -2,6 +2,7 @@
 import type { OpenDb } from "#db/client";
 import { freshDb } from "#test/db/fresh";
 import { loadDemo } from "#demo/load";
+import { serveOnly } from "#app/server/workshop.server.ts";
 import { afterAll, beforeAll } from "vitest";
 
 export const DAY = "2026-11-25";
@@ -14,7 +15,7 @@ export function theDemo(): void {
     ({ db, drop } = await freshDb());
     await loadDemo(db, DAY);
     process.env.ZELBIN_TODAY = DAY;
-    globalThis.zelbinDb = db;
+    serveOnly({ db });
   });
   afterAll(() => drop());
 }

@@ -1,5 +1,6 @@
 /** Every page before there is anything on it, and every page of something that isn't there. */
 import type { OpenDb } from "#db/client";
+import { serveOnly } from "#app/server/workshop.server.ts";
 import { freshDb } from "#test/db/fresh";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { loader as bench } from "#app/bench/bench.tsx";
@@ -34,7 +35,7 @@ import { loader as shelf } from "#app/shelf/shelf.tsx";
 import { loader as shopping } from "#app/shelf/buying/shopping.tsx";
 import { loader as shoppingCsv } from "#app/shelf/buying/shoppingCsv.ts";
 import { loader as stockTake } from "#app/shelf/counting/stockTake.tsx";
-import { loader as worth } from "#app/shelf/worthBySchool.ts";
+import { loader as worth } from "#app/shelf/worthByCostingMethod.ts";
 import { loader as begin } from "#app/begin/begin.tsx";
 import { loader as opening } from "#app/shelf/opening/opening.tsx";
 import { loader as today } from "#app/today/today.tsx";
@@ -48,7 +49,7 @@ let drop: () => Promise<void>;
 beforeAll(async () => {
   ({ db, drop } = await freshDb());
   process.env.ZELBIN_TODAY = "2026-11-25";
-  globalThis.zelbinDb = db;
+  serveOnly({ db });
 });
 afterAll(() => drop());
 

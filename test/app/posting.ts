@@ -17,3 +17,9 @@ export async function post(action: unknown, body: object | FormData, id = ""): P
   const problems = data.problems ?? [];
   return { status: init?.status ?? 200, to: "", fields: problems.map((p) => p.field), say: problems[0]?.say ?? "", data };
 }
+
+/** What a loader gives a page. @param path with what it was asked for: "/markets/new?like=1" */
+export async function load<L extends (args: never) => unknown>(loader: L, path: string, params: Record<string, string> = {}) {
+  const args = { request: new Request(`http://127.0.0.1${path}`), params, context: {} };
+  return (await loader(args as never)) as Awaited<ReturnType<L>>;
+}

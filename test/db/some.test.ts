@@ -1,7 +1,7 @@
 /** What is asked of some is what the same question about all says of them: a sheet that knows only what it names reckons as the whole shelf would. */
 import { expect, it } from "vitest";
 import { cachedSettings, saveSettings } from "#db/settings/settings";
-import { unitsStand } from "#db/cabinet/allocations";
+import { allocatedUnits } from "#db/cabinet/allocations";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { replacementCosts, lotsOfMaterials, lotsOfProducts } from "#db/ledger/lots";
 import { choosePrices, chosenPrices } from "#db/prices/prices";
@@ -36,8 +36,8 @@ it("lots, costs, packs, prices, names and what is promised", async () => {
   expect(await productsNamed(db, [], [`${products[0]!.recipe}, ${products[0]!.label}`.toUpperCase()])).toEqual([products[0]]);
   expect(await chosenPrices(db, [ids.product])).toEqual(await chosenPrices(db));
   expect(await lotsOfProducts(db, [ids.product])).toEqual(await lotsOfProducts(db));
-  expect(await unitsStand(db, DAY, { of: [ids.product] })).toEqual(await unitsStand(db, DAY));
-  expect((await unitsStand(db, DAY)).get(ids.product)).toMatchObject({ promised: [{ customer: "Choir", units: 3 }] });
+  expect(await allocatedUnits(db, DAY, { of: [ids.product] })).toEqual(await allocatedUnits(db, DAY));
+  expect((await allocatedUnits(db, DAY)).get(ids.product)).toMatchObject({ promised: [{ customer: "Choir", units: 3 }] });
   // A unit costs the same, whether its lots are asked for or not, and whether the others' are.
   const [whole] = await costRecipes(db, settings, DAY);
   for (const [one] of [await unitCostsOf(db, settings, DAY), await unitCostsOf(db, settings, DAY, [ids.recipe])])

@@ -13,7 +13,7 @@ import { firmnessLearned } from "#db/recipe/firmness";
 import { cachedSettings } from "#db/settings/settings";
 import { materialsNamed } from "#db/shelf/materials";
 import { redirect } from "react-router";
-import { benchShows, db } from "../../server/db.server.ts";
+import { benchShows, db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { potIds, potsOf, weighedInOrder } from "../potsOf.ts";
 import { Resend } from "../../forms/beside/resend.tsx";

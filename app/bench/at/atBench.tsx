@@ -1,9 +1,9 @@
 /** The bench, one step at a time: what there is to do down the side, and the one at hand large enough to be read from across the table. */
+import { Link } from "react-router";
 import { isWhipped } from "#core/batch/planning/whip";
 import { readSteps } from "#core/recipe/method";
 import { wordList } from "#core/words";
 import { useEffect, useRef, useState } from "react";
-import { Link } from "../../ui/link.tsx";
 import { useKey } from "../../ui/frame/useKey.ts";
 import { Caution, Heading } from "../../ui/sheet/sheet.tsx";
 import { useDevices } from "../../devices/useDevices.ts";
@@ -124,7 +124,7 @@ export function AtBench(page: AtBenchLoaded) {
                   onClick={() => go(i)}
                 >
                   <Tick done={s.done} />
-                  <span className="line-clamp-2 text-[0.95rem] leading-snug">{s.name}</span>
+                  <span className="line-clamp-2 text-small leading-snug">{s.name}</span>
                 </button>
               </li>
             ))}

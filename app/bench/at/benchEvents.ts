@@ -12,7 +12,7 @@ import { countFilled, weighOne, weighVessel } from "#db/bench/weighing/weigh";
 import { data } from "react-router";
 import { array, number, object, type AnyObjectSchema, type InferType } from "yup";
 import type { Db } from "#db/client";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idOf } from "../../forms/ids.ts";

@@ -36,19 +36,19 @@ export function Count({ page, size }: { page: AtBenchLoaded; size: Size }) {
     <section aria-label="Filled so far" className="mt-4 border-y border-rule py-3">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
         <Tin share={Math.min(1, size.units / Math.max(1, size.planned))} label={`${size.units} of ${size.planned} filled`} />
-        <p className="font-mono text-[2.3rem] leading-none font-bold" role="status">
+        <p className="font-mono text-display leading-none font-bold" role="status">
           {size.units}
-          <span className="font-sans text-[1.1rem] font-normal text-pine-soft"> of {size.planned} filled</span>
+          <span className="font-sans text-lead font-normal text-pine-soft"> of {size.planned} filled</span>
         </p>
         <span className="flex flex-wrap gap-2">
-          <Button className="min-w-20 text-[1.4rem] font-bold" disabled={did.busy} onClick={() => count(size.units + 1)}>
+          <Button className="min-w-20 text-title font-bold" disabled={did.busy} onClick={() => count(size.units + 1)}>
             +1
           </Button>
-          <Button className="text-[1.2rem]" disabled={did.busy} onClick={() => count(size.units + TRAY)}>
+          <Button className="text-large" disabled={did.busy} onClick={() => count(size.units + TRAY)}>
             +{TRAY}
           </Button>
           <Button
-            className="text-[1.2rem]"
+            className="text-large"
             aria-label="One fewer"
             disabled={did.busy || size.units === 0}
             onClick={() => count(size.units - 1)}

@@ -25,7 +25,7 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
                 {!e.struckAt && (
                   <button
                     type="button"
-                    className="pressable text-[0.9rem]"
+                    className="pressable text-small"
                     disabled={did.busy}
                     aria-label={`Strike out: ${sayEvent(e)}`}
                     onClick={() => did.keep({ intent: "settle", id: e.id, how: "strike" })}

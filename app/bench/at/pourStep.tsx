@@ -1,4 +1,5 @@
 /** Pouring: a few of what was filled are weighed against their label, and the count is saved on the sheet. */
+import { Link } from "react-router";
 import { shortfall } from "#core/batch/finishing/netWeight";
 import { mg, type Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
@@ -9,7 +10,6 @@ import type { WeighedBy } from "#core/batch/weighing/events";
 import type { Devices } from "../../devices/useDevices.ts";
 import { useKey } from "../../ui/frame/useKey.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { NetWeights } from "../record/netWeights.tsx";
 import type { AtBenchLoaded } from "./loaded.ts";
 import { Count } from "./count.tsx";
@@ -51,9 +51,9 @@ export function PourStep({ page, devices, open, inParts }: Props) {
   useKey("t", tare);
   return (
     <>
-      <h2 className="font-display text-[2.2rem] leading-tight">Pour, and weigh a few of them</h2>
+      <h2 className="font-display text-display leading-tight">Pour, and weigh a few of them</h2>
       {open.length > 0 && (
-        <p className="mt-3 text-[1.15rem] text-honey">
+        <p className="mt-3 text-lead text-honey">
           Not ticked off yet: {wordList(open.slice(0, 3))}
           {open.length > 3 && ` and ${open.length - 3} more`}.
         </p>
@@ -77,7 +77,7 @@ export function PourStep({ page, devices, open, inParts }: Props) {
         </div>
       )}
       <Count page={page} size={size} />
-      <p className="mt-3 font-mono text-[2.3rem] leading-none font-bold">{grams(size.fill, 1)}</p>
+      <p className="mt-3 font-mono text-display leading-none font-bold">{grams(size.fill, 1)}</p>
       {size.over ? (
         <p className="mt-1 font-semibold text-honey">{size.over} Fill less of it, or the lid won’t close.</p>
       ) : (
@@ -89,13 +89,13 @@ export function PourStep({ page, devices, open, inParts }: Props) {
       )}
       <Reading scale={scale} target={size.fill} step={scale?.hello?.step ?? mg(100)} />
       <div className="flex flex-wrap gap-2">
-        <Button className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take}>
+        <Button className="text-large" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take}>
           Note this one
         </Button>
-        <Button className="text-[1.2rem]" disabled={!stable} onClick={tare}>
+        <Button className="text-large" disabled={!stable} onClick={tare}>
           Tare
         </Button>
-        <Link to={`/bench/${batch.id}#poured`} className="act act-main text-[1.2rem]">
+        <Link to={`/bench/${batch.id}#poured`} className="act act-main text-large">
           Go to the sheet and pour
         </Link>
         <button type="button" className="pressable self-center" onClick={inParts}>

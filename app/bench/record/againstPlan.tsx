@@ -84,7 +84,7 @@ export function AgainstPlan({ sheet: { batch, recipe, sizes, takes }, plan, was,
       />
       <StepTimes method={recipe.method} events={events} />
       {plan.costed && (
-        <p className="mt-2 text-[0.92rem] text-pine-soft">
+        <p className="mt-2 text-small text-pine-soft">
           {batch.minutes
             ? "Both at what these lots cost and what an hour cost then: how it went is all that tells them apart."
             : "Both at what these lots cost, and without work: nobody said how long it took."}

@@ -1,4 +1,5 @@
 /** What follows pouring: how long it sets, the check once it is cold, and what it found. */
+import { Link } from "react-router";
 import { SPOON } from "#core/batch/finishing/spoon";
 import { amiss, CLOSURES, FACES, SCENTS, VERDICTS, WAITS } from "#core/batch/finishing/check";
 import { wordList } from "#core/words";
@@ -10,7 +11,6 @@ import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Button, Choice, Problem, Text } from "../../ui/fields/form.tsx";
 import { When } from "../../ui/figures/amounts.tsx";
 import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
 /** So that this sheet's act has a token of its own on the record. */
@@ -41,7 +41,7 @@ export function Checked({ sheet, checks, events, opened }: Props) {
                 <span className="min-w-0 flex-1 basis-72">
                   {[wordList(amiss(c, units)) || "nothing amiss", `${c.labelled} of ${units} labelled`, c.note].filter(Boolean).join("; ")}
                 </span>
-                <span className="flex flex-wrap items-baseline gap-x-2 text-[0.92rem] text-pine-soft">
+                <span className="flex flex-wrap items-baseline gap-x-2 text-small text-pine-soft">
                   <When day={c.day} /> <TimeOfDay at={c.at} /> {c.who}
                 </span>
               </li>

@@ -61,7 +61,7 @@ export function NetWeights({ rule, declared, filled, samples, strike }: Props) {
         })}
       </ol>
       {verdict && (
-        <p className="mt-1.5 text-[0.9rem] text-pine-soft">
+        <p className="mt-1.5 text-small text-pine-soft">
           By the rule of the {say} ({source}): {error} of {grams(verdict.error)}, so none below {grams(verdict.least)}; {verdict.weighed} of{" "}
           {verdict.wanted} weighed. What is lawful where you sell is for local rules.
         </p>

@@ -1,9 +1,9 @@
 /** What a batch teaches for the next, each to be ticked, and one press that writes the recipe's next version so. */
+import { Link } from "react-router";
 import type { Change } from "#core/batch/finishing/nextTime";
 import type { BatchSheet } from "#db/bench/read";
 import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
 /** So that this sheet's act has a token of its own on the record. */
@@ -58,7 +58,7 @@ function Ticks({ recipe, changes, opened }: Pick<Props, "recipe" | "opened"> & {
               />
               <span>
                 <strong className="font-semibold">{c.say}</strong>
-                <span className="block text-[0.95rem] text-pine-soft">{c.why}</span>
+                <span className="block text-small text-pine-soft">{c.why}</span>
               </span>
             </label>
           </li>
@@ -69,7 +69,7 @@ function Ticks({ recipe, changes, opened }: Pick<Props, "recipe" | "opened"> & {
         <Button type="submit" disabled={sheet.busy || sheet.values.keys.length === 0}>
           Write version {recipe.n + 1} so
         </Button>
-        <span className="text-[0.95rem] text-pine-soft">What was made by version {recipe.n} stays as it is.</span>
+        <span className="text-small text-pine-soft">What was made by version {recipe.n} stays as it is.</span>
       </div>
     </form>
   );

@@ -1,13 +1,13 @@
 /** The record of a poured batch, to read and to print. */
+import { Link } from "react-router";
 import type { ComponentProps } from "react";
 import type { PourResult } from "#core/batch/finishing/result";
 import type { Minded } from "#core/material/minded";
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
-import type { PutRight as Correction } from "#db/acts/book";
-import { Link } from "../../ui/link.tsx";
-import { ActsOf, PutRight, type ActLine } from "../../book/actsOf.tsx";
+import type { Restatements as Correction } from "#db/acts/book";
+import { ActsOf, Restatements, type ActLine } from "../../book/actsOf.tsx";
 import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
 import { Tin } from "../../ui/figures/drawings.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
@@ -66,7 +66,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
           <Reckoner>
             <div className="flex items-center gap-4 py-2">
               <Tin share={result.yield} label={`Yield ${percent(result.yield)}`} />
-              <div className="font-display text-[1.3rem]">
+              <div className="font-display text-large">
                 {sizes.map((s) => (
                   <p key={s.id}>
                     {s.units} × {s.label}
@@ -115,7 +115,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
       >
         <Sheet>
           <div
-            className={`mb-5 grid gap-x-6 gap-y-3 text-[1.1rem] max-sm:gap-y-1 ${many ? "sm:grid-cols-[auto_auto_auto_1fr_auto]" : "sm:grid-cols-[auto_auto_1fr_auto]"}`}
+            className={`mb-5 grid gap-x-6 gap-y-3 text-lead max-sm:gap-y-1 ${many ? "sm:grid-cols-[auto_auto_auto_1fr_auto]" : "sm:grid-cols-[auto_auto_1fr_auto]"}`}
           >
             {sizes.map(
               (s) =>
@@ -179,7 +179,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
                 {
                   head: "When",
                   plain: true,
-                  className: "text-[0.9rem] text-pine-soft whitespace-nowrap",
+                  className: "text-small text-pine-soft whitespace-nowrap",
                   cell: (t) =>
                     t.weighedBy && (
                       <>
@@ -212,7 +212,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
               <p className="max-w-prose whitespace-pre-line">{recipe.method}</p>
             </Part>
           )}
-          <PutRight rows={righted} />
+          <Restatements rows={righted} />
           <ActsOf {...book} />
         </Sheet>
       </SideBySide>

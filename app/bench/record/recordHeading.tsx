@@ -1,7 +1,7 @@
 /** The heading of a batch's record, whatever became of it. */
+import { Link } from "react-router";
 import type { ReactNode } from "react";
 import type { BatchSheet } from "#db/bench/read";
-import { Link } from "../../ui/link.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Heading } from "../../ui/sheet/sheet.tsx";
 

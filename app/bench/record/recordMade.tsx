@@ -46,7 +46,7 @@ export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule,
           <ol className="divide-y divide-rule border-y border-rule">
             {events.map((e) => (
               <EventLine key={e.id} e={e}>
-                <span className="text-[0.92rem] text-pine-soft">
+                <span className="text-small text-pine-soft">
                   {e.struckAt ? "struck out, " : ""}
                   {e.who}
                 </span>
@@ -62,7 +62,7 @@ export function Made({ sheet: { batch, takes, sizes }, events, samples, netRule,
             return (
               own.length > 0 && (
                 <div key={s.id} className="mb-3">
-                  <h3 className="font-display text-[1.1rem]">{s.label}</h3>
+                  <h3 className="font-display text-lead">{s.label}</h3>
                   <NetWeights rule={netRule} declared={s.fill} filled={s.units ?? 0} samples={own} />
                 </div>
               )

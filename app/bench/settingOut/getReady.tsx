@@ -9,10 +9,10 @@ export function GetReady({ items }: { items: readonly ReadyItem[] }) {
         {items.map((i) => (
           <li key={i.what} className="grid gap-x-2.5 print:grid-cols-[auto_1fr]">
             {/* Ticked by hand where it is printed. */}
-            <span aria-hidden="true" className="mt-1.5 hidden h-3 w-3 rounded-[2px] border border-rule-strong print:block" />
+            <span aria-hidden="true" className="mt-1.5 hidden h-3 w-3 rounded-xs border border-rule-strong print:block" />
             <span>
               <span className="font-semibold">{i.what}</span>
-              <span className="block text-[0.92rem] text-pine-soft">{i.how}</span>
+              <span className="block text-small text-pine-soft">{i.how}</span>
             </span>
           </li>
         ))}

@@ -65,7 +65,7 @@ export function MeltIn({ bases, typed, lots, field }: Props) {
             <li key={of} className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1 py-2">
               <span className="flex flex-wrap items-baseline gap-x-3 pt-1.5">
                 {lot && <LotTag lot={lot} />}
-                <span className="font-display text-[1.1rem]">{base?.name ?? "A base that was used up meanwhile"}</span>
+                <span className="font-display text-lead">{base?.name ?? "A base that was used up meanwhile"}</span>
                 {base && (
                   <span className="text-pine-soft">{lot ? `${showBase(lot.onHand, "weight")} free` : "promised to another batch"}</span>
                 )}

@@ -51,7 +51,7 @@ export function PartsOut({ w, typed, names, field }: Props) {
         {rows.map(({ variant, i }) => (
           <li key={variant.id} className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1 py-2">
             <span className="flex flex-wrap items-baseline gap-x-3 pt-1.5">
-              <span className="font-display text-[1.1rem]">{variant.label}</span>
+              <span className="font-display text-lead">{variant.label}</span>
               <span className="text-pine-soft">
                 {wordList(variant.additions.map((a) => `${shareText(a.ppm)} ${names.get(a.materialId)}`))}
               </span>

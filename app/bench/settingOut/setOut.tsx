@@ -14,7 +14,7 @@ import { readForBatch, recipeChoices } from "#db/recipe/read";
 import { versionsOf } from "#db/recipe/history";
 import { cachedSettings } from "#db/settings/settings";
 import { array, object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idField, note, oneOf, optional, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";

@@ -1,9 +1,9 @@
 /** Setting out on its sheet: which recipe, how large, into which pots, and what is then to be weighed. */
+import { Link } from "react-router";
 import { SIZE_MODES } from "#core/batch/planning/size";
 import { readWeighed } from "#core/measure/read";
 import { grams } from "#core/measure/write";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { Link } from "../../ui/link.tsx";
 import { selectFilled } from "../../forms/fillEmptyField.ts";
 import { useSubmitWhenReady } from "../../forms/useSubmitWhenReady.ts";
 import { useSheet } from "../../forms/useSheet.ts";
@@ -210,7 +210,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
             ))}
           </div>
           {v.mode !== "pots" && (
-            <p className="mt-1 text-[0.9rem] text-pine-soft">
+            <p className="mt-1 text-small text-pine-soft">
               Leave a number empty to fill as many as there is left for{many && ": the first size first, then the next with the rest"}.
             </p>
           )}

@@ -1,9 +1,9 @@
 /** What a batch is short of, all at once, and what could be done about each: buy it, steep it, something instead of it, or make fewer. */
+import { Link } from "react-router";
 import { wordList } from "#core/words";
 import { Fragment } from "react";
 import { Button } from "../../ui/fields/form.tsx";
 import { showBase } from "../../ui/figures/amounts.tsx";
-import { Link } from "../../ui/link.tsx";
 import type { Short } from "./planned.ts";
 
 export interface ShortProps {
@@ -33,7 +33,7 @@ export function ShortOnShelf({ short, promised, name, madeHere, instead, fewer, 
             <span className="min-w-0 flex-1 basis-40">
               {showBase(s.by, s.as === "pack" ? "count" : "weight")} {name.get(s.of)}
             </span>
-            <span className={s.as === "base" ? "hidden" : "flex gap-3 text-[0.92rem]"}>
+            <span className={s.as === "base" ? "hidden" : "flex gap-3 text-small"}>
               {s.as === "line" && (
                 <Link to={`/recipes/${recipeId}?page=instead`} className="pressable" aria-label={`Instead of ${name.get(s.of)}`}>
                   Instead

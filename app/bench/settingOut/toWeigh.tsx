@@ -35,7 +35,7 @@ export function ToWeigh({ lines, plan, lots, names, scale }: Props) {
           head: "Material",
           cell: (l) => (
             <>
-              {names.get(l.materialId)} <span className="text-[0.88rem] text-pine-soft">{l.how}</span>
+              {names.get(l.materialId)} <span className="text-fine text-pine-soft">{l.how}</span>
             </>
           ),
           foot: "Together",
@@ -58,10 +58,10 @@ export function ToWeigh({ lines, plan, lots, names, scale }: Props) {
               {l.takes.map((t) => (
                 <span key={t.lotId} className="inline-flex items-baseline gap-1.5">
                   <LotTag lot={lots.get(t.lotId)!} />
-                  {l.takes.length > 1 && <span className="weight text-[0.85rem]">{grams(t.amount)}</span>}
+                  {l.takes.length > 1 && <span className="weight text-fine">{grams(t.amount)}</span>}
                 </span>
               ))}
-              {why(l) && <span className="text-[0.88rem] text-pine-soft">{why(l)}</span>}
+              {why(l) && <span className="text-fine text-pine-soft">{why(l)}</span>}
               {l.short > 0 && <span className="font-semibold text-berry">{showBase(l.short, "weight")} missing</span>}
             </span>
           ),

@@ -18,7 +18,7 @@ export function PouredRest({ form }: { form: unknown }) {
         data-amount
         label="Left in the jug"
         placeholder="none"
-        className="[&_input]:text-right [&_input]:text-[1.3rem]"
+        className="[&_input]:text-right [&_input]:text-large"
         {...sheet.register("leftover")}
         problem={problemAt(sheet.formState.errors, "leftover")}
       />
@@ -34,7 +34,7 @@ export function PouredRest({ form }: { form: unknown }) {
         data-amount
         label="Minutes of work"
         hint={minutes === "0" ? "No work is counted then: what one costs is without it." : "As planned, until you say otherwise."}
-        className="[&_input]:text-right [&_input]:text-[1.3rem]"
+        className="[&_input]:text-right [&_input]:text-large"
         {...sheet.register("minutes")}
         problem={problemAt(sheet.formState.errors, "minutes")}
       />

@@ -48,7 +48,7 @@ export function PouredSizes({ form, sizes, others, containers, density }: Props)
                   `${grams(f.fill)} each${ladled === null ? "" : `; ${grams(ladled)} ladled out`}`
                 ) : undefined
               }
-              className="[&_input]:text-right [&_input]:text-[1.3rem]"
+              className="[&_input]:text-right [&_input]:text-large"
               {...sheet.register(`sizes.${i}.units`)}
               problem={problemAt(sheet.formState.errors, `sizes.${i}.units`)}
             />
@@ -56,7 +56,7 @@ export function PouredSizes({ form, sizes, others, containers, density }: Props)
         })}
       </div>
       {left.length > 0 && (
-        <p className="no-print mt-2 flex flex-wrap items-baseline gap-x-3 text-[0.92rem] text-pine-soft">
+        <p className="no-print mt-2 flex flex-wrap items-baseline gap-x-3 text-small text-pine-soft">
           Some of it went into another size?
           {left.map((o) => (
             <button

@@ -39,23 +39,23 @@ export function WeighLine({ at, row, into, repeated, scale, liquids, lots, probl
   return (
     <li className="grid items-center gap-x-5 gap-y-1 py-3 sm:grid-cols-[1fr_15rem_10rem] print:grid-cols-[1fr_9rem_8.5rem] print:py-1.5">
       <div className="print:flex print:items-baseline print:justify-between print:gap-3">
-        <p className="font-display text-[1.2rem] print:text-[1rem]">
+        <p className="font-display text-large print:text-base">
           {repeated ? `… and more ${material}` : material}
-          {into && <span className="font-sans text-[0.95rem] text-pine-soft"> into {into}</span>}
+          {into && <span className="font-sans text-small text-pine-soft"> into {into}</span>}
         </p>
-        <p className="weight text-[1.45rem] font-semibold print:text-[1.15rem] print:whitespace-nowrap">
+        <p className="weight text-title font-semibold print:text-lead print:whitespace-nowrap">
           {target.outOfReach ? grams(planned) : scale.unit === "g" ? grams(target.weight) : showSteps(target.steps, scale)}
           {scale.unit === "oz" && !target.outOfReach && (
-            <span className="font-sans text-[0.95rem] font-normal text-pine-soft"> {grams(target.weight)}</span>
+            <span className="font-sans text-small font-normal text-pine-soft"> {grams(target.weight)}</span>
           )}
-          {target.outOfReach && <span className="font-sans text-[0.9rem] font-normal text-honey"> below what the scale reads</span>}
+          {target.outOfReach && <span className="font-sans text-small font-normal text-honey"> below what the scale reads</span>}
         </p>
         <InDrops materialId={row.materialId} liquids={liquids} lot={lot} weight={planned} step={ofSteps(1, scale)} />
       </div>
       <div>
         <PickBox
           aria-label={`Lot of ${material}, line ${at + 1}`}
-          className="field weight text-[0.92rem]"
+          className="field weight text-small"
           value={String(lot?.id ?? "")}
           onValue={choose}
           options={lots
@@ -67,7 +67,7 @@ export function WeighLine({ at, row, into, repeated, scale, liquids, lots, probl
               about: [STATE_WORDS[lotState(l, today)], l.bestBefore && `best before ${sayIt(l.bestBefore)}`].filter(Boolean).join(", "),
             }))}
         />
-        <span className="no-print flex gap-3 text-[0.88rem]">
+        <span className="no-print flex gap-3 text-fine">
           <button type="button" className="pressable" onClick={split}>
             Add another lot
           </button>
@@ -81,7 +81,7 @@ export function WeighLine({ at, row, into, repeated, scale, liquids, lots, probl
       <div className="print:flex print:items-baseline print:justify-end print:gap-1.5">
         <input
           data-amount
-          className="field peer to-write text-right font-mono text-[1.3rem] print:text-[1rem]"
+          className="field peer to-write text-right font-mono text-large placeholder:text-base print:text-base"
           aria-label={`Weighed: ${material}, line ${at + 1}`}
           placeholder="weighed"
           autoComplete="off"

@@ -1,4 +1,5 @@
 /** The weigh sheet: large, one line a weighing, lots changeable by hand, saved as it is typed. */
+import { Link } from "react-router";
 import { bestBefore } from "#core/batch/finishing/bestBefore";
 import { pourResult } from "#core/batch/finishing/result";
 import { micros, mg, sum } from "#core/measure/exact";
@@ -19,7 +20,6 @@ import { PourWindow, Tin } from "../../ui/figures/drawings.tsx";
 import { Area, Button } from "../../ui/fields/form.tsx";
 import { enterGoesOn, goToNamed } from "../../ui/fields/enter.ts";
 import { Print } from "../../ui/sheet/print.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Send, SheetSays } from "../../forms/sheetSays.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
@@ -179,7 +179,7 @@ export function WeighSheet({
           <Reckoner unread={unread} onPaper={false}>
             <div className="flex items-center gap-4 py-2">
               <Tin share={done / rows.length} label={`${done} of ${rows.length} weighed`} />
-              <p className="font-display text-[1.3rem]">
+              <p className="font-display text-large">
                 {done} of {rows.length} weighed
               </p>
             </div>
@@ -215,7 +215,7 @@ export function WeighSheet({
             )}
             <div className="pt-3">
               <PourWindow />
-              <p className="text-[0.9rem] text-pine-soft">
+              <p className="text-small text-pine-soft">
                 Balms pour at about 54 °C, shea-rich ones cooler, wax-rich ones hotter. Scent goes in below 50 °C.
               </p>
             </div>
@@ -224,7 +224,7 @@ export function WeighSheet({
       >
         <Sheet>
           <SheetSays sheet={form} />
-          <div role="group" aria-label="Weigh in" className="no-print mb-1 flex items-center gap-1.5 text-[0.92rem] text-pine-soft">
+          <div role="group" aria-label="Weigh in" className="no-print mb-1 flex items-center gap-1.5 text-small text-pine-soft">
             Weigh in
             {(["g", "oz"] as const).map((u) => (
               <button

@@ -6,7 +6,7 @@ import { mg, type Mg } from "#core/measure/exact";
 import { done } from "#core/outcome";
 import { data } from "react-router";
 import { array, object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idField, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";

@@ -3,7 +3,7 @@ import { isObject } from "#core/objects";
 import { dropDraft, keepDraft } from "#db/drafts";
 import { data } from "react-router";
 import { object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { note, words } from "../fields.ts";
 import { MOST_CHARACTERS } from "./keptDrafts.ts";
 import { validateSheet, readPosted, refuseSheet } from "../sheet.server.ts";

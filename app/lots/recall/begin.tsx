@@ -4,7 +4,7 @@ import { alsoMeant, finishedOf, reachOf } from "#db/lots/reach";
 import { beginRecall } from "#db/lots/recall";
 import { findLot, lotsLike, lotsNumbered } from "#db/lots/trace";
 import { array, boolean, object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idField, words } from "../../forms/fields.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";

@@ -3,12 +3,11 @@ import { type Account } from "#core/lot/recall";
 import { WHERE, type Where } from "#core/ledger/whereabouts";
 import type { NamedLot } from "#db/lots/trace";
 import { useEffect } from "react";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { LotTag, When } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Area, Problem } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { enterGoesOn } from "../../ui/fields/enter.ts";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../../forms/sheetSays.tsx";
@@ -139,7 +138,7 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
               ))}
             </ul>
             {chosen.meant.length > chosen.ids.length && (
-              <p className="mt-1.5 text-[0.92rem] text-pine-soft">
+              <p className="mt-1.5 text-small text-pine-soft">
                 Those not ticked are of the same supplier’s lot, or out of the same pot. Tick what is meant too.
               </p>
             )}

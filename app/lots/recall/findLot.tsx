@@ -1,8 +1,7 @@
 /** Finding the lot a notice is about: by its number here, the supplier's number, or what it is. */
 import type { NamedLot } from "#db/lots/trace";
-import { Form } from "react-router";
+import { Form, Link } from "react-router";
 import { LotTag } from "../../ui/figures/amounts.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { LOT_FROM, LOT_LEFT, LOT_OF, LOT_SINCE } from "../lotColumns.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
@@ -29,7 +28,7 @@ export function FindLot({ found, find, rehearse }: { found: NamedLot[]; find: st
           defaultValue={find}
           aria-label="Lot number, theirs or yours"
           placeholder="their number, or yours"
-          className="field font-mono text-[1.25rem]"
+          className="field font-mono text-large"
           autoComplete="off"
           autoFocus
         />

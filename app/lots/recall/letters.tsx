@@ -1,14 +1,14 @@
 /** Letters to everybody known by name, and a notice for each market: a page of paper each. */
+import { Link } from "react-router";
 import { letterTo, noticeFor, type Had } from "#core/lot/recall";
 import { sayFullDay } from "#core/when";
 import { readRecall } from "#db/lots/recalls";
 import { cachedSettings } from "#db/settings/settings";
 import { useState } from "react";
 import { today } from "#db/clock";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Button } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Empty, Heading } from "../../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/letters";
 import { nameOf } from "../lotColumns.tsx";
@@ -101,9 +101,9 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
           <section
             key={l.key}
             aria-label={l.to}
-            className={`sheet mx-auto mb-6 max-w-[44rem] rounded-md border border-rule bg-sheet px-8 py-7 shadow-sheet ${i > 0 ? "break-before-page" : ""}`}
+            className={`sheet mx-auto mb-6 max-w-reading rounded-md border border-rule bg-sheet px-8 py-7 shadow-sheet ${i > 0 ? "break-before-page" : ""}`}
           >
-            <div className="no-print mb-4 flex items-baseline justify-between gap-4 text-[0.95rem] text-pine-soft">
+            <div className="no-print mb-4 flex items-baseline justify-between gap-4 text-small text-pine-soft">
               <span>
                 {l.to}
                 {l.reach && <>, {l.reach}</>}
@@ -113,7 +113,7 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
             {l.text.split("\n\n").map((p, n) => (
               <p
                 key={n}
-                className={`mt-3.5 whitespace-pre-line first:mt-0 ${/^(RECALL|REHEARSAL)/.test(p) ? "font-display text-[1.35rem]" : "text-[1.05rem] leading-relaxed"}`}
+                className={`mt-3.5 whitespace-pre-line first:mt-0 ${/^(RECALL|REHEARSAL)/.test(p) ? "font-display text-title" : "text-lead leading-relaxed"}`}
               >
                 {p}
               </p>

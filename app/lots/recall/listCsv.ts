@@ -4,7 +4,7 @@ import { WHERE, type Where } from "#core/ledger/whereabouts";
 import { writeTable } from "#core/intake/table";
 import { kind } from "#core/material/kinds";
 import { readRecall } from "#db/lots/recalls";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/listCsv";
 import { nameOf } from "../lotColumns.tsx";

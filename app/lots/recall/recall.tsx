@@ -3,7 +3,7 @@ import { tellRecall, closeRecall } from "#db/lots/recall";
 import { readRecall } from "#db/lots/recalls";
 import { boolean, object } from "yup";
 import { actsOf } from "../../book/lines.server.ts";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idField, note, optional, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";

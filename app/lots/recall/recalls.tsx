@@ -1,10 +1,10 @@
 /** Every recall there was, and every rehearsal of one. */
+import { Link } from "react-router";
 import { sayElapsed } from "#core/lot/recall";
 import { wordList } from "#core/words";
 import { listRecalls } from "#db/lots/recalls";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { When } from "../../ui/figures/amounts.tsx";
-import { Link } from "../../ui/link.tsx";
 import { ListTable } from "../../ui/lists/listTable.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/recalls";
@@ -50,7 +50,7 @@ export default function Recalls({ loaderData: rows }: Route.ComponentProps) {
           cell: (r) => (
             <>
               {wordList([...new Set(r.starts.map((s) => s.name))])}{" "}
-              <span className="weight text-[0.88rem] text-pine-soft">{r.starts.map((s) => s.number).join(", ")}</span>
+              <span className="weight text-fine text-pine-soft">{r.starts.map((s) => s.number).join(", ")}</span>
             </>
           ),
         },
@@ -62,7 +62,7 @@ export default function Recalls({ loaderData: rows }: Route.ComponentProps) {
           sorts: (r) => r.took,
           cell: (r) => (r.took === null ? <strong className="text-honey">still open</strong> : sayElapsed(r.took)),
         },
-        { head: "Came to", plain: true, className: "text-[0.92rem]", cell: (r) => r.came },
+        { head: "Came to", plain: true, className: "text-small", cell: (r) => r.came },
       ]}
     />
   );

@@ -1,4 +1,5 @@
 /** A recall on its sheet: whom to tell, what is held, what is half made with it, and what can't be reached. */
+import { Link } from "react-router";
 import { accountAmong } from "#core/lot/reach";
 import { sayElapsed, sayReason } from "#core/lot/recall";
 import { WHERE, WHEREABOUTS } from "#core/ledger/whereabouts";
@@ -10,7 +11,6 @@ import { usePress } from "../../forms/usePress.ts";
 import { LotTag, showBase, When } from "../../ui/figures/amounts.tsx";
 import { Figure, HowLine, Reckoner } from "../../ui/figures/reckoner.tsx";
 import { Button, Problem } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Table, type Column } from "../../ui/lists/table.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
@@ -138,17 +138,14 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
       >
         <Sheet>
           {people.length > 0 && (
-            <Part
-              title="To write to"
-              aside={<span className="text-[0.92rem] text-pine-soft">{counted(units.named, "unit")} in orders</span>}
-            >
+            <Part title="To write to" aside={<span className="text-small text-pine-soft">{counted(units.named, "unit")} in orders</span>}>
               <ul className="divide-y divide-rule border-y border-rule">{tells(people, "In an order")}</ul>
             </Part>
           )}
           {markets.length > 0 && (
             <Part
               title="Where a notice goes"
-              aside={<span className="text-[0.92rem] text-pine-soft">{counted(units.stall, "unit")} with people nobody knows by name</span>}
+              aside={<span className="text-small text-pine-soft">{counted(units.stall, "unit")} with people nobody knows by name</span>}
             >
               <ul className="divide-y divide-rule border-y border-rule">{tells(markets, "At the stall")}</ul>
             </Part>
@@ -169,7 +166,7 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
                         {along
                           .filter((a) => a.lotId === l.id)
                           .map((a) => (
-                            <Link key={a.dayId} to={`/markets/${a.dayId}`} className="block text-[0.92rem] font-semibold text-honey">
+                            <Link key={a.dayId} to={`/markets/${a.dayId}`} className="block text-small font-semibold text-honey">
                               {a.taken} along to {a.name}, <When day={a.day} />
                             </Link>
                           ))}
@@ -232,7 +229,7 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
                       {startIds.includes(l.id) && <span className="text-pine-soft">, began with</span>}
                       {l.supplierLot && (
                         <span className="text-pine-soft">
-                          , {l.supplier} <span className="weight text-[0.88em]">{l.supplierLot}</span>
+                          , {l.supplier} <span className="weight text-part">{l.supplierLot}</span>
                         </span>
                       )}
                     </>

@@ -1,11 +1,11 @@
 /** Somebody to be told: what they have of it, whether they know, and what came back from them. */
+import { Link } from "react-router";
 import type { Reach } from "#db/lots/reach";
 import type { NamedLot } from "#db/lots/trace";
 import type { Day } from "#core/when";
 import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
 import { LotTag, useSayDay, When } from "../../ui/figures/amounts.tsx";
 import { Button, Problem, Text } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { nameOf } from "../lotColumns.tsx";
 
@@ -34,13 +34,13 @@ export function Tell({ recallId, holder, lots, told, opened, closed, way }: Prop
     <li className="grid gap-x-6 gap-y-1.5 py-2.5 sm:grid-cols-[minmax(0,1fr)_17rem]">
       <div>
         <p>
-          <Link to={`/people/${holder.contactId}`} className="font-display text-[1.1rem] hover:underline">
+          <Link to={`/people/${holder.contactId}`} className="font-display text-lead hover:underline">
             {holder.name}
           </Link>{" "}
           <Reached reach={holder.reach} />
         </p>
         {holder.times.map((t) => (
-          <div key={`${t.orderId} ${t.marketDayId}`} className="mt-1 text-[0.95rem]">
+          <div key={`${t.orderId} ${t.marketDayId}`} className="mt-1 text-small">
             <Link
               to={t.orderId === null ? `/markets/${t.marketDayId}` : `/gifts/${t.orderId}`}
               className="text-pine-soft underline underline-offset-4"
@@ -122,7 +122,7 @@ function Form({ recallId, holder, said, opened }: Pick<Props, "recallId" | "hold
         ) : (
           <>
             <strong className="text-sage">told {sayIt(said.toldOn)}</strong>
-            <button type="button" className="pressable no-print text-[0.92rem]" disabled={sheet.busy} onClick={() => tell("")}>
+            <button type="button" className="pressable no-print text-small" disabled={sheet.busy} onClick={() => tell("")}>
               Not after all
             </button>
           </>
@@ -140,7 +140,7 @@ function Form({ recallId, holder, said, opened }: Pick<Props, "recallId" | "hold
         />
         <Text label="Note" aria-label={`Note on ${holder.name}`} {...sheet.register("note")} problem={errors.note?.message} />
         <Button type="submit" small className="no-print mb-0.5" disabled={sheet.busy}>
-          Keep
+          Save
         </Button>
       </div>
       <Problem say={sheet.problem} see={sheet.see} />

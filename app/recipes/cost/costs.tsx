@@ -122,7 +122,7 @@ export function Costs({ costing: { lines, sizes, cost }, shelf, lossBp }: Props)
             },
           ]}
         />
-        <p className="mt-1 text-[0.88rem] text-pine-soft">
+        <p className="mt-1 text-fine text-pine-soft">
           The first three count what is used; the last counts whole packs, and nothing for what is left of them. Where it says —, somebody
           still has to offer an ingredient, or it was never bought.
         </p>

@@ -1,7 +1,7 @@
 /** The packs materials are offered in, for the page of a recipe's costs; asked for when that is opened. */
 import type { Offer } from "#core/stock/offers";
 import { offersOf } from "#db/shelf/buying";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/offers";
 

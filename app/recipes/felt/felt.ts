@@ -2,7 +2,7 @@
 import { FEEL_IDS } from "#core/firmness/words";
 import { noteFirmness } from "#db/recipe/firmness";
 import { object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { note, oneOf, scaled, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";

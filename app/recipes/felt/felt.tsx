@@ -24,7 +24,7 @@ export interface FeltProps {
 export function Learned({ of }: { of: Fitted }) {
   if (of.tests === 0) return null;
   return (
-    <p className="mt-1 text-[0.88rem] text-pine-soft">
+    <p className="mt-1 text-fine text-pine-soft">
       It has learned from {counted(of.tests, "test")} of this workshop: its word is the one that was felt in {of.rightNow}, the trade's in{" "}
       {of.rightBefore}
       {of.off > 0.01 && `; in the middle it is ${sayShare(of.off)} off`}.

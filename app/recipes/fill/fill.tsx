@@ -97,7 +97,7 @@ export function Fill({ judged, costing: { sizes }, shelf, mending }: Props) {
                 { head: "Together", as: "weight", cell: (r) => gramsIn(1)(r.fill * r.units), foot: gramsIn(1)(answer.left) },
               ]}
             />
-            <p className="text-[0.92rem] text-pine-soft">
+            <p className="text-small text-pine-soft">
               {by === "first"
                 ? ""
                 : answer.proven

@@ -94,13 +94,13 @@ export const Foresight = memo(function Foresight(props: Props) {
               aria-label={PAGES[p].name}
               className={page === "" ? "flex w-full cursor-pointer items-baseline gap-4 py-2 text-left hover:bg-honey-wash" : "board"}
             >
-              <span className={page === "" ? "w-32 flex-none font-display text-[1.05rem]" : ""}>{PAGES[p].name}</span>
+              <span className={page === "" ? "w-32 flex-none font-display text-lead" : ""}>{PAGES[p].name}</span>
               {page === "" && <span className="min-w-0 text-pine-soft">{lines[p]}</span>}
             </Tabs.Trigger>
           ))}
         </Tabs.List>
         {page !== "" && (
-          <button type="button" className="pressable pb-2 text-[0.92rem]" aria-label="Fold it away" onClick={() => turn("")}>
+          <button type="button" className="pressable pb-2 text-small" aria-label="Fold it away" onClick={() => turn("")}>
             Fold
           </button>
         )}

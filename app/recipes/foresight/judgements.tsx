@@ -41,12 +41,9 @@ export function Judgements({ foreseen, mending, form, ready }: Props) {
   const shown = all ? open : open.slice(0, AT_ONCE);
   return (
     <section aria-label="What a colleague would say" className="space-y-2.5 py-2">
-      {open.length > 0 && <p className="figure-main text-[0.95rem] font-semibold lg:sr-only">{counted(open.length, "thing")} to look at</p>}
+      {open.length > 0 && <p className="figure-main text-small font-semibold lg:sr-only">{counted(open.length, "thing")} to look at</p>}
       {mending.last !== null && (
-        <p
-          aria-live="polite"
-          className="flex items-baseline justify-between gap-3 rounded bg-sage-wash px-2.5 py-1.5 text-[0.92rem] text-sage"
-        >
+        <p aria-live="polite" className="flex items-baseline justify-between gap-3 rounded bg-sage-wash px-2.5 py-1.5 text-small text-sage">
           <span>Done: {mending.last.slice(0, 1).toLowerCase() + mending.last.slice(1)}.</span>
           <button type="button" className="pressable flex-none" onClick={mending.putBack}>
             Put it back
@@ -59,12 +56,12 @@ export function Judgements({ foreseen, mending, form, ready }: Props) {
         ))}
       </ul>
       {open.length > AT_ONCE && (
-        <button type="button" className="pressable no-print text-[0.92rem]" aria-expanded={all} onClick={() => showAll(!all)}>
+        <button type="button" className="pressable no-print text-small" aria-expanded={all} onClick={() => showAll(!all)}>
           {all ? "Only the worst" : `${open.length - AT_ONCE} more`}
         </button>
       )}
       {known.length > 0 && (
-        <details className="text-[0.92rem]">
+        <details className="text-small">
           <summary className="pressable">{known.length === 1 ? "1 is known" : `${known.length} are known`}</summary>
           <ul className="mt-1 space-y-1">
             {known.map((j) => (
@@ -90,13 +87,13 @@ function Said({ of, mending, answer }: { of: Judgement; mending: Mending; answer
   const { edge, ink, word: grave } = LOOKS[of.gravity];
   const { mend } = of;
   return (
-    <li className={`border-l-4 pl-2.5 text-[0.95rem] leading-snug ${edge}`}>
+    <li className={`border-l-4 pl-2.5 text-small leading-snug ${edge}`}>
       <details>
         <summary className={`cursor-pointer list-none font-semibold [&::-webkit-details-marker]:hidden ${ink}`}>
           <span className="sr-only">{grave}: </span>
           {of.say} <span className="font-normal text-pine-soft underline decoration-dotted underline-offset-4">Why?</span>
         </summary>
-        <p className="mt-0.5 text-[0.92rem] text-pine-soft">{of.why}</p>
+        <p className="mt-0.5 text-small text-pine-soft">{of.why}</p>
       </details>
       <div className="no-print mt-0.5 flex flex-wrap gap-x-4">
         {mend && (
@@ -129,7 +126,7 @@ function Said({ of, mending, answer }: { of: Judgement; mending: Mending; answer
             }}
           />
           <button type="button" className="act act-small flex-none" onClick={() => answer(word)}>
-            Keep
+            Save
           </button>
         </div>
       )}

@@ -77,7 +77,7 @@ export function Scent({ judged, materials, form, mending }: Props) {
                 head: "Oil",
                 cell: (o) => (
                   <>
-                    {o.name} <span className="text-[0.88rem] text-pine-soft">{facts.get(o.name)?.scentNote}</span>
+                    {o.name} <span className="text-fine text-pine-soft">{facts.get(o.name)?.scentNote}</span>
                   </>
                 ),
               },
@@ -95,7 +95,7 @@ export function Scent({ judged, materials, form, mending }: Props) {
                 cell: (o) => (
                   <>
                     {(o.ceiling ?? o.sun) === null ? "—" : sayShare(mostOf(o))}
-                    {o.ceiling?.lot && <span className="block text-[0.85rem] text-pine-soft">lot {o.ceiling.lot}</span>}
+                    {o.ceiling?.lot && <span className="block text-fine text-pine-soft">lot {o.ceiling.lot}</span>}
                   </>
                 ),
                 className: (o) => (o.share > mostOf(o) ? "text-berry font-semibold" : ""),

@@ -51,7 +51,7 @@ export function Setting({ judged, costing, mending, learned, felt }: Props) {
         <Drawn height={250}>
           <FirmnessChart points={points} soft={soft} hard={hard} />
         </Drawn>
-        <p className="mt-1 text-[0.92rem] text-pine-soft">
+        <p className="mt-1 text-small text-pine-soft">
           For a {product} the line has to pass above the lower mark, {sayShare(soft.bound)} at {soft.celsius} °C, else: {soft.say}.{" "}
           {hard.part === "wax"
             ? `The wax that is still solid, the broken line, has to pass below the upper mark, ${sayShare(hard.bound)} at ${hard.celsius} °C, as warm as skin: butter has melted there and can’t drag.`
@@ -69,7 +69,7 @@ export function Setting({ judged, costing, mending, learned, felt }: Props) {
             ]}
           />
         </AsTable>
-        <p className="mt-1 text-[0.88rem] text-pine-soft">
+        <p className="mt-1 text-fine text-pine-soft">
           An estimate from typical figures, from memory: try a drop on a cold spoon before you pour, and believe the spoon.
         </p>
         <Learned of={learned} />

@@ -114,7 +114,7 @@ export function Instead({ judged, mending }: Props) {
                 cell: (s) => (
                   <>
                     {s.by.name}
-                    <span className="block text-[0.88rem] text-pine-soft">{s.reasons.join(" · ")}</span>
+                    <span className="block text-fine text-pine-soft">{s.reasons.join(" · ")}</span>
                   </>
                 ),
               },
@@ -125,7 +125,7 @@ export function Instead({ judged, mending }: Props) {
                   <>
                     {grams(s.weight)}
                     {s.wax && (
-                      <span className="block text-[0.88rem]">
+                      <span className="block text-fine">
                         and {s.wax.name} {grams(s.wax.weight)}
                       </span>
                     )}
@@ -138,7 +138,7 @@ export function Instead({ judged, mending }: Props) {
                 cell: (s) => (
                   <>
                     {FEELS[feelOf(s.firm)].say}
-                    <span className="block text-[0.88rem] whitespace-nowrap text-pine-soft">like {sayShare(s.firm)}</span>
+                    <span className="block text-fine whitespace-nowrap text-pine-soft">like {sayShare(s.firm)}</span>
                   </>
                 ),
               },
@@ -152,7 +152,7 @@ export function Instead({ judged, mending }: Props) {
                 head: "Then",
                 plain: true,
                 cell: (s) => (
-                  <span className="text-[0.9rem]">
+                  <span className="text-small">
                     {s.worse.map((j) => (
                       <span key={j.key} className={`block ${j.gravity === 3 ? "text-berry" : "text-honey"}`}>
                         {j.say}
@@ -184,7 +184,7 @@ export function Instead({ judged, mending }: Props) {
           )}
         </>
       )}
-      <p className="text-[0.88rem] text-pine-soft">
+      <p className="text-fine text-pine-soft">
         How it sets is an estimate, and a new material feels and smells its own way: try a small pot first. What is not on the shelf yet is
         added at its name once it stands in the recipe.
       </p>

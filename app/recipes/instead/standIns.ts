@@ -7,7 +7,7 @@ import { stockOnHand } from "#core/stock/shelf";
 import { readShelfCosts } from "#db/recipe/costs";
 import { today } from "#db/clock";
 import { listMaterials } from "#db/shelf/materials";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/standIns";
 

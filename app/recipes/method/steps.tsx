@@ -88,7 +88,7 @@ export const Steps = memo(function Steps({ method, batchMinutes, form, judged, p
   return (
     <div className="mt-4">
       <div className="mb-1 flex flex-wrap items-end justify-between gap-3">
-        <h3 className="text-[0.9rem] font-semibold">Method</h3>
+        <h3 className="text-small font-semibold">Method</h3>
         <div className="no-print flex flex-wrap items-end gap-3">
           {hasShea && (
             <Choice
@@ -128,12 +128,12 @@ export const Steps = memo(function Steps({ method, batchMinutes, form, judged, p
           Add a step
         </Button>
         {rows.some((r) => why.has(r.text)) && (
-          <button type="button" className="pressable text-[0.92rem]" aria-pressed={!folded} onClick={() => fold(!folded)}>
+          <button type="button" className="pressable text-small" aria-pressed={!folded} onClick={() => fold(!folded)}>
             {folded ? "Why each step" : "Fold the reasons away"}
           </button>
         )}
         {minutes > 0 && String(minutes) !== batchMinutes && (
-          <span className="text-[0.92rem] text-pine-soft">
+          <span className="text-small text-pine-soft">
             {counted(minutes, "minute")} of hands in all.{" "}
             <button
               type="button"
@@ -144,7 +144,7 @@ export const Steps = memo(function Steps({ method, batchMinutes, form, judged, p
             </button>
           </span>
         )}
-        {rows.length > 1 && <span className="text-[0.86rem] text-pine-soft">Enter adds one, Alt with ↑ or ↓ moves it.</span>}
+        {rows.length > 1 && <span className="text-fine text-pine-soft">Enter adds one, Alt with ↑ or ↓ moves it.</span>}
       </div>
       <Problem say={problem} />
     </div>
@@ -191,7 +191,7 @@ function OneStep({ of, n, field, why, change, remove, onKeyDown }: OneProps) {
           onChange={(e) => change({ text: e.target.value.replace(/\n/g, " ") })}
           onKeyDown={onKeyDown}
         />
-        {why && <p className="mt-0.5 text-[0.88rem] text-pine-soft">{why}</p>}
+        {why && <p className="mt-0.5 text-fine text-pine-soft">{why}</p>}
       </div>
       <input
         className="field ml-auto w-16 flex-none sm:ml-0 py-1.5! text-right"

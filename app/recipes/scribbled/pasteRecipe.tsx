@@ -182,7 +182,7 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
                 <Button main disabled={busy} onClick={() => void readIt()}>
                   {busy ? "Reading …" : "Read it"}
                 </Button>
-                <label className="text-[0.92rem]">
+                <label className="text-small">
                   or a file, JSON or CSV:{" "}
                   <input
                     type="file"
@@ -207,7 +207,7 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
                   ) : (
                     <li key={n} className="flex flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-pine-soft">
                       <span>{l.text}</span>
-                      <span className="text-[0.88rem]">
+                      <span className="text-fine">
                         {l.as === "sizes"
                           ? `fills ${wordList(l.sizes.map((z) => `${z.units} × ${z.fill}`))}${sizeless ? ", and becomes its sizes" : ""}`
                           : l.as === "step"

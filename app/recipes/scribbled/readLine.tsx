@@ -31,13 +31,13 @@ export function ReadLine({ of, open, weight, change }: Props) {
     <li className={`py-2 ${asks.length > 0 ? "border-l-4 border-l-honey pl-2.5" : ""}`}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className={out ? "text-pine-soft line-through" : ""}>{of.text}</span>
-        <button type="button" className="pressable text-[0.88rem]" onClick={() => change({ out: !out })}>
+        <button type="button" className="pressable text-fine" onClick={() => change({ out: !out })}>
           {out ? "Take it in again" : "Leave it out"}
         </button>
       </div>
       {!out && (
         <>
-          <p className="flex flex-wrap gap-x-2 text-[0.95rem]">
+          <p className="flex flex-wrap gap-x-2 text-small">
             <span className="text-pine-soft">read as</span>
             <strong>{line.entered === "" ? "how much?" : line.entered}</strong>
             <strong>{line.material === "" ? "of what?" : line.material}</strong>
@@ -45,7 +45,7 @@ export function ReadLine({ of, open, weight, change }: Props) {
             {weight !== null && <span className="weight ml-auto">{grams(weight)}</span>}
           </p>
           {of.remarks.map((r) => (
-            <p key={r} className="text-[0.9rem] text-pine-soft">
+            <p key={r} className="text-small text-pine-soft">
               {r}
             </p>
           ))}
@@ -63,7 +63,7 @@ function AskedFor({ of, typed, answer }: { of: Ask; typed: string; answer: (valu
   const [own, setOwn] = useState(typed);
   return (
     <div className="mt-1" role="group" aria-label={of.say}>
-      <p className="text-[0.95rem] font-semibold text-honey">{of.say}</p>
+      <p className="text-small font-semibold text-honey">{of.say}</p>
       <div className="mt-1 flex flex-wrap items-center gap-1.5">
         {of.choices.map((c) => (
           <button key={c.value} type="button" className="act act-small" onClick={() => answer(c.value)}>

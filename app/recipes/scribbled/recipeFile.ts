@@ -3,7 +3,7 @@ import { writeLines, writeRecipe } from "#core/recipe/portable";
 import { materialsOf } from "#db/recipe/costs";
 import { readWhole } from "#db/recipe/read";
 import { materialsNamed } from "#db/shelf/materials";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { recipeTexts } from "../recipeTexts.ts";
 import { toPortable } from "./portableTexts.ts";

@@ -6,7 +6,7 @@ import { MOST_LINES, readScribbled, type Scribbled } from "#core/recipe/scribble
 import { listMaterials } from "#db/shelf/materials";
 import { data } from "react-router";
 import { object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { words } from "../../forms/fields.ts";
 import { readSheet } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/scribbled";

@@ -6,13 +6,12 @@ import { firmnessLearned } from "#db/recipe/firmness";
 import { readVersion } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
 import { counted } from "#core/words";
-import { Form, useSubmit } from "react-router";
-import { db } from "../../server/db.server.ts";
+import { Form, Link, useSubmit } from "react-router";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { stuffOf } from "#db/shelf/sheetMaterials";
 import { percent, When } from "../../ui/figures/amounts.tsx";
 import { Choice } from "../../ui/fields/form.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
@@ -178,7 +177,7 @@ export default function Compare({ loaderData, params: { id } }: Route.ComponentP
               ]}
             />
           )}
-          <p className="mt-1 text-[0.9rem] text-pine-soft">{counted(batches.length, "batch", "batches")}, newest first.</p>
+          <p className="mt-1 text-small text-pine-soft">{counted(batches.length, "batch", "batches")}, newest first.</p>
         </Part>
       </Sheet>
     </>

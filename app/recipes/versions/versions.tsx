@@ -1,8 +1,8 @@
 /** The versions of a recipe on its sheet: when each was written, why, how often it was poured, and the way to set two side by side. */
+import { Link } from "react-router";
 import type { versionsOf } from "#db/recipe/history";
 import { grams } from "#core/measure/write";
 import { When } from "../../ui/figures/amounts.tsx";
-import { Link } from "../../ui/link.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 
 interface Props {
@@ -15,9 +15,9 @@ export function Versions({ recipeId, versions }: Props) {
   return (
     <div className="mt-7">
       <details>
-        <summary className="cursor-pointer font-display text-[1.25rem]">
+        <summary className="cursor-pointer font-display text-large">
           Versions{" "}
-          <span className="font-sans text-[0.95rem] text-pine-soft">
+          <span className="font-sans text-small text-pine-soft">
             made by version {newest!.n}, since <When day={newest!.day} />
           </span>
         </summary>
@@ -52,7 +52,7 @@ export function Versions({ recipeId, versions }: Props) {
       </details>
       {before && (
         <p className="mt-1">
-          <Link to={`/recipes/${recipeId}/versions?a=${before.n}&b=${newest!.n}`} className="pressable text-[0.95rem]">
+          <Link to={`/recipes/${recipeId}/versions?a=${before.n}&b=${newest!.n}`} className="pressable text-small">
             Two side by side, and their batches
           </Link>
         </p>

@@ -1,4 +1,5 @@
 /** Buying a material: offers compared per gram delivered and per gram used, what was paid over time, what a rise would do. */
+import { Link } from "react-router";
 import { factsIn } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { micros } from "#core/measure/exact";
@@ -12,8 +13,7 @@ import { recipesWith } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { object } from "yup";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idField, moneyOr0, reads, words } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";

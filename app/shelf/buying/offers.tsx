@@ -84,11 +84,11 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
               cell: (o, i) => (
                 <>
                   <span className="font-semibold">{o.supplier}</span>{" "}
-                  <span className="text-[0.9em] text-pine-soft">
+                  <span className="text-part text-pine-soft">
                     {o.id === null ? "bought" : "seen"} <When day={o.seen} />
                   </span>
                   {i === 0 && rows.length > 1 && (
-                    <span className="ml-2 rounded-sm bg-sage-wash px-1.5 text-[0.85rem] font-semibold text-sage">cheapest</span>
+                    <span className="ml-2 rounded-sm bg-sage-wash px-1.5 text-fine font-semibold text-sage">cheapest</span>
                   )}
                 </>
               ),
@@ -104,7 +104,7 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
               cell: (o) => (
                 <span>
                   {money(o.price, currency)}
-                  {o.postage > 0 && <span className="text-[0.88em] text-pine-soft"> + {money(o.postage, currency)}</span>}
+                  {o.postage > 0 && <span className="text-part text-pine-soft"> + {money(o.postage, currency)}</span>}
                 </span>
               ),
             },
@@ -157,7 +157,7 @@ export function Offers({ offers, perDay: learnt, material, products }: Props) {
         />
       )}
       {offers.length > 0 && (
-        <p className="mt-2 text-[0.92rem] text-pine-soft">
+        <p className="mt-2 text-small text-pine-soft">
           {plans.length === 0 &&
             "Nothing of it has been used yet, so they are compared as delivered. Say how much is used in a month to count in what would go off. "}
           {keepsMonths === null
@@ -208,7 +208,7 @@ export function OfferForm({ token, measured, last }: { token: string; measured: 
         {...sheet.register("postage")}
         problem={errors.postage?.message}
       />
-      <Button type="submit" className="mt-[1.4rem]" disabled={sheet.busy}>
+      <Button type="submit" className="mt-5.5" disabled={sheet.busy}>
         Note the offer
       </Button>
       <SheetSays sheet={sheet} />

@@ -1,8 +1,8 @@
 /** What a material cost at each purchase: a chart, and the same figures as a table. */
+import { Link } from "react-router";
 import { perWeight } from "#core/measure/money";
 import type { PriceRow } from "#db/shelf/buying";
 import { lazy } from "react";
-import { Link } from "../../ui/link.tsx";
 import { PerUnit, percent, When } from "../../ui/figures/amounts.tsx";
 import { Drawn } from "../../ui/figures/drawn.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";

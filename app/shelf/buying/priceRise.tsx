@@ -1,10 +1,10 @@
 /** What a price rise of one material would do to the unit cost of each product with it. */
+import { Link } from "react-router";
 import { micros, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { readPlain } from "#core/measure/read";
 import type { PriceRow } from "#db/shelf/buying";
 import { useState } from "react";
-import { Link } from "../../ui/link.tsx";
 import { percent } from "../../ui/figures/amounts.tsx";
 import { Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
@@ -65,7 +65,7 @@ export function PriceRise({ products, history }: Props) {
             cell: (p) => (
               <>
                 {money(p.share, currency)}
-                {p.unit ? <span className="text-[0.88em] text-pine-soft"> {percent(p.share / p.unit, 0)}</span> : ""}
+                {p.unit ? <span className="text-part text-pine-soft"> {percent(p.share / p.unit, 0)}</span> : ""}
               </>
             ),
           },

@@ -1,4 +1,5 @@
 /** The shopping list: what is below its point, by supplier, in whole packs. */
+import { Link } from "react-router";
 import { kind } from "#core/material/kinds";
 import { sum } from "#core/measure/exact";
 import { money, perWeight } from "#core/measure/money";
@@ -7,8 +8,7 @@ import { counted } from "#core/words";
 import { whatToBuy } from "#db/shelf/buying";
 import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { PerUnit, showBase } from "../../ui/figures/amounts.tsx";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
@@ -100,7 +100,7 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
                           {l.name}
                         </Link>
                         {l.of.kind === "infusedOil" && (
-                          <Link to={`/jars/fill?makes=${l.materialId}`} className="pressable no-print ml-3 text-[0.92rem]">
+                          <Link to={`/jars/fill?makes=${l.materialId}`} className="pressable no-print ml-3 text-small">
                             Fill a jar
                           </Link>
                         )}

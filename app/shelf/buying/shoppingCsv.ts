@@ -6,7 +6,7 @@ import { shoppingList } from "#core/stock/offers";
 import { whatToBuy } from "#db/shelf/buying";
 import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 
 export async function loader() {
   const settings = await cachedSettings(db());

@@ -107,7 +107,7 @@ export function Count({ row: r, problem, keep, onWrong, onElsewhere }: Props) {
         </Button>
       </span>
       <Problem id={`count-${r.id}`} say={say} />
-      {!say && elsewhere && <p className="text-[0.86rem] font-semibold text-honey">{elsewhere}</p>}
+      {!say && elsewhere && <p className="text-fine font-semibold text-honey">{elsewhere}</p>}
     </>
   );
 }

@@ -7,7 +7,7 @@ import { noteCount } from "#db/shelf/counting/stocktake";
 import { once } from "#db/once";
 import { data } from "react-router";
 import { array, number, object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idField, note } from "../../forms/fields.ts";
 import { withRefusals, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";

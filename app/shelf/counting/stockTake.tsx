@@ -6,10 +6,9 @@ import { costOf } from "#core/measure/money";
 import { counted as countOf, wordList } from "#core/words";
 import { dropCounts, notedSoFar, postStocktake, WALK_PAGE, walkShelf, walkTotals, type WalkRow } from "#db/shelf/counting/stocktake";
 import { startTransition, useEffect, useRef, useState } from "react";
-import { Form, redirect, useFetcher, useRevalidator } from "react-router";
+import { Form, Link, redirect, useFetcher, useRevalidator } from "react-router";
 import { object } from "yup";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { note } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Resend } from "../../forms/beside/resend.tsx";
@@ -66,7 +65,7 @@ function Difference({ row: r }: { row: WalkRow }) {
       {diff > 0 ? "+" : "−"}
       {showBase(Math.abs(diff), kind(r.kind).measured)}
       {r.onHand > 0 && (
-        <span className="block font-sans text-[0.85em] text-pine-soft">
+        <span className="block font-sans text-part text-pine-soft">
           {money(costOf(Math.abs(diff), { value: r.value, per: r.onHand }), currency)}
         </span>
       )}
@@ -110,13 +109,13 @@ function Boards({
               aria-current={k === board ? "page" : undefined}
               className={k === board ? "font-semibold" : "pressable"}
             >
-              {KINDS[k].plural} <span className="ml-1.5 text-[0.9rem] text-pine-soft">{`${t.counted} of ${t.lots}`}</span>
+              {KINDS[k].plural} <span className="ml-1.5 text-small text-pine-soft">{`${t.counted} of ${t.lots}`}</span>
             </Link>
           );
         })}
       </p>
       {(page > 0 || full) && (
-        <p className="flex items-baseline gap-5 text-[0.95rem] text-pine-soft">
+        <p className="flex items-baseline gap-5 text-small text-pine-soft">
           {pages ? `Page ${page + 1} of ${pages}` : `Page ${page + 1}`}
           {page > 0 && (
             <Link to={at(page - 1)} className="pressable">

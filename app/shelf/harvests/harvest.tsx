@@ -1,4 +1,5 @@
 /** One harvest: its drying log, the snap test, and the lot it becomes. */
+import { Link } from "react-router";
 import { isKeyOf } from "#core/objects";
 import { DRYING_METHODS, dryingState, HERB_VALUES, harvestValue, type HerbValue } from "#core/infusion/drying";
 import { micros } from "#core/measure/exact";
@@ -9,10 +10,9 @@ import { replacementCosts } from "#db/ledger/lots";
 import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { boolean, object } from "yup";
-import { Link } from "../../ui/link.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { orNothing, readCount, readWeight, parseMoney } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
@@ -151,7 +151,7 @@ function Finish({ harvest: h, checks, again, hourly, herbValue, token }: Data) {
         <label className="mt-3 flex items-center gap-2">
           <input type="checkbox" className="h-5 w-5 accent-amber" {...sheet.register("snaps")} /> It snaps: stems break, leaves crumble
         </label>
-        <p className="mt-1 text-[0.92rem] text-pine-soft">
+        <p className="mt-1 text-small text-pine-soft">
           Without the snap it goes on the shelf as not yet dry, and no shelf infusion takes it without a reason.
         </p>
         <div className="mt-4 flex flex-wrap items-center gap-4">

@@ -1,10 +1,10 @@
 /** Harvests: what is drying, and what was picked and dried before, year by year. */
+import { Link } from "react-router";
 import { groupBy } from "#core/collect";
 import { DRYING_METHODS, dryingState } from "#core/infusion/drying";
 import { grams } from "#core/measure/write";
 import { listHarvests, type HarvestRow } from "#db/shelf/harvests";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
@@ -49,7 +49,7 @@ function Rows({ rows }: { rows: readonly HarvestRow[] }) {
             <>
               {DRYING_METHODS[h.method].toLowerCase()}
               {h.celsius !== null && `, ${h.celsius} °C`}
-              {h.driedActId === null && <span className="block text-[0.9em] text-honey">{h.say}</span>}
+              {h.driedActId === null && <span className="block text-part text-honey">{h.say}</span>}
             </>
           ),
         },
@@ -63,7 +63,7 @@ function Rows({ rows }: { rows: readonly HarvestRow[] }) {
           as: "weight",
           cell: (h) => (
             <>
-              {grams(h.now, 0)} <span className="font-sans text-[0.85em] text-pine-soft">{percent(h.now / h.fresh, 0)}</span>
+              {grams(h.now, 0)} <span className="font-sans text-part text-pine-soft">{percent(h.now / h.fresh, 0)}</span>
             </>
           ),
         },

@@ -1,11 +1,11 @@
 /** Noting a picking. */
+import { Link } from "react-router";
 import { DRYING_METHODS, DRY_AT, HOTTEST_DRYING, type DryingMethod } from "#core/infusion/drying";
 import { pick } from "#db/shelf/harvests";
 import { materialsOfKind } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { object } from "yup";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { orNothing, readPlain, readWeight } from "#core/measure/read";
 import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
@@ -91,7 +91,7 @@ export default function Pick({ loaderData: { today: day, token } }: Route.Compon
             <Caution>Above about {HOTTEST_DRYING} °C leaf and flower lose what they are dried for.</Caution>
           </div>
         )}
-        <p className="mt-4 text-[0.92rem] text-pine-soft">
+        <p className="mt-4 text-small text-pine-soft">
           {DRY_AT} Be sure of what you pick, and take only where you may. Fresh plants go into oil only once they are dry.
         </p>
       </Sheet>

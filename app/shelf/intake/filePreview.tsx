@@ -45,7 +45,7 @@ export function FilePreview({ purpose, preview: p, names, matching, set }: Previ
           <p className="mb-1 text-pine-soft">
             These rows are left out; the others can be received. Mend them in the file, or by the choices above.
           </p>
-          <ul className="max-h-52 space-y-0.5 overflow-y-auto text-[0.95rem]">
+          <ul className="max-h-52 space-y-0.5 overflow-y-auto text-small">
             {p.intake.problems.map((x, i) => (
               <li key={i} className="text-berry">
                 Row {x.row}, {isKeyOf(FIELDS, x.field) && fieldName(purpose, x.field).toLowerCase()}
@@ -58,7 +58,7 @@ export function FilePreview({ purpose, preview: p, names, matching, set }: Previ
       )}
       {p.intake.leftCount > 0 && (
         <Part title={`${counted(p.intake.leftCount, "row")} left out`}>
-          <ul className="max-h-52 space-y-0.5 overflow-y-auto text-[0.95rem] text-pine-soft">
+          <ul className="max-h-52 space-y-0.5 overflow-y-auto text-small text-pine-soft">
             {p.intake.left.map((x) => (
               <li key={x.at}>
                 Row {x.at}, “{x.text}”: {LEFT_OUT[x.why]}

@@ -99,7 +99,7 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
         <Problem say={wrong ?? unread ?? sheet.formState.errors.text?.message} />
         <div className="grid gap-4 sm:grid-cols-[16rem_1fr]">
           <div>
-            <label htmlFor="intake-file" className="mb-0.5 block text-[0.9rem] font-semibold">
+            <label htmlFor="intake-file" className="mb-0.5 block text-small font-semibold">
               File
             </label>
             <input
@@ -109,14 +109,14 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
               className="field"
               onChange={(e) => void load(e.target.files?.[0])}
             />
-            <p className="mt-0.5 text-[0.86rem] text-pine-soft">
+            <p className="mt-0.5 text-fine text-pine-soft">
               {v.fileName ? `${v.fileName}, ${counted(preview?.rows ?? 0, "line")}.` : "Up to 20\u202f000 lines. Or paste beside."}
             </p>
           </div>
           <Area
             label="Rows"
             rows={4}
-            className="[&_textarea]:font-mono [&_textarea]:text-[0.85rem]"
+            className="[&_textarea]:font-mono [&_textarea]:text-fine"
             value={v.text.length > TYPED_ON ? `${v.text.slice(0, TYPED_ON)}\n…` : v.text}
             readOnly={v.text.length > TYPED_ON}
             placeholder={placeholder}

@@ -19,7 +19,7 @@ import { openedAlready, receivedAlready, sentBackAlready } from "#db/shelf/recei
 import { listMaterials } from "#db/shelf/materials";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { createHash } from "node:crypto";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { between } from "../../forms/fields.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { namesOf } from "./names.server.ts";

@@ -1,7 +1,7 @@
 /** Changing a material's facts. */
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { readMaterial } from "#db/shelf/materials";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { factsSchema, lids, materialFrom } from "./facts.server.ts";

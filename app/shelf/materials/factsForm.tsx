@@ -1,8 +1,8 @@
 /** The facts of a material: one form for adding and for changing. */
+import { Link } from "react-router";
 import { KEPT, REORDER_BY } from "#core/material/facts";
 import { KINDS, KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import type { MaterialRow } from "#db/shelf/materials";
-import { Link } from "../../ui/link.tsx";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Area, Choice, Text } from "../../ui/fields/form.tsx";
 import { Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";

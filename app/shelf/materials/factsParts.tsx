@@ -217,7 +217,7 @@ export function ContainerFacts({ sheet }: { sheet: FactsSheet }) {
 export function Cautions({ sheet }: { sheet: FactsSheet }) {
   return (
     <fieldset>
-      <legend className="mb-1 text-[0.9rem] font-semibold">Cautions</legend>
+      <legend className="mb-1 text-small font-semibold">Cautions</legend>
       <div className="grid gap-x-6 gap-y-1.5 sm:grid-cols-2">
         {CAUTION_IDS.map((c) => (
           <label key={c} className="flex items-baseline gap-2">
@@ -230,7 +230,7 @@ export function Cautions({ sheet }: { sheet: FactsSheet }) {
             />
             <span>
               <span className="font-semibold">{CAUTIONS[c].label}</span>{" "}
-              <span className="text-[0.9rem] text-pine-soft">{CAUTIONS[c].say}</span>
+              <span className="text-small text-pine-soft">{CAUTIONS[c].say}</span>
             </span>
           </label>
         ))}

@@ -1,8 +1,8 @@
 /** Everything that went in and out of a material, a page at a time. */
+import { Link } from "react-router";
 import { kind } from "#core/material/kinds";
 import { materialMovements, materialRow } from "#db/shelf/materials";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
 import { Movements } from "./movements.tsx";

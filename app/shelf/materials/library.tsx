@@ -1,4 +1,5 @@
 /** The starter library: common materials with their figures, to be taken onto the shelf. */
+import { Link } from "react-router";
 import { inciText } from "#core/label/inci";
 import { LIBRARY } from "#core/material/library";
 import { SOURCES, type LibraryEntry } from "#core/material/library/entry";
@@ -8,8 +9,7 @@ import { FORMS, type Form } from "#core/measure/mass";
 import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { note } from "../../forms/fields.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
@@ -37,8 +37,8 @@ export async function action({ request }: Route.ActionArgs) {
 
 const range = (a: number, b: number): string => (a === b ? `${a}` : `${a}–${b}`);
 
-const SMALL = "text-[0.92rem]";
-const FIGURES = "text-[0.92rem] whitespace-nowrap tabular-nums";
+const SMALL = "text-small";
+const FIGURES = "text-small whitespace-nowrap tabular-nums";
 
 /** What a material weighs in each form it is measured in, and who says so. */
 function Densities({ of: e }: { of: LibraryEntry }) {
@@ -54,7 +54,7 @@ function Densities({ of: e }: { of: LibraryEntry }) {
             <span className="tabular-nums">{(d / 1000).toFixed(2)}</span>
           </span>
         ))}
-      <span className="block text-[0.8rem] text-pine-soft" title={source}>
+      <span className="block text-tiny text-pine-soft" title={source}>
         {e.densitySource === "memory" ? source : source.split(" (")[0]}
       </span>
     </>
@@ -90,7 +90,7 @@ export default function Library({ loaderData: { have, token } }: Route.Component
               head: "Material",
               cell: (e) => (
                 <Tick of={e} {...picked}>
-                  {e.botanical && <span className="block text-[0.85rem] text-pine-soft italic">{e.botanical}</span>}
+                  {e.botanical && <span className="block text-fine text-pine-soft italic">{e.botanical}</span>}
                 </Tick>
               ),
             },
@@ -117,7 +117,7 @@ export default function Library({ loaderData: { have, token } }: Route.Component
             },
           ]}
         />
-        <p className="mt-4 text-[0.9rem] text-pine-soft">
+        <p className="mt-4 text-small text-pine-soft">
           Sources of densities: {SOURCES.codex210}; {SOURCES.codex33}; everything else from memory. Melting ranges, keeping times, drops,
           and what containers hold and weigh are from memory.
         </p>

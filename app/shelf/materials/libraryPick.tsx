@@ -61,7 +61,7 @@ export function Ticked({ taken, tick }: Pick<Picked, "taken" | "tick">) {
         <li key={e.key}>
           <button
             type="button"
-            className="inline-flex min-h-8 cursor-pointer items-center gap-1.5 rounded bg-sage-wash px-2.5 text-[0.92rem] text-sage hover:bg-berry-wash hover:text-berry"
+            className="inline-flex min-h-8 cursor-pointer items-center gap-1.5 rounded bg-sage-wash px-2.5 text-small text-sage hover:bg-berry-wash hover:text-berry"
             aria-label={`Take ${e.name} off`}
             onClick={() => tick(e.key, false)}
           >
@@ -87,7 +87,7 @@ export function Tick({ of: e, taken, tick, have, children }: Picked & { of: Libr
       />
       <span>
         <span className={there ? "text-pine-soft" : "font-semibold"}>{e.name}</span>
-        {there && <span className="ml-2 text-[0.85rem] text-sage">on your shelf</span>}
+        {there && <span className="ml-2 text-fine text-sage">on your shelf</span>}
         {children}
       </span>
     </label>
@@ -102,7 +102,7 @@ export function LibraryColumns({ found, ...picked }: Picked & { found: ReadonlyM
     <div className="gap-x-8 sm:columns-2 lg:columns-3">
       {[...found].map(([kind, entries]) => (
         <fieldset key={kind} className="mb-4 break-inside-avoid-column">
-          <legend className="mb-1 font-display text-[1.1rem]">{KINDS[kind].plural}</legend>
+          <legend className="mb-1 font-display text-lead">{KINDS[kind].plural}</legend>
           {entries.map((e) => (
             <Tick key={e.key} of={e} {...picked} />
           ))}

@@ -11,7 +11,7 @@ import { moveOut, openLot, sayDrips, sayDryness } from "#db/shelf/lots";
 import { sayCost } from "#db/shelf/counting/opening";
 import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { between, idField, note, oneOf, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 

@@ -1,4 +1,5 @@
 /** One material: its lots, what it costs by each costing method, what is known of it, and what went in and out. */
+import { Link } from "react-router";
 import { inciText } from "#core/label/inci";
 import { CAUTIONS } from "#core/material/cautions";
 import { DRYNESS } from "#core/material/dryness";
@@ -17,11 +18,10 @@ import { cachedSettings } from "#db/settings/settings";
 import { today as now } from "#db/clock";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { Link } from "../../ui/link.tsx";
 import { Keeping } from "../../away/keeping.tsx";
 import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { useDraftOfDialog } from "../../forms/drafts/keptDrafts.ts";
 import { idOf } from "../../forms/ids.ts";
 import { LotTag, PerUnit, showInColumn, When } from "../../ui/figures/amounts.tsx";
@@ -102,10 +102,10 @@ function From({ lot: l }: { lot: LotRow }) {
       ) : (
         (l.grown && `own harvest, ${l.grown}`) || (l.opening ? "there when the books began" : "made here")
       )}{" "}
-      {l.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{l.supplierLot}</span>}
+      {l.supplierLot && <span className="weight text-part text-pine-soft">{l.supplierLot}</span>}
       {l.dryness && l.dryness !== "dry" && <span className="ml-1 font-semibold text-berry">{DRYNESS[l.dryness]}</span>}
       {l.opened && (
-        <span className="block text-[0.85em] text-pine-soft">
+        <span className="block text-part text-pine-soft">
           opened <When day={l.opened} />
         </span>
       )}
@@ -169,10 +169,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
             .filter((c) => c !== "flammable" && c !== "dust" && c !== "delicate")
             .map((c) => <Caution key={c}>{CAUTIONS[c].say}</Caution>)}
         <Sheet>
-          <Part
-            title="Lots"
-            aside={why && <span className="text-[0.95rem] text-pine-soft">{`Use ${usable[0]!.number} first: ${why}.`}</span>}
-          >
+          <Part title="Lots" aside={why && <span className="text-small text-pine-soft">{`Use ${usable[0]!.number} first: ${why}.`}</span>}>
             {lots.length === 0 ? (
               <Empty
                 title="No lot of it yet"
@@ -198,7 +195,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                       <span>
                         <When day={l.bestBefore} />
                         {(l.bestBy === "keeping" || l.bestBy === "opened") && (
-                          <span className="block text-[0.85em] text-pine-soft">{BEST_BY[l.bestBy]}</span>
+                          <span className="block text-part text-pine-soft">{BEST_BY[l.bestBy]}</span>
                         )}
                       </span>
                     ),
@@ -210,7 +207,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
                     cell: (l) => (
                       <>
                         {l.costKnown !== "none" && <PerUnit cost={costOfLot(l)} measured={measured} per={per} />}
-                        {l.costKnown !== "paid" && <span className="block text-[0.85em] text-honey">{COST_KNOWN[l.costKnown]}</span>}
+                        {l.costKnown !== "paid" && <span className="block text-part text-honey">{COST_KNOWN[l.costKnown]}</span>}
                       </>
                     ),
                   },
@@ -239,7 +236,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
               />
             )}
             {older > 0 && (
-              <p className="pt-2 text-[0.92rem] text-pine-soft">
+              <p className="pt-2 text-small text-pine-soft">
                 {older} older lots are used up:{" "}
                 <Link to={`/lots?number=${encodeURIComponent(material.name)}`} className="text-amber underline underline-offset-4">
                   find them under Lots
@@ -252,7 +249,7 @@ export default function Material({ loaderData }: Route.ComponentProps) {
               title="In and out"
               aside={
                 more && (
-                  <Link to={`/shelf/${material.id}/history`} className="pressable text-[0.95rem]">
+                  <Link to={`/shelf/${material.id}/history`} className="pressable text-small">
                     All of it
                   </Link>
                 )

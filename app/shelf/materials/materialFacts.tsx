@@ -39,7 +39,7 @@ export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow;
         ))}
       </dl>
       {origins.length > 0 && (
-        <details className="mt-2 text-[0.92rem]">
+        <details className="mt-2 text-small">
           <summary className="text-pine-soft">Where its figures come from</summary>
           <ul className="mt-1 space-y-0.5">
             {origins.map((o) => (

@@ -1,7 +1,7 @@
 /** A material's comings and goings, as a table. */
+import { Link } from "react-router";
 import type { materialMovements } from "#db/shelf/materials";
 import { REASONS } from "#core/ledger/reasons";
-import { Link } from "../../ui/link.tsx";
 import { Money, showInColumn, When } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 
@@ -27,7 +27,7 @@ export function Movements({ rows, measured }: { rows: readonly MovementRow[]; me
             </>
           ),
         },
-        { head: "Lot", plain: true, className: "weight text-[0.9em]", cell: (m) => m.number },
+        { head: "Lot", plain: true, className: "weight text-part", cell: (m) => m.number },
         {
           head: "Amount",
           as: "weight",

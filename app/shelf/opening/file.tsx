@@ -1,10 +1,10 @@
 /** Opening stock from a spreadsheet's file or a paste. */
+import { Link } from "react-router";
 import { micros } from "#core/measure/exact";
 import type { CostKnown } from "#core/stock/costKnown";
 import { listMaterials } from "#db/shelf/materials";
 import { openingStock } from "#db/shelf/counting/opening";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
 import { runAct } from "../../forms/sheet.server.ts";
 import { FileSheet } from "../intake/fileSheet.tsx";

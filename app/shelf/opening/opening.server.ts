@@ -5,7 +5,7 @@ import { listMaterials, materialsWithoutLots } from "#db/shelf/materials";
 import { openingStock } from "#db/shelf/counting/opening";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { array, object } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { note } from "../../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { BLANK, finding, type Known } from "./openingTexts.ts";

@@ -1,5 +1,5 @@
 /** Opening stock: what is on the shelf already, as lots without a receipt. */
-import { Link } from "../../ui/link.tsx";
+import { Link } from "react-router";
 import { Heading } from "../../ui/sheet/sheet.tsx";
 import { openingAction, openingLoader } from "./opening.server.ts";
 import { OpeningSheet } from "./openingSheet.tsx";

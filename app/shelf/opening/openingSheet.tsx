@@ -111,7 +111,7 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
               },
             ]}
           />
-          <p className="mt-4 text-[0.92rem] text-pine-soft">
+          <p className="mt-4 text-small text-pine-soft">
             {!more && (
               <button type="button" className="pressable mb-1 block!" onClick={() => setMore(true)}>
                 With lot numbers and dates

@@ -4,7 +4,7 @@ import { RATE_1 } from "#core/stock/receipt";
 import { correctReceipt } from "#db/shelf/receipts/correct";
 import { readReceipt } from "#db/shelf/receipts/receipts";
 import { cachedSettings } from "#db/settings/settings";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";

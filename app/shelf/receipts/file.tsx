@@ -1,12 +1,12 @@
 /** Receipts from a spreadsheet's file or a paste. */
+import { Link } from "react-router";
 import { groupBy } from "#core/collect";
 import type { IntakeLine } from "#core/intake/read";
 import { micros } from "#core/measure/exact";
 import { listMaterials } from "#db/shelf/materials";
 import { receiveMany } from "#db/shelf/receipts/receive";
 import type { ReceiveIn } from "#db/shelf/receipts/writeReceipts";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { withProgress } from "../../forms/progress.server.ts";
 import { runAct } from "../../forms/sheet.server.ts";
 import { FileSheet } from "../intake/fileSheet.tsx";

@@ -11,7 +11,7 @@ import type { CorrectIn } from "#db/shelf/receipts/correct";
 import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object, type InferType } from "yup";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { between, dayField, moneyOr0, note, optional, optionalDay, reads, wholeNumber, words } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";

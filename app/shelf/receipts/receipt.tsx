@@ -7,10 +7,9 @@ import { counted } from "#core/words";
 import { dropScan, keepScan } from "#db/attachments/attachments";
 import { arrive } from "#db/shelf/receipts/receive";
 import { readReceipt } from "#db/shelf/receipts/receipts";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { object } from "yup";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idField, note, optionalDay, wholeNumber } from "../../forms/fields.ts";
 import { postedFile } from "../../forms/files.server.ts";
 import { idOf } from "../../forms/ids.ts";
@@ -112,7 +111,7 @@ function Scans({ scans, token }: { scans: Route.ComponentProps["loaderData"]["sc
   return (
     <ul className="mb-3 flex flex-wrap gap-4">
       {scans.map((s) => (
-        <li key={s.id} className="w-40 text-[0.9rem]">
+        <li key={s.id} className="w-40 text-small">
           <KeptFileLink id={s.id} className="block">
             {s.mime.startsWith("image/") && s.mime !== "image/heic" ? (
               <KeptPicture id={s.id} alt={s.name} className="mb-1 h-28 w-40" />
@@ -206,7 +205,7 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
                       ) : (
                         <span className="font-semibold text-honey">to come</span>
                       )}{" "}
-                      {l.lot?.supplierLot && <span className="weight text-[0.85em] text-pine-soft">{l.lot.supplierLot}</span>}
+                      {l.lot?.supplierLot && <span className="weight text-part text-pine-soft">{l.lot.supplierLot}</span>}
                     </>
                   ),
                 },
@@ -217,7 +216,7 @@ export default function Receipt({ loaderData: { receipt: r, lines, scans, token,
                     <>
                       {l.line.packs} × {l.line.packSize}
                       {showBase(l.line.qty, kind(l.kind).measured) !== l.line.packSize && (
-                        <span className="text-[0.88em] text-pine-soft"> {showBase(l.line.qty, kind(l.kind).measured)}</span>
+                        <span className="text-part text-pine-soft"> {showBase(l.line.qty, kind(l.kind).measured)}</span>
                       )}
                     </>
                   ),

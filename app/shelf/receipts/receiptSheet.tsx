@@ -1,4 +1,5 @@
 /** A receipt on its sheet, line by line, with what each gram then costs beside it; for a new one and for a correction. */
+import { Link } from "react-router";
 import { isKeyOf } from "#core/objects";
 import { factsIn } from "#core/material/facts";
 import { micros, sum } from "#core/measure/exact";
@@ -7,7 +8,6 @@ import { done, refuse } from "#core/outcome";
 import { packAmount, stockWeight } from "#core/stock/packs";
 import { landReceipt, RATE_1, SPREADS } from "#core/stock/receipt";
 import { useState, type ReactNode } from "react";
-import { Link } from "../../ui/link.tsx";
 import { fillEmptyField } from "../../forms/fillEmptyField.ts";
 import { useSubmitWhenReady } from "../../forms/useSubmitWhenReady.ts";
 import { useSheet, type Opened } from "../../forms/useSheet.ts";
@@ -204,7 +204,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
             )}
           </div>
           {(!more || (partial && !parts)) && (
-            <p className="-mt-2 mb-4 flex flex-wrap gap-x-6 text-[0.95rem]">
+            <p className="-mt-2 mb-4 flex flex-wrap gap-x-6 text-small">
               {!more && (
                 <button type="button" className="pressable" onClick={() => setMore(true)}>
                   Tax, discount, another currency, a note
@@ -245,7 +245,7 @@ export function ReceiptSheet({ title, about, start, stuff, opened, back, button,
               },
             ]}
           />
-          <p className="mt-4 text-[0.92rem] text-pine-soft">
+          <p className="mt-4 text-small text-pine-soft">
             Leave best before empty where there is none. Rows paste in from a spreadsheet, in the order of the columns.
             {parts && " Say how many packs have come so far; the rest waits on the receipt."}
           </p>

@@ -1,9 +1,9 @@
 /** Receipts: those of which something is still to come, then the box the others are kept in, newest first. */
+import { Link } from "react-router";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import { listReceipts } from "#db/shelf/receipts/receipts";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { ListTable } from "../../ui/lists/listTable.tsx";
@@ -46,7 +46,7 @@ export default function Receipts({ loaderData }: Route.ComponentProps) {
                 {r.supplier}
               </Link>
               {r.toCome > 0 && (
-                <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-[0.85rem] font-semibold text-honey">
+                <span className="ml-2 rounded-sm bg-honey-wash px-1.5 text-fine font-semibold text-honey">
                   {counted(r.toCome, "line")} to come
                 </span>
               )}

@@ -1,11 +1,11 @@
 /** Receiving a purchase of several lines at once. */
+import { Link } from "react-router";
 import { receive } from "#db/shelf/receipts/receive";
 import { lastReceiptFrom } from "#db/shelf/buying";
 import { readReceipt } from "#db/shelf/receipts/receipts";
 import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
-import { Link } from "../../ui/link.tsx";
-import { db } from "../../server/db.server.ts";
+import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { boughtOf } from "#db/shelf/sheetMaterials";

@@ -27,14 +27,14 @@ export default function Calendar({ day, today, sundayFirst, choose }: Props) {
       weekStartsOn={sundayFirst ? 0 : 1}
       onDayClick={(d) => choose(dayOf(d))}
       classNames={{
-        root: "text-[0.95rem]",
+        root: "text-small",
         months: "relative",
-        month_caption: "flex h-9 items-center pl-1 font-display text-[1.1rem]",
+        month_caption: "flex h-9 items-center pl-1 font-display text-lead",
         nav: "absolute top-0 right-0 flex",
         button_previous: STEP,
         button_next: STEP,
         month_grid: "mt-1 border-collapse",
-        weekday: "h-8 w-9 text-center text-[0.8rem] font-semibold text-pine-soft",
+        weekday: "h-8 w-9 text-center text-tiny font-semibold text-pine-soft",
         day: "p-0 text-center",
         day_button: "h-9 w-9 cursor-pointer rounded tabular-nums hover:bg-honey-wash",
         outside: "text-pine-soft",

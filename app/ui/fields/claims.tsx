@@ -5,7 +5,7 @@ export function Claims({ name }: { name: string }) {
   const say = sayClaims(name);
   return (
     say !== null && (
-      <p role="note" className="mt-1 text-[0.95rem] font-semibold text-honey">
+      <p role="note" className="mt-1 text-small font-semibold text-honey">
         {say}
       </p>
     )

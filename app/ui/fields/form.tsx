@@ -1,7 +1,7 @@
 /** Fields with their label, hint and problem, and the buttons. */
+import { Link } from "react-router";
 import type { FieldProblem } from "#core/refused";
 import { useId, type ComponentProps, type ReactNode } from "react";
-import { Link } from "../link.tsx";
 import { useOnceLeft } from "./onceLeft.ts";
 
 export interface FieldProps {
@@ -17,13 +17,13 @@ export const describe = (id: string, problem?: string, hint?: ReactNode): string
 export function Frame({ id, label, problem, hint, className, children }: FieldProps & { id: string; children: ReactNode }) {
   return (
     <div className={className}>
-      <label htmlFor={id} className="mb-0.5 block text-[0.9rem] font-semibold">
+      <label htmlFor={id} className="mb-0.5 block text-small font-semibold">
         {label}
       </label>
       {children}
       <Problem id={`${id}-p`} say={problem} />
       {hint && (
-        <p id={`${id}-h`} className="hint mt-0.5 text-[0.86rem] text-pine-soft">
+        <p id={`${id}-h`} className="hint mt-0.5 text-fine text-pine-soft">
           {hint}
         </p>
       )}
@@ -34,7 +34,7 @@ export function Frame({ id, label, problem, hint, className, children }: FieldPr
 /** What is wrong and how to mend it, beside its field; what stands in the way is named with a link. */
 export function Problem({ id, say, see }: { id?: string; say?: string | null; see?: FieldProblem["see"] }) {
   return say ? (
-    <div id={id} role="alert" className="mt-0.5 text-[0.9rem] font-semibold text-berry">
+    <div id={id} role="alert" className="mt-0.5 text-small font-semibold text-berry">
       {say}
       {see && see.length > 0 && (
         <ul className="mt-0.5 list-disc pl-5">

@@ -241,7 +241,7 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
                       <td className={`cross ${above}`}>
                         <button
                           type="button"
-                          className="h-8 w-8 cursor-pointer rounded text-[1.2rem] leading-none text-pine-soft hover:bg-berry-wash hover:text-berry"
+                          className="h-8 w-8 cursor-pointer rounded text-large leading-none text-pine-soft hover:bg-berry-wash hover:text-berry"
                           aria-label={`Remove row ${row + 1}`}
                           onClick={() => remove(row)}
                         >

@@ -77,7 +77,7 @@ export function PickBox({ value, onValue, options, inputRef, className, ...box }
         <span className="min-w-0 flex-1 truncate">
           <Select.Value>{chosen?.name ?? ""}</Select.Value>
         </span>
-        {chosen?.aside && <span className="no-print weight flex-none text-[0.9rem] text-pine-soft">{chosen.aside}</span>}
+        {chosen?.aside && <span className="no-print weight flex-none text-small text-pine-soft">{chosen.aside}</span>}
         <Select.Icon asChild>
           <svg aria-hidden="true" viewBox="0 0 10 6" className="no-print h-1.5 w-2.5 flex-none">
             <path d="M0 0h10L5 6z" fill="currentColor" />
@@ -100,8 +100,8 @@ export function PickBox({ value, onValue, options, inputRef, className, ...box }
                 className="grid cursor-pointer grid-cols-[1fr_auto] items-baseline gap-x-5 rounded px-2.5 py-1.5 outline-none data-[highlighted]:bg-honey-wash data-[state=checked]:font-semibold"
               >
                 <Select.ItemText>{o.name}</Select.ItemText>
-                {o.aside && <span className="weight text-[0.9rem] font-normal">{o.aside}</span>}
-                {o.about && <span className="col-span-2 text-[0.86rem] font-normal text-pine-soft">{o.about}</span>}
+                {o.aside && <span className="weight text-small font-normal">{o.aside}</span>}
+                {o.about && <span className="col-span-2 text-fine font-normal text-pine-soft">{o.about}</span>}
               </Select.Item>
             ))}
           </Select.Viewport>

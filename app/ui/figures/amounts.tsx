@@ -1,10 +1,10 @@
 /** Figures with their unit: weights, counts, money and days, the way every screen writes them. */
+import { Link } from "react-router";
 import { gramsIn, showStock } from "#core/measure/write";
 import { money, showUnitCost, type PerWeight, type UnitCost } from "#core/measure/money";
 import { lotState, type Lot, type LotState } from "#core/stock/lots";
 import { sayDay, sayFullDay, type Day } from "#core/when";
 import { useCallback } from "react";
-import { Link } from "../link.tsx";
 import { useWorkshop } from "../workshop.ts";
 
 /** An amount in a material's base unit. @example showBase(1500, "weight") // "1.5 g" */

@@ -23,7 +23,7 @@ export function Jar({ share, label, done }: { share: number; label: string; done
   const inside = useId();
   const fill = Math.max(0, Math.min(1, share)) * 58;
   return (
-    <svg role="img" aria-label={label} viewBox="0 0 64 88" className="h-24 w-[4.4rem] flex-none">
+    <svg role="img" aria-label={label} viewBox="0 0 64 88" className="h-24 w-18 flex-none">
       <rect x="14" y="3" width="36" height="10" rx="2.5" className="fill-paper-deep stroke-pine-soft" strokeWidth="1.5" />
       <path
         d="M16 13h32c0 5 9 6 9 16v48a8 8 0 0 1-8 8H15a8 8 0 0 1-8-8V29c0-10 9-11 9-16z"

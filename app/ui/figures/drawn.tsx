@@ -30,7 +30,7 @@ export function Drawn({ height, onPhone = height, className = "", children }: Pr
 export function AsTable({ children }: { children: ReactNode }) {
   return (
     <details className="mt-1">
-      <summary className="pressable text-[0.92rem]">The same as a table</summary>
+      <summary className="pressable text-small">The same as a table</summary>
       {children}
     </details>
   );

@@ -13,7 +13,7 @@ export function Lasts({ onHand, perDay, low }: { onHand: number; perDay: number 
   const filled = (Math.min(months, MONTHS) / MONTHS) * WIDTH;
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap">
-      <svg aria-hidden="true" viewBox={`0 0 ${WIDTH} 12`} className="h-3 w-[4.5rem] flex-none print:hidden">
+      <svg aria-hidden="true" viewBox={`0 0 ${WIDTH} 12`} className="h-3 w-18 flex-none print:hidden">
         <rect x="0" y="1" width={filled} height="8" className={low || months < 1 ? "fill-honey" : "fill-amber-glass"} />
         <path d={BOARD} className="stroke-rule-strong" />
       </svg>

@@ -23,10 +23,10 @@ export function Reckoner({ children, title = "Reckoner", unread = null, onPaper 
   return (
     <aside aria-label={title} className="reckoner" data-open={open} data-paper={onPaper ? undefined : "none"}>
       <div className="flex items-center justify-between gap-4">
-        <h2 className="text-[1.25rem] lg:mb-2">{title}</h2>
+        <h2 className="text-large lg:mb-2">{title}</h2>
         <button
           type="button"
-          className="pressable no-print min-h-11! px-2 text-[0.95rem] lg:hidden"
+          className="pressable no-print min-h-11! px-2 text-small lg:hidden"
           aria-expanded={open}
           aria-controls={id}
           onClick={() => setOpen(!open)}
@@ -48,7 +48,7 @@ export function Figures({ id, children, unread }: { id?: string; children: React
     <div id={id} className="figures divide-y divide-rule">
       <Unread value={unread !== null}>{children}</Unread>
       {says && (
-        <p role="note" className="figure-main py-1.5 text-[0.95rem] font-semibold text-honey">
+        <p role="note" className="figure-main py-1.5 text-small font-semibold text-honey">
           No figures until it adds up: {says}
         </p>
       )}
@@ -71,7 +71,7 @@ export function Figure({ label, value, how, big, tone }: FigureProps) {
   const unread = use(Unread);
   const [opened, open] = useState(false);
   const colour = unread ? "" : tone === "bad" ? "text-berry" : tone === "warn" ? "text-honey" : tone === "good" ? "text-sage" : "";
-  const looks = `num ${colour} ${big ? "text-[1.6rem] leading-tight font-bold" : "font-semibold"}`;
+  const looks = `num ${colour} ${big ? "text-heading leading-tight font-bold" : "font-semibold"}`;
   const main = big ? "figure-main" : "";
   if (unread || !how)
     return (
@@ -93,7 +93,7 @@ export function Figure({ label, value, how, big, tone }: FigureProps) {
         <span className="text-pine-soft underline decoration-dotted decoration-1 underline-offset-4">{label}</span>
         <span className={looks}>{value}</span>
       </summary>
-      <div className="mt-1.5 mb-1 space-y-1 border-l-2 border-amber-glass pl-3 text-[0.92rem]">
+      <div className="mt-1.5 mb-1 space-y-1 border-l-2 border-amber-glass pl-3 text-small">
         {opened && (typeof how === "function" ? how() : how)}
       </div>
     </details>
@@ -106,7 +106,7 @@ export function HowLine({ label, value }: { label: ReactNode; value: ReactNode }
   return (
     <div className="flex items-baseline justify-between gap-3">
       <span className="min-w-0">{label}</span>
-      <span className="num weight text-[0.95em]">{unread ? "—" : value}</span>
+      <span className="num weight text-part">{unread ? "—" : value}</span>
     </div>
   );
 }

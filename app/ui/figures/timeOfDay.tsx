@@ -6,7 +6,7 @@ export function TimeOfDay({ at }: { at: Date | string }) {
   const iso = new Date(at).toISOString();
   useEffect(() => say(new Date(iso).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })), [iso]);
   return (
-    <time dateTime={iso} className="weight w-16 flex-none text-[0.92rem] text-pine-soft">
+    <time dateTime={iso} className="weight w-16 flex-none text-small text-pine-soft">
       {text || "…"}
     </time>
   );

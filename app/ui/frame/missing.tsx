@@ -1,5 +1,5 @@
 /** An address that leads nowhere. */
-import { Link } from "../link.tsx";
+import { Link } from "react-router";
 import { Empty } from "../sheet/sheet.tsx";
 
 export function loader() {

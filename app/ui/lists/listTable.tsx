@@ -97,7 +97,7 @@ export function ListTable<R>({ what, rows, by, finds, columns, more: unread = fa
             value={typed}
             onChange={(e) => keep({ typed: e.target.value, shown: AT_ONCE })}
           />
-          <span id={id} className="text-[0.92rem] text-pine-soft" aria-live="polite">
+          <span id={id} className="text-small text-pine-soft" aria-live="polite">
             {typed.trim() !== "" && `${ordered.length} of ${rows.length}`}
           </span>
         </div>
@@ -115,7 +115,7 @@ export function ListTable<R>({ what, rows, by, finds, columns, more: unread = fa
         </p>
       )}
       {(more > 0 || unread) && (
-        <p className="no-print flex flex-wrap items-baseline gap-4 pt-3 text-[0.95rem] text-pine-soft">
+        <p className="no-print flex flex-wrap items-baseline gap-4 pt-3 text-small text-pine-soft">
           {unread ? `The newest ${Math.min(shown, ordered.length)} are shown.` : `The first ${shown} of ${ordered.length} are shown.`}
           <Button small onClick={() => keep({ shown: shown + AT_ONCE })}>
             Show {unread ? AT_ONCE : Math.min(more, AT_ONCE)} more

@@ -19,7 +19,7 @@ export function Modal({ title, children, about, wide = false }: Props) {
         className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] ${wide ? "w-[min(46rem,calc(100vw-2rem))]" : "w-[min(34rem,calc(100vw-2rem))]"} -translate-x-1/2 overflow-y-auto rounded-md border border-rule bg-sheet px-6 py-5 shadow-xl`}
       >
         <div className="mb-3 flex items-baseline justify-between gap-4">
-          <Dialog.Title className="text-[1.35rem]">{title}</Dialog.Title>
+          <Dialog.Title className="text-title">{title}</Dialog.Title>
           <Dialog.Close className="act act-small">Close</Dialog.Close>
         </div>
         {about && <p className="mb-3 text-pine-soft">{about}</p>}

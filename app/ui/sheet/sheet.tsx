@@ -6,8 +6,8 @@ export function Heading({ title, about, children }: { title: ReactNode; about?: 
   return (
     <div className="mb-5 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
       <div className="min-w-0">
-        <h1 className="text-[1.9rem]">{title}</h1>
-        {about && <p className="mt-1 max-w-[46rem] text-pine-soft">{about}</p>}
+        <h1 className="text-page">{title}</h1>
+        {about && <p className="mt-1 max-w-reading text-pine-soft">{about}</p>}
       </div>
       {children && <div className="no-print flex flex-wrap gap-2">{children}</div>}
     </div>
@@ -47,7 +47,7 @@ export function Part({ title, children, aside, screenOnly = false }: PartProps) 
   return (
     <div className={`mt-7 first:mt-0 ${screenOnly ? "no-print" : ""}`}>
       <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 className="text-[1.25rem]">{title}</h2>
+        <h2 className="text-large">{title}</h2>
         {aside}
       </div>
       {children}
@@ -70,7 +70,7 @@ export function Empty({ title, children, act }: { title: string; children: React
         <rect x="11" y="3" width="18" height="6" rx="2" />
         <path d="M12 9c-5 2-7 5-7 9v18a5 5 0 0 0 5 5h20a5 5 0 0 0 5-5V18c0-4-2-7-7-9" />
       </svg>
-      <p className="font-display text-[1.25rem]">{title}</p>
+      <p className="font-display text-large">{title}</p>
       <div className="mx-auto mt-1 max-w-md text-pine-soft">{children}</div>
       {act && <div className="mt-4 flex justify-center gap-2">{act}</div>}
     </div>
@@ -80,7 +80,7 @@ export function Empty({ title, children, act }: { title: string; children: React
 /** A caution shown where the work needs it. */
 export function Caution({ children }: { children: ReactNode }) {
   return (
-    <p className="flex gap-2.5 rounded border-l-4 border-honey bg-honey-wash px-3 py-2 text-[0.95rem] text-honey">
+    <p className="flex gap-2.5 rounded border-l-4 border-honey bg-honey-wash px-3 py-2 text-small text-honey">
       <svg
         aria-hidden="true"
         viewBox="0 0 20 20"

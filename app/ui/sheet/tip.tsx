@@ -15,7 +15,7 @@ export function Tip({ says, children }: { says: ReactNode; children: ReactNode }
           <Tooltip.Content
             sideOffset={4}
             collisionPadding={8}
-            className="z-50 max-w-72 rounded border border-rule-strong bg-pine px-2.5 py-1.5 text-[0.92rem] text-sheet shadow-lg"
+            className="z-50 max-w-72 rounded border border-rule-strong bg-pine px-2.5 py-1.5 text-small text-sheet shadow-lg"
           >
             {says}
           </Tooltip.Content>

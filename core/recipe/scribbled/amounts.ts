@@ -104,7 +104,8 @@ const HEAP = /^(?:level(?:led)?|heaped|heaping|scant|generous|good|bare|rounded|
 function atStart(text: string): FoundAmount | null {
   const m = START.exec(text);
   if (!m) return null;
-  const [whole, about, low, , high] = m as unknown as [string, string | undefined, string, string | undefined, string | undefined];
+  const [whole, about, , , high] = m;
+  const low = m[2]!;
   const heap = HEAP.exec(text.slice(whole.length))?.[0] ?? "";
   const after = text.slice(whole.length + heap.length);
   const found = unitAt(after);

@@ -6,7 +6,7 @@ import { mg } from "#core/measure/exact";
 import { scentShare } from "#core/scent/dilution";
 import { materialsOfVersion, type BatchSheet } from "#db/bench/read";
 import { materialsNamed, type MaterialRow } from "#db/shelf/materials";
-import { db } from "../../../server/db.server.ts";
+import { db } from "../../../server/workshop.server.ts";
 
 export type CouldMend = PotLine & { materialId: number };
 

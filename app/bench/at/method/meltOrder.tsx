@@ -22,7 +22,7 @@ export function MeltOrder({ page: { takes, recipe } }: { page: AtBenchLoaded }) 
   if (stages.length < 2 || !isMelted(recipe)) return null;
   return (
     <section aria-label="Into the pot in this order" className="mt-4 rounded border border-rule bg-paper px-4 py-2.5">
-      <h3 className="font-display text-[1.1rem]">Into the pot in this order</h3>
+      <h3 className="font-display text-lead">Into the pot in this order</h3>
       <ol className="mt-1 list-decimal pl-6">
         {stages.map((s) => (
           <li key={s.lines.join()} className="py-0.5">

@@ -38,13 +38,13 @@ export function MethodStep({ page, devices, next, at, text, done }: Props) {
   const timed = events.some((e) => e.kind === "timer" && e.step === at && e.endedAt === null && e.struckAt === null);
   return (
     <>
-      <h2 className="max-w-[44rem] font-display text-[clamp(1.5rem,3.4vw,2.1rem)] leading-snug">{text}</h2>
+      <h2 className="max-w-reading font-display text-[clamp(1.5rem,3.4vw,2.1rem)] leading-snug">{text}</h2>
       <MeltOrder page={page} />
       {wanted !== null && <Warmth devices={devices} wanted={wanted} below={hints.below !== null} did={did} step={at} />}
       <div className="mt-5 flex flex-wrap gap-2">
         {done ? (
           <>
-            <Button main className="text-[1.2rem]" onClick={next}>
+            <Button main className="text-large" onClick={next}>
               Done; go on
             </Button>
             <Button disabled={did.busy} onClick={() => own && did.keep({ intent: "settle", id: own.id, how: "strike" })}>
@@ -52,13 +52,13 @@ export function MethodStep({ page, devices, next, at, text, done }: Props) {
             </Button>
           </>
         ) : (
-          <Button main className="text-[1.2rem]" disabled={did.busy} onClick={finish}>
+          <Button main className="text-large" disabled={did.busy} onClick={finish}>
             Done
           </Button>
         )}
         {hints.minutes !== null && !timed && (
           <Button
-            className="text-[1.2rem]"
+            className="text-large"
             disabled={did.busy}
             onClick={() => did.keep({ intent: "event", kind: "timer", minutes: hints.minutes, step: at, note: text.split(/[.;,]/)[0] })}
           >
@@ -103,8 +103,8 @@ function Warmth({ devices, wanted, below, did, step }: { devices: Devices; wante
           >
             {degrees(celsius)}
           </output>
-          <span className="text-[1.1rem] text-pine-soft">{writeNumber(fahrenheitOf(celsius), 0, 0)} °F</span>
-          <span aria-live="polite" className={`text-[1.25rem] font-semibold ${right ? "text-sage" : "text-honey"}`}>
+          <span className="text-lead text-pine-soft">{writeNumber(fahrenheitOf(celsius), 0, 0)} °F</span>
+          <span aria-live="polite" className={`text-large font-semibold ${right ? "text-sage" : "text-honey"}`}>
             {right
               ? below
                 ? `below ${wanted} °C: now`

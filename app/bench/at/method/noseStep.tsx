@@ -19,18 +19,18 @@ export function Nose({ page }: { page: AtBenchLoaded }) {
   const said = wordList(adds.map((a) => `${grams(a.more, 2)} ${pot[a.line]!.name}`));
   return (
     <section className="mt-7 border-t border-rule pt-4" aria-label="How it smells">
-      <h3 className="font-display text-[1.3rem]">And to the nose it is …</h3>
+      <h3 className="font-display text-large">And to the nose it is …</h3>
       <Verdicts label="How it smells" words={NOSE} chosen={verdict} choose={say} />
       {verdict && (
         <div className="mt-4">
           {fix && adds.length > 0 && (
-            <p className="text-[1.15rem]">
+            <p className="text-lead">
               <strong>{said}</strong> {adds.length > 1 ? "put" : "puts"} it right: scent {percent(fix.scent[1], 2)} and not{" "}
               {percent(fix.scent[0], 2)}, {grams(fix.total)} in the pot.
             </p>
           )}
           {fix?.capped && (
-            <p className="text-[1.05rem] text-honey">
+            <p className="text-lead text-honey">
               No more than {sayShare(mostScent ?? 0)} of the pot: that is its ceiling here. Supplier’s papers and local rules stand above
               it.
             </p>

@@ -20,19 +20,19 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
   const by = fix && (other?.name ?? pot[fix.line]!.name);
   return (
     <>
-      <h2 className="font-display text-[2.2rem] leading-tight">A drop on a cold spoon</h2>
+      <h2 className="font-display text-display leading-tight">A drop on a cold spoon</h2>
       <p className="mt-1 text-pine-soft">Set and rubbed between two fingers, it is …</p>
       <Verdicts label="How it sets" words={SPOON} chosen={verdict} choose={say} />
       {verdict && (
         <div className="mt-5">
           {fix ? (
-            <p className="text-[1.25rem]">
+            <p className="text-large">
               <strong className="font-mono">{grams(fix.more, 1)}</strong> {other ? "" : "more "}
               {by} puts it right: {grams(fix.total)} in the pot
               {fix.scent[0] > 0 && `, scent ${percent(fix.scent[1], 2)} and not ${percent(fix.scent[0], 2)}`}.
             </p>
           ) : (
-            verdict !== "right" && <p className="text-[1.15rem] text-honey">Nothing that is in the pot puts that right by itself.</p>
+            verdict !== "right" && <p className="text-lead text-honey">Nothing that is in the pot puts that right by itself.</p>
           )}
           <Answer
             page={page}
@@ -46,7 +46,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
         </div>
       )}
       {done && !verdict && (
-        <Button main className="mt-5 text-[1.2rem]" onClick={next}>
+        <Button main className="mt-5 text-large" onClick={next}>
           Done; go on
         </Button>
       )}

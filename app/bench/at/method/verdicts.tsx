@@ -25,7 +25,7 @@ export function Verdicts<V extends string>({
           key={v}
           type="button"
           aria-pressed={chosen === v}
-          className={`act text-[1.15rem] ${chosen === v ? "border-amber! bg-honey-wash font-semibold" : ""}`}
+          className={`act text-lead ${chosen === v ? "border-amber! bg-honey-wash font-semibold" : ""}`}
           onClick={() => choose(v)}
         >
           {words[v]}
@@ -70,13 +70,13 @@ export function Answer({ page: { batch, takes }, found, verdict, adds, what, lea
     <>
       <div className="mt-3 flex flex-wrap gap-2">
         {adds.length > 0 && (
-          <Button main className="text-[1.2rem]" disabled={did.busy} onClick={add}>
+          <Button main className="text-large" disabled={did.busy} onClick={add}>
             Add {adds.length > 1 ? "them" : "it"}
           </Button>
         )}
         <Button
           main={adds.length === 0}
-          className="text-[1.2rem]"
+          className="text-large"
           disabled={did.busy}
           onClick={() => did.keep({ intent: "event", kind: "test", verdict, note: found }, kept)}
         >

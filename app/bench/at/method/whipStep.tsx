@@ -35,13 +35,13 @@ export function WhipStep({ page, devices, next, done }: Props) {
   const after = cupOf(events, "cupAfter");
   return (
     <>
-      <h2 className="font-display text-[2.2rem] leading-tight">Chill and whip</h2>
+      <h2 className="font-display text-display leading-tight">Chill and whip</h2>
       <p className="mt-1 text-pine-soft">
         Half an hour to 50 minutes in a freezer, or an hour in a fridge, until it is set and still dents.
       </p>
       <Chill did={did} />
       <Work did={did} events={events} />
-      <h3 className="mt-6 font-display text-[1.3rem]">How much air is in it</h3>
+      <h3 className="mt-6 font-display text-large">How much air is in it</h3>
       <p className="text-pine-soft">The same cup, filled to its brim and struck off: once before it is whipped, once after.</p>
       {before !== null && (
         <p className="mt-1.5">
@@ -56,7 +56,7 @@ export function WhipStep({ page, devices, next, done }: Props) {
       {before !== null && after !== null && <Air page={page} overrun={overrunOf(before, after)} />}
       <Weighed key={events.length} devices={devices} did={did} of={before === null ? "cupBefore" : "cupAfter"} />
       <div className="mt-4">
-        <Button main={done} className="text-[1.2rem]" onClick={next}>
+        <Button main={done} className="text-large" onClick={next}>
           {done ? "Done; go on" : "Go on without a cup"}
         </Button>
       </div>
@@ -74,7 +74,7 @@ function Chill({ did }: { did: Did }) {
         {CHILLED_IDS.map((c) => (
           <Button
             key={c}
-            className={`text-[1.15rem] ${found === c ? "border-amber! bg-honey-wash" : ""}`}
+            className={`text-lead ${found === c ? "border-amber! bg-honey-wash" : ""}`}
             aria-pressed={found === c}
             disabled={did.busy}
             onClick={() => {
@@ -86,7 +86,7 @@ function Chill({ did }: { did: Did }) {
           </Button>
         ))}
       </div>
-      {found && <p className={`mt-2 text-[1.1rem] ${found === "dents" ? "text-sage" : "text-honey"}`}>{CHILLED[found].then}</p>}
+      {found && <p className={`mt-2 text-lead ${found === "dents" ? "text-sage" : "text-honey"}`}>{CHILLED[found].then}</p>}
     </>
   );
 }
@@ -105,7 +105,7 @@ function Work({ did, events }: { did: Did; events: Events }) {
         ) : (
           <Button
             key={w}
-            className="text-[1.15rem]"
+            className="text-lead"
             disabled={did.busy}
             onClick={() => did.keep({ intent: "event", kind: "whip", note: WHIPPED[w] })}
           >
@@ -113,7 +113,7 @@ function Work({ did, events }: { did: Did; events: Events }) {
           </Button>
         );
       })}
-      <Button className="text-[1.15rem]" disabled={did.busy} onClick={() => did.keep({ intent: "event", kind: "scrape" })}>
+      <Button className="text-lead" disabled={did.busy} onClick={() => did.keep({ intent: "event", kind: "scrape" })}>
         Scraped down
       </Button>
       <span className={scraped >= SCRAPES ? "text-sage" : "text-pine-soft"}>
@@ -142,7 +142,7 @@ function Air({ page: { batch, recipe, sizes }, overrun }: { page: AtBenchLoaded;
       ];
   return (
     <div className="mt-2 rounded bg-paper px-4 py-2.5">
-      <p className="text-[1.2rem]">
+      <p className="text-large">
         <strong>{percent(overrun)} air</strong>; the recipe counts on {counts ? percent(recipe.overrunBp / 10_000) : "none"}.
       </p>
       {said.map((s) => (
@@ -165,14 +165,14 @@ function Weighed({ devices, did, of }: { devices: Devices; did: Did; of: Cup }) 
       <Reading scale={scale} target={null} step={scale?.hello?.step ?? mg(100)} />
       <div className="flex flex-wrap gap-2">
         <Button
-          className="text-[1.2rem]"
+          className="text-large"
           disabled={!stable || weight === null || weight <= 0 || did.busy}
           onClick={() => weight !== null && keep(weight)}
         >
           {what} weighs that
         </Button>
         <Button
-          className="text-[1.2rem]"
+          className="text-large"
           disabled={!stable}
           onClick={() => {
             void devices.tell("scale", "tare");

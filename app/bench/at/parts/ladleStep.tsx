@@ -47,7 +47,7 @@ export function LadleStep({ page: { batch, parts, scale: own }, devices, next, s
   return (
     <>
       <h2 className="font-display text-[clamp(1.7rem,4vw,2.6rem)] leading-tight">Ladle out for {part.label}</h2>
-      <p className="mt-1.5 font-mono text-[2.3rem] leading-none font-bold">{grams(part.base, 1)}</p>
+      <p className="mt-1.5 font-mono text-display leading-none font-bold">{grams(part.base, 1)}</p>
       <p className="mt-1.5 text-pine-soft">
         A dry jug on the scale, tare, then ladle the base into it. What the part costs goes by this weight, and so does what is stirred in.
       </p>
@@ -74,10 +74,10 @@ export function LadleStep({ page: { batch, parts, scale: own }, devices, next, s
           ["take all off", "clear"],
         ]}
       >
-        <Button className="text-[1.2rem]" onClick={tare} disabled={!scale}>
+        <Button className="text-large" onClick={tare} disabled={!scale}>
           Tare
         </Button>
-        <Button className="text-[1.2rem]" onClick={next}>
+        <Button className="text-large" onClick={next}>
           Go on without
         </Button>
       </OnScale>

@@ -53,7 +53,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
   };
   return (
     <>
-      <h2 className="font-display text-[2.2rem] leading-tight">Part of it as something else</h2>
+      <h2 className="font-display text-display leading-tight">Part of it as something else</h2>
       <p className="mt-1 text-pine-soft">
         One base, and a colour, a scent or a mineral stirred into some of it. What you don’t part off is poured as it is.
       </p>
@@ -62,7 +62,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
           {parts.map((p) => (
             <li key={p.sizeId} className="grid gap-y-1 py-2.5">
               <p className="flex flex-wrap items-baseline gap-x-4">
-                <strong className="font-display text-[1.25rem]">
+                <strong className="font-display text-large">
                   {p.units} × {p.label}
                 </strong>
                 <span className="min-w-0 flex-1 basis-56">
@@ -137,7 +137,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
             )}
           </div>
           <fieldset className="mt-4">
-            <legend className="font-display text-[1.15rem]">Stirred in</legend>
+            <legend className="font-display text-lead">Stirred in</legend>
             {fields.map((f, i) => (
               <div key={f.id} className="mt-2 grid items-start gap-x-4 gap-y-2 sm:grid-cols-[1fr_10rem_auto]">
                 <FindText
@@ -167,16 +167,16 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
             </button>
           </fieldset>
           <div className="mt-4 flex flex-wrap gap-2">
-            <Button type="submit" main className="text-[1.2rem]" disabled={did.busy}>
+            <Button type="submit" main className="text-large" disabled={did.busy}>
               Part it off
             </Button>
-            <Button className="text-[1.2rem]" onClick={next}>
+            <Button className="text-large" onClick={next}>
               {parts.length > 0 ? "The rest as it is" : "All of it as it is"}
             </Button>
           </div>
         </form>
       ) : (
-        <Button main className="mt-5 text-[1.2rem]" onClick={next}>
+        <Button main className="mt-5 text-large" onClick={next}>
           All of it is parted off; go on
         </Button>
       )}

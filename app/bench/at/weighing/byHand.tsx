@@ -20,8 +20,8 @@ export function ByHand({ label, busy, kept }: { label: string; busy: boolean; ke
       <Text
         data-amount
         label={label}
-        placeholder="by hand, such as 40 g"
-        className="w-52 [&_input]:text-right [&_input]:font-mono [&_input]:text-[1.2rem]"
+        placeholder="by hand"
+        className="w-52 [&_input]:text-right [&_input]:font-mono [&_input]:text-large"
         value={text}
         onChange={(e) => type(e.target.value)}
         problem={problem}

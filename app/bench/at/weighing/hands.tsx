@@ -13,7 +13,7 @@ interface Props {
 export function Hands({ devices, device, presses }: Props) {
   if (!devices[device]?.hello?.simulated) return null;
   return (
-    <div className="no-print mt-5 flex flex-wrap items-center gap-2 rounded border border-dashed border-rule-strong px-3 py-2 text-[0.92rem]">
+    <div className="no-print mt-5 flex flex-wrap items-center gap-2 rounded border border-dashed border-rule-strong px-3 py-2 text-small">
       <span className="text-pine-soft">This {device} is a stand-in. Pretend to:</span>
       {presses.map(([say, line]) => (
         <Button

@@ -50,7 +50,7 @@ function Comes({ of: { total, firm, scent, cost }, page: { recipe, sizes } }: { 
   ].filter(Boolean);
   const dearer = cost[1] - cost[0];
   return (
-    <span className="block text-[0.98rem] text-pine-soft">
+    <span className="block text-small text-pine-soft">
       {grams(Math.round(total[1]))} in the pot, enough for {fills[1]} × {sizes[0]?.label}
       {fills[0] !== fills[1] && ` (${fills[1]! > fills[0]! ? "+" : "−"}${Math.abs(fills[1]! - fills[0]!)})`};{" "}
       {Math.abs(dearer) >= 5000 && `${money(Math.abs(Math.round(dearer)), currency)} ${dearer > 0 ? "more" : "less"} of materials; `}
@@ -65,7 +65,7 @@ function Choice({ say, does, busy, children }: { say: string; does: () => void; 
       <Button className="min-w-52" onClick={does} disabled={busy}>
         {say}
       </Button>
-      <span className="min-w-0 flex-1 basis-64 text-[0.98rem] text-pine-soft">{children}</span>
+      <span className="min-w-0 flex-1 basis-64 text-small text-pine-soft">{children}</span>
     </li>
   );
 }
@@ -79,7 +79,7 @@ function Panel({ by, name, children }: { by: number; name: string; children: Rea
       aria-label={over ? "Too much went in" : "There isn't enough"}
       className={`mt-2 rounded border-l-4 px-4 py-3 ${over ? "border-berry bg-berry-wash" : "border-honey bg-honey-wash"}`}
     >
-      <p className={`text-[1.3rem] font-semibold ${over ? "text-berry" : "text-honey"}`}>
+      <p className={`text-large font-semibold ${over ? "text-berry" : "text-honey"}`}>
         {grams(Math.abs(by))} of {name} {over ? "too much" : "short"}
       </p>
       <ul className="mt-2 grid gap-2">{children}</ul>

@@ -29,7 +29,7 @@ export function OnScale({ devices, did, target, step, take, children, byHand, ke
     <>
       <Reading scale={devices.scale} target={target} step={step} />
       <div className="flex flex-wrap gap-2">
-        <Button main className="text-[1.2rem]" disabled={!take.ready || did.busy} onClick={take.press}>
+        <Button main className="text-large" disabled={!take.ready || did.busy} onClick={take.press}>
           {take.label}
         </Button>
         {children}

@@ -25,7 +25,7 @@ export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoade
   };
   return (
     <>
-      <h2 className="font-display text-[2.2rem] leading-tight">Set the empty, dry pot on the scale</h2>
+      <h2 className="font-display text-display leading-tight">Set the empty, dry pot on the scale</h2>
       <p className="mt-1 text-pine-soft">
         {batch.vessel === null ? "What it weighs tells afterwards how much stayed in it." : `It weighs ${grams(batch.vessel)}.`}
       </p>
@@ -42,7 +42,7 @@ export function PotStep({ page: { batch }, devices, next }: { page: AtBenchLoade
           ["take all off", "clear"],
         ]}
       >
-        <Button className="text-[1.2rem]" onClick={next}>
+        <Button className="text-large" onClick={next}>
           Go on without
         </Button>
       </OnScale>

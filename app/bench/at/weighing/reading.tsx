@@ -17,14 +17,14 @@ export const weightOf = (scale: State<ScaleReading>): Mg | null =>
 export function Reading({ scale, target, step }: { scale: State<ScaleReading>; target: Mg | null; step: Mg }) {
   if (!scale?.reading)
     return (
-      <p role="status" className="my-4 rounded bg-honey-wash px-4 py-3 text-[1.15rem] font-semibold text-honey">
+      <p role="status" className="my-4 rounded bg-honey-wash px-4 py-3 text-lead font-semibold text-honey">
         The scale is unplugged. Weigh as you do without, and type what it shows.
       </p>
     );
   const { reading } = scale;
   if (!("weight" in reading))
     return (
-      <p role="status" className="my-4 text-[3rem] leading-tight font-bold text-berry">
+      <p role="status" className="my-4 text-figure leading-tight font-bold text-berry">
         {reading.standing === "over" ? "More than it carries" : "Below nothing: tare it"}
       </p>
     );
@@ -38,9 +38,9 @@ export function Reading({ scale, target, step }: { scale: State<ScaleReading>; t
       <div className="flex flex-wrap items-baseline gap-x-4">
         <output aria-label="The scale shows" className="font-mono text-[clamp(3.2rem,9vw,5.6rem)] leading-none font-bold tabular-nums">
           {writeNumber(weight / 1000, 1, 1)}
-          <span className="text-[0.5em]"> g</span>
+          <span className="text-unit"> g</span>
         </output>
-        <span className={`text-[1.2rem] font-semibold ${standing === "stable" ? "text-sage" : "text-pine-soft"}`}>
+        <span className={`text-large font-semibold ${standing === "stable" ? "text-sage" : "text-pine-soft"}`}>
           {standing === "stable" ? "● stable" : "○ moving"}
           <span className="ml-3 font-normal text-pine-soft">{net ? "net" : "gross"}</span>
         </span>
@@ -54,7 +54,7 @@ export function Reading({ scale, target, step }: { scale: State<ScaleReading>; t
             />
             <div className={`absolute inset-y-2 left-0 ${FILL[reach]}`} style={{ width: share(weight) }} />
           </div>
-          <p aria-live="polite" className="mt-1.5 text-[1.25rem] font-semibold">
+          <p aria-live="polite" className="mt-1.5 text-large font-semibold">
             {reach === "short" && <span>{grams(target - weight, 1)} to go</span>}
             {reach === "right" && <span className="text-sage">Right, within {grams(near, 1)}</span>}
             {reach === "over" && <span className="text-berry">{grams(weight - target, 1)} too much</span>}

@@ -25,9 +25,9 @@ export function Stuck({ page: { batch, recipe, takes, events }, devices: { scale
   };
   return (
     <section className="mt-7 border-t border-rule pt-4" aria-label="What stuck to the pot">
-      <h3 className="font-display text-[1.3rem]">What stuck to the pot</h3>
+      <h3 className="font-display text-large">What stuck to the pot</h3>
       {stuck !== null && inPot > 0 && (
-        <p className="text-[1.15rem]">
+        <p className="text-lead">
           <strong className="font-mono">{grams(stuck, 1)}</strong>, {sayShare(stuck / inPot)} of what went in; the recipe reckons with{" "}
           {sayShare(recipe.lossBp / 10_000)} for pot and jug.
         </p>
@@ -36,7 +36,7 @@ export function Stuck({ page: { batch, recipe, takes, events }, devices: { scale
         <>
           <p className="text-pine-soft">All off the scale, then the pot as it is. Empty it weighed {grams(batch.vessel, 1)}.</p>
           <Reading scale={scale} target={null} step={mg(100)} />
-          <Button className="text-[1.2rem]" disabled={!ready || !weight || did.busy} onClick={() => weight && keep(weight)}>
+          <Button className="text-large" disabled={!ready || !weight || did.busy} onClick={() => weight && keep(weight)}>
             Save what it weighs
           </Button>
           <ByHand label="The pot with what stuck to it" busy={did.busy} kept={keep} />

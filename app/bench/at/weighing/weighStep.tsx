@@ -66,7 +66,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
         {take.material}
       </h2>
       <p className="mt-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <span className="font-mono text-[2.3rem] leading-none font-bold">{grams(target, 1)}</span>
+        <span className="font-mono text-display leading-none font-bold">{grams(target, 1)}</span>
         {lot && (
           <span className="text-pine-soft">
             out of <LotTag lot={lot} />
@@ -76,7 +76,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
       <InDrops materialId={take.materialId} liquids={page.liquids} lot={lot} weight={take.planned} step={step} />
       {part && (
         <>
-          <p className="mt-1.5 text-[1.15rem]">
+          <p className="mt-1.5 text-lead">
             Stirred into <strong className="weight">{grams(part.ladled ?? part.base, 1)}</strong> of the base, ladled out of the pot, for{" "}
             {part.units} × {part.label}.
           </p>
@@ -130,13 +130,13 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
         />
       ) : (
         <div className="flex flex-wrap gap-2">
-          <Button main className="text-[1.2rem]" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take_}>
+          <Button main className="text-large" disabled={!stable || weight === null || weight <= 0 || did.busy} onClick={take_}>
             {short && stable ? `Take ${grams(weight, 1)} as it is` : "Take it"}
           </Button>
-          <Button className="text-[1.2rem]" onClick={tare} disabled={!scale || !stable}>
+          <Button className="text-large" onClick={tare} disabled={!scale || !stable}>
             Tare
           </Button>
-          <span className="self-center text-[0.9rem] text-pine-soft max-sm:hidden">Enter takes it, t tares, ← → move</span>
+          <span className="self-center text-small text-pine-soft max-sm:hidden">Enter takes it, t tares, ← → move</span>
         </div>
       )}
       <Problem say={did.problem?.say} />

@@ -1,6 +1,7 @@
 /**
  * Keeps answering while the database is away: a page waits a little and asks again, a sheet is told in words and keeps what was typed. One
- * place around every route, so that none has to think of it.
+ * place around every route, so that none has to think of it. The framework's middleware can't be that place: it never sees what a loader
+ * throws, and may go on to the loaders only once.
  */
 import { data, type ActionFunction, type LoaderFunction, type ServerBuild } from "react-router";
 import type { FieldProblem } from "#core/refused";

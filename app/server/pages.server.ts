@@ -1,0 +1,38 @@
+/**
+ * The application as one request handler for each workshop: what the web server mounts (`scripts/server/serve.ts`), and what is built into
+ * `build/server/index.js`. The server gives each request its workshop and its nonce by the framework's typed context.
+ */
+import { createRequestHandler, type RequestHandler } from "@react-router/express";
+import * as build from "virtual:react-router/server-build";
+import { RouterContextProvider } from "react-router";
+import { WORKSHOP_KINDS, WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import { nonceContext } from "./nonce.ts";
+import { steady } from "./steady.server.ts";
+import { servingContext, type Serving } from "./workshop.server.ts";
+
+/** What the web server puts into `res.locals` of a request before a handler sees it. */
+export interface RequestLocals {
+  serving: Serving;
+  nonce: string;
+}
+
+const handlerOf = (kind: WorkshopKind): RequestHandler =>
+  createRequestHandler({
+    build: { ...steady(build), basename: WORKSHOPS[kind].home },
+    mode: "production",
+    getLoadContext: (_req, res) => {
+      const { serving, nonce } = res.locals as RequestLocals;
+      return new RouterContextProvider(
+        new Map<object, unknown>([
+          [servingContext, serving],
+          [nonceContext, nonce],
+        ]),
+      );
+    },
+  });
+
+/** The pages of each workshop, under its own base path. */
+export const pages = Object.fromEntries(WORKSHOP_KINDS.map((kind) => [kind, handlerOf(kind)])) as Record<WorkshopKind, RequestHandler>;
+
+/** Every route, as it is built: a test goes through those that act. */
+export const { routes } = build;
