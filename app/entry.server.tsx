@@ -29,7 +29,12 @@ export default function handleRequest(
       {
         nonce,
         onAllReady: () => {
-          const body = new PassThrough({ final: (end) => (clearTimeout(late), end()) });
+          const body = new PassThrough({
+            final: (end) => {
+              clearTimeout(late);
+              end();
+            },
+          });
           pipe(body);
           done(new Response(createReadableStreamFromReadable(body), { status, headers }));
         },

@@ -50,6 +50,6 @@ export function report(area: Area, results: readonly MutantResult[], of: number)
     console.log(`  ${"noticed".padEnd(24)}${shareOf(noticed.length, tried.length)}, wanted ${percent(AREA[area].wanted)}`);
   for (const r of tried.filter((one) => !NOTICED.has(one.status)))
     console.log(
-      `  ${relative(".", r.fileName)}:${r.location.start.line}  ${r.mutatorName}${r.status === "NoCoverage" ? ", no test goes there" : ""}\n      ${was(r)}\n      → ${(r.replacement ?? "").replaceAll(/\s+/g, " ").slice(0, 90)}`,
+      `  ${relative(".", r.fileName)}:${r.location.start.line}  ${r.mutatorName}${r.status === "NoCoverage" ? ", no test goes there" : ""}\n      ${was(r)}\n      → ${r.replacement.replaceAll(/\s+/g, " ").slice(0, 90)}`,
     );
 }

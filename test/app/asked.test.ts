@@ -2,6 +2,8 @@
 import { readTable } from "#core/intake/table";
 import { readBook } from "#db/acts/book";
 import { findLot } from "#db/lots/trace";
+import { retireRecipe } from "#db/recipe/keep";
+import { listProducts } from "#db/recipe/read";
 import { listMaterials } from "#db/shelf/materials";
 import { saveContact } from "#db/contacts/contacts";
 import { cachedSettings } from "#db/settings/settings";
@@ -11,6 +13,7 @@ import { loader as begin, action as firstStep } from "#app/begin/begin.tsx";
 import { loader as book } from "#app/book/book.tsx";
 import { loader as beginRecall, action as recallLots } from "#app/lots/recall/begin.tsx";
 import { loader as recallFile } from "#app/lots/recall/listCsv.ts";
+import { loader as setOut } from "#app/bench/settingOut/setOut.tsx";
 import { loader as contact, action as keepContact } from "#app/people/contact.tsx";
 import { loader as reckon } from "#app/reckon/reckon.ts";
 import { DAY, db, theDemo } from "./demo.ts";
@@ -114,6 +117,19 @@ describe("the first steps", () => {
       expect((await load(begin, "/begin")).away).toBe(away);
     }
     serveOnly({ db });
+  });
+});
+
+describe("a recipe that is put away", () => {
+  it("isn't offered to be set out, nor its sizes to be ordered, until it is brought back", async () => {
+    const offered = async () => (await load(setOut, "/bench/set-out")).choices.map((c) => c.id);
+    const [id] = await offered();
+    for (const retired of [true, false]) {
+      await retireRecipe(db, { id: id!, retired }, { day: DAY });
+      expect((await offered()).includes(id!)).toBe(!retired);
+      const own = (await listProducts(db)).filter((p) => p.recipeId === id);
+      expect(own.some((p) => !p.retired)).toBe(!retired);
+    }
   });
 });
 

@@ -22,7 +22,7 @@ describe("a market day", () => {
   /** A lot that may be sold, with a few units of it. */
   const lot = async (at = 0) => (await listCabinet(db)).filter((l) => !l.hold && l.onHand >= 4 && l.bestBefore! > DAY)[at]!;
 
-  it.each<[string, (number: string) => object, Record<string, string>]>([
+  it.each<[string, (number: string) => object, Record<string, unknown>]>([
     ["units of no lot", () => ({ lines: [{ ...line, lot: "" }] }), { "lines.0.lot": "Which lot?" }],
     ["a lot nobody poured", () => ({ lines: [{ ...line, lot: "ZZ1" }] }), { "lines.0.lot": "No lot ZZ1 is in the cabinet." }],
     [
@@ -39,6 +39,11 @@ describe("a market day", () => {
       "a cent more by card than was taken",
       (lot) => ({ intent: "close", byCard: "20.01", lines: [{ ...line, lot }] }),
       { byCard: "More was paid by card than was taken." },
+    ],
+    [
+      "a lot that was poured later",
+      (lot) => ({ intent: "close", day: "2025-12-01", lines: [{ ...line, lot }] }),
+      { "lines.0.lot": expect.stringContaining("before that day there was none of it") as string },
     ],
     ["nothing taken along", () => ({ intent: "close", lines: [] }), { "lines.0.lot": "Enter what was taken along." }],
     [

@@ -40,6 +40,7 @@ describe("receipts", () => {
     ],
     ["shared by the moon", { spreadBy: "moon" }, "spreadBy"],
     ["more come than ordered", { lines: [{ ...line, arrived: "3" }] }, "lines.0.arrived"],
+    ["a best-before the day before it came", { lines: [{ ...line, bestBefore: "2026-11-19" }] }, "lines.0.bestBefore"],
     ["half a pack come", { lines: [{ ...line, arrived: "0.5" }] }, "lines.0.arrived"],
     ["tax below zero", { tax: "-1" }, "tax"],
   ])("%s", async (_, over, field) => {
