@@ -59,7 +59,7 @@ function rankOf(asked: readonly string[], text: { name: string; also: string }):
 /**
  * Gets names ready to be searched many times.
  * @param textOf what an item is found by
- * @returns what fits a question, best first; everything, as it stands, for an empty one
+ * @returns what fits a question, best first; everything, in its own order, for an empty one
  * @example finder([{ name: "Olive leaf, dried" }, { name: "Olive oil" }], (m) => m)("olive")[0].name // "Olive oil"
  * @example finder([{ name: "Shea butter" }, { name: "Cocoa butter" }], (m) => m)("buter shea").map((m) => m.name) // ["Shea butter"]
  */

@@ -1,4 +1,4 @@
-/** Answers kept while nothing was written: exact about what changed, whoever wrote it, and never older than the database. */
+/** Answers cached until something is written: exact about what changed, and never older than the database. */
 import { act } from "./schema.ts";
 import { expect, it } from "vitest";
 import { cachedUntilWrite } from "./cache.ts";

@@ -1,4 +1,4 @@
-/** What the database answers is read: a row that holds what it can't is said to be so, wherever it is read. */
+/** Readers of the database's answers: a row that holds an impossible value throws, wherever it is read. */
 import { sql, type SQL } from "drizzle-orm";
 import { expect, it } from "vitest";
 import { readBoolean, aNumber, aText, jsonRows, number, orNone, rowsOf } from "./columnsOf.ts";

@@ -30,7 +30,7 @@ export function aNumber(v: unknown): number {
 export const flag = (of: SQL): SQL<boolean> => of.mapWith(readBoolean);
 export const number = (of: SQL): SQL<number> => of.mapWith(aNumber);
 export const words = (of: SQL): SQL<string> => of.mapWith(aText);
-/** Of something that may be nothing. The query builder asks no reader about nothing, so that this has to be said by whoever writes it. */
+/** For a column that may be null: the query builder calls no reader for null, so its type has to be declared. */
 export const orNull = <T>(of: SQL<T>): SQL<T | null> => of;
 export const wordsOrNone = (of: SQL): SQL<string | null> => orNull(words(of));
 export const numberOrNone = (of: SQL): SQL<number | null> => orNull(number(of));

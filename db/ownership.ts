@@ -112,7 +112,7 @@ async function othersIn(db: Reads): Promise<string[]> {
   return rows.map((r) => r.name);
 }
 
-/** Takes everything of Zelbin's out of a database, whose schema stands empty then. @throws Error where that isn't ours, or something of another hand stands in it or rests on it */
+/** Removes everything of Zelbin's from a database and leaves an empty schema. @throws Error where the database isn't ours, or holds something else, or something else depends on it */
 export async function emptyOurs(db: Db, name: string): Promise<void> {
   await db.transaction(async (tx) => {
     if (!(await isMarked(tx))) throw new NotOurs(name, "holds no workshop that Zelbin made");

@@ -1,6 +1,6 @@
 /**
- * A device of its own program: it listens on this machine, says what it shows several times a second to whoever is plugged in, and answers what
- * it is told, a line at a time.
+ * A simulated device as a program: it listens on this machine, sends what it shows several times a second to everybody connected, and
+ * answers commands, a line at a time. /
  */
 import { lineCutter } from "#core/device/lines";
 import { createServer, type Socket } from "node:net";

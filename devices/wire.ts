@@ -1,6 +1,6 @@
 /**
- * The other end of a device's line: plugged in as soon as it can be, and again whenever it comes back; whoever listens hears what it shows, and
- * that it is gone. The real one over a serial line would stand behind the same face.
+ * The reading end of a device's line: connects as soon as it can, and again whenever the device comes back; listeners hear what it shows,
+ * and that it is gone. The real one over a serial line would stand behind the same face. /
  */
 import { lineCutter, readLine, type HeatReading, type Hello, type ScaleReading } from "#core/device/lines";
 import { connect, type Socket } from "node:net";

@@ -1,4 +1,4 @@
-/** The simulated scale and thermometer, each a program of its own: started, listened to, and ended with whoever starts them. */
+/** The simulated scale and thermometer, each a separate program: started, listened to, and ended with the program that starts them. */
 import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync } from "node:fs";
 import { join } from "node:path";

@@ -1,4 +1,4 @@
-/** Where databases stand: the demo, tests and benchmarks with the project, a workshop of one's own in the user's data folder. */
+/** Where databases are stored: the demo, tests and benchmarks with the project, one's own workshop in the user's data folder. */
 import envPaths from "env-paths";
 import { createServer } from "node:net";
 import { join, resolve } from "node:path";

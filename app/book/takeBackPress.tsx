@@ -4,7 +4,7 @@ import type { Reply } from "../forms/sheet.server.ts";
 import { Problem } from "../ui/fields/form.tsx";
 
 /**
- * The press that takes an act back, with what stands in the way when it can't be.
+ * The button that takes an act back, with the reason when it can't.
  * @param label says of which act, in a list of them, where it stands back behind the words
  */
 export function TakeBack({ actId, label, main }: { actId: number; label?: string; main?: boolean }) {

@@ -108,7 +108,7 @@ const leadsTo = async (done: Done, path = done.path) => redirect(path, { headers
 /**
  * Runs a command; what it refuses goes back to the sheet.
  * @param path where to go instead of where the act leads
- * @param theirs the record's sheet as it stands now, to be shown beside this one when somebody changed it meanwhile
+ * @param theirs the record's sheet as it is now, to be shown beside this one when somebody changed it meanwhile
  */
 export async function runAct(work: () => Promise<Done>, how: { path?: (done: Done) => string; theirs?: () => Promise<object> } = {}) {
   try {

@@ -1,6 +1,6 @@
 /**
- * A gift order that is packed: what it really cost stands beside it. On paper it is the customer's: who it is from, what is in it and what it
- * comes to, the lots by which it could be asked after, and nothing of what it cost.
+ * A gift order that is packed, with what it really cost. On paper it is the customer's: who it is from, what is in it and what it comes to,
+ * the lots by which it could be asked after, and nothing of what it cost. /
  */
 import { Link } from "react-router";
 import { orderResult } from "#core/gift/order";

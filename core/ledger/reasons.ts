@@ -17,7 +17,7 @@ interface Meaning {
   again?: true;
   /** It was sold: such movements are the pace at which a product goes. */
   sale?: true;
-  /** It left whole, and whoever has it may bring it back. */
+  /** It left whole, and may be brought back. */
   mayComeBack?: true;
 }
 

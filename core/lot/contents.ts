@@ -12,7 +12,7 @@ export interface Contained {
 /**
  * Of what went into something in between, the share of that which is in the lot counts; what got there in several ways is added up.
  * @param made how much of each lot there was in all
- * @returns by lot, rounded to the milligram or the hundredth of a piece by whoever shows it; nothing of the lot itself
+ * @returns by lot, rounded where it is shown to the milligram or the hundredth of a piece; without the lot itself
  * @example contentsOf(3, [{ from: 1, to: 2, qty: 50 }, { from: 2, to: 3, qty: 20 }, { from: 1, to: 3, qty: 5 }], new Map([[2, 100], [3, 30]])).get(1) // 15
  */
 export function contentsOf(lot: number, links: readonly Contained[], made: ReadonlyMap<number, Base>): Map<number, number> {

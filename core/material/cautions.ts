@@ -60,7 +60,7 @@ export const CAUTION_IDS = Object.keys(CAUTIONS) as CautionId[];
 export const areCautions = (v: unknown): v is CautionId[] =>
   Array.isArray(v) && v.every((c) => typeof c === "string" && isKeyOf(CAUTIONS, c));
 
-/** What is for whoever works with it, and ends with the batch. */
+/** Cautions for the maker at work, which end with the batch. */
 const AT_THE_BENCH: ReadonlySet<CautionId> = new Set<CautionId>(["foodPlant", "delicate", "flammable", "dust", "selfHeats"]);
-/** Whether it goes with what is made of it, to whoever uses that. @example staysSaid("nut") // true */
+/** Whether it goes on with the product to its user. @example staysSaid("nut") // true */
 export const staysSaid = (c: CautionId): boolean => !AT_THE_BENCH.has(c);

@@ -82,7 +82,7 @@ export interface Taken {
 }
 
 /**
- * The most of an oil in a product: each lot's paper stands above the usual ceiling, which what has to be bought goes by; the strictest counts.
+ * The most of an oil in a product: each lot's own paper goes before the usual ceiling, which counts for what still has to be bought; the strictest counts.
  * @example ceilingBy({ libraryKey: "eo-clove-bud", lots: [{ number: "C7", scentMostPpm: 8000 }], short: false }, "hands") // { share: 0.008, lot: "C7" }
  */
 export function ceilingBy({ libraryKey, lots, short }: Taken, on: UsedOn): Ceiling | null {

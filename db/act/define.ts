@@ -196,7 +196,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
       .set({ path: came.path, summary: came.summary, leaves: came.leaves === null ? null : { v: LEAVES_VERSION, left: came.leaves } })
       .where(eq(act.id, fresh.id));
     await writeSubjects(tx, fresh.id, came.about);
-    // Thrown, so that the transaction goes back.
+    // Thrown, so that the transaction rolls back.
     if (doing.try) throw new DryRunPassed();
     return { actId: fresh.id, path: came.path };
   });

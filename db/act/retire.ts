@@ -18,7 +18,7 @@ interface Retiring<K extends ActKind> {
   set: (tx: Tx, id: number, retired: boolean) => Promise<unknown>;
   /** What the book says of one that is back. @example (name) => `Brought ${name} back` */
   back: (name: string) => string;
-  /** What else stands in the way of taking it back. @throws Refused */
+  /** What else prevents taking it back. @throws Refused */
   before?: (tx: Tx, id: number, undoes: number) => Promise<void>;
 }
 

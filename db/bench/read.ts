@@ -57,7 +57,7 @@ export async function lastRecipeSetOut(db: Reads): Promise<number | null> {
   return row?.recipeId ?? null;
 }
 
-/** How many of each size of a recipe were set out for the last batch of it that was poured: one that was cleared off, or stands there still, is no last time. */
+/** How many of each size of a recipe were set out for the last batch of it that was poured: one that was cleared off, or is still on the bench, does not count. */
 export const lastSetOut = (db: Reads, recipeId: number) =>
   ask(db, "last_set_out", { recipeId }, (at) =>
     db

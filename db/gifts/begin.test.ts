@@ -1,4 +1,6 @@
-/** Which orders lack something as the shelf, the bench and the wall stand, and what Today says of them: five balms, 1.8 kg of oil, 35 tins. */
+/**
+ * Which orders lack something, given the shelf, the bench and the jars, and what Today says of them: five balms, 1.8 kg of oil, 35 tins.
+ */
 import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
 import { beforeEach, describe, expect, it } from "vitest";

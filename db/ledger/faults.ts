@@ -1,4 +1,4 @@
-/** What must hold of the books at any moment, asked of the database itself: for tests, and for whoever doubts. */
+/** What must be true of the books at any moment, checked in the database itself: for tests, and for anybody who doubts. */
 import { sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 

@@ -20,7 +20,7 @@ export const outOf = (db: Reads, lotIds: readonly number[]) =>
     where ${anyOf(sql`m.lot_id`, lotIds)} and m.restates is null and m.reason <> 'undone' and ${isEffective(sql`m.act_id`)} group by 1, 2`,
   );
 
-/** Somebody who has some of a lot: an order or a market day, or whoever it was handed to, with how many are still out. */
+/** Somebody who has some of a lot: an order or a market day, or the person it was handed to, with how many are still out. */
 export interface OutAt {
   orderId: number | null;
   dayId: number | null;

@@ -1,4 +1,4 @@
-/** Recalling lots: everything they are in is held at once, whoever has some can be told, and all of it can be taken back. */
+/** Recalling lots: everything they are in is held at once, everybody who has some can be told, and all of it can be taken back. */
 import { accountAmong } from "#core/lot/reach";
 import { mg } from "#core/measure/exact";
 import { eq } from "drizzle-orm";

@@ -1,4 +1,4 @@
-/** What every size of every recipe costs per unit as written, against the shelf as it stands. */
+/** What every size of every recipe costs per unit, with the stock there is now. */
 import type { UnitCost } from "#core/measure/money";
 import { costRecipe, unitCosts, type RecipeCost } from "#core/recipe/cost";
 import type { Settings } from "#core/settings/settings";

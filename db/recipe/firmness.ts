@@ -1,4 +1,4 @@
-/** What spoons and fingers said of recipes, and the constants of the model of firmness they teach the workshop. */
+/** Spoon and finger tests of recipes, and the constants that they give the workshop's own firmness model. */
 import { taughtBy } from "#core/batch/finishing/spoon";
 import { mg } from "#core/measure/exact";
 import { FEELS, feelRange, type Feel } from "#core/firmness/words";

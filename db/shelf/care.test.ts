@@ -1,4 +1,4 @@
-/** Small things with the same care: days that can't be, lines that stand twice, lots on hold, counts noted while others are posted. */
+/** Small things with the same care: impossible days, lines entered twice, lots on hold, counts noted while others are posted. */
 import { describe, expect, it } from "vitest";
 import { reverseAct } from "../acts/reverse.ts";
 import { closeMarketDay, type MarketIn } from "../markets/markets.ts";

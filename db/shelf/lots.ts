@@ -90,7 +90,7 @@ export const moveOut = defineAct({
 
 const DRYNESSES = Object.keys(DRYNESS) as Dryness[];
 
-/** Says how dry a herb lot is; what stands in jars already is not asked again. @throws Refused for anything but a herb */
+/** Says how dry a herb lot is; what is in jars already is not asked again. @throws Refused for anything but a herb */
 export const sayDryness = defineAct({
   kind: "dryness",
   run: async (tx, input: { lotId: number; dryness: Dryness }) => {

@@ -1,4 +1,4 @@
-/** The week ahead: what has its day in it, whoever fixed that day. */
+/** The week ahead: everything that has its day in it. */
 import { addDays, type Day } from "#core/when";
 import { WEEK_DAYS } from "#core/work";
 import { sql } from "drizzle-orm";

@@ -1,4 +1,4 @@
-/** A recipe thought through before anything is melted: from a scribble to grams, what is said of it, mended, filled, kept, compared. */
+/** A recipe thought through before anything is melted: from a scribble to grams, judged, fixed, filled, saved, compared. */
 import { expect, type Page } from "@playwright/test";
 import { does, figure, open, test } from "../hand.ts";
 

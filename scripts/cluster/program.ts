@@ -1,4 +1,4 @@
-/** Runs the programs of PostgreSQL: the server's own as the user it runs as, a client's as whoever we are. */
+/** Runs PostgreSQL's programs: the server's as the user it runs as, the clients' as the current user. */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { postgresBin, serverUser } from "../system.ts";

@@ -1,4 +1,6 @@
-/** A disk that fills up under the house: whoever writes is told so, nothing acknowledged is lost, and it goes on by itself once there is room. */
+/**
+ * A disk that fills up under the server: writers are told so, nothing acknowledged is lost, and it goes on by itself once there is room.
+ */
 import { openDb } from "#db/client";
 import { databaseOutage } from "#db/outage";
 import { material } from "#db/schema";

@@ -1,4 +1,4 @@
-/** What is done at the bench and of a recall, as a browser posts it: each is kept at once, and what can't be is said in words. */
+/** Acts at the bench and in a recall, as a browser posts them: each is saved at once, and impossible ones are refused in words. */
 import { exactWeightText } from "#core/measure/read";
 import { eventsOf } from "#db/bench/weighing/events";
 import { readBatch } from "#db/bench/read";

@@ -1,4 +1,4 @@
-/** The demo as it stands on one day, one for each file of tests, as the application's own routes see it. */
+/** The demo workshop on one day, one for each file of tests, as the application's own routes see it. */
 import type { OpenDb } from "#db/client";
 import { freshDb } from "#test/db/fresh";
 import { loadDemo } from "#demo/load";

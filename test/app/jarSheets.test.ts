@@ -1,4 +1,4 @@
-/** Sheets of jars as a browser posts them, on the demo workshop: what is right is kept, what is wrong is said beside its field. */
+/** Sheets of jars as a browser posts them, on the demo workshop: valid ones are saved, errors appear beside their fields. */
 import { lotsForJars, readJar, steepingJars } from "#db/jars/read";
 import { listMaterials } from "#db/shelf/materials";
 import { expectLedgerTrue } from "#test/db/fresh";

@@ -1,6 +1,6 @@
 /**
- * Wherever a sheet is given a material it is looked through: what the library says of it by now, and of what is in it, is said as well as what the
- * maker has kept. In the demo, whose materials keep no caution of their own here.
+ * Every sheet that is given a material checks it: the library's newest cautions on it and on its parts appear beside the maker's own. In
+ * the demo, whose materials keep no caution of their own here. /
  */
 import { batchTake, jar, material } from "#db/schema";
 import { factsOfParts } from "#db/shelf/madeOf";

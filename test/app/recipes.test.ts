@@ -1,4 +1,4 @@
-/** What a recipe's sheet asks for on the side, on the demo: its file, what may stand in, the packs it is offered in, and what uses a lot up. */
+/** Side requests of a recipe's sheet, on the demo: its file, substitutes, pack offers, and recipes that use a lot up. */
 import { readRecipeFile } from "#core/recipe/portable";
 import { likeKinds, onHandOf } from "#core/recipe/instead/standIn";
 import type { Scribbled } from "#core/recipe/scribbled/read";

@@ -1,4 +1,4 @@
-/** Sheets of the shelf as a browser posts them, on the demo workshop: what is right is kept, what is wrong is said beside its field. */
+/** Sheets of the shelf as a browser posts them, on the demo workshop: valid ones are saved, errors appear beside their fields. */
 import { readBook } from "#db/acts/book";
 import { reverseAct } from "#db/acts/reverse";
 import { listHarvests } from "#db/shelf/harvests";

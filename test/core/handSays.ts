@@ -1,6 +1,7 @@
 /**
- * Recipes as makers write them, in parts by weight, and what is said of each: to the finger in a kitchen of 20 °C, and for what it is made as. From
- * memory, and by the same hand that set the model's bounds: they hold the model to what makers say, and prove nothing about the makers.
+ * Recipes as makers write them, in parts by weight, and what a finger says of each in a kitchen of 20 °C, and for the kind it is made as.
+ * From memory, and by the same hand that set the model's bounds: they hold the model to what makers say, and prove nothing about the
+ * makers. /
  */
 import { mixOf, type Mix, type MixLine } from "#core/firmness/model";
 import { setsBy, type Sets } from "#core/firmness/solids";

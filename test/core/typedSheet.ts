@@ -1,4 +1,4 @@
-/** A recipe's sheet as it is typed, for tests of what is said of it: a few materials of the library on a shelf, and their lots. */
+/** A recipe's sheet as it is typed, for tests of its judgements: a few materials of the library on a shelf, and their lots. */
 import { TRADE } from "#core/firmness/model";
 import { libraryChoice, libraryEntry } from "#core/material/library";
 import { judge } from "#core/recipe/judge/judge";

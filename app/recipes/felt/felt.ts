@@ -1,4 +1,4 @@
-/** Notes what a spoon or a finger said of a recipe. */
+/** Records a spoon or finger test of a recipe. */
 import { FEEL_IDS } from "#core/firmness/words";
 import { noteFirmness } from "#db/recipe/firmness";
 import { object } from "yup";

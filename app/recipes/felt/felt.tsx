@@ -1,4 +1,4 @@
-/** What spoons and fingers said of it, how near the estimate was, and where a new one is noted. */
+/** Spoon and finger tests of a recipe, how near the estimate was, and the form for a new one. */
 import { sayShare } from "#core/measure/write";
 import { firmness, mixOf } from "#core/firmness/model";
 import { FEEL_IDS, FEELS, feelOf, type Feel } from "#core/firmness/words";

@@ -1,4 +1,4 @@
-/** What could stand in: for one ingredient, ranked with its reasons and what follows, or for all that has to go, by one press. */
+/** Substitutes for one ingredient, ranked with reasons and consequences, or for all that has to go, by one press. */
 import { FEELS, feelOf } from "#core/firmness/words";
 import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";

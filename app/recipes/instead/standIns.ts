@@ -1,4 +1,4 @@
-/** What may stand in for the ingredients of a recipe: the shelf's own of their kinds, and the library's that aren't on it yet. */
+/** Possible substitutes for the ingredients of a recipe: those on the shelf, and those of the library that aren't on it yet. */
 import { LIBRARY, libraryChoice } from "#core/material/library";
 import { lookThrough } from "#core/material/lookThrough";
 import { likeKinds, type StandIn } from "#core/recipe/instead/standIn";

@@ -1,4 +1,4 @@
-/** What may stand in for what is in a recipe; looked up when a page that asks is opened. */
+/** Substitutes for the ingredients of a recipe, looked up when a page that needs them is opened. */
 import type { StandIn } from "#core/recipe/instead/standIn";
 import { useEffect } from "react";
 import { useFetcher } from "react-router";

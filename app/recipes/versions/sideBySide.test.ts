@@ -1,4 +1,4 @@
-/** Two versions side by side: each weighs what it did on its day, every line stands once, and only what differs does. */
+/** Two versions side by side: each weighs what it did on its day, every line appears once, and only differences are marked. */
 import { TRADE } from "#core/firmness/model";
 import { libraryChoice, libraryEntry } from "#core/material/library";
 import { mg, micros } from "#core/measure/exact";

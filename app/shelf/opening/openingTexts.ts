@@ -1,4 +1,4 @@
-/** Opening stock as its sheet says it, and what a name on it stands for. */
+/** The texts of the opening stock sheet, and which material a name on it means. */
 import type { MaterialFacts } from "#core/material/facts";
 import { finderBy, type Meant } from "#core/meant";
 import { libraryByName } from "#core/material/library";

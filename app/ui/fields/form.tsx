@@ -31,7 +31,7 @@ export function Frame({ id, label, problem, hint, className, children }: FieldPr
   );
 }
 
-/** What is wrong and how to mend it, beside its field; what stands in the way is named with a link. */
+/** What is wrong and how to correct it, beside its field; the record that prevents it is named with a link. */
 export function Problem({ id, say, see }: { id?: string; say?: string | null; see?: FieldProblem["see"] }) {
   return say ? (
     <div id={id} role="alert" className="mt-0.5 text-small font-semibold text-berry">

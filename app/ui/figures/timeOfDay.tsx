@@ -1,4 +1,4 @@
-/** A time of day, by the clock of whoever reads it: the server's may be another, so it is filled in once the page answers. */
+/** A time of day by the reader's clock: the server's may differ, so it is filled in once the page runs. */
 import { useEffect, useState } from "react";
 
 export function TimeOfDay({ at }: { at: Date | string }) {

@@ -1,6 +1,6 @@
 /**
  * Entries of the starter library, written as short rows. Every figure is from memory unless its row names a published table;
- * even then the table's range is quoted from memory, and the maker's own figure stands above it.
+ * even then the table's range is quoted from memory, and the maker's own figure goes before it.
  */
 import type { Form } from "../../measure/mass.ts";
 import type { CautionId } from "../cautions.ts";

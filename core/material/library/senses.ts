@@ -1,6 +1,6 @@
 /**
  * What a hand and a nose know of the library's materials: how long a scent lasts, how a fat feels on the skin, and whether it smells of
- * itself. From memory and common practice, no source; the maker's own word stands above each.
+ * itself. From memory and common practice, no source; the maker's own word goes before each.
  */
 import type { ScentNote, SkinFeel, Smell } from "../senses.ts";
 

@@ -1,4 +1,4 @@
-/** What can stand in, by the library's figures. Common practice, no source. */
+/** Substitutes, by the library's figures. Common practice, no source. */
 import { describe, expect, it } from "vitest";
 import { firmness, mixOf, SAID_AT, TRADE } from "../../firmness/model.ts";
 import Fraction from "fraction.js";

@@ -1,7 +1,7 @@
 /**
- * What could stand in for an ingredient, at what amount, and what follows: how it sets, what it costs, keeps and has to name on its label. A
- * wax by as much as sets the pot alike (candelilla is stronger than beeswax), a liquid gram for gram, a butter gram for gram with the wax put
- * right. An estimate like all that is said of firmness; ranked with its reasons.
+ * Substitutes for an ingredient, at what amount, with the consequences for firmness, cost, shelf life and label. A wax by as much as sets
+ * the pot alike (candelilla is stronger than beeswax), a liquid gram for gram, a butter gram for gram with the wax put right. An estimate
+ * like all that is said of firmness; ranked with its reasons. /
  */
 import { mendWith } from "../../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT } from "../../firmness/model.ts";

@@ -1,4 +1,4 @@
-/** How near a stand-in comes to what was there: to hand and nose, in melting, in cost and keeping; said in words, and as an order. */
+/** How near a substitute comes to the original: in feel, smell, melting, cost and shelf life; in words, and ranked. */
 import type { SkinFeel, Smell } from "../../material/senses.ts";
 import type { Micros } from "../../measure/exact.ts";
 import { isScent } from "../../scent/dilution.ts";

@@ -1,4 +1,4 @@
-/** What may stand in for what: a material with what there is of it, and the kinds that can take one another's place. */
+/** Which kinds of material can replace one another, and a candidate with the stock there is of it. */
 import type { Vegan } from "../../material/facts.ts";
 import type { KindId } from "../../material/kinds.ts";
 import type { SkinFeel, Smell } from "../../material/senses.ts";

@@ -1,4 +1,4 @@
-/** What is said of a recipe, through the sheet as it is typed: what is said when, and in which order. */
+/** The judgements on a recipe as it is typed: which appear when, and in which order. */
 import { describe, expect, it } from "vitest";
 import { judged, nameOf, SALVE, texts, type Sheet } from "#test/core/typedSheet";
 import { libraryChoice, libraryEntry } from "../../material/library.ts";

@@ -1,4 +1,4 @@
-/** What better waits is said until it is checked, its setting ended, or it has long been sold unchecked. */
+/** A lot that should wait is named until it is checked, has set, or has long been sold unchecked. */
 import { addDays } from "#core/when";
 import { expect, it } from "vitest";
 import { readBatch } from "../read.ts";

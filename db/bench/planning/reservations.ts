@@ -49,7 +49,7 @@ export interface Promised {
   amount: number;
 }
 
-/** Held by whoever promises: of two that ask for the last at once the second waits, and finds it gone. */
+/** Locked by each act that reserves: of two that ask for the last at once the second waits, and finds it gone. */
 export const lockReservations = (tx: Tx) => tx.execute(sql`select pg_advisory_xact_lock(hashtext('promises of the bench'))`);
 
 /** What is promised, and to which batch. @param but a batch whose own doesn't count */

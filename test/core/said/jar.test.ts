@@ -1,4 +1,4 @@
-/** What is said of a jar and of a harvest: its warnings, its straining, its drying. */
+/** Word for word: the warnings, straining and drying of jars and harvests. */
 import { it } from "vitest";
 import { dryingState, harvestValue, readDry } from "#core/infusion/drying";
 import type { Dryness } from "#core/material/dryness";

@@ -1,4 +1,4 @@
-/** Word for word: what the sheet of opening stock says of its lines, and how the first steps stand. */
+/** Word for word: what the opening stock sheet says of its lines, and the state of the first steps. */
 import { it } from "vitest";
 import { nextStep, STEP_IDS, stepsOf, type Begun } from "#core/settings/firstSteps";
 import { libraryByName } from "#core/material/library";

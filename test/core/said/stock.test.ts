@@ -1,4 +1,4 @@
-/** What is said of lots, packs, receipts, buying, promises and batches, on either side of each edge. */
+/** Word for word: lots, packs, receipts, buying, allocations and batches, on either side of each edge. */
 import { it } from "vitest";
 import { finishedCost, pourResult, type PourIn } from "#core/batch/finishing/result";
 import { readSize, SIZE_MODE_IDS } from "#core/batch/planning/size";

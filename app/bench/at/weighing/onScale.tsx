@@ -1,4 +1,6 @@
-/** One weighing: what the scale shows, the press that takes it, the weight typed by hand instead, and the stand-in's own presses. */
+/**
+ * One weighing: what the scale shows, the button that takes it, the weight typed by hand instead, and the simulated scale's own buttons.
+ */
 import type { Mg } from "#core/measure/exact";
 import type { ReactNode } from "react";
 import type { Devices } from "../../../devices/useDevices.ts";
