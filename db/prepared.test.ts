@@ -1,6 +1,6 @@
 /** Statements put together once and planned once: whatever they are asked with, wherever, and however long. */
 import { and, eq, sql } from "drizzle-orm";
-import { expect, it } from "vitest";
+import { expect, it, vi } from "vitest";
 import { anyNamed, anyOf, hasAll, lower, wordsOf } from "./pieces.ts";
 import { ask } from "./prepared.ts";
 import { material } from "./schema.ts";
@@ -78,10 +78,13 @@ it("what is asked again and again is prepared by itself; what is asked once, or 
   expect(await planned("%'once' as said%")).toBe(0);
 });
 
-it("is prepared again on a new connection where one was lost", async () => {
+it("is prepared again on a new connection where one was lost, and that it was is said", async () => {
+  const said = vi.spyOn(console, "error").mockImplementation(() => undefined);
   for (let i = 0; i < 4; i++) await named([ids.oil]);
   await db.execute(
     sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()`,
   );
   await expect.poll(() => named([ids.oil]).catch(() => null)).toEqual([{ id: ids.oil, name: "Oil" }]);
+  expect(said).toHaveBeenCalledWith(expect.stringContaining("database connection lost"));
+  said.mockRestore();
 });

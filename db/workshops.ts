@@ -144,8 +144,7 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       const before = await old;
       await before.close();
       const db = openDb(url);
-      await emptyOurs(db, databaseIn(url));
-      await db.close();
+      await emptyOurs(db, databaseIn(url)).finally(() => db.close());
       return openDemo();
     })();
     try {
