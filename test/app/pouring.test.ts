@@ -70,6 +70,14 @@ it("keeps what is weighed, a line at a time, and never over what another window 
   expect((await open(id)).takes[last]!.weighed).toBe(mg(1500));
   expect(await save(theirs, mine, crypto.randomUUID())).toMatchObject({ fields: [] });
   expect((await open(id)).takes[last]!.weighed).toBe(mg(9000));
+  // Struck out here, and typed on elsewhere before that: what was done to it is said.
+  expect(await save(was, theirs, crypto.randomUUID())).toMatchObject({ fields: [] });
+  const late = await save(mine, theirs, crypto.randomUUID(), true);
+  expect(late).toMatchObject({
+    fields: [`takes.${last}.weighed`],
+    say: expect.stringMatching(/^It of .* was struck out elsewhere meanwhile/) as string,
+  });
+  expect((await open(id)).takes[last]!.weighed).toBeNull();
 });
 
 it("isn't poured before all is weighed, nor without its minutes; nothing moves", async () => {
