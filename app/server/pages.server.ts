@@ -4,10 +4,9 @@
  */
 import { createRequestHandler, type RequestHandler } from "@react-router/express";
 import * as build from "virtual:react-router/server-build";
-import { RouterContextProvider } from "react-router";
+import { RouterContextProvider, type ServerBuild } from "react-router";
 import { WORKSHOP_KINDS, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { nonceContext } from "./nonce.ts";
-import { steady } from "./steady.server.ts";
 import { servingContext, type Serving } from "./workshop.server.ts";
 
 /** What the web server puts into `res.locals` of a request before a handler sees it. */
@@ -16,23 +15,27 @@ export interface RequestLocals {
   nonce: string;
 }
 
-const handlerOf = (kind: WorkshopKind): RequestHandler =>
-  createRequestHandler({
-    build: { ...steady(build), basename: WORKSHOPS[kind].home },
-    mode: "production",
-    getLoadContext: (_req, res) => {
-      const { serving, nonce } = res.locals as RequestLocals;
-      return new RouterContextProvider(
-        new Map<object, unknown>([
-          [servingContext, serving],
-          [nonceContext, nonce],
-        ]),
-      );
-    },
-  });
-
-/** The pages of each workshop, under its own base path. */
-export const pages = Object.fromEntries(WORKSHOP_KINDS.map((kind) => [kind, handlerOf(kind)])) as Record<WorkshopKind, RequestHandler>;
+/**
+ * The pages of each workshop, under its own base path.
+ * @param around what the web server puts around every loader and action
+ */
+export function pagesOf(around: (build: ServerBuild) => ServerBuild): Record<WorkshopKind, RequestHandler> {
+  const handlerOf = (kind: WorkshopKind): RequestHandler =>
+    createRequestHandler({
+      build: { ...around(build), basename: WORKSHOPS[kind].home },
+      mode: "production",
+      getLoadContext: (_req, res) => {
+        const { serving, nonce } = res.locals as RequestLocals;
+        return new RouterContextProvider(
+          new Map<object, unknown>([
+            [servingContext, serving],
+            [nonceContext, nonce],
+          ]),
+        );
+      },
+    });
+  return Object.fromEntries(WORKSHOP_KINDS.map((kind) => [kind, handlerOf(kind)])) as Record<WorkshopKind, RequestHandler>;
+}
 
 /** Every route, as it is built: a test goes through those that act. */
 export const { routes } = build;

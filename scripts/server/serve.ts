@@ -4,7 +4,7 @@ import type { Server } from "node:http";
 import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import sirv from "sirv";
-import type { pages } from "#app/server/pages.server.ts";
+import type { pagesOf } from "#app/server/pages.server.ts";
 import type { Serving } from "#app/server/workshop.server.ts";
 import { workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { databaseOutage } from "#db/outage";
@@ -12,6 +12,7 @@ import type { Workshops } from "#db/workshops";
 import type { Bench } from "#devices/wire";
 import { gate, LOOPBACK } from "./gate.ts";
 import { headers } from "./headers.ts";
+import { steady } from "./steady.ts";
 
 /** @throws Error for any address other people could reach */
 export function loopbackOnly(host: string): string {
@@ -65,7 +66,9 @@ export async function serve(
   { host = "127.0.0.1", bench = null }: Around = {},
 ): Promise<{ url: string; close: () => Promise<void> }> {
   loopbackOnly(host);
-  const built = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as { pages: typeof pages };
+  const built = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as { pagesOf: typeof pagesOf };
+  // Here and not in what is built: where the database is on disk is known to this side of it only.
+  const pages = built.pagesOf(steady);
   const app = express();
   app.disable("x-powered-by");
   app.use(...headers, ...gate);
@@ -87,7 +90,7 @@ export async function serve(
     if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
       res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
     res.locals.serving = { kind, db, house, bench } satisfies Serving;
-    await built.pages[kind](req, res, next);
+    await pages[kind](req, res, next);
   });
   app.use(lastWord);
   const server = await new Promise<Server>((done, fail) => {
