@@ -83,7 +83,7 @@ export function WeighLine({ at, row, into, repeated, scale, liquids, lots, probl
           data-amount
           className="field peer to-write text-right font-mono text-large placeholder:text-base print:text-base"
           aria-label={`Weighed: ${material}, line ${at + 1}`}
-          placeholder="weighed"
+          placeholder="weighed&nbsp;"
           autoComplete="off"
           aria-invalid={problem || over ? true : undefined}
           {...field}

@@ -20,7 +20,7 @@ export function ByHand({ label, busy, kept }: { label: string; busy: boolean; ke
       <Text
         data-amount
         label={label}
-        placeholder="by hand"
+        placeholder="by hand&nbsp;"
         className="w-52 [&_input]:text-right [&_input]:font-mono [&_input]:text-large"
         value={text}
         onChange={(e) => type(e.target.value)}
