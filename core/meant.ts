@@ -26,7 +26,7 @@ export function finderBy<T extends { id: number; name: string }>(things: readonl
 }
 
 /**
- * What a row of a sheet keeps beside a name that several things may have: which it meant, and by which name.
+ * What a row of a sheet records beside a name that several things may have: which it meant, and by which name.
  * @example meaning({ id: 7, name: "Hand balm, 60 g" }) // "7 Hand balm, 60 g"
  */
 export const meaning = (thing: { id: number; name: string }): string => `${thing.id} ${thing.name}`;

@@ -5,7 +5,7 @@
 export const isObject = (v: unknown): v is Record<string, unknown> => typeof v === "object" && v !== null && !Array.isArray(v);
 
 /**
- * Whether a record has a key of its own: what every object has besides, such as `toString`, is none.
+ * Whether an object has this key itself; inherited ones such as `toString` don't count.
  * @example isKeyOf({ g: 1 }, "g") // true
  * @example isKeyOf({ g: 1 }, "toString") // false
  */

@@ -19,5 +19,5 @@ export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 /** @example refuse("negative", "Enter more than zero.") // problem negative */
 export const refuse = (code: string, say: string): Outcome<never> => ({ ok: false, problem: { code, say } });
 
-/** The value, or what stands for it where it can't be read. @example orElse(refuse("empty", "Enter it."), 0) // 0 */
+/** The value, or a default where it can't be read. @example orElse(refuse("empty", "Enter it."), 0) // 0 */
 export const orElse = <T, F>(outcome: Outcome<T>, instead: F): T | F => (outcome.ok ? outcome.value : instead);

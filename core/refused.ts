@@ -8,7 +8,7 @@ export interface FieldProblem {
   /** Path of the field, such as `lines.2.price`; empty for the sheet as a whole. */
   field: string;
   say: string;
-  /** What stands in the way, each with where it is found. */
+  /** What prevents it, each with a link. */
   see?: readonly { to: string; name: string }[];
 }
 
@@ -35,7 +35,7 @@ export class Refused extends Error {
   }
 }
 
-/** What was kept meanwhile by another hand: the sheet was opened on an older version. */
+/** What somebody else saved meanwhile: the sheet was opened on an older version. */
 export interface EditConflict {
   actId: number;
   summary: string;
@@ -44,11 +44,11 @@ export interface EditConflict {
   at: string;
 }
 
-/** A save over a version that someone changed meanwhile. Nothing is kept; the sheet shows both. */
+/** A save over a version that someone changed meanwhile. Nothing is saved; the sheet shows both. */
 export class EditedMeanwhile extends Refused {
   readonly meanwhile: EditConflict;
   constructor(meanwhile: EditConflict) {
-    super([{ field: "", say: "Someone changed this while your sheet was open. Nothing is lost: choose below what stands." }]);
+    super([{ field: "", say: "Someone changed this while your sheet was open. Nothing is lost: choose below what is saved." }]);
     this.name = "ChangedMeanwhile";
     this.meanwhile = meanwhile;
   }

@@ -9,7 +9,7 @@ export const DATE_STYLES = { dmy: "5 Dec 2026", mdy: "Dec 5, 2026", ymd: "2026-1
 export type DateStyle = keyof typeof DATE_STYLES;
 export const DATE_STYLE_IDS = Object.keys(DATE_STYLES) as DateStyle[];
 
-/** Which year is meant where none is said: the last such day, the next one, or the nearest. */
+/** Which year is meant where none is typed: the last such day, the next one, or the nearest. */
 export type Leaning = "past" | "future" | "near";
 
 export interface Typing {

@@ -5,9 +5,9 @@
  * PostgreSQL's own snapshot says exactly whether anything was committed since: while it is the same, so is the answer. Not for transactions.
  */
 import { sql } from "drizzle-orm";
-import { words } from "./columnsOf.ts";
+import { sqlText } from "./columnsOf.ts";
 import type { Reads } from "./client.ts";
-import { ask } from "./prepared.ts";
+import { runPrepared } from "./prepared.ts";
 
 interface Kept {
   at: string;
@@ -22,9 +22,9 @@ const asked = new WeakMap<Reads, Promise<string>>();
 function snapshotOf(db: Reads): Promise<string> {
   let now = asked.get(db);
   if (!now) {
-    now = ask(db, "snapshot", {}, () => db.select({ at: words(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`)).then(
-      (rows) => rows[0]!.at,
-    );
+    now = runPrepared(db, "snapshot", {}, () =>
+      db.select({ at: sqlText(sql`pg_current_snapshot()::text`) }).from(sql`(select 1) one`),
+    ).then((rows) => rows[0]!.at);
     asked.set(db, now);
     queueMicrotask(() => asked.delete(db));
   }
@@ -43,10 +43,10 @@ export async function cachedUntilWrite<T>(db: Reads, name: string, given: string
   if (!own) kept.set(db, (own = new Map<string, Kept>()));
   const before = own.get(name);
   if (before?.at === at && before.given === given) return before.answer as Promise<T>;
-  // A statement is asked again by each who waits for it; what is kept is what it said.
+  // The promise is cached, so that all who wait share one statement.
   const answer = Promise.resolve(work());
   own.set(name, { at, given, answer });
-  // A failure is not an answer to be kept.
+  // A failure is not cached.
   answer.catch(() => own.delete(name));
   return answer;
 }

@@ -11,7 +11,7 @@ import * as schema from "./schema.ts";
 import { OURS } from "./schema/ours.ts";
 
 /**
- * What every connection is opened with. Statements are prepared once and their plans kept: planning again takes longer than most of them run, and
+ * What every connection is opened with. Statements are prepared once and their plans cached: planning again takes longer than most of them run, and
  * compiling always does. Nothing that hangs holds what others wait for.
  */
 export const CLIENT_OPTIONS = [
@@ -28,8 +28,8 @@ export const CLIENT_OPTIONS = [
   .join(" ");
 
 /**
- * So many statements are kept planned on a connection, and only those asked this often, and no longer than this: a list of changing length is
- * another one each time, and rows written by the thousand are a book of their own.
+ * So many statements have their plans cached on a connection, and only those asked this often, and no longer than this: a list of changing length is
+ * another one each time, and rows written by the thousand make a statement as long as a book.
  */
 const MOST_PLANNED = 500;
 const LONGEST_PLANNED = 10_000;

@@ -1,7 +1,7 @@
 /** Readers of the database's answers: a row that holds an impossible value throws, wherever it is read. */
 import { sql, type SQL } from "drizzle-orm";
 import { expect, it } from "vitest";
-import { readBoolean, aNumber, aText, jsonRows, number, orNone, rowsOf } from "./columnsOf.ts";
+import { readBoolean, readNumber, readText, jsonRows, sqlNumber, orNone, rowsOf } from "./columnsOf.ts";
 import { readRecipes } from "./recipe/read.ts";
 import { material, recipeLine } from "./schema.ts";
 import { readSettings } from "./settings/settings.ts";
@@ -28,15 +28,15 @@ it.each<[string, () => SQL, () => Promise<unknown>]>([
 });
 
 it.each<[string, () => Promise<unknown>, unknown]>([
-  ["a number", () => rowsOf(db, { n: aNumber }, sql`select 5::bigint as n`), [{ n: 5 }]],
-  ["no number", () => rowsOf(db, { n: aNumber }, sql`select null as n`), "not a number: null"],
-  ["a number out of words", () => rowsOf(db, { n: aNumber }, sql`select 'five' as n`), "not a number"],
-  ["a text that is a number", () => rowsOf(db, { t: aText }, sql`select 5 as t`), "not a text: 5"],
+  ["a number", () => rowsOf(db, { n: readNumber }, sql`select 5::bigint as n`), [{ n: 5 }]],
+  ["no number", () => rowsOf(db, { n: readNumber }, sql`select null as n`), "not a number: null"],
+  ["a number out of words", () => rowsOf(db, { n: readNumber }, sql`select 'five' as n`), "not a number"],
+  ["a text that is a number", () => rowsOf(db, { t: readText }, sql`select 5 as t`), "not a text: 5"],
   ["a flag that is a text", () => rowsOf(db, { f: readBoolean }, sql`select 't' as f`), "not a yes or no"],
-  ["nothing, where that may be", () => rowsOf(db, { n: orNone(aNumber) }, sql`select null as n`), [{ n: null }]],
-  ["what wasn't asked for", () => rowsOf(db, { n: aNumber }, sql`select 5 as other`), "n wasn't asked for"],
+  ["nothing, where that may be", () => rowsOf(db, { n: orNone(readNumber) }, sql`select null as n`), [{ n: null }]],
+  ["what wasn't asked for", () => rowsOf(db, { n: readNumber }, sql`select 5 as other`), "n wasn't asked for"],
   ["a name that is missing", () => rowsOf(db, { name: material.name }, sql`select null as name`), "name is missing"],
-  ["a column computed wrong", () => db.select({ n: number(sql`'five'`) }).from(material), "not a number"],
+  ["a column computed wrong", () => db.select({ n: sqlNumber(sql`'five'`) }).from(material), "not a number"],
   ["rows that are none", () => db.select({ l: jsonRows(sql`'5'::jsonb`, { form: recipeLine.form }) }).from(material), "not rows: 5"],
 ])("%s", async (_, read, want) => {
   if (typeof want === "string") await expect(read()).rejects.toThrow(want);

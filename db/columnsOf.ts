@@ -15,25 +15,25 @@ export function readBoolean(v: unknown): boolean {
   if (typeof v !== "boolean") throw not("a yes or no", v);
   return v;
 }
-export function aText(v: unknown): string {
+export function readText(v: unknown): string {
   if (typeof v !== "string") throw not("a text", v);
   return v;
 }
 /** Whole and other numbers; the large ones come as text. */
-export function aNumber(v: unknown): number {
+export function readNumber(v: unknown): number {
   const n = typeof v === "string" && v !== "" ? Number(v) : v;
   if (typeof n !== "number" || !Number.isFinite(n)) throw not("a number", v);
   return n;
 }
 
-/** A yes or no. @example flag(sql`${batch.pouredActId} is not null`) */
-export const flag = (of: SQL): SQL<boolean> => of.mapWith(readBoolean);
-export const number = (of: SQL): SQL<number> => of.mapWith(aNumber);
-export const words = (of: SQL): SQL<string> => of.mapWith(aText);
+/** A yes or no. @example sqlBoolean(sql`${batch.pouredActId} is not null`) */
+export const sqlBoolean = (of: SQL): SQL<boolean> => of.mapWith(readBoolean);
+export const sqlNumber = (of: SQL): SQL<number> => of.mapWith(readNumber);
+export const sqlText = (of: SQL): SQL<string> => of.mapWith(readText);
 /** For a column that may be null: the query builder calls no reader for null, so its type has to be declared. */
-export const orNull = <T>(of: SQL<T>): SQL<T | null> => of;
-export const wordsOrNone = (of: SQL): SQL<string | null> => orNull(words(of));
-export const numberOrNone = (of: SQL): SQL<number | null> => orNull(number(of));
+export const orSqlNull = <T>(of: SQL<T>): SQL<T | null> => of;
+export const sqlTextOrNull = (of: SQL): SQL<string | null> => orSqlNull(sqlText(of));
+export const sqlNumberOrNull = (of: SQL): SQL<number | null> => orSqlNull(sqlNumber(of));
 
 /** How much was stirred into one size of a batch alone; of a statement that reads sizes. */
 export const addedToSize: SQL<Mg> =
@@ -50,7 +50,7 @@ export const intoPot: SQL<Mg> =
   );
 
 /** Whether a lot is on hold. */
-export const held = flag(sql`${lot.holdReason} is not null`);
+export const isOnHold = sqlBoolean(sql`${lot.holdReason} is not null`);
 
 /** How a value is read: by the column it comes from, or by a function. Only what may be nothing is read as nothing. */
 type Reader = Column | ((v: unknown) => unknown);
@@ -92,7 +92,7 @@ export const rowsIn =
 /** Rows that a statement folded into JSON. @example jsonRows(sql`(select json_agg(…) from …)`, { label: product.label }) */
 export const jsonRows = <S extends Record<string, Reader>>(of: SQL, shape: S): SQL<RowOf<S>[]> => of.mapWith(rowsIn(shape));
 
-/** Rows of a statement of its own. @example await rowsOf(db, { id: aNumber }, sql`select id from …`) */
+/** Rows of a statement in raw SQL. @example await rowsOf(db, { id: aNumber }, sql`select id from …`) */
 export async function rowsOf<S extends Record<string, Reader>>(db: Reads, shape: S, statement: SQL): Promise<RowOf<S>[]> {
   const { rows } = await db.execute(statement);
   return rows.map(readRow(shape));

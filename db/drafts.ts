@@ -7,7 +7,7 @@
 import { and, desc, eq, sql } from "drizzle-orm";
 import type { Db, Reads, Tx } from "./client.ts";
 import { readBoolean, rowsOf } from "./columnsOf.ts";
-import { ask } from "./prepared.ts";
+import { runPrepared } from "./prepared.ts";
 import { act, draft } from "./schema.ts";
 
 export interface DraftIn {
@@ -22,7 +22,7 @@ export interface DraftIn {
 
 export type Draft = typeof draft.$inferSelect;
 
-/** Holds a sheet's act and the keeping of its draft apart, so that neither overtakes the other. */
+/** Serializes a sheet's act and the saving of its draft, so that neither overtakes the other. */
 export const holdSheet = (tx: Tx, token: string) => tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${token}, 7))`);
 
 /** Saves what is on a sheet; nothing once its act is done. @returns whether it was saved */
@@ -46,11 +46,11 @@ export const dropDraft = async (db: Db, path: string, sheet: string): Promise<vo
 
 /** What is unfinished on a page. */
 export const draftsOn = (db: Reads, path: string): Promise<Draft[]> =>
-  ask(db, "drafts_on", { path }, (at) => db.select().from(draft).where(eq(draft.path, at.path)));
+  runPrepared(db, "drafts_on", { path }, (at) => db.select().from(draft).where(eq(draft.path, at.path)));
 
 /** Everything that is unfinished, the newest first. */
 export const listDrafts = (db: Reads): Promise<Pick<Draft, "id" | "path" | "sheet" | "title" | "keptAt">[]> =>
-  ask(db, "all_drafts", {}, () =>
+  runPrepared(db, "all_drafts", {}, () =>
     db
       .select({ id: draft.id, path: draft.path, sheet: draft.sheet, title: draft.title, keptAt: draft.keptAt })
       .from(draft)

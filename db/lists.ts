@@ -1,2 +1,2 @@
-/** The most rows a list reads at once: more than five years of anything but lots and movements, which have pages of their own. */
+/** The most rows a list reads at once: more than five years of anything but lots and movements, which are read in pages. */
 export const LISTED_AT_MOST = 5_000;

@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, expect, it } from "vitest";
 import { openDb, type OpenDb } from "./client.ts";
-import { aText, rowsOf } from "./columnsOf.ts";
+import { readText, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
 import { databaseOutage } from "./outage.ts";
 
@@ -39,7 +39,7 @@ const copies = async () =>
   (
     await rowsOf(
       admin,
-      { name: aText },
+      { name: readText },
       sql`select datname as name from pg_database where starts_with(datname, ${`${name}_before_`}) order by 1`,
     )
   ).map((r) => r.name);

@@ -6,13 +6,13 @@ import { sql } from "drizzle-orm";
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { readFileSync } from "node:fs";
-import { readBoolean, aNumber, aText, rowsOf } from "./columnsOf.ts";
+import { readBoolean, readNumber, readText, rowsOf } from "./columnsOf.ts";
 import { openDb, type Db, type OpenDb } from "./client.ts";
 import { databaseIn, makeOurs, STEPS_TAKEN } from "./ownership.ts";
 import { OURS } from "./schema/ours.ts";
 
 const FOLDER = "db/migrations";
-/** Copies of a database that are kept. */
+/** How many copies of a database are left in place. */
 const KEPT = 2;
 
 interface Step {
@@ -34,7 +34,7 @@ async function newestIn(db: Db): Promise<number> {
     sql`select to_regclass(${`${STEPS_TAKEN.schema}.${STEPS_TAKEN.table}`}) is not null as any`,
   );
   if (!there!.any) return 0;
-  const [row] = await rowsOf(db, { at: aNumber }, sql`select coalesce(max(created_at), 0)::float8 as at from ${table}`);
+  const [row] = await rowsOf(db, { at: readNumber }, sql`select coalesce(max(created_at), 0)::float8 as at from ${table}`);
   return row!.at;
 }
 
@@ -47,7 +47,7 @@ const copyMark = (name: string, before = ""): string => `A copy by Zelbin of ${n
 async function copiesOf(db: Db, name: string): Promise<string[]> {
   const rows = await rowsOf(
     db,
-    { name: aText },
+    { name: readText },
     sql`select datname as name from pg_database where starts_with(shobj_description(oid, 'pg_database'), ${copyMark(name)}) order by oid desc`,
   );
   return rows.map((r) => r.name);

@@ -3,7 +3,7 @@ import type { KindId } from "#core/material/kinds";
 import type { Base, Micros } from "#core/measure/exact";
 import { sql } from "drizzle-orm";
 import type { Reads } from "./client.ts";
-import { aNumber, rowsOf } from "./columnsOf.ts";
+import { readNumber, rowsOf } from "./columnsOf.ts";
 import { lot, material } from "./schema.ts";
 
 export interface MaterialName {
@@ -25,9 +25,9 @@ export const materialNames = (db: Reads): Promise<MaterialName[]> =>
       kind: material.kind,
       inci: material.inci,
       botanical: material.botanical,
-      onHand: aNumber,
+      onHand: readNumber,
       value: lot.value,
-      lots: aNumber,
+      lots: readNumber,
     },
     sql`
     select m.name, m.kind, m.inci, m.botanical, coalesce(s.on_hand, 0) as "onHand", coalesce(s.value, 0) as value, coalesce(s.lots, 0) as lots

@@ -1,5 +1,5 @@
 /**
- * What is wrong with the database itself, and not with what was asked of it: it is away, it is busy, or it has no room. Nothing was kept then, or, where
+ * What is wrong with the database itself, and not with what was asked of it: it is away, it is busy, or it has no room. Nothing was saved then, or, where
  * its last word was lost, the same sheet sent again finds its act done.
  */
 import { statfsSync } from "node:fs";
@@ -24,7 +24,7 @@ const BUSY: Outage = {
 const FULL: Outage = {
   kind: "full",
   status: 507,
-  say: "The disk is full, so nothing was kept. Make room on it, then try again: what you typed is still here.",
+  say: "The disk is full, so nothing was saved. Make room on it, then try again: what you typed is still here.",
 };
 
 /** PostgreSQL writes its log ahead in segments of 16 MB and can't go on without the next. */
@@ -32,7 +32,7 @@ const SEGMENT = 16 * 1024 * 1024;
 const folders = new Set<string>();
 
 /** Registers where a database of ours is on disk, so that one lost for want of room can be reported as such. */
-export const standsIn = (folder: string): void => {
+export const registerDatabaseFolder = (folder: string): void => {
   folders.add(folder);
 };
 
@@ -50,7 +50,7 @@ const away = (): Outage => ([...folders].some(noRoomIn) ? FULL : AWAY);
 
 /** Shutting down, starting up, crashed; and the classes of lost connections (PostgreSQL 15, Appendix A). */
 const AWAY_CODES = /^(57P0[1-5]|08\w{3}|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/;
-/** What the driver says of a connection that is gone; it has no codes of its own. */
+/** The driver's messages for a connection that is gone; it gives no codes. */
 const AWAY_WORDS = /connection terminated|connection error and is not queryable|client was closed|cannot use a pool after calling end/i;
 /** All connections are in use, ours or the server's. */
 const BUSY_CODE = "53300";

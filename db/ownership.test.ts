@@ -7,7 +7,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, expect, it } from "vitest";
 import { openDb, type Db, type OpenDb } from "./client.ts";
-import { readBoolean, aText, rowsOf } from "./columnsOf.ts";
+import { readBoolean, readText, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
 import { material } from "./schema.ts";
 import { saveMaterial } from "./shelf/keepMaterial.ts";
@@ -33,7 +33,7 @@ const theirsIsThere = async (at: string): Promise<void> =>
   expect((await on(at, (db) => db.execute(sql`select n from public.ledger_of_bees`))).rows).toEqual([{ n: 7 }]);
 const schemas = (at: string) =>
   on(at, async (db) =>
-    (await rowsOf(db, { name: aText }, sql`select nspname as name from pg_namespace where nspname !~ '^pg_' order by 1`)).map(
+    (await rowsOf(db, { name: readText }, sql`select nspname as name from pg_namespace where nspname !~ '^pg_' order by 1`)).map(
       (r) => r.name,
     ),
   );
@@ -48,7 +48,7 @@ beforeEach(async () => {
   await admin.execute(sql.raw(`create database ${name}`));
 });
 afterEach(async () => {
-  const all = await rowsOf(admin, { name: aText }, sql`select datname as name from pg_database where starts_with(datname, ${name})`);
+  const all = await rowsOf(admin, { name: readText }, sql`select datname as name from pg_database where starts_with(datname, ${name})`);
   for (const one of all) await admin.execute(sql.raw(`drop database ${one.name} with (force)`));
   await admin.close();
 });
@@ -143,7 +143,7 @@ it("of databases that are called like a copy only our own copies are ever droppe
   rmSync(folder, { recursive: true });
   const copies = await rowsOf(
     admin,
-    { name: aText, ours: readBoolean },
+    { name: readText, ours: readBoolean },
     sql`select datname as name, shobj_description(oid, 'pg_database') is not null as ours from pg_database where starts_with(datname, ${`${name}_before`}) order by 1`,
   );
   expect(copies.map((c) => [c.name.replace(`${name}_before_`, ""), c.ours])).toEqual([

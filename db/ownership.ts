@@ -4,7 +4,7 @@
  */
 import { getTableName, is, sql } from "drizzle-orm";
 import { PgTable } from "drizzle-orm/pg-core";
-import { readBoolean, aText, rowsOf } from "./columnsOf.ts";
+import { readBoolean, readText, rowsOf } from "./columnsOf.ts";
 import type { Db, Reads, Tx } from "./client.ts";
 import * as schema from "./schema.ts";
 import { OURS } from "./schema/ours.ts";
@@ -21,7 +21,7 @@ export const databaseIn = (url: string): string => decodeURIComponent(new URL(ur
 export class NotOurs extends Error {
   constructor(name: string, why: string) {
     super(
-      `The database ${name} ${why}. Zelbin keeps to a database of its own: make an empty one and name that in DATABASE_URL. Nothing was changed.`,
+      `The database ${name} ${why}. Zelbin needs a database to itself: make an empty one and name that in DATABASE_URL. Nothing was changed.`,
     );
   }
 }
@@ -30,7 +30,7 @@ export class NotOurs extends Error {
 async function whatElse(db: Reads): Promise<string[]> {
   const rows = await rowsOf(
     db,
-    { name: aText },
+    { name: readText },
     sql`select n.nspname || '.' || o.name as name from (
           select oid, relname as name, relnamespace as space, 'pg_class'::regclass as class from pg_class where relkind in ('r', 'v', 'm', 'p', 'f', 'S')
           union all select oid, proname, pronamespace, 'pg_proc'::regclass from pg_proc
@@ -58,10 +58,10 @@ async function isMarked(db: Reads): Promise<boolean> {
   return row!.any;
 }
 
-/** Whether an earlier Zelbin kept it, which worked in public: every step taken there is one of ours, by the moment it was made. */
+/** Whether it is an earlier Zelbin's, which worked in the schema public: every step taken there is one of ours, by the moment it was made. */
 async function isOfBefore(db: Reads, steps: readonly number[]): Promise<boolean> {
   if (!(await isThere(db, "drizzle.__drizzle_migrations")) || !(await isThere(db, "public.movement"))) return false;
-  const taken = await rowsOf(db, { at: aText }, sql`select created_at::text as at from drizzle.__drizzle_migrations`);
+  const taken = await rowsOf(db, { at: readText }, sql`select created_at::text as at from drizzle.__drizzle_migrations`);
   return taken.length > 0 && taken.every((t) => steps.includes(Number(t.at)));
 }
 
@@ -95,7 +95,7 @@ async function othersIn(db: Reads): Promise<string[]> {
   const known = Object.values(schema).flatMap((t) => (is(t, PgTable) ? [getTableName(t)] : []));
   const rows = await rowsOf(
     db,
-    { name: aText },
+    { name: readText },
     sql`select c.relnamespace::regnamespace || '.' || c.relname as name from pg_class c
           where c.relnamespace = ${OURS}::regnamespace and c.relkind in ('r', 'v', 'm', 'p', 'f')
             and c.relname not in (${sql.join(

@@ -20,10 +20,10 @@ export const anyOf = (column: SQLWrapper, ids: Iterable<number> | Placeholder): 
 export const anyNamed = (text: SQLWrapper, names: Placeholder): SQL => sql`lower(${text}) = any(${names}::text[])`;
 
 /** Names as `anyNamed` takes them. @example lower([" Olive Oil "]) // ["olive oil"] */
-export const lower = (names: readonly string[]): string[] => names.map((n) => n.trim().toLowerCase());
+export const normalizeNames = (names: readonly string[]): string[] => names.map((n) => n.trim().toLowerCase());
 
 /**
- * What `like` finds wherever that is in a text; what has a meaning to `like` stands for itself.
+ * What `like` finds wherever that is in a text; characters special to `like` are escaped.
  * @example anywhere("5 % oil") // "%5 \\% oil%"
  */
 export const anywhere = (part: string): string => `%${part.replace(/[%_\\]/g, "\\$&")}%`;

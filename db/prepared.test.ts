@@ -1,15 +1,15 @@
 /** Statements put together once and planned once: whatever they are asked with, wherever, and however long. */
 import { and, eq, sql } from "drizzle-orm";
 import { expect, it, vi } from "vitest";
-import { anyNamed, anyOf, hasAll, lower, wordsOf } from "./pieces.ts";
-import { ask } from "./prepared.ts";
+import { anyNamed, anyOf, hasAll, normalizeNames, wordsOf } from "./pieces.ts";
+import { runPrepared } from "./prepared.ts";
 import { material } from "./schema.ts";
 import { db, eachTestHasAWorkshop, ids } from "#test/db/workshop";
 
 eachTestHasAWorkshop();
 
 const named = (of: number[], names: string[] = []) =>
-  ask(db, "test_named", { of, names: lower(names) }, (at) =>
+  runPrepared(db, "test_named", { of, names: normalizeNames(names) }, (at) =>
     db
       .select({ id: material.id, name: material.name })
       .from(material)
@@ -42,7 +42,7 @@ it.each([
   ["Oil, cold", "l,", true],
 ])("in “%s” looks for “%s” as it stands", async (name, find, there) => {
   await db.update(material).set({ name }).where(eq(material.id, ids.oil));
-  const found = await ask(db, "test_has_all", { words: wordsOf(find) }, (at) =>
+  const found = await runPrepared(db, "test_has_all", { words: wordsOf(find) }, (at) =>
     db
       .select({ id: material.id })
       .from(material)
@@ -55,7 +55,7 @@ it("sees in a transaction what that has done, and outside what is committed", as
   await expect(
     db.transaction(async (tx) => {
       await tx.update(material).set({ name: "Oil of another name" }).where(eq(material.id, ids.oil));
-      const inside = await ask(tx, "test_name", { id: ids.oil }, (at) =>
+      const inside = await runPrepared(tx, "test_name", { id: ids.oil }, (at) =>
         tx.select({ name: material.name }).from(material).where(eq(material.id, at.id)),
       );
       expect(inside).toEqual([{ name: "Oil of another name" }]);

@@ -13,9 +13,9 @@ type Given = Record<string, number | string | readonly number[] | readonly strin
 /**
  * Asks the statement of that name, built at its first use with a place for each thing given.
  * @param name unique to the statement; another one for each shape it can have
- * @example ask(db, "parts_of_jar", { id }, (at) => db.select().from(jarPart).where(eq(jarPart.jarId, at.id)))
+ * @example runPrepared(db, "parts_of_jar", { id }, (at) => db.select().from(jarPart).where(eq(jarPart.jarId, at.id)))
  */
-export function ask<V extends Given, R>(
+export function runPrepared<V extends Given, R>(
   db: Reads,
   name: string,
   given: V,

@@ -1,5 +1,5 @@
 /**
- * The two workshops of a house, each a database of its own: the demo's, and the maker's own once it is begun, beside it or elsewhere.
+ * The two workshops of a house, each with its own database: the demo's, and the maker's own once it is begun, beside it or elsewhere.
  *
  * What is done in one never reaches the other. A database says itself which it is (`workshop`), in a row written once all of it is there, so
  * that a start that was cut off is begun again and the demo's reset can't be pointed at anything else.
@@ -104,7 +104,7 @@ async function createDatabase(db: Db, name: string): Promise<void> {
     if (code === "42501")
       throw Refused.one(
         "",
-        `This database server doesn't let Zelbin make another database. Whoever keeps it can make an empty one called “${name}”, owned by the same user; then press again.`,
+        `This database server doesn't let Zelbin make another database. Whoever runs it can make an empty one called “${name}”, owned by the same user; then press again.`,
       );
     throw e;
   }

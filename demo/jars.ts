@@ -69,7 +69,7 @@ export const HARVESTS: readonly {
   },
 ];
 
-/** A jar: grams of herb and oil, how long it stood, and the bottles strained from it. */
+/** A jar: grams of herb and oil, how long it steeped, and the bottles strained from it. */
 export const JARS: readonly {
   daysAgo: number;
   oil: MaterialKey | null;

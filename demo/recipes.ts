@@ -20,7 +20,7 @@ export interface DemoRecipe {
   first?: { lines: readonly (readonly [MaterialKey, string])[]; until: number; why: string };
   /** Market, online, wholesale, gift. */
   prices: Prices;
-  /** A smaller one out of the same pot; filled to what its container holds where no fill is said. */
+  /** A smaller one out of the same pot; filled to what its container holds where no fill is given. */
   small?: {
     fill?: string;
     unitMinutes: number;

@@ -14,7 +14,7 @@ import { GIFTS, MARKETS, NEXT_MARKET } from "./year.ts";
 /** Finished lots for so many units of products, use-first. */
 export async function linesFor(w: World, day: Day, wanted: readonly (readonly [RecipeKey, number])[]) {
   const stand = await allocatedUnits(w.db, day);
-  // What is promised to orders stays here.
+  // What is reserved for orders stays here.
   const lots = [...stand.values()].flatMap((s) => {
     let free = s.free;
     return s.lots.map((l) => {

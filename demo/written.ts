@@ -19,7 +19,7 @@ const containerOf = (key: MaterialKey) => {
   return { name, brimMl, innerMm, fillMm, usableMl: null };
 };
 
-/** A recipe as it is kept. @param as its lines by then @param sizes that are there already, in their order */
+/** A recipe as it is saved. @param as its lines by then @param sizes that are there already, in their order */
 function recipeIn(r: DemoRecipe, materials: World["materials"], as: DemoRecipe["lines"], sizes: readonly (number | null)[] = []): RecipeIn {
   const { lines: _now, first: _first, packaging, fill, makes, lossPercent, unitMinutes, prices: _prices, small, ...head } = r;
   const weigh = weighRecipe(

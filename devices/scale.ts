@@ -1,4 +1,4 @@
-/** The simulated scale, a program of its own: `node --import tsx devices/scale.ts [port]`. What it says and hears: core/device/lines.ts. */
+/** The simulated scale, a separate program: `node --import tsx devices/scale.ts [port]`. What it says and hears: core/device/lines.ts. */
 import { writeWeight } from "#core/device/lines";
 import { hand, MOST, newPan, pass, press, shows, STEP } from "./scale/pan.ts";
 import { run } from "./speak.ts";

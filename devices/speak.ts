@@ -55,7 +55,7 @@ export function speak(device: Speaking, port: number): Promise<{ port: number; c
   });
 }
 
-/** Runs one as a program: says where it listens, and ends when whoever started it is gone. */
+/** Runs one as a program: prints where it listens, and ends when its parent is gone. */
 export async function run(device: Speaking): Promise<void> {
   const { port } = await speak(device, Number(process.argv[2] ?? 0));
   console.log(`listening ${port}`);

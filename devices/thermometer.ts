@@ -1,4 +1,4 @@
-/** The simulated thermometer, a program of its own: `node --import tsx devices/thermometer.ts [port]`. What it says: core/device/lines.ts. */
+/** The simulated thermometer, a separate program: `node --import tsx devices/thermometer.ts [port]`. What it says: core/device/lines.ts. */
 import { writeHeat } from "#core/device/lines";
 import { run } from "./speak.ts";
 import { hand, newPot, pass, shows } from "./thermometer/pot.ts";

@@ -20,7 +20,7 @@ export type State<R> = Plugged<R> | null;
 
 export interface Wire<R> {
   now: () => State<R>;
-  /** What it showed, every few seconds, as far back as is kept; it outlives a page that is reloaded. */
+  /** What it showed, every few seconds, as far back as is stored; it outlives a page that is reloaded. */
   past: () => readonly Shown<R>[];
   /** Calls with every change. @returns how to stop */
   hear: (listener: (state: State<R>) => void) => () => void;
@@ -33,7 +33,7 @@ const AGAIN_MS = 1000;
 /** Silent for so long, it is as good as unplugged. */
 const SILENT_MS = 2500;
 const ANSWERS_MS = 1000;
-/** Of what was shown one in so long is kept, for forty minutes. */
+/** One reading in so long is stored, for forty minutes. */
 const KEPT_EVERY_MS = 5000;
 const KEPT = 480;
 

@@ -1,6 +1,6 @@
 /**
  * `npm run bench`: every page in the demo and in a workshop of five years, a key on a recipe's sheet, a thousand recipes costed and pots filled, each beside
- * what it can be compared with, in one run. Prints ratios; nothing here can fail. The large workshop is kept for the next run.
+ * what it can be compared with, in one run. Prints ratios; nothing here can fail. The large workshop is left for the next run.
  */
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";

@@ -9,7 +9,7 @@ import { isBegun } from "./cluster/make.ts";
 import { moveBooks } from "./cluster/moveBooks.ts";
 import { booksCluster, booksFolder, DEMO } from "./places.ts";
 
-/** Opens the workshops on a server. @param url the demo's database @param own where the maker's own stands, unless beside the demo's */
+/** Opens the workshops on a server. @param url the demo's database @param own where the maker's own is, unless beside the demo's */
 export const openHouse = (url: string, { logger, own }: { logger?: Logger; own?: OwnPlace } = {}): Promise<Workshops> =>
   openWorkshops(url, {
     logger,
@@ -55,7 +55,7 @@ interface Which {
   demoAlone?: boolean;
 }
 
-/** The demo of this project and the maker's own of this user, each in a cluster of its own. @throws InUse when another Zelbin has either */
+/** The demo of this project and the maker's own of this user, each in its own cluster. @throws InUse when another Zelbin has either */
 export const openPrivateHouse = ({ demoAlone = false }: Which = {}): Promise<House> =>
   closing(async (onClose) => {
     const start = async (dir: string): Promise<Cluster> => {

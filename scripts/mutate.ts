@@ -25,7 +25,7 @@ const tryAll = (area: Area, mutate: string[]) => {
     mutate,
     ignorePatterns: ["build", "docs", "e2e", ".data", "test-results"],
     concurrency: 2,
-    // What is worked out once, as a file is loaded, would take the whole run anew for each.
+    // What is worked out once, as a file is loaded, would take a whole run for each.
     ignoreStatic: true,
     dryRunTimeoutMinutes: DRY_RUN_MINUTES,
     timeoutMS: MUTANT_TIMEOUT_MS,

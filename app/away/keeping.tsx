@@ -44,5 +44,5 @@ export function Keeping({ of, id, retired, copy }: Props) {
   );
 }
 
-/** What is said of a record that was put away, above its sheet. */
-export const AWAY_SAID = "Put away: offered nowhere any more. What was written of it stays.";
+/** The note above the sheet of a record that was put away. */
+export const AWAY_SAID = "Put away: no longer offered anywhere. Its records stay.";

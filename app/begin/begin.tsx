@@ -6,7 +6,7 @@ import { cachedSettings, saveSettings } from "#db/settings/settings";
 import { Link, redirect } from "react-router";
 import { object } from "yup";
 import { db, serving } from "../server/workshop.server.ts";
-import { note, oneOf } from "../forms/fields.ts";
+import { noteText, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { skipStep } from "./begin.server.ts";
@@ -22,7 +22,7 @@ export async function loader() {
   return { steps, come: nextStep(steps) ? null : await achieved(db()), away: led.away, token: crypto.randomUUID() };
 }
 
-const schema = object({ intent: oneOf(["skip", "away", "back"]), step: note(20) });
+const schema = object({ intent: oneOf(["skip", "away", "back"]), step: noteText(20) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);

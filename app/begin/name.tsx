@@ -5,7 +5,7 @@ import { cachedSettings, moneyIsIn, saveSettings } from "#db/settings/settings";
 import { firstSteps } from "#db/settings/firstSteps";
 import { object } from "yup";
 import { db } from "../server/workshop.server.ts";
-import { note, oneOf, words } from "../forms/fields.ts";
+import { noteText, oneOf, requiredText } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { CURRENCIES } from "../ui/fields/currencies.ts";
@@ -26,7 +26,7 @@ export async function loader() {
     moneyIsIn(db()),
     firstSteps(db()),
   ]);
-  // What stands for "nobody said" is not offered as an answer.
+  // The placeholder for "nobody said" is not offered as an answer.
   const said = (text: string, unsaid: string): string => (text === unsaid ? "" : text);
   return {
     workshop: said(workshop, STARTING_SETTINGS.workshop),
@@ -41,8 +41,8 @@ export async function loader() {
 }
 
 const schema = object({
-  workshop: words("a name", 60),
-  maker: note(60),
+  workshop: requiredText("a name", 60),
+  maker: noteText(60),
   currency: oneOf(CURRENCIES),
   dates: oneOf(DATE_STYLE_IDS),
   numbers: oneOf(NUMBER_HABIT_IDS),
@@ -92,7 +92,7 @@ export default function NameStep({ loaderData: d }: Route.ComponentProps) {
             problem={errors.maker?.message}
           />
           <Choice
-            label="Counted in"
+            label="Currency"
             hint={d.fixed ? "Fixed: there is money in the books." : "It can be changed until the first money is in the books."}
             options={(d.fixed ? [d.currency] : CURRENCIES).map((c) => [c, c] as const)}
             {...sheet.register("currency")}

@@ -1,4 +1,4 @@
-/** Third and fourth step: what is kept and what is filled, ticked in the library, many at once. */
+/** Third and fourth step: materials and containers, ticked in the library, many at once. */
 import { KIND_IDS, kind, type KindId } from "#core/material/kinds";
 import { FIRST_STEPS } from "#core/settings/firstSteps";
 import { firstSteps } from "#db/settings/firstSteps";
@@ -6,7 +6,7 @@ import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
-import { note } from "../forms/fields.ts";
+import { noteText } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { LibraryColumns, LibraryFind, Ticked, pickedOn, useLibraryFind } from "../shelf/materials/libraryPick.tsx";
@@ -40,7 +40,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   return { step, have: all.flatMap((m) => [m.libraryKey ?? "", m.name.toLowerCase()]), steps, token: crypto.randomUUID() };
 }
 
-const schema = object({ take: array().of(note(60)).min(1, "Tick what you have, or skip this for now.").required() });
+const schema = object({ take: array().of(noteText(60)).min(1, "Tick what you have, or skip this for now.").required() });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const step = stepOf(params);

@@ -13,7 +13,7 @@ export function PutAway({ away, token, small }: { away: boolean; token: string; 
         void put.submit({ intent: away ? "back" : "away", token }, { method: "post", action: "/begin", encType: "application/json" })
       }
     >
-      {away ? "Lead me again" : "Put this away"}
+      {away ? "Show the first steps" : "Hide these"}
     </Button>
   );
 }

@@ -19,12 +19,12 @@ import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
 import { readWeighed } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
-import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
+import { idField, noteText, oneOf, optional, reads, wholeNumber, requiredText } from "../forms/fields.ts";
 import { mindedIn } from "../shelf/minded.server.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
-import { spoonSaid } from "./felt.ts";
+import { spoonVerdict } from "./felt.ts";
 import { potIds, potsOf, weighedInOrder } from "./potsOf.ts";
 import { BatchRecord } from "./record/record.tsx";
 import { SpoiledRecord } from "./record/spoiledRecord.tsx";
@@ -86,16 +86,16 @@ export async function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-const spoilSchema = object({ why: words("what went wrong", 300) });
+const spoilSchema = object({ why: requiredText("what went wrong", 300) });
 const checkSchema = object({
   face: oneOf(FACE_IDS),
   scent: oneOf(SCENT_IDS),
   closes: oneOf(CLOSURE_IDS),
   labelled: wholeNumber(0, 10_000, "labels", 0),
-  firm: spoonSaid,
-  note: note(300),
+  firm: spoonVerdict,
+  note: noteText(300),
 });
-const learnSchema = object({ keys: array().of(words("what is to be changed", 60)).required() });
+const learnSchema = object({ keys: array().of(requiredText("what is to be changed", 60)).required() });
 const schema = object({ takes: weighedLines });
 const pourSchema = object({
   takes: weighedLines,
@@ -106,7 +106,7 @@ const pourSchema = object({
   // A sheet that was opened before there was a choice doesn't say.
   leftoverTo: optional((t) => (t === "kept" || t === "gone" ? done(t) : refuse("choice", "Choose one of the two."))),
   minutes: wholeNumber(0, 6000, "minutes of work it took; 0 where none is to be counted"),
-  note: note(),
+  note: noteText(),
   kept: keptLines.required(),
 });
 

@@ -5,6 +5,6 @@ import { isKeyOf } from "#core/objects";
 import { optional } from "../forms/fields.ts";
 
 /** One of the five, where somebody felt. */
-export const spoonSaid = optional<SpoonVerdict>((text) =>
+export const spoonVerdict = optional<SpoonVerdict>((text) =>
   isKeyOf(SPOON, text) ? done(text) : refuse("choice", "Choose one of the five."),
 );

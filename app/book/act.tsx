@@ -52,13 +52,15 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
         reckoner={
           <Reckoner title="In short">
             <Figure label="Who" value={a.who || "—"} />
-            <Figure label="Counts for" value={<When day={a.day} />} />
+            <Figure label="For the day" value={<When day={a.day} />} />
             <Figure
-              label="Written"
+              label="Entered"
               value={at.toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}
             />
-            <Figure label="Stands" value={a.undoneBy !== null ? "taken back" : a.undoes !== null ? "takes back another" : "yes"} />
-            {never !== null && a.undoes === null && <p className="py-2 text-small text-pine-soft">Not taken back by a press. {never}</p>}
+            <Figure label="State" value={a.undoneBy !== null ? "taken back" : a.undoes !== null ? "takes back another" : "in effect"} />
+            {never !== null && a.undoes === null && (
+              <p className="py-2 text-small text-pine-soft">It can't be taken back with a press. {never}</p>
+            )}
           </Reckoner>
         }
       >
@@ -81,7 +83,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
           )}
           {seen && (
             <p className="mb-4 text-pine-soft">
-              On the sheet stood what was kept by{" "}
+              The sheet showed what was saved by{" "}
               <Link to={`/book/${seen.id}`} className="underline underline-offset-4">
                 {seen.summary}
               </Link>
@@ -101,7 +103,7 @@ export default function Act({ loaderData: { act: a, about, moved, others, never 
           )}
           <Part title="What it moved">
             {moved.length === 0 ? (
-              <p className="text-pine-soft">Nothing left or came onto the shelf by it.</p>
+              <p className="text-pine-soft">It moved no stock.</p>
             ) : (
               <Table
                 rows={moved}

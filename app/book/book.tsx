@@ -93,7 +93,7 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
           />
           <AskedDay label="From" name="from" leaning="past" defaultValue={asked.from} />
           <AskedDay label="To" name="to" leaning="past" defaultValue={asked.to} />
-          <button className="act">Look</button>
+          <button className="act">Search</button>
           <label className="flex items-center gap-2 text-small sm:col-span-6">
             <input type="checkbox" name="standing" value="yes" defaultChecked={asked.standing} />
             Hide what was taken back
@@ -109,7 +109,7 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
           </p>
         )}
         {rows.length === 0 ? (
-          <Empty title="Nothing of that in the book">Every receipt, batch, sale, count and change is written here as it is done.</Empty>
+          <Empty title="Nothing like that in the book">Every receipt, batch, sale, count and change is written here as it is done.</Empty>
         ) : (
           <ul className="divide-y divide-rule border-y border-rule">
             {rows.map((a) => (

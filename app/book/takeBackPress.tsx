@@ -5,7 +5,7 @@ import { Problem } from "../ui/fields/form.tsx";
 
 /**
  * The button that takes an act back, with the reason when it can't.
- * @param label says of which act, in a list of them, where it stands back behind the words
+ * @param label says of which act, in a list of them, where it is drawn paler than the words
  */
 export function TakeBack({ actId, label, main }: { actId: number; label?: string; main?: boolean }) {
   const back = useFetcher<Reply | null>();

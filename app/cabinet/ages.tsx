@@ -21,9 +21,7 @@ export function Ages({ lots }: { lots: readonly Life[] }) {
   return (
     <Part
       title="By age"
-      aside={
-        <span className="text-small text-pine-soft">Each lot from its pouring to its day; what should be sold first stands on top.</span>
-      }
+      aside={<span className="text-small text-pine-soft">Each lot from its pouring to its day; what should be sold first is on top.</span>}
     >
       <Drawn height={shown.length * ROW_PX + 84} onPhone={shown.length * PHONE_ROW_PX + 104}>
         <AgeChart lots={shown} />

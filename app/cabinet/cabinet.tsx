@@ -16,7 +16,7 @@ import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
 import { object } from "yup";
 import { db } from "../server/workshop.server.ts";
-import { idField, note, oneOf, wholeNumber } from "../forms/fields.ts";
+import { idField, noteText, oneOf, wholeNumber } from "../forms/fields.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useDraftOfDialog } from "../forms/drafts/keptDrafts.ts";
 import { useSheet } from "../forms/useSheet.ts";
@@ -39,7 +39,7 @@ export async function loader() {
     paces: [...outlook.paces],
     summers: [...outlook.summers],
     stand: [...stand].map(
-      ([of, s]) => [of, { held: s.held, expired: s.expired, onTheWay: s.onTheWay, free: s.free, promised: s.promised }] as const,
+      ([of, s]) => [of, { held: s.held, expired: s.expired, onTheWay: s.onTheWay, free: s.free, promised: s.reserved }] as const,
     ),
     token: crypto.randomUUID(),
   };
@@ -52,7 +52,7 @@ const schema = object({
   lotId: idField(),
   units: wholeNumber(1, 10_000, "units"),
   reason: oneOf(TAKE_OUT_REASONS),
-  note: note(200),
+  note: noteText(200),
 });
 
 export async function action({ request }: Route.ActionArgs) {
@@ -74,7 +74,7 @@ function spokenFor(s: Stand | undefined): string[] {
   if (!s) return [];
   const promised = s.promised.reduce((a, p) => a + p.units, 0);
   const said = [
-    ...(promised > 0 ? [`${promised} promised`] : []),
+    ...(promised > 0 ? [`${promised} reserved`] : []),
     ...(s.onTheWay > 0 ? [`${s.onTheWay} on the way to a market`] : []),
     ...(s.held > 0 ? [`${s.held} on hold`] : []),
     ...(s.expired > 0 ? [`${s.expired} past their day`] : []),
@@ -218,7 +218,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                 },
               ]}
             />
-            {found.length === 0 && <p className="py-5 text-center text-pine-soft">Nothing in the cabinet is found by “{typed.trim()}”.</p>}
+            {found.length === 0 && <p className="py-5 text-center text-pine-soft">Nothing in the cabinet matches “{typed.trim()}”.</p>}
           </Part>
         </Sheet>
       )}

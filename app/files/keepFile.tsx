@@ -27,7 +27,7 @@ export function KeepFile({ to, accept, label }: { to: string; accept: string; la
             if (file.size > MOST_MB * 1_000_000) return;
             const body = new FormData();
             body.set("file", file);
-            // Chosen once it is kept once, however often it is sent.
+            // Chosen once it is saved once, however often it is sent.
             body.set("token", crypto.randomUUID());
             void keep.submit(body, { method: "post", action: to, encType: "multipart/form-data" });
             e.target.value = "";

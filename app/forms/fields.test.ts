@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { object, ValidationError, type AnySchema } from "yup";
 import { readWeighed, readWeight, weightText, parseMoney } from "#core/measure/read";
-import { between, dayField, moneyOr0, note, oneOf, optional, optionalDay, reads, scaled, wholeNumber, words } from "./fields.ts";
+import { between, dayField, moneyOr0, noteText, oneOf, optional, optionalDay, reads, scaled, wholeNumber, requiredText } from "./fields.ts";
 import { mg } from "#core/measure/exact";
 
 /** The value a field gives for a text, or the words of its problem. */
@@ -101,11 +101,11 @@ describe("money, days, words and choices", () => {
     expect(read(optionalDay(), "soon")).toMatch(/isn't a date/);
   });
   it("words and notes are trimmed and kept short", () => {
-    expect(read(words("a name", 5), "  Tin ")).toBe("Tin");
-    expect(read(words("a name", 5), "   ")).toBe("Enter a name.");
-    expect(read(words("a name", 5), "Tinted")).toBe("Keep it under 5 characters.");
-    expect(read(note(5), undefined)).toBe("");
-    expect(read(note(5), "Tinted")).toBe("Keep it under 5 characters.");
+    expect(read(requiredText("a name", 5), "  Tin ")).toBe("Tin");
+    expect(read(requiredText("a name", 5), "   ")).toBe("Enter a name.");
+    expect(read(requiredText("a name", 5), "Tinted")).toBe("Keep it under 5 characters.");
+    expect(read(noteText(5), undefined)).toBe("");
+    expect(read(noteText(5), "Tinted")).toBe("Keep it under 5 characters.");
   });
   it("only the choices of the list", () => {
     expect(read(oneOf(["a", "b"]), "b")).toBe("b");

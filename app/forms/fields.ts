@@ -91,8 +91,8 @@ const within = (text: string, most: number): Outcome<string> =>
   text.length > most ? refuse("long", `Keep it under ${most} characters.`) : done(text);
 
 /** Text that must be there, with a limit. */
-export const words = (what: string, most = 120) =>
+export const requiredText = (what: string, most = 120) =>
   reads((text) => (blank(text) ? refuse("empty", `Enter ${what}.`) : within(text.trim(), most)));
-export const note = (most = 2000) => reads((text) => within(text.trim(), most));
+export const noteText = (most = 2000) => reads((text) => within(text.trim(), most));
 /** The number of a record. */
 export const idField = () => reads((text) => done(idOf(text)));

@@ -3,7 +3,7 @@ import type { FieldValues, Path, PathValue, UseFormReturn } from "react-hook-for
 
 /**
  * Fills in a field that is still empty. Where the hand has gone into it by then, what is filled in is marked, as it is in a filled field one goes
- * to by Tab: what is typed next stands instead of it, not behind it.
+ * to by Tab: what is typed next replaces it.
  */
 export function fillEmptyField<T extends FieldValues>(
   { getValues, setValue }: Pick<UseFormReturn<T>, "getValues" | "setValue">,

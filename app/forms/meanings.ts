@@ -1,4 +1,4 @@
-/** What the names on a sheet mean, kept beside the sheet: with its draft, and sent with it, so that no name is looked up again on saving. */
+/** What the names on a sheet mean, saved beside the sheet: with its draft, and sent with it, so that no name is looked up again on saving. */
 import { normalizeName, type Meant } from "#core/meant";
 import { isObject } from "#core/objects";
 

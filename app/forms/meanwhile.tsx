@@ -1,7 +1,7 @@
 /** Somebody saved the record while this sheet was open: both are shown, field by field, and neither is lost. */
 import { Link } from "react-router";
 import { useMemo, useState } from "react";
-import { bothSheets, joined, type Field, type Side } from "./bothSheets.ts";
+import { mergeSheets, joined, type Field, type Side } from "./mergeSheets.ts";
 import type { Reply } from "./sheet.server.ts";
 import { Button } from "../ui/fields/form.tsx";
 import { Table, type Column } from "../ui/lists/table.tsx";
@@ -26,13 +26,13 @@ function inWords(value: unknown): string {
 }
 
 /** @param names what the sheet calls its fields, by their path; a row by its table's, with its number */
-export function Meanwhile({ sheet, names }: { sheet: Open; names: Readonly<Record<string, string>> }) {
+export function EditConflictChoices({ sheet, names }: { sheet: Open; names: Readonly<Record<string, string>> }) {
   return sheet.changed ? <Both key={sheet.changed.actId} sheet={sheet} changed={sheet.changed} names={names} /> : null;
 }
 
 function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Reply["changed"]>; names: Readonly<Record<string, string>> }) {
   const fields = useMemo(
-    () => bothSheets(sheet.base as never, sheet.getValues() as never, changed.theirs),
+    () => mergeSheets(sheet.base as never, sheet.getValues() as never, changed.theirs),
     // The sheets as they were when the answer came; what is typed below meanwhile is settled with them.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [changed],
@@ -54,10 +54,7 @@ function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Rep
         <Link to={`/book/${changed.actId}`} className="underline underline-offset-4">
           {changed.summary}
         </Link>
-        .{" "}
-        {asked.length === 0
-          ? "Nothing was changed on both sheets; both changes stand below."
-          : "Choose for each field that was changed on both."}
+        . {asked.length === 0 ? "You changed different fields; both changes are below." : "Choose for each field that was changed on both."}
       </p>
       <Table
         rows={fields}
@@ -88,7 +85,7 @@ function Both({ sheet, changed, names }: { sheet: Open; changed: NonNullable<Rep
       >
         Go on with this
       </Button>
-      <p className="mt-1 text-small text-pine-soft">Then look it over and keep it.</p>
+      <p className="mt-1 text-small text-pine-soft">Then look it over and save it.</p>
     </section>
   );
 }

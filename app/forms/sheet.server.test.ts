@@ -4,12 +4,12 @@ import { EditedMeanwhile, Refused } from "#core/refused";
 import { parseMoney } from "#core/measure/read";
 import { describe, expect, it } from "vitest";
 import { array, object } from "yup";
-import { reads, wholeNumber, words } from "./fields.ts";
-import { bothSheets, joined } from "./bothSheets.ts";
+import { reads, wholeNumber, requiredText } from "./fields.ts";
+import { mergeSheets, joined } from "./mergeSheets.ts";
 import { runAct, readSheet, type Reply } from "./sheet.server.ts";
 
 const schema = object({
-  name: words("a name"),
+  name: requiredText("a name"),
   lines: array()
     .of(object({ units: wholeNumber(1, 9, "units"), price: reads(parseMoney) }))
     .min(1, "Enter at least one line.")
@@ -102,7 +102,7 @@ describe("two sheets of one record", () => {
   it("settles what only one of them changed, and asks about the rest", () => {
     const mine = { ...base, name: "Oil, cold", note: "mine", lines: [{ a: "1" }, { a: "9" }, { a: "new" }] };
     const theirs = { ...base, name: "Oil, warm", lines: [{ a: "0" }, { a: "2" }], channels: { market: "2" } };
-    const fields = bothSheets(base, mine, theirs);
+    const fields = mergeSheets(base, mine, theirs);
     expect(Object.fromEntries(fields.map((f) => [f.path, f.settled]))).toEqual({
       name: null,
       note: "mine",
@@ -120,8 +120,8 @@ describe("two sheets of one record", () => {
   });
   it("a row the other took off is gone or stays, as chosen, and leaves no gap", () => {
     const theirs = { ...base, lines: [{ a: "1" }] };
-    const fields = bothSheets(base, base, theirs);
+    const fields = mergeSheets(base, base, theirs);
     expect(joined(base, theirs, fields, (f) => f.settled ?? "mine").lines).toEqual([{ a: "1" }]);
-    expect(bothSheets(base, base, base)).toEqual([]);
+    expect(mergeSheets(base, base, base)).toEqual([]);
   });
 });

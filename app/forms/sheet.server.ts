@@ -37,7 +37,7 @@ export const tokenIn = (token: unknown): string | undefined => (typeof token ===
 function doingOf(body: unknown): ActOptions & { day: string } {
   const { token, seen, tried } = body as { token?: unknown; seen?: unknown; tried?: unknown };
   return {
-    ...(tried === true ? { try: true } : {}),
+    ...(tried === true ? { dryRun: true } : {}),
     day: today(),
     token: tokenIn(token),
     seen: typeof seen === "number" && Number.isSafeInteger(seen) && seen >= 0 && seen < 2 ** 31 ? seen : null,
@@ -106,7 +106,7 @@ export async function pressedSheet<const I extends string>(request: Request, kno
 const leadsTo = async (done: Done, path = done.path) => redirect(path, { headers: await setFlash(done.actId) });
 
 /**
- * Runs a command; what it refuses goes back to the sheet.
+ * Runs a command; its refusals go to the sheet.
  * @param path where to go instead of where the act leads
  * @param theirs the record's sheet as it is now, to be shown beside this one when somebody changed it meanwhile
  */
@@ -132,7 +132,7 @@ function refusedOr(e: unknown): ReturnType<typeof refusal> {
   throw e;
 }
 
-/** Runs work that is no act; a refusal goes back to the sheet as its errors. */
+/** Runs work that is no act; a refusal becomes the sheet's errors. */
 export async function withRefusals<T>(work: () => Promise<T>) {
   try {
     return await work();

@@ -6,7 +6,7 @@ import type { FieldErrors, UseFormReturn } from "react-hook-form";
 import type { Reply } from "./sheet.server.ts";
 import { pathsOf, problemAt } from "../ui/fields/problems.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
-import { Meanwhile } from "./meanwhile.tsx";
+import { EditConflictChoices } from "./meanwhile.tsx";
 
 interface Saying {
   problem: string | null;
@@ -34,7 +34,7 @@ export function SheetSays({ sheet, names }: { sheet: Saying; names?: Readonly<Re
         </p>
       )}
       <Problem say={sheet.problem} see={sheet.see} />
-      {names && <Meanwhile sheet={sheet} names={names} />}
+      {names && <EditConflictChoices sheet={sheet} names={names} />}
     </>
   );
 }
@@ -60,7 +60,7 @@ type Sending = { busy: boolean; formState: { errors: FieldErrors }; setFocus: un
 interface SendProps {
   sheet: Sending;
   children: ReactNode;
-  /** What its own press does, where that is more than keeping the sheet: Enter in a field doesn't do it then. */
+  /** What its own press does, where that is more than saving the sheet: Enter in a field doesn't do it then. */
   press?: () => void;
 }
 

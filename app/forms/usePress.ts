@@ -9,7 +9,7 @@ export function usePress(action: string) {
   const token = useRef<string | null>(null);
   const busy = fetcher.state !== "idle";
   const was = useRef(false);
-  // A token of its own for each press; pressed twice in a row it is the same one, and counts once.
+  // A new token for each press; pressed twice in a row it is the same one, and counts once.
   useEffect(() => {
     if (was.current && !busy) token.current = null;
     was.current = busy;

@@ -24,7 +24,7 @@ export interface Opened {
 }
 
 /**
- * A token of its own for each of several sheets on one page.
+ * A separate token for each of several sheets on one page.
  * @example tokenFor("0b0e7e6e-6d1c-4a53-9b1e-3b6f8f0a1c2d", 7) // "0b0e7e6e-6d1c-4a53-9b1e-3b6f8f0a1c2a"
  */
 export const tokenFor = (token: string, part: number): string =>
@@ -195,7 +195,7 @@ export function useSheet<T extends FieldValues>(
   const send = (intent?: string) => (event?: BaseSyntheticEvent) => {
     // A sheet laid over this one is sent by itself, though React lets this one hear of it.
     if (event && event.target !== event.currentTarget) return undefined;
-    // A problem beside no input of its own would otherwise stay, and hold the sheet back for good.
+    // An error without an input would otherwise stay, and block the sheet for good.
     form.clearErrors();
     setSee(undefined);
     pressed.current = intent ?? null;

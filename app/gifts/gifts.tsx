@@ -14,7 +14,7 @@ import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
 import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import { useWorkshop } from "../ui/workshop.ts";
-import { saidSteps } from "./saidSteps.server.ts";
+import { stepSentences } from "./stepSentences.server.ts";
 import { OrderSteps } from "./orderSteps.tsx";
 import type { Route } from "./+types/gifts";
 
@@ -27,7 +27,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const stands = new Map(open.map((o) => [o.orderId, o]));
   const orders = rows.map((o) => ({
     standing: stands.get(o.id)?.standing ?? null,
-    steps: saidSteps(stands.get(o.id)?.steps ?? [], o.id),
+    steps: stepSentences(stands.get(o.id)?.steps ?? [], o.id),
     id: o.id,
     customer: o.customer,
     due: o.due,

@@ -1,4 +1,4 @@
-/** One gift order: reading, keeping and packing it. */
+/** One gift order: its sheet, saving and packing it. */
 import { kind } from "#core/material/kinds";
 import type { Micros } from "#core/measure/exact";
 import { parseMoney } from "#core/measure/read";
@@ -16,7 +16,7 @@ import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { dayField, moneyOr0, noteText, reads, scaled, wholeNumber, requiredText } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
@@ -25,7 +25,7 @@ import { stuffOf } from "#db/shelf/sheetMaterials";
 import { OrderRecord } from "./orderRecord.tsx";
 import { OrderSheet } from "./orderSheet.tsx";
 import { orderTexts } from "./orderTexts.ts";
-import { saidSteps } from "./saidSteps.server.ts";
+import { stepSentences } from "./stepSentences.server.ts";
 import { productsOf } from "#db/gifts/products";
 import type { Route } from "./+types/order";
 
@@ -72,7 +72,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     texts,
     products,
     wraps,
-    steps: saidSteps(open.find((o) => o.orderId === id)?.steps ?? [], id ?? 0),
+    steps: stepSentences(open.find((o) => o.orderId === id)?.steps ?? [], id ?? 0),
     hourly: order?.hourly ?? settings.hourly,
     from: { name: settings.workshop, reachUs: settings.reachUs },
     packed,
@@ -91,17 +91,17 @@ const withNames = (of: GiftOrderRead, called: ReadonlyMap<number, string>): Gift
 
 const schema = object({
   intent: intentOf(["keep", "pack"]),
-  customer: words("who it is for", 80),
+  customer: requiredText("who it is for", 80),
   due: dayField(),
   extra: moneyOr0(),
   discount: scaled(0, 90, "per cent", 100, 0),
   wrapMinutes: wholeNumber(0, 6000, "minutes", 0),
-  note: note(),
+  note: noteText(),
   items: array()
-    .of(object({ product: note(200), means: note(220), units: note(12), price: note(20), lot: note(20) }))
+    .of(object({ product: noteText(200), means: noteText(220), units: noteText(12), price: noteText(20), lot: noteText(20) }))
     .required(),
   wrapping: array()
-    .of(object({ material: note(120), means: note(140), pieces: note(12) }))
+    .of(object({ material: noteText(120), means: noteText(140), pieces: noteText(12) }))
     .required(),
 });
 const itemSchema = object({ units: wholeNumber(1, 10_000, "units"), price: reads(parseMoney) });

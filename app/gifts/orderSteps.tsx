@@ -1,7 +1,7 @@
 /** What is to be begun for an order, each with where it is done and the last day to begin it. */
 import { Link } from "react-router";
 import { When } from "../ui/figures/amounts.tsx";
-import type { SaidStep } from "./saidSteps.server.ts";
+import type { SaidStep } from "./stepSentences.server.ts";
 
 export function OrderSteps({ steps }: { steps: readonly SaidStep[] }) {
   return (

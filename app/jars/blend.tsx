@@ -10,7 +10,7 @@ import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
 import { firstUnread, readWeight } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
-import { note, reads, words } from "../forms/fields.ts";
+import { noteText, reads, requiredText } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
 import { PerUnit, When } from "../ui/figures/amounts.tsx";
@@ -33,10 +33,10 @@ export const meta: Route.MetaFunction = () => [{ title: "Blend oils · Zelbin" }
 export const loader = () => ({ token: crypto.randomUUID() });
 
 const schema = object({
-  name: words("what the blend is called", 80),
-  note: note(300),
+  name: requiredText("what the blend is called", 80),
+  note: noteText(300),
   takes: array()
-    .of(object({ lot: words("a lot", 200), qty: reads(readWeight) }))
+    .of(object({ lot: requiredText("a lot", 200), qty: reads(readWeight) }))
     .min(1, "Enter at least two lots.")
     .required(),
 });
@@ -105,7 +105,7 @@ export default function Blend({ loaderData: { token } }: Route.ComponentProps) {
     <form onSubmit={sheet.send()}>
       <Heading
         title="Blend oils"
-        about="Oils of two lots or more poured together become a lot of their own, at what they cost, and lead back to each."
+        about="Oils of two lots or more poured together become a new lot, at what they cost, and can be traced back to each."
       >
         <Link to="/jars" className="act">
           Leave

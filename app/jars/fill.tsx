@@ -8,7 +8,7 @@ import { anyMaterial, materialOfLot } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
-import { note } from "../forms/fields.ts";
+import { noteText } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { FillSheet } from "./fillSheet.tsx";
@@ -55,27 +55,27 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 const schema = object({
-  name: note(80),
-  method: note(20),
-  methodName: note(80),
-  ownDays: note(20),
-  ownHours: note(20),
-  day: note(20),
-  wished: note(20),
-  by: note(20),
-  oil: note(40),
-  ratio: note(20),
-  herbCups: note(40),
-  share: note(20),
-  vessel: note(60),
-  holds: note(40),
-  why: note(300),
-  note: note(),
+  name: noteText(80),
+  method: noteText(20),
+  methodName: noteText(80),
+  ownDays: noteText(20),
+  ownHours: noteText(20),
+  day: noteText(20),
+  wished: noteText(20),
+  by: noteText(20),
+  oil: noteText(40),
+  ratio: noteText(20),
+  herbCups: noteText(40),
+  share: noteText(20),
+  vessel: noteText(60),
+  holds: noteText(40),
+  why: noteText(300),
+  note: noteText(),
   herbs: array()
-    .of(object({ material: note(120), lot: note(20), cut: note(20), parts: note(20) }))
+    .of(object({ material: noteText(120), lot: noteText(20), cut: noteText(20), parts: noteText(20) }))
     .required(),
   carriers: array()
-    .of(object({ material: note(120), lot: note(20), parts: note(20) }))
+    .of(object({ material: noteText(120), lot: noteText(20), parts: noteText(20) }))
     .required(),
 });
 

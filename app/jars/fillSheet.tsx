@@ -131,7 +131,7 @@ export function FillSheet({ stuff, bare, start, today: day, token }: Page) {
     <form onSubmit={sheet.send()}>
       <Heading
         title="Fill a jar"
-        about="Herb, oil and the way to steep it. What to weigh in, what comes back and when it is ready stand beside it."
+        about="Herb, oil and the way to steep it. What to weigh in, what comes back and when it is ready are shown beside it."
       >
         <Link to="/jars" className="act">
           Leave

@@ -6,7 +6,7 @@ import { spoilJar, strainJar } from "#db/jars/strain";
 import { array, boolean, object } from "yup";
 import { db } from "../server/workshop.server.ts";
 import { readWeight, readWeighed } from "#core/measure/read";
-import { idField, optional, reads, wholeNumber, words } from "../forms/fields.ts";
+import { idField, optional, reads, wholeNumber, requiredText } from "../forms/fields.ts";
 import { runAct, pressedSheet } from "../forms/sheet.server.ts";
 
 /** Oil in a jar, from a cold cellar to where herb scorches. */
@@ -24,7 +24,7 @@ const celsius = () =>
 
 const SCHEMAS = {
   temperature: object({ celsius: celsius() }),
-  note: object({ note: words("what you noticed", 500) }),
+  note: object({ note: requiredText("what you noticed", 500) }),
   topUp: object({ lot: idField(), qty: reads(readWeight) }),
   heatOn: object({ minutes: wholeNumber(1, 10_080, "minutes") }),
   strain: object({
@@ -38,7 +38,7 @@ const SCHEMAS = {
       .min(1, "Enter at least one bottle.")
       .required(),
   }),
-  spoil: object({ why: words("what happened", 300) }),
+  spoil: object({ why: requiredText("what happened", 300) }),
 } as const;
 
 /** Reads which button was pressed and does it. */

@@ -113,11 +113,11 @@ export default function JarSheet({ loaderData }: Route.ComponentProps) {
                 {jar.secondBack !== null && <Figure label="After the second straining" value={grams(jar.secondBack, 0)} />}
                 <Figure label="Against expected" value={jar.expected > 0 ? percent(jar.back / jar.expected, 0) : "—"} />
                 <Figure
-                  label="Kept by the herb"
+                  label="Held back by the herb"
                   value={grams(oil - jar.back, 0)}
                   how={
                     <>
-                      <HowLine label="A gram of herb kept" value={herb > 0 ? `${((oil - jar.back) / herb).toFixed(2)} g` : "—"} />
+                      <HowLine label="A gram of herb held back" value={herb > 0 ? `${((oil - jar.back) / herb).toFixed(2)} g` : "—"} />
                       <HowLine label="Pressed" value={jar.pressed ? "yes" : "no"} />
                       {jar.herbOut !== null && <HowLine label="Herb thrown out, wet" value={grams(jar.herbOut)} />}
                       {jar.sediment ? <HowLine label="Sediment" value={grams(jar.sediment)} /> : null}

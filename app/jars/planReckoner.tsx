@@ -38,7 +38,7 @@ function Wished({ plan, pick }: { plan: JarPlan; pick: (m: MethodId) => void }) 
   return (
     <div className="py-2">
       <Figure
-        label="For the wished day"
+        label="For the day it is wanted"
         value={plan.suits === "well" ? "in good time" : plan.suits === "just" ? "just usable" : "too late"}
         tone={plan.suits === "well" ? "good" : plan.suits === "just" ? "warn" : "bad"}
       />

@@ -117,7 +117,7 @@ export function StrainForm({ jar, oil, herb, value, token }: { jar: JarRow; oil:
                 tone={rest !== null && rest < 0 ? "bad" : undefined}
               />
               <Figure
-                label="Kept by the herb"
+                label="Held back by the herb"
                 value={back === null ? "—" : grams(oil - back, 0)}
                 tone={back !== null && back > oil ? "bad" : undefined}
               />

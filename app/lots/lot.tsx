@@ -21,7 +21,7 @@ import { readWeighed } from "#core/measure/read";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../server/workshop.server.ts";
-import { between, oneOf, optional, reads, wholeNumber, words } from "../forms/fields.ts";
+import { between, oneOf, optional, reads, wholeNumber, requiredText } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
@@ -70,19 +70,19 @@ const backSchema = object({
   units: wholeNumber(1, 10_000, "units"),
   fate: oneOf(FATE_IDS),
   from: reads(readFrom),
-  note: words("who brought it back, and why", 200),
+  note: requiredText("who brought it back, and why", 200),
 });
 const countSchema = object({
   expected: wholeNumber(0, 1_000_000, "units"),
   counted: wholeNumber(0, 1_000_000, "units"),
-  reason: words("why it differs", 200),
+  reason: requiredText("why it differs", 200),
 });
 const meltSchema = object({
   units: wholeNumber(1, 10_000, "units"),
   weight: optional(readWeighed),
-  note: words("why it is melted down", 200),
+  note: requiredText("why it is melted down", 200),
 });
-const holdSchema = object({ reason: words("why it is on hold", 200) });
+const holdSchema = object({ reason: requiredText("why it is on hold", 200) });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const lot = await findLot(db(), params.number);

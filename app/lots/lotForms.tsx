@@ -47,7 +47,7 @@ export function ScentMost({ ppm, opened: sheetOpened }: { ppm: number | null; op
           data-amount="decimal"
           className="w-80"
           label="Of a product at most, per cent"
-          hint="It stands above the usual ceiling. 0 where it may not be in it; empty where the paper doesn’t say."
+          hint="It overrides the usual ceiling. 0 where none may be in it; empty where the paper doesn’t say."
           {...sheet.register("most")}
           problem={sheet.formState.errors.most?.message}
         />

@@ -64,13 +64,15 @@ export function TraceDrawn({ traced }: { traced: Traced }) {
   const sayDay = useSayDay();
   const graph = useMemo(() => lotGraph(graphOf(traced, sayDay)), [traced, sayDay]);
   if (graph.edges.length === 0) return null;
-  // Lines that pass between nodes want some room of their own.
+  // Lines that pass between nodes need some room.
   const high = Math.max(LOWEST_PX, sizesOf(graph).height * 1.08);
   return (
     <Part
       title="From supplier to customer"
       aside={
-        graph.folded && <span className="text-small text-pine-soft">Too many to draw one by one: those of one product stand together.</span>
+        graph.folded && (
+          <span className="text-small text-pine-soft">Too many to draw one by one: those of one product are drawn together.</span>
+        )
       }
     >
       <Drawn height={Math.min(HIGHEST_PX, high)} onPhone={Math.min(PHONE_PX, high)} className="print:h-auto!">

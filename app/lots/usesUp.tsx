@@ -19,7 +19,7 @@ export function UsesUp({ lot }: { lot: { id: number; number: string } }) {
   return (
     <Part title="What would use it up">
       {data.length === 0 ? (
-        <p className="text-pine-soft">No recipe that is made takes it. Instead, on a recipe's sheet, says where it could stand in.</p>
+        <p className="text-pine-soft">No recipe takes it. Instead, on a recipe's sheet, shows where it could stand in.</p>
       ) : (
         <Table
           rows={data}

@@ -1,4 +1,4 @@
-/** One market day: reading, keeping and closing it. */
+/** One market day: its sheet, saving and closing it. */
 import { parseMoney } from "#core/measure/read";
 import { leftOver, salesOf } from "#core/market/day";
 import { Refused, type FieldProblem } from "#core/refused";
@@ -15,7 +15,7 @@ import { cachedSettings } from "#db/settings/settings";
 import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
 import { idOf } from "../forms/ids.ts";
-import { dayField, moneyOr0, note, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { dayField, moneyOr0, noteText, reads, scaled, wholeNumber, requiredText } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { actsOf } from "../book/lines.server.ts";
@@ -60,7 +60,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     number: l.number,
     of: l.of,
     name: `${l.name}, ${l.label}`,
-    /** What could go along: neither promised, on its way elsewhere, on hold nor past its day. */
+    /** What could go along: neither reserved, on its way elsewhere, on hold nor past its day. */
     free: unitsForStall(stand.get(l.of), l.id, new Map(), ahead),
     onHand: l.onHand,
     value: l.value,
@@ -91,18 +91,18 @@ const lotNumberIn = (text: string): string => text.trim().split(" ")[0]!.toUpper
 const count = (what: string) => wholeNumber(0, 10_000, what, 0);
 const schema = object({
   intent: intentOf(["keep", "close"]),
-  name: words("the market", 80),
+  name: requiredText("the market", 80),
   day: dayField(),
   stallFee: moneyOr0(),
   travel: moneyOr0(),
   byCard: moneyOr0(),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   hours: scaled(0, 48, "hours", 60, 0),
-  note: note(),
+  note: noteText(),
   lines: array()
     .of(
       object({
-        lot: note(60),
+        lot: noteText(60),
         taken: count("units taken"),
         sold: count("units sold"),
         given: count("units given"),
@@ -132,7 +132,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     }
     const lotId = lots.get(typed);
     if (lotId === undefined) problems.push({ field: `lines.${i}.lot`, say: `No lot ${typed} is in the cabinet.` });
-    else if (seen.has(lotId)) problems.push({ field: `lines.${i}.lot`, say: `${typed} stands here twice.` });
+    else if (seen.has(lotId)) problems.push({ field: `lines.${i}.lot`, say: `${typed} is here twice.` });
     else seen.add(lotId);
     if (leftOver(l) < 0)
       problems.push({ field: `lines.${i}.sold`, say: `${l.sold + l.given + l.damaged} went, but only ${l.taken} were taken along.` });

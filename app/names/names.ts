@@ -18,7 +18,7 @@ import { addFromLibrary, saveMaterial } from "#db/shelf/keepMaterial";
 import { data } from "react-router";
 import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
-import { note, oneOf, scaled, words } from "../forms/fields.ts";
+import { noteText, oneOf, scaled, requiredText } from "../forms/fields.ts";
 import { productsToChoose } from "#db/gifts/products";
 import { withRefusals, validateSheet, readPosted, refuseSheet } from "../forms/sheet.server.ts";
 import type { Route } from "./+types/names";
@@ -96,15 +96,15 @@ export function loader({ params: { of } }: Route.LoaderArgs): Promise<Names> {
 /** More at once is no recipe. */
 const MOST_ADDED = 60;
 const schema = object({
-  key: note(60),
+  key: noteText(60),
   /** Several at once. */
-  keys: array().of(note(60)).max(MOST_ADDED).default([]),
-  name: note(120),
-  kind: note(20),
+  keys: array().of(noteText(60)).max(MOST_ADDED).default([]),
+  name: noteText(120),
+  kind: noteText(20),
   brimMl: scaled(0, 20_000, "millilitres", 10, 0),
   emptyG: scaled(0, 20_000, "grams", 1000, 0),
 });
-const own = object({ name: words("a name"), kind: oneOf(KIND_IDS) });
+const own = object({ name: requiredText("a name"), kind: oneOf(KIND_IDS) });
 
 /** Answers with the (first) name that was added, so that the field it was typed in can go on. */
 export async function action({ request, params }: Route.ActionArgs) {

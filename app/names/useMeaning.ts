@@ -4,7 +4,7 @@ import { useCallback, useEffect } from "react";
 import { meansKey, type Means } from "../forms/meanings.ts";
 import type { NamedKind } from "./named.ts";
 
-/** What names of a kind mean by a sheet; null of each where it keeps none. */
+/** What names of a kind mean on a sheet; null where it recorded none. */
 export const useMeaningOf = (of: NamedKind, means: Means | undefined): Meant =>
   useCallback<Meant>((name) => means?.get(meansKey(of, name)) ?? null, [of, means]);
 

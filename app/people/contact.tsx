@@ -8,7 +8,7 @@ import { AWAY_SAID, Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../server/workshop.server.ts";
-import { note, oneOf, words } from "../forms/fields.ts";
+import { noteText, oneOf, requiredText } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
@@ -50,7 +50,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   };
 }
 
-const schema = object({ kind: oneOf(CONTACT_KINDS), name: words("a name", 120), reach: note(200), note: note(1000) });
+const schema = object({ kind: oneOf(CONTACT_KINDS), name: requiredText("a name", 120), reach: noteText(200), note: noteText(1000) });
 
 export async function action({ request, params }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
@@ -110,7 +110,7 @@ function ContactSheet({ kind, contact, texts, mentions, opened: sheetOpened, boo
         <div className="grid gap-4 sm:grid-cols-2">
           <Text
             label="Name"
-            hint={contact ? "What was written before keeps the name of its day, and still leads here." : undefined}
+            hint={contact ? "Older records show the old name, and still lead here." : undefined}
             {...sheet.register("name")}
             problem={errors.name?.message}
           />

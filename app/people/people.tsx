@@ -19,9 +19,9 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 const FIRST = {
-  supplier: "Whoever stands on a receipt or an offer is here by itself; note how to order, or add one before the first parcel.",
-  customer: "Whoever an order is written for is here by itself; note what they can't have on their skin.",
-  market: "Every market you plan a day at is here by itself; note who runs it and when the stall has to stand.",
+  supplier: "Suppliers named on a receipt or an offer are added by themselves. Note how to order, or add one before the first parcel.",
+  customer: "Customers named on an order are added by themselves. Note what they can't have on their skin.",
+  market: "Markets are added when you plan a day there. Note who runs it and when the stall has to be up.",
 } as const;
 
 export default function People({ loaderData: { kind, all } }: Route.ComponentProps) {

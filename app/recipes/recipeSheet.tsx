@@ -35,7 +35,7 @@ import { Sizes } from "./sizes.tsx";
 /** Said while an older version is on the sheet. */
 const backSaid = (id: number, n: number): ReactNode => (
   <>
-    This is version {n} as it was. Kept, it becomes the newest one; until then nothing has changed.{" "}
+    This is version {n} as it was. Saved, it becomes the newest one; until then nothing has changed.{" "}
     <Link to={`/recipes/${id}`} className="underline underline-offset-4">
       Show what it is made by now
     </Link>
@@ -160,7 +160,7 @@ export function RecipeSheet({
               ? back === null
                 ? written.recipe.retired && AWAY_SAID
                 : backSaid(written.recipe.id, back)
-              : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams stand beside every line."
+              : "Measure the way you do: g, oz, cups, tbsp, drops, parts or per cent, mixed as you like. Grams are shown beside every line."
           }
         >
           {written && <Print />}
@@ -287,7 +287,7 @@ export function RecipeSheet({
               {written && (
                 <Text
                   label="What changed, and why"
-                  hint="Stands with the version this becomes; batches made before keep theirs."
+                  hint="Saved with the version this becomes; earlier batches have theirs."
                   {...sheet.register("note")}
                   problem={errors.note?.message}
                 />

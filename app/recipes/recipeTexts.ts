@@ -60,7 +60,7 @@ export function recipeTexts(w: WrittenRecipe | null, names: ReadonlyMap<number, 
     answers: Object.entries(r.answers).map(([key, word]) => ({ key, word })),
     lines: w.lines.map((l) => ({ material: name(l.materialId), entered: l.entered, form: l.form })),
     sizes: w.sizes.map((s) => {
-      // The container is a piece of packaging that has a field of its own.
+      // The container is a piece of packaging that has its own field.
       const own = s.packaging.findIndex((p) => p.materialId === s.containerId && p.pieces === 1);
       const others = s.packaging.filter((_, i) => i !== own).map((p) => ({ material: name(p.materialId), pieces: String(p.pieces) }));
       return {

@@ -16,7 +16,7 @@ import { Keeping } from "../away/keeping.tsx";
 import { ActsOf } from "../book/actsOf.tsx";
 import { actsOf } from "../book/lines.server.ts";
 import { db } from "../server/workshop.server.ts";
-import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { noteText, oneOf, reads, scaled, wholeNumber, requiredText } from "../forms/fields.ts";
 import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
@@ -74,34 +74,34 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 const asItWas = (now: WrittenRecipe, then: WrittenRecipe): WrittenRecipe => ({ ...now, recipe: then.recipe, lines: then.lines });
 
 const schema = object({
-  name: words("a name", 80),
+  name: requiredText("a name", 80),
   code: reads((t) => (/^[A-Za-z]{1,4}$/.test(t.trim()) ? done(t.trim().toUpperCase()) : refuse("code", "Use one to four letters."))),
   type: oneOf(RECIPE_TYPE_IDS),
-  makes: note(40),
+  makes: noteText(40),
   loss: scaled(0, 50, "per cent", 100, 0),
   overrun: scaled(0, 200, "per cent", 100, 0),
   keepsMonths: wholeNumber(1, 36, "months"),
   batchMinutes: wholeNumber(0, 6000, "minutes", 0),
-  method: note(4000),
+  method: noteText(4000),
   usedOn: oneOf<UsedOn | "">(["", ...USED_ON_IDS]),
   forWhom: oneOf(FOR_WHOM_IDS),
   answers: array()
-    .of(object({ key: note(200), word: note(200) }))
+    .of(object({ key: noteText(200), word: noteText(200) }))
     .default([]),
-  note: note(300),
+  note: noteText(300),
   lines: array()
-    .of(object({ material: note(120), entered: note(60), form: note(20) }))
+    .of(object({ material: noteText(120), entered: noteText(60), form: noteText(20) }))
     .required(),
   sizes: array()
     .of(
       object({
-        id: note(12),
-        container: note(120),
-        fill: note(40),
+        id: noteText(12),
+        container: noteText(120),
+        fill: noteText(40),
         minutes: scaled(0, 600, "minutes", 100, 0),
-        away: note(5),
+        away: noteText(5),
         packaging: array()
-          .of(object({ material: note(120), pieces: note(12) }))
+          .of(object({ material: noteText(120), pieces: noteText(12) }))
           .required(),
       }),
     )
@@ -167,7 +167,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function Write({ loaderData }: Route.ComponentProps) {
   const { written, versions, book } = loaderData;
-  // A recipe just kept comes back as another sheet.
+  // A recipe just saved comes back as another sheet.
   return (
     <RecipeSheet
       key={written ? `${written.recipe.id} ${written.recipe.n} ${loaderData.opened.seen}` : "new"}

@@ -41,5 +41,5 @@ export async function loader({ request }: Route.LoaderArgs): Promise<Reading[]> 
   const answers = said.some((r) => r.say !== "Found") ? said.filter((r) => r.say !== "Found" || plain.length === 0) : said;
   if (answers.length > 0) return answers.slice(0, MOST_READINGS);
   const [why] = booked.filter((r) => r.problem && r.say !== "");
-  return [why ?? cant("Nothing found by that. It can be asked like this:")];
+  return [why ?? cant("Nothing found. It can be asked like this:")];
 }

@@ -19,7 +19,7 @@ export const servingContext = createContext<Serving | null>(null);
 
 const atHand = new AsyncLocalStorage<Serving>();
 
-/** Middleware of the root: whatever a loader or an action calls, however deep, finds the workshop of its own request. */
+/** Middleware of the root: whatever a loader or an action calls, however deep, finds the workshop of its request. */
 export const serveWorkshop: MiddlewareFunction<Response> = ({ context }, next) => {
   const open = context.get(servingContext);
   return open ? atHand.run(open, next) : next();

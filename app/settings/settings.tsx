@@ -14,7 +14,7 @@ import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods"
 import { cachedSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings/settings";
 import { object } from "yup";
 import { db, serving } from "../server/workshop.server.ts";
-import { note, oneOf, reads, scaled, wholeNumber, words } from "../forms/fields.ts";
+import { noteText, oneOf, reads, scaled, wholeNumber, requiredText } from "../forms/fields.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, readSheet } from "../forms/sheet.server.ts";
 import { useSheet } from "../forms/useSheet.ts";
@@ -51,7 +51,7 @@ const HERB_VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
 
 const channel = () => object({ share: scaled(1, 300, "per cent", 100), fee: scaled(0, 50, "per cent", 100, 0), point: oneOf(POINT_IDS) });
 const schema = object({
-  workshop: words("a name", 60),
+  workshop: requiredText("a name", 60),
   currency: oneOf(CURRENCIES),
   school: oneOf(COSTING_METHOD_IDS),
   hourly: reads(parseMoney),
@@ -69,8 +69,8 @@ const schema = object({
   checkFirst: oneOf(CHECK_FIRST.map(([x]) => x)),
   dates: oneOf(DATE_STYLE_IDS),
   numbers: oneOf(NUMBER_HABIT_IDS),
-  maker: words("who does the work", 60),
-  reachUs: note(300),
+  maker: requiredText("who does the work", 60),
+  reachUs: noteText(300),
   cardFee: scaled(0, 20, "per cent", 100, 0),
   multiple: scaled(1, 20, "times", 100),
   margin: scaled(0, 90, "per cent", 100),
@@ -94,7 +94,7 @@ export async function action({ request }: Route.ActionArgs) {
   return runAct(() => saveSettings(db(), data, sheet.doing), { theirs: async () => settingsTexts(await cachedSettings(db())) });
 }
 
-// What was kept meanwhile, or taken back, is on a fresh sheet.
+// What was saved meanwhile, or taken back, is on a fresh sheet.
 export default function SettingsPage({ loaderData }: Route.ComponentProps) {
   return <SettingsSheet key={loaderData.opened.seen} {...loaderData} />;
 }
@@ -133,13 +133,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
               label="How customers reach you"
               className="sm:col-span-2"
               placeholder="such as an address, a telephone number, an e-mail address"
-              hint="Stands on recall letters and on what goes with an order."
+              hint="Printed on recall letters and on what goes with an order."
               {...sheet.register("reachUs")}
               problem={errors.reachUs?.message}
             />
             <Choice
               label="The scale reads to"
-              hint="In ounces, grams stand beside."
+              hint="In ounces, grams are shown beside them."
               options={SCALES.map((x) => [x.id, showScale(x.scale)] as const)}
               {...sheet.register("scale")}
             />
@@ -152,7 +152,7 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
             />
             <Choice
               label="What is poured can be sold"
-              hint="Waiting, it is on hold until somebody released it."
+              hint="After its check means on hold until somebody releases it."
               options={CHECK_FIRST}
               {...sheet.register("checkFirst")}
               problem={errors.checkFirst?.message}
@@ -175,7 +175,7 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
         {booksIn !== null && (
           <Part title="Where the books are">
             <p>
-              All that you enter is kept in <BooksIn where={booksIn} />. Every copy of Zelbin on this machine opens it there.
+              All that you enter is saved in <BooksIn where={booksIn} />. Every copy of Zelbin on this machine opens it there.
             </p>
           </Part>
         )}
@@ -201,7 +201,7 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
           <p className="mb-3 text-pine-soft">
             <span className="weight">{"{P}"}</span> product letters, <span className="weight">{"{YYYY} {YY} {MM} {DD}"}</span> the date,{" "}
             <span className="weight">{"{DDD}"}</span> day of the year, <span className="weight">{"{N} {NN} {NNN}"}</span> running number; at
-            the end, if you like, <span className="weight">{"{C}"}</span> a check character, by which a number copied wrong is found out.
+            the end, if you like, <span className="weight">{"{C}"}</span> a check character, which shows when a number was copied wrong.
           </p>
           <div className="grid gap-4 sm:grid-cols-3">
             <Text
@@ -232,13 +232,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
             <Text
               data-amount
               label="Days from ordering to delivery"
-              hint="When to remind is learned from use over this time, twice for safety."
+              hint="When to remind follows from what is used over this time, doubled for safety."
               {...sheet.register("leadDays")}
               problem={errors.leadDays?.message}
             />
             <Text data-amount label="Days an order should last" {...sheet.register("coverDays")} problem={errors.coverDays?.message} />
             <Choice
-              label="Herbs of your own go on the shelf"
+              label="Own herbs go on the shelf"
               hint="Each harvest can be valued another way."
               options={HERB_VALUE_IDS.map((v) => [v, HERB_VALUES[v].toLowerCase()] as const)}
               {...sheet.register("herbValue")}
@@ -247,8 +247,8 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
         </Part>
         <Part title="Pricing">
           <div className="mb-4 grid gap-4 sm:grid-cols-3">
-            <Text data-amount="decimal" label="Materials times" {...sheet.register("multiple")} problem={errors.multiple?.message} />
-            <Text data-amount="decimal" label="Wished margin, %" {...sheet.register("margin")} problem={errors.margin?.message} />
+            <Text data-amount="decimal" label="Material cost times" {...sheet.register("multiple")} problem={errors.multiple?.message} />
+            <Text data-amount="decimal" label="Target margin, %" {...sheet.register("margin")} problem={errors.margin?.message} />
             <Text data-amount="decimal" label="Card fee at markets, %" {...sheet.register("cardFee")} problem={errors.cardFee?.message} />
           </div>
           <Table

@@ -59,7 +59,7 @@ export const FIELD_NAMES = {
   dates: "Days are written",
   numbers: "Numbers are typed",
   cardFee: "Card fee, %",
-  multiple: "Materials times",
-  margin: "Wished margin, %",
+  multiple: "Material cost times",
+  margin: "Target margin, %",
   channels: "Channel",
 };

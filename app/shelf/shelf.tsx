@@ -1,5 +1,5 @@
 /**
- * The shelf: every material with what is on hand, what it is worth, and its lots, the one to use first in front. A big shelf stands in
+ * The shelf: every material with what is on hand, what it is worth, and its lots, the one to use first in front. A big shelf is shown in
  * boards, one for each kind, opened one at a time.
  */
 import { groupBy } from "#core/collect";
@@ -180,8 +180,8 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
             </>
           }
         >
-          Waxes, butters, oils, tins and labels stand here, each with its lots. Add the first ones, then receive what you have bought of
-          them.
+          Waxes, butters, oils, tins and labels are listed here, each with its lots. Add the first ones, then receive what you have bought
+          of them.
         </Empty>
       ) : (
         <Sheet>

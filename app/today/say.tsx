@@ -2,7 +2,7 @@
 import { daysBetween, type Day } from "#core/when";
 import type { Waiting } from "#db/today/today";
 import type { ReactNode } from "react";
-import type { SaidStep } from "../gifts/saidSteps.server.ts";
+import type { SaidStep } from "../gifts/stepSentences.server.ts";
 import { showBase, When } from "../ui/figures/amounts.tsx";
 
 /** Something that waits, with its steps in words. */
@@ -11,7 +11,7 @@ export type Waits = Omit<Waiting, "steps"> & { steps?: readonly SaidStep[] };
 /** Done on the spot. */
 export type Press = { does: "pack"; id: number } | { does: "takeOff"; number: string } | { does: "shake"; jars: readonly number[] };
 
-export interface Said {
+export interface WorkItemText {
   to: string;
   what: ReactNode;
   /** What is done where it leads. */
@@ -22,7 +22,7 @@ export interface Said {
 }
 
 /** A waiting thing as a sentence, and the act that settles it. */
-export function say(w: Waits, today: Day): Said {
+export function say(w: Waits, today: Day): WorkItemText {
   const amount = w.amount !== null && w.measured ? showBase(w.amount, w.measured) : "";
   const units = `${w.amount} ${w.amount === 1 ? "unit" : "units"}`;
   const lot = w.number ? <span className="weight text-part">{w.number}</span> : null;
@@ -177,7 +177,7 @@ export function say(w: Waits, today: Day): Said {
 }
 
 /** Jars that want shaking are one walk along the wall. */
-export function oneWalk(jars: readonly Waits[]): Said {
+export function oneWalk(jars: readonly Waits[]): WorkItemText {
   return {
     to: "/jars",
     what: (

@@ -13,15 +13,15 @@ import { workItems } from "#db/today/today";
 import { weekAhead } from "#db/today/week";
 import { array, object } from "yup";
 import { db } from "../server/workshop.server.ts";
-import { idField, note, oneOf } from "../forms/fields.ts";
+import { idField, noteText, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { usePress } from "../forms/usePress.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { OrderSteps } from "../gifts/orderSteps.tsx";
-import { saidSteps } from "../gifts/saidSteps.server.ts";
-import { oneWalk, say, type Said, type Waits } from "./say.tsx";
+import { stepSentences } from "../gifts/stepSentences.server.ts";
+import { oneWalk, say, type WorkItemText, type Waits } from "./say.tsx";
 import { Unfinished } from "./unfinished.tsx";
 import { Week } from "./week.tsx";
 import type { Route } from "./+types/today";
@@ -30,7 +30,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Today · Zelbin" }];
 export async function loader() {
   const [waiting, drafts, fixed] = await Promise.all([workItems(db(), today()), listDrafts(db()), weekAhead(db(), today())]);
   return {
-    waiting: waiting.map(({ steps, ...w }): Waits => ({ ...w, ...(steps ? { steps: saidSteps(steps, w.id) } : {}) })),
+    waiting: waiting.map(({ steps, ...w }): Waits => ({ ...w, ...(steps ? { steps: stepSentences(steps, w.id) } : {}) })),
     fixed,
     drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })),
   };
@@ -39,7 +39,7 @@ export async function loader() {
 const schema = object({
   does: oneOf(["shake", "pack", "takeOff"]),
   id: idField(),
-  number: note(60),
+  number: noteText(60),
   jars: array().of(idField()).default([]),
 });
 
@@ -60,7 +60,7 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 /** A line of work. The button that does it here is apart from the link to its page. */
-function Line({ of: { to, what, do: does, press, steps }, by }: { of: Said; by: string | null }) {
+function Line({ of: { to, what, do: does, press, steps }, by }: { of: WorkItemText; by: string | null }) {
   const hand = usePress("/?index");
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5">
@@ -136,9 +136,9 @@ function unlisted(rows: readonly Waits[], all: readonly Waits[]): number {
   return [...totals].reduce((n, [k, total]) => n + total - all.filter((w) => kindOf(w) === k).length, 0);
 }
 
-/** What nothing presses: kept in mind, kind by kind. */
+/** What isn't urgent, kind by kind. */
 const KEPT: readonly { title: string; has: (w: Waits) => boolean; all?: readonly [to: string, name: string] }[] = [
-  { title: "Promised later", has: (w) => w.station === "gifts" || w.station === "markets" },
+  { title: "Orders for later", has: (w) => w.station === "gifts" || w.station === "markets" },
   { title: "In jars", has: (w) => w.station === "jars" },
   { title: "On hold", has: (w) => w.kind === "held" },
   { title: "Sell first", has: (w) => w.kind === "soon" && w.station === "cabinet" },

@@ -1,4 +1,4 @@
-/** Sheets that were begun and not kept: each is taken up where it was left, or thrown away. */
+/** Sheets that were begun and not saved: each is taken up where it was left, or thrown away. */
 import { Link, useFetcher } from "react-router";
 
 interface Draft {

@@ -1,4 +1,4 @@
-/** Where one's own books are kept, to be read and copied; a long path breaks where it must. */
+/** Where one's own books are stored, to be read and copied; a long path breaks where it must. */
 import type { Where } from "#db/workshops";
 
 export const BooksIn = ({ where: { what, name } }: { where: Where }) => (

@@ -69,7 +69,7 @@ export default function WorkshopsPage({ loaderData: { own, booksIn } }: Route.Co
     );
   return (
     <div className="max-w-4xl">
-      <Heading title="Workshops" about="Two sets of books, kept apart. Which one is open stands at the top of every screen." />
+      <Heading title="Workshops" about="Two sets of books, kept apart. The top of every screen says which one is open." />
       <Problem say={problem} />
       <div className="grid gap-5 md:grid-cols-2">
         <One kind="own" title={own ?? "Your own workshop"}>

@@ -45,7 +45,7 @@ export function agesUnsold(lots: readonly Standing[], perDay: number, today: Day
   return left;
 }
 
-/** A pace as it is said. @example sayPace(1 / 3) // "Sells 2.3 a week" */
+/** A pace in words. @example sayPace(1 / 3) // "Sells 2.3 a week" */
 export const sayPace = (perDay: number): string => {
   const week = perDay * 7;
   return week === 0 ? "None sold of late" : week < 0.95 ? `Sells ${(perDay * 30).toFixed(1)} a month` : `Sells ${week.toFixed(1)} a week`;

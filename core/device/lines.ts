@@ -27,7 +27,7 @@ export interface Hello {
   step: Mg | null;
   most: Mg | null;
 }
-export type Said =
+export type DeviceLine =
   | { of: "weight"; reading: ScaleReading }
   | { of: "heat"; reading: HeatReading }
   | { of: "hello"; hello: Hello }
@@ -52,7 +52,7 @@ const ANSWER = /^(done|no) ([a-z]+)$/;
  * @example readLine("heat 129.2 F").reading.celsius // 54
  * @example readLine("wei") // null
  */
-export function readLine(line: string): Said | null {
+export function readLine(line: string): DeviceLine | null {
   const text = line.trim();
   if (text === "weight over" || text === "weight under")
     return { of: "weight", reading: { standing: text === "weight over" ? "over" : "under" } };

@@ -73,7 +73,7 @@ export const packagingOnHand = (sizes: readonly Pick<FillSize, "packaging">[], s
   new Map(sizes.flatMap((s) => s.packaging.map(({ of }) => [of, shelf.of(of).usable.reduce((a, l) => a + l.onHand, 0)] as const)));
 
 /**
- * As many of each as there is left for, in order; what is wished at least is kept free for it, and what sizes share goes to the first.
+ * As many of each as there is left for, in order; the least that is wanted of it is set aside, and what sizes share goes to the first.
  * @returns null where not even what is wished goes in
  */
 export function firstThenNext(ask: Omit<FillAsk, "by">): Filled | null {

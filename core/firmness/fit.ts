@@ -12,7 +12,7 @@ export interface Bounds {
   within: readonly [low: number, high: number];
 }
 
-/** What a finger or a spoon said of a pot. */
+/** How firm a finger or a spoon found a pot. */
 export interface FirmnessTest {
   lines: readonly MixLine[];
   says: readonly Bounds[];

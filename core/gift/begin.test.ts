@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { mg, micros } from "../measure/exact.ts";
 import type { Lot } from "../stock/lots.ts";
 import { stockOnHand } from "../stock/shelf.ts";
-import { standingOf, stepsFor, unitNeeds, type Lacking, type Means, type OrderStep } from "./begin.ts";
+import { stateOfOrder, stepsFor, unitNeeds, type Lacking, type Means, type OrderStep } from "./begin.ts";
 
 const TODAY = "2026-11-02";
 const DUE = "2026-12-20";
@@ -159,5 +159,5 @@ describe("how an order stands", () => {
     // A jar that isn't ready by then.
     [DUE, TODAY, [{ does: "strain", jarId: 8, materialId: OIL, amount: 1, by: MADE, from: "2026-12-18" }], "late"],
     [DUE, TODAY, [{ does: "strain", jarId: 8, materialId: OIL, amount: 1, by: MADE, from: MADE }], "missing"],
-  ])("due %s, on %s", (due, today, own, standing) => expect(standingOf(due, own, today)).toBe(standing));
+  ])("due %s, on %s", (due, today, own, standing) => expect(stateOfOrder(due, own, today)).toBe(standing));
 });

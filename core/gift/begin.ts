@@ -42,7 +42,7 @@ export interface Means {
   make: (productId: number, units: number) => { recipeId: number; needs: readonly Need[] } | null;
   /** What batches on the bench will fill. */
   bench: readonly { batchId: number; productId: number; units: number }[];
-  /** Without what those batches are promised. */
+  /** Without what is reserved for those batches. */
   shelf: Shelf;
   /** Jars that are steeping, with the oil they are expected to give. */
   jars: readonly { jarId: number; materialId: number; expected: Mg; earliest: Day }[];
@@ -182,7 +182,7 @@ export const tooLate = (s: OrderStep, today: Day): boolean => s.by < today || (s
 
 /**
  * The state of an order: ready; something missing that can still be had in time; or late.
- * @example standingOf("2026-12-05", [], "2026-12-06") // "late"
+ * @example stateOfOrder("2026-12-05", [], "2026-12-06") // "late"
  */
-export const standingOf = (due: Day, steps: readonly OrderStep[], today: Day): Standing =>
+export const stateOfOrder = (due: Day, steps: readonly OrderStep[], today: Day): Standing =>
   due < today || steps.some((s) => tooLate(s, today)) ? "late" : steps.length > 0 ? "missing" : "ready";

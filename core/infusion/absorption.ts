@@ -1,8 +1,8 @@
 /**
  * How much oil stays in the herb.
  *
- * Dry herb keeps about a sixth of the oil over two cups of cut leaf to three of oil (common practice, no source), which is about
- * two grams to the gram; whole flowers keep more, 2.5 to 3.5 (from memory), finer herb too, root and seed less. Once a workshop has strainings of its own,
+ * Dry herb holds back about a sixth of the oil over two cups of cut leaf to three of oil (common practice, no source), which is about
+ * two grams to the gram; whole flowers keep more, 2.5 to 3.5 (from memory), finer herb too, root and seed less. Once a workshop has its own strainings,
  * those count instead.
  */
 import { isKeyOf } from "../objects.ts";
@@ -19,7 +19,7 @@ export type Cut = keyof typeof CUTS;
 export const CUT_IDS = Object.keys(CUTS) as Cut[];
 export const isCut = (text: string): text is Cut => isKeyOf(CUTS, text);
 
-/** Grams of oil a gram of dry herb keeps, strained through cloth and not pressed. */
+/** Grams of oil a gram of dry herb holds back, strained through cloth and not pressed. */
 export const OIL_RETAINED: Record<Cut, number> = { whole: 3, cut: 2.1, fine: 2.5, powder: 2.2, root: 1.2 };
 
 /** A press leaves about this share of what cloth alone would leave; from memory. */
@@ -29,7 +29,7 @@ export const PRESSED_LEAVES = 0.6;
 export interface Straining {
   materialId: number;
   cut: Cut;
-  /** All the herb in that jar, and the oil it kept. */
+  /** All the herb in that jar, and the oil it held back. */
   herb: Mg;
   kept: Mg;
   pressed: boolean;
@@ -45,7 +45,7 @@ export interface Keeping {
 }
 
 /**
- * What a herb keeps: the maker's own figure, else the mean of the workshop's strainings of it (of that cut where there are
+ * What a herb holds back: the maker's own figure, else the mean of the workshop's strainings of it (of that cut where there are
  * some), else what is usual for the cut.
  * @example oilRetention(7, "cut", null, []) // { perGram: 2.1, from: "common practice", count: 0 }
  */

@@ -41,7 +41,7 @@ export interface Amounts {
   ratio: number;
   /** Room it takes in the jar: oil, and the plant itself. */
   fillMl: number;
-  /** Room the loose herb takes; above `fillMl` it stands out of the oil. */
+  /** Room the loose herb takes; above `fillMl` it rises above the oil. */
   looseMl: number | null;
 }
 

@@ -2,7 +2,7 @@
  * Drying a harvest: how far it is, when it is dry, and what its dry weight is worth.
  *
  * Low and slow until it snaps; weight that no longer falls says the same by the scale. Common practice, no source; the share of
- * weight a herb keeps when dried (about a fifth) is from memory.
+ * weight a herb has left when dried (about a fifth) is from memory.
  */
 import { micros, type Mg, type Micros } from "../measure/exact.ts";
 import { costOf, type UnitCost } from "../measure/money.ts";

@@ -17,9 +17,9 @@ export interface Method {
   label: string;
   times: Times;
   heat: "none" | "sun" | "gentle";
-  /** Steam or water stands beside the jar. */
+  /** There is steam or water beside the jar. */
   water: boolean;
-  /** Wants shaking while it stands. */
+  /** Wants shaking while it steeps. */
   shaken: boolean;
   how: string;
 }

@@ -17,7 +17,7 @@ export type BlankAs = keyof typeof BLANK_AS;
 export const TWICE = { out: "leave them out", again: "put them on the shelf again" } as const;
 
 /** What was chosen beside a list; null and absent where nothing was. */
-export interface Said {
+export interface FileChoices {
   numbers: NumberStyle | null;
   dates: DateOrder | null;
   priceOf: PriceOf | null;
@@ -64,7 +64,7 @@ export function asksOf(
   header: readonly string[],
   goods: readonly GoodsRow[],
   m: Mapping,
-  said: Said,
+  said: FileChoices,
   { own, today, purpose }: { own: string; today: Day; purpose: Purpose },
 ) {
   const column = (f: FieldId): string[] => (m[f] === null ? [] : goods.map((r) => r.text(f)));

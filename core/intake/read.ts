@@ -7,7 +7,7 @@ import type { Base, Micros } from "../measure/exact.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";
 import type { Day } from "../when.ts";
 import { goodsOf, inOwn, priceOfAll, type Goods } from "./amount.ts";
-import { asksOf, isAsked, type Asked, type Said, type Told } from "./asked.ts";
+import { asksOf, isAsked, type Asked, type FileChoices, type Told } from "./asked.ts";
 import type { Body, LeftOut } from "./body.ts";
 import { FIELDS, PURPOSES, type FieldId, type Mapping, type Purpose } from "./columns.ts";
 import { partGoods, type BlankField, type GoodsRow, type Known, type KnownNames } from "./goods.ts";
@@ -69,7 +69,7 @@ export interface ListRead {
  * @param said what was chosen beside the list; what isn't is guessed where it is plain, and asked where it isn't
  * @returns problem `columns` when a needed column isn't matched; no lines while something is asked
  */
-export function readList(body: Body, m: Mapping, said: Said, context: Context): Outcome<ListRead> {
+export function readList(body: Body, m: Mapping, said: FileChoices, context: Context): Outcome<ListRead> {
   const missing: string[] = PURPOSES[context.purpose].needed.filter((f) => m[f] === null).map((f) => FIELDS[f].toLowerCase());
   if (m.packSize === null && m.packs === null) missing.push(FIELDS.packSize.toLowerCase());
   if (missing.length > 0) return refuse("columns", `Say which column is ${missing.join(", ")}.`);
@@ -102,7 +102,7 @@ const LONGEST: readonly (readonly [FieldId, number])[] = [
 ];
 
 /** One row as a line, or what is wrong with it. */
-function readRow(row: GoodsRow, m: Mapping, told: Told, said: Said, { known, purpose, own, today }: Context) {
+function readRow(row: GoodsRow, m: Mapping, told: Told, said: FileChoices, { known, purpose, own, today }: Context) {
   const text = (f: FieldId): string => row.text(f) || (told.blanks[f as BlankField] === "above" ? (row.above[f as BlankField] ?? "") : "");
   const problems: IntakeProblem[] = [];
   const fail = (field: FieldId, say: string): null => {

@@ -43,7 +43,7 @@ function delimiterOf(text: string): string {
 }
 
 /**
- * Reads text as rows of cells, blank rows left out. Each row keeps the number it has in the file.
+ * Reads text as rows of cells, blank rows left out. Each row has its number in the file.
  * @returns problems `empty`, `notText`, `tooLong`, `oneColumn`, `tooWide`
  * @example readRows("Shea;12,50\n\nOlive;7") // [{ at: 1, cells: ["Shea", "12,50"] }, { at: 3, cells: ["Olive", "7"] }]
  */
@@ -93,7 +93,7 @@ export function readTable(text: string): Outcome<Table> {
 const RUNS = /^[\s\p{Cf}\p{Cc}]*[=+\-@\uff1d\uff0b\uff0d\uff20\u2212|]|^[\t\r\n]/u;
 const A_NUMBER = /^[-+]?\d+(?:[.,]\d+)?$/;
 
-/** A cell that a spreadsheet would run is kept as text (OWASP, "CSV Injection"); a plain number stays one. */
+/** A cell that a spreadsheet would run is written as text (OWASP, "CSV Injection"); a plain number stays one. */
 const asText = (cell: string): string => (RUNS.test(cell) && !A_NUMBER.test(cell) ? `'${cell}` : cell);
 
 /**

@@ -4,7 +4,7 @@ import { mg, micros } from "../measure/exact.ts";
 import type { KindId } from "../material/kinds.ts";
 import { bodyOf } from "./body.ts";
 import { guessColumns, type Purpose } from "./columns.ts";
-import { firstAsked, type Said } from "./asked.ts";
+import { firstAsked, type FileChoices } from "./asked.ts";
 import type { Known } from "./goods.ts";
 import { readList, type IntakeLine, type ListRead } from "./read.ts";
 import { readRows } from "./table.ts";
@@ -22,9 +22,9 @@ const KNOWN = new Map([
   of(TIN, "Tin", "container"),
   of(COCOA, "Cocoa butter", "hardButter"),
 ]);
-const NOTHING: Said = { numbers: null, dates: null, priceOf: null, blanks: {}, money: new Map(), supplier: "", day: null };
+const NOTHING: FileChoices = { numbers: null, dates: null, priceOf: null, blanks: {}, money: new Map(), supplier: "", day: null };
 
-function list(text: string, said: Partial<Said> = {}, purpose: Purpose = "receipt"): ListRead {
+function list(text: string, said: Partial<FileChoices> = {}, purpose: Purpose = "receipt"): ListRead {
   const rows = readRows(text);
   if (!rows.ok) throw new Error(rows.problem.say);
   const body = bodyOf(rows.value);
@@ -212,7 +212,7 @@ it("three thousand lines, whose last tells how numbers are written and whose mid
 
 describe("one row by itself", () => {
   const HEAD = "item;size;qty;price;date;shop;best before";
-  const row = (cells: string, said: Partial<Said> = {}) => list(`${HEAD}\n${cells}`, said);
+  const row = (cells: string, said: Partial<FileChoices> = {}) => list(`${HEAD}\n${cells}`, said);
   it("asks what a price is of only where that is a difference, and is told by whoever looks before the heading", () => {
     expect(firstAsked(row("Shea butter;1 kg;1;9;2026-01-05;Mill;").asked)).toBe("");
     expect(firstAsked(row("Shea butter;1 kg;2;9;2026-01-05;Mill;").asked)).toContain("“price” could be for one pack or for all 2 of them");

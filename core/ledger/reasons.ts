@@ -27,7 +27,7 @@ export const REASONS = {
   blended: { say: "blended", where: "on", cost: "made", turns: true, again: true },
   remelted: { say: "melted down", where: "on", cost: "made", turns: true, again: true },
   harvested: { say: "harvested and dried", where: "came", cost: "said", again: true },
-  opening: { say: "was there when the books began", where: "came", cost: "said", again: true },
+  opening: { say: "was opening stock", where: "came", cost: "said", again: true },
   infused: { say: "put into a jar", where: "on" },
   leftOver: { say: "left over in the jug", where: "came" },
   wasted: { say: "thrown away", where: "ended" },

@@ -10,7 +10,7 @@ import { costOf } from "../measure/money.ts";
 import { drawValue } from "../stock/lots.ts";
 
 export interface Entry {
-  /** Came in at a value of its own; was found, at what the lot cost; was drawn; or was counted, which says what is there, whatever came before. */
+  /** Came in at a stated value; was found, at what the lot cost; was drawn; or was counted, which says what is there, whatever came before. */
   how: "came" | "found" | "drawn" | "counted";
   /** Of what came in or was drawn, its amount now; of what was counted, all there is by it; not below zero. */
   qty: Base;

@@ -19,7 +19,7 @@ const withoutCheck = (scheme: string): string => (isChecked(scheme) ? scheme.sli
  */
 export function readScheme(scheme: string): Outcome<string> {
   const rest = withoutCheck(scheme).replace(TOKEN, "");
-  if (rest.includes(CHECK)) return refuse("badScheme", "The check character {C} stands once, at the very end.");
+  if (rest.includes(CHECK)) return refuse("badScheme", "The check character {C} goes in once, at the very end.");
   if (!/\{N{1,3}\}/.test(scheme)) return refuse("badScheme", "A scheme needs a running number: {N}, {NN} or {NNN}.");
   if (!/^[A-Za-z0-9.-]*$/.test(rest))
     return refuse("badScheme", "Use letters, digits, dots and dashes around {P} {YYYY} {YY} {MM} {DD} {DDD} {N}, and {C} at the end.");

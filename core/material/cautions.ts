@@ -25,7 +25,7 @@ export const CAUTIONS = {
   },
   flammable: { label: "flammable", say: "Vapour burns: no flame, good air, nowhere near the stove." },
   dust: { label: "fine dust", say: "Don't breathe it in: scoop gently, wear a mask." },
-  notLips: { label: "not for lips", say: "Not where it is swallowed: keep it out of what goes on lips." },
+  notLips: { label: "not for lips", say: "Not where it could be swallowed: keep it out of what goes on lips." },
   pregnancy: { label: "not in pregnancy", say: "Not in pregnancy or while nursing; say so on the label." },
   smallChildren: {
     label: "not near small children",
@@ -50,7 +50,7 @@ export const CAUTIONS = {
     say: "Cloths and paper soaked with it can catch fire by themselves: wash them at once, or spread them out to dry outside.",
   },
   colourRules: {
-    label: "colour with rules of its own",
+    label: "colour with its own rules",
     say: "Colours are approved country by country, and place by place on the body: look first.",
   },
 } as const;

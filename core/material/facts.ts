@@ -11,7 +11,7 @@ export interface StockFacts extends MassFacts {
 export type Vegan = "" | "yes" | "no";
 export type Refined = "" | "refined" | "unrefined";
 
-/** Where it is kept. */
+/** Where it is stored. */
 export const KEPT = {
   "": "not said",
   room: "at room temperature",

@@ -1,7 +1,7 @@
 /**
  * The starter library: common materials with the figures later stations need, each with where it comes from.
  *
- * A material taken from it keeps the entry's key, so that any figure a maker changes shows as their own.
+ * A material taken from it records the entry's key, so that any figure a maker changes shows as their own.
  */
 import { groupBy } from "../collect.ts";
 import type { MaterialFacts } from "./facts.ts";

@@ -1,5 +1,5 @@
 /**
- * What a base is made of: something that was poured and is melted down again is no material of its own, it sets, smells and keeps as what is in
+ * What a base is made of: something that was poured and is melted down again is no separate material, it sets, smells and keeps as what is in
  * it does. Kept as a fact of the base, as the pot had it that was melted down last.
  */
 import { isKeyOf } from "../objects.ts";
@@ -17,7 +17,7 @@ export interface MadeOf {
   share: number;
 }
 
-/** What weighs in with a facts sheet of its own. */
+/** The facts it is weighed by. */
 export interface Weighed extends Omit<MadeOf, "share"> {
   weight: number;
   makeup: readonly MadeOf[];

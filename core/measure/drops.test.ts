@@ -1,7 +1,7 @@
 /** Drops out of one bottle and another: the weight they come to, and how many a weight is. */
 import Fraction from "fraction.js";
 import { describe, expect, it } from "vitest";
-import { dripsOf, inDrops, ofBottle } from "./drops.ts";
+import { dripsOf, inDrops, dripsByBottle } from "./drops.ts";
 import { mg } from "./exact.ts";
 import { massOf, type MassFacts } from "./mass.ts";
 import { parseAmount } from "./parse.ts";
@@ -25,7 +25,7 @@ describe("what a recipe's drops come to out of another bottle", () => {
     ["counted for the material, and otherwise for the bottle", 15, [30], { weight: 1_800, ml: "2 mL", said: true }],
   ])("%s", (_, counts, bottles, comes) =>
     expect(
-      ofBottle(
+      dripsByBottle(
         drops(60),
         facts(counts),
         bottles.map((dropsPerMl) => ({ dropsPerMl })),
@@ -33,13 +33,13 @@ describe("what a recipe's drops come to out of another bottle", () => {
     ).toEqual(comes),
   );
   it("what is no drops isn't asked about, nor what has no density", () => {
-    expect(ofBottle({ n: new Fraction(3), unit: "ml" }, facts(20), [])).toBeNull();
-    expect(ofBottle(drops(60), { ...facts(20), densities: {} }, [])).toBeNull();
+    expect(dripsByBottle({ n: new Fraction(3), unit: "ml" }, facts(20), [])).toBeNull();
+    expect(dripsByBottle(drops(60), { ...facts(20), densities: {} }, [])).toBeNull();
   });
   it("the volume it offers weighs what it says, read again", () => {
     for (let n = 1; n <= 400; n += 7)
       for (const perMl of [21, 25, 30, 35, 60]) {
-        const out = ofBottle(drops(n), facts(20), [{ dropsPerMl: perMl }])!;
+        const out = dripsByBottle(drops(n), facts(20), [{ dropsPerMl: perMl }])!;
         const again = parseAmount(out.ml, "g");
         const weight = again.ok && massOf(again.value, facts(20));
         expect(weight && weight.ok && Math.abs(weight.value - out.weight) / out.weight, out.ml).toBeLessThan(0.0125);

@@ -18,7 +18,7 @@ export interface Bottle {
   dropsPerMl?: number | null;
 }
 
-/** How the bottles of a material drip; null while nobody said of any. @example dripsOf([{ dropsPerMl: null }, { dropsPerMl: 27 }]) // 27 */
+/** How the bottles of a material drip; null while nobody has counted. @example dripsOf([{ dropsPerMl: null }, { dropsPerMl: 27 }]) // 27 */
 export const dripsOf = (bottles: readonly Bottle[]): number | null => bottles.find((b) => b.dropsPerMl)?.dropsPerMl ?? null;
 
 /** What drops come to out of another bottle than the recipe counts by. */
@@ -35,11 +35,11 @@ const writeVolume = (ml: number): string => writeNumber(ml, 0, ml < 1 ? 3 : 2);
 
 /**
  * What drops come to out of the bottle on the shelf, or out of an orifice bottle while nobody said how it drips.
- * @returns null for what isn't in drops, and where it comes to the same; also where the material's own drops were counted and nothing was said of
+ * @returns null for what isn't in drops, and where it comes to the same; also where the material's own drops were counted and nobody said so of
  *   its bottle
- * @example ofBottle({ n: new Fraction(60), unit: "drop" }, { name: "Lavender", form: "liquid", densities: { liquid: 900 }, dropsPerMl: 20 }, []) // { weight: 1_800, ml: "2 mL", said: false }
+ * @example dripsByBottle({ n: new Fraction(60), unit: "drop" }, { name: "Lavender", form: "liquid", densities: { liquid: 900 }, dropsPerMl: 20 }, []) // { weight: 1_800, ml: "2 mL", said: false }
  */
-export function ofBottle(amount: Amount, facts: MassFacts, bottles: readonly Bottle[]): Dripped | null {
+export function dripsByBottle(amount: Amount, facts: MassFacts, bottles: readonly Bottle[]): Dripped | null {
   if (amount.unit !== "drop") return null;
   const counts = facts.dropsPerMl ?? USUAL_DROPS_PER_ML;
   const said = dripsOf(bottles);

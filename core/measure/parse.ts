@@ -1,7 +1,7 @@
 /**
  * Reading amounts as people write them: "2 1/2 cups", "1.5 oz", "½ tsp", "1 lb 4 oz", "30 drops".
  *
- * Numbers are kept as exact fractions. Point and comma both part decimals, and both part thousands, as do spaces and apostrophes, whatever
+ * Numbers are exact fractions. Point and comma both part decimals, and both part thousands, as do spaces and apostrophes, whatever
  * the habit of a country: a number that has one reading is read, and one that could be two is asked about with both readings. Nothing that
  * could be two numbers is ever added up.
  */

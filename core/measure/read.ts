@@ -88,6 +88,6 @@ export function firstUnread(
   return null;
 }
 
-/** A field that may be left empty, as the nothing it then stands for. @example orNothing("", readCount, 0) // 0 */
+/** A field that may be left empty, as its empty value. @example orNothing("", readCount, 0) // 0 */
 export const orNothing = <T, F>(text: string, read: (text: string) => Outcome<T>, nothing: F): T | F =>
   text.trim() === "" ? nothing : orElse(read(text), nothing);

@@ -13,7 +13,7 @@ import { roundToPoint, type PricePoint } from "./rounding.ts";
 export const PRICING_METHODS = {
   multiple: "Materials multiplied",
   doubled: "All costs, doubled twice",
-  margin: "Wished margin",
+  margin: "Target margin",
   own: "Own figure",
 } as const;
 export type PricingMethod = keyof typeof PRICING_METHODS;
@@ -31,9 +31,9 @@ export interface Channel {
 }
 
 export interface PricingRules {
-  /** Materials times this, in hundredths: 350 is × 3.5. */
+  /** Material cost times this, in hundredths: 350 is × 3.5. */
   multipleHundredths: number;
-  /** Wished margin in basis points of the price, below 10 000 less any fee. */
+  /** Target margin in basis points of the price, below 10 000 less any fee. */
   marginBp: number;
   channels: Record<ChannelId, Channel>;
 }
@@ -51,7 +51,7 @@ export interface PriceView {
 
 /**
  * What a method asks on a channel before rounding, or null where it has no answer (no own figure, an impossible margin).
- * A shelf price is scaled by the channel's share; doubling has a wholesale price of its own, and a margin is wished of each
+ * A shelf price is scaled by the channel's share; doubling has its own wholesale price, and a margin is set for each
  * channel as it is.
  * @example askedPrice("doubled", "wholesale", cost, rules, null) // 9.00
  */

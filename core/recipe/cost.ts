@@ -6,7 +6,15 @@
  * hour of work: insurance, power and rent run while the workroom does (common practice, no source).
  */
 import { allocate, micros, mulDiv, sum, type Mg, type Micros } from "../measure/exact.ts";
-import { bySchool, costGroups, costNeeds, totalOf, type NeedCost, type CostingMethod, type Totals } from "../stock/costingMethods.ts";
+import {
+  byCostingMethod,
+  costGroups,
+  costNeeds,
+  totalOf,
+  type NeedCost,
+  type CostingMethod,
+  type Totals,
+} from "../stock/costingMethods.ts";
 import type { Need, Shelf } from "../stock/shelf.ts";
 import { fillPlan, type FillPlan } from "./scale.ts";
 
@@ -107,7 +115,7 @@ function shareOut(
   const weights = sizes.map((s) => s.units * s.fill);
   const minutes = minutesBySize(work.batchMinutes, sizes);
   const filled = weights.reduce((a, w) => a + w, 0);
-  const shares = bySchool((school) => {
+  const shares = byCostingMethod((school) => {
     const all = lines[school];
     if (all === null || filled === 0) return null;
     const useful = allocate(all, [...weights, Math.max(0, batch - filled)]);
@@ -119,7 +127,7 @@ function shareOut(
     return {
       units,
       minutes: minutes[i]!,
-      perUnit: bySchool((school) => {
+      perUnit: byCostingMethod((school) => {
         const share = shares[school];
         const packed = packaging[i]![school];
         if (!share || packed === null || units === 0) return null;

@@ -4,7 +4,7 @@
  */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { taughtBy } from "../batch/finishing/spoon.ts";
+import { lessonsOf } from "../batch/finishing/spoon.ts";
 import { libraryEntry } from "../material/library.ts";
 import { LIBRARY } from "../material/library.ts";
 import { mg } from "../measure/exact.ts";
@@ -239,7 +239,7 @@ describe("what brings it right", () => {
     for (const type of RECIPE_TYPE_IDS) {
       const { soft, hard } = FIRMNESS_TARGETS[type];
       const [muchSoft, alittleSoft, right, , muchHard] = (["muchSoft", "soft", "right", "hard", "muchHard"] as const).map(
-        (v) => taughtBy(v, type, lines).says,
+        (v) => lessonsOf(v, type, lines).says,
       );
       expect(muchSoft![0]!.within[1]).toBeLessThan(alittleSoft![0]!.within[1]);
       expect(muchSoft![0]).toMatchObject({ celsius: soft.celsius, part: soft.part });
@@ -251,7 +251,7 @@ describe("what brings it right", () => {
       ]);
     }
     // A bar the model calls right, felt to drag: there is more of its wax on skin than the model says, and its butter has no part in it.
-    const drags = fitFirmness([taughtBy("muchHard", "lotionBar", lines)]).constants;
+    const drags = fitFirmness([lessonsOf("muchHard", "lotionBar", lines)]).constants;
     expect(drags.wax).toBeGreaterThan(1.02);
     expect([drags.fat, drags.bend].map((n, i) => Math.abs(n / [TRADE.fat, TRADE.bend][i]! - 1) < 0.01)).toEqual([true, true]);
     expect(measured(mixOf(lines), FIRMNESS_TARGETS.lotionBar.hard, drags)).toBeGreaterThan(

@@ -61,7 +61,7 @@ export const FIRMNESS_TARGETS: Readonly<Record<RecipeType, Wish>> = {
     warm: { at: "stall", least: 0.03, say: "runs" },
   },
   lipBalm: {
-    ...rubbed(0.17, SAID_AT, 0.29, ["too soft to stand in a tube", "drags on the lip"], [0.23, 0.23]),
+    ...rubbed(0.17, SAID_AT, 0.29, ["too soft for a tube", "drags on the lip"], [0.23, 0.23]),
     fit: "twists up",
     warm: { at: "pocket", least: 0.12, say: "goes soft in its tube" },
   },
@@ -89,7 +89,7 @@ export type Fit = "soft" | "fit" | "hard";
 export const measured = (mix: Mix, { part, celsius }: Pick<Side, "part" | "celsius">, constants: Constants): number =>
   firmness(mix, celsius, constants, part);
 
-/** A side where it is used: what is said of the kitchen is said of that place, what is held in a hand no cooler than there; skin is skin. */
+/** A side where it is used: for the kitchen it is that place, what is held in a hand no cooler than there; skin is skin. */
 const sideAt = (side: Side, celsius: number): Side =>
   side.part === "wax" ? side : { ...side, celsius: side.celsius === SAID_AT ? celsius : Math.max(side.celsius, celsius) };
 

@@ -1,4 +1,4 @@
-/** What is foreseen beyond how it sets: how long it keeps, the method, and a recipe as a file. Common practice, no source. */
+/** What to expect beyond how it sets: how long it keeps, the method, and a recipe as a file. Common practice, no source. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { firmness, mixOf, TRADE } from "../firmness/model.ts";

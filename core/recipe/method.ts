@@ -22,7 +22,7 @@ export interface DraftedStep extends Step {
   why: string;
 }
 
-/** How shea is kept from going grainy: makers differ, and all three are in use. */
+/** How shea is stopped from going grainy: makers differ, and all three are in use. */
 export const SHEA = {
   hold: "Hold it hot, then chill it fast",
   gentle: "Never overheat it: add it off the heat",
@@ -31,7 +31,7 @@ export const SHEA = {
 export type Shea = keyof typeof SHEA;
 
 const MINUTES = /\s*\((\d{1,3}) min\)$/;
-/** Steps of a method as it is kept. @example readSteps("Melt the wax. (10 min)\nPour.")[0] // { text: "Melt the wax.", minutes: 10 } */
+/** Steps of a method as it is saved. @example readSteps("Melt the wax. (10 min)\nPour.")[0] // { text: "Melt the wax.", minutes: 10 } */
 export const readSteps = (method: string): Step[] =>
   method
     .split("\n")
@@ -77,19 +77,19 @@ const BARS: readonly DraftedStep[] = [
     10,
     "Cold bars shrink from the mould and come out whole.",
   ),
-  step("Let the bars stand for 24 hours before they are wrapped.", null, "They go on setting, and sweat in paper before that."),
+  step("Leave the bars for 24 hours before they are wrapped.", null, "They go on setting, and sweat in paper before that."),
 ];
 const SETS: Readonly<Record<RecipeType, readonly DraftedStep[]>> = {
   salve: [
     step(
-      "Leave them where they stand for some hours, or overnight, without moving them.",
+      "Leave them where they are for some hours, or overnight, without moving them.",
       null,
       "A tin that is moved while it sets has a spoilt face.",
     ),
   ],
   balm: [
     step(
-      "Leave them where they stand for some hours, or overnight, without moving them.",
+      "Leave them where they are for some hours, or overnight, without moving them.",
       null,
       "A tin that is moved while it sets has a spoilt face.",
     ),

@@ -1,5 +1,5 @@
 /**
- * Reads a recipe's sheet: used live on the page and again by the action that keeps it.
+ * Reads a recipe's sheet: used live on the page and again by the action that saves it.
  */
 import type { SetsFacts } from "../firmness/solids.ts";
 import type { CautionId } from "../material/cautions.ts";
@@ -9,7 +9,7 @@ import { kind } from "../material/kinds.ts";
 import type { ScentNote } from "../material/senses.ts";
 import { finderBy, type Meant } from "../meant.ts";
 import { mg, type Mg } from "../measure/exact.ts";
-import { ofBottle, type Bottle, type Dripped } from "../measure/drops.ts";
+import { dripsByBottle, type Bottle, type Dripped } from "../measure/drops.ts";
 import { otherOunce, type Form } from "../measure/mass.ts";
 import { parseAmount, parseNumber, type Amount } from "../measure/parse.ts";
 import { readWeight } from "../measure/read.ts";
@@ -142,7 +142,7 @@ function readLine(l: LineText, find: Find): ReadLine {
   return {
     ...base,
     asFluid: otherOunce(amount.value, facts),
-    dripped: ofBottle(amount.value, facts, material.lots ?? []),
+    dripped: dripsByBottle(amount.value, facts, material.lots ?? []),
     out: bad({ code: "open", say: "" }),
   };
 }
@@ -210,12 +210,12 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
         o.fill.trim() === s.fill.trim() &&
         o.container.trim().toLowerCase() === s.container.trim().toLowerCase(),
     );
-    if (twin >= 0) sizes[i]!.problems.push({ field: `sizes.${i}.fill`, say: "That size stands there already." });
+    if (twin >= 0) sizes[i]!.problems.push({ field: `sizes.${i}.fill`, say: "That size is there already." });
   });
   return { lines, sizes, makes, density, total: mg(weighed.total), problem: weighed.problem };
 }
 
-/** Everything that keeps a sheet from being kept, each beside its field. In the order they are on it. */
+/** Everything that prevents a sheet from being saved, each beside its field, in the order of the sheet. */
 export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] {
   const problems: FieldProblem[] = read.lines.flatMap((l, i) =>
     isBlank(texts.lines[i]!) || l.out.ok ? [] : [{ field: `lines.${i}.${l.field}`, say: l.out.problem.say }],
@@ -232,7 +232,7 @@ export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] 
   return problems;
 }
 
-/** What keeps the figures of a recipe's sheet from standing: what is typed and can't be read, or parts of nothing. */
+/** What prevents the figures of a recipe's sheet: what is typed and can't be read, or parts of nothing. */
 export function unreadOf(read: ReadRecipe, texts: RecipeText): string | null {
   if (read.problem && read.problem.code !== "noLines") return read.problem.say;
   return firstMistake(problemsOf(read, texts), texts);

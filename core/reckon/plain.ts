@@ -30,7 +30,7 @@ const plainly = (id: UnitId): boolean => unit(id).size !== undefined && (unit(id
 
 /**
  * One amount in other units, without saying of what: a weight in weights, a volume in volumes.
- * An ounce may be either, and then both are said.
+ * An ounce may be either, and then both are answered.
  * @example inOtherUnits("4 oz in g").map((a) => a.say) // ["4 oz = 113.4 g"]
  */
 export function inOtherUnits(text: string): Answer[] {

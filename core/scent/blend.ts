@@ -13,7 +13,7 @@ export interface BlendOil {
 }
 
 /**
- * Proportions as they are said, so many of them and each more than nothing.
+ * Proportions as makers say them, so many of them and each more than nothing.
  * @example readParts("3 : 2 : 1", 3) // [3, 2, 1]
  * @example readParts("3/2,5/1", 3) // [3, 2.5, 1]
  */

@@ -6,10 +6,10 @@ import { mostOn, scentOf, type ScentLine } from "./dilution.ts";
 import { FOR_WHOM, sunLimitOf, USED_ON, type ForWhom, type UsedOn } from "./limits.ts";
 
 const DISPUTE = "Its ceiling is in dispute: others name up to ten times as much. ";
-const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, stand above it.";
+const PAPERS = "A figure from memory: the supplier's certificate for the lot, and local rules, come first.";
 
 export interface TooMuch {
-  /** The same as long as the same thing is said of the same thing. */
+  /** The same for the same judgement on the same thing. */
   key: string;
   /** 3 can hurt somebody, 2 is much. */
   gravity: 2 | 3;
@@ -17,7 +17,7 @@ export interface TooMuch {
   why: string;
   figure: string;
   by: "oil" | "sun" | "use";
-  /** The oils it is said of, by name. */
+  /** The oils it is about, by name. */
   of: string[];
   /** The most they may be of the whole; of the sun, of what is allowed. */
   most: number;
@@ -41,7 +41,7 @@ export function tooMuchScent(lines: readonly ScentLine[], total: Mg, on: UsedOn,
         ceiling.lot === null
           ? `${name}: ${sayShare(share)} is over its ceiling of ${sayShare(ceiling.share)}.`
           : `${name}: ${sayShare(share)} is over the ${sayShare(ceiling.share)} that lot ${ceiling.lot} may be.`,
-      why: `More of it can irritate or sensitise skin. ${ceiling.lot === null ? `${disputed ? DISPUTE : ""}${PAPERS}` : "Its supplier’s paper says so, as you wrote it down with the lot; local rules stand above it."}`,
+      why: `More of it can irritate or sensitise skin. ${ceiling.lot === null ? `${disputed ? DISPUTE : ""}${PAPERS}` : "Its supplier’s paper says so, as you wrote it down with the lot; local rules come first."}`,
       figure: sayShare(share),
       by: "oil",
       of: [name],
@@ -54,7 +54,7 @@ export function tooMuchScent(lines: readonly ScentLine[], total: Mg, on: UsedOn,
       key: "scent.sun",
       gravity: 3,
       say: `Skin left in the sun can burn: ${wordList(citrus)} ${citrus.length > 1 ? "add up to" : "is"} ${sayShare(scent.sun)} of what is allowed.`,
-      why: `Each expressed citrus oil has a limit of its own on skin in the sun, and their shares of it add up. ${PAPERS}`,
+      why: `Each expressed citrus oil has its own limit on skin in the sun, and their shares of it add up. ${PAPERS}`,
       figure: sayShare(scent.sun),
       by: "sun",
       of: citrus,

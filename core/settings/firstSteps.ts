@@ -9,14 +9,14 @@ export const FIRST_STEPS = {
   work: { say: "Your hour and your scale", to: "/begin/work", about: "What an hour of your work is worth, and what your scale reads." },
   materials: { say: "What you keep", to: "/begin/materials", about: "Waxes, butters, oils, herbs: tick them in the library." },
   containers: { say: "What you fill", to: "/begin/containers", about: "Tins, jars, tubes, lids and labels." },
-  opening: { say: "What is there", to: "/begin/opening", about: "How much of each stands on the shelf now." },
+  opening: { say: "What is there", to: "/begin/opening", about: "How much of each is on the shelf now." },
   recipe: { say: "A first recipe", to: "/recipes/new", about: "In cups or grams, as you have it." },
   batch: { say: "A first batch", to: "/bench/set-out", about: "Set out, weighed and poured; it gets its lot number." },
   price: { say: "A first price", to: "/prices", about: "What to ask for one, and what is left of it." },
 } as const;
 export type StepId = keyof typeof FIRST_STEPS;
 export const STEP_IDS = Object.keys(FIRST_STEPS) as StepId[];
-/** Steps with a screen of their own among the first steps; the others are the stations'. */
+/** Steps that have their own screen among the first steps; the others are the stations'. */
 export const OWN_STEPS = STEP_IDS.filter((s) => FIRST_STEPS[s].to.startsWith("/begin/"));
 
 /** What is in the books. */

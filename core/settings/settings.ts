@@ -44,7 +44,7 @@ export interface Settings {
   reachUs: string;
   cardFeeBp: number;
   pricing: PricingRules;
-  /** The first steps: those that were kept or passed over, and whether the strip that leads on is put away. */
+  /** The first steps: those that were done or skipped, and whether the strip that leads on is put away. */
   firstSteps: { passed: string[]; away: boolean };
 }
 
@@ -87,5 +87,5 @@ const like = (v: unknown, example: unknown): boolean =>
     ? Object.entries(v).every(([key, part]) => !(key in example) || like(part, (example as Record<string, unknown>)[key]))
     : typeof v === typeof example && v !== null;
 
-/** Choices as they are kept; those that came later may be missing. */
+/** Choices as they are stored; those that came later may be missing. */
 export const isSettings = (v: unknown): v is Partial<Settings> => typeof v === "object" && like(v, STARTING_SETTINGS);

@@ -36,13 +36,13 @@ export interface LotAllocation {
   open: number;
 }
 
-export interface ProductStand {
+export interface ProductAllocation {
   here: number;
   held: number;
   expired: number;
   onTheWay: number;
   /** What each order is sure of, soonest due first; less than it wishes where there isn't enough. */
-  promised: { orderId: number; customer: string; due: Day; units: number; wished: number }[];
+  reserved: { orderId: number; customer: string; due: Day; units: number; wished: number }[];
   free: number;
   lots: LotAllocation[];
 }
@@ -96,14 +96,14 @@ export function allocateUnits(
   stalls: readonly Stall[],
   wishes: readonly OrderDemand[],
   today: Day,
-): Map<number, ProductStand> {
+): Map<number, ProductAllocation> {
   const stallsOf = groupBy(stalls, (s) => s.lotId);
   const wishesOf = groupBy(
     [...wishes].sort((a, b) => a.due.localeCompare(b.due) || a.orderId - b.orderId),
     (w) => w.of,
   );
   const lotsOf = groupBy(lots, (l) => l.of);
-  const out = new Map<number, ProductStand>();
+  const out = new Map<number, ProductAllocation>();
   for (const of of new Set([...lotsOf.keys(), ...wishesOf.keys()])) {
     const own = (lotsOf.get(of) ?? []).map((l) => standOfLot(l, stallsOf.get(l.id) ?? [], today));
     const inState = (state: "hold" | "expired") => sum(own.filter((l) => lotState(l.lot, today) === state).map((l) => l.lot.onHand));
@@ -116,7 +116,7 @@ export function allocateUnits(
       held: inState("hold"),
       expired: inState("expired"),
       onTheWay: sum(own.flatMap((l) => [...l.stalls.values()])),
-      promised,
+      reserved: promised,
       free: sum(open.map((l) => l.open)),
       lots: own,
     });
@@ -125,29 +125,34 @@ export function allocateUnits(
 }
 
 /**
- * Units an order can be packed with: what it is promised, and what is free and lasts until it is due. Other orders' and the markets' are left
+ * Units an order can be packed with: what is allocated to it, and what is free and lasts until it is due. Other orders' and the markets' are left
  * alone.
  * @param due without it, whatever may be used today counts
  * @example unitsFor(allocateUnits([lot(7, 10)], [], [{ orderId: 13, customer: "Choir", due: today, of: 1, units: 9 }], today).get(1), 12, null) // 1
  */
-export function unitsFor(stand: ProductStand | undefined, orderId: number | null, due: Day | null): number {
+export function unitsFor(stand: ProductAllocation | undefined, orderId: number | null, due: Day | null): number {
   if (!stand) return 0;
   const open = openOf(stand.lots);
   handOut(
     open,
-    stand.promised.filter((p) => p.orderId !== orderId),
+    stand.reserved.filter((p) => p.orderId !== orderId),
   );
   return sum(open.filter((l) => lastsTo(l.lot, due)).map((l) => l.open));
 }
 
 /**
- * Units of one lot that could go along to a market: neither on their way elsewhere nor promised, and good on that day.
+ * Units of one lot that could go along to a market: neither on their way elsewhere nor allocated, and good on that day.
  * @param stand the product's allocation without the day that asks
  * @param along units of other lots that go along to it, by lot
  * @param day the market's; without it, today
  * @example unitsForStall(allocateUnits([lot(7, 10)], [], [], today).get(1), 7, new Map(), null) // 10
  */
-export function unitsForStall(stand: ProductStand | undefined, lotId: number, along: ReadonlyMap<number, number>, day: Day | null): number {
+export function unitsForStall(
+  stand: ProductAllocation | undefined,
+  lotId: number,
+  along: ReadonlyMap<number, number>,
+  day: Day | null,
+): number {
   const own = stand?.lots.find((l) => l.lot.id === lotId);
   if (!stand || !own || !lastsTo(own.lot, day)) return 0;
   const others = openOf(stand.lots, along);
@@ -155,6 +160,6 @@ export function unitsForStall(stand: ProductStand | undefined, lotId: number, al
   const open = mine.open;
   // What the orders lack without this lot they need of it; each unit of it that stays gives them one more until they have all they had.
   mine.open = 0;
-  const without = sum(handOut(others, stand.promised));
-  return Math.max(0, open - Math.max(0, sum(stand.promised.map((p) => p.units)) - without));
+  const without = sum(handOut(others, stand.reserved));
+  return Math.max(0, open - Math.max(0, sum(stand.reserved.map((p) => p.units)) - without));
 }

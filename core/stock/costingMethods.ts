@@ -13,8 +13,8 @@ export const COSTING_METHODS = { lot: "Lot cost", average: "Average cost", again
 export type CostingMethod = keyof typeof COSTING_METHODS;
 export const COSTING_METHOD_IDS = Object.keys(COSTING_METHODS) as CostingMethod[];
 
-/** Something for each school. @example bySchool((s) => s.length) // { lot: 3, average: 7, again: 5 } */
-export const bySchool = <T>(of: (school: CostingMethod) => T): Record<CostingMethod, T> => ({
+/** A value for each costing method. @example byCostingMethod((s) => s.length) // { lot: 3, average: 7, again: 5 } */
+export const byCostingMethod = <T>(of: (school: CostingMethod) => T): Record<CostingMethod, T> => ({
   lot: of("lot"),
   average: of("average"),
   again: of("again"),
@@ -67,7 +67,7 @@ const plus = (sum: Micros | null, one: Micros | null): Micros | null => (sum ===
 
 /** What needs that were costed come to. */
 export const totalOf = (costs: readonly NeedCost[]): Totals =>
-  bySchool((school) => costs.reduce<Micros | null>((a, c) => plus(a, c.cost[school]), micros(0)));
+  byCostingMethod((school) => costs.reduce<Micros | null>((a, c) => plus(a, c.cost[school]), micros(0)));
 
 /**
  * What each of several groups of needs comes to, met one group after the other: `totalOf` their `costNeeds`, where nobody asks for the lots.

@@ -125,19 +125,19 @@ describe("what is promised", () => {
             day,
           ).get(1);
           fc.pre(s !== undefined);
-          const promised = s.promised.reduce((a, p) => a + p.units, 0);
+          const promised = s.reserved.reduce((a, p) => a + p.units, 0);
           expect(s.held + s.expired + s.onTheWay + promised + s.free).toBe(s.here);
           for (const n of [s.held, s.expired, s.onTheWay, s.free]) expect(n).toBeGreaterThanOrEqual(0);
           // The sooner due is served first: whoever goes short leaves nothing to the later ones, and nothing that is good on its day.
-          const short = s.promised.findIndex((p) => p.units < p.wished);
+          const short = s.reserved.findIndex((p) => p.units < p.wished);
           if (short >= 0) {
-            expect(s.promised.slice(short + 1).reduce((a, p) => a + p.units, 0)).toBe(0);
-            expect(unitsFor(s, null, s.promised[short]!.due)).toBe(0);
+            expect(s.reserved.slice(short + 1).reduce((a, p) => a + p.units, 0)).toBe(0);
+            expect(unitsFor(s, null, s.reserved[short]!.due)).toBe(0);
           }
           // Each is promised no more than is open and good on its day.
-          for (const p of s.promised) {
+          for (const p of s.reserved) {
             const good = s.lots.filter((l) => l.lot.bestBefore === null || l.lot.bestBefore >= p.due);
-            const sooner = s.promised.filter((x) => x.due >= p.due).reduce((a, x) => a + x.units, 0);
+            const sooner = s.reserved.filter((x) => x.due >= p.due).reduce((a, x) => a + x.units, 0);
             expect(sooner).toBeLessThanOrEqual(good.reduce((a, l) => a + l.open, 0));
           }
           // A stall may have of a lot what leaves every order all it was promised, and not one more.
@@ -151,7 +151,7 @@ describe("what is promised", () => {
                 day,
               )
                 .get(1)!
-                .promised.reduce((a, p) => a + p.units, 0);
+                .reserved.reduce((a, p) => a + p.units, 0);
             expect(without(room)).toBe(promised);
             if (room < l.open) expect(without(room + 1)).toBeLessThan(promised);
           }

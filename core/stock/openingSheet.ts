@@ -30,7 +30,7 @@ export interface OpeningRead<M> {
   bestBefore: Day | null;
 }
 
-/** A line with nothing said of how much there is: it is passed over. */
+/** A line without an amount: it is passed over. */
 const isOpen = (l: OpeningTexts): boolean => [l.amount, l.cost, l.bought, l.supplierLot, l.bestBefore].every((t) => t.trim() === "");
 
 /**

@@ -25,7 +25,7 @@ function without(lots: readonly Lot[], takes: readonly Taken[]): Lot[] {
 }
 
 /**
- * What is left of lots once what is promised is set aside; of one that is promised whole nothing.
+ * What is left of lots without what is reserved; a lot reserved whole is left out.
  * @example unreserved([], { takes: [], needs: [] }, "2026-11-27") // []
  */
 export function unreserved(lots: readonly Lot[], { takes, needs }: Reservations, day: Day): Lot[] {

@@ -31,7 +31,7 @@ export interface ActOptions {
   /** Called while a long act goes on, with how much of how much is done; what it throws ends the act, and nothing of it is saved. */
   progress?: (done: number, of: number) => void;
   /** Only to see whether it could be done: everything is worked out and nothing is saved. */
-  try?: boolean;
+  dryRun?: boolean;
 }
 
 /** It could be done; nothing was. */
@@ -68,7 +68,7 @@ export interface ActDefinition<In, Leaves, K extends ActKind = ActKind> {
   /** The day, where the input says it. */
   dayOf?: (input: In) => Day;
   /** It goes through the books from lot to lot, whatever follows from what: nobody else moves anything meanwhile. */
-  alone?: true;
+  exclusive?: true;
   /** Reads, checks and does. @throws Refused; then nothing is saved */
   run: (tx: Tx, input: In, at: ActContext) => Promise<ActResult<Leaves>>;
   /** How what it left is read again; null where it leaves nothing. */
@@ -148,13 +148,13 @@ function refusalOf(e: unknown): unknown {
     return Refused.one("", "Other windows are at work on the same things. Try again: nothing was moved.");
   if (hasCode(cause, "23505")) return duplicateRefusal(cause.constraint);
   if (hasCode(cause, "23503"))
-    return Refused.one("", "Something on this sheet has just been deleted in another window. Look again: nothing was kept.");
+    return Refused.one("", "Something on this sheet has just been deleted in another window. Look again: nothing was saved.");
   return e;
 }
 
 /**
  * Locks are taken in one order by every act, so that two never wait for each other: the books, the sheet's token, the act's row, the record on
- * the sheet, what batches on the bench are promised, all the lots at once by their number (`lockLots`), and last the numbers of lots.
+ * the sheet, what is reserved for batches on the bench, all the lots at once by their number (`lockLots`), and last the numbers of lots.
  */
 const holdBooks = (tx: Tx, alone: boolean) =>
   tx.execute(alone ? sql`select pg_advisory_xact_lock(7001)` : sql`select pg_advisory_xact_lock_shared(7001)`);
@@ -165,7 +165,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
   const digest = digestOf(def.kind, input);
   const seen = doing.seen ?? null;
   return db.transaction(async (tx) => {
-    await holdBooks(tx, def.alone ?? false);
+    await holdBooks(tx, def.exclusive ?? false);
     if (doing.token !== undefined) {
       await holdSheet(tx, doing.token);
       await tx.delete(draft).where(eq(draft.token, doing.token));
@@ -183,7 +183,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
       .onConflictDoNothing({ target: act.token })
       .returning({ id: act.id });
     if (!fresh) {
-      if (doing.try) throw new DryRunPassed();
+      if (doing.dryRun) throw new DryRunPassed();
       return await sameAct(tx, doing.token!, def.kind, digest);
     }
     const step = async (done: number, of: number): Promise<void> => {
@@ -197,7 +197,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
       .where(eq(act.id, fresh.id));
     await writeSubjects(tx, fresh.id, came.about);
     // Thrown, so that the transaction rolls back.
-    if (doing.try) throw new DryRunPassed();
+    if (doing.dryRun) throw new DryRunPassed();
     return { actId: fresh.id, path: came.path };
   });
 }
@@ -205,7 +205,7 @@ async function performOnce<In, Leaves>(db: Db, def: ActDefinition<In, Leaves>, i
 /** The act a token was used for, when it was this very one. @throws Refused when it was another */
 async function sameAct(tx: Tx, token: string, kind: ActKind, digest: string): Promise<Done> {
   const [before] = await tx.select().from(act).where(eq(act.token, token));
-  // Acts kept before contents were have none to compare.
+  // Acts from before contents were stored have none to compare.
   if (before!.kind !== kind || (before!.digest !== null && before!.digest !== digest))
     throw Refused.one(
       "",

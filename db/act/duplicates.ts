@@ -8,7 +8,7 @@ const ONCE = {
   recipe_name: ["name", "There is already a recipe of that name."],
   recipe_code: ["code", "Another recipe has these lot letters."],
   contact_name: ["name", "There is already somebody of that name."],
-  market_line_lot: ["lines", "That lot stands on this day already."],
+  market_line_lot: ["lines", "That lot is on this day already."],
 } as const;
 
 /** @example duplicateRefusal("recipe_code").problems // [{ field: "code", say: "Another recipe has these lot letters." }] */
@@ -16,6 +16,6 @@ export function duplicateRefusal(constraint: string | undefined): Refused {
   const [field, say] =
     constraint !== undefined && isKeyOf(ONCE, constraint)
       ? ONCE[constraint]
-      : (["", "Another window has just kept the same thing. Look again: nothing was kept."] as const);
+      : (["", "Another window has just saved the same thing. Look again: nothing was saved."] as const);
   return Refused.one(field, say);
 }

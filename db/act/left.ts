@@ -7,17 +7,17 @@ import { mixed, number, string } from "yup";
 
 const whole = (v: unknown): boolean => typeof v === "number" && Number.isSafeInteger(v);
 
-export const leftMicros = () => mixed((v): v is Micros => whole(v)).required();
-export const leftMg = () => mixed((v): v is Mg => whole(v)).required();
-export const leftId = () => number().integer().required();
-export const leftIdOrNone = () => number().integer().nullable().defined();
-export const leftFigureOrNone = () => number().nullable().defined();
-export const leftText = () => string().defined();
+export const undoMicros = () => mixed((v): v is Micros => whole(v)).required();
+export const undoMg = () => mixed((v): v is Mg => whole(v)).required();
+export const undoId = () => number().integer().required();
+export const undoIdOrNull = () => number().integer().nullable().defined();
+export const undoNumberOrNull = () => number().nullable().defined();
+export const undoText = () => string().defined();
 const isDay = (v: unknown): v is Day => typeof v === "string" && readDay(v).ok;
-export const leftDay = () => mixed(isDay).required();
-export const leftDayOrNone = () => mixed(isDay).nullable().defined();
+export const undoDay = () => mixed(isDay).required();
+export const undoDayOrNull = () => mixed(isDay).nullable().defined();
 /** One of a list of words. @example leftOneOf(["value", "weight"] as const) */
-export const leftOneOf = <const T extends string>(words: readonly T[]) =>
+export const undoOneOf = <const T extends string>(words: readonly T[]) =>
   mixed((v): v is T => typeof v === "string" && (words as readonly string[]).includes(v)).required();
 
 /** What each kind of column may hold once it has been through JSON. */

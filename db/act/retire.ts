@@ -3,7 +3,7 @@ import type { ActKind, SubjectKind } from "#core/act/kinds";
 import { boolean, object } from "yup";
 import type { Tx } from "../client.ts";
 import { defineAct, type About } from "./define.ts";
-import { leftId } from "./left.ts";
+import { undoId } from "./left.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 
 interface Retiring<K extends ActKind> {
@@ -36,7 +36,7 @@ export const defineRetire = <const K extends ActKind>({ kind, subject, at, delet
         leaves: { id, was: was.retired },
       };
     },
-    leaves: object({ id: leftId(), was: boolean().required() }),
+    leaves: object({ id: undoId(), was: boolean().required() }),
     back: async (tx, { id, was }, { undoes }) => {
       await requireNoLaterActs(tx, { kind: subject, id }, undoes, [kind, deletes], "It was put away, back, or deleted since.");
       await before?.(tx, id, undoes);

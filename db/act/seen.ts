@@ -2,17 +2,17 @@
 import type { Subject } from "#core/act/kinds";
 import { EditedMeanwhile } from "#core/refused";
 import { and, desc, eq, gt, sql } from "drizzle-orm";
-import { number } from "../columnsOf.ts";
+import { sqlNumber } from "../columnsOf.ts";
 import type { Reads, Tx } from "../client.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { act, actSubject } from "../schema.ts";
 
 /** The newest act that changed a record; 0 when none ever did. @example versionOf(db, { kind: "recipe", id: 4 }) */
 export async function versionOf(db: Reads, subject: Subject): Promise<number> {
   const { kind, id } = subject;
-  const [row] = await ask(db, "version_of", { kind, id }, (at) =>
+  const [row] = await runPrepared(db, "version_of", { kind, id }, (at) =>
     db
-      .select({ newest: number(sql`coalesce(max(${actSubject.actId}), 0)`) })
+      .select({ newest: sqlNumber(sql`coalesce(max(${actSubject.actId}), 0)`) })
       .from(actSubject)
       .where(and(eq(actSubject.kind, at.kind), eq(actSubject.subjectId, at.id), eq(actSubject.changes, true))),
   );

@@ -3,10 +3,10 @@ import { ACTS_SAID, type ActKind, type Subject } from "#core/act/kinds";
 import type { Day } from "#core/when";
 import { and, asc, desc, eq, gte, lt, lte, or, sql, type Placeholder, type SQL, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { aText, flag, number, orNone, rowsOf, wordsOrNone } from "../columnsOf.ts";
+import { readText, sqlBoolean, sqlNumber, orNone, rowsOf, sqlTextOrNull } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { hasAll, wordsOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { act, actSubject, lot, movement } from "../schema.ts";
 import { whyIrreversible } from "./reverse.ts";
 
@@ -72,7 +72,7 @@ export async function readBook(db: Reads, q: BookQuery, size = 50): Promise<Book
     ...{ words, kinds: kinds ?? [], from: from ?? "", to: to ?? "", before: before ?? 0, size },
     ...{ kind: about?.kind ?? "", id: about?.id ?? 0 },
   };
-  return ask(db, ["book", ...shape].join("_"), given, (at) =>
+  return runPrepared(db, ["book", ...shape].join("_"), given, (at) =>
     rows(db)
       .where(
         and(
@@ -95,7 +95,7 @@ const stationKinds = (station: string): ActKind[] =>
 
 /** The newest acts about a record, for its own sheet. */
 export const actsAbout = (db: Reads, { kind, id }: Subject, size = 12): Promise<BookRow[]> =>
-  ask(db, kind === "lot" ? "acts_about_lot" : "acts_about", { kind, id, size }, (at) =>
+  runPrepared(db, kind === "lot" ? "acts_about_lot" : "acts_about", { kind, id, size }, (at) =>
     rows(db)
       .where(aboutRecord(kind, at.kind, at.id))
       .orderBy(desc(act.id))
@@ -104,7 +104,7 @@ export const actsAbout = (db: Reads, { kind, id }: Subject, size = 12): Promise<
 
 /** What a record an act is about is called now; null when it is gone, or has no name. */
 const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) =>
-  wordsOrNone(sql`case ${kind}
+  sqlTextOrNull(sql`case ${kind}
   when 'material' then (select m.name from material m where m.id = ${id})
   when 'lot' then (select l.number from lot l where l.id = ${id})
   when 'receipt' then (select p.supplier from purchase p where p.id = ${id})
@@ -119,14 +119,14 @@ const calledOf = (kind: SQLWrapper | string, id: SQLWrapper | number) =>
 
 /** What a record is called now; null when it is gone, or has no name. @example nameOf(db, { kind: "jar", id: 4 }) // "J26103-1" */
 export async function nameOf(db: Reads, { kind, id }: Subject): Promise<string | null> {
-  const [found] = await rowsOf(db, { called: orNone(aText) }, sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
+  const [found] = await rowsOf(db, { called: orNone(readText) }, sql`select ${calledOf(sql`${kind}::text`, id)} as called`);
   return found!.called;
 }
 
 /** One act with what it did: the records it was about, what it moved, and what it corrected or was corrected by. */
 export async function readAct(db: Reads, id: number) {
   const [row] = await db
-    .select({ ...columns, seen: act.seen, token: flag(sql`${act.token} is not null`) })
+    .select({ ...columns, seen: act.seen, token: sqlBoolean(sql`${act.token} is not null`) })
     .from(act)
     .leftJoin(undoing, eq(undoing.undoes, act.id))
     .where(eq(act.id, id));
@@ -148,7 +148,7 @@ export async function readAct(db: Reads, id: number) {
         number: lot.number,
         name: lot.name,
         label: lot.label,
-        kind: wordsOrNone(sql`(select m.kind from material m where m.id = ${lot.materialId})`),
+        kind: sqlTextOrNull(sql`(select m.kind from material m where m.id = ${lot.materialId})`),
         qty: movement.qty,
         value: movement.value,
         reason: movement.reason,
@@ -185,9 +185,9 @@ export async function restatementsSince(
   id: number,
 ): Promise<Restatements[]> {
   const base = alias(movement, "base");
-  return ask(db, `put_right_${of}`, { id }, (at) =>
+  return runPrepared(db, `put_right_${of}`, { id }, (at) =>
     db
-      .select({ actId: act.id, day: act.day, summary: act.summary, by: number(sql`-sum(${movement.value})`) })
+      .select({ actId: act.id, day: act.day, summary: act.summary, by: sqlNumber(sql`-sum(${movement.value})`) })
       .from(movement)
       .innerJoin(base, eq(base.id, movement.restates))
       .innerJoin(act, eq(act.id, movement.actId))

@@ -26,7 +26,7 @@ export function whyIrreversible(kind: ActKind): string | null {
 
 const UNDO: ActDefinition<{ actId: number }, null> = {
   kind: "undo",
-  alone: true,
+  exclusive: true,
   leaves: null,
   back: { never: "Taking back isn't taken back itself: do again what was done." },
   run: async (tx, { actId }, at) => {
@@ -71,17 +71,17 @@ const UNDO: ActDefinition<{ actId: number }, null> = {
  */
 export const reverseAct = (db: Db, actId: number, doing: ActOptions): Promise<Done> => perform(db, UNDO, { actId }, doing);
 
-/** What an act left, read as its definition says. @throws Refused for an act that was kept before that was noted */
+/** What an act left, read as its definition says. @throws Refused for an act from before that was recorded */
 async function readLeft(def: AnyAct, stored: unknown): Promise<unknown> {
   const { v, left } = (stored ?? {}) as { v?: unknown; left?: unknown };
   if (v !== LEAVES_VERSION || !def.leaves?.isValidSync(left, { strict: true }))
-    throw Refused.one("", "That was kept before Zelbin noted what had been there, so it can't be taken back. Change it by hand.");
+    throw Refused.one("", "That was saved before Zelbin noted what had been there, so it can't be taken back. Change it by hand.");
   return def.leaves.validate(left, { strict: true });
 }
 
 /**
- * The opposite of everything an act moved, to be posted: what of it was corrected since goes back at its value now. What it corrected of
- * others' purchases goes back as long as those are in effect; what merely followed from that is worked out again.
+ * The opposite of everything an act moved, to be posted: what was corrected since is reversed at its value now. What it corrected of
+ * others' purchases is reversed as long as those are in effect; what merely followed from that is worked out again.
  */
 async function opposites(tx: Tx, actId: number, undoId: number): Promise<Restatement[]> {
   const own = await tx.select().from(movement).where(eq(movement.actId, actId)).orderBy(movement.id);

@@ -1,10 +1,10 @@
-/** Scans and photos, kept in the database beside what they belong to. */
+/** Scans and photos, stored in the database beside what they belong to. */
 import { Refused } from "#core/refused";
 import { and, eq, isNull } from "drizzle-orm";
 import { fileTypeFromBuffer } from "file-type";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId } from "../act/left.ts";
+import { undoId } from "../act/left.ts";
 import type { Reads, Tx } from "../client.ts";
 import { actorName } from "../act/maker.ts";
 import { attachment, batch, batchEvent, jarEvent } from "../schema.ts";
@@ -20,7 +20,7 @@ async function typeOf(bytes: Buffer, name: string): Promise<string> {
   if (bytes.length > MOST_BYTES) throw Refused.one("file", "That file is over 12 MB. Make the scan smaller.");
   const type = await fileTypeFromBuffer(bytes);
   if (!type || !TYPES.has(type.mime))
-    throw Refused.one("file", `“${name}” isn't a picture or a PDF inside, whatever its name says. Nothing was kept.`);
+    throw Refused.one("file", `“${name}” isn't a picture or a PDF inside, whatever its name says. Nothing was saved.`);
   return type.mime;
 }
 
@@ -47,7 +47,7 @@ export const keepScan = defineAct({
     summary: `Added a scan: ${file.name.slice(0, 80)}`,
     about: [{ kind: "receipt", id: purchaseId }],
   }),
-  leaves: object({ id: leftId() }),
+  leaves: object({ id: undoId() }),
   back: async (tx, { id }) => {
     await tx.delete(attachment).where(eq(attachment.id, id));
   },
@@ -61,7 +61,7 @@ export const keepPhoto = defineAct({
     await tx.insert(jarEvent).values({ jarId, day, kind: "photo", attachmentId: id, actId });
     return { leaves: { id }, path: `/jars/${jarId}`, summary: "Added a photo of the jar", about: [{ kind: "jar", id: jarId }] };
   },
-  leaves: object({ id: leftId() }),
+  leaves: object({ id: undoId() }),
   back: async (tx, { id }, { undoes }) => {
     await tx.delete(jarEvent).where(eq(jarEvent.actId, undoes));
     await tx.delete(attachment).where(eq(attachment.id, id));
@@ -84,7 +84,7 @@ export const keepBatchPhoto = defineAct({
       about: [{ kind: "batch", id: batchId }],
     };
   },
-  leaves: object({ id: leftId() }),
+  leaves: object({ id: undoId() }),
   back: async (tx, { id }) => {
     await tx.delete(batchEvent).where(eq(batchEvent.attachmentId, id));
     await tx.delete(attachment).where(eq(attachment.id, id));

@@ -1,11 +1,11 @@
 /** Batches: the bench, one sheet, and what was made before. */
 import { and, asc, desc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
-import { readBoolean, aNumber, aText, flag, jsonRows, number, orNone } from "../columnsOf.ts";
+import { readBoolean, readNumber, readText, sqlBoolean, jsonRows, sqlNumber, orNone } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { hasStock, lotColumns } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { batch, batchSize, batchTake, lot, product, recipe, recipeLine, recipeVersion } from "../schema.ts";
 
 /** A size as the bench lists it; without a lot until it is poured. */
@@ -13,14 +13,14 @@ const listedSize = {
   label: batchSize.label,
   planned: batchSize.planned,
   units: batchSize.units,
-  number: orNone(aText),
-  onHand: orNone(aNumber),
+  number: orNone(readText),
+  onHand: orNone(readNumber),
   bestBefore: lot.bestBefore,
   hold: readBoolean,
 };
 
 /** Batches, open ones first, then newest. */
-export const listBatches = (db: Reads, most = LISTED_AT_MOST) => ask(db, "batches", { most }, (at) => batches(db, at.most));
+export const listBatches = (db: Reads, most = LISTED_AT_MOST) => runPrepared(db, "batches", { most }, (at) => batches(db, at.most));
 
 const batches = (db: Reads, most: Placeholder) =>
   db
@@ -31,9 +31,9 @@ const batches = (db: Reads, most: Placeholder) =>
       type: recipeVersion.type,
       version: recipeVersion.n,
       plannedMg: batch.plannedMg,
-      poured: flag(sql`${batch.pouredActId} is not null`),
-      cleared: flag(sql`${batch.clearedActId} is not null`),
-      spoiled: flag(sql`${batch.spoiledActId} is not null`),
+      poured: sqlBoolean(sql`${batch.pouredActId} is not null`),
+      cleared: sqlBoolean(sql`${batch.clearedActId} is not null`),
+      spoiled: sqlBoolean(sql`${batch.spoiledActId} is not null`),
       why: batch.spoiledWhy,
       sizes: jsonRows(
         sql`(select coalesce(json_agg(json_build_object('label', s.label, 'planned', s.planned, 'units', s.units,
@@ -41,8 +41,8 @@ const batches = (db: Reads, most: Placeholder) =>
         from ${batchSize} s left join ${lot} l on l.id = s.lot_id where s.batch_id = ${batch.id})`,
         listedSize,
       ),
-      lines: number(sql`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id})`),
-      weighed: number(sql`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id} and t.weighed is not null)`),
+      lines: sqlNumber(sql`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id})`),
+      weighed: sqlNumber(sql`(select count(*)::int from ${batchTake} t where t.batch_id = ${batch.id} and t.weighed is not null)`),
     })
     .from(batch)
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
@@ -51,7 +51,7 @@ const batches = (db: Reads, most: Placeholder) =>
 
 /** The recipe of the newest batch; null while there is none. */
 export async function lastRecipeSetOut(db: Reads): Promise<number | null> {
-  const [row] = await ask(db, "last_recipe_set_out", {}, () =>
+  const [row] = await runPrepared(db, "last_recipe_set_out", {}, () =>
     db.select({ recipeId: batch.recipeId }).from(batch).orderBy(desc(batch.id)).limit(1),
   );
   return row?.recipeId ?? null;
@@ -59,12 +59,12 @@ export async function lastRecipeSetOut(db: Reads): Promise<number | null> {
 
 /** How many of each size of a recipe were set out for the last batch of it that was poured: one that was cleared off, or is still on the bench, does not count. */
 export const lastSetOut = (db: Reads, recipeId: number) =>
-  ask(db, "last_set_out", { recipeId }, (at) =>
+  runPrepared(db, "last_set_out", { recipeId }, (at) =>
     db
       // What was parted off was meant to be of the size it was taken from.
       .select({
         productId: batchSize.productId,
-        units: number(
+        units: sqlNumber(
           sql`${batchSize.planned} + (select coalesce(sum(p.planned), 0) from ${batchSize} p where p.part_of = ${sql.raw('"batch_size"."id"')})`,
         ),
       })
@@ -82,19 +82,19 @@ export const lastSetOut = (db: Reads, recipeId: number) =>
 /** What a version of a recipe is made of, by number, in its order. */
 export const materialsOfVersion = async (db: Reads, versionId: number): Promise<number[]> =>
   (
-    await ask(db, "materials_of_version", { versionId }, (at) =>
+    await runPrepared(db, "materials_of_version", { versionId }, (at) =>
       db.select({ id: recipeLine.materialId }).from(recipeLine).where(eq(recipeLine.versionId, at.versionId)).orderBy(asc(recipeLine.id)),
     )
   ).map((l) => l.id);
 
 /** One batch with its sizes and weigh lines in sheet order, by the version it is made from. */
 export async function readBatch(db: Reads, id: number) {
-  const [row] = await ask(db, "batch", { id }, (at) =>
+  const [row] = await runPrepared(db, "batch", { id }, (at) =>
     db
       .select({
         batch,
         recipe: { ...getTableColumns(recipeVersion), id: recipe.id },
-        current: flag(sql`${recipe.versionId} = ${batch.versionId}`),
+        current: sqlBoolean(sql`${recipe.versionId} = ${batch.versionId}`),
       })
       .from(batch)
       .innerJoin(recipe, eq(recipe.id, batch.recipeId))
@@ -103,7 +103,7 @@ export async function readBatch(db: Reads, id: number) {
   );
   if (!row) return null;
   const [sizes, others, takes] = await Promise.all([
-    ask(db, "sizes_of_batch", { id }, (at) =>
+    runPrepared(db, "sizes_of_batch", { id }, (at) =>
       db
         .select({ size: batchSize, lot, containerId: product.containerId })
         .from(batchSize)
@@ -112,7 +112,7 @@ export async function readBatch(db: Reads, id: number) {
         .where(eq(batchSize.batchId, at.id))
         .orderBy(asc(batchSize.position)),
     ),
-    ask(db, "other_sizes", { id, recipeId: row.recipe.id }, (at) =>
+    runPrepared(db, "other_sizes", { id, recipeId: row.recipe.id }, (at) =>
       db
         .select({ productId: product.id, label: product.label, fill: product.fill, containerId: product.containerId })
         .from(product)
@@ -126,7 +126,7 @@ export async function readBatch(db: Reads, id: number) {
         )
         .orderBy(asc(product.position)),
     ),
-    ask(db, "takes_of_batch", { id }, (at) =>
+    runPrepared(db, "takes_of_batch", { id }, (at) =>
       db
         .select({
           position: batchTake.position,
@@ -146,7 +146,7 @@ export async function readBatch(db: Reads, id: number) {
   ]);
   // Until it is poured any lot of a material can still take the place of the one that was planned.
   const materials = row.batch.pouredActId === null ? takes.map((t) => t.materialId) : [];
-  const lots = await ask(db, "lots_of_batch", { taken: takes.map((t) => t.lotId), materials }, (at) =>
+  const lots = await runPrepared(db, "lots_of_batch", { taken: takes.map((t) => t.lotId), materials }, (at) =>
     db
       .select(lotColumns)
       .from(lot)

@@ -1,15 +1,15 @@
 /** Reads finished units with all that claims them, for core/stock/allocations. */
-import { allocateUnits, type ProductStand } from "#core/stock/allocations";
+import { allocateUnits, type ProductAllocation } from "#core/stock/allocations";
 import type { Day } from "#core/when";
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { lotsOfProducts } from "../ledger/lots.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { giftItem, giftOrder, marketDay, marketLine } from "../schema.ts";
 
 /** Lots that are along to a market day that isn't closed. */
 const stalls = (db: Reads) =>
-  ask(db, "open_stalls", {}, () =>
+  runPrepared(db, "open_stalls", {}, () =>
     db
       .select({ dayId: marketDay.id, name: marketDay.name, lotId: marketLine.lotId, taken: marketLine.taken })
       .from(marketLine)
@@ -20,7 +20,7 @@ const stalls = (db: Reads) =>
 
 /** What orders that aren't packed ask for. */
 const wishes = (db: Reads) =>
-  ask(db, "open_wishes", {}, () =>
+  runPrepared(db, "open_wishes", {}, () =>
     db
       .select({
         orderId: giftOrder.id,
@@ -40,7 +40,7 @@ export async function allocatedUnits(
   db: Reads,
   today: Day,
   { without, of }: { without?: number | undefined; of?: readonly number[] } = {},
-): Promise<Map<number, ProductStand>> {
+): Promise<Map<number, ProductAllocation>> {
   // One after the other: an act asks on its own connection, which answers one question at a time.
   const lots = await lotsOfProducts(db, of);
   const along = (await stalls(db)).filter((s) => s.dayId !== without);

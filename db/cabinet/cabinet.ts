@@ -3,15 +3,15 @@ import { REASONS, type TakeOutReason } from "#core/ledger/reasons";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
 import { and, asc, eq, isNotNull, sql } from "drizzle-orm";
-import { flag } from "../columnsOf.ts";
+import { sqlBoolean } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
 import { draw, hasStock, lockLots, lotColumns } from "../ledger/lots.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { batch, batchSize, lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 
 /** Every finished lot with units left, with what its batch cost in work; called what it was called when it was poured. */
-export const listCabinet = (db: Reads) => ask(db, "cabinet", {}, () => cabinet(db));
+export const listCabinet = (db: Reads) => runPrepared(db, "cabinet", {}, () => cabinet(db));
 
 const cabinet = (db: Reads) =>
   db
@@ -20,7 +20,7 @@ const cabinet = (db: Reads) =>
       name: lot.name,
       label: lot.label,
       /** No longer made: the size, or its whole recipe, was put away. */
-      retired: flag(sql`${product.retired} or ${recipe.retired}`),
+      retired: sqlBoolean(sql`${product.retired} or ${recipe.retired}`),
       type: recipeVersion.type,
       batchId: batch.id,
       units: batchSize.units,

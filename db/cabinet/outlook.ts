@@ -9,7 +9,7 @@ import { addDays, type Day } from "#core/when";
 import { asc, eq, sql } from "drizzle-orm";
 import { isEffective } from "../ledger/effective.ts";
 import type { Db } from "../client.ts";
-import { aNumber, rowsOf } from "../columnsOf.ts";
+import { readNumber, rowsOf } from "../columnsOf.ts";
 import { hasStock } from "../ledger/lots.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import { firmnessLearned } from "../recipe/firmness.ts";
@@ -19,7 +19,7 @@ import { act, batch, batchSize, lot, material, movement, recipeLine, recipeVersi
 async function paces(db: Db, today: Day): Promise<Map<number, number | null>> {
   const rows = await rowsOf(
     db,
-    { of: aNumber, since: lot.arrived, sold: aNumber },
+    { of: readNumber, since: lot.arrived, sold: readNumber },
     sql`with gone as (
         select m.lot_id, -sum(m.qty) as units from ${act} a join ${movement} m on m.act_id = a.id
         where a.day > ${addDays(today, -PACE_DAYS)} and m.reason in ${SALES} and m.restates is null and ${isEffective(sql`a.id`)} group by 1)

@@ -1,4 +1,4 @@
-/** Suppliers, customers and markets: who the books know, and keeping, putting away and deleting them. */
+/** Suppliers, customers and markets: who the books know; saving, putting away and deleting them. */
 import { CONTACTS, type ContactKind } from "#core/contact";
 import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
@@ -6,12 +6,12 @@ import { counted } from "#core/words";
 import { and, eq, inArray, sql, type SQL } from "drizzle-orm";
 import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftRow, leftText } from "../act/left.ts";
+import { undoId, leftRow, undoText } from "../act/left.ts";
 import { defineRetire } from "../act/retire.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { notReversed, requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
-import { readBoolean, aNumber, aText, orNone, rowsOf, words } from "../columnsOf.ts";
+import { readBoolean, readNumber, readText, orNone, rowsOf, sqlText } from "../columnsOf.ts";
 import { contact, contactName } from "../schema.ts";
 import { oneOf } from "../schema/columns.ts";
 
@@ -58,8 +58,8 @@ export const contactsOf = (db: Reads, kind: ContactKind): Promise<Known[]> =>
       reach: contact.reach,
       note: contact.note,
       retired: readBoolean,
-      times: aNumber,
-      last: orNone(aText),
+      times: readNumber,
+      last: orNone(readText),
     },
     sql`
     select c.id, c.name, c.reach, c.note, c.retired, coalesce(sum(w.times), 0) as times, max(w.last)::text as last
@@ -83,7 +83,7 @@ export async function readContact(db: Reads, id: number): Promise<{ contact: Con
   if (!found) return null;
   const mentions = await rowsOf(
     db,
-    { day: aText, path: aText, asWritten: aText, what: oneOf(WHAT), n: aNumber },
+    { day: readText, path: readText, asWritten: readText, what: oneOf(WHAT), n: readNumber },
     sql`
     select w.day::text as day, w.path, w.as_written as "asWritten", w.what, w.n from (${WRITTEN[found.kind]}) w
     join ${contactName} n on n.called = w.called and n.kind = ${found.kind} where n.contact_id = ${id} order by w.day desc, w.path limit 200`,
@@ -107,7 +107,7 @@ async function held(tx: Tx, id: number): Promise<ContactRow> {
 /** Lets a contact be found by a name too. @returns that name where it is new; null where it was called so before. @throws Refused when somebody else is */
 async function call(tx: Tx, { id, kind, name }: Pick<ContactRow, "id" | "kind" | "name">): Promise<string | null> {
   // In small letters by the database's own rule, which is the one the books are looked up by.
-  const called = words(sql`lower(btrim(${name}::text))`);
+  const called = sqlText(sql`lower(btrim(${name}::text))`);
   const [fresh] = await tx
     .insert(contactName)
     .values({ kind, called, contactId: id })
@@ -139,7 +139,7 @@ export interface ContactIn {
 }
 
 /**
- * Adds a contact, or changes one. A new name is another it goes by: what was written before keeps what it was called, and leads here still.
+ * Adds a contact, or changes one. A new name is another it goes by: older records show the old name, and still lead here.
  * @throws Refused for a name that is somebody else's; EditedMeanwhile
  */
 export const saveContact = defineAct({
@@ -157,14 +157,14 @@ export const saveContact = defineAct({
     const called = await call(tx, row!);
     return { path: `/people/${row!.id}`, summary: `Saved ${input.name}`, about: about(row!.id), leaves: { id: row!.id, before, called } };
   },
-  leaves: object({ id: leftId(), before: leftRow(contact).nullable(), called: leftText().nullable() }),
+  leaves: object({ id: undoId(), before: leftRow(contact).nullable(), called: undoText().nullable() }),
   back: async (tx, { id, before, called }, { undoes }) => {
     await requireNoLaterActs(
       tx,
       { kind: "contact", id },
       undoes,
       ["saveContact", "deleteContact"],
-      "It has been kept again or deleted since.",
+      "It has been saved again or deleted since.",
     );
     if (!before) {
       await deleteUnnamed(tx, id);
@@ -219,7 +219,7 @@ export const deleteContact = defineAct({
     const gone = await deleteUnnamed(tx, id);
     return { path: `/people?of=${gone.row.kind}`, summary: `Deleted ${gone.row.name}`, about: about(id), leaves: gone };
   },
-  leaves: object({ row: leftRow(contact), names: array().of(leftText()).required() }),
+  leaves: object({ row: leftRow(contact), names: array().of(undoText()).required() }),
   back: async (tx, { row, names }) => {
     const taken = await tx
       .select({ id: contactName.contactId, called: contactName.called })

@@ -1,5 +1,5 @@
 /** What is to be begun for each order that isn't packed: the steps of core/gift/begin, with what everything is called. */
-import { standingOf, stepsFor, tooLate, unitNeeds, type OrderStep } from "#core/gift/begin";
+import { stateOfOrder, stepsFor, tooLate, unitNeeds, type OrderStep } from "#core/gift/begin";
 import type { Standing } from "#core/gift/standing";
 import { method } from "#core/infusion/methods";
 import { kind } from "#core/material/kinds";
@@ -8,12 +8,12 @@ import { stockOnHand } from "#core/stock/shelf";
 import type { Day } from "#core/when";
 import { and, eq, gt } from "drizzle-orm";
 import { onTheBench } from "../bench/planning/standing.ts";
-import { spokenFor } from "../bench/planning/reservations.ts";
+import { readReservations } from "../bench/planning/reservations.ts";
 import type { Reads } from "../client.ts";
 import { jarsGiving, steepedHere } from "../jars/giving.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { productsNamed, readRecipes } from "../recipe/read.ts";
 import { batch, batchSize, material } from "../schema.ts";
 import { readSettings } from "../settings/settings.ts";
@@ -23,7 +23,7 @@ import { ordersLacking } from "./lacking.ts";
 /** A step with what it is about, a product or a material and how that is measured; how a jar is steeped; and whether it is too late for it. */
 export type NamedStep = OrderStep & { name: string; measured: "weight" | "count"; how: string; late: boolean };
 
-export interface OrderStand {
+export interface OrderState {
   orderId: number;
   customer: string;
   due: Day;
@@ -36,7 +36,7 @@ export interface OrderStand {
 
 /** What batches on the bench are to fill. */
 const onBench = (db: Reads) =>
-  ask(db, "bench_fills", {}, () =>
+  runPrepared(db, "bench_fills", {}, () =>
     db
       .select({ batchId: batch.id, productId: batchSize.productId, units: batchSize.planned })
       .from(batchSize)
@@ -45,15 +45,15 @@ const onBench = (db: Reads) =>
   );
 
 const called = (db: Reads, ids: readonly number[]) =>
-  ask(db, "materials_called", { ids }, (at) =>
+  runPrepared(db, "materials_called", { ids }, (at) =>
     db.select({ id: material.id, name: material.name, kind: material.kind }).from(material).where(anyOf(material.id, at.ids)),
   );
 
 /** Every order that isn't packed, soonest due first. */
-export async function openOrders(db: Reads, today: Day): Promise<OrderStand[]> {
+export async function openOrders(db: Reads, today: Day): Promise<OrderState[]> {
   const lacking = await ordersLacking(db, today);
   if (lacking.every((o) => o.units.length === 0 && o.pieces.length === 0))
-    return lacking.map(({ units: _, pieces: __, ...o }) => ({ ...o, standing: standingOf(o.due, [], today), steps: [] }));
+    return lacking.map(({ units: _, pieces: __, ...o }) => ({ ...o, standing: stateOfOrder(o.due, [], today), steps: [] }));
   const wanted = [...new Set(lacking.flatMap((o) => o.units.map((u) => u.productId)))];
   const products = new Map((await productsNamed(db, wanted, [])).map((p) => [p.id, p]));
   const recipes = await readRecipes(db, [...new Set([...products.values()].map((p) => p.recipeId))]);
@@ -66,7 +66,7 @@ export async function openOrders(db: Reads, today: Day): Promise<OrderStand[]> {
   const materials = [...new Set([...takes, ...lacking.flatMap((o) => o.pieces.map((p) => p.materialId))])];
   const [lots, spoken, bench, jars, steeped, coming, { leadDays }, names] = [
     await lotsOfMaterials(db, materials),
-    await spokenFor(db),
+    await readReservations(db),
     await onBench(db),
     await jarsGiving(db, materials),
     await steepedHere(db, materials),
@@ -95,6 +95,6 @@ export async function openOrders(db: Reads, today: Day): Promise<OrderStand[]> {
   };
   return lacking.map(({ units: _, pieces: __, ...o }) => {
     const own = steps.get(o.orderId)!;
-    return { ...o, standing: standingOf(o.due, own, today), steps: own.map(named) };
+    return { ...o, standing: stateOfOrder(o.due, own, today), steps: own.map(named) };
   });
 }

@@ -5,15 +5,15 @@ import { Refused } from "#core/refused";
 import type { Day } from "#core/when";
 import { asc, eq, inArray, sql } from "drizzle-orm";
 import { array, object } from "yup";
-import { words } from "../columnsOf.ts";
+import { sqlText } from "../columnsOf.ts";
 import { defineAct, type ActContext } from "../act/define.ts";
-import { leftId, leftRow } from "../act/left.ts";
+import { undoId, leftRow } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { giftItem, giftOrder, giftWrap, material, product, recipe } from "../schema.ts";
 
 export interface GiftIn {
@@ -31,7 +31,7 @@ export interface GiftIn {
 
 /** Gift orders, unpacked and soonest due first, with what is in them; a packed one as it was called when it was packed. */
 export async function listGiftOrders(db: Reads, ids?: readonly number[], most = LISTED_AT_MOST) {
-  const orders = await ask(db, ids ? "orders_of" : "orders", { ids: ids ?? [], most }, (at) =>
+  const orders = await runPrepared(db, ids ? "orders_of" : "orders", { ids: ids ?? [], most }, (at) =>
     db
       .select()
       .from(giftOrder)
@@ -46,13 +46,13 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], most = 
   if (orders.length === 0) return [];
   const orderIds = orders.map((o) => o.id);
   const packed = sql`${giftOrder.packedActId} is not null`;
-  const items = await ask(db, "items_of_orders", { orderIds }, (at) =>
+  const items = await runPrepared(db, "items_of_orders", { orderIds }, (at) =>
     db
       .select({
         id: giftItem.id,
         orderId: giftItem.giftOrderId,
         productId: giftItem.productId,
-        name: words(sql`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`),
+        name: sqlText(sql`case when ${packed} then ${giftItem.name} else ${recipe.name} || ', ' || ${product.label} end`),
         units: giftItem.units,
         price: giftItem.price,
       })
@@ -63,13 +63,13 @@ export async function listGiftOrders(db: Reads, ids?: readonly number[], most = 
       .where(anyOf(giftItem.giftOrderId, at.orderIds))
       .orderBy(asc(giftItem.id)),
   );
-  const wraps = await ask(db, "wraps_of_orders", { orderIds }, (at) =>
+  const wraps = await runPrepared(db, "wraps_of_orders", { orderIds }, (at) =>
     db
       .select({
         id: giftWrap.id,
         orderId: giftWrap.giftOrderId,
         materialId: giftWrap.materialId,
-        name: words(sql`case when ${packed} then ${giftWrap.name} else ${material.name} end`),
+        name: sqlText(sql`case when ${packed} then ${giftWrap.name} else ${material.name} end`),
         pieces: giftWrap.pieces,
       })
       .from(giftWrap)
@@ -93,7 +93,7 @@ async function namesNow(tx: Tx, input: Pick<GiftIn, "items" | "wrapping">) {
     (products.length === 0
       ? []
       : await tx
-          .select({ id: product.id, name: words(sql`${recipe.name} || ', ' || ${product.label}`) })
+          .select({ id: product.id, name: sqlText(sql`${recipe.name} || ', ' || ${product.label}`) })
           .from(product)
           .innerJoin(recipe, eq(recipe.id, product.recipeId))
           .where(inArray(product.id, products))
@@ -172,7 +172,7 @@ export const saveGiftOrder = defineAct({
     };
   },
   leaves: object({
-    orderId: leftId(),
+    orderId: undoId(),
     before: object({
       order: leftRow(giftOrder),
       items: array().of(leftRow(giftItem)).required(),
@@ -185,7 +185,7 @@ export const saveGiftOrder = defineAct({
       { kind: "order", id: orderId },
       undoes,
       ["saveGift", "packOrder"],
-      "The order has been kept or packed since.",
+      "The order has been saved or packed since.",
     );
     await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId));
     await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, orderId));

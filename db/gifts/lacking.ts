@@ -8,11 +8,11 @@ import { asc, eq, isNull } from "drizzle-orm";
 import { allocatedUnits } from "../cabinet/allocations.ts";
 import type { Reads } from "../client.ts";
 import { lotsOfMaterials } from "../ledger/lots.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { giftItem, giftOrder, giftWrap } from "../schema.ts";
 
 const orders = (db: Reads) =>
-  ask(db, "open_orders", {}, () =>
+  runPrepared(db, "open_orders", {}, () =>
     db
       .select({ id: giftOrder.id, customer: giftOrder.customer, due: giftOrder.due })
       .from(giftOrder)
@@ -20,7 +20,7 @@ const orders = (db: Reads) =>
       .orderBy(asc(giftOrder.due), asc(giftOrder.id)),
   );
 const items = (db: Reads) =>
-  ask(db, "open_items", {}, () =>
+  runPrepared(db, "open_items", {}, () =>
     db
       .select({ orderId: giftItem.giftOrderId, of: giftItem.productId, n: giftItem.units })
       .from(giftItem)
@@ -28,7 +28,7 @@ const items = (db: Reads) =>
       .where(isNull(giftOrder.packedActId)),
   );
 const wraps = (db: Reads) =>
-  ask(db, "open_wraps", {}, () =>
+  runPrepared(db, "open_wraps", {}, () =>
     db
       .select({ orderId: giftWrap.giftOrderId, of: giftWrap.materialId, n: giftWrap.pieces })
       .from(giftWrap)

@@ -2,12 +2,12 @@
 import { workIn } from "#core/batch/finishing/result";
 import { Refused, type FieldProblem } from "#core/refused";
 import { planPacking } from "#core/gift/packing";
-import { unitsFor, unitsForStall, type ProductStand } from "#core/stock/allocations";
+import { unitsFor, unitsForStall, type ProductAllocation } from "#core/stock/allocations";
 import { sayFullDay, type Day } from "#core/when";
 import { counted, wordList } from "#core/words";
 import { planTakes, stockOnHand } from "#core/stock/shelf";
 import { asc, eq, sql } from "drizzle-orm";
-import { held, number } from "../columnsOf.ts";
+import { isOnHold, sqlNumber } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
 import { allocatedUnits } from "../cabinet/allocations.ts";
 import type { Reads } from "../client.ts";
@@ -25,10 +25,10 @@ export interface PackIn {
 }
 
 /** Why there is less of a product than is here, in words; empty where all of it is free. */
-export function spokenFor(stand: ProductStand | undefined, orderId: number, due: Day | null): string {
+export function whyNotFree(stand: ProductAllocation | undefined, orderId: number, due: Day | null): string {
   if (!stand) return "";
   const tooOld = due === null ? 0 : unitsFor(stand, orderId, null) - unitsFor(stand, orderId, due);
-  const others = stand.promised.filter((p) => p.orderId !== orderId && p.units > 0).map((p) => `${p.units} promised to ${p.customer}`);
+  const others = stand.reserved.filter((p) => p.orderId !== orderId && p.units > 0).map((p) => `${p.units} reserved for ${p.customer}`);
   const said = [
     ...(stand.onTheWay > 0 ? [`${stand.onTheWay} on the way to a market`] : []),
     ...others,
@@ -39,11 +39,11 @@ export function spokenFor(stand: ProductStand | undefined, orderId: number, due:
   return said.length > 0 ? ` (${said.join(", ")})` : "";
 }
 
-/** Where a line's own lot would go short of what other orders are promised out of it. */
+/** Where a line's own lot would go short of what other orders have reserved out of it. */
 function chosenTooMuch(
   items: readonly { productId: number; units: number; name: string }[],
   chosen: ReadonlyMap<number, number>,
-  stand: ReadonlyMap<number, ProductStand>,
+  stand: ReadonlyMap<number, ProductAllocation>,
   orderId: number,
 ): FieldProblem[] {
   const along = new Map<number, number>();
@@ -51,13 +51,13 @@ function chosenTooMuch(
     const lotId = chosen.get(n);
     const of = stand.get(i.productId);
     if (lotId === undefined || !of) return [];
-    const others = { ...of, promised: of.promised.filter((p) => p.orderId !== orderId) };
+    const others = { ...of, promised: of.reserved.filter((p) => p.orderId !== orderId) };
     const room = unitsForStall(others, lotId, along, null) - (along.get(lotId) ?? 0);
     along.set(lotId, (along.get(lotId) ?? 0) + i.units);
     const here = of.lots.find((l) => l.lot.id === lotId)?.open ?? 0;
-    // That there are too few at all is said with everything that is missing.
+    // Too few in all is reported with everything that is missing.
     if (i.units <= room || room === here) return [];
-    const promised = others.promised.filter((p) => p.units > 0).map((p) => `${p.units} promised to ${p.customer}`);
+    const promised = others.promised.filter((p) => p.units > 0).map((p) => `${p.units} reserved for ${p.customer}`);
     return [
       {
         field: `items.${n}.lot`,
@@ -68,7 +68,7 @@ function chosenTooMuch(
 }
 
 /**
- * Packs an order: finished units and wrapping leave their lots, use-first. What is promised to other orders or on its way to a market
+ * Packs an order: finished units and wrapping leave their lots, use-first. What is reserved for other orders or on its way to a market
  * is left alone.
  * @throws Refused naming everything that is missing; then nothing is moved, and nothing of the sheet is saved
  */
@@ -113,13 +113,13 @@ export const packGiftOrder = defineAct({
         day,
       ),
     );
-    // A product may be sure of less than its lots could give: what others are promised stays theirs.
+    // A product may be sure of less than its lots could give: what others have reserved stays theirs.
     const over = new Map<number, number>();
     for (const i of items) over.set(i.productId, (over.get(i.productId) ?? 0) + i.units);
     const lacks = [...over].flatMap(([of, units]) => {
       const planned = items.reduce((a, i, n) => (i.productId === of ? a + itemPlan[n]!.short : a), 0);
       const short = Math.max(planned, units - unitsFor(stand.get(of), id, null));
-      return short > 0 ? [`${short} × ${items.find((i) => i.productId === of)!.name}${spokenFor(stand.get(of), id, due)}`] : [];
+      return short > 0 ? [`${short} × ${items.find((i) => i.productId === of)!.name}${whyNotFree(stand.get(of), id, due)}`] : [];
     });
     const missing = [...lacks, ...wrapPlan.flatMap((p, i) => (p.short ? [`${p.short} × ${wraps[i]!.name}`] : []))];
     if (missing.length > 0) throw Refused.one("pack", `There is too little to pack it: ${wordList(missing)} missing. Nothing was moved.`);
@@ -150,12 +150,12 @@ export async function packedLots(db: Reads, orderId: number) {
       number: lot.number,
       bestBefore: lot.bestBefore,
       onHand: lot.onHand,
-      hold: held,
+      hold: isOnHold,
       productId: lot.productId,
       materialId: lot.materialId,
       name: lot.name,
       label: lot.label,
-      qty: number(sql`-sum(${movement.qty})`),
+      qty: sqlNumber(sql`-sum(${movement.qty})`),
       value: sql`-sum(${movement.value})`.mapWith(movement.value),
       units: batchSize.units,
       minutesHundredths: batchSize.minutesHundredths,

@@ -10,7 +10,7 @@ import { listCabinet } from "../cabinet/cabinet.ts";
 import { notYetReleased } from "../bench/finishing/notYetReleased.ts";
 import { allocatedUnits } from "../cabinet/allocations.ts";
 import { today } from "../clock.ts";
-import { spokenFor } from "./pack.ts";
+import { whyNotFree } from "./pack.ts";
 import { chosenPrices } from "../prices/prices.ts";
 import { unitCostsOf } from "../recipe/costs.ts";
 import { listProducts } from "../recipe/read.ts";
@@ -35,7 +35,7 @@ interface Asked {
   ids?: readonly number[];
   /** Others, in whatever case; what isn't made any more as long as there is some of it. */
   names?: readonly string[];
-  /** What it is promised is free for that order, as far as it is good on the day it is due. */
+  /** What is allocated to it is free for that order, as far as it is good on the day it is due. */
   order?: { id: number; due: Day } | null;
 }
 
@@ -69,7 +69,7 @@ export async function productsOf(db: Reads, { ids = [], names = [], order = null
       price: chosen.get(p.id)?.gift ?? null,
       cost: costs.get(p.id) ?? null,
       free: unitsFor(stand.get(p.id), order?.id ?? null, due),
-      spoken: spokenFor(stand.get(p.id), order?.id ?? 0, due),
+      spoken: whyNotFree(stand.get(p.id), order?.id ?? 0, due),
       lots: (stand.get(p.id)?.lots ?? []).flatMap((l) =>
         l.open > 0
           ? [
@@ -98,6 +98,6 @@ export async function productsToChoose(db: Reads): Promise<Pick<Product, "name" 
     .map((p) => ({
       name: called.get(p.id)!,
       free: unitsFor(stand.get(p.id), null, null),
-      spoken: spokenFor(stand.get(p.id), 0, null),
+      spoken: whyNotFree(stand.get(p.id), 0, null),
     }));
 }

@@ -13,7 +13,7 @@ import type { Day } from "#core/when";
 import { and, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { object, string } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftIdOrNone } from "../act/left.ts";
+import { undoId, undoIdOrNull } from "../act/left.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import type { Db, Tx } from "../client.ts";
@@ -241,7 +241,7 @@ export const heat = defineAct({
       leaves: { jarId, heatOn: j.heatOn?.toISOString() ?? null, heatMinutes: j.heatMinutes },
     };
   },
-  leaves: object({ jarId: leftId(), heatOn: string().nullable().defined(), heatMinutes: leftIdOrNone() }),
+  leaves: object({ jarId: undoId(), heatOn: string().nullable().defined(), heatMinutes: undoIdOrNull() }),
   back: async (tx, { jarId, heatOn, heatMinutes }, { undoes }) => {
     await requireNoLaterActs(
       tx,

@@ -3,7 +3,7 @@ import type { MethodId } from "#core/infusion/methods";
 import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { jar, material } from "../schema.ts";
 import { partsOf } from "./read.ts";
 
@@ -12,7 +12,7 @@ const ofThatName = sql`lower(${jar.name}) = lower(${material.name}) and ${materi
 
 /** Jars that are steeping, with the material each will give, the one ready first in front. */
 export const jarsGiving = async (db: Reads, materials: readonly number[]) =>
-  ask(db, "jars_giving", { materials }, (at) =>
+  runPrepared(db, "jars_giving", { materials }, (at) =>
     db
       .select({ jarId: jar.id, materialId: material.id, expected: jar.expected, earliest: jar.earliest })
       .from(jar)
@@ -23,7 +23,7 @@ export const jarsGiving = async (db: Reads, materials: readonly number[]) =>
 
 /** Which of these are steeped here, each with the method of its last jar. */
 export async function steepedHere(db: Reads, materials: readonly number[]): Promise<Map<number, MethodId>> {
-  const rows = await ask(db, "steeped_here", { materials }, (at) =>
+  const rows = await runPrepared(db, "steeped_here", { materials }, (at) =>
     db
       .selectDistinctOn([material.id], { id: material.id, method: jar.method })
       .from(material)
@@ -36,7 +36,7 @@ export async function steepedHere(db: Reads, materials: readonly number[]): Prom
 
 /** An oil that is to be steeped: its name and, where it was steeped before, how and of what; null where there is no such oil. */
 export async function lastSteeped(db: Reads, materialId: number) {
-  const [last] = await ask(db, "last_steeped", { materialId }, (at) =>
+  const [last] = await runPrepared(db, "last_steeped", { materialId }, (at) =>
     db
       .select({ jarId: jar.id, name: material.name, method: jar.method })
       .from(material)

@@ -5,12 +5,12 @@ import type { Lot } from "#core/stock/lots";
 import type { JarLot } from "#core/infusion/plan";
 import { micros, mg, type Micros } from "#core/measure/exact";
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type Placeholder } from "drizzle-orm";
-import { aNumber, held, number, words, wordsOrNone } from "../columnsOf.ts";
+import { readNumber, isOnHold, sqlNumber, sqlText, sqlTextOrNull } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { afterCorrections, hasStock, lotColumns } from "../ledger/lots.ts";
-import { anyNamed, anyOf, lower } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { anyNamed, anyOf, normalizeNames } from "../pieces.ts";
+import { runPrepared } from "../prepared.ts";
 import { jar, jarEvent, jarPart, lot, material, movement } from "../schema.ts";
 
 export type JarRow = typeof jar.$inferSelect;
@@ -20,16 +20,16 @@ const own = sql.raw('"jar"."id"');
 
 const columns = {
   jar,
-  oil: number(sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier'), 0)`),
-  herb: number(sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb'), 0)`),
-  contents: words(sql`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb')`),
-  carriers: words(sql`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier')`),
-  shaken: wordsOrNone(sql`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`),
+  oil: sqlNumber(sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier'), 0)`),
+  herb: sqlNumber(sql`coalesce((select sum(p.qty) from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb'), 0)`),
+  contents: sqlText(sql`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'herb')`),
+  carriers: sqlText(sql`(select string_agg(distinct p.name, ', ') from ${jarPart} p where p.jar_id = ${own} and p.role = 'carrier')`),
+  shaken: sqlTextOrNull(sql`(select max(e.day)::text from ${jarEvent} e where e.jar_id = ${own} and e.kind = 'shaken')`),
 };
 
 /** Jars on the wall, the one ready first in front. */
 export const steepingJars = (db: Reads) =>
-  ask(db, "steeping_jars", {}, () =>
+  runPrepared(db, "steeping_jars", {}, () =>
     db
       .select(columns)
       .from(jar)
@@ -39,7 +39,7 @@ export const steepingJars = (db: Reads) =>
 
 /** Jars strained or written off, newest first. */
 export const pastJars = (db: Reads, most = LISTED_AT_MOST) =>
-  ask(db, "past_jars", { most }, (at) =>
+  runPrepared(db, "past_jars", { most }, (at) =>
     db
       .select(columns)
       .from(jar)
@@ -52,9 +52,9 @@ export type WallJar = Awaited<ReturnType<typeof steepingJars>>[number];
 
 /** What everything that went into a jar cost, restatements included. */
 export async function valueOfJar(db: Reads, jarId: number): Promise<Micros> {
-  const [row] = await ask(db, "value_of_jar", { jarId }, (at) =>
+  const [row] = await runPrepared(db, "value_of_jar", { jarId }, (at) =>
     db
-      .select({ value: number(sql`coalesce(-sum(${movement.value}), 0)`) })
+      .select({ value: sqlNumber(sql`coalesce(-sum(${movement.value}), 0)`) })
       .from(movement)
       .where(and(eq(movement.jarId, at.jarId), sql`${movement.lotId} in (select p.lot_id from ${jarPart} p where p.jar_id = ${at.jarId})`)),
   );
@@ -62,7 +62,7 @@ export async function valueOfJar(db: Reads, jarId: number): Promise<Micros> {
 }
 
 /** What is in a jar, part by part. */
-export const partsOf = (db: Reads, jarId: number) => ask(db, "parts_of_jar", { jarId }, (at) => parts(db, at.jarId));
+export const partsOf = (db: Reads, jarId: number) => runPrepared(db, "parts_of_jar", { jarId }, (at) => parts(db, at.jarId));
 
 const parts = (db: Reads, jarId: Placeholder) =>
   db
@@ -95,7 +95,7 @@ const parts = (db: Reads, jarId: Placeholder) =>
         dryness: lot.dryness,
         grown: lot.grown,
         holdReason: lot.holdReason,
-        hold: held,
+        hold: isOnHold,
       },
     })
     .from(jarPart)
@@ -107,7 +107,8 @@ const parts = (db: Reads, jarId: Placeholder) =>
 export type JarPartRow = Awaited<ReturnType<typeof partsOf>>[number];
 
 /** Bottles strained from a jar, as long as that straining is in effect. */
-const bottlesOf = (db: Reads, strainedActId: number) => ask(db, "bottles_of_jar", { strainedActId }, (at) => bottles(db, at.strainedActId));
+const bottlesOf = (db: Reads, strainedActId: number) =>
+  runPrepared(db, "bottles_of_jar", { strainedActId }, (at) => bottles(db, at.strainedActId));
 
 const bottles = (db: Reads, strainedActId: Placeholder) =>
   db
@@ -116,9 +117,9 @@ const bottles = (db: Reads, strainedActId: Placeholder) =>
       number: lot.number,
       onHand: lot.onHand,
       bestBefore: lot.bestBefore,
-      hold: held,
+      hold: isOnHold,
       materialId: lot.materialId,
-      qty: sql`${movement.qty}`.mapWith((n) => mg(aNumber(n))),
+      qty: sql`${movement.qty}`.mapWith((n) => mg(readNumber(n))),
       value: afterCorrections("value"),
     })
     .from(movement)
@@ -128,7 +129,7 @@ const bottles = (db: Reads, strainedActId: Placeholder) =>
 
 /** One jar with its parts, what was done to it, its cost, and its bottles; null when there is none or its filling was taken back. */
 export async function readJar(db: Reads, id: number) {
-  const [row] = await ask(db, "jar", { id }, (at) =>
+  const [row] = await runPrepared(db, "jar", { id }, (at) =>
     db
       .select(columns)
       .from(jar)
@@ -137,7 +138,9 @@ export async function readJar(db: Reads, id: number) {
   if (!row) return null;
   const [parts, events, value, bottles] = await Promise.all([
     partsOf(db, id),
-    ask(db, "events_of_jar", { id }, (at) => db.select().from(jarEvent).where(eq(jarEvent.jarId, at.id)).orderBy(desc(jarEvent.id))),
+    runPrepared(db, "events_of_jar", { id }, (at) =>
+      db.select().from(jarEvent).where(eq(jarEvent.jarId, at.id)).orderBy(desc(jarEvent.id)),
+    ),
     valueOfJar(db, id),
     row.jar.strainedActId === null ? [] : bottlesOf(db, row.jar.strainedActId),
   ]);
@@ -147,7 +150,7 @@ export async function readJar(db: Reads, id: number) {
 /** Strainings in effect, per herb in each jar, newest first: what the workshop's own figures rest on. */
 export async function pastStrainings(db: Reads, herbs: readonly number[]): Promise<Straining[]> {
   if (herbs.length === 0) return [];
-  const rows = await ask(db, "past_strainings", { herbs }, (at) =>
+  const rows = await runPrepared(db, "past_strainings", { herbs }, (at) =>
     db
       .select({
         materialId: jarPart.materialId,
@@ -176,7 +179,7 @@ export async function pastStrainings(db: Reads, herbs: readonly number[]): Promi
 export const lotsForJars = async (db: Reads, materials: readonly number[]): Promise<JarLot[]> =>
   materials.length === 0
     ? []
-    : ask(db, "lots_for_jars", { materials }, (at) =>
+    : runPrepared(db, "lots_for_jars", { materials }, (at) =>
         db
           .select({ ...lotColumns, dryness: lot.dryness, grown: lot.grown })
           .from(lot)
@@ -191,8 +194,8 @@ export interface OilLot extends Lot {
 /** Lots of liquid and infused oils that aren't on hold, by what they are of and their number; of these names in whatever case, or all. */
 export async function oilLots(db: Reads, names?: readonly string[]): Promise<OilLot[]> {
   if (names?.length === 0) return [];
-  const name = words(sql`${material.name} || ' · ' || ${lot.number}`);
-  return ask(db, names ? "oil_lots_named" : "oil_lots", { names: lower(names ?? []) }, (at) =>
+  const name = sqlText(sql`${material.name} || ' · ' || ${lot.number}`);
+  return runPrepared(db, names ? "oil_lots_named" : "oil_lots", { names: normalizeNames(names ?? []) }, (at) =>
     db
       .select({ ...lotColumns, name })
       .from(lot)

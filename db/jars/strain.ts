@@ -9,7 +9,7 @@ import { counted } from "#core/words";
 import { eq, inArray } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftText } from "../act/left.ts";
+import { undoText } from "../act/left.ts";
 import type { Tx } from "../client.ts";
 import { holdLots } from "../ledger/holds.ts";
 import { draw, lockLots, requireUsable } from "../ledger/lots.ts";
@@ -154,7 +154,7 @@ export const spoilJar = defineAct({
       leaves: { note: j.note },
     };
   },
-  leaves: object({ note: leftText() }),
+  leaves: object({ note: undoText() }),
   back: async (tx, { note }, { undoes }) => {
     await tx.update(jar).set({ spoiledActId: null, note }).where(eq(jar.spoiledActId, undoes));
   },
@@ -172,7 +172,7 @@ export const blend = defineAct({
   run: async (tx, input: BlendIn, { actId, day }) => {
     const ids = input.takes.map((t) => t.lotId);
     if (new Set(ids).size < 2) throw Refused.one("takes.0.lot", "A blend needs two lots at least.");
-    if (new Set(ids).size < ids.length) throw Refused.one("takes.0.lot", "The same lot stands there twice.");
+    if (new Set(ids).size < ids.length) throw Refused.one("takes.0.lot", "The same lot is there twice.");
     const rows = await tx
       .select({ lot, material })
       .from(lot)

@@ -2,18 +2,20 @@
 import type { ActKind, Subject } from "#core/act/kinds";
 import { Refused } from "#core/refused";
 import { and, asc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
-import { flag } from "../columnsOf.ts";
+import { sqlBoolean } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
-import { act, actSubject, standingAct } from "../schema.ts";
+import { act, actSubject, actInEffect } from "../schema.ts";
 
 /** Whether the act of that id is in effect. @example db.select().from(purchase).where(isEffective(purchase.actId)) */
-export const isEffective = (actId: SQLWrapper): SQL<boolean> => flag(sql`exists (select 1 from ${standingAct} sa where sa.id = ${actId})`);
+export const isEffective = (actId: SQLWrapper): SQL<boolean> =>
+  sqlBoolean(sql`exists (select 1 from ${actInEffect} sa where sa.id = ${actId})`);
 
 /**
  * The same of a record that an act which does something left, and no taking back: only whether that act was taken back is left to be asked,
  * and hardly any was. @example db.select().from(purchase).where(notReversed(purchase.actId))
  */
-export const notReversed = (actId: SQLWrapper): SQL<boolean> => flag(sql`not exists (select 1 from ${act} u where u.undoes = ${actId})`);
+export const notReversed = (actId: SQLWrapper): SQL<boolean> =>
+  sqlBoolean(sql`not exists (select 1 from ${act} u where u.undoes = ${actId})`);
 
 /** Where an act is read in the book. */
 export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });
@@ -30,18 +32,18 @@ export interface Subjects {
  */
 export const laterActs = (tx: Tx, subject: Subject | Subjects, after: number, kinds: readonly ActKind[]) =>
   tx
-    .select({ id: standingAct.id, summary: standingAct.summary })
+    .select({ id: actInEffect.id, summary: actInEffect.summary })
     .from(actSubject)
-    .innerJoin(standingAct, eq(standingAct.id, actSubject.actId))
+    .innerJoin(actInEffect, eq(actInEffect.id, actSubject.actId))
     .where(
       and(
         eq(actSubject.kind, subject.kind),
         "id" in subject ? eq(actSubject.subjectId, subject.id) : inArray(actSubject.subjectId, subject.among),
-        gt(standingAct.id, after),
-        inArray(standingAct.kind, [...kinds]),
+        gt(actInEffect.id, after),
+        inArray(actInEffect.kind, [...kinds]),
       ),
     )
-    .orderBy(asc(standingAct.id));
+    .orderBy(asc(actInEffect.id));
 
 /** @throws Refused, naming them, when such acts came after */
 export async function requireNoLaterActs(

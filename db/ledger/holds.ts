@@ -1,4 +1,4 @@
-/** Putting lots on hold and freeing them: each reason is a row of its own, and is taken away by what put it there. */
+/** Putting lots on hold and freeing them: each reason is a separate row, removed by what put it there. */
 import type { HeldBy } from "#core/stock/holds";
 import { and, asc, eq } from "drizzle-orm";
 import type { Reads, Tx } from "../client.ts";

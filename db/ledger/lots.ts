@@ -11,28 +11,28 @@ import { sayFullDay, type Day } from "#core/when";
 import { costOf, type UnitCost } from "#core/measure/money";
 import { and, asc, eq, gt, isNotNull, isNull, notInArray, type Placeholder, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { unionAll } from "drizzle-orm/pg-core";
-import { held, number, words } from "../columnsOf.ts";
+import { isOnHold, sqlNumber, sqlText } from "../columnsOf.ts";
 import { notReversed, isEffective } from "./effective.ts";
 import type { Reads, Tx } from "../client.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { anyOf } from "../pieces.ts";
-import { lot, material, movement, purchase, purchaseLine, standingAct } from "../schema.ts";
+import { lot, material, movement, purchase, purchaseLine, actInEffect } from "../schema.ts";
 import { literals } from "../schema/columns.ts";
 import { bare } from "../schema/ours.ts";
 
-/** Whether there is any of it. Written out and not given: the indexes of what is on hand are of just this, and a plan that is kept can use them. */
+/** Whether there is any of it. Written out and not given: the indexes of what is on hand are of just this, and a cached plan can use them. */
 export const hasStock = sql`${lot.onHand} > 0`;
 
 /** A lot as the core takes it. */
 export const lotColumns = {
   id: lot.id,
   number: lot.number,
-  of: number(sql`coalesce(${lot.materialId}, ${lot.productId})`),
+  of: sqlNumber(sql`coalesce(${lot.materialId}, ${lot.productId})`),
   onHand: lot.onHand,
   value: lot.value,
   arrived: lot.arrived,
   bestBefore: lot.bestBefore,
-  hold: held,
+  hold: isOnHold,
   costKnown: lot.costKnown,
   scentMostPpm: lot.scentMostPpm,
   dryness: lot.dryness,
@@ -43,16 +43,16 @@ const onHand = (db: Reads) => db.select(lotColumns).from(lot).$dynamic();
 
 /** Lots with something on hand of these materials; of all when none are named. */
 export async function lotsOfMaterials(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return ask(db, "material_lots", {}, () => onHand(db).where(and(isNotNull(lot.materialId), hasStock)));
+  if (!ids) return runPrepared(db, "material_lots", {}, () => onHand(db).where(and(isNotNull(lot.materialId), hasStock)));
   if (ids.length === 0) return [];
-  return ask(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), hasStock)));
+  return runPrepared(db, "lots_of_materials", { ids }, (at) => onHand(db).where(and(anyOf(lot.materialId, at.ids), hasStock)));
 }
 
 /** Lots with something on hand of these products; of all when none are named. */
 export async function lotsOfProducts(db: Reads, ids?: readonly number[]): Promise<Lot[]> {
-  if (!ids) return ask(db, "product_lots", {}, () => onHand(db).where(and(isNotNull(lot.productId), hasStock)));
+  if (!ids) return runPrepared(db, "product_lots", {}, () => onHand(db).where(and(isNotNull(lot.productId), hasStock)));
   if (ids.length === 0) return [];
-  return ask(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), hasStock)));
+  return runPrepared(db, "lots_of_products", { ids }, (at) => onHand(db).where(and(anyOf(lot.productId, at.ids), hasStock)));
 }
 
 /**
@@ -77,30 +77,30 @@ export async function replacementCosts(db: Reads, ids?: readonly number[]): Prom
     const among = (column: SQLWrapper) => some && anyOf(column, some);
     const bought = db
       .select({
-        of: number(sql`${purchaseLine.materialId}`).as("of"),
+        of: sqlNumber(sql`${purchaseLine.materialId}`).as("of"),
         value: sql`${purchaseLine.landed}`.mapWith(purchaseLine.landed).as("value"),
-        per: number(sql`${purchaseLine.qty}`).as("per"),
-        day: words(sql`${purchase.day}`).as("day"),
-        act: number(sql`${purchase.actId}`).as("act"),
-        row: number(sql`${purchaseLine.id}`).as("row"),
-        place: number(sql`0`).as("place"),
+        per: sqlNumber(sql`${purchaseLine.qty}`).as("per"),
+        day: sqlText(sql`${purchase.day}`).as("day"),
+        act: sqlNumber(sql`${purchase.actId}`).as("act"),
+        row: sqlNumber(sql`${purchaseLine.id}`).as("row"),
+        place: sqlNumber(sql`0`).as("place"),
       })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
       .where(and(notReversed(purchase.actId), gt(purchaseLine.price, micros(0)), among(purchaseLine.materialId)));
     const made = db
       .select({
-        of: number(sql`${lot.materialId}`).as("of"),
+        of: sqlNumber(sql`${lot.materialId}`).as("of"),
         value: afterCorrections("value").as("value"),
-        per: number(afterCorrections("qty")).as("per"),
-        day: words(sql`${standingAct.day}`).as("day"),
-        act: number(sql`${movement.actId}`).as("act"),
-        row: number(sql`${movement.id}`).as("row"),
-        place: number(sql`(${movement.reason} = 'opening')::int`).as("place"),
+        per: sqlNumber(afterCorrections("qty")).as("per"),
+        day: sqlText(sql`${actInEffect.day}`).as("day"),
+        act: sqlNumber(sql`${movement.actId}`).as("act"),
+        row: sqlNumber(sql`${movement.id}`).as("row"),
+        place: sqlNumber(sql`(${movement.reason} = 'opening')::int`).as("place"),
       })
       .from(movement)
       .innerJoin(lot, eq(lot.id, movement.lotId))
-      .innerJoin(standingAct, eq(standingAct.id, movement.actId))
+      .innerJoin(actInEffect, eq(actInEffect.id, movement.actId))
       .where(
         and(
           sql`${movement.reason} in ${literals(COSTS_AGAIN)} and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
@@ -114,7 +114,9 @@ export async function replacementCosts(db: Reads, ids?: readonly number[]): Prom
       .where(sql`${all.per} > 0 and (${all.place} = 0 or ${all.value} > 0)`)
       .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.act} desc`, sql`${all.row} desc`);
   };
-  const rows = await (ids ? ask(db, "again_costs_of", { ids }, (at) => newest(at.ids)) : ask(db, "again_costs", {}, () => newest()));
+  const rows = await (ids
+    ? runPrepared(db, "again_costs_of", { ids }, (at) => newest(at.ids))
+    : runPrepared(db, "again_costs", {}, () => newest()));
   return new Map(rows.map((r) => [r.of, { value: micros(r.value), per: r.per }]));
 }
 
@@ -134,7 +136,7 @@ export async function lockLots(tx: Tx, ids: readonly number[]): Promise<Map<numb
     .select({
       ...lotColumns,
       kind: material.kind,
-      name: words(sql`coalesce(${material.name}, ${lot.name})`),
+      name: sqlText(sql`coalesce(${material.name}, ${lot.name})`),
       holdReason: lot.holdReason,
     })
     .from(lot)

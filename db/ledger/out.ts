@@ -4,7 +4,7 @@ import { groupBy } from "#core/collect";
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { isEffective } from "./effective.ts";
-import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
+import { readNumber, readText, orNone, rowsOf } from "../columnsOf.ts";
 import type { Reads, Tx } from "../client.ts";
 import { anyOf } from "../pieces.ts";
 import { movement } from "../schema.ts";
@@ -15,7 +15,7 @@ import { MAY_COME_BACK, REASONS } from "#core/ledger/reasons";
 export const outOf = (db: Reads, lotIds: readonly number[]) =>
   rowsOf(
     db,
-    { lotId: aNumber, reason: oneOf(REASONS), qty: aNumber },
+    { lotId: readNumber, reason: oneOf(REASONS), qty: readNumber },
     sql`select m.lot_id as "lotId", m.reason, sum(m.qty)::float8 as qty from ${movement} m
     where ${anyOf(sql`m.lot_id`, lotIds)} and m.restates is null and m.reason <> 'undone' and ${isEffective(sql`m.act_id`)} group by 1, 2`,
   );
@@ -34,7 +34,7 @@ export interface OutAt {
 export const outAt = (db: Reads, lotId: number): Promise<OutAt[]> =>
   rowsOf(
     db,
-    { orderId: orNone(aNumber), dayId: orNone(aNumber), name: orNone(aText), day: orNone(aText), units: aNumber },
+    { orderId: orNone(readNumber), dayId: orNone(readNumber), name: orNone(readText), day: orNone(readText), units: readNumber },
     sql`select g.id as "orderId", d.id as "dayId", coalesce(g.customer, d.name) as name, coalesce(g.due, d.day)::text as day, -sum(m.qty)::float8 as units
     from ${movement} m left join gift_order g on g.id = coalesce(m.gift_order_id, m.back_from_order_id)
       left join market_day d on d.id = coalesce(m.market_day_id, m.back_from_day_id)
@@ -52,5 +52,5 @@ export async function requireNoReturns(tx: Tx, lotIds: readonly number[]): Promi
   const returned = new Set(rows.flatMap((r) => (r.reason === "cameBack" ? [r.lotId] : [])));
   for (const [lotId, own] of groupBy(rows, (r) => r.lotId))
     if (returned.has(lotId) && unitsOut(own) < 0)
-      throw Refused.one("", "Some of what went out by it has come back since, by an act of its own. Take that back first.");
+      throw Refused.one("", "Some of what went out by it has come back since, by another act. Take that back first.");
 }

@@ -3,7 +3,7 @@
  *
  * The movements of each lot that are in effect are replayed in their order (core/ledger/replay). Where a draw is now worth another figure, what
  * was made of it is too: a batch's sizes, a jar's bottles, a blend, down to market days and orders. Rows of the ledger never change; each
- * difference is a movement of its own that names the one it restates.
+ * difference is a separate movement that names the one it restates.
  */
 import { stockValues } from "#core/batch/finishing/result";
 import { bottleValues } from "#core/infusion/strain";
@@ -12,7 +12,7 @@ import { Refused } from "#core/refused";
 import { among, COST_MADE, FOUND, TURNED } from "#core/ledger/reasons";
 import { replay } from "#core/ledger/replay";
 import { and, eq, inArray, isNull, ne, sql, type SQL } from "drizzle-orm";
-import { addedToSize, intoPot, number } from "../columnsOf.ts";
+import { addedToSize, intoPot, sqlNumber } from "../columnsOf.ts";
 import { inBook, isEffective } from "./effective.ts";
 import type { Tx } from "../client.ts";
 import { act, batch, batchSize, movement } from "../schema.ts";
@@ -32,8 +32,8 @@ export const sumsOf = async (tx: Tx, ids: readonly number[]): Promise<{ of: numb
     ? []
     : tx
         .select({
-          of: number(sql`${movement.restates}`),
-          qty: number(sql`sum(${movement.qty})`),
+          of: sqlNumber(sql`${movement.restates}`),
+          qty: sqlNumber(sql`sum(${movement.qty})`),
           value: sql`sum(${movement.value})`.mapWith(movement.value),
         })
         .from(movement)

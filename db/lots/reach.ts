@@ -6,9 +6,9 @@ import { and, asc, eq, gt, isNotNull, isNull, sql } from "drizzle-orm";
 import { onTheBench } from "../bench/planning/standing.ts";
 import { isEffective } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
-import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
+import { readNumber, readText, orNone, rowsOf } from "../columnsOf.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { batch, batchSize, batchTake, contact, jar, jarPart, lot, marketDay, marketLine, recipeVersion } from "../schema.ts";
 import { oneOf } from "../schema/columns.ts";
 import { descendantLinks, lotsNamed, namedLots } from "./trace.ts";
@@ -18,14 +18,14 @@ const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
   rowsOf(
     db,
     {
-      lotId: aNumber,
+      lotId: readNumber,
       reason: oneOf(REASONS),
-      qty: aNumber,
-      day: aText,
-      note: aText,
-      orderId: orNone(aNumber),
-      marketDayId: orNone(aNumber),
-      contactId: orNone(aNumber),
+      qty: readNumber,
+      day: readText,
+      note: readText,
+      orderId: orNone(readNumber),
+      marketDayId: orNone(readNumber),
+      contactId: orNone(readNumber),
     },
     // What put a movement right since, the day it was taken back included, counts with the movement itself.
     sql`
@@ -43,7 +43,7 @@ const wentOut = (db: Reads, lotIds: readonly number[]): Promise<Went[]> =>
 
 /** Jars that still steep with some of these lots in them. */
 const jarsWith = (db: Reads, lotIds: readonly number[]) =>
-  ask(db, "jars_reached", { lotIds }, (at) =>
+  runPrepared(db, "jars_reached", { lotIds }, (at) =>
     db
       .selectDistinct({ id: jar.id, number: jar.number, name: jar.name, lotId: jarPart.lotId })
       .from(jarPart)
@@ -54,7 +54,7 @@ const jarsWith = (db: Reads, lotIds: readonly number[]) =>
 
 /** Batches on the bench that are to be made with some of them. */
 const batchesWith = (db: Reads, lotIds: readonly number[]) =>
-  ask(db, "batches_reached", { lotIds }, (at) =>
+  runPrepared(db, "batches_reached", { lotIds }, (at) =>
     db
       .selectDistinct({ id: batch.id, name: recipeVersion.name, lotId: batchTake.lotId })
       .from(batchTake)
@@ -66,7 +66,7 @@ const batchesWith = (db: Reads, lotIds: readonly number[]) =>
 
 /** What of them is along at a market day that isn't closed. */
 const alongWith = (db: Reads, lotIds: readonly number[]) =>
-  ask(db, "along_reached", { lotIds }, (at) =>
+  runPrepared(db, "along_reached", { lotIds }, (at) =>
     db
       .select({ lotId: marketLine.lotId, taken: marketLine.taken, dayId: marketDay.id, name: marketDay.name, day: marketDay.day })
       .from(marketLine)
@@ -76,7 +76,7 @@ const alongWith = (db: Reads, lotIds: readonly number[]) =>
   );
 
 const holdersNamed = (db: Reads, ids: readonly number[]) =>
-  ask(db, "holders_named", { ids }, (at) =>
+  runPrepared(db, "holders_named", { ids }, (at) =>
     db.select({ id: contact.id, name: contact.name, reach: contact.reach }).from(contact).where(anyOf(contact.id, at.ids)),
   );
 
@@ -105,7 +105,7 @@ export type Reach = Awaited<ReturnType<typeof reachOf>>;
 
 /** Lots that are likely meant too: of the same supplier's lot, or poured from the same pot. */
 export const alsoMeant = (db: Reads, lotId: number) =>
-  ask(db, "also_meant", { lotId }, (at) =>
+  runPrepared(db, "also_meant", { lotId }, (at) =>
     namedLots(db)
       .where(
         sql`${lot.id} <> ${at.lotId}::int and (${lot.id} in (select o.id from lot l join lot o on o.material_id = l.material_id and upper(o.supplier_lot) = upper(l.supplier_lot)

@@ -10,7 +10,7 @@ import type { Day } from "#core/when";
 import { and, eq } from "drizzle-orm";
 import { array, number, object } from "yup";
 import { defineAct, type About } from "../act/define.ts";
-import { leftDayOrNone, leftId, leftText } from "../act/left.ts";
+import { undoDayOrNull, undoId, undoText } from "../act/left.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { freeLots, holdLots } from "../ledger/holds.ts";
@@ -50,7 +50,7 @@ const byIt = (id: number) => ({ by: "recall", source: id }) as const;
 export const beginRecall = defineAct({
   kind: "recall",
   // Nothing may be made of them between finding out what they are in and holding it.
-  alone: true,
+  exclusive: true,
   run: async (tx, input: RecallIn, { actId }) => {
     const reach = await reachOf(tx, [...new Set(input.lotIds)]);
     const starts = reach.lots.filter((l) => input.lotIds.includes(l.id));
@@ -81,7 +81,7 @@ export const beginRecall = defineAct({
       leaves: { recallId: id },
     };
   },
-  leaves: object({ recallId: leftId() }),
+  leaves: object({ recallId: undoId() }),
   back: async (tx, { recallId }, { undoes }) => {
     const held = await heldOf(tx, recallId);
     await requireNoLaterActs(
@@ -141,7 +141,7 @@ export const tellRecall = defineAct({
       throw Refused.one("", `Something else was written of ${holder.name} meanwhile. Reload the page, and look at it first.`);
     if (said.back > holder.units)
       throw Refused.one("back", `${holder.name} had ${counted(holder.units, "unit")}: more can't have come back.`);
-    if (sameSaid(before, said)) throw Refused.one("", "That is what stands there already.");
+    if (sameSaid(before, said)) throw Refused.one("", "That is what is there already.");
     await write(tx, recallId, contactId, said);
     const what = [
       said.toldOn !== before.toldOn && (said.toldOn === null ? "not told after all" : "told"),
@@ -155,10 +155,10 @@ export const tellRecall = defineAct({
     };
   },
   leaves: object({
-    recallId: leftId(),
-    contactId: leftId(),
-    was: object({ toldOn: leftDayOrNone(), back: number().required(), note: leftText() }).required(),
-    said: object({ toldOn: leftDayOrNone(), back: number().required(), note: leftText() }).required(),
+    recallId: undoId(),
+    contactId: undoId(),
+    was: object({ toldOn: undoDayOrNull(), back: number().required(), note: undoText() }).required(),
+    said: object({ toldOn: undoDayOrNull(), back: number().required(), note: undoText() }).required(),
   }),
   back: async (tx, { recallId, contactId, was, said }) => {
     await open(tx, recallId);
@@ -202,7 +202,7 @@ export const closeRecall = defineAct({
       leaves: { recallId, freed },
     };
   },
-  leaves: object({ recallId: leftId(), freed: array().of(leftId()).required() }),
+  leaves: object({ recallId: undoId(), freed: array().of(undoId()).required() }),
   back: async (tx, { recallId, freed }) => {
     const [row] = await tx.update(recall).set({ closedActId: null, came: "" }).where(eq(recall.id, recallId)).returning();
     await holdLots(tx, freed, { ...byIt(recallId), reason: heldBy(row!) });

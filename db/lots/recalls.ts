@@ -4,7 +4,7 @@ import { alias } from "drizzle-orm/pg-core";
 import type { Reads } from "../client.ts";
 import { jsonRows } from "../columnsOf.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { act, lot, recall, recallLot, recallTold } from "../schema.ts";
 import { reachOf } from "./reach.ts";
 
@@ -38,7 +38,7 @@ const recalls = (db: Reads) =>
 
 /** Every recall and rehearsal, those going on first, then the newest. */
 export const listRecalls = (db: Reads) =>
-  ask(db, "recalls", {}, () =>
+  runPrepared(db, "recalls", {}, () =>
     recalls(db)
       .where(isNotNull(recall.begunActId))
       .orderBy(sql`${recall.closedActId} is not null`, desc(recall.id))
@@ -48,7 +48,7 @@ export const listRecalls = (db: Reads) =>
 /** The lots it began with. */
 export const startsOf = async (db: Reads, id: number): Promise<number[]> =>
   (
-    await ask(db, "recall_starts", { id }, (at) =>
+    await runPrepared(db, "recall_starts", { id }, (at) =>
       db
         .select({ lotId: recallLot.lotId })
         .from(recallLot)
@@ -68,7 +68,7 @@ export const heldOf = async (db: Reads, id: number): Promise<number[]> =>
 
 /** Who was told, and what came back. */
 export const peopleTold = (db: Reads, id: number) =>
-  ask(db, "recall_told", { id }, (at) =>
+  runPrepared(db, "recall_told", { id }, (at) =>
     db
       .select({ contactId: recallTold.contactId, toldOn: recallTold.toldOn, back: recallTold.back, note: recallTold.note })
       .from(recallTold)
@@ -77,7 +77,7 @@ export const peopleTold = (db: Reads, id: number) =>
 
 /** One recall with everything it reaches by now; null where it isn't, or was taken back. */
 export async function readRecall(db: Reads, id: number) {
-  const [row] = await ask(db, "recall", { id }, (at) => recalls(db).where(and(eq(recall.id, at.id), isNotNull(recall.begunActId))));
+  const [row] = await runPrepared(db, "recall", { id }, (at) => recalls(db).where(and(eq(recall.id, at.id), isNotNull(recall.begunActId))));
   if (!row) return null;
   const [told, starts] = await Promise.all([peopleTold(db, id), startsOf(db, id)]);
   return { recall: row, told, startIds: starts, reach: await reachOf(db, starts) };

@@ -4,11 +4,11 @@ import { contentsOf } from "#core/lot/contents";
 import { trace, type Link } from "#core/lot/trace";
 import { FOUND, TURNED } from "#core/ledger/reasons";
 import { and, asc, eq, sql, type Placeholder, type SQL } from "drizzle-orm";
-import { aNumber, held, rowsOf, wordsOrNone } from "../columnsOf.ts";
+import { readNumber, isOnHold, rowsOf, sqlTextOrNull } from "../columnsOf.ts";
 import { isEffective } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { anyOf, anywhere } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import {
   act,
   batch,
@@ -39,7 +39,7 @@ export const namedLots = (db: Reads) =>
       supplierLot: lot.supplierLot,
       holdReason: lot.holdReason,
       scentMostPpm: lot.scentMostPpm,
-      hold: held,
+      hold: isOnHold,
       materialId: lot.materialId,
       productId: lot.productId,
       kind: material.kind,
@@ -47,7 +47,7 @@ export const namedLots = (db: Reads) =>
       name: lot.name,
       label: lot.label,
       fill: lot.fill,
-      calledNow: wordsOrNone(sql`nullif(coalesce(${material.name}, ${recipe.name}), ${lot.name})`),
+      calledNow: sqlTextOrNull(sql`nullif(coalesce(${material.name}, ${recipe.name}), ${lot.name})`),
       bestBy: lot.bestBy,
       supplier: purchase.supplier,
     })
@@ -63,7 +63,7 @@ export type NamedLot = Awaited<ReturnType<typeof namedLots>>[number];
 
 /** Lots by id, in no order. */
 export const lotsNamed = (db: Reads, ids: readonly number[]): Promise<NamedLot[]> =>
-  ask(db, "lots_named", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)));
+  runPrepared(db, "lots_named", { ids }, (at) => namedLots(db).where(anyOf(lot.id, at.ids)));
 
 /** What lots went into, and that into what, as part of a recursive statement. @param start the lots it begins with, each beside a null */
 const forth = (start: SQL): SQL => sql`forth(id, out_of) as (
@@ -75,7 +75,7 @@ const forth = (start: SQL): SQL => sql`forth(id, out_of) as (
 export const descendantLinks = (db: Reads, lotIds: readonly number[]): Promise<Link[]> =>
   rowsOf(
     db,
-    { from: aNumber, to: aNumber },
+    { from: readNumber, to: readNumber },
     sql`with recursive ${forth(sql`select unnest(${sql.param([...lotIds])}::int[]), null::int`)}
     select out_of as "from", id as "to" from forth where out_of is not null order by 1, 2`,
   );
@@ -89,7 +89,7 @@ export const descendantLinks = (db: Reads, lotIds: readonly number[]): Promise<L
 async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
   return rowsOf(
     db,
-    { from: aNumber, to: aNumber },
+    { from: readNumber, to: readNumber },
     sql`
     with recursive back(id, went_into) as (
       select ${lotId}::int, null::int
@@ -102,7 +102,8 @@ async function linksAround(db: Reads, lotId: number): Promise<Link[]> {
 }
 
 /** Standing movements of lots (nothing that was taken back), with where they went. */
-const historyOf = (db: Reads, lotIds: readonly number[]) => ask(db, "history_of_lots", { lotIds }, (at) => historyRows(db, at.lotIds));
+const historyOf = (db: Reads, lotIds: readonly number[]) =>
+  runPrepared(db, "history_of_lots", { lotIds }, (at) => historyRows(db, at.lotIds));
 
 const historyRows = (db: Reads, lotIds: Placeholder) =>
   db
@@ -122,7 +123,7 @@ const historyRows = (db: Reads, lotIds: Placeholder) =>
       giftOrderId: giftOrder.id,
       jarId: movement.jarId,
       jar: jar.number,
-      batchNumber: wordsOrNone(
+      batchNumber: sqlTextOrNull(
         sql`(select string_agg(l.number, ', ' order by s.position) from ${batchSize} s join ${lot} l on l.id = s.lot_id where s.batch_id = ${movement.batchId} and s.units > 0)`,
       ),
     })
@@ -138,7 +139,7 @@ export type HistoryRow = Awaited<ReturnType<typeof historyOf>>[number];
 
 /** Finds a lot by number, whatever the case or spaces; null when there is none. */
 export async function findLot(db: Reads, number: string): Promise<NamedLot | null> {
-  const [row] = await ask(db, "lot_by_number", { number: number.replace(/\s+/g, "") }, (at) =>
+  const [row] = await runPrepared(db, "lot_by_number", { number: number.replace(/\s+/g, "") }, (at) =>
     namedLots(db).where(sql`upper(${lot.number}) = upper(${at.number})`),
   );
   return row ?? null;
@@ -152,7 +153,7 @@ export const lotsNumbered = (db: Reads, numbers: readonly string[]): Promise<Nam
 
 /** Lots whose number or supplier's number starts or ends so, for when only part of it can be read; newest first. */
 export const lotsLike = (db: Reads, part: string, limit = 40): Promise<NamedLot[]> =>
-  ask(db, "lots_like", { part, like: anywhere(part), limit }, (at) =>
+  runPrepared(db, "lots_like", { part, like: anywhere(part), limit }, (at) =>
     namedLots(db)
       .where(
         sql`upper(${lot.number}) like upper(${at.like}) or upper(${lot.supplierLot}) = upper(${at.part}) or ${lot.name} ilike ${at.like}`,
@@ -180,7 +181,7 @@ export async function traceLot(db: Reads, lotId: number) {
   const [named, history, made, strained, inLot] = await Promise.all([
     lotsNamed(db, ids),
     historyOf(db, [lotId, ...forward.map((s) => s.lot)]),
-    ask(db, "pours_of_lots", { ids }, (at) =>
+    runPrepared(db, "pours_of_lots", { ids }, (at) =>
       db
         .select({ lotId: batchSize.lotId, batchId: batch.id, day: batch.day, name: recipeVersion.name })
         .from(batchSize)
@@ -188,7 +189,7 @@ export async function traceLot(db: Reads, lotId: number) {
         .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
         .where(anyOf(batchSize.lotId, at.ids)),
     ),
-    ask(db, "jars_of_lots", { ids }, (at) =>
+    runPrepared(db, "jars_of_lots", { ids }, (at) =>
       db
         .select({ lotId: movement.lotId, jarId: jar.id, number: jar.number, name: jar.name })
         .from(movement)
@@ -208,7 +209,7 @@ export async function traceLot(db: Reads, lotId: number) {
 const madeOf = (db: Reads, ids: readonly number[]) =>
   rowsOf(
     db,
-    { id: aNumber, qty: aNumber },
+    { id: readNumber, qty: readNumber },
     sql`select b.lot_id as id, sum(m.qty)::float8 as qty from movement m join movement b on b.id = coalesce(m.restates, m.id)
     where ${anyOf(sql`m.lot_id`, ids)} and b.qty > 0 and b.reason not in ${[...FOUND, "undone"]} and ${isEffective(sql`b.act_id`)} group by 1`,
   );
@@ -220,7 +221,7 @@ const madeOf = (db: Reads, ids: readonly number[]) =>
 const amountsIn = (db: Reads, ids: readonly number[]) =>
   rowsOf(
     db,
-    { from: aNumber, to: aNumber, qty: aNumber },
+    { from: readNumber, to: readNumber, qty: readNumber },
     sql`
     select ing.lot_id as "from", made.lot_id as "to",
       round(-sum(ing.qty * case when ing.into_lot_id is not null then 1 else s.units::numeric * s.fill / pot.filled end)) as qty

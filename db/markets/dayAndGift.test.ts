@@ -195,7 +195,7 @@ describe("a gift order", () => {
     expect(await ready()).toEqual([later]);
     const now = idIn(await saveGiftOrder(db, order({ items: [{ productId: ids.product, units: 2, price: euro(9) }] }), { day: DAY }));
     expect(await refused(packGiftOrder(db, { id: now, only: [{ line: 0, lotId: second!.id }] }, { day: DAY }))).toEqual([
-      { field: "items.0.lot", say: "Only 0 of it can go with this order: 3 promised to Choir. Choose another lot, or use first." },
+      { field: "items.0.lot", say: "Only 0 of it can go with this order: 3 reserved for Choir. Choose another lot, or use first." },
     ]);
     await packGiftOrder(db, { id: now, only: [] }, { day: DAY });
     expect(await here()).toEqual([3, 3]);

@@ -9,9 +9,9 @@ import { counted, wordList } from "#core/words";
 import { sayFullDay, type Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { array, object } from "yup";
-import { held, number, words } from "../columnsOf.ts";
+import { isOnHold, sqlNumber, sqlText } from "../columnsOf.ts";
 import { defineAct, type ActContext } from "../act/define.ts";
-import { leftId, leftRow } from "../act/left.ts";
+import { undoId, leftRow } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import { namesOf } from "../contacts/contacts.ts";
@@ -20,7 +20,7 @@ import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { draw, lockLots, requireUsable, type NewMovement } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { lot, marketDay, marketLine, movement } from "../schema.ts";
 
 export interface MarketIn {
@@ -41,7 +41,7 @@ export interface MarketIn {
 export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]): Promise<Map<string, number>> {
   if (numbers.length === 0) return new Map();
   const rows = await db
-    .select({ id: lot.id, number: words(sql`upper(${lot.number})`) })
+    .select({ id: lot.id, number: sqlText(sql`upper(${lot.number})`) })
     .from(lot)
     .where(and(isNotNull(lot.productId), inArray(sql`upper(${lot.number})`, [...numbers])));
   return new Map(rows.map((r) => [r.number, r.id]));
@@ -49,7 +49,7 @@ export async function finishedLotsByNumber(db: Reads, numbers: readonly string[]
 
 /** What left stock on a market day, per lot; what was corrected since is in it, and what was taken back isn't. */
 const goneByDay = (db: Reads, ids: readonly number[]) =>
-  ask(db, "gone_by_day", { ids }, (at) =>
+  runPrepared(db, "gone_by_day", { ids }, (at) =>
     db
       .select({ dayId: movement.marketDayId, lotId: movement.lotId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
       .from(movement)
@@ -58,7 +58,7 @@ const goneByDay = (db: Reads, ids: readonly number[]) =>
   );
 
 const daysOf = (db: Reads, ids: readonly number[] | undefined, most: number) =>
-  ask(db, ids ? "market_days_of" : "market_days", { ids: ids ?? [], most }, (at) =>
+  runPrepared(db, ids ? "market_days_of" : "market_days", { ids: ids ?? [], most }, (at) =>
     db
       .select()
       .from(marketDay)
@@ -72,7 +72,7 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], most = 
   const days = await daysOf(db, ids, most);
   if (days.length === 0) return [];
   const dayIds = days.map((d) => d.id);
-  const lines = await ask(db, "lines_of_days", { dayIds }, (at) =>
+  const lines = await runPrepared(db, "lines_of_days", { dayIds }, (at) =>
     db
       .select({
         id: marketLine.id,
@@ -81,7 +81,7 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], most = 
         number: lot.number,
         bestBefore: lot.bestBefore,
         onHand: lot.onHand,
-        hold: held,
+        hold: isOnHold,
         name: lot.name,
         label: lot.label,
         taken: marketLine.taken,
@@ -108,19 +108,19 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
   const days = await daysOf(db, undefined, most);
   const ids = days.map((d) => d.id);
   const [lines, gone] = await Promise.all([
-    ask(db, "sums_of_days", { ids }, (at) =>
+    runPrepared(db, "sums_of_days", { ids }, (at) =>
       db
         .select({
           dayId: marketLine.marketDayId,
           price: marketLine.price,
-          taken: number(sql`sum(${marketLine.taken})`),
-          sold: number(sql`sum(${marketLine.sold})`),
+          taken: sqlNumber(sql`sum(${marketLine.taken})`),
+          sold: sqlNumber(sql`sum(${marketLine.sold})`),
         })
         .from(marketLine)
         .where(anyOf(marketLine.marketDayId, at.ids))
         .groupBy(marketLine.marketDayId, marketLine.price),
     ),
-    ask(db, "gone_of_days", { ids }, (at) =>
+    runPrepared(db, "gone_of_days", { ids }, (at) =>
       db
         .select({ dayId: movement.marketDayId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
         .from(movement)
@@ -175,7 +175,7 @@ async function writeDay(tx: Tx, { id, lines, ...head }: MarketIn, seen: ActConte
 
 const beforeOf = () =>
   object({
-    dayId: leftId(),
+    dayId: undoId(),
     before: object({ day: leftRow(marketDay), lines: array().of(leftRow(marketLine)).required() }).nullable(),
   });
 
@@ -194,7 +194,7 @@ async function dayBack(tx: Tx, { dayId, before }: Written): Promise<string | und
 
 const about = (dayId: number) => [{ kind: "market" as const, id: dayId, changes: true }];
 
-/** @throws Refused beside each lot that is on hold, past its day, on its way elsewhere or promised */
+/** @throws Refused beside each lot that is on hold, past its day, on its way elsewhere or reserved */
 async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): Promise<void> {
   const locked = await lockLots(
     tx,
@@ -212,7 +212,7 @@ async function mayGoAlong(tx: Tx, input: MarketIn, dayId: number, today: Day): P
     const room = unitsForStall(product, l.lotId, along, onDay);
     along.set(l.lotId, l.taken);
     if (l.taken <= room) continue;
-    const spoken = product?.promised.filter((p) => p.units > 0).map((p) => `${p.units} promised to ${p.customer}`) ?? [];
+    const spoken = product?.reserved.filter((p) => p.units > 0).map((p) => `${p.units} reserved for ${p.customer}`) ?? [];
     const why =
       product?.lots.find((s) => s.lot.id === l.lotId)?.usable === 0 && found.onHand > 0
         ? `${found.number} is on hold or past its day.`
@@ -240,7 +240,7 @@ export const saveMarketDay = defineAct({
       { kind: "market", id: left.dayId },
       undoes,
       ["saveMarket", "closeMarket"],
-      "The day has been kept or closed since.",
+      "The day has been saved or closed since.",
     );
     return dayBack(tx, left);
   },

@@ -5,12 +5,12 @@ import { Refused } from "#core/refused";
 import { and, eq, sql, type SQL } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftMicros } from "../act/left.ts";
+import { undoId, undoMicros } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { notReversed, requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { price, product, recipe } from "../schema.ts";
 import { bare } from "../schema/ours.ts";
 
@@ -25,8 +25,8 @@ export async function chosenPrices(db: Reads, products?: readonly number[]): Pro
       .where(and(notReversed(price.actId), some))
       .orderBy(price.productId, price.channel, sql`${price.id} desc`);
   const rows = await (products
-    ? ask(db, "chosen_prices_of", { products }, (at) => newest(anyOf(price.productId, at.products)))
-    : ask(db, "chosen_prices", {}, () => newest()));
+    ? runPrepared(db, "chosen_prices_of", { products }, (at) => newest(anyOf(price.productId, at.products)))
+    : runPrepared(db, "chosen_prices", {}, () => newest()));
   const found: ChosenPrices = new Map();
   for (const r of rows) found.set(r.productId, { ...found.get(r.productId), [r.channel]: r.price });
   return found;
@@ -38,7 +38,7 @@ export interface PricesIn {
   prices: Partial<Record<ChannelId, Micros>>;
 }
 
-/** Chooses prices for a product (absent channels stay) and keeps its own figure. @throws EditedMeanwhile */
+/** Chooses prices for a product (absent channels stay) and saves its own figure. @throws EditedMeanwhile */
 export const choosePrices = defineAct({
   kind: "price",
   run: async (tx, input: PricesIn, { actId, seen }) => {
@@ -63,10 +63,10 @@ export const choosePrices = defineAct({
       leaves: { productId: input.productId, own: was.own },
     };
   },
-  leaves: object({ productId: leftId(), own: leftMicros().nullable() }),
+  leaves: object({ productId: undoId(), own: undoMicros().nullable() }),
   // Prices of an act that is taken back count no more; that is asked of the act they were chosen by.
   back: async (tx, { productId, own }, { undoes }) => {
-    await requireNoLaterActs(tx, { kind: "product", id: productId }, undoes, ["price"], "Other prices have been kept since.");
+    await requireNoLaterActs(tx, { kind: "product", id: productId }, undoes, ["price"], "Other prices have been saved since.");
     await tx.update(product).set({ ownPrice: own }).where(eq(product.id, productId));
   },
 });

@@ -1,5 +1,5 @@
 /** Spoon and finger tests of recipes, and the constants that they give the workshop's own firmness model. */
-import { taughtBy } from "#core/batch/finishing/spoon";
+import { lessonsOf } from "#core/batch/finishing/spoon";
 import { mg } from "#core/measure/exact";
 import { FEELS, feelRange, type Feel } from "#core/firmness/words";
 import { fitFirmness, type Fitted, type FirmnessTest } from "#core/firmness/fit";
@@ -10,12 +10,12 @@ import { and, asc, desc, eq, gt, isNotNull, isNull } from "drizzle-orm";
 import { object } from "yup";
 import { isEffective } from "../ledger/effective.ts";
 import { defineAct } from "../act/define.ts";
-import { leftId } from "../act/left.ts";
+import { undoId } from "../act/left.ts";
 import type { Db, Reads } from "../client.ts";
 import { groupBy } from "#core/collect";
 import { cachedUntilWrite } from "../cache.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { batch, batchCheck, batchEvent, batchTake, firmnessTest, material, recipeLine, recipeVersion } from "../schema.ts";
 
 export interface FirmnessIn {
@@ -49,15 +49,15 @@ export const noteFirmness = defineAct({
       leaves: { id: row!.id },
     };
   },
-  leaves: object({ id: leftId() }),
+  leaves: object({ id: undoId() }),
   back: async (tx, { id }) => {
     await tx.delete(firmnessTest).where(eq(firmnessTest.id, id));
   },
 });
 
-/** What was said of a recipe, newest first. */
+/** A recipe's tests, newest first. */
 export const firmnessTestsOf = (db: Reads, recipeId: number) =>
-  ask(db, "firmness_tests", { recipeId }, (at) =>
+  runPrepared(db, "firmness_tests", { recipeId }, (at) =>
     db
       .select({
         id: firmnessTest.id,
@@ -76,7 +76,7 @@ export const firmnessTestsOf = (db: Reads, recipeId: number) =>
 /** The newest tests of the workshop teach it; older ones were other hands and other crops. */
 const TAUGHT_BY = 300;
 
-/** What fingers said of what was poured, once it was cold: of the whole pot. */
+/** Finger tests of poured batches, once cold: of the whole pot. */
 const cold = (db: Reads) =>
   db
     .select({ id: batchCheck.id, batchId: batchCheck.batchId, verdict: batchCheck.firm, type: recipeVersion.type })
@@ -88,7 +88,7 @@ const cold = (db: Reads) =>
     .limit(TAUGHT_BY);
 
 /**
- * What cold spoons said of pots, each as it was by then, and fingers of what was poured: what was weighed before, and how firm the word makes
+ * Spoon tests of pots as they were by then, and finger tests of poured batches: what was weighed before, and how firm the word makes
  * that kind of product.
  */
 async function spoons(db: Reads): Promise<FirmnessTest[]> {
@@ -123,7 +123,7 @@ async function spoons(db: Reads): Promise<FirmnessTest[]> {
     const lines = (inPot.get(batchId) ?? []).flatMap((w) =>
       at === null || (w.at && w.at <= at) ? [{ weight: w.weight!, sets: setsBy(w) }] : [],
     );
-    return lines.length > 0 && verdict ? [taughtBy(verdict, type, lines)] : [];
+    return lines.length > 0 && verdict ? [lessonsOf(verdict, type, lines)] : [];
   });
 }
 

@@ -2,13 +2,13 @@
 import { and, desc, eq, sql, type Placeholder } from "drizzle-orm";
 import { notReversed } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
-import { aNumber, aText, flag, jsonRows, orNone } from "../columnsOf.ts";
+import { readNumber, readText, sqlBoolean, jsonRows, orNone } from "../columnsOf.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { batch, batchSize, lot, recipeVersion } from "../schema.ts";
 
 /** The versions of a recipe that were not taken back, newest first, with how often each was poured. */
-export const versionsOf = (db: Reads, recipeId: number) => ask(db, "versions_of", { recipeId }, (at) => versions(db, at.recipeId));
+export const versionsOf = (db: Reads, recipeId: number) => runPrepared(db, "versions_of", { recipeId }, (at) => versions(db, at.recipeId));
 
 const versions = (db: Reads, recipeId: Placeholder) =>
   db
@@ -29,11 +29,11 @@ const versions = (db: Reads, recipeId: Placeholder) =>
     .orderBy(desc(recipeVersion.n));
 
 /** A size that came of a batch: how many, and the lot they are. */
-const cameOf = { label: batchSize.label, units: orNone(aNumber), number: orNone(aText) };
+const cameOf = { label: batchSize.label, units: orNone(readNumber), number: orNone(readText) };
 
 /** The batches of a recipe, newest first, with the version each was made from and how it turned out. */
 export const batchesOf = (db: Reads, recipeId: number, most = LISTED_AT_MOST) =>
-  ask(db, "batches_of_recipe", { recipeId, most }, (at) =>
+  runPrepared(db, "batches_of_recipe", { recipeId, most }, (at) =>
     db
       .select({
         id: batch.id,
@@ -42,7 +42,7 @@ export const batchesOf = (db: Reads, recipeId: number, most = LISTED_AT_MOST) =>
         note: batch.note,
         plannedMg: batch.plannedMg,
         leftover: batch.leftover,
-        poured: flag(sql`${batch.pouredActId} is not null`),
+        poured: sqlBoolean(sql`${batch.pouredActId} is not null`),
         sizes: jsonRows(
           sql`(select coalesce(json_agg(json_build_object('label', s.label, 'units', s.units, 'number', l.number) order by s.position), '[]')
           from ${batchSize} s left join ${lot} l on l.id = s.lot_id where s.batch_id = ${batch.id})`,

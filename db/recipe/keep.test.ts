@@ -153,15 +153,15 @@ describe("a sheet that is only tried", () => {
     const out = (amount: number) => ({ lotId: lot!.id, amount, reason: "wasted" as const, note: "" });
     const once = token();
     const before = await state();
-    await expect(moveOut(db, out(9e9), { ...doing, token: once, try: true })).rejects.toThrow(Refused);
-    await expect(moveOut(db, out(1000), { ...doing, token: once, try: true })).rejects.toThrow(DryRunPassed);
-    await expect(saveRecipe(db, balm({ name: "New", code: "NW" }), { ...doing, try: true })).rejects.toThrow(DryRunPassed);
+    await expect(moveOut(db, out(9e9), { ...doing, token: once, dryRun: true })).rejects.toThrow(Refused);
+    await expect(moveOut(db, out(1000), { ...doing, token: once, dryRun: true })).rejects.toThrow(DryRunPassed);
+    await expect(saveRecipe(db, balm({ name: "New", code: "NW" }), { ...doing, dryRun: true })).rejects.toThrow(DryRunPassed);
     expect(await state()).toEqual(before);
     const there = await onHand(ids.oil);
     await moveOut(db, out(1000), { ...doing, token: once });
     expect(await onHand(ids.oil)).toBe(there - 1000);
     // Done already: trying says nothing else and does nothing again.
-    await expect(moveOut(db, out(5), { ...doing, token: once, try: true })).rejects.toThrow(DryRunPassed);
+    await expect(moveOut(db, out(5), { ...doing, token: once, dryRun: true })).rejects.toThrow(DryRunPassed);
     expect(await onHand(ids.oil)).toBe(there - 1000);
   });
 });

@@ -7,7 +7,7 @@ import { defineAct } from "../act/define.ts";
 import { leftRow } from "../act/left.ts";
 import { defineRetire } from "../act/retire.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
-import { number } from "../columnsOf.ts";
+import { sqlNumber } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
 import {
   batch,
@@ -86,7 +86,7 @@ export const retireProduct = defineRetire({
 
 /** What was made, priced or ordered of sizes, in words. */
 async function usesOf(tx: Tx, products: readonly number[], recipeId?: number): Promise<string[]> {
-  const n = number(sql`count(*)`);
+  const n = sqlNumber(sql`count(*)`);
   const uses: string[] = [];
   const say = (found: number, one: string, many?: string): void => {
     if (found > 0) uses.push(counted(found, one, many));

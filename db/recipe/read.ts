@@ -4,9 +4,9 @@ import type { CostIn, WorkRates } from "#core/recipe/cost";
 import { and, asc, eq, getTableColumns, isNull, or, sql, type Placeholder } from "drizzle-orm";
 import { isEffective } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
-import { words, flag, jsonRows, rowsIn, rowsOf, type RowOf, wordsOrNone } from "../columnsOf.ts";
-import { anyNamed, anyOf, lower } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { sqlText, sqlBoolean, jsonRows, rowsIn, rowsOf, type RowOf, sqlTextOrNull } from "../columnsOf.ts";
+import { anyNamed, anyOf, normalizeNames } from "../pieces.ts";
+import { runPrepared } from "../prepared.ts";
 import { product, productAddition, productPackaging, recipe, recipeLine, recipeVersion, material } from "../schema.ts";
 
 export type ProductRow = typeof product.$inferSelect;
@@ -67,18 +67,20 @@ const written = (db: Reads, which: "made" | "all", some?: Placeholder) =>
 /** Written recipes with the sizes they are made in, in one query; all that aren't put away when no ids are given. */
 export async function readRecipes(db: Reads, ids?: readonly number[]): Promise<WrittenRecipe[]> {
   if (ids?.length === 0) return [];
-  return ids ? ask(db, "recipes_of", { ids }, (at) => written(db, "made", at.ids)) : ask(db, "recipes", {}, () => written(db, "made"));
+  return ids
+    ? runPrepared(db, "recipes_of", { ids }, (at) => written(db, "made", at.ids))
+    : runPrepared(db, "recipes", {}, () => written(db, "made"));
 }
 
 /** Recipes that can be made, with what tells them apart: the weight they are written for, and the sizes they are made in. */
 export const recipeChoices = (db: Reads) =>
-  ask(db, "recipe_choices", {}, () =>
+  runPrepared(db, "recipe_choices", {}, () =>
     db
       .select({
         id: recipe.id,
         name: recipe.name,
         total: recipeVersion.total,
-        sizes: words(sql`string_agg(${product.label}, ', ' order by ${product.position}, ${product.id})`),
+        sizes: sqlText(sql`string_agg(${product.label}, ', ' order by ${product.position}, ${product.id})`),
       })
       .from(recipe)
       .innerJoin(recipeVersion, eq(recipeVersion.id, recipe.versionId))
@@ -90,17 +92,17 @@ export const recipeChoices = (db: Reads) =>
 
 /** Letters that recipes have for their lot numbers, those that were put away too. */
 export const lettersTaken = async (db: Reads): Promise<string[]> =>
-  (await ask(db, "letters_taken", {}, () => db.selectDistinct({ code: recipe.code }).from(recipe))).map((r) => r.code);
+  (await runPrepared(db, "letters_taken", {}, () => db.selectDistinct({ code: recipe.code }).from(recipe))).map((r) => r.code);
 
 /** Recipes that were put away, by name. */
 export const recipesAway = (db: Reads) =>
-  ask(db, "recipes_away", {}, () =>
+  runPrepared(db, "recipes_away", {}, () =>
     db.select({ id: recipe.id, name: recipe.name }).from(recipe).where(eq(recipe.retired, true)).orderBy(asc(recipe.name)),
   );
 
 /** A recipe as one of its versions said it, with the sizes it is made in now; null where there is none of that number. */
 export async function readVersion(db: Reads, id: number, n: number): Promise<WrittenRecipe | null> {
-  const [found] = await ask(db, "one_version", { id, n }, (at) =>
+  const [found] = await runPrepared(db, "one_version", { id, n }, (at) =>
     db
       .select({ recipe: head, lines: linesOf, sizes: sizesOf("made"), variants: sizesOf("variants") })
       .from(recipe)
@@ -110,13 +112,13 @@ export async function readVersion(db: Reads, id: number, n: number): Promise<Wri
   return found ?? null;
 }
 
-/** A recipe as a batch of it is made: by a version of it or, where none is said, by the newest; in the sizes it is made in now. */
+/** A recipe as a batch of it is made: by a version of it, the newest by default; in the sizes it is made in now. */
 export const readForBatch = async (db: Reads, id: number, n?: number): Promise<WrittenRecipe | null> =>
   n === undefined ? ((await readRecipes(db, [id]))[0] ?? null) : readVersion(db, id, n);
 
 /** One recipe with the sizes that were put away too, last. */
 export async function readWhole(db: Reads, id: number): Promise<WrittenRecipe | null> {
-  const [found] = await ask(db, "whole_recipes", { ids: [id] }, (at) => written(db, "all", at.ids));
+  const [found] = await runPrepared(db, "whole_recipes", { ids: [id] }, (at) => written(db, "all", at.ids));
   return found ?? null;
 }
 
@@ -145,11 +147,11 @@ const products = (db: Reads) =>
       label: product.label,
       fill: product.fill,
       /** No longer made, because it or its whole recipe was put away. */
-      retired: flag(sql`${product.retired} or ${recipe.retired}`),
+      retired: sqlBoolean(sql`${product.retired} or ${recipe.retired}`),
       /** Put away itself. */
       away: product.retired,
       ownPrice: product.ownPrice,
-      container: wordsOrNone(sql`(select c.name from ${material} c where c.id = ${product.containerId})`),
+      container: sqlTextOrNull(sql`(select c.name from ${material} c where c.id = ${product.containerId})`),
     })
     .from(product)
     .innerJoin(recipe, eq(recipe.id, product.recipeId))
@@ -157,11 +159,11 @@ const products = (db: Reads) =>
     .$dynamic();
 
 /** Every size there is of every recipe, put away or not, for naming what is sold and ordered. */
-export const listProducts = (db: Reads) => ask(db, "products", {}, () => products(db));
+export const listProducts = (db: Reads) => runPrepared(db, "products", {}, () => products(db));
 
 /** These sizes, and those of these names in whatever case: "Hand balm, 60 mL tin". */
 export const productsNamed = (db: Reads, ids: readonly number[], names: readonly string[]) =>
-  ask(db, "products_named", { ids, names: lower(names) }, (at) =>
+  runPrepared(db, "products_named", { ids, names: normalizeNames(names) }, (at) =>
     products(db).where(or(anyOf(product.id, at.ids), anyNamed(sql`${recipe.name} || ', ' || ${product.label}`, at.names))),
   );
 

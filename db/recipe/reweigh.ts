@@ -53,7 +53,7 @@ export async function reweighRecipes(tx: Tx, materialId: number, by: { actId: nu
   return changed;
 }
 
-/** What lines that were kept weigh by their materials' facts. */
+/** What saved lines weigh by their materials' facts. */
 function weighKept(lines: readonly Pick<WrittenLine, "materialId" | "entered" | "form">[], makes: Mg | null, facts: Facts) {
   return weighRecipe(
     lines.map((l) => {

@@ -8,7 +8,7 @@ import { and, eq, inArray, ne, sql } from "drizzle-orm";
 import { isDeepStrictEqual } from "node:util";
 import { boolean, mixed, object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftText } from "../act/left.ts";
+import { undoId, undoText } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import type { Tx } from "../client.ts";
 import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
@@ -78,7 +78,7 @@ async function writeSize(tx: Tx, recipeId: number, position: number, size: SizeI
 }
 
 /**
- * Writes the sizes of a recipe. A size that something was made, priced or ordered of keeps its fill for ever: filled otherwise it is
+ * Writes the sizes of a recipe. A size that something was made, priced or ordered of has its fill for ever: filled otherwise it is
  * another size, and the old one is put away. One that was put away and is written again is taken out.
  */
 async function writeSizes(tx: Tx, recipeId: number, before: readonly WrittenSize[], sizes: readonly SizeIn[]): Promise<void> {
@@ -114,7 +114,7 @@ const sameVersion = (
     lines: lines.map(({ materialId, entered, form, weight }) => ({ materialId, entered, form, weight })),
   });
 
-/** What was answered to what is said of a version; nothing of what is made changes with it. */
+/** Answers to the judgements on a version; nothing of what is made changes with them. */
 const answer = (tx: Tx, versionId: number, answers: Answers) =>
   tx.update(recipeVersion).set({ answers }).where(eq(recipeVersion.id, versionId));
 
@@ -160,9 +160,9 @@ export const saveRecipe = defineAct({
     };
   },
   leaves: object({
-    recipeId: leftId(),
+    recipeId: undoId(),
     created: boolean().required(),
-    code: leftText(),
+    code: undoText(),
     answers: mixed(areLeftAnswers).nullable().default(null),
     ...leftSizes,
   }),

@@ -7,7 +7,7 @@ import type { RecipeType } from "#core/recipe/types";
 import type { ForWhom, UsedOn } from "#core/scent/limits";
 import type { Day } from "#core/when";
 import { and, desc, eq, inArray, isNull, or, sql } from "drizzle-orm";
-import { number } from "../columnsOf.ts";
+import { sqlNumber } from "../columnsOf.ts";
 import { isEffective } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { material, recipe, recipeLine, recipeVersion } from "../schema.ts";
@@ -40,7 +40,7 @@ export async function writeVersion(
   by: { actId: number; day: Day; note: string },
 ): Promise<number> {
   const [last] = await tx
-    .select({ n: number(sql`coalesce(max(${recipeVersion.n}), 0)`) })
+    .select({ n: sqlNumber(sql`coalesce(max(${recipeVersion.n}), 0)`) })
     .from(recipeVersion)
     .where(eq(recipeVersion.recipeId, recipeId));
   const n = last!.n + 1;

@@ -33,7 +33,7 @@ const columns = {
 export const act = ours.table("act", columns, (t) => [index("act_kind").on(t.kind, t.id)]);
 
 /** Acts in effect. */
-export const standingAct = ours
+export const actInEffect = ours
   .view("standing_act", {
     id: integer().notNull(),
     kind: wordColumn(ACTS_SAID).notNull(),

@@ -1,5 +1,5 @@
 /**
- * Column kinds used by every station. Each is read, not trusted: a row that holds what no row may hold is said to be so where it is read,
+ * Column kinds used by every station. Each is read, not trusted: a row that holds what no row may hold throws where it is read,
  * and not three figures later.
  */
 import { mg, micros, type Mg, type Micros } from "#core/measure/exact";
@@ -41,7 +41,7 @@ export function oneOf<const T extends string>(words: Words<T>): (v: unknown) => 
 export const wordColumn = <const T extends string>(words: Words<T>) =>
   customType<{ data: T; driverData: string }>({ dataType: () => "text", fromDriver: oneOf(words) })();
 
-/** Something with parts of its own. @param holds whether what was read is that */
+/** JSON with its own structure. @param holds whether what was read is that */
 export const jsonColumn = <T>(holds: (v: unknown) => v is T) =>
   customType<{ data: T; driverData: unknown }>({
     dataType: () => "jsonb",

@@ -1,4 +1,4 @@
-/** Unfinished sheets: what was typed and not yet kept, so that a wrong press, a reload or a restart loses nothing. No act, no ledger. */
+/** Unfinished sheets: what was typed and not yet saved, so that a wrong press, a reload or a restart loses nothing. No act, no ledger. */
 import { isObject } from "#core/objects";
 import { integer, text, timestamp, unique, uuid } from "drizzle-orm/pg-core";
 import { jsonColumn } from "./columns.ts";

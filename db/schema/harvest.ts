@@ -16,7 +16,7 @@ export const harvest = ours.table(
       .references(() => material.id),
     /** What the herb was called. */
     name: text().notNull(),
-    /** The act that noted the picking; null for what was there before it was kept. */
+    /** The act that noted the picking; null for pickings from before that was recorded. */
     pickedActId: integer().references(() => act.id),
     picked: date({ mode: "string" }).notNull(),
     place: text().notNull().default(""),

@@ -45,7 +45,7 @@ export const material = ours.table(
     libraryKey: text(),
     /** Of a base what it is made of. */
     makeup: jsonColumn(isMakeup).notNull().default([]),
-    /** The maker's own figure for a herb: grams of oil a gram of it keeps. */
+    /** The maker's own figure for a herb: grams of oil a gram of it holds back. */
     oilKept: real(),
     /** Containers: what they hold, what they are made of, which lid fits. */
     brimMl: real(),
@@ -61,7 +61,7 @@ export const material = ours.table(
   (t) => [uniqueIndex("material_name").on(sql`lower(${t.name})`)],
 );
 
-/** What was used of a material in a month, net of what was taken back; kept by the ledger's own trigger. */
+/** What was used of a material in a month, net of what was taken back; maintained by the ledger's own trigger. */
 export const materialUse = ours.table(
   "material_use",
   {

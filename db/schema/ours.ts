@@ -9,5 +9,5 @@ import { alias, pgSchema, type PgTable } from "drizzle-orm/pg-core";
 export const OURS = "zelbin";
 export const ours = pgSchema(OURS);
 
-/** A table by its name alone, as PostgreSQL wants it said of whose rows are locked. @example query.for("no key update", { of: bare(lot) }) */
+/** A table by its name alone, as PostgreSQL wants it in `for update of`. @example query.for("no key update", { of: bare(lot) }) */
 export const bare = <T extends PgTable>(table: T) => alias(table, getTableName(table));

@@ -1,4 +1,4 @@
-/** Purchases: receipts with their lines, what is still to come, offers seen, and scans kept with them. */
+/** Purchases: receipts with their lines, what is still to come, offers seen, and scans of receipts. */
 import { SPREADS } from "#core/stock/receipt";
 import { customType, date, index, integer, text, timestamp, type AnyPgColumn } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
@@ -82,7 +82,7 @@ export const offer = ours.table(
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
 
-/** A scan or photo, kept with a receipt, a jar or a batch. */
+/** A scan or photo of a receipt, a jar or a batch. */
 export const attachment = ours.table(
   "attachment",
   {

@@ -16,7 +16,7 @@ export const recipe = ours.table(
   "recipe",
   {
     id: integer().primaryKey().generatedAlwaysAsIdentity(),
-    /** What it is called now; each version keeps what it was called then. */
+    /** What it is called now; each version has its name of then. */
     name: text().notNull(),
     /** A few letters for its lot numbers. */
     code: text().notNull(),
@@ -37,7 +37,7 @@ export const recipeVersion = ours.table(
       .notNull()
       .references(() => recipe.id),
     n: integer().notNull(),
-    /** The act that wrote it; null for what was there before versions were kept. */
+    /** The act that wrote it; null for what was there before there were versions. */
     actId: integer().references(() => act.id),
     day: date({ mode: "string" }).notNull(),
     note: text().notNull().default(""),
@@ -58,7 +58,7 @@ export const recipeVersion = ours.table(
       .notNull()
       .default(""),
     forWhom: wordColumn(FOR_WHOM).notNull().default("anyone"),
-    /** What was answered to what was said of it: a word by the key of each judgement. */
+    /** Answers to its judgements: a note by the key of each. */
     answers: jsonColumn(areAnswers).notNull().default({}),
   },
   (t) => [unique("recipe_version_n").on(t.recipeId, t.n)],
@@ -85,7 +85,7 @@ export const recipeLine = ours.table(
   (t) => [index("recipe_line_version").on(t.versionId, t.position), index("recipe_line_material").on(t.materialId)],
 );
 
-/** What a spoon or a finger said of a version, at some warmth: what the model of firmness learns from. */
+/** A spoon or finger test of a version, at some warmth: what the model of firmness learns from. */
 export const firmnessTest = ours.table(
   "firmness_test",
   {
@@ -101,7 +101,7 @@ export const firmnessTest = ours.table(
   (t) => [index("firmness_test_version").on(t.versionId)],
 );
 
-/** A size that something was made in keeps its fill for ever; another fill is another size. */
+/** A size that something was made in has its fill for ever; another fill is another size. */
 export const product = ours.table(
   "product",
   {

@@ -38,7 +38,7 @@ export const lot = ours.table(
     grown: integer(),
     /** Drops to the millilitre that fall from this bottle; null while nobody said. */
     dropsPerMl: real(),
-    /** All it is on hold for, in words; kept by a trigger from `lot_hold`, and never written otherwise. */
+    /** All it is on hold for, in words; maintained by a trigger from `lot_hold`, and never written otherwise. */
     holdReason: text(),
     /** A scent: the most of it a product may hold by the supplier's paper for this lot, in millionths; null where it isn't written down. */
     scentMostPpm: integer(),

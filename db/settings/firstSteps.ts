@@ -4,7 +4,7 @@ import { COUNTED_KINDS } from "#core/material/kinds";
 import { sql } from "drizzle-orm";
 import type { ActOptions } from "../act/define.ts";
 import type { Db, Reads } from "../client.ts";
-import { readBoolean, aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
+import { readBoolean, readNumber, readText, orNone, rowsOf } from "../columnsOf.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import { batch, lot, material, recipe, price } from "../schema.ts";
 import { readSettings, saveSettings } from "./settings.ts";
@@ -27,7 +27,15 @@ async function begun(db: Reads): Promise<Begun> {
 export async function achieved(db: Reads) {
   const [found] = await rowsOf(
     db,
-    { materials: aNumber, containers: aNumber, lots: aNumber, recipes: aNumber, batches: aNumber, prices: aNumber, tin: orNone(aText) },
+    {
+      materials: readNumber,
+      containers: readNumber,
+      lots: readNumber,
+      recipes: readNumber,
+      batches: readNumber,
+      prices: readNumber,
+      tin: orNone(readText),
+    },
     sql`select (select count(*)::int from ${material} where kind not in (${counted})) as materials,
       (select count(*)::int from ${material} where kind in (${counted})) as containers,
       (select count(*)::int from ${lot} where material_id is not null and on_hand > 0) as lots, (select count(*)::int from ${recipe}) as recipes,
@@ -43,7 +51,7 @@ export type Achieved = Awaited<ReturnType<typeof achieved>>;
 export const firstSteps = (db: Reads): Promise<Step[]> =>
   cachedUntilWrite(db, "first steps", "", async () => stepsOf((await readSettings(db)).firstSteps, await begun(db)));
 
-/** Notes that a step was kept, or passed over. */
+/** Records that a step was done, or skipped. */
 export async function passStep(db: Db, id: StepId, doing: ActOptions) {
   const { firstSteps: now } = await readSettings(db);
   return saveSettings(db, { firstSteps: { ...now, passed: [...new Set([...now.passed, id])] } }, doing);

@@ -9,7 +9,7 @@ import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { readBoolean, rowsOf } from "../columnsOf.ts";
 import { cachedUntilWrite } from "../cache.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { giftOrder, lot, marketDay, price, purchase, settings } from "../schema.ts";
 
 /** The workshop's settings are one record. */
@@ -19,7 +19,7 @@ export const SETTINGS = { kind: "settings", id: 1 } as const;
 const whole = (data: Partial<Settings> | undefined): Settings => ({ ...STARTING_SETTINGS, ...data });
 
 export async function readSettings(db: Reads): Promise<Settings> {
-  const [row] = await ask(db, "settings", {}, () => db.select().from(settings).where(eq(settings.id, 1)));
+  const [row] = await runPrepared(db, "settings", {}, () => db.select().from(settings).where(eq(settings.id, 1)));
   return whole(row?.data);
 }
 
@@ -61,7 +61,7 @@ export const saveSettings = defineAct({
   },
 });
 
-/** Whether each choice kept is of the kind it should be. Choices that came later may be missing, dropped ones be over. */
+/** Whether each stored choice is of the kind it should be. Choices that came later may be missing, dropped ones be over. */
 function sameShape(v: unknown, like: unknown): boolean {
   if (typeof like !== "object" || like === null) return typeof v === typeof like;
   const choices = like as Record<string, unknown>;

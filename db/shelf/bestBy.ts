@@ -1,4 +1,4 @@
-/** Keeping each lot's best-before true to what it follows from: what is printed, its material's keeping time, the day it was opened. */
+/** Recalculates each lot's best-before from what it follows from: what is printed, its material's shelf life, the day it was opened. */
 import { bestBy } from "#core/stock/bestBy";
 import { and, eq } from "drizzle-orm";
 import type { Tx } from "../client.ts";

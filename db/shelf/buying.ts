@@ -7,15 +7,15 @@ import { groupBy } from "#core/collect";
 import { addDays, type Day } from "#core/when";
 import { and, asc, desc, eq, gte, sql, type Placeholder, type SQLWrapper } from "drizzle-orm";
 import { object } from "yup";
-import { number } from "../columnsOf.ts";
+import { sqlNumber } from "../columnsOf.ts";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftRow } from "../act/left.ts";
+import { undoId, leftRow } from "../act/left.ts";
 import { notReversed } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
 import { act, material, materialUse, offer, purchase, purchaseLine } from "../schema.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { stockLevels } from "./low.ts";
 
 export interface SeenOffer extends Offer {
@@ -31,8 +31,10 @@ export async function offersOf(db: Reads, ids?: readonly number[]): Promise<Seen
   const all = ids === undefined;
   const among = (column: SQLWrapper, at: Placeholder) => (all ? undefined : anyOf(column, at));
   const [noted, bought] = await Promise.all([
-    ask(db, all ? "all_offers" : "offers_of", { ids: ids ?? [] }, (at) => db.select().from(offer).where(among(offer.materialId, at.ids))),
-    ask(db, all ? "all_bought" : "bought_of", { ids: ids ?? [] }, (at) =>
+    runPrepared(db, all ? "all_offers" : "offers_of", { ids: ids ?? [] }, (at) =>
+      db.select().from(offer).where(among(offer.materialId, at.ids)),
+    ),
+    runPrepared(db, all ? "all_bought" : "bought_of", { ids: ids ?? [] }, (at) =>
       db
         .selectDistinctOn([purchaseLine.materialId, purchase.supplier, purchaseLine.packSize], {
           materialId: purchaseLine.materialId,
@@ -84,7 +86,7 @@ export const noteOffer = defineAct({
       leaves: { id: row!.id },
     };
   },
-  leaves: object({ id: leftId() }),
+  leaves: object({ id: undoId() }),
   back: async (tx, { id }) => {
     await tx.delete(offer).where(eq(offer.id, id));
   },
@@ -114,7 +116,7 @@ export const dropOffer = defineAct({
 
 /** Who the newest offer was seen at; empty while there is none. */
 export async function lastOfferAt(db: Reads): Promise<string> {
-  const [row] = await ask(db, "last_offer_at", {}, () =>
+  const [row] = await runPrepared(db, "last_offer_at", {}, () =>
     db.select({ supplier: offer.supplier }).from(offer).orderBy(desc(offer.id)).limit(1),
   );
   return row?.supplier ?? "";
@@ -122,7 +124,7 @@ export async function lastOfferAt(db: Reads): Promise<string> {
 
 /** Who the last receipt copied today was from; empty while there is none. A pile of receipts is often one shop's. */
 export async function lastReceiptFrom(db: Reads, today: Day): Promise<string> {
-  const [row] = await ask(db, "last_receipt_from", { today }, (at) =>
+  const [row] = await runPrepared(db, "last_receipt_from", { today }, (at) =>
     db
       .select({ supplier: purchase.supplier })
       .from(purchase)
@@ -137,7 +139,7 @@ export async function lastReceiptFrom(db: Reads, today: Day): Promise<string> {
 /** The pack each of these materials was bought in last, as it was written. */
 export async function lastPacks(db: Reads, ids: readonly number[]): Promise<Map<number, string>> {
   if (ids.length === 0) return new Map();
-  const rows = await ask(db, "last_packs", { ids }, (at) =>
+  const rows = await runPrepared(db, "last_packs", { ids }, (at) =>
     db
       .selectDistinctOn([purchaseLine.materialId], { materialId: purchaseLine.materialId, packSize: purchaseLine.packSize })
       .from(purchaseLine)
@@ -153,7 +155,7 @@ export type PriceRow = Awaited<ReturnType<typeof priceHistory>>[number];
 
 /** Every purchase of a material, oldest first, for its price history. */
 export const priceHistory = (db: Reads, materialId: number) =>
-  ask(db, "price_history", { materialId }, (at) =>
+  runPrepared(db, "price_history", { materialId }, (at) =>
     db
       .select({
         id: purchaseLine.id,
@@ -174,7 +176,7 @@ export const priceHistory = (db: Reads, materialId: number) =>
 /** What was used of materials, month by month, as far back as it teaches anything. */
 export async function monthlyUse(db: Reads, today: Day, ids: readonly number[]): Promise<Map<number, MonthUse[]>> {
   if (ids.length === 0) return new Map();
-  const rows = await ask(db, "monthly_use", { from: addDays(today, -LEARN_DAYS - 31), ids }, (at) =>
+  const rows = await runPrepared(db, "monthly_use", { from: addDays(today, -LEARN_DAYS - 31), ids }, (at) =>
     db
       .select()
       .from(materialUse)
@@ -199,7 +201,7 @@ export interface Wanted {
 
 /** Materials below their point, with what is used of each in a day. */
 async function reminded(db: Reads, today: Day) {
-  const rows = await ask(db, "reminded", { today }, (at) =>
+  const rows = await runPrepared(db, "reminded", { today }, (at) =>
     db
       .select({
         id: material.id,
@@ -207,8 +209,8 @@ async function reminded(db: Reads, today: Day) {
         kind: material.kind,
         reorderBy: material.reorderBy,
         reorderAt: material.reorderAt,
-        onHand: number(sql`s.usable`),
-        coming: number(sql`s.coming`),
+        onHand: sqlNumber(sql`s.usable`),
+        coming: sqlNumber(sql`s.coming`),
       })
       .from(material)
       .innerJoin(sql`${stockLevels(at.today)} s`, sql`s.id = ${material.id}`)

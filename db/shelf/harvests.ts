@@ -9,7 +9,7 @@ import { addMonths, sayFullDay, type Day } from "#core/when";
 import { and, asc, desc, eq, inArray, isNull, or } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId } from "../act/left.ts";
+import { undoId } from "../act/left.ts";
 import { requireNoLaterActs, isEffective } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { harvest, harvestCheck, lot, material, movement } from "../schema.ts";
@@ -69,7 +69,7 @@ export const pick = defineAct({
       leaves: { harvestId: row!.id },
     };
   },
-  leaves: object({ harvestId: leftId() }),
+  leaves: object({ harvestId: undoId() }),
   // A picking that was taken back is listed no more; that is asked of the act it was noted by.
   back: async (tx, { harvestId }, { undoes }) => {
     await requireNoLaterActs(
@@ -145,7 +145,7 @@ export const weighHarvest = defineAct({
       leaves: { checkId: row!.id },
     };
   },
-  leaves: object({ checkId: leftId() }),
+  leaves: object({ checkId: undoId() }),
   back: async (tx, { checkId }) => {
     await tx.delete(harvestCheck).where(eq(harvestCheck.id, checkId));
   },
@@ -165,7 +165,7 @@ export interface DryIn {
 }
 
 /**
- * Puts a dried harvest on the shelf as a lot of its herb. One that doesn't snap is kept as not yet dry, and can't go into a shelf
+ * Puts a dried harvest on the shelf as a lot of its herb. One that doesn't snap is noted as not yet dry, and can't go into a shelf
  * infusion without a reason.
  */
 export const finishHarvest = defineAct({

@@ -8,7 +8,7 @@ import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId, leftRow } from "../act/left.ts";
+import { undoId, leftRow } from "../act/left.ts";
 import { defineRetire } from "../act/retire.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
@@ -101,7 +101,7 @@ export const saveMaterial = defineAct({
       leaves: { id: row.id, before },
     };
   },
-  leaves: object({ id: leftId(), before: leftRow(material).nullable() }),
+  leaves: object({ id: undoId(), before: leftRow(material).nullable() }),
   back: async (tx, { id, before }, { undoes }) => {
     await requireNoLaterActs(
       tx,
@@ -145,7 +145,7 @@ export const addFromLibrary = defineAct({
       .onConflictDoNothing()
       .returning({ id: material.id, key: material.libraryKey });
     await putLidsOn(tx, entries);
-    // Lids come along with what they fit: as many as were ticked are said to be taken, and the lids beside them.
+    // Lids come along with what they fit: the message counts those that were ticked, and the lids beside them.
     const lids = made.filter((m) => !keys.includes(m.key ?? "")).length;
     const n = made.length - lids;
     return {
@@ -158,7 +158,7 @@ export const addFromLibrary = defineAct({
       leaves: { ids: made.map((m) => m.id) },
     };
   },
-  leaves: object({ ids: array().of(leftId()).required() }),
+  leaves: object({ ids: array().of(undoId()).required() }),
   back: async (tx, { ids }) => {
     // Containers before the lids they name.
     if (ids.length > 0)

@@ -9,7 +9,7 @@ import { sayFullDay } from "#core/when";
 import { eq } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftFigureOrNone, leftId, leftOneOf } from "../act/left.ts";
+import { undoNumberOrNull, undoId, undoOneOf } from "../act/left.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
 import { draw, lockLots } from "../ledger/lots.ts";
@@ -54,7 +54,7 @@ export const openLot = defineAct({
       leaves: { lotId },
     };
   },
-  leaves: object({ lotId: leftId() }),
+  leaves: object({ lotId: undoId() }),
   back: async (tx, { lotId }) => {
     await tx.update(lot).set({ opened: null }).where(eq(lot.id, lotId));
     await keepBestBefore(tx, [lotId]);
@@ -104,7 +104,7 @@ export const sayDryness = defineAct({
       leaves: { lotId: input.lotId, was: found.lot.dryness },
     };
   },
-  leaves: object({ lotId: leftId(), was: leftOneOf(DRYNESSES) }),
+  leaves: object({ lotId: undoId(), was: undoOneOf(DRYNESSES) }),
   back: async (tx, { lotId, was }, { undoes }) => {
     await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["dryness"], "How dry it is was said again since.");
     await tx.update(lot).set({ dryness: was }).where(eq(lot.id, lotId));
@@ -125,7 +125,7 @@ export const sayDrips = defineAct({
       leaves: { lotId: input.lotId, was: found.lot.dropsPerMl },
     };
   },
-  leaves: object({ lotId: leftId(), was: leftFigureOrNone() }),
+  leaves: object({ lotId: undoId(), was: undoNumberOrNull() }),
   back: async (tx, { lotId, was }, { undoes }) => {
     await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["drips"], "How it drips was said again since.");
     await tx.update(lot).set({ dropsPerMl: was }).where(eq(lot.id, lotId));

@@ -6,9 +6,9 @@ import { COUNTED_KINDS } from "#core/material/kinds";
 import { LEARN_DAYS } from "#core/stock/reorder";
 import { sql, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
-import { number } from "../columnsOf.ts";
+import { sqlNumber } from "../columnsOf.ts";
 import { anyOf } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 
 const counted = sql.raw(COUNTED_KINDS.map((k) => `'${k}'`).join(", "));
 
@@ -21,9 +21,9 @@ const coming = sql`(select pl.material_id, sum(pl.qty)::float8 as coming from pu
 
 /** What is still to come of these materials. */
 export async function comingOf(db: Reads, materials: readonly number[]): Promise<Map<number, number>> {
-  const rows = await ask(db, "coming_of", { materials }, (at) =>
+  const rows = await runPrepared(db, "coming_of", { materials }, (at) =>
     db
-      .select({ of: number(sql`material_id`), coming: number(sql`coming`) })
+      .select({ of: sqlNumber(sql`material_id`), coming: sqlNumber(sql`coming`) })
       .from(sql`${coming} c`)
       .where(anyOf(sql`material_id`, at.materials)),
   );

@@ -2,9 +2,9 @@
 import type { KindId } from "#core/material/kinds";
 import { and, asc, eq, notExists, or, sql, type Placeholder, type SQL } from "drizzle-orm";
 import type { Reads } from "../client.ts";
-import { flag } from "../columnsOf.ts";
-import { anyNamed, anyOf, lower } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { sqlBoolean } from "../columnsOf.ts";
+import { anyNamed, anyOf, normalizeNames } from "../pieces.ts";
+import { runPrepared } from "../prepared.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { act, lot, material, movement, purchase, purchaseLine } from "../schema.ts";
 
@@ -12,11 +12,11 @@ export type MaterialRow = typeof material.$inferSelect;
 
 /** Every material; the interface sorts and groups. */
 export const listMaterials = (db: Reads): Promise<MaterialRow[]> =>
-  ask(db, "materials", {}, () => db.select().from(material).orderBy(asc(material.name)));
+  runPrepared(db, "materials", {}, () => db.select().from(material).orderBy(asc(material.name)));
 
 /** What the materials of a kind are called: lids, herbs. */
 export const materialsOfKind = (db: Reads, kind: KindId) =>
-  ask(db, "materials_of_kind", { kind }, (at) =>
+  runPrepared(db, "materials_of_kind", { kind }, (at) =>
     db
       .select({ id: material.id, name: material.name, retired: material.retired })
       .from(material)
@@ -26,7 +26,7 @@ export const materialsOfKind = (db: Reads, kind: KindId) =>
 
 /** These materials, and those of these names in whatever case; by name. */
 export const materialsNamed = (db: Reads, ids: readonly number[], names: readonly string[]): Promise<MaterialRow[]> =>
-  ask(db, "materials_named", { ids, names: lower(names) }, (at) =>
+  runPrepared(db, "materials_named", { ids, names: normalizeNames(names) }, (at) =>
     db
       .select()
       .from(material)
@@ -36,7 +36,7 @@ export const materialsNamed = (db: Reads, ids: readonly number[], names: readonl
 
 /** What each material is called and what it is, and is made of. */
 export const materialKinds = (db: Reads) =>
-  ask(db, "material_kinds", {}, () =>
+  runPrepared(db, "material_kinds", {}, () =>
     db.select({ id: material.id, name: material.name, kind: material.kind, makeup: material.makeup }).from(material),
   );
 
@@ -44,8 +44,8 @@ export const materialKinds = (db: Reads) =>
 export async function anyMaterial(db: Reads, kind?: KindId): Promise<boolean> {
   const some = (which?: SQL) => db.select({ id: material.id }).from(material).where(which).limit(1);
   const found = kind
-    ? ask(db, "any_of_kind", { kind }, (at) => some(and(eq(material.kind, at.kind), eq(material.retired, false))))
-    : ask(db, "any_material", {}, () => some());
+    ? runPrepared(db, "any_of_kind", { kind }, (at) => some(and(eq(material.kind, at.kind), eq(material.retired, false))))
+    : runPrepared(db, "any_material", {}, () => some());
   return (await found).length > 0;
 }
 
@@ -60,7 +60,7 @@ export const materialsWithoutLots = (db: Reads, limit: number): Promise<{ name: 
 
 /** One material's facts, or null. */
 export async function materialRow(db: Reads, id: number): Promise<MaterialRow | null> {
-  const [row] = await ask(db, "material", { id }, (at) => db.select().from(material).where(eq(material.id, at.id)));
+  const [row] = await runPrepared(db, "material", { id }, (at) => db.select().from(material).where(eq(material.id, at.id)));
   return row ?? null;
 }
 
@@ -74,7 +74,7 @@ export async function materialOfLot(db: Reads, lotId: number): Promise<MaterialR
 export async function readMaterial(db: Reads, id: number) {
   const row = await materialRow(db, id);
   if (!row) return null;
-  const lots = await ask(db, "lots_of_material", { id }, (at) =>
+  const lots = await runPrepared(db, "lots_of_material", { id }, (at) =>
     db
       .select({
         ...lotColumns,
@@ -83,7 +83,7 @@ export async function readMaterial(db: Reads, id: number) {
         opened: lot.opened,
         dryness: lot.dryness,
         grown: lot.grown,
-        opening: flag(sql`exists (select 1 from ${movement} o where o.lot_id = ${lot.id} and o.reason = 'opening')`),
+        opening: sqlBoolean(sql`exists (select 1 from ${movement} o where o.lot_id = ${lot.id} and o.reason = 'opening')`),
         purchaseId: purchaseLine.purchaseId,
         supplierLot: lot.supplierLot,
         supplier: purchase.supplier,
@@ -107,7 +107,7 @@ export function materialMovements(db: Reads, id: number, limit = 40, before = LA
     select x.id from ${lot} l cross join lateral (
       select m.id from ${movement} m where m.lot_id = l.id and m.id < ${at.before} order by m.id desc limit ${at.limit}
     ) x where l.material_id = ${at.id} order by x.id desc limit ${at.limit}`;
-  return ask(db, "movements_of_material", { id, limit, before }, (at) =>
+  return runPrepared(db, "movements_of_material", { id, limit, before }, (at) =>
     db
       .select({
         id: movement.id,

@@ -5,10 +5,10 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import type { Db, Reads } from "../client.ts";
-import { readBoolean, aNumber, number, rowsOf } from "../columnsOf.ts";
+import { readBoolean, readNumber, sqlNumber, rowsOf } from "../columnsOf.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import { anywhere } from "../pieces.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { lot, material } from "../schema.ts";
 import { stockLevels } from "./low.ts";
 
@@ -26,14 +26,14 @@ export const shelfBoards = (db: Db, today: Day): Promise<Board[]> =>
   cachedUntilWrite(db, "shelf boards", today, () => countBoards(db, today));
 
 function countBoards(db: Reads, today: Day): Promise<Board[]> {
-  return ask(db, "shelf_boards", { today, soon: addDays(today, SOON_DAYS) }, (at) =>
+  return runPrepared(db, "shelf_boards", { today, soon: addDays(today, SOON_DAYS) }, (at) =>
     db
       .select({
         kind: sql`s.kind`.mapWith(material.kind),
-        materials: number(sql`count(*)`),
+        materials: sqlNumber(sql`count(*)`),
         worth: sql`sum(s.value)`.mapWith(lot.value),
-        low: number(sql`count(*) filter (where s.usable + s.coming < s.point)`),
-        soon: number(sql`coalesce(sum(b.soon), 0)`),
+        low: sqlNumber(sql`count(*) filter (where s.usable + s.coming < s.point)`),
+        soon: sqlNumber(sql`coalesce(sum(b.soon), 0)`),
       })
       .from(
         sql`${stockLevels(at.today)} s
@@ -61,9 +61,9 @@ export async function onShelf(db: Reads, today: Day, only: { kind?: KindId; find
     id: material.id,
     name: material.name,
     kind: material.kind,
-    onHand: aNumber,
+    onHand: readNumber,
     value: lot.value,
-    coming: aNumber,
+    coming: readNumber,
     low: readBoolean,
   };
   return rowsOf(

@@ -4,7 +4,7 @@ import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { number, object } from "yup";
 import { defineAct } from "../act/define.ts";
-import { leftId } from "../act/left.ts";
+import { undoId } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import { lot, material } from "../schema.ts";
@@ -26,7 +26,7 @@ export const sayScentMost = defineAct({
     await requireUnchanged(tx, { kind: "lot", id: before.id }, seen);
     if (!isScent(before)) throw Refused.one("most", "Only an essential oil or a fragrance has such a limit.");
     if (before.ppm === input.ppm)
-      throw Refused.one("most", input.ppm === null ? "Enter the per cent its paper allows." : "That is what stands there already.");
+      throw Refused.one("most", input.ppm === null ? "Enter the per cent its paper allows." : "That is what is there already.");
     await tx.update(lot).set({ scentMostPpm: input.ppm }).where(eq(lot.id, before.id));
     return {
       path: `/lots/${encodeURIComponent(before.number)}`,
@@ -38,7 +38,7 @@ export const sayScentMost = defineAct({
       leaves: { lotId: before.id, was: before.ppm },
     };
   },
-  leaves: object({ lotId: leftId(), was: number().nullable().defined() }),
+  leaves: object({ lotId: undoId(), was: number().nullable().defined() }),
   back: async (tx, { lotId, was }, { undoes }) => {
     await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["scentMost"], "Another figure was written down since.");
     await tx.update(lot).set({ scentMostPpm: was }).where(eq(lot.id, lotId));

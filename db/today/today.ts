@@ -4,13 +4,13 @@ import { SOON_DAYS } from "#core/stock/lots";
 import { addDays, type Day } from "#core/when";
 import { WORK, type WorkKind } from "#core/work";
 import { sql, type SQL } from "drizzle-orm";
-import { number, numberOrNone, orNull, words, wordsOrNone } from "../columnsOf.ts";
+import { sqlNumber, sqlNumberOrNull, orSqlNull, sqlText, sqlTextOrNull } from "../columnsOf.ts";
 import type { Reads } from "../client.ts";
-import { openOrders, type NamedStep, type OrderStand } from "../gifts/begin.ts";
+import { openOrders, type NamedStep, type OrderState } from "../gifts/begin.ts";
 import { cachedUntilWrite } from "../cache.ts";
 import { notReversed } from "../ledger/effective.ts";
 import { setsStill, uncheckedOn } from "../bench/finishing/notYetReleased.ts";
-import { ask } from "../prepared.ts";
+import { runPrepared } from "../prepared.ts";
 import { oneOf } from "../schema/columns.ts";
 import { measuredOf, stockLevels } from "../shelf/low.ts";
 
@@ -50,7 +50,7 @@ const shaken = sql.raw(
 /** A lot that waits for a hand, as what. */
 const lotWaits = sql`case when l.hold_reason is not null then 'held' when l.best_before < ${today}::date then 'expired' else 'soon' end`;
 const isWaiting = sql`l.on_hand > 0 and (l.best_before <= ${soon}::date or l.hold_reason is not null)`;
-// There may be a thousand of them: they are counted and put in order before anything is said of those that are listed.
+// There may be a thousand of them: they are counted and put in order before those that are listed are described.
 const lots = sql`(select 'shelf' as station, ${lotWaits} as kind, m.id, m.name, l.number, l.best_before, l.on_hand, m.kind as of_kind
   from lot l join material m on m.id = l.material_id where ${isWaiting}) lots`;
 /** What runs low: it takes the use of half a year of every material to know. */
@@ -102,7 +102,7 @@ const first = sql.raw(`place <= ${LISTED}`);
 const days = (day: Day) => ({ today: day, soon: addDays(day, SOON_DAYS), ahead: addDays(day, AHEAD_DAYS) });
 
 /** Orders that are due as far as Today looks ahead, and those due later of which something is to be begun by then. */
-function ordersAhead(orders: readonly OrderStand[], day: Day): { due: OrderStand[]; later: OrderStand[] } {
+function ordersAhead(orders: readonly OrderState[], day: Day): { due: OrderState[]; later: OrderState[] } {
   const until = addDays(day, AHEAD_DAYS);
   return {
     due: orders.filter((o) => o.due <= until),
@@ -133,24 +133,24 @@ export async function workItems(db: Reads, day: Day): Promise<Waiting[]> {
 const shown = {
   station: sql`station`.mapWith(oneOf(WAITS_AT)),
   kind: sql`kind`.mapWith(oneOf(WORK)),
-  id: number(sql`id`),
-  name: words(sql`name`),
-  number: wordsOrNone(sql`number`),
-  day: wordsOrNone(sql`day`),
-  amount: numberOrNone(sql`amount`),
-  measured: orNull(sql`measured`.mapWith(oneOf(["weight", "count"]))),
-  total: number(sql`total`),
+  id: sqlNumber(sql`id`),
+  name: sqlText(sql`name`),
+  number: sqlTextOrNull(sql`number`),
+  day: sqlTextOrNull(sql`day`),
+  amount: sqlNumberOrNull(sql`amount`),
+  measured: orSqlNull(sql`measured`.mapWith(oneOf(["weight", "count"]))),
+  total: sqlNumber(sql`total`),
 };
 
 const lotsListed = (db: Reads, day: Day): Promise<Waiting[]> =>
-  ask(db, "lots_wait", days(day), () =>
+  runPrepared(db, "lots_wait", days(day), () =>
     db.select(shown).from(
       sql`(select station, kind, id, name, number, best_before::text as day, on_hand::float8 as amount, ${measuredOf(sql`of_kind`)} as measured, total
             from (select *, ${placed(sql`best_before`)} from ${lots}) placed where ${first}) listed`,
     ),
   );
 const restListed = (db: Reads, name: string, of: SQL, day: Day): Promise<Waiting[]> =>
-  ask(db, name, days(day), () =>
+  runPrepared(db, name, days(day), () =>
     db
       .select(shown)
       .from(sql`(select *, ${placed(sql`day collate "C"`)} from ${of}) placed`)
@@ -180,9 +180,9 @@ export const waitingCounts = (db: Reads, day: Day): Promise<Record<string, numbe
 
 async function countWaiting(db: Reads, day: Day): Promise<Record<string, number>> {
   const early = ordersAhead(await openOrders(db, day), day).later.length;
-  const counts = await ask(db, "waiting_counts", days(day), () =>
+  const counts = await runPrepared(db, "waiting_counts", days(day), () =>
     db
-      .select({ station: words(sql`station`), n: number(sql`count(*)`) })
+      .select({ station: sqlText(sql`station`), n: sqlNumber(sql`count(*)`) })
       .from(sql`(select station from ${lots} union all select station from ${low} union all select station from ${others}) waiting`)
       .groupBy(sql`station`),
   );

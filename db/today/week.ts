@@ -3,7 +3,7 @@ import { addDays, type Day } from "#core/when";
 import { WEEK_DAYS } from "#core/work";
 import { sql } from "drizzle-orm";
 import type { Reads } from "../client.ts";
-import { aNumber, aText, orNone, rowsOf } from "../columnsOf.ts";
+import { readNumber, readText, orNone, rowsOf } from "../columnsOf.ts";
 import { oneOf } from "../schema/columns.ts";
 
 const KINDS = ["order", "market", "best", "latest", "lotDay"] as const;
@@ -25,7 +25,7 @@ export const weekAhead = (db: Reads, today: Day): Promise<Fixed[]> => {
   const within = (column: string) => sql`${sql.raw(column)} between ${today}::date and ${until}::date`;
   return rowsOf(
     db,
-    { day: aText, kind: oneOf(KINDS), id: aNumber, name: aText, number: orNone(aText) },
+    { day: readText, kind: oneOf(KINDS), id: readNumber, name: readText, number: orNone(readText) },
     sql`
     select g.due::text as day, 'order' as kind, g.id, g.customer as name, null::text as number from gift_order g where g.packed_act_id is null and ${within("g.due")}
     union all select d.day::text, 'market', d.id, d.name, null from market_day d where d.closed_act_id is null and ${within("d.day")}

@@ -66,7 +66,7 @@ test("from the demo to a priced, lot-numbered tin of one's own in under forty-fi
   ] as const;
   for (const [i, [name, amount, cost]] of rows.entries()) {
     await expect(page.getByLabel(`Material, row ${i + 1}`, { exact: true })).toHaveValue(name);
-    await fill(`There is, row ${i + 1}`, amount);
+    await fill(`On hand, row ${i + 1}`, amount);
     if (cost) await fill(`It cost, row ${i + 1}`, cost);
   }
   await expect(page.locator("aside").filter({ hasText: "Without a cost" })).toContainText("1 lot");
@@ -165,7 +165,7 @@ test.describe("by thumb", () => {
     await expect(page.getByRole("status", { name: "What was done" })).toContainText("3 lots put on the shelf");
     await page.getByRole("link", { name: "Olive oil" }).tap();
     await expect(page.getByText("a guess", { exact: true })).toBeVisible();
-    await expect(page.getByText("there when the books began").first()).toBeVisible();
+    await expect(page.getByText("opening stock").first()).toBeVisible();
     await page.getByRole("button", { name: /^Open or take out/ }).tap();
     await page.getByLabel("All of it cost").fill("26.00");
     await page.getByRole("button", { name: "Say what it cost" }).tap();
@@ -188,7 +188,7 @@ test.describe("by thumb", () => {
     await container.fill("60 ml jar");
     expect(Math.abs((await top()) - began)).toBeLessThan(2);
     await page.getByRole("option", { name: /^Glass jar/ }).tap();
-    // What is foreseen says in a line what it would say.
+    // What to expect says in a line what it would say.
     await expect(page.getByRole("tab", { name: "Sets" })).toContainText("in the kitchen");
     expect(Math.abs((await top()) - began)).toBeLessThan(2);
     await page.getByLabel("Filled with").fill("50 g");

@@ -64,7 +64,7 @@ test("a list finds while typing, sorts by a heading, and is found again as it wa
   await wax.getByRole("button").click();
   await expect(wax).toHaveAttribute("aria-sort", "ascending");
   await page.getByLabel("Find among the recipes").fill("no such thing");
-  await expect(page.getByText("None of the recipes is found by “no such thing”.")).toBeVisible();
+  await expect(page.getByText("None of the recipes matches “no such thing”.")).toBeVisible();
 });
 
 test("what was said of a field goes when the field is right, not before; no figure stands meanwhile", async ({ page }) => {

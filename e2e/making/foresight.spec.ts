@@ -45,7 +45,7 @@ test("from a scribble to version 2: read line by line, judged, mended, filled, k
   // Drops past counting: known, and it stays with the version.
   const drops = said(page).getByRole("listitem").filter({ hasText: "40 drops" });
   await drops.getByRole("button", { name: /^I know/ }).click();
-  await drops.getByLabel("A word that stays with it").fill("my counter clicks");
+  await drops.getByLabel("A note that stays with it").fill("my counter clicks");
   await page.keyboard.press("Enter");
   await expect(said(page).getByText("1 is known")).toBeVisible();
   await page.getByLabel("Keeps, months").fill("3");

@@ -19,9 +19,9 @@ test("herb to jar, jar to bottles, bottles to a recipe, and the tin's oil back t
     await page.locator("aside summary", { hasText: "Oil back" }).click();
     await expect(page.locator("aside").getByText(/From \d strainings of your own/)).toBeVisible();
     await page.getByLabel("Wanted by").fill(inDays(5));
-    await expect(figure(page, "For the wished day")).toContainText("too late");
+    await expect(figure(page, "For the day it is wanted")).toContainText("too late");
     await page.locator("aside").getByRole("button", { name: "Slow cooker" }).click();
-    await expect(figure(page, "For the wished day")).toContainText("in good time");
+    await expect(figure(page, "For the day it is wanted")).toContainText("in good time");
     await expect(page.getByText("Water stands beside the jar")).toBeVisible();
     await does(page, "Fill the jar", /Filled jar J\d{5}-\d: Meadowsweet flowers in apricot kernel oil/);
   });

@@ -80,7 +80,7 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
   expect(Number((await wanted(page)).replace(/[^\d.]/g, ""))).toBeCloseTo((Number(ladled) / 0.96) * 0.04, 0);
   await expect(atHand(page)).toContainText("scent is much");
   await weigh(page, 1.2);
-  await page.getByRole("group", { name: "Too much went in" }).getByRole("button", { name: "Keep it as it is" }).click();
+  await page.getByRole("group", { name: "Too much went in" }).getByRole("button", { name: "Leave it as it is" }).click();
   await partOff(page, "oat", "3", "12 mL", [["Oat flour, very fine", "2 %"]]);
   await page.getByRole("button", { name: "Go on without" }).click();
   await expect(heading(page)).toHaveText("Oat flour, very fine");

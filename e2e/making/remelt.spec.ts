@@ -9,7 +9,7 @@ async function pourThree(page: Page, left = "0 g"): Promise<void> {
   await weighAsPlanned(page);
   await page.getByLabel("Units filled").fill("3");
   await page.getByLabel("Left in the jug").fill(left);
-  await page.getByLabel("What becomes of it").selectOption("a spare mould: kept as a base");
+  await page.getByLabel("What becomes of it").selectOption("a spare mould: on the shelf as a base");
   await does(page, "Pour", /Poured 3 × Meadowsweet garden salve/);
 }
 
@@ -18,7 +18,7 @@ test("a batch that set too soft is felt, held back, melted down and poured again
 }) => {
   await setOut(page, "Meadowsweet garden salve", { Units: "3" });
   await pourThree(page, "1.5 g");
-  await expect(page.getByRole("status", { name: "What was done" })).toContainText(/; 1.5 g left over kept as R/);
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText(/; 1.5 g left over saved as R/);
   await page.getByRole("combobox", { name: "How firm" }).selectOption("a little soft");
   await does(page, "Hold it back", /Held back Meadowsweet garden salve, .*a little soft/);
   const held = page.getByText("Too soft, too hard, grainy?").getByRole("link");

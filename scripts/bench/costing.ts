@@ -33,7 +33,7 @@ const lotOf = (of: number, k: number, onHand: number, value: number): Lot => {
   const id = of * LOTS + k + 1;
   const arrived = `2025-0${1 + (id % 9)}-15`;
   const bestBefore = `2027-0${1 + ((id * 7) % 9)}-01`;
-  // In one piece, as rows come from the database: put together of parts each would be of a kind of its own to the engine.
+  // In one piece, as rows come from the database: built from parts each would have its own hidden class in the engine.
   return { id, number: `L${id}`, of, onHand, value: micros(value), arrived, bestBefore, hold: false };
 };
 const LOT_IDS = Array.from({ length: LOTS }, (_, k) => k);

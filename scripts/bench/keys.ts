@@ -13,7 +13,7 @@ const KEYS = 12;
 /** A field and a figure that repeats it, and nothing else. */
 const BARE = `<!doctype html><title>bare</title><input aria-label="n" oninput="document.querySelector('output').textContent = this.value"><output>0</output>`;
 
-/** Says what stands in the figures beside the sheet, and keeps how long each key took to change it on the screen. */
+/** Reads the figures beside the sheet, and records how long each key took to change it on the screen. */
 const watching = (figures: string) => `(() => {
   const say = () => document.querySelector(${JSON.stringify(figures)})?.textContent ?? "";
   window.took = [];

@@ -31,7 +31,7 @@ export interface Took {
 
 /** One page in one workshop. */
 export interface Row extends Took {
-  /** Each time just after something was written: what is kept while nothing is has to be asked again. */
+  /** Each time just after something was written: what was cached has to be asked again. */
   written: Took;
   /** Gone to from another page, which asks for what is on it and draws it by itself; and that just after something was written. */
   goneTo: Took;
@@ -66,7 +66,7 @@ const took = async (work: () => Promise<unknown>): Promise<number> => {
   return performance.now() - start;
 };
 
-/** Fetches pages of a site over one kept connection. */
+/** Fetches pages of a site over one keep-alive connection. */
 export function fetcher(url: string): (path: string) => Promise<string> {
   const agent = new Agent({ keepAlive: true, maxSockets: 1 });
   return (path) =>
@@ -88,10 +88,10 @@ export async function measure(path: string, served: readonly Served[]): Promise<
   for (const { fetchPage, heard, client } of served) {
     await fetchPage(path);
     heard.length = 0;
-    // Once what is kept between pages is kept: what every page asks again.
+    // With the caches warm: what every page asks again.
     const html = await fetchPage(path);
     const asked = [...heard];
-    // A transaction of its own, which is all that is looked at.
+    // A separate transaction, which is all that is looked at.
     const write = () => client.query("select pg_current_xact_id()");
     await write();
     heard.length = 0;

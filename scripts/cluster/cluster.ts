@@ -1,12 +1,12 @@
 /**
- * A private PostgreSQL cluster: made in a folder of ours, on a free loopback port, with a password of its own, held by one Zelbin at a time,
+ * A private PostgreSQL cluster: made in a folder of ours, on a free loopback port, with its own password, held by one Zelbin at a time,
  * and stopped when that is done. No other cluster on the machine is touched.
  */
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import pg from "pg";
-import { databaseOutage, standsIn } from "#db/outage";
+import { databaseOutage, registerDatabaseFolder } from "#db/outage";
 import { freePort } from "../places.ts";
 import { hold, type Held } from "./hold.ts";
 import { clusterIn, noRoom, removeCluster } from "./make.ts";
@@ -64,7 +64,7 @@ async function createDatabase(server: string, name: string): Promise<void> {
 
 /**
  * Starts the cluster of a folder, making it first if it isn't there; one that was left running by a start that was killed is taken over.
- * @param dir its folder; a `.password` file stands beside it
+ * @param dir its folder; a `.password` file is beside it
  * @param throwAway for tests: durability is traded for speed, and it is gone when it is stopped
  * @throws InUse when another Zelbin has it, which goes on undisturbed; Error, in words, where it is damaged
  */
@@ -91,7 +91,7 @@ export async function startCluster(dir: string, throwAway = false): Promise<Clus
     }
   }
   const ours = held;
-  standsIn(home);
+  registerDatabaseFolder(home);
   let watch: NodeJS.Timeout | undefined;
   return {
     at,

@@ -25,7 +25,7 @@ import { serverUser } from "../system.ts";
 import { runServers } from "./program.ts";
 
 /**
- * The folder a cluster lives in. When we are root and `postgres` can't reach the folder meant (one under /root), the cluster stands under
+ * The folder a cluster lives in. When we are root and `postgres` can't reach the folder meant (one under /root), the cluster is under
  * /var/lib/zelbin and a link leads to it.
  */
 function reachable(dir: string): string {
@@ -100,7 +100,7 @@ const isEmpty = (home: string): boolean => !existsSync(home) || (lstatSync(home)
 
 /**
  * Finds a cluster, or makes it where there is none yet.
- * @param dir its folder; a `.password` file stands beside it
+ * @param dir its folder; a `.password` file is beside it
  * @throws Error, in words, where the folder or the password is damaged or lost
  */
 export function clusterIn(dir: string): { home: string; password: string } {
@@ -119,7 +119,7 @@ export function clusterIn(dir: string): { home: string; password: string } {
   return { home, password: readFileSync(secret, "utf8").trim() };
 }
 
-/** Whether a cluster stands in a folder, or stood there: what was begun is never begun again. */
+/** Whether a folder has a cluster, or once had one: it is never made twice. */
 export const isBegun = (dir: string): boolean => existsSync(passwordFile(dir)) || !isEmpty(dir);
 
 /** Takes a throw-away cluster away. */

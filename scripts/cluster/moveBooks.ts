@@ -1,5 +1,5 @@
 /**
- * A workshop of one's own that an earlier Zelbin kept in its own folder, beside the demo, moves once to the folder of the user's books: copied
+ * A workshop of one's own that an earlier Zelbin stored in its own folder, beside the demo, moves once to the folder of the user's books: copied
  * whole, compared table by table, and only then opened there. The old one stays where it was, under another name, and is never dropped.
  */
 import { mkdtempSync, rmSync } from "node:fs";
@@ -28,7 +28,7 @@ async function on<T>(url: string, work: (client: pg.Client) => Promise<T>): Prom
 const has = (server: string, name: string): Promise<boolean> =>
   on(server, async (c) => ((await c.query("select 1 from pg_database where datname = $1", [name])).rowCount ?? 0) > 0);
 
-/** What is said of a database in its own server. */
+/** What a server's catalogue tells of a database. */
 const saidOf = (server: string, name: string): Promise<string | null> =>
   on(server, async (c) => {
     const { rows } = await c.query<{ said: string | null }>(
@@ -81,7 +81,7 @@ function copy(from: string, to: string, beside: string): void {
  * Moves it where there is one beside the demo and none in the books' folder yet.
  * @param books starts the cluster of that folder, making it where there is none
  * @param at that cluster's folder
- * @returns what is to be said of it; null where there was nothing to move
+ * @returns the message to print; null where there was nothing to move
  * @throws Error where it couldn't be copied true; the old one is as it was then
  */
 export async function moveBooks(demo: Cluster, demoAt: string, books: () => Promise<Cluster>, at: string): Promise<string | null> {

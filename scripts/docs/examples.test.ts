@@ -12,7 +12,7 @@ const core = readdirSync("core", { recursive: true, encoding: "utf8" })
   .filter((f) => f.endsWith(".ts") && !f.endsWith(".test.ts"))
   .map((f) => `core/${f}`);
 const pages = [
-  "forms/bothSheets.ts",
+  "forms/mergeSheets.ts",
   "forms/ids.ts",
   "forms/useSheet.ts",
   "markets/dayTexts.ts",

@@ -40,7 +40,7 @@ const nameOf = (s: ts.Statement): string | null => {
   return ts.isVariableStatement(s) ? s.declarationList.declarations[0]!.name.getText() : null;
 };
 
-/** Every name that stands anywhere in a piece of code. */
+/** Every identifier in a piece of code. */
 const namesIn = (node: ts.Node): string[] => [...(ts.isIdentifier(node) ? [node.text] : []), ...node.getChildren().flatMap(namesIn)];
 
 /**

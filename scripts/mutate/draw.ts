@@ -23,7 +23,7 @@ async function allOf(area: Area): Promise<Mutant[]> {
   );
 }
 
-/** What tells a fault from any other: its place and what stands there instead. */
+/** What tells a fault from any other: its place and its replacement. */
 export const keyOf = ({ fileName, location: { start, end }, replacement }: Mutant): string =>
   `${relative(".", resolve(fileName))}:${start.line}:${start.column}-${end.line}:${end.column} ${replacement}`;
 

@@ -23,7 +23,7 @@ const shareOf = (k: number, n: number): string => {
   return `${String(k).padStart(4)} of ${String(n).padEnd(4)} ${percent(k / n).padStart(5)}   (${percent(low)} to ${percent(high)})`;
 };
 
-/** The text a fault stands in the place of, in one line. */
+/** The text a fault replaces, in one line. */
 function was({ fileName, location: { start, end } }: MutantResult): string {
   const lines = readFileSync(fileName, "utf8")
     .split("\n")

@@ -1,6 +1,6 @@
 /**
  * What every request must pass before any route sees it: it comes for this machine, in a way a page of ours would ask, from no other site, and
- * no larger than what is kept here. One place, so that a route that is added is behind it too.
+ * no larger than what is read here. One place, so that a route that is added is behind it too.
  */
 import type { Request, RequestHandler, Response } from "express";
 import { MOST_BYTES } from "#db/attachments/attachments";
@@ -22,7 +22,7 @@ function nameIn(host: string): string | null {
   }
 }
 
-/** A page elsewhere must not reach this server under a name of its own that points at loopback. */
+/** A page elsewhere must not reach this server under a host name that points at loopback. */
 const forThisMachine: RequestHandler = (req, res, next) => {
   const name = nameIn(req.get("host") ?? "");
   if (name === null) refuse(res, 400, "That isn't a name Zelbin could have.");
@@ -77,7 +77,7 @@ const fromNoOtherSite: RequestHandler = (req, res, next) => {
 };
 
 const MB = 1_000_000;
-/** What may be posted: files where they are kept, tables where they are read, sheets everywhere. */
+/** What may be posted: files where they are saved, tables where they are read, sheets everywhere. */
 const KINDS = [
   { type: "multipart/form-data", at: /\/((jars|bench)\/\d+\/photo|shelf\/receipts\/\d+)(\.data)?$/, most: MOST_BYTES + MB, what: "A file" },
   { type: "application/json", at: /\/(receive|opening)\/file(\.data)?$/, most: 25 * MB, what: "A table" },

@@ -1,4 +1,4 @@
-/** The web server: loopback only, because there is no access control yet. Each workshop's pages stand under an address of its own. */
+/** The web server: loopback only, because there is no access control yet. Each workshop's pages are under their own path. */
 import express, { type ErrorRequestHandler, type RequestHandler } from "express";
 import type { Server } from "node:http";
 import { resolve } from "node:path";

@@ -1,5 +1,5 @@
 /**
- * Keeps answering while the database is away: a page waits a little and asks again, a sheet is told in words and keeps what was typed. One
+ * Keeps answering while the database is away: a page waits a little and asks again, a sheet says so in words and what was typed stays on it. One
  * place around every route, so that none has to think of it. The framework's middleware can't be that place: it never sees what a loader
  * throws, and may go on to the loaders only once.
  */

@@ -22,7 +22,7 @@ interface JourneyReport {
   stats: { expected: number; unexpected: number; flaky: number };
   suites: Suite[];
 }
-/** What stood on the page when it failed, without the addresses of its links, and what the page had asked of the server. */
+/** What was on the page when it failed, without the addresses of its links, and what the page had asked of the server. */
 const stoodThen = (result: JourneyResult | undefined): string[] => {
   const asked = result?.attachments.find((a) => a.name === "asked")?.body ?? "";
   const path = result?.attachments.find((a) => a.name === "error-context")?.path;
@@ -48,7 +48,7 @@ export interface JourneysWent {
   ok: boolean;
   passed: number;
   failed: number;
-  /** What failed twice, and what held at the second try only; each with what stood on its page. */
+  /** What failed twice, and what held at the second try only; each with what was on its page. */
   broken: string[];
   unsteady: string[];
 }

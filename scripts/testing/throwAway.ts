@@ -24,7 +24,7 @@ export function reportsFolder(): string {
   return reports;
 }
 
-/** The server that `DATABASE_URL` names, or one of its own. @returns its address */
+/** The server that `DATABASE_URL` names, or a throw-away one. @returns its address */
 export async function testServer(): Promise<string> {
   return process.env.DATABASE_URL ?? (await throwAwayCluster());
 }
@@ -36,7 +36,7 @@ async function throwAwayCluster(): Promise<string> {
   return cluster.database();
 }
 
-/** A database of its own on a server, so that one that was there already is never touched. */
+/** A new database on a server, so that one that was there already is never touched. */
 async function throwAwayDatabase(server: string, n: number): Promise<string> {
   const name = `zelbin_test_${process.pid}_${n}`;
   const admin = openDb(server);
@@ -48,7 +48,7 @@ async function throwAwayDatabase(server: string, n: number): Promise<string> {
   return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
 }
 
-/** A house for journeys, with a database and a demo of its own. */
+/** A house for journeys, with its own database and demo. */
 export async function throwAwayHouse(server: string, n: number): Promise<{ url: string; database: string; devices: Devices }> {
   const database = await throwAwayDatabase(server, n);
   const house = await openHouse(database);

@@ -23,7 +23,7 @@ export interface Made {
   faults: string[];
 }
 
-/** What was answered as kept. */
+/** What was acknowledged as saved. */
 interface Kept {
   weighed: { batchId: number; position: number; weighed: number }[];
   noted: { batchId: number; note: string }[];
@@ -50,7 +50,7 @@ export async function atBenches(keeper: Keeper, benches: number): Promise<{ stop
   let over = false;
   const kept: Kept = { weighed: [], noted: [], counted: [], tested: [], poured: new Set(), back: new Set() };
 
-  /** Sends it until it is answered; what is broken off nobody knows of. @returns where it led, or that it is kept; null once it is over, or refused */
+  /** Sends it until it is answered; what is broken off nobody knows of. @returns where it led, or that it is saved; null once it is over, or refused */
   const send = async (path: string, what: object): Promise<string | null> => {
     const body = JSON.stringify({ seen: null, intent: null, ...what });
     while (!over) {

@@ -1,6 +1,6 @@
 /**
  * Where the books stand, and what one slip may do to them: a second start, a reset beside an open one, a killed one, files that are missing,
- * books that an earlier Zelbin kept elsewhere, and a database that is somebody else's. Done to the very programs a user starts.
+ * books that an earlier Zelbin stored elsewhere, and a database that is somebody else's. Done to the very programs a user starts.
  */
 import { openDb } from "#db/client";
 import { addressOf } from "#test/db/template";
@@ -49,7 +49,7 @@ function run(script: string, env: Record<string, string>, ...args: string[]): Ru
   return { child, said: () => said, ended, open };
 }
 
-/** A house of `npm start` in folders of its own. */
+/** A house of `npm start` in separate folders. */
 class House {
   readonly folder = join(DATA, `books-${process.pid}`);
   readonly faults: string[] = [];

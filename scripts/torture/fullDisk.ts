@@ -38,7 +38,7 @@ function fill(file: string): void {
   closeSync(to);
 }
 
-/** Moves a stopped cluster onto a disk of its own, in memory. @returns whether this machine allows it */
+/** Moves a stopped cluster onto a separate disk, in memory. @returns whether this machine allows it */
 function ontoASmallDisk(home: string): boolean {
   const was = `${home}.was`;
   const mb = Number(runs("du", "-sm", home).out.split("\t")[0]) + ROOM_MB;
@@ -55,7 +55,7 @@ function offTheSmallDisk(home: string): void {
   const was = `${home}.was`;
   rmSync(was, { recursive: true });
   runs("cp", "-a", home, was);
-  // Let go of at once, whoever still looks at it.
+  // Unmounted at once, even while in use.
   runs("umount", "-l", home);
   rmSync(home, { recursive: true });
   renameSync(was, home);

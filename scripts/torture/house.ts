@@ -1,5 +1,5 @@
 /**
- * A server with a cluster of its own, in a process of its own, to be killed: `house.ts FOLDER PORT`. Prints a line of JSON once it is open.
+ * A server with its own cluster, in a separate process, to be killed: `house.ts FOLDER PORT`. Prints a line of JSON once it is open.
  * The cluster is as durable as the one of `npm start`, and is watched as there.
  */
 import { openWorkshops } from "#db/workshops";
@@ -24,5 +24,5 @@ process.on("SIGTERM", () => {
     process.exit(0);
   })();
 });
-// Last: whoever reads it may end it at once.
+// Last: the reader may kill this process at once.
 console.log(JSON.stringify({ url: site.url, database: await cluster.database() }));

@@ -1,4 +1,4 @@
-/** Lists as long as are taken in, each line a receipt of its own: how long it takes, what others wait meanwhile, and the way back. */
+/** Lists as long as are taken in, each line a separate receipt: how long it takes, what others wait meanwhile, and the way back. */
 import { mg, micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { reverseAct } from "#db/acts/reverse";

@@ -1,4 +1,4 @@
-/** Keeps a server in a process of its own, starts it again when it was killed, and counts when it went down by itself. */
+/** Keeps a server in a separate process, starts it again when it was killed, and counts when it went down by itself. */
 import { spawn, type ChildProcess } from "node:child_process";
 import { mkdirSync, readFileSync, realpathSync } from "node:fs";
 import { join } from "node:path";
@@ -84,7 +84,7 @@ export class Keeper {
     return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${this.#child!.pid!}/status`, "utf8"))![1]) / 1024;
   }
 
-  /** Where its cluster stands. */
+  /** Where its cluster is. */
   get home(): string {
     return realpathSync(this.#folder);
   }

@@ -1,4 +1,4 @@
-/** Servers, postmasters and connections killed while windows write: what was acknowledged is kept, once, and the rest not by half. */
+/** Servers, postmasters and connections killed while windows write: what was acknowledged is saved, once, and the rest not by half. */
 import fc from "fast-check";
 import { openDb } from "#db/client";
 import { sql } from "drizzle-orm";

@@ -65,7 +65,7 @@ describe("a market day", () => {
       { lot: " ", price: "" },
       { ...line, lot: number.toLowerCase() },
     ];
-    expect(await post(market, sheet({ lines }))).toMatchObject({ fields: ["lines.2.lot"], say: `${number} stands here twice.` });
+    expect(await post(market, sheet({ lines }))).toMatchObject({ fields: ["lines.2.lot"], say: `${number} is here twice.` });
   });
 
   it("is planned ahead, opens as it was planned, and a copy has its fees and neither its day nor its lots", async () => {

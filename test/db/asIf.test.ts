@@ -12,7 +12,7 @@ import { reverseAct } from "#db/acts/reverse";
 import { batchResult } from "#db/bench/finishing/result";
 import { cabinetOutlook } from "#db/cabinet/outlook";
 import type { OpenDb } from "#db/client";
-import { aNumber, aText, orNone, rowsOf } from "#db/columnsOf";
+import { readNumber, readText, orNone, rowsOf } from "#db/columnsOf";
 import { packedLots } from "#db/gifts/pack";
 import { readJar } from "#db/jars/read";
 import { replacementCosts } from "#db/ledger/lots";
@@ -108,7 +108,7 @@ async function shown(db: OpenDb) {
   );
   const levels = await rowsOf(
     db,
-    { name: aText, usable: aNumber, coming: aNumber, point: orNone(aNumber) },
+    { name: readText, usable: readNumber, coming: readNumber, point: orNone(readNumber) },
     sql`select s.name, s.usable, s.coming, s.point from ${stockLevels(LATER)} s where s.usable + s.coming > 0 or s.point is not null order by s.name`,
   );
   const work = await workItems(db, LATER);
@@ -125,7 +125,7 @@ async function shown(db: OpenDb) {
       .sort(),
     toCome: await rowsOf(
       db,
-      { supplier: aText, packs: aNumber, landed: aNumber },
+      { supplier: readText, packs: readNumber, landed: readNumber },
       sql`select p.supplier, sum(l.packs) as packs, sum(l.landed) as landed from purchase_line l join purchase p on p.id = l.purchase_id
         where l.lot_id is null and exists (select 1 from standing_act sa where sa.id = p.act_id) group by 1, l.material_id, l.price / l.packs order by 1, 2, 3`,
     ),

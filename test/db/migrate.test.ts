@@ -8,7 +8,7 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { gunzipSync } from "node:zlib";
 import { afterEach, expect, it } from "vitest";
 import { openDb, type OpenDb } from "#db/client";
-import { aText, rowsOf } from "#db/columnsOf";
+import { readText, rowsOf } from "#db/columnsOf";
 import { bringUpToDate } from "#db/migrating";
 import { reverseAct } from "#db/acts/reverse";
 import { finishedCost } from "#core/batch/finishing/result";
@@ -57,7 +57,7 @@ async function broughtUpToDate(fill: (before: OpenDb) => Promise<unknown>): Prom
   db = openDb(url);
   drop = async () => {
     await db.close();
-    const all = await rowsOf(admin, { name: aText }, sql`select datname as name from pg_database where starts_with(datname, ${name})`);
+    const all = await rowsOf(admin, { name: readText }, sql`select datname as name from pg_database where starts_with(datname, ${name})`);
     for (const one of all) await admin.execute(sql.raw(`drop database ${one.name} with (force)`));
     await admin.close();
   };

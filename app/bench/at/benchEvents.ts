@@ -13,15 +13,15 @@ import { data } from "react-router";
 import { array, number, object, type AnyObjectSchema, type InferType } from "yup";
 import type { Db } from "#db/client";
 import { db } from "../../server/workshop.server.ts";
-import { idField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { idField, noteText, oneOf, optional, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
 import { background } from "../../forms/beside/background.ts";
 import { idOf } from "../../forms/ids.ts";
-import { spoonSaid } from "../felt.ts";
+import { spoonVerdict } from "../felt.ts";
 import { withRefusals, pressedSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/benchEvents";
 
 const WEIGHED_IDS = Object.keys(WEIGHED_BY) as (keyof typeof WEIGHED_BY)[];
-/** What a hand writes down; that it sets comes of pouring, a photo of keeping one. */
+/** What a hand writes down; setting starts with pouring, a photo comes with its file. */
 const EVENT_IDS = (Object.keys(BENCH_EVENTS) as (keyof typeof BENCH_EVENTS)[]).filter((k) => k !== "set" && k !== "photo");
 const line = { position: wholeNumber(0, 1000, "lines"), lotId: idField(), nth: wholeNumber(0, 1000, "lines", 0), by: oneOf(WEIGHED_IDS) };
 const weigh = object({ ...line, weighed: optional(readWeighed), was: optional(readWeighed) });
@@ -37,8 +37,8 @@ const mend = object({
     .of(object({ materialId: idField(), amount: reads(readWeighed) }))
     .max(4)
     .default([]),
-  said: note(300),
-  verdict: spoonSaid,
+  said: noteText(300),
+  verdict: spoonVerdict,
 });
 const filled = object({ sizeId: idField(), units: wholeNumber(0, 10_000, "units", 0), was: wholeNumber(0, 10_000, "units", 0) });
 const ladle = object({ sizeId: idField(), weighed: optional(readWeighed), was: optional(readWeighed) });
@@ -49,18 +49,18 @@ const event = object({
   step: figure(0, 500),
   celsius: figure(-40, 300),
   minutes: figure(0, 10_080),
-  verdict: spoonSaid,
+  verdict: spoonVerdict,
   weight: optional(readWeighed),
-  note: note(300),
+  note: noteText(300),
 });
 const sample = object({ sizeId: idField(), net: reads(readWeighed), by: oneOf(WEIGHED_IDS) });
 const one = object({ id: idField() });
 const part = object({
   sizeId: idField(),
-  name: words("what it is called", 40),
+  name: requiredText("what it is called", 40),
   units: wholeNumber(1, 10_000, "units"),
   additions: array()
-    .of(object({ material: words("what is stirred in", 200), measure: reads(readMeasure) }))
+    .of(object({ material: requiredText("what is stirred in", 200), measure: reads(readMeasure) }))
     .min(1)
     .max(12)
     .required(),

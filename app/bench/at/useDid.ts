@@ -14,7 +14,7 @@ export function useDid(batchId: number) {
     problem: problems[0] ?? null,
     /** What is wrong with a field of what was saved. */
     problemAt: (field: string): string | undefined => problems.find((p) => p.field === field)?.say,
-    /** @param kept what comes once it is saved, and only then */
+    /** @param kept called once it is saved, and only then */
     keep: (what: object, kept?: () => void): void => {
       setSaving((n) => n + 1);
       void post(what)

@@ -112,7 +112,7 @@ function StepTimes({ method, events }: { method: string; events: readonly BenchE
         by={(r) => r.id}
         columns={[
           { head: "Step", cell: (r) => r.text },
-          { head: "Hands, said", as: "figure", cell: (r) => (r.minutes === null ? "" : `${r.minutes} min`) },
+          { head: "Hands, planned", as: "figure", cell: (r) => (r.minutes === null ? "" : `${r.minutes} min`) },
           { head: "From the one before", as: "figure", className: "font-semibold", cell: (r) => `${r.took.toFixed(0)} min` },
         ]}
       />

@@ -13,7 +13,7 @@ import { When } from "../../ui/figures/amounts.tsx";
 import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
-/** So that this sheet's act has a token of its own on the record. */
+/** So that this sheet's act has its own token on the record. */
 const APART = 79;
 
 interface Props {

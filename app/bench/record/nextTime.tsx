@@ -6,7 +6,7 @@ import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Button, Problem } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
-/** So that this sheet's act has a token of its own on the record. */
+/** So that this sheet's act has its own token on the record. */
 const APART = 78;
 
 interface Props {

@@ -4,7 +4,7 @@
  */
 import { deviations } from "#core/batch/finishing/deviations";
 import { stuckTo } from "#core/batch/weighing/events";
-import { FINE } from "#core/batch/weighing/offTarget";
+import { FINE } from "#core/batch/weighing/weighingFixes";
 import { grams } from "#core/measure/write";
 import { wordList } from "#core/words";
 import type { NetRule } from "#core/batch/finishing/netWeight";

@@ -52,7 +52,7 @@ interface Props {
 }
 
 export function MeltIn({ bases, typed, lots, field }: Props) {
-  // Of a base that is gone only what was typed stands, so that it can be taken out.
+  // Of a base that is gone only the typed name is shown, so that it can be taken out.
   const rows = typed.map((t, i) => ({ ...t, i, base: baseOf(bases, t) })).filter((r) => r.base !== undefined || r.amount.trim() !== "");
   if (rows.length === 0) return null;
   return (
@@ -67,7 +67,7 @@ export function MeltIn({ bases, typed, lots, field }: Props) {
                 {lot && <LotTag lot={lot} />}
                 <span className="font-display text-lead">{base?.name ?? "A base that was used up meanwhile"}</span>
                 {base && (
-                  <span className="text-pine-soft">{lot ? `${showBase(lot.onHand, "weight")} free` : "promised to another batch"}</span>
+                  <span className="text-pine-soft">{lot ? `${showBase(lot.onHand, "weight")} free` : "reserved for another batch"}</span>
                 )}
               </span>
               {field(i, `Melt in, of ${base?.number ?? "what is gone"}`)}

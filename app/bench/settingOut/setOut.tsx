@@ -7,7 +7,7 @@ import { mg } from "#core/measure/exact";
 import { readWeighed } from "#core/measure/read";
 import { unreserved } from "#core/stock/reservations";
 import { today } from "#db/clock";
-import { spokenFor } from "#db/bench/planning/reservations";
+import { readReservations } from "#db/bench/planning/reservations";
 import { materialsOf } from "#db/recipe/costs";
 import { lastRecipeSetOut, lastSetOut } from "#db/bench/read";
 import { readForBatch, recipeChoices } from "#db/recipe/read";
@@ -15,7 +15,7 @@ import { versionsOf } from "#db/recipe/history";
 import { cachedSettings } from "#db/settings/settings";
 import { array, object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { idField, note, oneOf, optional, wholeNumber } from "../../forms/fields.ts";
+import { idField, noteText, oneOf, optional, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";
 import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
@@ -55,9 +55,9 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
 }
 
-/** What is free of these materials for another batch, and what is promised to those on the bench. */
+/** What is free of these materials for another batch, and what is reserved for those on the bench. */
 async function freeOf(materials: readonly number[]) {
-  const [stuff, { promised, ...spoken }] = await Promise.all([stuffOf(db(), materials), spokenFor(db())]);
+  const [stuff, { promised, ...spoken }] = await Promise.all([stuffOf(db(), materials), readReservations(db())]);
   const left = groupBy(
     unreserved(
       stuff.flatMap((s) => s.lots),
@@ -76,9 +76,9 @@ const schema = object({
   recipe: wholeNumber(1, 1e9, "recipes"),
   version: wholeNumber(0, 1e9, "versions", 0),
   mode: oneOf(SIZE_MODE_IDS),
-  weight: note(40),
+  weight: noteText(40),
   lot: wholeNumber(0, 1e9, "lots", 0),
-  units: array().of(note(12)).required(),
+  units: array().of(noteText(12)).required(),
   parts: array()
     .of(object({ product: idField(), units: wholeNumber(0, 10_000, "units", 0) }))
     .default([]),
@@ -100,7 +100,7 @@ export async function action({ request }: Route.ActionArgs) {
     return refuseSheet([
       version === undefined
         ? { field: "recipe", say: "Choose a recipe." }
-        : { field: "version", say: "Choose a version that is there still." },
+        : { field: "version", say: "Choose a version that still exists." },
     ]);
   const { stuff } = await freeOf(w.lines.map((l) => l.materialId));
   const lots = stuff.flatMap((s) => s.lots);

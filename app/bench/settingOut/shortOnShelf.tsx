@@ -53,7 +53,7 @@ export function ShortOnShelf({ short, promised, name, madeHere, instead, fewer, 
       </ul>
       {promised.length > 0 && (
         <p className="text-pine-soft">
-          Not counted: what is promised to{" "}
+          Not counted: what is reserved for{" "}
           {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
             <Fragment key={id}>
               {i > 0 && ", "}

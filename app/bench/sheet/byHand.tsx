@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 interface Props {
   sizes: readonly { productId: number; label: string; planned: number; units: string }[];
   leftover: string;
-  /** As planned, until another is said. */
+  /** As planned, until another is chosen. */
   minutes: string;
   note: string;
 }

@@ -3,7 +3,7 @@ import { tokenFor, useSheet, type Opened } from "../../forms/useSheet.ts";
 import { Button, Text } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 
-/** So that this sheet's act has a token of its own beside the weigh sheet's. */
+/** So that this sheet's act has its own token, apart from the weigh sheet's. */
 const APART = 77;
 
 export function Failed({ opened, before }: { opened: Opened; before: () => Promise<unknown> }) {

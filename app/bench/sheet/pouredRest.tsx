@@ -26,7 +26,7 @@ export function PouredRest({ form }: { form: unknown }) {
         label="What becomes of it"
         options={[
           ["gone", "testers, or thrown away"],
-          ["kept", "a spare mould: kept as a base"],
+          ["kept", "a spare mould: on the shelf as a base"],
         ]}
         {...sheet.register("leftoverTo")}
       />

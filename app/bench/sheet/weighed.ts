@@ -29,7 +29,7 @@ export const weighedLines = array()
 
 export const takesOf = <T extends { lot: number }>(lines: readonly T[]) => lines.map(({ lot, ...t }) => ({ ...t, lotId: lot }));
 
-/** What couldn't be read was never kept: no weight is like it. */
+/** What couldn't be read was never saved: no weight is like it. */
 const asKept = (text: string) => {
   const read = text.trim() === "" ? done(null) : readWeighed(text);
   return done<Mg | null>(read.ok ? read.value : mg(-1));

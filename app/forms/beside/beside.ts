@@ -8,7 +8,7 @@ import { fetchWithRetry } from "./fetchWithRetry.ts";
 const LAST_WORDS = 60_000;
 const UNREACHED: readonly FieldProblem[] = [{ field: "", say: "The server can't be reached. What you typed is still here." }];
 /** An answer that isn't in our words: what it was about has gone, or the server failed at it. */
-const NOT_KEPT: readonly FieldProblem[] = [{ field: "", say: "The server couldn’t keep it. What it belongs to may be gone." }];
+const NOT_KEPT: readonly FieldProblem[] = [{ field: "", say: "The server couldn’t save it. What it belongs to may be gone." }];
 
 /** @param leaving by a page that goes, and can't wait: all else goes once the server is back @returns what is wrong with it; nothing where it is saved */
 export async function postBeside({ key, to, text }: Sent, leaving = false): Promise<readonly FieldProblem[]> {

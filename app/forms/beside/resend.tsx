@@ -22,7 +22,7 @@ async function resend(sent: Sent): Promise<string[]> {
   if (clock() - sent.at > TOO_OLD_MS) {
     answered(sent.key);
     return [
-      "Something from more than half a day ago never reached the server, and wasn’t sent any more. Look what is missing, and enter it again.",
+      "Something entered more than half a day ago never reached the server, and is too old to be sent now. See what is missing, and enter it again.",
     ];
   }
   const body = JSON.parse(sent.text) as object;

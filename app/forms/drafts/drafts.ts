@@ -4,12 +4,12 @@ import { dropDraft, keepDraft } from "#db/drafts";
 import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { note, words } from "../fields.ts";
+import { noteText, requiredText } from "../fields.ts";
 import { MOST_CHARACTERS } from "./keptDrafts.ts";
 import { validateSheet, readPosted, refuseSheet } from "../sheet.server.ts";
 import type { Route } from "./+types/drafts";
 
-const schema = object({ path: words("a page", 300), sheet: note(80), title: note(200) });
+const schema = object({ path: requiredText("a page", 300), sheet: noteText(80), title: noteText(200) });
 
 /** Answers whether it is saved: not any more once the sheet has done its act. */
 export async function action({ request }: Route.ActionArgs) {
@@ -19,7 +19,7 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const { path, sheet: which, title } = sheet.value;
   const { values } = posted.body as { values?: unknown };
-  const no = () => refuseSheet([{ field: "", say: "That can't be kept as a draft." }]);
+  const no = () => refuseSheet([{ field: "", say: "That can't be saved as a draft." }]);
   if (!path.startsWith("/")) return no();
   if (values === null) {
     await dropDraft(db(), path, which);

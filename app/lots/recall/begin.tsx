@@ -5,7 +5,7 @@ import { beginRecall } from "#db/lots/recall";
 import { findLot, lotsLike, lotsNumbered } from "#db/lots/trace";
 import { array, boolean, object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { idField, words } from "../../forms/fields.ts";
+import { idField, requiredText } from "../../forms/fields.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { BeginSheet } from "./beginSheet.tsx";
@@ -54,8 +54,8 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 const schema = object({
   lots: array().of(idField()).min(1, "Choose a lot to begin with.").max(CHOSEN_AT_MOST).required(),
-  reason: words("what is wrong", 300),
-  toDo: words("what people should do", 600),
+  reason: requiredText("what is wrong", 300),
+  toDo: requiredText("what people should do", 600),
   rehearsal: boolean().required(),
 });
 

@@ -139,7 +139,7 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
             </ul>
             {chosen.meant.length > chosen.ids.length && (
               <p className="mt-1.5 text-small text-pine-soft">
-                Those not ticked are of the same supplier’s lot, or out of the same pot. Tick what is meant too.
+                Those not ticked are of the same supplier’s lot, or out of the same pot. Tick those that are meant as well.
               </p>
             )}
             <Problem say={(errors.lots as { message?: string } | undefined)?.message} />

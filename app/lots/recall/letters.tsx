@@ -73,7 +73,7 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
       <div className="no-print">
         <Heading
           title="Letters"
-          about="One to everybody whose name stands on an order, and a notice for each market. Each prints on a page of its own."
+          about="One to everybody named on an order, and a notice for each market. Each prints on a page of its own."
         >
           <Link to={`/lots/recalls/${id}`} className="act">
             Back to the recall
@@ -87,7 +87,7 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
       </div>
       {unanswerable && letters.length > 0 && (
         <p className="no-print mb-4 rounded bg-honey-wash px-4 py-2 text-honey">
-          The letters say nowhere how you are reached.{" "}
+          The letters don’t say how to reach you.{" "}
           <Link to="/settings" className="font-semibold underline underline-offset-4">
             Say it in Settings
           </Link>

@@ -4,7 +4,7 @@ import { readRecall } from "#db/lots/recalls";
 import { boolean, object } from "yup";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../server/workshop.server.ts";
-import { idField, note, optional, wholeNumber } from "../../forms/fields.ts";
+import { idField, noteText, optional, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { openSheet } from "../../forms/openSheet.server.ts";
 import { runAct, pressedSheet } from "../../forms/sheet.server.ts";
@@ -32,7 +32,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-const said = { toldOn: optional(readDay), back: wholeNumber(0, 100_000, "units", 0), note: note(300) };
+const said = { toldOn: optional(readDay), back: wholeNumber(0, 100_000, "units", 0), note: noteText(300) };
 const tellSchema = object({ contactId: idField(), ...said, was: object(said).required() });
 const closeSchema = object({ free: boolean().required() });
 

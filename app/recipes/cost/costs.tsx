@@ -35,7 +35,7 @@ export function Costs({ costing: { lines, sizes, cost }, shelf, lossBp }: Props)
   const { load } = offers;
   useEffect(() => void load(`/recipes/offers?${new URLSearchParams(asked.split(" ").map((id) => ["of", id])).toString()}`), [asked, load]);
   const size = sizes[Math.min(chosen, sizes.length - 1)];
-  if (!size) return <p className="text-pine-soft">Say what it is filled into, under Sizes, and what one costs stands here.</p>;
+  if (!size) return <p className="text-pine-soft">Say what it is filled into, under Sizes, and what one costs is shown here.</p>;
   const now = cost(size);
   const { units } = now.fill;
   const offersOf = (of: number): OfferOf[] => (offers.data ?? []).filter((o) => o.materialId === of);

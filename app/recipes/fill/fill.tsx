@@ -10,14 +10,14 @@ import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import type { Costing } from "../costing.ts";
-import type { Mending } from "../foresight/suggestedFix.ts";
+import type { AppliedFix } from "../foresight/suggestedFix.ts";
 import { useFill } from "./useFill.ts";
 
 interface Props {
   judged: Judged;
   costing: Costing;
   shelf: Shelf;
-  mending: Mending;
+  mending: AppliedFix;
 }
 
 const BY = {
@@ -46,7 +46,7 @@ export function Fill({ judged, costing: { sizes }, shelf, mending }: Props) {
   };
   const state = useFill(ask, JSON.stringify([ask.usable, ask.by, ask.sizes, [...ask.onHand]]));
   if (sizes.length === 0)
-    return <p className="text-pine-soft">Say what it is filled into, under Sizes, and what the pot fills stands here.</p>;
+    return <p className="text-pine-soft">Say what it is filled into, under Sizes, and what the pot fills is shown here.</p>;
   const answer = state.at === "known" ? state.answer : null;
   const scaled = (factor: number, say: string): SuggestedFix => ({ say, ...timesAll(judged, factor) });
   return (

@@ -1,4 +1,4 @@
-/** The solver in a worker of its own, so that the page goes on answering while it thinks. It is fetched when it is first asked. */
+/** The solver in a separate worker, so that the page goes on answering while it thinks. It is fetched when it is first asked. */
 import type { Solved, WholeNumbers } from "#core/fill/wholeNumbers";
 import loadHighs from "highs";
 import runtime from "highs/runtime?url";

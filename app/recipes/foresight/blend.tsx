@@ -11,7 +11,7 @@ import { scentOf } from "#core/scent/dilution";
 import { wordList } from "#core/words";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 interface Props {
   judged: Judged;
@@ -19,7 +19,7 @@ interface Props {
   facts: ReadonlyMap<string, MaterialChoice>;
   /** A weight of an oil in drops or millilitres. */
   measured: (name: string, weight: number) => string;
-  mending: Mending;
+  mending: AppliedFix;
   most: number;
 }
 

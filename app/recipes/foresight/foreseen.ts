@@ -1,4 +1,4 @@
-/** What is foreseen of a recipe while it is typed: worked out once for the Reckoner's judgement and the pages beneath the ingredients. */
+/** What to expect of a recipe while it is typed: worked out once for the Reckoner's judgement and the pages beneath the ingredients. */
 import { orNothing, readPlain } from "#core/measure/read";
 import { answeredBy, judge } from "#core/recipe/judge/judge";
 import { judgedOf, type JudgedSheet } from "#core/recipe/judge/judgedOf";
@@ -26,7 +26,7 @@ export interface Foreseen {
 /** How much stays in pot and jug, in basis points; nothing while it can't be read. */
 export const lossOf = (text: string): number => Math.min(Math.round(orNothing(text, readPlain, 0) * 100), 5000);
 
-/** What of a sheet its judges go by besides its lines; what can't be read stands for the usual. */
+/** What of a sheet its judges go by besides its lines; what can't be read counts as usual. */
 export function judgedSheet({ type, usedOn, forWhom, loss, keepsMonths, sizes }: RecipeTexts): JudgedSheet {
   const usual = RECIPE_TYPES[type];
   return {

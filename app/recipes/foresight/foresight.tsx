@@ -1,5 +1,5 @@
 /**
- * What is foreseen before anything is melted, a page for each question. Until one is opened each says in a line what it would say; a page is
+ * What to expect before anything is melted, a page for each question. Until one is opened each says in a line what it would say; a page is
  * worked out only while it is open.
  */
 import type { MaterialChoice } from "#core/recipe/written";
@@ -20,7 +20,7 @@ import { Fill } from "../fill/fill.tsx";
 import { Instead } from "../instead/instead.tsx";
 import { Mind } from "../../ui/sheet/mind.tsx";
 import { Keeps } from "./keeping.tsx";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 import { Scaling } from "./scaling.tsx";
 import { Scent } from "./scent.tsx";
 import { Setting } from "./setting.tsx";
@@ -31,11 +31,11 @@ interface Props {
   costing: Costing;
   materials: readonly MaterialChoice[];
   form: UseFormReturn<RecipeTexts>;
-  mending: Mending;
+  mending: AppliedFix;
   learned: Fitted;
-  /** What was felt of a recipe that is kept. */
+  /** Finger tests of a saved recipe. */
   felt: FeltProps | null;
-  /** What keeps it from adding up. */
+  /** What prevents it from adding up. */
   unread: string | null;
 }
 
@@ -71,7 +71,7 @@ type Page = keyof typeof PAGES;
 const adds = ({ unread, foreseen }: Props): boolean => unread === null && foreseen.judged.lines.length > 0;
 
 /**
- * Drawn again only when something of what it is given is another; given late, it never keeps the next key waiting. While something is typed that
+ * Drawn again only when something of what it is given is another; given late, it never delays the next key. While something is typed that
  * can't be read yet it stays as it was, pale and out of reach: if it went, the field beneath it would jump away.
  */
 export const Foresight = memo(function Foresight(props: Props) {
@@ -84,7 +84,7 @@ export const Foresight = memo(function Foresight(props: Props) {
     <Tabs.Root value={page} onValueChange={(p) => turn(p as Page)} className="mt-7">
       <div className="no-print flex flex-wrap items-end justify-between gap-x-4">
         <Tabs.List
-          aria-label="What is foreseen"
+          aria-label="What to expect"
           className={page === "" ? "w-full divide-y divide-rule border-y border-rule" : "boards px-0!"}
         >
           {(Object.keys(PAGES) as Page[]).map((p) => (
@@ -106,10 +106,10 @@ export const Foresight = memo(function Foresight(props: Props) {
         )}
       </div>
       <Tabs.Content value={page} hidden={page === ""} className="relative border-t border-rule pt-4">
-        {!ready && !adds(stood) && <p className="text-pine-soft">Foreseen once it adds up. {props.unread}</p>}
+        {!ready && !adds(stood) && <p className="text-pine-soft">Shown once it adds up. {props.unread}</p>}
         {!ready && adds(stood) && (
           <div className="sticky top-4 z-10 h-0">
-            <p className="w-fit rounded border border-rule bg-honey-wash px-3 py-1 text-honey">As it stood before. {props.unread}</p>
+            <p className="w-fit rounded border border-rule bg-honey-wash px-3 py-1 text-honey">As it was before. {props.unread}</p>
           </div>
         )}
         {adds(stood) && (

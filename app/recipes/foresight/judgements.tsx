@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import type { Foreseen } from "./foreseen.ts";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 const LOOKS: Record<Gravity, { word: string; edge: string; ink: string }> = {
   3: { word: "Careful", edge: "border-berry", ink: "text-berry" },
@@ -19,7 +19,7 @@ const NOTHING = { open: [], known: [] } satisfies Pick<Foreseen, "open" | "known
 
 interface Props {
   foreseen: Foreseen;
-  mending: Mending;
+  mending: AppliedFix;
   form: UseFormReturn<RecipeTexts>;
   /** Whether the sheet can be read; until then it isn't reviewed. */
   ready: boolean;
@@ -70,7 +70,7 @@ export function Judgements({ foreseen, mending, form, ready }: Props) {
                   {j.say} <q className="italic">{j.word}</q>
                 </span>
                 <button type="button" className="pressable flex-none" onClick={() => ask(j.key)}>
-                  Say it again
+                  Show it again
                 </button>
               </li>
             ))}
@@ -81,7 +81,7 @@ export function Judgements({ foreseen, mending, form, ready }: Props) {
   );
 }
 
-function Said({ of, mending, answer }: { of: Judgement; mending: Mending; answer: (word: string) => void }) {
+function Said({ of, mending, answer }: { of: Judgement; mending: AppliedFix; answer: (word: string) => void }) {
   const [asking, ask] = useState(false);
   const [word, setWord] = useState("");
   const { edge, ink, word: grave } = LOOKS[of.gravity];
@@ -111,7 +111,7 @@ function Said({ of, mending, answer }: { of: Judgement; mending: Mending; answer
         <div className="mt-1 flex gap-2">
           <input
             className="field min-w-0 py-1!"
-            aria-label="A word that stays with it"
+            aria-label="A note that stays with it"
             placeholder="why it may be so"
             maxLength={200}
             autoFocus

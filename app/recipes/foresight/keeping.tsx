@@ -16,7 +16,7 @@ import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { useStandIns } from "../instead/useStandIns.ts";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 const costs = (dearer: Micros | null, currency: string): string =>
   dearer === null
@@ -26,7 +26,7 @@ const costs = (dearer: Micros | null, currency: string): string =>
       : `The batch costs ${money(micros(Math.abs(dearer)), currency)} ${dearer > 0 ? "more" : "less"}`;
 
 /** What would lengthen it most, what that costs, and the press that does it. */
-function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
+function Longer({ judged, mending }: { judged: Judged; mending: AppliedFix }) {
   const { currency } = useWorkshop();
   const known = useStandIns(judged.lines.map((l) => l.of));
   const longer = useMemo(() => (known ? lengthened(judged, known) : null), [judged, known]);
@@ -47,7 +47,7 @@ function Longer({ judged, mending }: { judged: Judged; mending: Mending }) {
   );
 }
 
-export function Keeps({ judged, mending }: { judged: Judged; mending: Mending }) {
+export function Keeps({ judged, mending }: { judged: Judged; mending: AppliedFix }) {
   const { today, keepsMonths } = judged;
   const keeping = keepingOf(judged.lines, today, keepsMonths);
   const usual = addMonths(today, keepsMonths);

@@ -20,11 +20,11 @@ import { Button, Choice, Text } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 const WISHED = FEEL_IDS.filter((f) => f !== "pours");
 
-export function MendIt({ judged, costing, mending }: { judged: Judged; costing: Costing; mending: Mending }) {
+export function MendIt({ judged, costing, mending }: { judged: Judged; costing: Costing; mending: AppliedFix }) {
   const { currency, school } = useWorkshop();
   const product = RECIPE_TYPES[judged.type].label.toLowerCase();
   const [wish, setWish] = useState<Feel | "right">("right");
@@ -60,7 +60,7 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
           label="Where it is used"
           options={[
             ...WARMTH_IDS.map((p) => [p, `${WARMTHS[p].label}, ${WARMTHS[p].celsius} °C`] as const),
-            ["own", "as warm as I say"] as const,
+            ["own", "at a warmth of my own"] as const,
           ]}
           value={place}
           onChange={(e) => setPlace(e.target.value as Warmth | "own")}
@@ -84,7 +84,7 @@ export function MendIt({ judged, costing, mending }: { judged: Judged; costing: 
         <Text
           data-amount="decimal"
           className="mt-3 w-44"
-          label="As warm as, °C"
+          label="Warmth, °C"
           placeholder="such as 29"
           value={warmText}
           onChange={(e) => setWarm(e.target.value)}

@@ -17,7 +17,7 @@ import { percent } from "../../ui/figures/amounts.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import type { Costing } from "../costing.ts";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 const BY = {
   units: "To fill so many",
@@ -33,7 +33,7 @@ interface Props {
   costing: Costing;
   lots: ReadonlyMap<number, Lot>;
   shelf: Shelf;
-  mending: Mending;
+  mending: AppliedFix;
 }
 
 export function Scaling({ judged, costing, lots, shelf, mending }: Props) {
@@ -150,7 +150,7 @@ function Then({
 }: {
   judged: Judged;
   costing: Costing;
-  mending: Mending;
+  mending: AppliedFix;
   to: Mg;
   scaleSaid: string;
 }) {

@@ -14,14 +14,14 @@ import { Caution } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import type { RecipeTexts } from "../recipeTexts.ts";
 import { Blend } from "./blend.tsx";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 import { Spill } from "./spill.tsx";
 
 interface Props {
   judged: Judged;
   materials: readonly MaterialChoice[];
   form: UseFormReturn<RecipeTexts>;
-  mending: Mending;
+  mending: AppliedFix;
 }
 
 const sayMost = ({ by }: Most, judged: Judged): string =>
@@ -107,7 +107,7 @@ export function Scent({ judged, materials, form, mending }: Props) {
         </>
       )}
       <Caution>
-        Ceilings here are from memory: the certificate that came with the lot, and the rules where you sell, stand above them. Write the
+        Ceilings here are from memory: the certificate that came with the lot, and the rules where you sell, come first. Write the
         certificate’s figure down on the lot’s page, and it is what counts here. Keep essential oils from children and pets; in pregnancy
         ask a midwife or doctor; patch-test.
       </Caution>

@@ -14,7 +14,7 @@ import type { Fitted } from "#core/firmness/fit";
 import { Felt, Learned, type FeltProps } from "../felt/felt.tsx";
 import type { Costing } from "../costing.ts";
 import { MendIt } from "./mendIt.tsx";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 const FirmnessChart = lazy(() => import("./firmnessChart.tsx"));
 const [FROM, TO] = [10, 50];
@@ -22,7 +22,7 @@ const [FROM, TO] = [10, 50];
 interface Props {
   judged: Judged;
   costing: Costing;
-  mending: Mending;
+  mending: AppliedFix;
   learned: Fitted;
   felt: FeltProps | null;
 }

@@ -11,12 +11,12 @@ import { type Judged, type JudgedLine } from "#core/recipe/judge/judgement";
 import { afterSpill, scentOf } from "#core/scent/dilution";
 import { useState } from "react";
 import { Button, Choice, Text } from "../../ui/fields/form.tsx";
-import type { Mending } from "./suggestedFix.ts";
+import type { AppliedFix } from "./suggestedFix.ts";
 
 interface SpillProps {
   judged: Judged;
   lines: readonly JudgedLine[];
-  mending: Mending;
+  mending: AppliedFix;
   facts: ReadonlyMap<string, MaterialChoice>;
 }
 

@@ -23,7 +23,7 @@ interface Pressed {
   makes: { now: string; was: string } | null;
 }
 
-export interface Mending {
+export interface AppliedFix {
   /** What was pressed last and can be put back. */
   last: string | null;
   press: (mend: SuggestedFix) => void;
@@ -35,7 +35,7 @@ export interface Mending {
 const same = (a: LineText | undefined, b: LineText): boolean =>
   a !== undefined && a.material === b.material && a.entered === b.entered && a.form === b.form;
 
-export function useMends(form: UseFormReturn<RecipeTexts>): Mending {
+export function useMends(form: UseFormReturn<RecipeTexts>): AppliedFix {
   const [last, keep] = useState<Pressed | null>(null);
   return useMemo(() => {
     const at = (row: number): LineText | undefined => form.getValues("lines")[row];

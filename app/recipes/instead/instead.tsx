@@ -14,11 +14,11 @@ import { Button, Choice } from "../../ui/fields/form.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { useStandIns } from "./useStandIns.ts";
-import type { Mending } from "../foresight/suggestedFix.ts";
+import type { AppliedFix } from "../foresight/suggestedFix.ts";
 
 interface Props {
   judged: Judged;
-  mending: Mending;
+  mending: AppliedFix;
 }
 
 const AT_ONCE = 8;
@@ -186,7 +186,7 @@ export function Instead({ judged, mending }: Props) {
       )}
       <p className="text-fine text-pine-soft">
         How it sets is an estimate, and a new material feels and smells its own way: try a small pot first. What is not on the shelf yet is
-        added at its name once it stands in the recipe.
+        added at its name once it is in the recipe.
       </p>
     </div>
   );

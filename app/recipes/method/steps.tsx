@@ -1,5 +1,5 @@
 /**
- * The method, a step to a line: typed, added on Enter, moved by dragging or by keys, with the minutes of hands each takes. It is kept as text,
+ * The method, a step to a line: typed, added on Enter, moved by dragging or by keys, with the minutes of hands each takes. It is saved as text,
  * so that it reads the same wherever it is shown.
  */
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";

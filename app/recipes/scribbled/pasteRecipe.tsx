@@ -26,7 +26,7 @@ interface Props {
   /** The sheet as it is now. */
   now: () => RecipeTexts;
   put: (texts: RecipeTexts) => void;
-  /** What was pasted, kept while this is closed. */
+  /** What was pasted, remembered while this is closed. */
   text: string;
   setText: (text: string) => void;
   /** It was pasted where one name goes, and is read as soon as this opens. */
@@ -246,7 +246,7 @@ export default function PasteRecipe({ now, put, text, setText, readNow, close }:
               <Problem say={problem} />
               <div className="flex flex-wrap gap-2">
                 <Button main onClick={() => putIn("instead")}>
-                  {stands ? "Put in, instead of what stands there" : "Put it in the recipe"}
+                  {stands ? "Put in, instead of what is there" : "Put it in the recipe"}
                 </Button>
                 {stands && <Button onClick={() => putIn("below")}>Put below it</Button>}
                 <Button onClick={() => setRead(null)}>Back to the text</Button>

@@ -27,7 +27,7 @@ export const toPortable = (t: RecipeTexts) =>
       })),
   }) satisfies PortableRecipe;
 
-/** A sheet with what a file says in place of its own; what the file says nothing of stays. */
+/** Overwrites a sheet with what a file says; the rest of the sheet stays. */
 export const fromPortable = (p: PortableRecipe, t: RecipeTexts): RecipeTexts => ({
   ...t,
   name: p.name ?? t.name,

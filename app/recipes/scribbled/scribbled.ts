@@ -1,4 +1,4 @@
-/** Reads a scribbled recipe against the shelf, line by line. Nothing is kept of it. */
+/** Reads a scribbled recipe against the shelf, line by line. Nothing of it is saved. */
 import type { MaterialFacts } from "#core/material/facts";
 import { kind } from "#core/material/kinds";
 import { LIBRARY } from "#core/material/library";
@@ -7,7 +7,7 @@ import { listMaterials } from "#db/shelf/materials";
 import { data } from "react-router";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { words } from "../../forms/fields.ts";
+import { requiredText } from "../../forms/fields.ts";
 import { readSheet } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/scribbled";
 
@@ -28,7 +28,7 @@ const factsOf = (m: MaterialFacts & { library?: string }) => ({
   library: m.library,
 });
 
-const schema = object({ text: words("a recipe", 60_000) });
+const schema = object({ text: requiredText("a recipe", 60_000) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);

@@ -150,7 +150,9 @@ export default function Compare({ loaderData, params: { id } }: Route.ComponentP
         </p>
         <Part title="Batches, and how they turned out">
           {batches.length === 0 ? (
-            <p className="text-pine-soft">None was set out yet. What is noted of a batch as it is poured stands here beside its version.</p>
+            <p className="text-pine-soft">
+              None was set out yet. What is noted of a batch as it is poured is shown here beside its version.
+            </p>
           ) : (
             <Table
               rows={batches}

@@ -14,7 +14,7 @@ import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { idField, moneyOr0, reads, words } from "../../forms/fields.ts";
+import { idField, moneyOr0, reads, requiredText } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
@@ -68,8 +68,8 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 const schema = object({
-  supplier: words("who sells it", 120),
-  packSize: words("what is in a pack", 40),
+  supplier: requiredText("who sells it", 120),
+  packSize: requiredText("what is in a pack", 40),
   price: reads(parseMoney),
   postage: moneyOr0(),
 });

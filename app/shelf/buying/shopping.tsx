@@ -61,7 +61,7 @@ export default function Shopping({ loaderData: { groups, rule, facts } }: Route.
             </Link>
           }
         >
-          Nothing is below its point. Say under a material's facts whether and when to remind you.
+          Nothing is below its reorder point. Say under a material's facts whether and when to remind you.
         </Empty>
       ) : (
         <Sheet>

@@ -9,7 +9,7 @@ import { data } from "react-router";
 import { array, number, object } from "yup";
 import { db } from "../../server/workshop.server.ts";
 import { background } from "../../forms/beside/background.ts";
-import { idField, note } from "../../forms/fields.ts";
+import { idField, noteText } from "../../forms/fields.ts";
 import { withRefusals, readSheet, refuseSheet, type Reply } from "../../forms/sheet.server.ts";
 import type { Route } from "./+types/noted";
 
@@ -17,12 +17,12 @@ const MOST_SENT = 5;
 const schema = object({
   ...background,
   lotId: idField(),
-  counted: note(40),
+  counted: noteText(40),
   /** What the window was shown of it, exactly; absent from scripts. */
   was: number().integer().nullable().optional(),
   /** What it has sent of it since, as typed: one of these may have been noted by now. */
-  sent: array().of(note(40)).max(MOST_SENT).default([]),
-  note: note(200),
+  sent: array().of(noteText(40)).max(MOST_SENT).default([]),
+  note: noteText(200),
 });
 
 export async function action({ request }: Route.ActionArgs) {

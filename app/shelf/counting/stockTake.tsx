@@ -9,7 +9,7 @@ import { startTransition, useEffect, useRef, useState } from "react";
 import { Form, Link, redirect, useFetcher, useRevalidator } from "react-router";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { note } from "../../forms/fields.ts";
+import { noteText } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Resend } from "../../forms/beside/resend.tsx";
 import { useBackgroundPost } from "../../forms/beside/useBackgroundPost.ts";
@@ -39,7 +39,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { rows, totals, whole, boards, board, find, page, size: WALK_PAGE, noted, token: crypto.randomUUID() };
 }
 
-const schema = object({ intent: intentOf(["post", "drop"]), noted: note(60) });
+const schema = object({ intent: intentOf(["post", "drop"]), noted: noteText(60) });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
@@ -186,9 +186,9 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
     const numbers = [...wrong.current.values()];
     const others = [...unseen.current];
     if (pressed === "post" && numbers.length > 0)
-      stop(`Nothing was posted: what stands beside ${wordList(numbers)} isn't kept. Mend it, or empty the field, and post again.`);
+      stop(`Nothing was posted: what stands beside ${wordList(numbers)} isn't saved. Correct it, or empty the field, and post again.`);
     else if (pressed === "post" && others.length > 0)
-      stop(`Nothing was posted: another window counted ${wordList(others)}. It stands here now; look at it, and post again.`);
+      stop(`Nothing was posted: another window counted ${wordList(others)}. Its count is shown here now; look at it, and post again.`);
     else {
       stop(undefined);
       void post.submit({ intent: pressed, noted, token }, { method: "post", encType: "application/json" });
@@ -206,7 +206,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
         title="Stock-take"
         about={
           lots > 0
-            ? `${done} of ${countOf(lots, "lot")} counted, ${differ === 0 ? "none differs" : `${differ} ${differ === 1 ? "differs" : "differ"}`}. Each count is kept as you go; nothing moves before you post them.`
+            ? `${done} of ${countOf(lots, "lot")} counted, ${differ === 0 ? "none differs" : `${differ} ${differ === 1 ? "differs" : "differ"}`}. Each count is saved as you go; nothing moves until you post them.`
             : undefined
         }
       >
@@ -268,7 +268,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
               },
             ]}
           />
-          {rows.length === 0 && <p className="py-5 text-center text-pine-soft">No lot on the shelf is found so.</p>}
+          {rows.length === 0 && <p className="py-5 text-center text-pine-soft">No lot on the shelf matches.</p>}
         </Sheet>
       )}
     </>

@@ -14,7 +14,7 @@ import { ActsOf } from "../../book/actsOf.tsx";
 import { actsOf } from "../../book/lines.server.ts";
 import { db } from "../../server/workshop.server.ts";
 import { orNothing, readCount, readWeight, parseMoney } from "#core/measure/read";
-import { between, dayField, note, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
+import { between, dayField, noteText, oneOf, optional, reads, wholeNumber } from "../../forms/fields.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
@@ -47,14 +47,19 @@ export async function loader({ params }: Route.LoaderArgs) {
 }
 
 const VALUE_IDS = Object.keys(HERB_VALUES) as HerbValue[];
-const weighSchema = object({ day: dayField(), weight: reads(readWeight), celsius: optional(between(5, 120, "°C", 1)), note: note(200) });
+const weighSchema = object({
+  day: dayField(),
+  weight: reads(readWeight),
+  celsius: optional(between(5, 120, "°C", 1)),
+  note: noteText(200),
+});
 const drySchema = object({
   dry: reads(readWeight),
   snaps: boolean().default(false),
   minutes: wholeNumber(0, 10_000, "minutes", 0),
   valuedBy: oneOf(VALUE_IDS),
   market: optional(parseMoney),
-  why: note(200),
+  why: noteText(200),
 });
 
 export async function action({ request, params }: Route.ActionArgs) {

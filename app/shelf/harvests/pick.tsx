@@ -7,7 +7,7 @@ import { today } from "#db/clock";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
 import { orNothing, readPlain, readWeight } from "#core/measure/read";
-import { between, dayField, note, oneOf, optional, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { between, dayField, noteText, oneOf, optional, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { FindText } from "../../names/combo.tsx";
@@ -24,14 +24,14 @@ export const loader = () => ({ today: today(), token: crypto.randomUUID() });
 
 const METHOD_IDS = Object.keys(DRYING_METHODS) as DryingMethod[];
 const schema = object({
-  herb: words("the herb"),
+  herb: requiredText("the herb"),
   picked: dayField(),
-  place: note(80),
+  place: noteText(80),
   fresh: reads(readWeight),
   method: oneOf(METHOD_IDS),
   celsius: optional(between(5, 120, "°C", 1)),
   minutes: wholeNumber(0, 10_000, "minutes", 0),
-  note: note(500),
+  note: noteText(500),
 });
 
 export async function action({ request }: Route.ActionArgs) {

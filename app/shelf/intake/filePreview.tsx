@@ -29,7 +29,7 @@ export function FilePreview({ purpose, preview: p, names, matching, set }: Previ
       <FileChoices {...{ purpose, preview: p, matching, set }} />
       <UnknownNames {...{ preview: p, names, matching, set }} />
       {p.twice && (
-        <Part title="There already">
+        <Part title="In the books already">
           <Choice
             className="max-w-xs"
             label="Lines the books have already"
@@ -43,7 +43,7 @@ export function FilePreview({ purpose, preview: p, names, matching, set }: Previ
       {p.intake.problemCount > 0 && (
         <Part title={`${counted(p.intake.problemCount, "thing")} can't be read`}>
           <p className="mb-1 text-pine-soft">
-            These rows are left out; the others can be received. Mend them in the file, or by the choices above.
+            These rows are left out; the others can be received. Correct them in the file, or by the choices above.
           </p>
           <ul className="max-h-52 space-y-0.5 overflow-y-auto text-small">
             {p.intake.problems.map((x, i) => (

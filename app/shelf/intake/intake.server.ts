@@ -1,7 +1,7 @@
 /** Stock out of a file: read on the server, since a file may have twenty thousand lines. */
 import { isKeyOf } from "#core/objects";
 import { finder } from "#core/find";
-import { BLANK_AS, firstAsked, TWICE, type Asked, type BlankAs, type Said } from "#core/intake/asked";
+import { BLANK_AS, firstAsked, TWICE, type Asked, type BlankAs, type FileChoices } from "#core/intake/asked";
 import { bodyOf, type LeftOut } from "#core/intake/body";
 import { FIELD_IDS, guessColumns, PRICE_OF, PURPOSES, type Mapping, type PriceOf, type Purpose } from "#core/intake/columns";
 import { MERGED, type BlankField } from "#core/intake/goods";
@@ -109,7 +109,7 @@ function mappingOf(guess: Mapping, columns: Texts, wide: number, purpose: Purpos
 
 const rateOf = between(0.0001, 2000, "of your currency", RATE_1);
 
-function saidOf(t: IntakeTexts): Said {
+function saidOf(t: IntakeTexts): FileChoices {
   const blanks = MERGED.flatMap((f) => {
     const as = t.blanks[f] ?? "";
     return isKeyOf(BLANK_AS, as) ? [[f, as] as const] : [];

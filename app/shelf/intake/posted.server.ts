@@ -9,7 +9,7 @@ import { today } from "#db/clock";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { data } from "react-router";
 import { object } from "yup";
-import { note, reads } from "../../forms/fields.ts";
+import { noteText, reads } from "../../forms/fields.ts";
 import { intentOf, validateSheet, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
 import { readFile, type Preview } from "./intake.server.ts";
 
@@ -23,14 +23,14 @@ const schema = object({
       ? { ok: false, problem: { code: "long", say: "That is too much at once. Split the file." } }
       : { ok: true, value: t },
   ),
-  numbers: note(10),
-  dates: note(10),
-  priceOf: note(10),
-  supplier: note(120),
+  numbers: noteText(10),
+  dates: noteText(10),
+  priceOf: noteText(10),
+  supplier: noteText(120),
   // Half typed it is no day yet, and the rows say that they want one.
   day: reads<Day | null>((t) => ({ ok: true, value: orElse(readDay(t), null) })),
-  twice: note(10),
-  shown: note(60),
+  twice: noteText(10),
+  shown: noteText(60),
   columns: texts(),
   matches: texts(),
   blanks: texts(),
@@ -74,6 +74,6 @@ export async function readPostedFile(request: Request, purpose: Purpose): Promis
   if (lines.length + back.length === 0)
     return no(refuseSheet([{ field: "", say: "No line of it can be received yet. Match the columns and the names first." }]));
   if (preview.digest !== sheet.value.shown)
-    return no(refuseSheet([{ field: "", say: "It isn't what was shown any more. Look at it again, then put it on the shelf." }]));
+    return no(refuseSheet([{ field: "", say: "It has changed since it was shown. Look at it again, then put it on the shelf." }]));
   return { ok: true, lines, back, add, doing: sheet.doing, posted };
 }

@@ -15,10 +15,10 @@ import { materialsOfKind } from "#db/shelf/materials";
 import type { FieldProblem } from "#core/refused";
 import { array, object, type InferType } from "yup";
 import { readMl, readPlain, readWeight } from "#core/measure/read";
-import { between, note, oneOf, optional, reads, words } from "../../forms/fields.ts";
+import { between, noteText, oneOf, optional, reads, requiredText } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 
-/** Grams per mL, kept in whole mg per mL; anything outside is a slip of the decimal point. */
+/** Grams per mL, stored in whole mg per mL; anything outside is a slip of the decimal point. */
 const density = () =>
   reads<number | null>((text) => {
     if (text.trim() === "") return done(null);
@@ -36,15 +36,15 @@ const months = between(1, 120, "months", 1);
 export const lids = (db: Reads) => materialsOfKind(db, "closure");
 
 export const factsSchema = object({
-  name: words("a name", 80),
+  name: requiredText("a name", 80),
   kind: oneOf(KIND_IDS),
-  inci: note(200),
-  allergen: note(120),
-  note: note(),
-  reorder: note(40),
+  inci: noteText(200),
+  allergen: noteText(120),
+  note: noteText(),
+  reorder: noteText(40),
   dropsPerMl: optional(between(DRIPS_LEAST, DRIPS_MOST, "drops per mL", 1)),
   piece: optional(readWeight),
-  botanical: note(120),
+  botanical: noteText(120),
   reorderBy: oneOf(REORDER_IDS),
   meltFrom: optional(between(-30, 150, "°C", 1)),
   meltTo: optional(between(-30, 150, "°C", 1)),
@@ -66,8 +66,8 @@ export const factsSchema = object({
   inner: optional(between(1, 1000, "mm", 1)),
   fill: optional(between(1, 1000, "mm", 1)),
   empty: optional(readWeight),
-  madeOf: note(80),
-  lid: note(120),
+  madeOf: noteText(80),
+  lid: noteText(120),
   densities: object(Object.fromEntries(FORM_IDS.map((f) => [f, density()])) as Record<Form, ReturnType<typeof density>>),
 });
 

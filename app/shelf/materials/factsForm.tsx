@@ -28,11 +28,11 @@ const FIELD_NAMES = {
   keepsOpened: "Keeps opened",
   vegan: "Vegan",
   refined: "Refined",
-  kept: "Kept",
+  kept: "Storage",
   scentNote: "In a blend",
   feel: "On the skin",
   smell: "Smells",
-  oilKept: "Oil a gram keeps",
+  oilKept: "Oil a gram holds back",
   cautions: "Cautions",
   brim: "Holds to the brim",
   usable: "Holds, usable",
@@ -73,7 +73,7 @@ export function FactsForm({
         title={material ? material.name : like ? `Like ${like.name}` : "Add a material"}
         about={
           material
-            ? "Recipes are weighed again by these; batches made before stay as they were."
+            ? "Recipes are worked out again with these; batches already made don't change."
             : "Anything the workroom keeps: an oil, a wax, a tin, a label, a ribbon."
         }
       >
@@ -103,7 +103,7 @@ export function FactsForm({
         </div>
         {ingredient && (
           <div className="mt-4 grid gap-4 sm:grid-cols-2">
-            <Text label="INCI name" hint="As it stands in an ingredient list." {...sheet.register("inci")} problem={errors.inci?.message} />
+            <Text label="INCI name" hint="As written in an ingredient list." {...sheet.register("inci")} problem={errors.inci?.message} />
             <Text label="Botanical name" {...sheet.register("botanical")} problem={errors.botanical?.message} />
           </div>
         )}
@@ -129,7 +129,7 @@ export function FactsForm({
           <Part title="In a jar">
             <Text
               data-amount="decimal"
-              label="A gram of it keeps, g of oil"
+              label="A gram of it holds back, g of oil"
               hint="Empty: common practice, until your own strainings say it."
               className="max-w-80 [&_input]:text-right"
               {...sheet.register("oilKept")}

@@ -111,7 +111,7 @@ export function Keeping({ sheet, ingredient, kept }: { sheet: FactsSheet; ingred
           {...sheet.register("keepsOpened")}
           problem={errors.keepsOpened?.message}
         />
-        <Choice label="Kept" options={kept} {...sheet.register("kept")} />
+        <Choice label="Storage" options={kept} {...sheet.register("kept")} />
         {ingredient && (
           <>
             <Choice

@@ -10,7 +10,7 @@ import { addFromLibrary } from "#db/shelf/keepMaterial";
 import { listMaterials } from "#db/shelf/materials";
 import { array, object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { note } from "../../forms/fields.ts";
+import { noteText } from "../../forms/fields.ts";
 import { runAct, readSheet } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
 import { Problem } from "../../ui/fields/form.tsx";
@@ -27,7 +27,7 @@ export async function loader() {
   return { have, token: crypto.randomUUID() };
 }
 
-const schema = object({ take: array().of(note(60)).min(1, "Tick what you want on your shelf.").required() });
+const schema = object({ take: array().of(noteText(60)).min(1, "Tick what you want on your shelf.").required() });
 
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);

@@ -50,7 +50,7 @@ export function CountForm({ lot, measured, token }: Props) {
   );
 }
 
-/** Taking some out for a reason of its own. */
+/** Taking some out, with a reason. */
 function TakeOut({ lot, measured, token }: Props) {
   const sheet = useSheet(
     { lotId: lot.id, amount: "", why: "wasted", note: "" },

@@ -12,16 +12,16 @@ import { sayCost } from "#db/shelf/counting/opening";
 import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { between, idField, note, oneOf, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { between, idField, noteText, oneOf, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 
 const countSchema = object({
   lotId: idField(),
   expected: wholeNumber(0, 1e12, "units"),
-  counted: words("what you counted", 40),
-  reason: words("why it differs", 200),
+  counted: requiredText("what you counted", 40),
+  reason: requiredText("why it differs", 200),
 });
-const outSchema = object({ lotId: idField(), amount: words("how much", 40), why: oneOf(MOVE_OUT_REASONS), note: note(200) });
+const outSchema = object({ lotId: idField(), amount: requiredText("how much", 40), why: oneOf(MOVE_OUT_REASONS), note: noteText(200) });
 const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYNESS) as Dryness[]) });
 /** How a bottle may drip, to the millilitre. */
 const dripsSchema = object({ lotId: idField(), drips: reads(between(DRIPS_LEAST, DRIPS_MOST, "drops per mL", 1)) });

@@ -100,7 +100,7 @@ function From({ lot: l }: { lot: LotRow }) {
           {l.supplier}
         </Link>
       ) : (
-        (l.grown && `own harvest, ${l.grown}`) || (l.opening ? "there when the books began" : "made here")
+        (l.grown && `own harvest, ${l.grown}`) || (l.opening ? "opening stock" : "made here")
       )}{" "}
       {l.supplierLot && <span className="weight text-part text-pine-soft">{l.supplierLot}</span>}
       {l.dryness && l.dryness !== "dry" && <span className="ml-1 font-semibold text-berry">{DRYNESS[l.dryness]}</span>}

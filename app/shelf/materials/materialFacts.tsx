@@ -15,7 +15,7 @@ export function MaterialFactsPart({ material: m, lid }: { material: MaterialRow;
     ["Melts at", m.meltFrom !== null || m.meltTo !== null ? `${m.meltFrom ?? "?"}–${m.meltTo ?? "?"} °C` : null],
     ["Keeps unopened", months(m.keepsSealed)],
     ["Keeps once opened", months(m.keepsOpened)],
-    ["Kept", m.kept ? KEPT[m.kept] : null],
+    ["Storage", m.kept ? KEPT[m.kept] : null],
     ["Vegan", m.vegan || null],
     ["Refined", m.refined || null],
     ["In a blend", m.scentNote ? SCENT_NOTES[m.scentNote] : null],

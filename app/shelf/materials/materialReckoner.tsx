@@ -96,7 +96,7 @@ export function MaterialReckoner({ material: m, live, again, reorder }: Props) {
         how={<p>Everything on hand: its worth over its amount.</p>}
       />
       <Figure
-        label={m.kind === "infusedOil" ? "Made again" : COSTING_METHODS.again}
+        label={COSTING_METHODS.again}
         value={<PerUnit cost={again} measured={measured} />}
         how={<p>The newest purchase with its share of the postage, or the newest straining, blend or harvest.</p>}
       />

@@ -6,7 +6,7 @@ import { openingStock } from "#db/shelf/counting/opening";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { array, object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { note } from "../../forms/fields.ts";
+import { noteText } from "../../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../../forms/sheet.server.ts";
 import { BLANK, finding, type Known } from "./openingTexts.ts";
 
@@ -25,7 +25,7 @@ export async function openingLoader() {
 }
 
 const texts = object(
-  Object.fromEntries(Object.keys(BLANK).map((k) => [k, note(120)])) as Record<keyof OpeningTexts, ReturnType<typeof note>>,
+  Object.fromEntries(Object.keys(BLANK).map((k) => [k, noteText(120)])) as Record<keyof OpeningTexts, ReturnType<typeof noteText>>,
 );
 const schema = object({ lines: array().of(texts).required() });
 

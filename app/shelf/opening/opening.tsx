@@ -18,7 +18,7 @@ export default function Opening({ loaderData: { materials, prepared, token } }: 
       heading={(button) => (
         <Heading
           title="Opening stock"
-          about="What stood on the shelf before the books began: no receipt, only how much there is. Each line becomes a lot."
+          about="What was on the shelf before the books began: no receipt, only how much there is. Each line becomes a lot."
         >
           <Link to="/shelf/opening/file" className="act">
             From a file

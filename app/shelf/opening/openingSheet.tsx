@@ -99,7 +99,7 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
             addLabel="Add a line"
             columns={[
               { key: "material", label: "Material", own: nameCell(MATERIALS), width: more ? "24%" : "40%" },
-              { key: "amount", label: "There is", right: true, placeholder: "g, mL, pcs", width: "6rem" },
+              { key: "amount", label: "On hand", right: true, placeholder: "g, mL, pcs", width: "6rem" },
               { key: "cost", label: "It cost", right: true, width: "6rem" },
               { key: "known", label: "which is", width: "6.5rem", options: HOW_KNOWN },
               ...(more ? DETAILS : []),
@@ -117,8 +117,8 @@ export function OpeningSheet({ materials, prepared, opened, heading }: Props) {
                 With lot numbers and dates
               </button>
             )}
-            Leave the cost empty where nobody knows it, and a line empty that isn’t there: it is passed over. Rows paste in from a
-            spreadsheet, in the order of the columns.
+            Leave the cost empty where nobody knows it. Empty lines are passed over. Rows paste in from a spreadsheet, in the order of the
+            columns.
           </p>
         </Sheet>
       </SideBySide>

@@ -12,12 +12,12 @@ import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object, type InferType } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { between, dayField, moneyOr0, note, optional, optionalDay, reads, wholeNumber, words } from "../../forms/fields.ts";
+import { between, dayField, moneyOr0, noteText, optional, optionalDay, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 
 export const receiptSchema = object({
-  supplier: words("who it came from"),
+  supplier: requiredText("who it came from"),
   day: dayField(),
   postage: moneyOr0(),
   tax: moneyOr0(),
@@ -25,21 +25,21 @@ export const receiptSchema = object({
   spreadBy: reads<SpreadBy>((t) =>
     t === "" ? done("value") : isKeyOf(SPREADS, t) ? done(t) : refuse("choice", "Choose one of the list."),
   ),
-  currency: note(3),
+  currency: noteText(3),
   rate: optional(between(0.0001, 2000, "of your currency", RATE_1)),
-  note: note(500),
+  note: noteText(500),
   lines: array()
     .of(
       object({
-        id: note(12),
-        material: words("a material"),
-        supplierLot: note(60),
+        id: noteText(12),
+        material: requiredText("a material"),
+        supplierLot: noteText(60),
         packs: wholeNumber(1, 10_000, "packs", 1),
         arrived: optional((t) => {
           const n = readCount(t);
           return n.ok ? n : refuse("whole", "Enter how many packs have come; 0 when none has.");
         }),
-        packSize: words("what is in a pack", 40),
+        packSize: requiredText("what is in a pack", 40),
         price: reads(parseMoney),
         bestBefore: optionalDay(),
       }),

@@ -10,7 +10,7 @@ import { readReceipt } from "#db/shelf/receipts/receipts";
 import { Link, useFetcher } from "react-router";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { idField, note, optionalDay, wholeNumber } from "../../forms/fields.ts";
+import { idField, noteText, optionalDay, wholeNumber } from "../../forms/fields.ts";
 import { postedFile } from "../../forms/files.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { runAct, pressedSheet } from "../../forms/sheet.server.ts";
@@ -45,7 +45,7 @@ export async function loader({ params }: Route.LoaderArgs) {
 const arriveSchema = object({
   lineId: idField(),
   packs: wholeNumber(1, 10_000, "packs"),
-  supplierLot: note(60),
+  supplierLot: noteText(60),
   bestBefore: optionalDay(),
 });
 

@@ -36,7 +36,7 @@ const COLUMNS: readonly Column[] = [
   { key: "supplierLot", label: "Supplier's lot", width: "6.2rem" },
   { key: "bestBefore", label: "Best before", day: "future" as const, width: "8.8rem" },
 ];
-const ARRIVED: Column = { key: "arrived", label: "Come", width: "4.2rem", right: true, placeholder: "all" };
+const ARRIVED: Column = { key: "arrived", label: "So far", width: "4.2rem", right: true, placeholder: "all" };
 
 const moneyOf = (text: string) => {
   const m = parseMoney(text || "0");

@@ -1,4 +1,4 @@
-/** Receipts: those of which something is still to come, then the box the others are kept in, newest first. */
+/** Receipts: those of which something is still to come, then the others, newest first. */
 import { Link } from "react-router";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";

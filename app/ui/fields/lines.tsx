@@ -103,7 +103,7 @@ interface Props {
 }
 
 /**
- * A keystroke in one of its fields is that field's alone: the table is drawn again when its rows, what is said of them, or what it was given
+ * A keystroke in one of its fields is that field's alone: the table is drawn again when its rows, their messages, or what it was given
  * change. Where what it is given is the same thing each time, and its cells look up themselves what is worked out for them, that is seldom.
  */
 export const LineTable = memo(function LineTable({ form, name, columns, blank, addLabel, derived = [], fixed, onPicked, onText }: Props) {
@@ -118,7 +118,7 @@ export const LineTable = memo(function LineTable({ form, name, columns, blank, a
     e.preventDefault();
     const below = `${name}.${row + 1}.${key}`;
     if (row + 1 < fields.length) {
-      // A row far down, or a field with a list of its own, is reached by its form.
+      // A row far down, or a field with its own list, is reached by its form.
       if (!goToNamed(e.target, below)) sheet.setFocus(below);
     } else if (!fixed) append(blank, { focusName: `${name}.${row + 1}.${columns[0]!.key}` });
   };

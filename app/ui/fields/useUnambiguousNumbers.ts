@@ -12,7 +12,7 @@ const isAmount = (field: EventTarget | null): field is HTMLInputElement =>
 function settle(field: HTMLInputElement, habit: NumberHabit, settled: typeof settleNumbers): void {
   const text = settled(field.value, habit, field.dataset.amount === "decimal" ? "decimal" : "asked");
   if (text === field.value) return;
-  // As if it had been typed: React keeps the value of a field it looks after by its own setter.
+  // As if it had been typed: React tracks the value of a controlled field through its own setter.
   Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(field, text);
   field.dispatchEvent(new Event("input", { bubbles: true }));
 }
@@ -35,7 +35,7 @@ export function useUnambiguousNumbers(habit: NumberHabit): void {
     const sent = (e: KeyboardEvent): void => {
       if (e.key === "Enter") settled(e.target);
     };
-    // On the way down, so that whoever hears of it next finds it settled.
+    // In the capture phase, so that later listeners get the rewritten text.
     window.addEventListener("focusin", entered, true);
     window.addEventListener("focusout", left, true);
     window.addEventListener("keydown", sent, true);

@@ -18,7 +18,7 @@ export function Tin({ share, label }: { share: number; label: string }) {
   );
 }
 
-/** A jar whose oil stands as high as its infusion has come, 0 to 1, herb at its foot. */
+/** A jar whose oil is as high as its infusion has come, 0 to 1, herb at its foot. */
 export function Jar({ share, label, done }: { share: number; label: string; done?: boolean }) {
   const inside = useId();
   const fill = Math.max(0, Math.min(1, share)) * 58;

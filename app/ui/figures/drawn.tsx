@@ -5,7 +5,7 @@
 import { Suspense, useEffect, useState, type CSSProperties, type ReactNode } from "react";
 
 interface Props {
-  /** In pixels, kept free from the start so that nothing moves when it comes. */
+  /** In pixels, reserved from the start so that nothing moves when it comes. */
   height: number;
   /** On a phone, where names take several lines, or less is shown at once. */
   onPhone?: number;

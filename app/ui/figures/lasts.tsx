@@ -4,7 +4,7 @@ import { lastsMonths, sayMonths } from "#core/stock/reorder";
 /** The picture ends here; what lasts longer fills it. */
 const MONTHS = 6;
 const WIDTH = 72;
-/** The board it stands on, with its marks. */
+/** The board below it, with its marks. */
 const BOARD = `M0 11.5h${WIDTH}${Array.from({ length: MONTHS - 1 }, (_, n) => `M${((n + 1) * WIDTH) / MONTHS} 1v10`).join("")}`;
 
 export function Lasts({ onHand, perDay, low }: { onHand: number; perDay: number | null; low?: boolean }) {

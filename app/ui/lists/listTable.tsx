@@ -111,7 +111,7 @@ export function ListTable<R>({ what, rows, by, finds, columns, more: unread = fa
       />
       {ordered.length === 0 && (
         <p className="py-5 text-center text-pine-soft">
-          None of the {what} is found by “{typed.trim()}”.
+          None of the {what} matches “{typed.trim()}”.
         </p>
       )}
       {(more > 0 || unread) && (

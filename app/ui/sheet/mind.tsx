@@ -25,8 +25,7 @@ export function Mind({ of: { allergens, cautions } }: { of: Minded }) {
         </dl>
       )}
       <p className="mt-2 text-fine text-pine-soft">
-        From memory and from what your materials say. A supplier’s papers and the rules of the place stand above it, and nothing here clears
-        a product.
+        From memory and from what your materials say. A supplier’s papers and local rules come first, and nothing here clears a product.
       </p>
     </>
   );

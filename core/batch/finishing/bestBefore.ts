@@ -1,5 +1,5 @@
 /**
- * Best-before of what is made: never later than the shortest-lived lot in it (common practice, no source; usual keeping is
+ * Best-before of what is made: never later than the shortest-lived lot in it (common practice, no source; usual shelf life is
  * 9–12 months for salves and balms).
  */
 import { addMonths, type Day } from "../../when.ts";

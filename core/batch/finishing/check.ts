@@ -1,6 +1,6 @@
 /**
  * After pouring: how long it sets before it is capped or pressed out, and the check that lets it go or holds it back. How long and what is looked
- * at are common practice, no source; that what is finished is checked before it goes stands in good manufacturing practice (ISO 22716, 9.3, from
+ * at are common practice, no source; that what is finished is checked before it goes is in good manufacturing practice (ISO 22716, 9.3, from
  * memory).
  */
 import type { RecipeType } from "../../recipe/types.ts";

@@ -1,7 +1,7 @@
 /** What of a batch went otherwise than it was planned, for its record. What counts as off is what the bench calls off. */
 import { mg, type Mg } from "../../measure/exact.ts";
 import { grams } from "../../measure/write.ts";
-import { compareToTarget } from "../weighing/offTarget.ts";
+import { compareToTarget } from "../weighing/weighingFixes.ts";
 
 export interface MadeLine {
   material: string;

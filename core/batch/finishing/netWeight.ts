@@ -56,7 +56,7 @@ const LEAST_US = 36;
 const MOST_US = 970;
 
 /**
- * How much one may be short of its label; null where the rule, as far as it stands here, doesn't reach.
+ * How much one may be short of its label; null where the rule, as far as it is written here, doesn't reach.
  * @example shortfall("eu", mg(60_000)) // 4500
  * @example shortfall("us", mg(60_000)) // 5400
  */

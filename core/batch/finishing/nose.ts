@@ -3,7 +3,7 @@
  * steps like the spoon's; by how much each is off is common practice, no source.
  */
 import { allocate, mg, type Mg } from "../../measure/exact.ts";
-import type { PotLine } from "../weighing/offTarget.ts";
+import type { PotLine } from "../weighing/weighingFixes.ts";
 
 export const NOSE = {
   muchFaint: "much too faint",

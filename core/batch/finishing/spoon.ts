@@ -10,7 +10,7 @@ import { mixOf, type Constants, type MixLine } from "../../firmness/model.ts";
 import { mg, type Mg } from "../../measure/exact.ts";
 import { measured, FIRMNESS_TARGETS, type Side } from "../../recipe/firmnessTargets.ts";
 import type { RecipeType } from "../../recipe/types.ts";
-import type { PotLine } from "../weighing/offTarget.ts";
+import type { PotLine } from "../weighing/weighingFixes.ts";
 
 export const SPOON = {
   muchSoft: "much too soft",
@@ -45,7 +45,7 @@ export function feltOn(verdict: Exclude<SpoonVerdict, "right">, type: RecipeType
 }
 
 /** What a verdict teaches of a pot: within what it lies, by which measure. What is right lies within both sides. */
-export function taughtBy(verdict: SpoonVerdict, type: RecipeType, lines: readonly MixLine[]): FirmnessTest {
+export function lessonsOf(verdict: SpoonVerdict, type: RecipeType, lines: readonly MixLine[]): FirmnessTest {
   const by = ({ celsius, part }: Side, low: number, high: number): Bounds => ({ celsius, part, within: [low, high] });
   const { soft, hard } = FIRMNESS_TARGETS[type];
   if (verdict === "right") return { lines, says: [by(soft, soft.bound, Infinity), by(hard, 0, hard.bound)] };

@@ -1,6 +1,6 @@
 /**
  * One base poured in parts: some plain, and some with a colour, a scent or a mineral stirred in. A part is meant to fill so many of a size;
- * what goes into it is said as a share of the part, so that the next one comes out alike whatever its size.
+ * what goes into it is a share of the part, so that the next one comes out alike whatever its size.
  */
 import { mg, mulDiv, sum, type Mg } from "../../measure/exact.ts";
 import { parseAmount, plainText } from "../../measure/parse.ts";
@@ -8,7 +8,7 @@ import { readWeight } from "../../measure/read.ts";
 import { done, refuse, type Outcome } from "../../outcome.ts";
 import type { ScentLine } from "../../scent/dilution.ts";
 
-/** Shares are kept in millionths: a colour of a thousandth still has three figures. */
+/** Shares are stored in millionths: a colour of a thousandth still has three figures. */
 const WHOLE = 1_000_000;
 /** More than a third of something else is another recipe, not a variant of this one: common practice, no source. */
 export const MOST_STIRRED_IN = 333_333;

@@ -10,7 +10,7 @@ import { measured } from "../../recipe/firmnessTargets.ts";
 import { RECIPE_TYPE_IDS } from "../../recipe/types.ts";
 import { NOSE_IDS, scentFix } from "../finishing/nose.ts";
 import { feltOn, SPOON_IDS, firmnessFix, type SpoonVerdict } from "../finishing/spoon.ts";
-import { weighingTolerance, offTarget, compareToTarget, substitute, type PotLine } from "./offTarget.ts";
+import { weighingTolerance, weighingFixes, compareToTarget, substitute, type PotLine } from "./weighingFixes.ts";
 
 const wax = { as: "wax", strength: 1, melts: 63 } as const;
 const line = (over: Partial<PotLine>): PotLine => ({
@@ -47,7 +47,7 @@ describe("off target", () => {
           }),
         );
         const weighed = mg(Math.round((pot[0]!.planned * percent) / 100));
-        const { by, keep, match } = offTarget(pot, 0, weighed, TRADE);
+        const { by, keep, match } = weighingFixes(pot, 0, weighed, TRADE);
         const total = pot.reduce((a, l) => a + l.planned, 0);
         expect(weighed - by).toBe(pot[0]!.planned);
         expect(keep.total).toEqual([total, total + by]);
@@ -68,7 +68,7 @@ describe("off target", () => {
       line({ position: 1, planned: mg(300_000), onHand: 320_000, perMg: 10 }),
       line({ name: "Lavender", position: 2, planned: mg(4000), weighed: mg(4000), scent: 1 }),
     ];
-    const { by, keep, match } = offTarget(pot, 0, mg(44_000), TRADE);
+    const { by, keep, match } = weighingFixes(pot, 0, mg(44_000), TRADE);
     expect(by).toBe(4000);
     expect(keep.firm[1]).toBeGreaterThan(keep.firm[0] * 1.05);
     expect(keep.scent[1]).toBeLessThan(keep.scent[0]);
@@ -83,7 +83,7 @@ describe("off target", () => {
       line({ name: "Mango", planned: mg(40_000) }),
       line({ position: 1, planned: mg(100_000) }),
     ];
-    const { match } = offTarget(pot, 1, mg(50_000), TRADE);
+    const { match } = weighingFixes(pot, 1, mg(50_000), TRADE);
     expect(match.planned).toEqual([60_000, 50_000, 110_000]);
     expect(match.off).toEqual([]);
   });
@@ -264,7 +264,7 @@ describe("cooling", () => {
 
 it.each([
   ["Put the moulds in the fridge for 30 to 40 minutes, then press the bars out.", { minutes: 40, below: null, about: null }],
-  ["Let the bars stand for 24 hours before they are wrapped.", { minutes: 1440, below: null, about: null }],
+  ["Leave the bars for 24 hours before they are wrapped.", { minutes: 1440, below: null, about: null }],
   ["Stir in lavender below 50 °C, for two minutes by the clock; wear gloves.", { minutes: null, below: 50, about: null }],
   ["Wipe the jug and pour at about 130 °F, before its wall skins over.", { minutes: null, below: null, about: 54 }],
   ["Melt the wax.", { minutes: null, below: null, about: null }],

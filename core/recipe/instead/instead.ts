@@ -23,7 +23,7 @@ export interface Instead extends Comparable {
   /** The wax line that puts the firmness right, and what it weighs then; null where none has to. */
   wax: { row: number; name: string; weight: Mg } | null;
   firm: number;
-  /** What is to be said of it then that wasn't before, and what no longer is. */
+  /** Judgements that are new with it, and those that go. */
   worse: Judgement[];
   better: Judgement[];
   reasons: string[];
@@ -105,7 +105,7 @@ function reasonsOf(
   return said.filter((r) => typeof r === "string");
 }
 
-/** How far it is from what is there: what there is of it, what is said of the pot, what it costs. */
+/** How far it is from what is there: the stock there is, the judgements on the pot, what it costs. */
 function rankOf(
   line: JudgedLine,
   then: JudgedLine,

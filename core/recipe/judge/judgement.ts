@@ -24,14 +24,14 @@ export type Gravity = 1 | 2 | 3;
 export interface SuggestedFix {
   /** What the press does, in a few words. */
   say: string;
-  /** Rows of the sheet and their new amounts; of another material, where one stands in. */
+  /** Rows of the sheet and their new amounts; of another material, where it is a substitute. */
   rows: { row: number; entered: string; material?: string; form?: string }[];
   /** A new batch weight, where shares are taken of one. */
   makes?: string;
 }
 
 export interface Judgement {
-  /** The same as long as the same thing is said of the same thing: what an answer is kept by. */
+  /** The same for the same judgement on the same thing: answers are saved under it. */
   key: string;
   gravity: Gravity;
   say: string;

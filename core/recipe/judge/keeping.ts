@@ -9,7 +9,7 @@ import { type Judge, type Judged, type JudgedLine, type Judgement } from "./judg
 /** What carries water by its name, whatever kind it was put down as; an oil, a powder or a wax of the same plant doesn't. */
 const WET =
   /\b(?:aloe|honey|hydro(?:sol|lat)e?s?|\w*water|juice|milk|tea|vinegar|witch hazel|tinctures?|infusion|decoction|purée|puree|fresh)\b/i;
-/** A herb is dry unless it is said not to be: green tea is a leaf. */
+/** A herb is dry unless its lot says otherwise: green tea is a leaf. */
 const NOT_DRIED = /\b(?:fresh|wilted|moist|damp)\b/i;
 /** Next to no water in it, but it doesn't mix with oil. */
 const SEPARATES = /\bglycerine?\b/i;
@@ -47,7 +47,7 @@ const water = (of: Judged): Judgement[] =>
   of.lines.filter(isWet).map((l) => ({
     key: `water ${l.name}`,
     gravity: 3,
-    say: `${l.name} brings water: this no longer keeps by itself.`,
+    say: `${l.name} brings water: this no longer keeps without a preservative.`,
     why: "Mould and bacteria grow where there is water, and vitamin E doesn't stop them. It needs an emulsifier, a preservative made for it and testing, or to be used up within days from the fridge. Without them leave it out, or use it dried or as an oil.",
     figure: sayShare(l.share),
     mend: null,

@@ -84,7 +84,7 @@ function leftOver(of: Judged): Judgement[] {
       say: up ? `${change} more fills one more.` : `${grams(leftover)} is left over.`,
       why: up
         ? `${grams(leftover)} would be left, too little for another unit. Times ${factor.toFixed(3)} it fills ${n + 1} and leaves nothing.`
-        : `Times ${factor.toFixed(3)}, ${change} less of everything, it fills the same ${n} and leaves nothing; or keep the rest for a tester.`,
+        : `Times ${factor.toFixed(3)}, ${change} less of everything, it fills the same ${n} and leaves nothing; or use the rest for a tester.`,
       figure: change,
       mend: { say: up ? `Make ${change} more` : `Make ${change} less`, ...timesAll(of, factor) },
     },

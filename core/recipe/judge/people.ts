@@ -32,7 +32,7 @@ const ON_LIPS: Against = { say: "not for lips", cautions: ["notLips", "alkaloid"
 /** A face has lips. */
 const ON_FACE: Against = { ...ON_LIPS, say: "not for lips: keep it off them", gravity: 2 };
 
-/** Who and where a recipe is for, with the key an answer is kept by. */
+/** Who and where a recipe is for, with the key an answer is saved under. */
 function against(of: Judged): [key: string, against: Against][] {
   const lips = of.type === "lipBalm" ? ON_LIPS : of.usedOn === "lips" ? ON_FACE : null;
   return [

@@ -5,10 +5,10 @@ import { wordList } from "#core/words";
 import { and, asc, desc, eq, gt, inArray } from "drizzle-orm";
 import { array, object, string } from "yup";
 import { defineAct } from "../../act/define.ts";
-import { leftId } from "../../act/left.ts";
+import { undoId } from "../../act/left.ts";
 import { requireNoLaterActs, isEffective } from "../../ledger/effective.ts";
 import type { Reads, Tx } from "../../client.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { act, batch, batchCheck, batchSize, lot, lotHold, recipeVersion } from "../../schema.ts";
 import { bare } from "../../schema/ours.ts";
 import { freeLots, holdLots, recallsOver } from "../../ledger/holds.ts";
@@ -101,7 +101,7 @@ export const checkBatch = defineAct({
   },
   leaves: object({
     lots: array()
-      .of(object({ id: leftId(), was: string().nullable().defined() }))
+      .of(object({ id: undoId(), was: string().nullable().defined() }))
       .required(),
   }),
   back: async (tx, { lots }, { undoes }) => {
@@ -117,7 +117,7 @@ export const checkBatch = defineAct({
 
 /** Checks of a batch, newest first. Its pouring isn't taken back under them. */
 export const checksOf = (db: Reads, batchId: number) =>
-  ask(db, "batch_checks", { batchId }, (at) =>
+  runPrepared(db, "batch_checks", { batchId }, (at) =>
     db
       .select({
         id: batchCheck.id,

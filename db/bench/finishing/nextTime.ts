@@ -1,15 +1,15 @@
 /** What a poured batch teaches for the next: how those before it went, what to change in the recipe, and writing its next version so. */
 import { changedLines, nextTime, type Change, type Went } from "#core/batch/finishing/nextTime";
 import { mg } from "#core/measure/exact";
-import { FINE } from "#core/batch/weighing/offTarget";
+import { FINE } from "#core/batch/weighing/weighingFixes";
 import { usualForm } from "#core/material/facts";
 import { Refused } from "#core/refused";
 import { and, asc, eq, gt, inArray, sql } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../../act/define.ts";
-import { leftId } from "../../act/left.ts";
+import { undoId } from "../../act/left.ts";
 import type { Reads } from "../../client.ts";
-import { aNumber, rowsOf } from "../../columnsOf.ts";
+import { readNumber, rowsOf } from "../../columnsOf.ts";
 import { anyOf } from "../../pieces.ts";
 import { readWhole, type WrittenRecipe } from "../../recipe/read.ts";
 import { rewrite } from "../../recipe/reweigh.ts";
@@ -25,7 +25,7 @@ const PAST = 5;
 async function pastOf(db: Reads, { id, recipeId, day }: typeof batch.$inferSelect): Promise<Went[]> {
   const rows = await rowsOf(
     db,
-    { weighed: aNumber, filled: aNumber, leftover: aNumber, minutes: aNumber, each: aNumber },
+    { weighed: readNumber, filled: readNumber, leftover: readNumber, minutes: readNumber, each: readNumber },
     sql`select coalesce((select sum(t.weighed) from ${batchTake} t where t.batch_id = b.id), 0)::float8 as weighed,
       coalesce(sum(s.units::bigint * s.fill), 0)::float8 as filled, coalesce(b.leftover, 0)::float8 as leftover,
       coalesce(b.minutes, 0)::float8 as minutes, coalesce(sum(s.units * s.unit_minutes_hundredths), 0)::float8 / 100 as each
@@ -83,7 +83,7 @@ export async function lessonsOf(db: Reads, sheet: Learnt): Promise<Taught | null
 
 const MOVED_ON = "What this batch says has changed since this page was read: look again.";
 
-/** Writes the next version of a recipe as a batch of it taught. @throws Refused where the recipe, or what is said of it, is another by now */
+/** Writes the next version of a recipe as a batch of it taught. @throws Refused where the recipe, or what is taught of it, has changed */
 export const learnBatch = defineAct({
   kind: "learnBatch",
   run: async (tx, { batchId, keys }: { batchId: number; keys: readonly string[] }, { actId, day }) => {
@@ -142,7 +142,7 @@ export const learnBatch = defineAct({
       leaves: { recipeId: held.id, ...before },
     };
   },
-  leaves: object({ recipeId: leftId(), ...leftSizes }),
+  leaves: object({ recipeId: undoId(), ...leftSizes }),
   back: async (tx, left, { undoes }) => {
     await restoreSizes(tx, left.recipeId, left, undoes);
     await setCurrentVersion(tx, left.recipeId);

@@ -3,7 +3,7 @@ import { sayFullDay, type Day } from "#core/when";
 import { sql, type SQL } from "drizzle-orm";
 import { isEffective } from "../../ledger/effective.ts";
 import type { Reads } from "../../client.ts";
-import { readBoolean, aNumber, aText, rowsOf } from "../../columnsOf.ts";
+import { readBoolean, readNumber, readText, rowsOf } from "../../columnsOf.ts";
 import { anyOf } from "../../pieces.ts";
 import { batch, batchCheck, batchEvent, batchSize, lot } from "../../schema.ts";
 
@@ -24,7 +24,7 @@ export async function notYetReleased(db: Reads, lotIds: readonly number[], today
   if (lotIds.length === 0) return new Map();
   const rows = await rowsOf(
     db,
-    { id: aNumber, sets: readBoolean, arrived: aText },
+    { id: readNumber, sets: readBoolean, arrived: readText },
     sql`select l.id, l.arrived::text as arrived, ${setsStill} as sets
     from ${lot} l join ${batchSize} s on s.lot_id = l.id join ${batch} b on b.id = s.batch_id
     where ${anyOf(sql`l.id`, lotIds)} and ${uncheckedOn(sql`${today}`)}`,

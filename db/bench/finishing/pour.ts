@@ -1,4 +1,4 @@
-/** Pouring: what was weighed leaves its lots, and finished units come in, each size with a lot number of its own. */
+/** Pouring: what was weighed leaves its lots, and finished units come in, each size with its own lot number. */
 import { bestBefore } from "#core/batch/finishing/bestBefore";
 import { WAITS } from "#core/batch/finishing/check";
 import { isFarLoss, filledOf, FILL_TOLERANCE, stockValues } from "#core/batch/finishing/result";
@@ -36,7 +36,7 @@ export interface PourIn {
   keepsLeftover?: boolean;
   minutes: number;
   note: string;
-  /** What the sheet had when it was last kept, so that what was weighed elsewhere since isn't lost; nothing where nobody else is at it. */
+  /** What the sheet had when it was last saved, so that what was weighed elsewhere since isn't lost; nothing where nobody else is at it. */
   kept?: readonly Kept[];
 }
 
@@ -149,7 +149,7 @@ export const pour = defineAct({
     if (input.note.trim() === "" && weighed > 0 && isFarLoss(lost / weighed, version.lossBp))
       throw Refused.one(
         "leftover",
-        `${wordList(sizes.map((s) => `${s.units} × ${s.label}`))} hold ${grams(filled)} of the ${grams(weighed)} weighed in: ${grams(lost)} would be lost in pot and jug. Enter what was left, or mend the count; if it really went, say how in the note.`,
+        `${wordList(sizes.map((s) => `${s.units} × ${s.label}`))} hold ${grams(filled)} of the ${grams(weighed)} weighed in: ${grams(lost)} would be lost in pot and jug. Enter what was left, or correct the count; if it really went, say how in the note.`,
       );
 
     // A part keeps no longer than the base, nor than what was stirred into it alone.
@@ -239,7 +239,7 @@ export const pour = defineAct({
       .where(eq(batch.id, b.id));
     await beginsSetting(tx, b.id, version.type, day);
     const numbers = wordList(lots.map((l) => l.number));
-    const left = kept ? `; ${grams(input.leftover)} left over kept as ${kept.number}` : "";
+    const left = kept ? `; ${grams(input.leftover)} left over saved as ${kept.number}` : "";
     return {
       path: `/bench/${b.id}`,
       summary:

@@ -7,16 +7,16 @@ import { eq, sql } from "drizzle-orm";
 import { defineAct } from "../../act/define.ts";
 import type { Reads } from "../../client.ts";
 import { draw, lockLots, movementsOf } from "../../ledger/lots.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { batch, batchTake, movement, recipeVersion } from "../../schema.ts";
 import { readSettings } from "../../settings/settings.ts";
-import { standing } from "../planning/standing.ts";
+import { lockBatchOnBench } from "../planning/standing.ts";
 
 /** Writes off what was weighed of a batch, and clears it off the bench. @throws Refused when nothing was weighed, or a lot hasn't got that much */
 export const spoilBatch = defineAct({
   kind: "spoilBatch",
   run: async (tx, { batchId, why }: { batchId: number; why: string }, { actId }) => {
-    const open = await standing(tx, batchId);
+    const open = await lockBatchOnBench(tx, batchId);
     const takes = (await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(batchTake.id)).flatMap((t) =>
       t.weighed === null || t.weighed === 0 ? [] : [{ ...t, weighed: t.weighed }],
     );
@@ -52,7 +52,7 @@ export const spoilBatch = defineAct({
 /** What a batch that failed cost by now, corrections of what was paid included; nothing for any other. */
 export async function spoiledCost(db: Reads, { spoiledActId }: Pick<typeof batch.$inferSelect, "spoiledActId">): Promise<Micros> {
   if (spoiledActId === null) return micros(0);
-  const [row] = await ask(db, "spoiled_cost", { spoiledActId }, (at) =>
+  const [row] = await runPrepared(db, "spoiled_cost", { spoiledActId }, (at) =>
     db
       .select({ value: sql`-coalesce(sum(${movement.value}), 0)`.mapWith(movement.value) })
       .from(movement)

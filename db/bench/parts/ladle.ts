@@ -6,7 +6,7 @@ import { Refused } from "#core/refused";
 import { and, eq, isNotNull } from "drizzle-orm";
 import type { Db, Tx } from "../../client.ts";
 import { batchSize, batchTake, productAddition, recipeVersion } from "../../schema.ts";
-import { standing } from "../planning/standing.ts";
+import { lockBatchOnBench } from "../planning/standing.ts";
 
 export interface LadleIn {
   batchId: number;
@@ -50,7 +50,7 @@ async function follow(tx: Tx, part: typeof batchSize.$inferSelect, lossBp: numbe
  */
 export async function ladleOut(db: Db, { batchId, sizeId, weighed, was }: LadleIn): Promise<void> {
   await db.transaction(async (tx) => {
-    const open = await standing(tx, batchId);
+    const open = await lockBatchOnBench(tx, batchId);
     const [part] = await tx
       .select()
       .from(batchSize)

@@ -71,7 +71,7 @@ it("a part takes its units from the size, and what is stirred in from the shelf,
   expect(own.map((t) => [t.material, t.planned, t.sizeId])).toEqual([["Rose clay", 4000, sizes[1]!.id]]);
   // 16 g of 20 g are left, and a second batch may have no more.
   expect(await says(parted({ additions: [{ material: "Rose clay", measure: { ppm: 100_000 } }] }))).toMatchObject({
-    say: "The shelf is short of 4 g of Rose clay. Nothing was kept: make fewer of it, or stir in less.",
+    say: "The shelf is short of 4 g of Rose clay. Nothing was saved: make fewer of it, or stir in less.",
   });
   // What is on the bench, or is cleared off it, was no last time.
   expect(await lastSetOut(db, ids.recipe)).toEqual([{ productId: ids.product, units: 5 }]);
@@ -106,7 +106,7 @@ it("planned as the batch is set out it is the same as parted off after, and all 
   ]);
   expect(await refused(setOutWith(4, [{ productId: ids.product, units: 1 }]))).toMatchObject([{ field: "parts.0.units" }]);
   const twice = [1, 1].map((units) => ({ productId, units }));
-  expect(await refused(setOutWith(4, twice))).toEqual([{ field: "parts.1.units", say: "That stands there already." }]);
+  expect(await refused(setOutWith(4, twice))).toEqual([{ field: "parts.1.units", say: "That is there already." }]);
   const [short] = await refused(setOutWith(60, [{ productId, units: 60 }]));
   expect(short!.say).toMatch(/short of .*Oil, .*Wax, 50 g of Rose clay and .*pcs of Tin/);
 });

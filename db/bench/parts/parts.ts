@@ -1,5 +1,5 @@
 /**
- * One base poured in parts: some of a size made otherwise, with a colour, a scent or a mineral stirred in. A part fills a size of its own, that
+ * One base poured in parts: some of a size made otherwise, with a colour, a scent or a mineral stirred in. A part fills its own size, that
  * is priced, ordered and sold by its own name; it is written down on the batch and is no act until it is poured.
  */
 import { calledPart, MOST_STIRRED_IN, partTotal, shareOf, additionWeight, type Measure } from "#core/batch/planning/parts";
@@ -9,7 +9,7 @@ import { Refused, type FieldProblem } from "#core/refused";
 import type { Day } from "#core/when";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import type { Db, Reads, Tx } from "../../client.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { materialsNamed } from "../../shelf/materials.ts";
 import { everUsed } from "../../recipe/sizesBack.ts";
 import {
@@ -24,7 +24,7 @@ import {
   recipeVersion,
 } from "../../schema.ts";
 import { takeMore } from "../weighing/match.ts";
-import { standing } from "../planning/standing.ts";
+import { lockBatchOnBench } from "../planning/standing.ts";
 
 export interface PartIn {
   batchId: number;
@@ -80,12 +80,12 @@ async function sharesOf(tx: Tx, additions: PartIn["additions"], total: Mg): Prom
     const wrong = (field: "material" | "measure", say: string): unknown => problems.push({ field: `additions.${i}.${field}`, say });
     if (!m) wrong("material", `${called} isn't on the shelf.`);
     else if (kind(m.kind).measured !== "weight") wrong("material", `${m.name} isn't weighed.`);
-    else if (shares.some((s) => s.materialId === m.id)) wrong("material", "That stands there already.");
+    else if (shares.some((s) => s.materialId === m.id)) wrong("material", "That is there already.");
     if (!share.ok) wrong("measure", share.problem.say);
     if (m && share.ok) shares.push({ materialId: m.id, name: m.name, ppm: share.value });
   }
   if (problems.length === 0 && shares.reduce((a, s) => a + s.ppm, 0) > MOST_STIRRED_IN)
-    problems.push({ field: "additions.0.measure", say: "That is more than a third of the part in all. Write it as a recipe of its own." });
+    problems.push({ field: "additions.0.measure", say: "That is more than a third of the part in all. Write it as a separate recipe." });
   return { found: shares, problems };
 }
 
@@ -146,7 +146,7 @@ export async function insertPart(tx: Tx, size: Size, position: number, sold: { i
  */
 export async function splitPart(db: Db, input: PartIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
-    const open = await standing(tx, input.batchId);
+    const open = await lockBatchOnBench(tx, input.batchId);
     const from = await partedFrom(tx, input);
     const { size, position } = from.found;
     const [version] = await tx.select({ lossBp: recipeVersion.lossBp }).from(recipeVersion).where(eq(recipeVersion.id, open.versionId));
@@ -168,7 +168,7 @@ export async function splitPart(db: Db, input: PartIn, day: Day): Promise<void> 
 /** Takes a part back into the base. @throws Refused once something of it was weighed */
 export async function rejoinPart(db: Db, batchId: number, sizeId: number): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     const [part] = await tx
       .select()
       .from(batchSize)
@@ -198,7 +198,7 @@ export async function rejoinPart(db: Db, batchId: number, sizeId: number): Promi
 
 /** What was stirred into parts of the same recipe before, to be poured so again; by a batch of it. */
 export const variantsOf = (db: Reads, batchId: number) =>
-  ask(db, "variants_of", { batchId }, (at) =>
+  runPrepared(db, "variants_of", { batchId }, (at) =>
     db
       .select({ productId: product.id, name: product.variant, material: material.name, ppm: productAddition.ppm })
       .from(product)

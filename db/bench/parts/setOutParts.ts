@@ -31,7 +31,7 @@ export function partsToSetOut(
     };
     const variant = variants.find((v) => v.id === productId);
     if (!variant) return wrong("That isn't made of this recipe any more.");
-    if (parts.findIndex((p) => p.productId === productId && p.units > 0) < i) return wrong("That stands there already.");
+    if (parts.findIndex((p) => p.productId === productId && p.units > 0) < i) return wrong("That is there already.");
     const at = sizes.findIndex((s) => isPartOf(variant, s));
     const size = sizes[at];
     if (!size) return wrong(`None of the size that ${variant.label} is taken from is to be filled.`);

@@ -1,4 +1,4 @@
-/** Bases: what was melted down, or was left in the jug, on the shelf as a material of its own that knows what it is made of. */
+/** Bases: what was melted down, or was left in the jug, on the shelf as a separate material that knows what it is made of. */
 import { KINDS } from "#core/material/kinds";
 import { makeupOf, type Weighed } from "#core/material/makeup";
 import { micros, type Mg } from "#core/measure/exact";
@@ -6,7 +6,7 @@ import type { Day } from "#core/when";
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Reads, Tx } from "../../client.ts";
 import { hasStock } from "../../ledger/lots.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { batch, lot, material, movement, product, recipe } from "../../schema.ts";
 import { factsOfParts, madeOfNow, materialMade } from "../../shelf/madeOf.ts";
 import { makeLots, materialsOfLines, type MadeLot } from "../../shelf/makeLots.ts";
@@ -58,7 +58,7 @@ export async function keepLeftover(
 
 /** Bases that are on the shelf, and the recipe each came of; oldest first. */
 export const basesOnShelf = (db: Reads) =>
-  ask(db, "bases_on_shelf", {}, () =>
+  runPrepared(db, "bases_on_shelf", {}, () =>
     db
       .select({ lotId: lot.id, number: lot.number, materialId: material.id, name: lot.name })
       .from(lot)
@@ -69,7 +69,7 @@ export const basesOnShelf = (db: Reads) =>
 
 /** The recipe a base is of: whose product was melted down, or whose pot it was left of; null for one that was bought. */
 export async function recipeOfBase(db: Reads, lotId: number): Promise<{ id: number; name: string } | null> {
-  const [row] = await ask(db, "recipe_of_base", { lotId }, (at) =>
+  const [row] = await runPrepared(db, "recipe_of_base", { lotId }, (at) =>
     db
       .select({ id: recipe.id, name: recipe.name })
       .from(recipe)

@@ -9,26 +9,26 @@ import { requireNoLaterActs } from "../../ledger/effective.ts";
 import type { Tx } from "../../client.ts";
 import { lotsOfMaterials } from "../../ledger/lots.ts";
 import { batch, batchTake } from "../../schema.ts";
-import { lockReservations, spokenFor } from "./reservations.ts";
+import { lockReservations, readReservations } from "./reservations.ts";
 import { onTheBench } from "./standing.ts";
 
-/** @throws Refused when another batch was promised meanwhile what this one was */
+/** @throws Refused when what this batch had reserved is now reserved for another */
 async function stillFree(tx: Tx, batchId: number, day: Day): Promise<void> {
   await lockReservations(tx);
   const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
-  const spoken = await spokenFor(tx, batchId);
+  const spoken = await readReservations(tx, batchId);
   const lots = await lotsOfMaterials(
     tx,
     takes.map((t) => t.materialId),
   );
   const free = new Map(unreserved(lots, spoken, day).map((l) => [l.id, l.onHand]));
   const gone = takes.filter((t) => t.planned > (free.get(t.lotId) ?? 0));
-  // What is used up or thrown away since is found when it is weighed; what somebody else counts on is said now.
+  // What is used up or thrown away since is found when it is weighed; what is reserved for others is refused now.
   const others = new Map(spoken.promised.filter((p) => gone.some((t) => t.materialId === p.of)).map((p) => [p.batchId, p.recipe]));
   if (others.size > 0)
     throw Refused.one(
       "",
-      `${wordList([...new Set(gone.map((t) => t.name))])} of it ${gone.length === 1 ? "is" : "are"} promised to ${wordList([...others.values()])} by now. Clear that off first, or set this out anew.`,
+      `${wordList([...new Set(gone.map((t) => t.name))])} of it ${gone.length === 1 ? "is" : "are"} reserved for ${wordList([...others.values()])} by now. Clear that off first, or set this out again.`,
       [...others].map(([id, name]) => ({ to: `/bench/${id}`, name })),
     );
 }

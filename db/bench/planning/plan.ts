@@ -4,7 +4,7 @@ import { mg, micros, mulDiv, sum, type Mg } from "#core/measure/exact";
 import { minutesBySize } from "#core/recipe/cost";
 import { scaleTo } from "#core/recipe/scale";
 import { sql } from "drizzle-orm";
-import { aNumber, orNone, rowsOf } from "../../columnsOf.ts";
+import { readNumber, orNone, rowsOf } from "../../columnsOf.ts";
 import type { Reads } from "../../client.ts";
 import { movementsOf } from "../../ledger/lots.ts";
 import { lot, movement, recipeLine } from "../../schema.ts";
@@ -30,12 +30,12 @@ export async function planOf(db: Reads, { batch: b, recipe, sizes, takes }: Batc
   const [lines, spent] = await Promise.all([
     rowsOf(
       db,
-      { of: aNumber, weight: aNumber },
+      { of: readNumber, weight: readNumber },
       sql`select material_id as of, weight::float8 as weight from ${recipeLine} where version_id = ${b.versionId} order by position`,
     ),
     rowsOf(
       db,
-      { of: aNumber, into: orNone(aNumber), qty: aNumber, value: aNumber },
+      { of: readNumber, into: orNone(readNumber), qty: readNumber, value: readNumber },
       sql`select l.material_id as of, ${movement.intoLotId} as into, -sum(${movement.qty})::float8 as qty, -sum(${movement.value})::float8 as value
       from ${movement} join ${lot} l on l.id = ${movement.lotId} and l.material_id is not null
       where ${movementsOf(b.pouredActId)} group by l.material_id, ${movement.intoLotId}`,

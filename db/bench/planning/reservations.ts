@@ -2,13 +2,13 @@
 import type { Reservations } from "#core/stock/reservations";
 import { and, eq, gt, sql } from "drizzle-orm";
 import type { Reads, Tx } from "../../client.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { batch, batchSize, batchTake, productPackaging, recipeVersion } from "../../schema.ts";
 import { onTheBench } from "./standing.ts";
 
 /** Weigh lines of open batches, with whose they are. */
 const lines = (db: Reads) =>
-  ask(db, "spoken_lines", {}, () =>
+  runPrepared(db, "spoken_lines", {}, () =>
     db
       .select({
         batchId: batch.id,
@@ -25,7 +25,7 @@ const lines = (db: Reads) =>
   );
 
 const packs = (db: Reads) =>
-  ask(db, "spoken_packs", {}, () =>
+  runPrepared(db, "spoken_packs", {}, () =>
     db
       .select({
         batchId: batch.id,
@@ -41,8 +41,8 @@ const packs = (db: Reads) =>
       .where(and(onTheBench, gt(batchSize.planned, 0))),
   );
 
-/** Somebody who was promised some of a material. */
-export interface Promised {
+/** A batch that has reserved some of a material. */
+export interface ReservationHolder {
   batchId: number;
   recipe: string;
   of: number;
@@ -52,8 +52,8 @@ export interface Promised {
 /** Locked by each act that reserves: of two that ask for the last at once the second waits, and finds it gone. */
 export const lockReservations = (tx: Tx) => tx.execute(sql`select pg_advisory_xact_lock(hashtext('promises of the bench'))`);
 
-/** What is promised, and to which batch. @param but a batch whose own doesn't count */
-export async function spokenFor(db: Reads, but?: number): Promise<Reservations & { promised: Promised[] }> {
+/** What is reserved, and for which batch. @param but a batch whose own doesn't count */
+export async function readReservations(db: Reads, but?: number): Promise<Reservations & { promised: ReservationHolder[] }> {
   // One after the other: an act asks on its own connection.
   const taken = (await lines(db)).filter((l) => l.batchId !== but);
   const packed = (await packs(db)).filter((p) => p.batchId !== but);

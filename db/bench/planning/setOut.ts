@@ -15,12 +15,12 @@ import { lockLots, lotsOfMaterials, requireUsable } from "../../ledger/lots.ts";
 import { batch, batchSize, batchTake, material } from "../../schema.ts";
 import { insertPart } from "../parts/parts.ts";
 import { partsToSetOut, type PlannedPart } from "../parts/setOutParts.ts";
-import { lockReservations, spokenFor } from "./reservations.ts";
+import { lockReservations, readReservations } from "./reservations.ts";
 import { readForBatch } from "../../recipe/read.ts";
 
 export interface SetOutIn {
   recipeId: number;
-  /** The number of the version it is made by; the newest where none is said. */
+  /** The number of the version it is made by; the newest by default. */
   version?: number;
   batchMg: Mg;
   /** How many of each size are meant to be filled. */
@@ -74,12 +74,12 @@ interface Need {
 }
 
 /**
- * Out of which lots each is taken, use-first, out of what nobody else was promised.
+ * Out of which lots each is taken, use-first, out of what nobody else has reserved.
  * @throws Refused on `size` naming everything the shelf is short of, and by how much; beside a base of which there is less
  */
 async function planned(tx: Tx, needs: readonly Need[], melted: Awaited<ReturnType<typeof basesOf>>, names: Map<number, string>, day: Day) {
   await lockReservations(tx);
-  const spoken = await spokenFor(tx);
+  const spoken = await readReservations(tx);
   const all = await lotsOfMaterials(
     tx,
     [...needs, ...melted].map((n) => n.of),
@@ -102,12 +102,9 @@ async function planned(tx: Tx, needs: readonly Need[], melted: Awaited<ReturnTyp
     all.filter((l) => short.has(l.of)),
     day,
   );
-  // Somebody else was promised some of it: that batch could be cleared off, or poured first.
+  // Another batch has reserved some of it: that batch could be cleared off, or poured first.
   const others = new Map(spoken.promised.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
-  const whose =
-    others.size > 0
-      ? ` What ${wordList([...others.values()])} on the bench ${others.size === 1 ? "is" : "are"} promised doesn't count.`
-      : "";
+  const whose = others.size > 0 ? ` What is reserved for ${wordList([...others.values()])} on the bench doesn't count.` : "";
   throw Refused.one(
     "size",
     `The shelf is short of ${wordList(missing)}.${over}${whose} Nothing was set out.`,

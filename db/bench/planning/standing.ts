@@ -8,7 +8,7 @@ import { batch, batchTake, lot } from "../../schema.ts";
 export const onTheBench = and(isNull(batch.pouredActId), isNull(batch.clearedActId));
 
 /** The batch, held, while it is on the bench. @throws Refused once it is poured or cleared */
-export async function standing(tx: Tx, batchId: number): Promise<typeof batch.$inferSelect> {
+export async function lockBatchOnBench(tx: Tx, batchId: number): Promise<typeof batch.$inferSelect> {
   const [row] = await tx
     .select()
     .from(batch)
@@ -37,7 +37,7 @@ export async function onBench<T extends TakeIn>(
   takes: readonly T[],
   had?: readonly Pick<TakeIn, "position" | "lotId">[],
 ) {
-  const open = await standing(tx, batchId);
+  const open = await lockBatchOnBench(tx, batchId);
   const stored = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
   const line = (t: { position: number; materialId: number }): string => `${t.position} ${t.materialId}`;
   const names = new Map(stored.map((t) => [line(t), t]));

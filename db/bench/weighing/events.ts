@@ -11,9 +11,9 @@ import type { Db, Reads, Tx } from "../../client.ts";
 import { today } from "../../clock.ts";
 import { cachedUntilWrite } from "../../cache.ts";
 import { actorName } from "../../act/maker.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { batch, batchEvent, recipeVersion } from "../../schema.ts";
-import { onTheBench, standing } from "../planning/standing.ts";
+import { onTheBench, lockBatchOnBench } from "../planning/standing.ts";
 
 export interface EventIn {
   batchId: number;
@@ -29,7 +29,7 @@ export interface EventIn {
 /** Writes one down. A step is done once, however often it is pressed. @throws Refused once the batch is poured or cleared */
 export async function noteEvent(db: Db, { batchId, ...event }: EventIn): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     if (event.kind === "step") {
       const [done] = await tx
         .select({ id: batchEvent.id })
@@ -51,7 +51,7 @@ export async function noteEvent(db: Db, { batchId, ...event }: EventIn): Promise
 /** Ends a timer, or strikes out what was written by mistake: it stays, crossed out. @throws Refused when it isn't there, or the batch is poured */
 export async function settleEvent(db: Db, batchId: number, id: number, how: "end" | "strike"): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     const column =
       how === "end" ? { endedAt: sql`coalesce(${batchEvent.endedAt}, now())` } : { struckAt: sql`coalesce(${batchEvent.struckAt}, now())` };
     const [row] = await tx
@@ -88,7 +88,7 @@ export const neverSet = (tx: Tx, batchId: number) =>
 
 /** Everything that happened with a batch, in order. */
 export const eventsOf = (db: Reads, batchId: number) =>
-  ask(db, "bench_events", { batchId }, (at) =>
+  runPrepared(db, "bench_events", { batchId }, (at) =>
     db.select().from(batchEvent).where(eq(batchEvent.batchId, at.batchId)).orderBy(asc(batchEvent.id)),
   );
 export type BenchEvent = Awaited<ReturnType<typeof eventsOf>>[number];

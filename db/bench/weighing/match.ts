@@ -1,6 +1,6 @@
 /** Off target, and mended: the rest of the batch made to match, or what is short taken out of the next lot; each as one step. */
 import type { WeighedBy } from "#core/batch/weighing/events";
-import { matchRatio } from "#core/batch/weighing/offTarget";
+import { matchRatio } from "#core/batch/weighing/weighingFixes";
 import type { SpoonVerdict } from "#core/batch/finishing/spoon";
 import { mg, mulDiv, sum, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
@@ -16,8 +16,8 @@ import { lotsOfMaterials } from "../../ledger/lots.ts";
 import { actorName } from "../../act/maker.ts";
 import { batch, batchEvent, batchTake, material } from "../../schema.ts";
 import { materialsOfLines } from "../../shelf/makeLots.ts";
-import { lockReservations, spokenFor } from "../planning/reservations.ts";
-import { standing } from "../planning/standing.ts";
+import { lockReservations, readReservations } from "../planning/reservations.ts";
+import { lockBatchOnBench } from "../planning/standing.ts";
 import { lineIn, lineOf, takesOf, type LineOf } from "./weigh.ts";
 
 export interface OffIn extends LineOf {
@@ -52,7 +52,7 @@ export async function takeMore(
     tx,
     wants.map((w) => w.like.materialId),
   );
-  const lots = unreserved(all, await spokenFor(tx, takes[0]!.batchId), day);
+  const lots = unreserved(all, await readReservations(tx, takes[0]!.batchId), day);
   const spoken = new Map<number, number>();
   for (const t of takes) spoken.set(t.lotId, (spoken.get(t.lotId) ?? 0) + Math.max(t.planned, t.weighed ?? 0));
   const left = lots.map((l) => ({ ...l, onHand: Math.max(0, l.onHand - (spoken.get(l.id) ?? 0)) })).filter((l) => l.onHand > 0);
@@ -67,11 +67,11 @@ export async function takeMore(
       all.filter((l) => short.some((s) => s.like.materialId === l.of)),
       day,
     );
-    throw Refused.one("", `The shelf is short of ${missing}.${over} Nothing was kept: ${instead}`);
+    throw Refused.one("", `The shelf is short of ${missing}.${over} Nothing was saved: ${instead}`);
   }
   for (const [i, { like }] of wants.entries())
     for (const t of plan[i]!.takes) {
-      // What is in the pot already gets a line of its own for what is still to be added.
+      // What is in the pot already gets a separate line for what is still to be added.
       const own = takes.find((x) => x.position === like.position && x.lotId === t.lotId && x.weighed === null);
       if (own)
         await tx
@@ -91,10 +91,10 @@ export async function takeMore(
  */
 export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
-    const open = await standing(tx, input.batchId);
+    const open = await lockBatchOnBench(tx, input.batchId);
     const { takes, found: off } = await lineOf(tx, input);
     if (off.sizeId !== null)
-      throw Refused.one("", "It goes into a part of the pot: make that part again in another size, or keep it as it is.");
+      throw Refused.one("", "It goes into a part of the pot: make that part again in another size, or leave it as it is.");
     const base = takes.filter((t) => t.sizeId === null);
     const [n, d] = matchRatio(base, base.indexOf(off), input.weighed);
     if (n <= 0 || n === d) throw Refused.one("", "That is what was planned.");
@@ -107,14 +107,14 @@ export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> 
         spoken,
         others.map((t) => ({ like: t, amount: wanted(t) - t.planned })),
         day,
-        "scoop some back, or keep it as it is.",
+        "scoop some back, or leave it as it is.",
       );
     } else {
       const in_ = others.filter((t) => t.weighed !== null && t.weighed > wanted(t));
       if (in_.length > 0)
         throw Refused.one(
           "",
-          `${wordList(in_.map((t) => t.name))} ${in_.length === 1 ? "is" : "are"} in the pot already: a smaller batch would have too much of it. Nothing was kept.`,
+          `${wordList(in_.map((t) => t.name))} ${in_.length === 1 ? "is" : "are"} in the pot already: a smaller batch would have too much of it. Nothing was saved.`,
         );
       for (const t of others)
         await tx
@@ -133,13 +133,13 @@ export async function matchBatch(db: Db, input: OffIn, day: Day): Promise<void> 
 /** Its lot ran out: what went in is saved, and the rest is planned out of the next. @throws Refused when there is no more of it */
 export async function nextLot(db: Db, input: OffIn, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, input.batchId);
+    await lockBatchOnBench(tx, input.batchId);
     const { takes, found: off } = await lineOf(tx, input);
     const amount = off.planned - input.weighed;
     if (amount <= 0) throw Refused.one("", "Nothing is missing of it.");
     // All of its own lot is reserved: it is empty, whatever the books say.
     const spoken = takes.map((t) => (t === off ? { ...t, planned: mg(Number.MAX_SAFE_INTEGER) } : t));
-    await takeMore(tx, spoken, [{ like: off, amount }], day, "make the rest to match, or keep it as it is.");
+    await takeMore(tx, spoken, [{ like: off, amount }], day, "make the rest to match, or leave it as it is.");
     await keep(tx, off, input);
   });
 }
@@ -150,7 +150,7 @@ export async function nextLot(db: Db, input: OffIn, day: Day): Promise<void> {
  */
 export async function standInFor(db: Db, input: OffIn & { by: WeighedBy; materialId: number; amount: Mg }, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, input.batchId);
+    await lockBatchOnBench(tx, input.batchId);
     const { takes, found: off } = await lineOf(tx, input);
     const [other] = await tx.select({ name: material.name }).from(material).where(eq(material.id, input.materialId));
     if (!other) throw Refused.one("", "That material isn't here any more.");
@@ -164,7 +164,7 @@ export async function standInFor(db: Db, input: OffIn & { by: WeighedBy; materia
   });
 }
 
-export interface MendIn {
+export interface FixInput {
   batchId: number;
   /** How many lines the sheet had when that was worked out: sent again it adds nothing twice, nor beside what another window added. */
   had: number;
@@ -178,9 +178,9 @@ export interface MendIn {
 }
 
 /** What puts a pot right, planned as more of it and written down with why. @throws Refused when there is too little of one of them; then nothing is saved */
-export async function fixPot(db: Db, { batchId, had, lines, others, said, verdict }: MendIn, day: Day): Promise<void> {
+export async function fixPot(db: Db, { batchId, had, lines, others, said, verdict }: FixInput, day: Day): Promise<void> {
   await db.transaction(async (tx) => {
-    const open = await standing(tx, batchId);
+    const open = await lockBatchOnBench(tx, batchId);
     const takes = await takesOf(tx, batchId);
     if (takes.length !== had) throw Refused.one("", "Something was added to the sheet meanwhile. Look again.");
     const last = Math.max(-1, ...takes.map((t) => t.position));

@@ -1,12 +1,12 @@
-/** Net weights of filled units, as they are weighed: kept on the batch, and no act until it is poured. */
+/** Net weights of filled units, as they are weighed: saved on the batch, and no act until it is poured. */
 import type { WeighedBy } from "#core/batch/weighing/events";
 import type { Mg } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Db, Reads } from "../../client.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { batchSample, batchSize } from "../../schema.ts";
-import { standing } from "../planning/standing.ts";
+import { lockBatchOnBench } from "../planning/standing.ts";
 
 export interface SampleIn {
   batchId: number;
@@ -18,7 +18,7 @@ export interface SampleIn {
 /** Keeps the net weight of one. @throws Refused once the batch is poured, and for a size of another */
 export async function addSample(db: Db, { batchId, sizeId, net, by }: SampleIn): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     const [size] = await tx
       .select({ id: batchSize.id })
       .from(batchSize)
@@ -32,7 +32,7 @@ export async function addSample(db: Db, { batchId, sizeId, net, by }: SampleIn):
 /** Strikes one out that was weighed by mistake. @throws Refused when it isn't this batch's, or that is poured */
 export async function strikeSample(db: Db, batchId: number, id: number): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     const own = tx.select({ id: batchSize.id }).from(batchSize).where(eq(batchSize.batchId, batchId));
     const [row] = await tx
       .update(batchSample)
@@ -45,7 +45,7 @@ export async function strikeSample(db: Db, batchId: number, id: number): Promise
 
 /** Net weights of a batch, in the order they were weighed; those struck out too. */
 export const samplesOf = (db: Reads, batchId: number) =>
-  ask(db, "samples_of_batch", { batchId }, (at) =>
+  runPrepared(db, "samples_of_batch", { batchId }, (at) =>
     db
       .select({
         id: batchSample.id,

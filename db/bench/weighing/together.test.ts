@@ -61,7 +61,7 @@ describe("at the same moment", () => {
     const [short] = await refused(put(12));
     // 1.8 kg of oil, 450 g of wax and 35 tins are here; 1.2 kg, 300 g and 30 tins are promised.
     expect(short!.say).toBe(
-      "The shelf is short of 7 pcs of Tin. What Test balm on the bench is promised doesn't count. Nothing was set out.",
+      "The shelf is short of 7 pcs of Tin. What is reserved for Test balm on the bench doesn't count. Nothing was set out.",
     );
     expect(short!.see).toEqual([{ to: `/bench/${first!.id}`, name: "Test balm" }]);
     await put(5);
@@ -75,7 +75,7 @@ describe("at the same moment", () => {
     const cleared = await clearBatch(db, { batchId: idIn(await put(20)) }, { day: DAY });
     const other = idIn(await put(30));
     expect(await refused(reverseAct(db, cleared.actId, { day: DAY }))).toMatchObject([
-      { say: expect.stringContaining("promised to Test balm by now") as string, see: [{ to: `/bench/${other}`, name: "Test balm" }] },
+      { say: expect.stringContaining("reserved for Test balm by now") as string, see: [{ to: `/bench/${other}`, name: "Test balm" }] },
     ]);
     await clearBatch(db, { batchId: other }, { day: DAY });
     await reverseAct(db, cleared.actId, { day: DAY });

@@ -1,5 +1,5 @@
 /**
- * What is weighed, as it is weighed: kept on the batch for every window and device, and no act until it is poured.
+ * What is weighed, as it is weighed: saved on the batch for every window and device, and no act until it is poured.
  *
  * A whole sheet may be saved from one window while another, or the bench itself, weighs on: each line goes by what that window changed of it.
  */
@@ -10,7 +10,7 @@ import { Refused, type FieldProblem } from "#core/refused";
 import { and, asc, eq } from "drizzle-orm";
 import type { Db, Tx } from "../../client.ts";
 import { batch, batchSize, batchTake } from "../../schema.ts";
-import { onBench, type TakeIn, standing } from "../planning/standing.ts";
+import { onBench, type TakeIn, lockBatchOnBench } from "../planning/standing.ts";
 
 type Row = typeof batchTake.$inferSelect;
 type NewRow = Omit<typeof batchTake.$inferInsert, "id">;
@@ -31,7 +31,7 @@ export function byLine<T extends { position: number; lotId: number }>(rows: read
 export const takesOf = (tx: Tx, batchId: number) =>
   tx.select().from(batchTake).where(eq(batchTake.batchId, batchId)).orderBy(asc(batchTake.position), asc(batchTake.id));
 
-/** Writes the lines of a weigh sheet again; what was weighed before keeps when and how. */
+/** Writes the lines of a weigh sheet again; what was weighed before still says when and how. */
 export async function writeTakes(tx: Tx, batchId: number, lines: readonly NewRow[]): Promise<void> {
   const before = byLine(await takesOf(tx, batchId));
   await tx.delete(batchTake).where(eq(batchTake.batchId, batchId));
@@ -143,7 +143,7 @@ export interface WeighIn extends LineOf {
 /** Keeps one weighing. @throws Refused for what another window weighed meanwhile, and for more than its lot has */
 export async function weighOne(db: Db, { weighed, was, by, ...at }: WeighIn): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, at.batchId);
+    await lockBatchOnBench(tx, at.batchId);
     const { found: row } = await lineOf(tx, at);
     if (row.weighed !== was && row.weighed !== weighed)
       throw Refused.one(
@@ -160,7 +160,7 @@ export async function weighOne(db: Db, { weighed, was, by, ...at }: WeighIn): Pr
 /** Keeps what the empty pot weighs; null strikes it out. */
 export async function weighVessel(db: Db, batchId: number, vessel: Mg | null): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     await tx.update(batch).set({ vessel }).where(eq(batch.id, batchId));
   });
 }
@@ -176,7 +176,7 @@ export interface FilledIn {
 /** Keeps the count of a size while it is being filled; sent again it counts once. @throws Refused for what another window counted meanwhile */
 export async function countFilled(db: Db, { batchId, sizeId, units, was }: FilledIn): Promise<void> {
   await db.transaction(async (tx) => {
-    await standing(tx, batchId);
+    await lockBatchOnBench(tx, batchId);
     const [size] = await tx
       .select()
       .from(batchSize)

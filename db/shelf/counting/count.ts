@@ -7,7 +7,7 @@ import { Refused } from "#core/refused";
 import { eq } from "drizzle-orm";
 import { array, object, string, type InferType } from "yup";
 import { defineAct } from "../../act/define.ts";
-import { leftId, leftOneOf } from "../../act/left.ts";
+import { undoId, undoOneOf } from "../../act/left.ts";
 import { requireNoLaterActs } from "../../ledger/effective.ts";
 import type { Tx } from "../../client.ts";
 import { freeLots, holdLots, holdsOf } from "../../ledger/holds.ts";
@@ -62,7 +62,7 @@ export const correctCount = defineAct({
   back: async () => {},
 });
 
-const held = object({ by: leftOneOf(Object.keys(HELD_BY) as HeldBy[]), source: leftId(), reason: string().defined() });
+const held = object({ by: undoOneOf(Object.keys(HELD_BY) as HeldBy[]), source: undoId(), reason: string().defined() });
 type Held = InferType<typeof held>;
 
 /** What of a lot's holds can be lifted on its own page. @throws Refused naming what has to be settled elsewhere first */
@@ -114,8 +114,8 @@ export const holdLot = defineAct({
       leaves: { lotId: before.id, was: gone.find((h) => h.by === "hand")?.reason ?? null, gone },
     };
   },
-  // Acts from before holds had reasons of their own left only the lot's one reason.
-  leaves: object({ lotId: leftId(), was: string().nullable().defined(), gone: array().of(held).optional() }),
+  // Acts from before holds left only the lot's one reason.
+  leaves: object({ lotId: undoId(), was: string().nullable().defined(), gone: array().of(held).optional() }),
   back: async (tx, { lotId, was, gone }, { undoes }) => {
     await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["hold"], "It was held or released again since.");
     await freeLots(tx, [lotId], HAND);

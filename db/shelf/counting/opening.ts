@@ -10,7 +10,7 @@ import type { Day } from "#core/when";
 import { and, eq } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../../act/define.ts";
-import { leftId, leftOneOf } from "../../act/left.ts";
+import { undoId, undoOneOf } from "../../act/left.ts";
 import { requireUnchanged } from "../../act/seen.ts";
 import { requireNoLaterActs, isEffective } from "../../ledger/effective.ts";
 import type { Tx } from "../../client.ts";
@@ -18,7 +18,7 @@ import { inChunks } from "../../pieces.ts";
 import { restate, sumsOf } from "../../ledger/restate.ts";
 import { lot, material, movement } from "../../schema.ts";
 import { bare } from "../../schema/ours.ts";
-import { addNamed, standsFor, type NewMaterial } from "../receipts/receive.ts";
+import { addNamed, materialIdOf, type NewMaterial } from "../receipts/receive.ts";
 import { makeBareLots, materialsOfLines, numberLots } from "../makeLots.ts";
 
 export interface OpeningLineIn {
@@ -45,7 +45,7 @@ export const openingStock = defineAct({
   run: async (tx, { add, lines: asked }: OpeningIn, { actId, day, step }) => {
     if (asked.length === 0) throw Refused.one("", "Enter at least one line.");
     const added = await addNamed(tx, add);
-    const lines = asked.map((l) => ({ ...l, materialId: standsFor(l.materialId, added) }));
+    const lines = asked.map((l) => ({ ...l, materialId: materialIdOf(l.materialId, added) }));
     const known = await materialsOfLines(tx, lines);
     const late = lines.findIndex((l) => l.bought !== null && l.bought > day);
     if (late >= 0) throw Refused.one(`lines.${late}.bought`, "That day hasn't come yet.");
@@ -106,7 +106,7 @@ async function broughtIn(tx: Tx, lotId: number): Promise<{ id: number; value: Mi
  */
 export const sayCost = defineAct({
   kind: "sayCost",
-  alone: true,
+  exclusive: true,
   run: async (tx, input: SayCostIn, { actId, seen }) => {
     const [found] = await tx
       .select({ number: lot.number, name: material.name, materialId: material.id, was: lot.costKnown })
@@ -117,7 +117,7 @@ export const sayCost = defineAct({
     if (!found) throw Refused.one("cost", "That lot isn't here any more.");
     await requireUnchanged(tx, { kind: "lot", id: input.lotId }, seen);
     const came = await broughtIn(tx, input.lotId);
-    if (!came) throw Refused.one("cost", "Its cost stands on its receipt. Correct the receipt instead.");
+    if (!came) throw Refused.one("cost", "Its cost is on its receipt. Correct the receipt instead.");
     await tx.update(lot).set({ costKnown: input.costKnown }).where(eq(lot.id, input.lotId));
     const value = micros(costOfLine(input) - came.value);
     if (value !== 0)
@@ -135,7 +135,7 @@ export const sayCost = defineAct({
       leaves: { lotId: input.lotId, was: found.was },
     };
   },
-  leaves: object({ lotId: leftId(), was: leftOneOf(Object.keys(COST_KNOWN) as CostKnown[]) }),
+  leaves: object({ lotId: undoId(), was: undoOneOf(Object.keys(COST_KNOWN) as CostKnown[]) }),
   back: async (tx, { lotId, was }, { undoes }) => {
     await requireNoLaterActs(tx, { kind: "lot", id: lotId }, undoes, ["sayCost"], "Its cost was said again since.");
     await tx.update(lot).set({ costKnown: was }).where(eq(lot.id, lotId));

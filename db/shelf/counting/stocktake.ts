@@ -6,16 +6,16 @@ import { Refused, type FieldProblem } from "#core/refused";
 import { counted as countOf } from "#core/words";
 import { and, asc, eq, or, sql } from "drizzle-orm";
 import { createHash } from "node:crypto";
-import { held, number } from "../../columnsOf.ts";
+import { isOnHold, sqlNumber } from "../../columnsOf.ts";
 import { defineAct } from "../../act/define.ts";
 import type { Db, Reads, Tx } from "../../client.ts";
 import { draw, surplusValue, hasStock, lockLots, type NewMovement, unitCostOfLot } from "../../ledger/lots.ts";
 import { anyOf, hasAll, wordsOf } from "../../pieces.ts";
 import { cachedUntilWrite } from "../../cache.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { lot, material, movement, stockCount } from "../../schema.ts";
 
-/** What of the shelf is walked: a board, or what is found by words; all of it where neither is said. */
+/** What of the shelf is walked: a board, or what a search finds; all of it where neither is given. */
 export interface Walk {
   kind?: KindId | null;
   find?: string;
@@ -31,13 +31,13 @@ const toWalk = or(hasStock, sql`${stockCount.lotId} is not null`);
 export const walkTotals = (db: Db) => cachedUntilWrite(db, "walk totals", "", () => countWalk(db));
 
 const countWalk = (db: Reads) =>
-  ask(db, "walk_totals", {}, () =>
+  runPrepared(db, "walk_totals", {}, () =>
     db
       .select({
         kind: material.kind,
-        lots: number(sql`count(*)`),
-        counted: number(sql`count(${stockCount.lotId})`),
-        differ: number(sql`count(*) filter (where ${stockCount.counted} <> ${stockCount.expected})`),
+        lots: sqlNumber(sql`count(*)`),
+        counted: sqlNumber(sql`count(${stockCount.lotId})`),
+        differ: sqlNumber(sql`count(*) filter (where ${stockCount.counted} <> ${stockCount.expected})`),
       })
       .from(lot)
       .innerJoin(material, eq(material.id, lot.materialId))
@@ -50,40 +50,44 @@ const countWalk = (db: Reads) =>
 export function walkShelf(db: Reads, { kind: board, find = "", page = 0 }: Walk = {}) {
   const words = wordsOf(find);
   const found = words.length > 0;
-  return ask(db, `walk${board ? "_board" : ""}${found ? "_found" : ""}`, { board: board ?? "", words, from: page * WALK_PAGE }, (at) =>
-    db
-      .select({
-        id: lot.id,
-        number: lot.number,
-        onHand: lot.onHand,
-        value: lot.value,
-        bestBefore: lot.bestBefore,
-        hold: held,
-        materialId: material.id,
-        material: material.name,
-        kind: material.kind,
-        expected: stockCount.expected,
-        counted: stockCount.counted,
-        note: stockCount.note,
-      })
-      .from(lot)
-      .innerJoin(material, eq(material.id, lot.materialId))
-      .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
-      .where(
-        and(
-          toWalk,
-          board ? eq(material.kind, at.board) : undefined,
-          found ? hasAll(sql`(${material.name} || ' ' || ${lot.number})`, at.words) : undefined,
-        ),
-      )
-      // Board by board, in the shelf's order.
-      .orderBy(
-        sql`array_position(${sql.raw(`array[${KIND_IDS.map((k) => `'${k}'`).join(",")}]`)}, ${material.kind})`,
-        asc(material.name),
-        asc(lot.id),
-      )
-      .limit(WALK_PAGE)
-      .offset(at.from),
+  return runPrepared(
+    db,
+    `walk${board ? "_board" : ""}${found ? "_found" : ""}`,
+    { board: board ?? "", words, from: page * WALK_PAGE },
+    (at) =>
+      db
+        .select({
+          id: lot.id,
+          number: lot.number,
+          onHand: lot.onHand,
+          value: lot.value,
+          bestBefore: lot.bestBefore,
+          hold: isOnHold,
+          materialId: material.id,
+          material: material.name,
+          kind: material.kind,
+          expected: stockCount.expected,
+          counted: stockCount.counted,
+          note: stockCount.note,
+        })
+        .from(lot)
+        .innerJoin(material, eq(material.id, lot.materialId))
+        .leftJoin(stockCount, eq(stockCount.lotId, lot.id))
+        .where(
+          and(
+            toWalk,
+            board ? eq(material.kind, at.board) : undefined,
+            found ? hasAll(sql`(${material.name} || ' ' || ${lot.number})`, at.words) : undefined,
+          ),
+        )
+        // Board by board, in the shelf's order.
+        .orderBy(
+          sql`array_position(${sql.raw(`array[${KIND_IDS.map((k) => `'${k}'`).join(",")}]`)}, ${material.kind})`,
+          asc(material.name),
+          asc(lot.id),
+        )
+        .limit(WALK_PAGE)
+        .offset(at.from),
   );
 }
 
@@ -161,7 +165,7 @@ export const postStocktake = defineAct({
     if (input.noted !== undefined && input.noted !== digestOf(rows.map((r) => r.count)))
       throw Refused.one(
         "",
-        "Nothing was posted: other counts were noted in another window. They stand here now; look at them, and post again.",
+        "Nothing was posted: other counts were noted in another window. They are shown here now; look at them, and post again.",
       );
     const moved: FieldProblem[] = [];
     const moves: NewMovement[] = [];

@@ -2,7 +2,7 @@
 import type { Base } from "#core/measure/exact";
 import type { Day } from "#core/when";
 import { and, eq, inArray, sql } from "drizzle-orm";
-import { number, words } from "../../columnsOf.ts";
+import { sqlNumber, sqlText } from "../../columnsOf.ts";
 import { notReversed, isEffective } from "../../ledger/effective.ts";
 import type { Reads } from "../../client.ts";
 import { lot, movement, purchase, purchaseLine } from "../../schema.ts";
@@ -41,9 +41,9 @@ export async function receivedAlready<L extends ListLine>(db: Reads, lines: read
   const books = await db
     .select({
       day: purchase.day,
-      supplier: words(sql`lower(${purchase.supplier})`),
+      supplier: sqlText(sql`lower(${purchase.supplier})`),
       materialId: purchaseLine.materialId,
-      qty: number(sql`${purchaseLine.qty}`),
+      qty: sqlNumber(sql`${purchaseLine.qty}`),
     })
     .from(purchaseLine)
     .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
@@ -59,7 +59,7 @@ export async function receivedAlready<L extends ListLine>(db: Reads, lines: read
 export async function sentBackAlready<L extends ListLine>(db: Reads, lines: readonly L[]): Promise<Set<L>> {
   if (lines.length === 0) return new Set();
   const books = await db
-    .select({ note: movement.note, materialId: lot.materialId, qty: number(sql`-sum(${movement.qty})`) })
+    .select({ note: movement.note, materialId: lot.materialId, qty: sqlNumber(sql`-sum(${movement.qty})`) })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
     .where(and(eq(movement.reason, "returned"), isEffective(movement.actId)))
@@ -78,7 +78,7 @@ export async function sentBackAlready<L extends ListLine>(db: Reads, lines: read
 /** The same of opening stock: as much of the same material under the same lot of its supplier. */
 export async function openedAlready<L extends ListLine>(db: Reads, lines: readonly L[]): Promise<Set<L>> {
   const books = await db
-    .select({ materialId: lot.materialId, qty: number(sql`${movement.qty}`), supplierLot: lot.supplierLot })
+    .select({ materialId: lot.materialId, qty: sqlNumber(sql`${movement.qty}`), supplierLot: lot.supplierLot })
     .from(movement)
     .innerJoin(lot, eq(lot.id, movement.lotId))
     .where(and(eq(movement.reason, "opening"), isEffective(movement.actId)));

@@ -10,7 +10,7 @@ import { sayFullDay, type Day } from "#core/when";
 import { and, eq, min, ne, notInArray, sql } from "drizzle-orm";
 import { array, object, type InferType } from "yup";
 import { defineAct } from "../../act/define.ts";
-import { leftDay, leftDayOrNone, leftId, leftIdOrNone, leftMicros, leftOneOf, leftText } from "../../act/left.ts";
+import { undoDay, undoDayOrNull, undoId, undoIdOrNull, undoMicros, undoOneOf, undoText } from "../../act/left.ts";
 import { requireUnchanged } from "../../act/seen.ts";
 import { requireNoLaterActs, isEffective } from "../../ledger/effective.ts";
 import type { Tx } from "../../client.ts";
@@ -29,42 +29,42 @@ export interface CorrectIn extends Omit<ReceiveIn, "lines"> {
 /** A receipt as it was before it was corrected. */
 const before = object({
   head: object({
-    id: leftId(),
-    supplier: leftText(),
-    day: leftDay(),
-    postage: leftMicros(),
-    tax: leftMicros(),
-    discount: leftMicros(),
-    spreadBy: leftOneOf(Object.keys(SPREADS) as SpreadBy[]),
-    currency: leftText(),
-    rate: leftId(),
-    note: leftText(),
+    id: undoId(),
+    supplier: undoText(),
+    day: undoDay(),
+    postage: undoMicros(),
+    tax: undoMicros(),
+    discount: undoMicros(),
+    spreadBy: undoOneOf(Object.keys(SPREADS) as SpreadBy[]),
+    currency: undoText(),
+    rate: undoId(),
+    note: undoText(),
   }),
   lines: array()
     .of(
       object({
-        id: leftId(),
-        materialId: leftId(),
-        name: leftText(),
-        lotId: leftIdOrNone(),
-        arrivedActId: leftIdOrNone(),
-        packs: leftId(),
-        packSize: leftText(),
-        qty: leftId(),
-        price: leftMicros(),
-        landed: leftMicros(),
+        id: undoId(),
+        materialId: undoId(),
+        name: undoText(),
+        lotId: undoIdOrNull(),
+        arrivedActId: undoIdOrNull(),
+        packs: undoId(),
+        packSize: undoText(),
+        qty: undoId(),
+        price: undoMicros(),
+        landed: undoMicros(),
       }),
     )
     .required(),
   lots: array()
     .of(
       object({
-        id: leftId(),
-        materialId: leftId(),
-        name: leftText(),
-        supplierLot: leftText(),
-        printed: leftDayOrNone(),
-        arrived: leftDay(),
+        id: undoId(),
+        materialId: undoId(),
+        name: undoText(),
+        supplierLot: undoText(),
+        printed: undoDayOrNull(),
+        arrived: undoDay(),
       }),
     )
     .required(),
@@ -134,7 +134,7 @@ async function broughtIn(tx: Tx, lotIds: readonly number[]): Promise<Map<number,
  */
 export const correctReceipt = defineAct({
   kind: "correct",
-  alone: true,
+  exclusive: true,
   run: async (tx, { id, ...input }: CorrectIn & { id: number }, { actId, seen }) => {
     const was = await asItStands(tx, id);
     await requireUnchanged(tx, { kind: "receipt", id }, seen);
@@ -166,7 +166,7 @@ export const correctReceipt = defineAct({
         await tx.insert(purchaseLine).values({ ...line, name, purchaseId: id, lotId: made!.id, arrivedActId: actId });
         continue;
       }
-      if (kept.has(old.id)) throw Refused.one(at("material"), "That line of the receipt stands here twice. Take one of them off.");
+      if (kept.has(old.id)) throw Refused.one(at("material"), "That line of the receipt is here twice. Take one of them off.");
       kept.add(old.id);
       const first = old.lotId === null ? undefined : used.get(old.lotId);
       const other = old.materialId !== materialId;

@@ -1,16 +1,16 @@
 /** Receipts: listing them, and one whole. */
 import type { Base } from "#core/measure/exact";
 import { and, asc, desc, eq, isNull, sql, type Placeholder } from "drizzle-orm";
-import { flag, number } from "../../columnsOf.ts";
+import { sqlBoolean, sqlNumber } from "../../columnsOf.ts";
 import { notReversed } from "../../ledger/effective.ts";
 import type { Reads } from "../../client.ts";
 import { LISTED_AT_MOST } from "../../lists.ts";
 import { anyOf } from "../../pieces.ts";
-import { ask } from "../../prepared.ts";
+import { runPrepared } from "../../prepared.ts";
 import { attachment, lot, material, purchase, purchaseLine } from "../../schema.ts";
 
 /** Receipts in effect: those of which something is still to come, then newest first. Those that are shown are found first, and only their lines are counted. */
-export const listReceipts = (db: Reads, most = LISTED_AT_MOST) => ask(db, "receipts", { most }, (at) => receipts(db, at.most));
+export const listReceipts = (db: Reads, most = LISTED_AT_MOST) => runPrepared(db, "receipts", { most }, (at) => receipts(db, at.most));
 
 function receipts(db: Reads, most: Placeholder) {
   const shown = db
@@ -18,7 +18,7 @@ function receipts(db: Reads, most: Placeholder) {
       id: purchase.id,
       supplier: purchase.supplier,
       day: purchase.day,
-      waits: flag(sql`${purchase.id} in (select l.purchase_id from ${purchaseLine} l where l.lot_id is null)`).as("waits"),
+      waits: sqlBoolean(sql`${purchase.id} in (select l.purchase_id from ${purchaseLine} l where l.lot_id is null)`).as("waits"),
     })
     .from(purchase)
     .where(notReversed(purchase.actId))
@@ -27,9 +27,9 @@ function receipts(db: Reads, most: Placeholder) {
     .as("shown");
   const sums = db
     .select({
-      lines: number(sql`count(*)::int`).as("lines"),
-      toCome: number(sql`count(*) filter (where ${purchaseLine.lotId} is null)::int`).as("to_come"),
-      paid: number(sql`coalesce(sum(${purchaseLine.landed}), 0)`).as("paid"),
+      lines: sqlNumber(sql`count(*)::int`).as("lines"),
+      toCome: sqlNumber(sql`count(*) filter (where ${purchaseLine.lotId} is null)::int`).as("to_come"),
+      paid: sqlNumber(sql`coalesce(sum(${purchaseLine.landed}), 0)`).as("paid"),
     })
     .from(purchaseLine)
     .where(eq(purchaseLine.purchaseId, shown.id))
@@ -42,7 +42,7 @@ function receipts(db: Reads, most: Placeholder) {
       lines: sums.lines,
       toCome: sums.toCome,
       paid: sums.paid,
-      scans: number(sql`(select count(*)::int from ${attachment} a where a.purchase_id = ${shown.id} and a.dropped_act_id is null)`),
+      scans: sqlNumber(sql`(select count(*)::int from ${attachment} a where a.purchase_id = ${shown.id} and a.dropped_act_id is null)`),
     })
     .from(shown)
     .innerJoinLateral(sums, sql`true`)
@@ -51,7 +51,7 @@ function receipts(db: Reads, most: Placeholder) {
 
 /** One receipt with its lines, their lots and its scans; null when there is none, or it was taken back. */
 export async function readReceipt(db: Reads, id: number) {
-  const [head] = await ask(db, "receipt", { id }, (at) =>
+  const [head] = await runPrepared(db, "receipt", { id }, (at) =>
     db
       .select()
       .from(purchase)
@@ -59,7 +59,7 @@ export async function readReceipt(db: Reads, id: number) {
   );
   if (!head) return null;
   const [lines, scans] = await Promise.all([
-    ask(db, "lines_of_receipt", { id }, (at) =>
+    runPrepared(db, "lines_of_receipt", { id }, (at) =>
       db
         .select({ line: purchaseLine, material: purchaseLine.name, kind: material.kind, lot })
         .from(purchaseLine)
@@ -68,7 +68,7 @@ export async function readReceipt(db: Reads, id: number) {
         .where(eq(purchaseLine.purchaseId, at.id))
         .orderBy(asc(purchaseLine.id)),
     ),
-    ask(db, "scans_of_receipt", { id }, (at) =>
+    runPrepared(db, "scans_of_receipt", { id }, (at) =>
       db
         .select({ id: attachment.id, name: attachment.name, mime: attachment.mime })
         .from(attachment)
@@ -80,9 +80,9 @@ export async function readReceipt(db: Reads, id: number) {
 
 /** Packs paid for and still to come, by material; of these, or all. */
 export async function stillToCome(db: Reads, ids?: readonly number[]): Promise<Map<number, Base>> {
-  const rows = await ask(db, ids ? "still_to_come_of" : "still_to_come", { ids: ids ?? [] }, (at) =>
+  const rows = await runPrepared(db, ids ? "still_to_come_of" : "still_to_come", { ids: ids ?? [] }, (at) =>
     db
-      .select({ of: purchaseLine.materialId, qty: number(sql`sum(${purchaseLine.qty})`) })
+      .select({ of: purchaseLine.materialId, qty: sqlNumber(sql`sum(${purchaseLine.qty})`) })
       .from(purchaseLine)
       .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
       .where(and(isNull(purchaseLine.lotId), notReversed(purchase.actId), ids && anyOf(purchaseLine.materialId, at.ids)))

@@ -12,7 +12,7 @@ import type { Day } from "#core/when";
 import { and, eq, isNull } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct, type About } from "../../act/define.ts";
-import { leftIdOrNone } from "../../act/left.ts";
+import { undoIdOrNull } from "../../act/left.ts";
 import { requireNoLaterActs } from "../../ledger/effective.ts";
 import type { Tx } from "../../client.ts";
 import { material, movement, purchase, purchaseLine } from "../../schema.ts";
@@ -77,7 +77,7 @@ export async function addNamed(tx: Tx, add: readonly NewMaterial[]): Promise<num
 }
 
 /** A line's material: −1 stands for the first that was added, −2 for the second, and so on. */
-export const standsFor = (materialId: number, added: readonly number[]): number =>
+export const materialIdOf = (materialId: number, added: readonly number[]): number =>
   materialId < 0 ? (added[-materialId - 1] ?? 0) : materialId;
 
 /** Receipts as they come out of a file, with the materials that are new. */
@@ -94,11 +94,11 @@ export const receiveMany = defineAct({
   kind: "receiveFile",
   run: async (tx, { add, receipts, back = [] }: ReceiveManyIn, { actId, step }) => {
     const ids = await addNamed(tx, add);
-    const named = receipts.map((r) => ({ ...r, lines: r.lines.map((l) => ({ ...l, materialId: standsFor(l.materialId, ids) })) }));
+    const named = receipts.map((r) => ({ ...r, lines: r.lines.map((l) => ({ ...l, materialId: materialIdOf(l.materialId, ids) })) }));
     const all = named.reduce((a, r) => a + r.lines.length, 0);
     const written = await writeReceipts(tx, actId, named, (done) => step(done, all));
     const lots = written.reduce((a, w) => a + w.numbers.length, 0);
-    const returned = back.map((b) => ({ ...b, materialId: standsFor(b.materialId, ids) }));
+    const returned = back.map((b) => ({ ...b, materialId: materialIdOf(b.materialId, ids) }));
     await sendBack(tx, actId, returned);
     return {
       path: written.length === 1 ? `/shelf/receipts/${written[0]!.purchaseId}` : "/shelf/receipts",
@@ -127,7 +127,7 @@ export interface ArriveIn {
 
 /**
  * Packs that were still to come have arrived: they become a lot at their share of the receipt's cost.
- * @throws Refused when the line isn't waiting, or more packs are said than are to come
+ * @throws Refused when the line isn't waiting, or more packs came than were still to come
  */
 export const arrive = defineAct({
   kind: "arrive",
@@ -162,7 +162,7 @@ export const arrive = defineAct({
       leaves: { restId: waits?.id ?? null },
     };
   },
-  leaves: object({ restId: leftIdOrNone() }),
+  leaves: object({ restId: undoIdOrNull() }),
   back: async (tx, { restId }, { undoes }) => {
     const [line] = await tx.select().from(purchaseLine).where(eq(purchaseLine.arrivedActId, undoes)).for("no key update");
     if (!line) throw Refused.one("", "That line isn't on the receipt any more.");

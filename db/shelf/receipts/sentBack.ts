@@ -6,7 +6,7 @@ import { and, desc, eq, sql } from "drizzle-orm";
 import { factsIn } from "#core/material/facts";
 import { showStock } from "#core/measure/write";
 import { notReversed } from "../../ledger/effective.ts";
-import { words } from "../../columnsOf.ts";
+import { sqlText } from "../../columnsOf.ts";
 import type { Tx } from "../../client.ts";
 import { draw, hasStock, lockLots, type NewMovement } from "../../ledger/lots.ts";
 import { anyOf, inChunks } from "../../pieces.ts";
@@ -39,7 +39,7 @@ export async function sendBack(tx: Tx, actId: number, back: readonly SentBackIn[
       id: lot.id,
       of: purchaseLine.materialId,
       supplierLot: lot.supplierLot,
-      supplier: words(sql`lower(${purchase.supplier})`),
+      supplier: sqlText(sql`lower(${purchase.supplier})`),
       day: purchase.day,
     })
     .from(purchaseLine)

@@ -1,6 +1,6 @@
 /** What is read loosely: numbers, money and days as spreadsheets write them, and files. */
 import { it } from "vitest";
-import type { Said } from "#core/intake/asked";
+import type { FileChoices } from "#core/intake/asked";
 import { bodyOf } from "#core/intake/body";
 import { guessColumns, type Mapping } from "#core/intake/columns";
 import type { Known } from "#core/intake/goods";
@@ -130,8 +130,16 @@ it("files", () => {
     ["olive oil", oil],
     ["tin", { ...oil, id: 2, name: "Tin", kind: "container" as const, densities: {} }],
   ]);
-  const said: Said = { numbers: null, dates: null, priceOf: "all", blanks: {}, money: new Map(), supplier: "Far Shore", day: "2026-11-20" };
-  const take = (text: string, over: Partial<Mapping> = {}, more: Partial<Said> = {}) => {
+  const said: FileChoices = {
+    numbers: null,
+    dates: null,
+    priceOf: "all",
+    blanks: {},
+    money: new Map(),
+    supplier: "Far Shore",
+    day: "2026-11-20",
+  };
+  const take = (text: string, over: Partial<Mapping> = {}, more: Partial<FileChoices> = {}) => {
     const t = readRows(text);
     if (!t.ok) return t;
     const body = bodyOf(t.value);

@@ -1,5 +1,5 @@
 /** What the recipe is made of and isn't in the pot: of one that was melted in again, what could still put it right. */
-import type { PotLine } from "#core/batch/weighing/offTarget";
+import type { PotLine } from "#core/batch/weighing/weighingFixes";
 import { setsBy } from "#core/firmness/solids";
 import { carries } from "#core/material/kinds";
 import { mg } from "#core/measure/exact";

@@ -31,8 +31,7 @@ export function Nose({ page }: { page: AtBenchLoaded }) {
           )}
           {fix?.capped && (
             <p className="text-lead text-honey">
-              No more than {sayShare(mostScent ?? 0)} of the pot: that is its ceiling here. Supplier’s papers and local rules stand above
-              it.
+              No more than {sayShare(mostScent ?? 0)} of the pot: that is its ceiling here. Supplier’s papers and local rules come first.
             </p>
           )}
           <Answer

@@ -15,7 +15,7 @@ export function SpoonStep({ page, next, done }: { page: AtBenchLoaded; next: () 
   const [verdict, say] = useState<SpoonVerdict | null>(null);
   const pot = potOf(page);
   const fix = verdict && firmnessFix([...pot, ...page.couldMend], verdict, recipe.type, constants);
-  // What is in it gets more of its line; what isn't gets a line of its own.
+  // What is in it gets more of its line; what isn't gets a new line.
   const other = fix ? page.couldMend[fix.line - pot.length] : undefined;
   const by = fix && (other?.name ?? pot[fix.line]!.name);
   return (

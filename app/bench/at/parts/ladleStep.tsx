@@ -1,5 +1,5 @@
 /** Ladling what a part takes out of the pot: weighed, it is what the part is charged by, and what is stirred in follows it. */
-import { compareToTarget } from "#core/batch/weighing/offTarget";
+import { compareToTarget } from "#core/batch/weighing/weighingFixes";
 import type { Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
 import { grams } from "#core/measure/write";

@@ -111,7 +111,7 @@ export function PartsStep({ page, next }: { page: AtBenchLoaded; next: () => voi
                 placeholder="such as rose clay"
                 {...form.register("name")}
                 problem={did.problemAt("name")}
-                hint="Stands after the size on its lot."
+                hint="Written after the size on its lot."
               />
               <Claims name={form.watch("name")} />
             </div>

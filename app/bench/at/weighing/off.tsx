@@ -1,5 +1,5 @@
 /** Too much went in, or there isn't enough: what can be done about it, each with what it does. */
-import type { Consequence, OffTarget } from "#core/batch/weighing/offTarget";
+import type { Consequence, OffTarget } from "#core/batch/weighing/weighingFixes";
 import { FEELS, feelOf } from "#core/firmness/words";
 import { mg, type Mg } from "#core/measure/exact";
 import { money } from "#core/measure/money";
@@ -105,7 +105,7 @@ export function Off({ of: { by, keep, match }, page, line, weighed, busy, ...doe
             There is more of it: put the rest on the scale.
           </Choice>
           <Choice say="The rest from the next lot" does={() => does.mend("nextLot")} busy={busy}>
-            This lot is empty: what is on the scale is kept, and {grams(-by)} come out of the one to use next.
+            This lot is empty: what is on the scale counts, and {grams(-by)} come out of the one to use next.
           </Choice>
         </>
       )}
@@ -133,7 +133,7 @@ export function Off({ of: { by, keep, match }, page, line, weighed, busy, ...doe
         )}
         {short.length > 0 && <span className="block font-semibold text-berry">Too little on the shelf: {wordList(short)} missing.</span>}
       </Choice>
-      <Choice say="Keep it as it is" does={does.keep} busy={busy}>
+      <Choice say="Leave it as it is" does={does.keep} busy={busy}>
         <Comes of={keep} page={page} />
       </Choice>
     </Panel>
@@ -158,7 +158,7 @@ export function OffInPart({ name, by, share, busy, keep, back }: InPartProps) {
       <Choice say={over ? `Scoop ${grams(by)} back` : "Weigh on"} does={back} busy={busy}>
         {over ? "As long as it isn’t stirred in. Then it is as it was planned." : "There is more of it: put the rest on the scale."}
       </Choice>
-      <Choice say="Keep it as it is" does={keep} busy={busy}>
+      <Choice say="Leave it as it is" does={keep} busy={busy}>
         {percent(share, 2)} of the part then.
       </Choice>
     </Panel>

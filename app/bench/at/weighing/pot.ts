@@ -1,5 +1,5 @@
 /** The pot as the core takes it, out of what the page was read with. */
-import type { PotLine } from "#core/batch/weighing/offTarget";
+import type { PotLine } from "#core/batch/weighing/weighingFixes";
 import type { AtBenchLoaded } from "../loaded.ts";
 
 const costOf = (lot: { onHand: number; value: number } | undefined): number | null =>

@@ -1,5 +1,5 @@
 /** What the scale shows, large, on a track with the band it has to come into. */
-import { weighingTolerance, compareToTarget, type Nearness } from "#core/batch/weighing/offTarget";
+import { weighingTolerance, compareToTarget, type Nearness } from "#core/batch/weighing/weighingFixes";
 import type { ScaleReading } from "#core/device/lines";
 import { mg, type Mg } from "#core/measure/exact";
 import { grams } from "#core/measure/write";

@@ -1,5 +1,5 @@
 /** Loads substitutes on the shelf for a material that ran short, with how much of each and its effect. */
-import { substitute, type Consequence } from "#core/batch/weighing/offTarget";
+import { substitute, type Consequence } from "#core/batch/weighing/weighingFixes";
 import { setsBy } from "#core/firmness/solids";
 import type { Mg } from "#core/measure/exact";
 import { likeKinds, onHandOf } from "#core/recipe/instead/standIn";
@@ -13,7 +13,7 @@ export interface Instead extends Consequence {
   materialId: number;
   name: string;
   amount: Mg;
-  /** What has to be named of it, and isn't of what it stands for. */
+  /** Label names it needs that the original doesn't. */
   allergen: string;
 }
 

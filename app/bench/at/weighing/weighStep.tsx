@@ -1,5 +1,5 @@
 /** Weighing one line: what is wanted, what the scale shows, and what can be done when too much went in. */
-import { compareToTarget, offTarget } from "#core/batch/weighing/offTarget";
+import { compareToTarget, weighingFixes } from "#core/batch/weighing/weighingFixes";
 import type { WeighedBy } from "#core/batch/weighing/events";
 import type { Mg } from "#core/measure/exact";
 import { exactWeightText } from "#core/measure/read";
@@ -113,7 +113,7 @@ export function WeighStep({ page, devices, next, line }: { page: AtBenchLoaded; 
         />
       ) : off ? (
         <Off
-          of={offTarget(potOf(page), line, off.weight, constants)}
+          of={weighingFixes(potOf(page), line, off.weight, constants)}
           page={page}
           line={line}
           weighed={off.weight}

@@ -42,7 +42,7 @@ function rest(s: NamedStep): Pick<SaidStep, "day" | "late" | "how" | "from"> {
   return { day: s.by, late: s.late, how: from ? ", ready at the earliest " : s.how && ` (${s.how})`, from };
 }
 
-export const saidSteps = (steps: readonly NamedStep[], orderId: number): SaidStep[] =>
+export const stepSentences = (steps: readonly NamedStep[], orderId: number): SaidStep[] =>
   steps.map((s) => {
     const said = say(s, orderId);
     return { ...said, ...rest(s), by: s.late ? `late: ${said.by}` : said.by };

@@ -1,7 +1,7 @@
 /**
  * Merges two sheets of one record, both changed since they were alike: which fields differ, and the sheet that comes of choosing.
  *
- * A field only one of them changed is settled; the rest is asked about. Rows of a table are fields of their own.
+ * A field only one of them changed is settled; the rest is asked about. Each row of a table counts as a field.
  */
 import { isObject } from "#core/objects";
 
@@ -31,9 +31,9 @@ function fieldsOf(sheet: Sheet): Map<string, unknown> {
 
 /**
  * Every field in which the sheets differ.
- * @example bothSheets({ name: "Oil" }, { name: "Oil, cold" }, { name: "Oil" }) // [{ path: "name", settled: "mine" }]
+ * @example mergeSheets({ name: "Oil" }, { name: "Oil, cold" }, { name: "Oil" }) // [{ path: "name", settled: "mine" }]
  */
-export function bothSheets(base: Sheet, mine: Sheet, theirs: Sheet): Field[] {
+export function mergeSheets(base: Sheet, mine: Sheet, theirs: Sheet): Field[] {
   const [b, m, t] = [fieldsOf(base), fieldsOf(mine), fieldsOf(theirs)];
   return [...new Set([...m.keys(), ...t.keys()])].flatMap((path): Field[] => {
     const [was, own, other] = [b.get(path), m.get(path), t.get(path)];

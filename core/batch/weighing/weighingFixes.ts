@@ -1,8 +1,8 @@
 /**
  * Weighing at the bench: how near is near enough, and what can be done when too much went in, or there isn't enough.
  *
- * Four grams of wax too many can be scooped back, as long as nothing else lies over it; kept, and the batch sets harder; or met by as much more
- * of everything else, which makes a larger batch. What is short comes out of the next lot, or the batch is made smaller, or it is kept. Each is
+ * Four grams of wax too many can be scooped back, as long as nothing else lies over it; left, and the batch sets harder; or met by as much more
+ * of everything else, which makes a larger batch. What is short comes out of the next lot, or the batch is made smaller, or it is left as it is. Each is
  * said with what it does to firmness, scent, cost and yield. Common practice, no source.
  */
 import { mendWith } from "../../firmness/mend.ts";
@@ -13,7 +13,7 @@ import { mg, mulDiv, type Mg } from "../../measure/exact.ts";
 /** A hundredth of what is weighed, and never less than a step of the scale: common practice, no source. */
 const NEAR = 0.01;
 
-/** What a small scale tells apart; for batches of before it was kept what theirs did. */
+/** What a small scale tells apart; for batches from before this was recorded, what theirs did. */
 export const FINE = mg(100);
 
 /** How far off a weight may be. @example weighingTolerance(mg(40_000), mg(100)) // 400 */
@@ -112,9 +112,9 @@ export function matchRatio(
 /**
  * What can be done about a line that is off.
  * @param at the line; @param weighed what went in
- * @example offTarget([{ name: "Wax", position: 0, planned: mg(40_000), weighed: null, sets: waxy, scent: 0, carries: true, onHand: 90_000, perMg: null }], 0, mg(44_000), TRADE).by // 4000
+ * @example weighingFixes([{ name: "Wax", position: 0, planned: mg(40_000), weighed: null, sets: waxy, scent: 0, carries: true, onHand: 90_000, perMg: null }], 0, mg(44_000), TRADE).by // 4000
  */
-export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, constants: Constants): OffTarget {
+export function weighingFixes(lines: readonly PotLine[], at: number, weighed: Mg, constants: Constants): OffTarget {
   const line = lines[at]!;
   const [n, d] = matchRatio(lines, at, weighed);
   // What was weighed already lies in the pot as it is; the rest comes as it is planned.
@@ -152,7 +152,7 @@ export function offTarget(lines: readonly PotLine[], at: number, weighed: Mg, co
 }
 
 /**
- * What of something else does for what is missing of a line: of what sets as much as keeps the pot as firm, of anything else the same weight.
+ * What of something else does for what is missing of a line: of what sets as much as leaves the pot as firm, of anything else the same weight.
  * @param at the line; @param weighed what there was of it
  * @returns null where no amount does, or there isn't so much
  * @example substitute([{ name: "Oil", position: 0, planned: mg(90_000), weighed: null, sets: liquid, scent: 0, onHand: 0, perMg: null }], 0, mg(50_000), { name: "Other oil", sets: liquid, scent: 0, onHand: 90_000, perMg: null }, TRADE).amount // 40_000
