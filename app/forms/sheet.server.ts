@@ -18,7 +18,9 @@ export interface Reply {
   changed?: EditConflict & { theirs: Record<string, unknown> };
 }
 
-const refusal = (problems: readonly FieldProblem[]) => data<Reply>({ problems: [...problems] }, { status: 422 });
+/** Of several problems of one field the first is the one to show. */
+const refusal = (problems: readonly FieldProblem[]) =>
+  data<Reply>({ problems: problems.filter((p, i) => problems.findIndex((q) => q.field === p.field) === i) }, { status: 422 });
 
 export type Sheet<S extends AnyObjectSchema> =
   | {
@@ -68,14 +70,12 @@ export async function validateSheet<S extends AnyObjectSchema>(body: unknown, sc
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
     const found = e.inner.length > 0 ? e.inner : [e];
-    // The first problem of a field is the one to show, and the first field on the sheet comes first: it gets the focus.
-    const byField = new Map<string, string>();
-    for (const p of found) {
-      // A button is no field: its error is shown for the whole sheet.
-      const field = (p.path === "intent" ? "" : (p.path ?? "")).replace(/\[(\d+)\]/g, ".$1");
-      if (!byField.has(field)) byField.set(field, p.message);
-    }
-    return { ok: false, reply: refusal([...byField].map(([field, say]) => ({ field, say }))) };
+    // The first field on the sheet comes first: it gets the focus. A button is no field: its error is shown for the whole sheet.
+    const problems = found.map((p) => ({
+      field: (p.path === "intent" ? "" : (p.path ?? "")).replace(/\[(\d+)\]/g, ".$1"),
+      say: p.message,
+    }));
+    return { ok: false, reply: refusal(problems) };
   }
 }
 

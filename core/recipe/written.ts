@@ -220,11 +220,13 @@ export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] 
   const problems: FieldProblem[] = read.lines.flatMap((l, i) =>
     isBlank(texts.lines[i]!) || l.out.ok ? [] : [{ field: `lines.${i}.${l.field}`, say: l.out.problem.say }],
   );
+  // A line that can't be read is no missing one.
+  const noLineTyped = problems.length === 0;
   problems.push(...read.sizes.flatMap((s) => s.problems));
   if (read.makes && !read.makes.ok) problems.push({ field: "makes", say: read.makes.problem.say });
   if (texts.sizes.every((s) => s.away === "yes"))
     problems.push({ field: texts.sizes.length > 0 ? "sizes.0.fill" : "", say: "A recipe is made in one size at least." });
-  if (read.problem)
+  if (read.problem && (noLineTyped || read.problem.code !== "noLines"))
     problems.push({
       field: read.problem.code === "partsNeedWhole" ? "makes" : read.problem.code === "noLines" ? "lines.0.material" : "",
       say: read.problem.say,

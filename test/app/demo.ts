@@ -1,8 +1,12 @@
 /** The demo workshop on one day, one for each file of tests, as the application's own routes see it. */
+import { readBook } from "#db/acts/book";
+import { reverseAct } from "#db/acts/reverse";
 import type { OpenDb } from "#db/client";
+import { movement } from "#db/schema";
 import { freshDb } from "#test/db/fresh";
 import { loadDemo } from "#demo/load";
 import { serveOnly } from "#app/server/workshop.server.ts";
+import { eq } from "drizzle-orm";
 import { afterAll, beforeAll } from "vitest";
 
 export const DAY = "2026-11-25";
@@ -19,3 +23,16 @@ export function theDemo(): void {
   });
   afterAll(() => drop());
 }
+
+/** The act done last. */
+export const newestAct = async () => (await readBook(db, {}, 1))[0]!;
+
+export const takeBackNewest = async () => reverseAct(db, (await newestAct()).id, { day: DAY });
+
+/** What the act done last moved, in its order. */
+export const newestMovements = async () =>
+  db
+    .select()
+    .from(movement)
+    .where(eq(movement.actId, (await newestAct()).id))
+    .orderBy(movement.id);

@@ -90,8 +90,11 @@ describe("a file of receipts", () => {
     // A price changed after it was shown, as long as before: what was shown is kept, or nothing.
     const again = { ...asked, twice: "again" };
     const other = await putShown(again, { text: csv.replace("1.234,00", "1.235,00") });
-    expect(other).toMatchObject({ status: 422, say: expect.stringContaining("isn't what was shown") as string });
-    expect(await post(fromFile, again)).toMatchObject({ status: 422, say: expect.stringContaining("isn't what was shown") as string });
+    expect(other).toMatchObject({ status: 422, say: expect.stringContaining("has changed since it was shown") as string });
+    expect(await post(fromFile, again)).toMatchObject({
+      status: 422,
+      say: expect.stringContaining("has changed since it was shown") as string,
+    });
   });
   it("the same file again is noticed, in whole or in part, and is what one says it is", async () => {
     const sheet = {

@@ -8,9 +8,10 @@ export interface Answer {
   say: string;
   data: unknown;
 }
-export async function post(action: unknown, body: object | FormData, id = ""): Promise<Answer> {
+/** Posts a sheet. @param of the id in the page's address, or all that is named there */
+export async function post(action: unknown, body: object | FormData, of: string | Record<string, string> = ""): Promise<Answer> {
   const request = new Request("http://127.0.0.1/x", { method: "POST", body: body instanceof FormData ? body : JSON.stringify(body) });
-  const answer = await (action as Action)({ request, params: id === "" ? {} : { id }, context: {} });
+  const answer = await (action as Action)({ request, params: typeof of === "object" ? of : of === "" ? {} : { id: of }, context: {} });
   if (answer instanceof Response)
     return { status: answer.status, to: answer.headers.get("location") ?? "", fields: [], say: "", data: null };
   const { data, init } = (answer ?? { data: {} }) as { data: { problems?: { field: string; say: string }[] }; init?: { status?: number } };
