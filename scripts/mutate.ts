@@ -21,7 +21,7 @@ const tryAll = (area: Area, mutate: string[]) => {
   process.env.ZELBIN_MUTATE = area;
   return new Stryker({
     testRunner: "vitest",
-    vitest: { configFile: "scripts/mutate/vitest.config.ts", related: area === "core" },
+    vitest: { configFile: "scripts/mutate/vitest.config.ts", related: false },
     mutate,
     ignorePatterns: ["build", "docs", "e2e", ".data", "test-results"],
     concurrency: 2,
