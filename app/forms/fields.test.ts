@@ -2,8 +2,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { object, ValidationError, type AnySchema } from "yup";
-import { readWeighed, readWeight, weightText, parseMoney } from "#core/measure/read";
-import { between, dayField, moneyOr0, noteText, oneOf, optional, optionalDay, reads, scaled, wholeNumber, requiredText } from "./fields.ts";
+import { between, readWeighed, readWeight, weightText, parseMoney } from "#core/measure/read";
+import { dayField, moneyOr0, noteText, oneOf, optional, optionalDay, reads, scaled, wholeNumber, requiredText } from "./fields.ts";
 import { mg } from "#core/measure/exact";
 
 /** The value a field gives for a text, or the words of its problem. */

@@ -3,7 +3,7 @@
  */
 import { parseNumber } from "#core/measure/parse";
 import { micros, type Micros } from "#core/measure/exact";
-import { parseMoney } from "#core/measure/read";
+import { between, parseMoney } from "#core/measure/read";
 import { writeNumber } from "#core/numbers";
 import { done, refuse, type Outcome } from "#core/outcome";
 import { readDay } from "#core/when";
@@ -66,17 +66,7 @@ export const wholeNumber = (least: number, most: number, what: string, empty?: n
       : done(value);
   });
 
-/** Reads a number with decimals between two, times `scale`, as a whole number. @example between(0, 50, "per cent", 100) // basis points */
-export const between =
-  (least: number, most: number, what: string, scale: number) =>
-  (text: string): Outcome<number> => {
-    const n = parseNumber(text.replace("%", ""));
-    if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${least} to ${most} ${what}.`) : n;
-    const value = n.value.valueOf();
-    return value < least || value > most ? refuse("range", `Enter ${least} to ${most} ${what}.`) : done(Math.round(value * scale));
-  };
-
-/** Such a number as a field; empty means `empty` where that is given. */
+/** A number between two as a field (`between`); empty means `empty` where that is given. */
 export const scaled = (least: number, most: number, what: string, scale: number, empty?: number) =>
   reads<number>((text) => (blank(text) && empty !== undefined ? done(empty) : between(least, most, what, scale)(text)));
 

@@ -2,7 +2,7 @@
 import { RECIPE_TYPES, RECIPE_TYPE_IDS } from "#core/recipe/types";
 import { problemsOf, readWritten } from "#core/recipe/written";
 import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "#core/scent/limits";
-import { done, refuse } from "#core/outcome";
+import { done, orElse, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
 import { versionsOf } from "#db/recipe/history";
 import { lettersTaken, readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
@@ -79,7 +79,7 @@ const schema = object({
   type: oneOf(RECIPE_TYPE_IDS),
   makes: noteText(40),
   loss: scaled(0, 50, "per cent", 100, 0),
-  overrun: scaled(0, 200, "per cent", 100, 0),
+  overrun: noteText(20),
   keepsMonths: wholeNumber(1, 36, "months"),
   batchMinutes: wholeNumber(0, 6000, "minutes", 0),
   method: noteText(4000),
@@ -113,7 +113,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   const v = sheet.value;
   const materials = await listMaterials(db());
-  const texts = { lines: v.lines, makes: v.makes, overrun: String(v.overrun / 100), sizes: v.sizes.map((s) => ({ ...s, minutes: "" })) };
+  const texts = { lines: v.lines, makes: v.makes, overrun: v.overrun, sizes: v.sizes.map((s) => ({ ...s, minutes: "" })) };
   const read = readWritten(texts, materials, sheet.meant("material"));
   const problems = problemsOf(read, texts);
   if (problems.length > 0) return refuseSheet(problems);
@@ -154,7 +154,7 @@ export async function action({ request, params }: Route.ActionArgs) {
           ...{ name, code, type, keepsMonths, batchMinutes, method, usedOn, forWhom, answers, note: v.note, lines, sizes, makes },
           total: read.total,
           lossBp: v.loss,
-          overrunBp: v.overrun,
+          overrunBp: orElse(read.overrun, 0),
         },
         sheet.doing,
       ),

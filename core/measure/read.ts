@@ -91,3 +91,13 @@ export function firstUnread(
 /** A field that may be left empty, as its empty value. @example orNothing("", readCount, 0) // 0 */
 export const orNothing = <T, F>(text: string, read: (text: string) => Outcome<T>, nothing: F): T | F =>
   text.trim() === "" ? nothing : orElse(read(text), nothing);
+
+/** Reads a number with decimals between two, times `scale`, as a whole number. @example between(0, 50, "per cent", 100)("2.5 %") // { ok: true, value: 250 } */
+export const between =
+  (least: number, most: number, what: string, scale: number) =>
+  (text: string): Outcome<number> => {
+    const n = parseNumber(text.replace("%", ""));
+    if (!n.ok) return n.problem.code === "empty" ? refuse("empty", `Enter ${least} to ${most} ${what}.`) : n;
+    const value = n.value.valueOf();
+    return value < least || value > most ? refuse("range", `Enter ${least} to ${most} ${what}.`) : done(Math.round(value * scale));
+  };

@@ -12,8 +12,8 @@ import { mg, type Mg } from "../measure/exact.ts";
 import { dripsByBottle, type Bottle, type Dripped } from "../measure/drops.ts";
 import { otherOunce, type Form } from "../measure/mass.ts";
 import { parseAmount, parseNumber, type Amount } from "../measure/parse.ts";
-import { readWeight } from "../measure/read.ts";
-import { refuse, type Outcome, type Problem } from "../outcome.ts";
+import { between, readWeight } from "../measure/read.ts";
+import { done, orElse, refuse, type Outcome, type Problem } from "../outcome.ts";
 import { firstMistake, type FieldProblem } from "../refused.ts";
 import { weighRecipe, type LineOut } from "./lines.ts";
 import { batchDensity, otherFill, overfull, readFill, type Density, type Fill } from "./sizes.ts";
@@ -105,6 +105,8 @@ export interface ReadRecipe {
   lines: ReadLine[];
   sizes: ReadSize[];
   makes: Outcome<Mg> | null;
+  /** Air in what is whipped, in basis points of the volume before. */
+  overrun: Outcome<number>;
   /** Of the whole batch. */
   density: Outcome<Density>;
   total: Mg;
@@ -179,6 +181,9 @@ function readSize(s: SizeText, at: string, density: Outcome<Density>, find: Find
   };
 }
 
+/** A whipped butter at most about doubles (from memory): more than three times its volume is a slip of the hand. */
+const readOverrun = between(0, 200, "per cent", 100);
+
 /** Reads the sheet's texts. Blank lines are passed over by weighing but keep their place. @param meant what its names meant when they were typed */
 export function readWritten(texts: RecipeText, materials: readonly MaterialChoice[], meant?: Meant): ReadRecipe {
   const find: Find = finderBy(materials, meant);
@@ -190,14 +195,14 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
     makes?.ok ? makes.value : null,
   );
   open.forEach((l, i) => (l.out = weighed.lines[i]!));
-  const overrun = parseNumber(texts.overrun || "0");
+  const overrun = texts.overrun.trim() === "" ? done(0) : readOverrun(texts.overrun);
   const density: Outcome<Density> = weighed.problem
     ? refuse(weighed.problem.code, weighed.problem.say)
     : batchDensity(
         open.flatMap(({ out, material }) =>
           out.ok ? [{ name: material!.name, kind: material!.kind, densities: material!.densities, weight: out.weight }] : [],
         ),
-        overrun.ok ? Math.round(overrun.value.valueOf() * 100) : 0,
+        orElse(overrun, 0),
       );
   const sizes = texts.sizes.map((s, i) => readSize(s, `sizes.${i}`, density, find));
   // One that was put away may be written again: it is then taken out again.
@@ -212,7 +217,7 @@ export function readWritten(texts: RecipeText, materials: readonly MaterialChoic
     );
     if (twin >= 0) sizes[i]!.problems.push({ field: `sizes.${i}.fill`, say: "That size is there already." });
   });
-  return { lines, sizes, makes, density, total: mg(weighed.total), problem: weighed.problem };
+  return { lines, sizes, makes, overrun, density, total: mg(weighed.total), problem: weighed.problem };
 }
 
 /** Everything that prevents a sheet from being saved, each beside its field, in the order of the sheet. */
@@ -223,6 +228,7 @@ export function problemsOf(read: ReadRecipe, texts: RecipeText): FieldProblem[] 
   // A line that can't be read is no missing one.
   const noLineTyped = problems.length === 0;
   problems.push(...read.sizes.flatMap((s) => s.problems));
+  if (!read.overrun.ok) problems.push({ field: "overrun", say: read.overrun.problem.say });
   if (read.makes && !read.makes.ok) problems.push({ field: "makes", say: read.makes.problem.say });
   if (texts.sizes.every((s) => s.away === "yes"))
     problems.push({ field: texts.sizes.length > 0 ? "sizes.0.fill" : "", say: "A recipe is made in one size at least." });

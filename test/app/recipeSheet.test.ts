@@ -248,7 +248,7 @@ describe("prices", () => {
       status: 409,
       data: { changed: { theirs: { own: "12.34", market: "13.00", online: "11.90", wholesale: "6.40", gift: "12.00" } } },
     });
-    expect((await newestAct()).kind).toBe("prices");
+    expect((await newestAct()).kind).toBe("price");
     await takeBackNewest();
     expect((await chosenPrices(db)).get(id)).toEqual(before);
     expect(await statusOf(load(openPrices, "/prices/9999", { id: "9999" }))).toBe(404);

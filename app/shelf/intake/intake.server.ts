@@ -1,4 +1,5 @@
 /** Stock out of a file: read on the server, since a file may have twenty thousand lines. */
+import { between } from "#core/measure/read";
 import { isKeyOf } from "#core/objects";
 import { finder } from "#core/find";
 import { BLANK_AS, firstAsked, TWICE, type Asked, type BlankAs, type FileChoices } from "#core/intake/asked";
@@ -20,7 +21,6 @@ import { listMaterials } from "#db/shelf/materials";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { createHash } from "node:crypto";
 import { db } from "../../server/workshop.server.ts";
-import { between } from "../../forms/fields.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 import { namesOf } from "./names.server.ts";
 

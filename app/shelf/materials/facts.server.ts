@@ -14,8 +14,8 @@ import type { MaterialIn } from "#db/shelf/keepMaterial";
 import { materialsOfKind } from "#db/shelf/materials";
 import type { FieldProblem } from "#core/refused";
 import { array, object, type InferType } from "yup";
-import { readMl, readPlain, readWeight } from "#core/measure/read";
-import { between, noteText, oneOf, optional, reads, requiredText } from "../../forms/fields.ts";
+import { between, readMl, readPlain, readWeight } from "#core/measure/read";
+import { noteText, oneOf, optional, reads, requiredText } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 
 /** Grams per mL, stored in whole mg per mL; anything outside is a slip of the decimal point. */

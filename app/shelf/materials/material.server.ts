@@ -2,7 +2,7 @@
 import { DRYNESS, type Dryness } from "#core/material/dryness";
 import { factsIn } from "#core/material/facts";
 import { DRIPS_LEAST, DRIPS_MOST } from "#core/measure/drops";
-import { parseMoney } from "#core/measure/read";
+import { between, parseMoney } from "#core/measure/read";
 import type { CostKnown } from "#core/stock/costKnown";
 import { readStock } from "#core/stock/packs";
 import { MOVE_OUT_REASONS } from "#core/ledger/reasons";
@@ -12,7 +12,7 @@ import { sayCost } from "#db/shelf/counting/opening";
 import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { between, idField, noteText, oneOf, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
+import { idField, noteText, oneOf, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 
 const countSchema = object({

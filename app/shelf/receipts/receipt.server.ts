@@ -2,7 +2,7 @@
 import { finderBy, type Meant } from "#core/meant";
 import { isKeyOf } from "#core/objects";
 import { factsIn } from "#core/material/facts";
-import { readCount, parseMoney } from "#core/measure/read";
+import { between, readCount, parseMoney } from "#core/measure/read";
 import { done, refuse } from "#core/outcome";
 import type { FieldProblem } from "#core/refused";
 import { packAmount } from "#core/stock/packs";
@@ -12,7 +12,7 @@ import { listMaterials } from "#db/shelf/materials";
 import { today } from "#db/clock";
 import { array, object, type InferType } from "yup";
 import { db } from "../../server/workshop.server.ts";
-import { between, dayField, moneyOr0, noteText, optional, optionalDay, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
+import { dayField, moneyOr0, noteText, optional, optionalDay, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
 import { refuseSheet } from "../../forms/sheet.server.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
 
