@@ -4,6 +4,7 @@
  *   npm run mutate -- --sample 200 --seed 1            so many, drawn from core, db and what of app runs on the server
  *   npm run mutate -- --sample 60 --seed 1 --in db     from one of them
  *   npm run mutate -- --file core/stock/lots.ts        every one in a file
+ *   npm run mutate -- --in core --no-tables            without the tables of what the core says, word for word
  */
 import type { MutantResult } from "@stryker-mutator/api/core";
 import { Stryker } from "@stryker-mutator/core";
@@ -64,8 +65,11 @@ const { values } = parseArgs({
     seed: { type: "string", default: "1" },
     in: { type: "string" },
     file: { type: "string" },
+    "no-tables": { type: "boolean", default: false },
   },
 });
+// Read by the tests' own process (`mutate/vitest.config.ts`).
+if (values["no-tables"]) process.env.ZELBIN_NO_TABLES = "yes";
 
 process.env.DATABASE_URL ??= await testServer();
 try {

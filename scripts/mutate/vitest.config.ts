@@ -9,7 +9,7 @@ const LONG = 300_000;
 export default defineConfig({
   test: {
     include: [...tests],
-    exclude: ["node_modules/**", ...without],
+    exclude: ["node_modules/**", ...without, ...(process.env.ZELBIN_NO_TABLES ? ["test/core/said/**"] : [])],
     setupFiles: ["scripts/seed.ts", "scripts/mutate/noShrinking.ts"],
     testTimeout: LONG,
     hookTimeout: LONG,

@@ -1,7 +1,8 @@
 /**
- * What the core says, word for word, kept beside it as text to be read and judged: every refusal, warning and answer as a maker reads it,
+ * What the core says, word for word, compared with tables to be read and judged: every refusal, warning and answer as a maker reads it,
  * and the figures just on either side of each edge. A change of words or of an edge shows as a change of that text.
  */
+import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import Fraction from "fraction.js";
 import { expect } from "vitest";
@@ -20,11 +21,17 @@ export function inWords(v: unknown): string {
   );
 }
 
-/** Keeps what each asked thing comes to, one a line, as `asked → said`. */
-export const expectWording = (file: string, said: readonly (readonly [asked: string, said: unknown])[]): Promise<void> =>
-  expect(`${said.map(([asked, v]) => `${asked} → ${inWords(v)}`).join("\n")}\n`).toMatchFileSnapshot(
-    join(import.meta.dirname, `${file}.txt`),
+/**
+ * Compares what each asked thing comes to, one a line as `asked → said`, with the table of that name. No key writes a table: a line that
+ * changes is judged, and changed by hand.
+ */
+export const expectWording = async (file: string, said: readonly (readonly [asked: string, said: unknown])[]): Promise<void> => {
+  const table = join(import.meta.dirname, `${file}.txt`);
+  const lines = said.map(([asked, v]) => `${asked} → ${inWords(v)}\n`);
+  expect(lines.join(""), `${table} says otherwise. Is each changed line right? Then change it there by hand.`).toBe(
+    await readFile(table, "utf8"),
   );
+};
 
 /** What becomes of each of some texts. */
 export const each = <T extends string>(texts: readonly T[], read: (text: T) => unknown) => texts.map((t) => [`“${t}”`, read(t)] as const);
