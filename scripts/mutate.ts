@@ -11,14 +11,15 @@ import { Stryker } from "@stryker-mutator/core";
 import { parseArgs } from "node:util";
 import { AREAS, type Area } from "./mutate/areas.ts";
 import { draw, keyOf } from "./mutate/draw.ts";
+import { onlyDrawn } from "./mutate/onlyDrawn.ts";
 import { report } from "./mutate/report.ts";
 import { removeAll, testServer } from "./testing/throwAway.ts";
 
 const DRY_RUN_MINUTES = 30;
 const MUTANT_TIMEOUT_MS = 60_000;
 
-/** Puts faults in, each by itself. @param mutate files, or places in them, as Stryker writes them */
-const tryAll = (area: Area, mutate: string[]) => {
+/** Puts faults in, each by itself. @param mutate files, or places in them, as Stryker writes them @param how more of Stryker's options */
+const tryAll = (area: Area, mutate: string[], how: object = {}) => {
   process.env.ZELBIN_MUTATE = area;
   return new Stryker({
     testRunner: "vitest",
@@ -32,6 +33,7 @@ const tryAll = (area: Area, mutate: string[]) => {
     timeoutMS: MUTANT_TIMEOUT_MS,
     reporters: ["progress-append-only"],
     tempDirName: ".data/mutating",
+    ...how,
   }).runMutationTest();
 };
 
@@ -49,6 +51,7 @@ async function sample(area: Area, n: number, seed: number): Promise<void> {
   const results = await tryAll(
     area,
     drawn.map(({ fileName, location: { start, end } }) => `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`),
+    onlyDrawn(drawn),
   );
   // A place may have other faults inside it; those weren't drawn.
   const wanted = new Set(drawn.map(keyOf));

@@ -18,7 +18,9 @@ interface Value {
   unit: UnitId | null;
 }
 
+/** The first that fits is meant: "half as much again" is more than half. */
 const PARTS: readonly (readonly [RegExp, string])[] = [
+  [/^half as much again as /, "3/2 of "],
   [/^(?:a |one )?half(?: of)?(?: a)? /, "1/2 of "],
   [/^(?:a |one )?third(?: of)?(?: a)? /, "1/3 of "],
   [/^two thirds(?: of)?(?: a)? /, "2/3 of "],
@@ -26,7 +28,6 @@ const PARTS: readonly (readonly [RegExp, string])[] = [
   [/^three quarters(?: of)?(?: a)? /, "3/4 of "],
   [/^(?:twice|double) /, "2 of "],
   [/^(?:thrice|triple) /, "3 of "],
-  [/^half as much again as /, "3/2 of "],
 ];
 
 const TOKEN =
