@@ -11,7 +11,6 @@ import { Stryker } from "@stryker-mutator/core";
 import { parseArgs } from "node:util";
 import { AREAS, type Area } from "./mutate/areas.ts";
 import { draw, keyOf } from "./mutate/draw.ts";
-import { onlyDrawn } from "./mutate/onlyDrawn.ts";
 import { report } from "./mutate/report.ts";
 import { removeAll, testServer } from "./testing/throwAway.ts";
 
@@ -48,10 +47,14 @@ const fromZero = <R extends MutantResult>(r: R): R => ({
 
 async function sample(area: Area, n: number, seed: number): Promise<void> {
   const { drawn, of } = await draw(area, n, seed);
+  // Read by the plugin.
+  process.env.ZELBIN_DRAWN = JSON.stringify(
+    drawn.map(({ location: { start, end } }) => [start.line + 1, start.column, end.line + 1, end.column]),
+  );
   const results = await tryAll(
     area,
     drawn.map(({ fileName, location: { start, end } }) => `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`),
-    onlyDrawn(drawn),
+    { plugins: ["@stryker-mutator/*", "./scripts/mutate/onlyDrawn.mjs"], ignorers: ["only-drawn"] },
   );
   // A place may have other faults inside it; those weren't drawn.
   const wanted = new Set(drawn.map(keyOf));
