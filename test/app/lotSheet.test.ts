@@ -149,7 +149,7 @@ describe("melting down", () => {
     expect(await postTo(number, { ...melt, weight: "9 kg" })).toMatchObject({ fields: ["weight"] });
     expect(await postTo(number, { ...melt, weight: "much" })).toMatchObject({ fields: ["weight"] });
     const { to } = await postTo(number, melt);
-    const base = (await open(to.replace("/lots/", ""))) as Awaited<ReturnType<typeof open>>;
+    const base = await open(to.replace("/lots/", ""));
     expect(base.lot).toMatchObject({ kind: "base", onHand: 2 * fill! });
     expect(base.from).not.toBeNull();
     expect(await newestMovements()).toMatchObject([{ lotId: id, qty: -2 }, { qty: 2 * fill! }]);

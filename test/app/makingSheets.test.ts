@@ -189,7 +189,7 @@ describe("Today", () => {
     const stands = await allocatedUnits(db, DAY);
     const [productId] = [...stands].find(([, s]) => s.free >= 2)!;
     const body = { customer: "Choir", due: addDays(DAY, 1), note: "", extra: euro(0), discountBp: 0, wrapMinutes: 0, wrapping: [] };
-    const made = await saveGiftOrder(db, { ...body, items: [{ productId, units: 2, price: euro(9) }] } as never, { day: DAY });
+    const made = await saveGiftOrder(db, { ...body, items: [{ productId, units: 2, price: euro(9) }] }, { day: DAY });
     const id = Number(/\d+/.exec(made.path)![0]);
     const ready = await load(orders, "/gifts");
     expect(ready.rows.find((r) => r.id === id)).toMatchObject({
@@ -211,7 +211,7 @@ describe("Today", () => {
     const w = named("Birch and juniper foot balm");
     const [size] = w.sizes;
     const body = { customer: "Band", due: addDays(DAY, 20), note: "", extra: euro(0), discountBp: 0, wrapMinutes: 0, wrapping: [] };
-    const made = await saveGiftOrder(db, { ...body, items: [{ productId: size!.id, units: 60, price: euro(9) }] } as never, { day: DAY });
+    const made = await saveGiftOrder(db, { ...body, items: [{ productId: size!.id, units: 60, price: euro(9) }] }, { day: DAY });
     const id = Number(/\d+/.exec(made.path)![0]);
     const steps = (await load(order, `/gifts/${id}`, { id: String(id) })).steps;
     expect(steps.map((s) => s.to)).toContainEqual(

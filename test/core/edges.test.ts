@@ -45,7 +45,7 @@ describe("at the bench", () => {
     const after = (weight: number, struckAt: Date | null = null) => ({ kind: "potAfter" as const, weight: mg(weight), struckAt });
     expect(stuckTo(mg(400), [after(409), after(405)])).toBe(5);
     expect(stuckTo(mg(400), [after(409), after(405, new Date(0))])).toBe(9);
-    expect(stuckTo(mg(400), [{ kind: "note" as never, weight: mg(999), struckAt: null }])).toBeNull();
+    expect(stuckTo(mg(400), [{ kind: "note", weight: mg(999), struckAt: null }])).toBeNull();
     expect(stuckTo(mg(400), [after(390)])).toBe(0);
     expect(stuckTo(null, [after(390)])).toBeNull();
   });
