@@ -56,7 +56,7 @@ afterEach(async () => {
 it("a database with another application's tables is refused in words, and nothing in it is changed", async () => {
   await on(url, theirs);
   await expect(openWorkshops(url, { loadDemo })).rejects.toThrow(
-    `The database ${name} holds something else already (public.ledger_of_bees). Zelbin keeps to a database of its own`,
+    `The database ${name} holds something else already (public.ledger_of_bees). Zelbin needs a database to itself`,
   );
   await theirsIsThere(url);
   expect(await schemas(url)).toEqual(["information_schema", "public"]);

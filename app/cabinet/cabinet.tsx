@@ -39,7 +39,7 @@ export async function loader() {
     paces: [...outlook.paces],
     summers: [...outlook.summers],
     stand: [...stand].map(
-      ([of, s]) => [of, { held: s.held, expired: s.expired, onTheWay: s.onTheWay, free: s.free, promised: s.reserved }] as const,
+      ([of, s]) => [of, { held: s.held, expired: s.expired, onTheWay: s.onTheWay, free: s.free, reserved: s.reserved }] as const,
     ),
     token: crypto.randomUUID(),
   };
@@ -66,15 +66,15 @@ interface Stand {
   expired: number;
   onTheWay: number;
   free: number;
-  promised: readonly { customer: string; units: number }[];
+  reserved: readonly { customer: string; units: number }[];
 }
 
 /** What of a product is reserved, and what is free; nothing where all of it is. */
 function spokenFor(s: Stand | undefined): string[] {
   if (!s) return [];
-  const promised = s.promised.reduce((a, p) => a + p.units, 0);
+  const reserved = s.reserved.reduce((a, p) => a + p.units, 0);
   const said = [
-    ...(promised > 0 ? [`${promised} reserved`] : []),
+    ...(reserved > 0 ? [`${reserved} reserved`] : []),
     ...(s.onTheWay > 0 ? [`${s.onTheWay} on the way to a market`] : []),
     ...(s.held > 0 ? [`${s.held} on hold`] : []),
     ...(s.expired > 0 ? [`${s.expired} past their day`] : []),

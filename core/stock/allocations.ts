@@ -110,13 +110,13 @@ export function allocateUnits(
     const open = openOf(own);
     const asked = wishesOf.get(of) ?? [];
     const got = handOut(open, asked);
-    const promised = asked.map((w, i) => ({ orderId: w.orderId, customer: w.customer, due: w.due, units: got[i]!, wished: w.units }));
+    const reserved = asked.map((w, i) => ({ orderId: w.orderId, customer: w.customer, due: w.due, units: got[i]!, wished: w.units }));
     out.set(of, {
       here: sum(own.map((l) => l.lot.onHand)),
       held: inState("hold"),
       expired: inState("expired"),
       onTheWay: sum(own.flatMap((l) => [...l.stalls.values()])),
-      reserved: promised,
+      reserved,
       free: sum(open.map((l) => l.open)),
       lots: own,
     });

@@ -51,17 +51,17 @@ function chosenTooMuch(
     const lotId = chosen.get(n);
     const of = stand.get(i.productId);
     if (lotId === undefined || !of) return [];
-    const others = { ...of, promised: of.reserved.filter((p) => p.orderId !== orderId) };
+    const others = { ...of, reserved: of.reserved.filter((p) => p.orderId !== orderId) };
     const room = unitsForStall(others, lotId, along, null) - (along.get(lotId) ?? 0);
     along.set(lotId, (along.get(lotId) ?? 0) + i.units);
     const here = of.lots.find((l) => l.lot.id === lotId)?.open ?? 0;
     // Too few in all is reported with everything that is missing.
     if (i.units <= room || room === here) return [];
-    const promised = others.promised.filter((p) => p.units > 0).map((p) => `${p.units} reserved for ${p.customer}`);
+    const theirs = others.reserved.filter((p) => p.units > 0).map((p) => `${p.units} reserved for ${p.customer}`);
     return [
       {
         field: `items.${n}.lot`,
-        say: `Only ${room} of it can go with this order: ${wordList(promised)}. Choose another lot, or use first.`,
+        say: `Only ${room} of it can go with this order: ${wordList(theirs)}. Choose another lot, or use first.`,
       },
     ];
   });

@@ -21,7 +21,7 @@ test("received in parts, opened, used first, counted in a stock-take, and the re
       Packs: "3",
       "Each holds": "500 mL",
       "Price of all": "36.00",
-      Come: "1",
+      "So far": "1",
       "Best before": "2099-01-31",
     });
     await expect(figure(page, "Paid in all")).toContainText("€40.00");
@@ -105,7 +105,7 @@ test("two windows at one stock-take: what the other counted is shown before it i
   await expect(page.getByRole("alert").filter({ hasText: "Counted 20 g in another window. Look again." })).toBeVisible();
   await expect(field).toHaveValue("30 g");
   await page.getByRole("button", { name: "Post the counts" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: /^Nothing was posted: what stands beside R\d/ })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: /^Nothing was posted: the count of R\d/ })).toBeVisible();
   // Seen by now, it may be said otherwise.
   await field.press("Enter");
   await expect(page.getByRole("alert").filter({ hasText: "in another window. Look again" })).toBeHidden();

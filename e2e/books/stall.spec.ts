@@ -39,7 +39,7 @@ test("a day that hasn't come can't be closed, a lot can't stand twice, and an un
   await fillRow(page, rows, { Lot: first, Taken: "1" });
   await expect(page.getByRole("button", { name: "Close the day" })).toHaveCount(0);
   await page.getByRole("button", { name: "Save the day" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "stands here twice" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "is here twice" })).toBeVisible();
   await fillRow(page, rows, { Lot: "XX000000-9" });
   await page.getByRole("button", { name: "Save the day" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "No lot XX000000-9 is in the cabinet" })).toBeVisible();

@@ -139,7 +139,7 @@ describe("at the bench", () => {
     const own = new Map((await takes()).map((t) => [t.lotId, Math.max(t.planned, t.weighed ?? 0)]));
     const here = new Map((await db.select({ id: lot.id, onHand: lot.onHand }).from(lot)).map((l) => [l.id, l.onHand]));
     for (const l of chosen!.stuff.flatMap((s) => s.lots)) expect(l.onHand).toBeLessThanOrEqual(here.get(l.id)! - (own.get(l.id) ?? 0));
-    expect(chosen!.promised.some((p) => p.batchId === open)).toBe(true);
+    expect(chosen!.holders.some((p) => p.batchId === open)).toBe(true);
     expect(
       await tell({
         request: new Request("http://127.0.0.1/x", { method: "POST", body: JSON.stringify({ device: "scale", line: "tare" }) }),

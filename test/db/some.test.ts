@@ -37,7 +37,7 @@ it("lots, costs, packs, prices, names and what is promised", async () => {
   expect(await chosenPrices(db, [ids.product])).toEqual(await chosenPrices(db));
   expect(await lotsOfProducts(db, [ids.product])).toEqual(await lotsOfProducts(db));
   expect(await allocatedUnits(db, DAY, { of: [ids.product] })).toEqual(await allocatedUnits(db, DAY));
-  expect((await allocatedUnits(db, DAY)).get(ids.product)).toMatchObject({ promised: [{ customer: "Choir", units: 3 }] });
+  expect((await allocatedUnits(db, DAY)).get(ids.product)).toMatchObject({ reserved: [{ customer: "Choir", units: 3 }] });
   // A unit costs the same, whether its lots are asked for or not, and whether the others' are.
   const [whole] = await costRecipes(db, settings, DAY);
   for (const [one] of [await unitCostsOf(db, settings, DAY), await unitCostsOf(db, settings, DAY, [ids.recipe])])

@@ -57,18 +57,18 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 /** What is free of these materials for another batch, and what is reserved for those on the bench. */
 async function freeOf(materials: readonly number[]) {
-  const [stuff, { promised, ...spoken }] = await Promise.all([stuffOf(db(), materials), readReservations(db())]);
+  const [stuff, { holders, ...reserved }] = await Promise.all([stuffOf(db(), materials), readReservations(db())]);
   const left = groupBy(
     unreserved(
       stuff.flatMap((s) => s.lots),
-      spoken,
+      reserved,
       today(),
     ),
     (l) => l.of,
   );
   return {
     stuff: stuff.map((s) => ({ ...s, lots: left.get(s.id) ?? [] })),
-    promised: promised.filter((p) => materials.includes(p.of)),
+    holders: holders.filter((p) => materials.includes(p.of)),
   };
 }
 

@@ -88,7 +88,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
   const waits = !chosen || picked !== undefined;
   const sending = useSubmitWhenReady(sheet, waits);
   const { v, of } = useLastKnown({ v: sheet.values, of: chosen ?? start }, waits);
-  const { written: w, versions, stuff, promised } = of;
+  const { written: w, versions, stuff, holders } = of;
   const newest = versions[0]?.n;
   const lots = useMemo(() => stuff.flatMap((s) => s.lots), [stuff]);
   const shelf = useMemo(() => shelfOfStuff(stuff, day), [stuff, day]);
@@ -131,7 +131,7 @@ function Sized({ page, start }: { page: Loaded; start: Chosen }) {
       <SideBySide
         reckoner={
           <SetOutReckoner
-            {...{ ...planned, unread, promised, w, settings }}
+            {...{ ...planned, unread, holders, w, settings }}
             fewer={(units) => {
               setValue("mode", "pots");
               setValue("units", units.map(String));

@@ -8,7 +8,7 @@ import type { Short } from "./planned.ts";
 
 export interface ShortProps {
   short: readonly Short[];
-  promised: readonly { batchId: number; recipe: string }[];
+  holders: readonly { batchId: number; recipe: string }[];
   name: ReadonlyMap<number, string>;
   /** Oils that are steeped here. */
   madeHere: ReadonlySet<number>;
@@ -22,7 +22,7 @@ interface Props extends ShortProps {
   sizes: readonly { label: string }[];
 }
 
-export function ShortOnShelf({ short, promised, name, madeHere, instead, fewer, recipeId, sizes }: Props) {
+export function ShortOnShelf({ short, holders, name, madeHere, instead, fewer, recipeId, sizes }: Props) {
   if (short.length === 0) return null;
   return (
     <div className="py-2 text-berry">
@@ -51,10 +51,10 @@ export function ShortOnShelf({ short, promised, name, madeHere, instead, fewer, 
           </li>
         ))}
       </ul>
-      {promised.length > 0 && (
+      {holders.length > 0 && (
         <p className="text-pine-soft">
           Not counted: what is reserved for{" "}
-          {[...new Map(promised.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
+          {[...new Map(holders.map((p) => [p.batchId, p.recipe]))].map(([id, recipe], i) => (
             <Fragment key={id}>
               {i > 0 && ", "}
               <Link to={`/bench/${id}`} className="underline underline-offset-4">

@@ -186,7 +186,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
     const numbers = [...wrong.current.values()];
     const others = [...unseen.current];
     if (pressed === "post" && numbers.length > 0)
-      stop(`Nothing was posted: what stands beside ${wordList(numbers)} isn't saved. Correct it, or empty the field, and post again.`);
+      stop(`Nothing was posted: the count of ${wordList(numbers)} isn't saved. Correct it, or empty the field, and post again.`);
     else if (pressed === "post" && others.length > 0)
       stop(`Nothing was posted: another window counted ${wordList(others)}. Its count is shown here now; look at it, and post again.`);
     else {

@@ -16,15 +16,15 @@ import { onTheBench } from "./standing.ts";
 async function stillFree(tx: Tx, batchId: number, day: Day): Promise<void> {
   await lockReservations(tx);
   const takes = await tx.select().from(batchTake).where(eq(batchTake.batchId, batchId));
-  const spoken = await readReservations(tx, batchId);
+  const reserved = await readReservations(tx, batchId);
   const lots = await lotsOfMaterials(
     tx,
     takes.map((t) => t.materialId),
   );
-  const free = new Map(unreserved(lots, spoken, day).map((l) => [l.id, l.onHand]));
+  const free = new Map(unreserved(lots, reserved, day).map((l) => [l.id, l.onHand]));
   const gone = takes.filter((t) => t.planned > (free.get(t.lotId) ?? 0));
   // What is used up or thrown away since is found when it is weighed; what is reserved for others is refused now.
-  const others = new Map(spoken.promised.filter((p) => gone.some((t) => t.materialId === p.of)).map((p) => [p.batchId, p.recipe]));
+  const others = new Map(reserved.holders.filter((p) => gone.some((t) => t.materialId === p.of)).map((p) => [p.batchId, p.recipe]));
   if (others.size > 0)
     throw Refused.one(
       "",

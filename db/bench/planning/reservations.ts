@@ -53,7 +53,7 @@ export interface ReservationHolder {
 export const lockReservations = (tx: Tx) => tx.execute(sql`select pg_advisory_xact_lock(hashtext('promises of the bench'))`);
 
 /** What is reserved, and for which batch. @param but a batch whose own doesn't count */
-export async function readReservations(db: Reads, but?: number): Promise<Reservations & { promised: ReservationHolder[] }> {
+export async function readReservations(db: Reads, but?: number): Promise<Reservations & { holders: ReservationHolder[] }> {
   // One after the other: an act asks on its own connection.
   const taken = (await lines(db)).filter((l) => l.batchId !== but);
   const packed = (await packs(db)).filter((p) => p.batchId !== but);
@@ -63,6 +63,6 @@ export async function readReservations(db: Reads, but?: number): Promise<Reserva
   return {
     takes: takes.map(({ lotId, amount }) => ({ lotId, amount })),
     needs: needs.map(({ of, amount }) => ({ of, amount })),
-    promised: [...takes, ...needs].map(({ batchId, recipe, of, amount }) => ({ batchId, recipe, of, amount })),
+    holders: [...takes, ...needs].map(({ batchId, recipe, of, amount }) => ({ batchId, recipe, of, amount })),
   };
 }

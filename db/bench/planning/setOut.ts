@@ -79,12 +79,12 @@ interface Need {
  */
 async function planned(tx: Tx, needs: readonly Need[], melted: Awaited<ReturnType<typeof basesOf>>, names: Map<number, string>, day: Day) {
   await lockReservations(tx);
-  const spoken = await readReservations(tx);
+  const reserved = await readReservations(tx);
   const all = await lotsOfMaterials(
     tx,
     [...needs, ...melted].map((n) => n.of),
   );
-  const lots = unreserved(all, spoken, day);
+  const lots = unreserved(all, reserved, day);
   for (const m of melted) {
     const free = lots.find((l) => l.id === m.lotId)?.onHand ?? 0;
     if (m.amount > free)
@@ -103,7 +103,7 @@ async function planned(tx: Tx, needs: readonly Need[], melted: Awaited<ReturnTyp
     day,
   );
   // Another batch has reserved some of it: that batch could be cleared off, or poured first.
-  const others = new Map(spoken.promised.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
+  const others = new Map(reserved.holders.filter((p) => short.has(p.of)).map((p) => [p.batchId, p.recipe]));
   const whose = others.size > 0 ? ` What is reserved for ${wordList([...others.values()])} on the bench doesn't count.` : "";
   throw Refused.one(
     "size",

@@ -48,7 +48,7 @@ it("what is short of the rest is named, and nothing kept; from the next lot it c
   const [oil, wax] = (await sheetOf(batchId)).takes;
   const at = { batchId, position: wax!.position, lotId: wax!.lotId, by: "hand" as const };
   expect(await refused(matchBatch(db, { ...at, weighed: mg(wax!.planned * 2) }, DAY))).toMatchObject([
-    { say: expect.stringMatching(/^The shelf is short of .* of Oil\. Nothing was kept/) as string },
+    { say: expect.stringMatching(/^The shelf is short of .* of Oil\. Nothing was saved/) as string },
   ]);
   expect((await sheetOf(batchId)).takes.map((t) => t.weighed)).toEqual([null, null]);
   await buy(ids.oil, 3_000_000, 30);
@@ -137,7 +137,7 @@ it("a material that ran out: what went in is kept, something else stands in for 
   const wax = (await sheetOf(batchId)).takes[1]!;
   const at = { batchId, position: wax.position, lotId: wax.lotId, weighed: mg(8000), by: "scale" as const };
   expect(await refused(standInFor(db, { ...at, materialId: other, amount: mg(40_000) }, DAY))).toMatchObject([
-    { say: expect.stringMatching(/^The shelf is short of 10 g of Berry wax\. Nothing was kept/) as string },
+    { say: expect.stringMatching(/^The shelf is short of 10 g of Berry wax\. Nothing was saved/) as string },
   ]);
   await standInFor(db, { ...at, materialId: other, amount: mg(16_000) }, DAY);
   const { takes } = await sheetOf(batchId);

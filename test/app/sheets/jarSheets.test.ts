@@ -6,8 +6,8 @@ import { describe, expect, it } from "vitest";
 import { action as fill } from "#app/jars/fill.tsx";
 import { action as jar } from "#app/jars/jar.tsx";
 import { action as photo } from "#app/jars/photo.ts";
-import { post } from "./posting.ts";
-import { db, theDemo } from "./demo.ts";
+import { post } from "../posting.ts";
+import { db, theDemo } from "../demo.ts";
 
 theDemo();
 

@@ -8,8 +8,8 @@ import { expectLedgerTrue } from "#test/db/fresh";
 import { describe, expect, it } from "vitest";
 import { action, loader } from "#app/lots/lot.tsx";
 import { loader as uses } from "#app/lots/uses.ts";
-import { DAY, db, newestMovements, takeBackNewest, theDemo } from "./demo.ts";
-import { load, post } from "./posting.ts";
+import { DAY, db, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post } from "../posting.ts";
 
 theDemo();
 

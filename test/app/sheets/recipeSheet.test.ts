@@ -15,8 +15,8 @@ import { loader as compare } from "#app/recipes/versions/compare.tsx";
 import { loader as list } from "#app/recipes/recipes.tsx";
 import { loader as prices } from "#app/prices/prices.tsx";
 import { action as price, loader as openPrices } from "#app/prices/product.tsx";
-import { db, newestAct, takeBackNewest, theDemo } from "./demo.ts";
-import { load, post } from "./posting.ts";
+import { db, newestAct, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post } from "../posting.ts";
 
 theDemo();
 

@@ -21,8 +21,8 @@ import { action as press, loader as today } from "#app/today/today.tsx";
 import { loader as order } from "#app/gifts/order.tsx";
 import { loader as orders } from "#app/gifts/gifts.tsx";
 import { action as lotPage } from "#app/lots/lot.tsx";
-import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "./demo.ts";
-import { load, post } from "./posting.ts";
+import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post } from "../posting.ts";
 
 theDemo();
 
@@ -131,11 +131,11 @@ describe("the cabinet", () => {
     const stands = await allocatedUnits(db, DAY);
     for (const [of, s] of page.stand) {
       const here = page.lots.filter((l) => l.of === of).reduce((a, l) => a + l.onHand, 0);
-      const promised = s.promised.reduce((a, p) => a + p.units, 0);
-      expect(s.held + s.expired + s.onTheWay + promised + s.free, String(of)).toBe(here);
+      const reserved = s.reserved.reduce((a, p) => a + p.units, 0);
+      expect(s.held + s.expired + s.onTheWay + reserved + s.free, String(of)).toBe(here);
       expect([s.free, s.held, s.expired]).toEqual([stands.get(of)!.free, stands.get(of)!.held, stands.get(of)!.expired]);
     }
-    expect(page.stand.some(([, s]) => s.promised.length > 0)).toBe(true);
+    expect(page.stand.some(([, s]) => s.reserved.length > 0)).toBe(true);
   });
 
   it("units are taken out for a reason of the list, and no more than there are", async () => {

@@ -29,8 +29,8 @@ import { action as away } from "#app/away/away.ts";
 import { action as takeBack } from "#app/book/takeBack.ts";
 import { loader as openAct } from "#app/book/act.tsx";
 import { action as contact, loader as openContact } from "#app/people/contact.tsx";
-import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "./demo.ts";
-import { load, post } from "./posting.ts";
+import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post } from "../posting.ts";
 
 theDemo();
 

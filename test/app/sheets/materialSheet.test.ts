@@ -16,8 +16,8 @@ import { action as addNamed, loader as names } from "#app/names/names.ts";
 import { loader as ask } from "#app/names/ask.ts";
 import { walkShelf } from "#db/shelf/counting/stocktake";
 import { factsText } from "#app/shelf/materials/factsText.ts";
-import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "./demo.ts";
-import { load, post } from "./posting.ts";
+import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post } from "../posting.ts";
 
 theDemo();
 
