@@ -54,7 +54,7 @@ export function chromium(): string {
   return which("chromium")!;
 }
 
-/** The user a database server runs as: whoever we are, or `postgres` when we are root, which PostgreSQL refuses. */
+/** The user a database server runs as: the current one, or `postgres` when we are root, which PostgreSQL refuses. */
 export function serverUser(): { uid: number; gid: number } | null {
   if (!isRoot()) return null;
   const id = (flag: string): number => Number(execFileSync("id", [flag, "postgres"], { encoding: "utf8" }));

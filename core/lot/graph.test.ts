@@ -13,7 +13,7 @@ const place = (lotId: number, n: number): Joint => ({
   to: `/markets/${n}`,
 });
 
-/** A lot that so many others come of, each out of a batch of its own and sold at a few fairs; of so many products. */
+/** A lot that so many others come of, each out of a separate batch and sold at a few fairs; of so many products. */
 const many = (n: number, products: number): GraphIn => ({
   start: 1,
   links: Array.from({ length: n }, (_, i) => ({ from: 1, to: i + 2 })),

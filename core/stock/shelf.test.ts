@@ -113,7 +113,7 @@ describe("a shelf worked out once", () => {
         expect(costGroups(groups, shelf)).toEqual([totalOf(costed.slice(0, 2)), totalOf(costed.slice(2))]);
         // Asked again, and in part: what was answered before took nothing off it.
         expect(planTakes(asked.slice(1), shelf)).toEqual(plainPlan(asked.slice(1), stock));
-        // With what there is of one material put there again the rest stands.
+        // With what there is of one material put back the rest is as it was.
         const fewer = stock.filter((l) => l.of !== 1 || l.id % 2 === 0);
         const partly = shelfWith(shelf, stockOnHand(fewer, TODAY, anew), [1]);
         expect(costNeeds(asked, partly)).toEqual(plainCosts(asked, fewer, anew));

@@ -34,7 +34,7 @@ const ask = async (units: number, { customer = "Choir", due = DUE, boxes = 0 } =
       { day: DAY },
     ),
   );
-/** Each order by whom it is for, how it stands, and what is to be begun. */
+/** Each order by whom it is for, its state, and what is to be begun. */
 const stands = async (day = DAY): Promise<string[]> =>
   (await openOrders(db, day)).map((o) =>
     [`${o.customer} ${o.standing}`, ...o.steps.map((s) => `${s.does} ${s.amount} ${s.name} ${s.by}`)].join("; "),

@@ -148,7 +148,7 @@ describe("a recall", () => {
     expect(await reasons()).toContain("Recall: The supplier says it is rancid");
     await closeRecall(db, { recallId: idIn(one), free: true }, doing);
     await closeRecall(db, { recallId: idIn(two), free: false }, doing);
-    // What a closed recall left on hold is let go lot by lot; taken back, all of it stands again.
+    // What a closed recall left on hold is let go lot by lot; taken back, all of it is on hold again.
     const off = await holdLot(db, { lotId: tin!.id, reason: null }, doing);
     expect(await reasons()).toBeNull();
     await reverseAct(db, off.actId, doing);

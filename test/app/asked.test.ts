@@ -4,7 +4,6 @@ import { readBook } from "#db/acts/book";
 import { findLot } from "#db/lots/trace";
 import { retireRecipe } from "#db/recipe/keep";
 import { listProducts } from "#db/recipe/read";
-import { listMaterials } from "#db/shelf/materials";
 import { saveContact } from "#db/contacts/contacts";
 import { cachedSettings } from "#db/settings/settings";
 import { describe, expect, it } from "vitest";
@@ -16,12 +15,10 @@ import { loader as recallFile } from "#app/lots/recall/listCsv.ts";
 import { loader as setOut } from "#app/bench/settingOut/setOut.tsx";
 import { loader as contact, action as keepContact } from "#app/people/contact.tsx";
 import { loader as reckon } from "#app/reckon/reckon.ts";
-import { DAY, db, theDemo } from "./demo.ts";
+import { DAY, db, idOf, theDemo } from "./demo.ts";
 import { load, post } from "./posting.ts";
 
 theDemo();
-
-const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 
 describe("an act that is asked for leads to its sheet", () => {
   it.each<[string, string, RegExp, string]>([

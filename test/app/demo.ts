@@ -3,6 +3,7 @@ import { readBook } from "#db/acts/book";
 import { reverseAct } from "#db/acts/reverse";
 import type { OpenDb } from "#db/client";
 import { movement } from "#db/schema";
+import { listMaterials } from "#db/shelf/materials";
 import { freshDb } from "#test/db/fresh";
 import { loadDemo } from "#demo/load";
 import { serveOnly } from "#app/server/workshop.server.ts";
@@ -36,3 +37,6 @@ export const newestMovements = async () =>
     .from(movement)
     .where(eq(movement.actId, (await newestAct()).id))
     .orderBy(movement.id);
+
+/** The id of the material of that name. */
+export const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;

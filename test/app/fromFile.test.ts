@@ -1,7 +1,6 @@
 /** A file of receipts or of opening stock by its routes: looked at first, asked about, received as one act, and known again. */
 import { reverseAct } from "#db/acts/reverse";
 import { act, lot } from "#db/schema";
-import { listMaterials } from "#db/shelf/materials";
 import { listReceipts, readReceipt } from "#db/shelf/receipts/receipts";
 import { walkShelf } from "#db/shelf/counting/stocktake";
 import { expectLedgerTrue } from "#test/db/fresh";
@@ -10,12 +9,10 @@ import { describe, expect, it } from "vitest";
 import type { Preview } from "#app/shelf/intake/intake.server.ts";
 import { action as openingFile } from "#app/shelf/opening/file.tsx";
 import { action as fromFile } from "#app/shelf/receipts/file.tsx";
-import { db, theDemo } from "./demo.ts";
+import { db, idOf, theDemo } from "./demo.ts";
 import { post } from "./posting.ts";
 
 theDemo();
-
-const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 
 describe("a file of receipts", () => {
   /** The choices beside a file, as nobody has made them. */

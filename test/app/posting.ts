@@ -24,3 +24,10 @@ export async function load<L extends (args: never) => unknown>(loader: L, path: 
   const args = { request: new Request(`http://127.0.0.1${path}`), params, context: {} };
   return (await loader(args as never)) as Awaited<ReturnType<L>>;
 }
+
+/** The status that a page or a post is refused with by throwing; 200 where it isn't. */
+export const statusOf = (answer: Promise<unknown>): Promise<number> =>
+  answer.then(
+    () => 200,
+    (r: unknown) => (r as Response).status,
+  );

@@ -2,7 +2,6 @@
 import { readBook } from "#db/acts/book";
 import { reverseAct } from "#db/acts/reverse";
 import { listHarvests } from "#db/shelf/harvests";
-import { listMaterials } from "#db/shelf/materials";
 import { listReceipts, readReceipt, stillToCome } from "#db/shelf/receipts/receipts";
 import { notedSoFar, walkShelf } from "#db/shelf/counting/stocktake";
 import { expectLedgerTrue } from "#test/db/fresh";
@@ -19,11 +18,9 @@ import { action as noted } from "#app/shelf/counting/noted.ts";
 import { action as fill } from "#app/jars/fill.tsx";
 import { loader as readFile } from "#app/files/file.ts";
 import { post, type Action } from "./posting.ts";
-import { db, theDemo } from "./demo.ts";
+import { db, idOf, theDemo } from "./demo.ts";
 
 theDemo();
-
-const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 
 describe("receipts", () => {
   const line = { material: "Castor oil", packs: "2", packSize: "250 mL", price: "10.00", supplierLot: "", bestBefore: "" };

@@ -53,7 +53,7 @@ interface Line {
   /** Where it comes from, in words. */
   how: string;
   weight: Mg;
-  /** A base, of its own lot. */
+  /** A base, with the lot it is. */
   own?: Melted;
 }
 

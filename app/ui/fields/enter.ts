@@ -1,6 +1,6 @@
 /**
- * Moves the focus to the next field on Enter. On a sheet whose button moves goods or closes something it goes on to the next field, and the larger thing waits for a press
- * of its own.
+ * Moves the focus to the next field on Enter. On a sheet whose button moves goods or closes something Enter never presses that button: the
+ * larger thing waits for a press.
  */
 import type { KeyboardEvent } from "react";
 

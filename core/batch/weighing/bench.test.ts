@@ -121,7 +121,7 @@ describe("something instead", () => {
           const does = substitute(pot, 0, weighed, by(strength), TRADE)!;
           expect(does.firm[1]).toBeCloseTo(does.firm[0], 4);
           const missing = planned - weighed;
-          // Beside some of the first, a second wax has a part of its own dissolved.
+          // Beside some of the first, a second wax has a separate part dissolved.
           if (weighed === 0 && strength > 1.05) expect(does.amount).toBeLessThan(missing);
           if (weighed === 0 && strength < 0.95) expect(does.amount).toBeGreaterThan(missing);
           expect(substitute(pot, 0, weighed, by(strength, does.amount - 1), TRADE)).toBeNull();

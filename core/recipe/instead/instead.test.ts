@@ -145,7 +145,7 @@ describe("standing in", () => {
     expect(said(shea, "mango")).toMatch(/lighter on the skin, smells less of itself/);
     expect(said(of.lines[0], "carnauba")).toMatch(/smells less of itself, melts 21 °C warmer/);
     expect(said(lavender, "eo-cedarwood")).toMatch(/a base note$/);
-    // Of what nobody has said anything, nothing is said.
+    // Where nothing is known, there is no judgement.
     const unsaid = { ...was("carnauba"), smell: "" as const, feel: "" as const, meltFrom: null };
     expect(insteadOf(of, of.lines[0]!, unsaid, known)!.reasons.join(", ")).not.toMatch(/smell|skin|melts/);
     const first = (order: Parameters<typeof ordered>[1], line = almond!) => {

@@ -1,7 +1,7 @@
 /**
  * Substitutes for an ingredient, at what amount, with the consequences for firmness, cost, shelf life and label. A wax by as much as sets
- * the pot alike (candelilla is stronger than beeswax), a liquid gram for gram, a butter gram for gram with the wax put right. An estimate
- * like all that is said of firmness; ranked with its reasons. /
+ * the pot alike (candelilla is stronger than beeswax), a liquid gram for gram, a butter gram for gram with the wax corrected. An estimate
+ * as everything about firmness is; ranked with its reasons. /
  */
 import { mendWith } from "../../firmness/mend.ts";
 import { firmness, mixOf, SAID_AT } from "../../firmness/model.ts";

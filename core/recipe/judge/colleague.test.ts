@@ -42,7 +42,7 @@ const judgedOf = ({ type = "salve", on, whom = "anyone", parts }: Case): Judged 
   usedOn: on ?? (type === "lipBalm" ? "lips" : "hands"),
   forWhom: whom,
 });
-/** What is said, by what it is said of: "for lips alkanet". */
+/** Judgements, each with what it is about: "for lips alkanet". */
 const keysOf = (of: Judged): string[] =>
   judge(of).map((j) => LIBRARY.filter((e) => e.name.length > 3).reduce((k, e) => k.replace(e.name, e.key), j.key));
 
@@ -213,7 +213,7 @@ describe("what stands on a label", () => {
       { id: "nut", of: [material("almond").name, material("walnut").name] },
       { id: "pregnancy", of: [material("eo-clary-sage").name] },
     ]);
-    // A maker's own word stands beside the library's; an allergen that was taken out isn't put back.
+    // A maker's own word is shown beside the library's; an allergen that was taken out isn't put back.
     const walnut = { libraryKey: "walnut", cautions: ["irritant" as const], allergen: "", makeup: [] };
     expect(lookThrough(walnut)).toMatchObject({ cautions: ["irritant", "nut", "delicate", "selfHeats"], allergen: "" });
   });

@@ -32,7 +32,7 @@ const onLips = (of: Judged): Judgement[] =>
   of.type !== "lipBalm"
     ? []
     : of.lines
-        // A flavour is made for them; what is known not to be is said by whom it could hurt.
+        // A flavour is made for them; what is known not to be is judged in people.ts.
         .filter(
           (l) => (l.kind === "fragrance" || l.kind === "colour") && !MADE_FOR_LIPS.has(l.libraryKey) && !l.cautions.includes("notLips"),
         )

@@ -205,7 +205,7 @@ it("of these hundred and seven most are read, the rest asked about, and none is 
   const lines = LINES.flatMap(([text]) => readScribbled(text, SHELF)).filter((s) => s.as === "line");
   const asked = lines.filter((l) => l.asks.length > 0);
   expect([LINES.length, lines.length, asked.length]).toEqual([107, 111, 25]);
-  // What is asked about is never taken for answered: no amount stands that nobody wrote.
+  // What is asked about is never taken for answered: there is no amount that nobody wrote.
   for (const l of asked)
     for (const a of l.asks) if (a.choices.length > 1) expect(new Set(a.choices.map((c) => c.value)).size).toBe(a.choices.length);
 });

@@ -76,7 +76,7 @@ it("is a base at what the units cost, best before as they were and made of what 
     ["Oil", 0.8],
     ["Wax", 0.2],
   ]);
-  // It is promised like all else, and what puts it right gets a line of its own.
+  // It is reserved like all else, and what corrects it gets a separate line.
   const batchId = await again(base.lot.id, 148_000);
   expect(await says(again(base.lot.id, 50_000))).toMatchObject({
     field: "melted.0.amount",

@@ -29,7 +29,7 @@ it("too much wax: everything else grows by the same share, and the batch with it
   await matchBatch(db, { batchId, position: wax!.position, lotId: wax!.lotId, weighed: mg((wax!.planned * 11) / 10), by: "scale" }, DAY);
   expect(await planned(batchId)).toEqual([
     [oil!.position, oil!.planned, oil!.planned],
-    // What has to be added to what is in the pot is a line of its own.
+    // What has to be added to what is in the pot is a separate line.
     [oil!.position, oil!.planned / 10, null],
     [wax!.position, (wax!.planned * 11) / 10, (wax!.planned * 11) / 10],
   ]);

@@ -137,7 +137,7 @@ export async function nextLot(db: Db, input: OffIn, day: Day): Promise<void> {
     const { takes, found: off } = await lineOf(tx, input);
     const amount = off.planned - input.weighed;
     if (amount <= 0) throw Refused.one("", "Nothing is missing of it.");
-    // All of its own lot is reserved: it is empty, whatever the books say.
+    // All of this lot is reserved: it is empty, whatever the books say.
     const spoken = takes.map((t) => (t === off ? { ...t, planned: mg(Number.MAX_SAFE_INTEGER) } : t));
     await takeMore(tx, spoken, [{ like: off, amount }], day, "make the rest to match, or leave it as it is.");
     await keep(tx, off, input);

@@ -27,7 +27,7 @@ describe("weighing", () => {
     await saveWeighed(db, batchId, [{ ...oil! }, { ...wax!, weighed: mg(40_000) }], opened);
     expect(await weights(batchId)).toEqual([160_100, 40_000]);
     expect((await sheetOf(batchId)).takes.map((t) => t.weighedBy)).toEqual(["scale", "hand"]);
-    // What this window did change stands.
+    // What this window did change is saved.
     await saveWeighed(
       db,
       batchId,

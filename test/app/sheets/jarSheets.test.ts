@@ -1,17 +1,14 @@
 /** Sheets of jars as a browser posts them, on the demo workshop: valid ones are saved, errors appear beside their fields. */
 import { lotsForJars, readJar, steepingJars } from "#db/jars/read";
-import { listMaterials } from "#db/shelf/materials";
 import { expectLedgerTrue } from "#test/db/fresh";
 import { describe, expect, it } from "vitest";
 import { action as fill } from "#app/jars/fill.tsx";
 import { action as jar } from "#app/jars/jar.tsx";
 import { action as photo } from "#app/jars/photo.ts";
 import { post } from "../posting.ts";
-import { db, theDemo } from "../demo.ts";
+import { db, idOf, theDemo } from "../demo.ts";
 
 theDemo();
-
-const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 
 describe("jars", () => {
   const sheet = (over: object = {}) => ({

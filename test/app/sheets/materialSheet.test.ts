@@ -16,18 +16,12 @@ import { action as addNamed, loader as names } from "#app/names/names.ts";
 import { loader as ask } from "#app/names/ask.ts";
 import { walkShelf } from "#db/shelf/counting/stocktake";
 import { factsText } from "#app/shelf/materials/factsText.ts";
-import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
-import { load, post } from "../posting.ts";
+import { DAY, db, idOf, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post, statusOf } from "../posting.ts";
 
 theDemo();
 
-const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 const page = (id: number) => load(open, `/shelf/${id}`, { id: String(id) });
-const statusOf = (answer: Promise<unknown>) =>
-  answer.then(
-    () => 200,
-    (r: unknown) => (r as Response).status,
-  );
 
 describe("a material's page", () => {
   it("has its lots on hand, best before first, then the last used up; what moved, what it is used, and its facts", async () => {

@@ -16,7 +16,7 @@ import { loader as list } from "#app/recipes/recipes.tsx";
 import { loader as prices } from "#app/prices/prices.tsx";
 import { action as price, loader as openPrices } from "#app/prices/product.tsx";
 import { db, newestAct, takeBackNewest, theDemo } from "../demo.ts";
-import { load, post } from "../posting.ts";
+import { load, post, statusOf } from "../posting.ts";
 
 theDemo();
 
@@ -25,11 +25,6 @@ let texts: RecipeTexts;
 let names: Map<number, string>;
 const idIn = (to: string): number => Number(/\d+/.exec(to)![0]);
 const opened = (id: number, query = "") => load(open, `/recipes/${id}${query}`, { id: String(id) });
-const statusOf = (page: Promise<unknown>) =>
-  page.then(
-    () => 200,
-    (r: unknown) => (r as Response).status,
-  );
 
 beforeAll(async () => {
   names = new Map((await listMaterials(db)).map((m) => [m.id, m.name]));

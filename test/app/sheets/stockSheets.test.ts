@@ -29,18 +29,12 @@ import { action as away } from "#app/away/away.ts";
 import { action as takeBack } from "#app/book/takeBack.ts";
 import { loader as openAct } from "#app/book/act.tsx";
 import { action as contact, loader as openContact } from "#app/people/contact.tsx";
-import { DAY, db, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
-import { load, post } from "../posting.ts";
+import { DAY, db, idOf, newestAct, newestMovements, takeBackNewest, theDemo } from "../demo.ts";
+import { load, post, statusOf } from "../posting.ts";
 
 theDemo();
 
-const idOf = async (name: string): Promise<number> => (await listMaterials(db)).find((m) => m.name === name)!.id;
 const numberIn = (to: string): number => Number(/\d+/.exec(to)![0]);
-const statusOf = (answer: Promise<unknown>) =>
-  answer.then(
-    () => 200,
-    (r: unknown) => (r as Response).status,
-  );
 
 describe("receiving", () => {
   it("opens for the materials asked for in the pack they were bought in, or like another receipt", async () => {
