@@ -1,4 +1,4 @@
-/** What is on the shelf: gone through again, until when, what for, to whom it is promised, and what it is worth. */
+/** What is on the shelf: gone through again, until when, what for, for whom it is reserved, and what it is worth. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { micros } from "../measure/exact.ts";

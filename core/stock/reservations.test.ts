@@ -1,4 +1,4 @@
-/** What is promised to the bench is set aside once, whole, and with its worth; and what a batch's record calls a deviation. */
+/** What is reserved for the bench is set aside once, whole, and with its worth; and what a batch's record calls a deviation. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { deviations } from "../batch/finishing/deviations.ts";
