@@ -52,7 +52,7 @@ beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "steps-"));
   cpSync("db/migrations", folder, { recursive: true });
   steps = 0;
-  await bringUpToDate(url, folder);
+  await bringUpToDate(url, { folder });
 });
 afterEach(async () => {
   rmSync(folder, { recursive: true });
@@ -61,11 +61,11 @@ afterEach(async () => {
 });
 
 it("copies what is there before a step, keeps the last two copies, and does nothing where nothing is to be done", async () => {
-  await bringUpToDate(url, folder);
+  await bringUpToDate(url, { folder });
   expect(await copies()).toEqual([]);
   for (const n of [1, 2, 3]) {
     nextStep(`900${n}_more`, `create table more_${n} (n integer)`);
-    await bringUpToDate(url, folder);
+    await bringUpToDate(url, { folder });
   }
   expect(await copies()).toEqual([`${name}_before_9002`, `${name}_before_9003`]);
   const copied = process.env.DATABASE_URL!.replace(/\/[^/]*$/, `/${name}_before_9003`);
@@ -78,20 +78,20 @@ it("copies what is there before a step, keeps the last two copies, and does noth
 it("a step that fails says which and why and leaves everything as it was; one that can't be copied isn't begun", async () => {
   nextStep("9001_fine", "create table more (n integer)");
   nextStep("9002_breaks", "alter table nobody add column n integer");
-  await expect(bringUpToDate(url, folder)).rejects.toThrow(
+  await expect(bringUpToDate(url, { folder })).rejects.toThrow(
     new RegExp(`step 9002_breaks: relation "nobody" does not exist. It is as it was before, and the copy ${name}_before_9001 is kept`),
   );
   await on(url, async (db) => {
     await expect(db.execute(sql`select * from more`)).rejects.toThrow();
     // Somebody has it open: it can't be copied.
     await db.execute(sql`select 1`);
-    await expect(bringUpToDate(url, folder)).rejects.toThrow(/is copied, and that failed: .*being accessed.* nothing was changed/);
+    await expect(bringUpToDate(url, { folder })).rejects.toThrow(/is copied, and that failed: .*being accessed.* nothing was changed/);
   });
 });
 
 it("a database that a newer Zelbin kept is left alone", async () => {
   nextStep("9001_newer", "create table newer (n integer)");
-  await bringUpToDate(url, folder);
+  await bringUpToDate(url, { folder });
   await expect(bringUpToDate(url)).rejects.toThrow("kept by a newer Zelbin than this one");
 });
 

@@ -5,9 +5,11 @@
 import { sql } from "drizzle-orm";
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
-import { readFileSync } from "node:fs";
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { readBoolean, readNumber, readText, rowsOf } from "./columnsOf.ts";
-import { openDb, type Db, type OpenDb } from "./client.ts";
+import { openDb, type Db, type OpenDb, type Reads } from "./client.ts";
 import { databaseIn, makeOurs, STEPS_TAKEN } from "./ownership.ts";
 import { OURS } from "./schema/ours.ts";
 
@@ -20,13 +22,17 @@ interface Step {
   name: string;
 }
 
-const steps = (folder: string): Step[] => {
-  const { entries } = JSON.parse(readFileSync(`${folder}/meta/_journal.json`, "utf8")) as { entries: { when: number; tag: string }[] };
-  return entries.map((e) => ({ at: e.when, name: e.tag }));
-};
+interface Journal {
+  entries: { when: number; tag: string }[];
+}
+const journalOf = (folder: string): Journal => JSON.parse(readFileSync(`${folder}/meta/_journal.json`, "utf8")) as Journal;
+const steps = (folder: string): Step[] => journalOf(folder).entries.map((e) => ({ at: e.when, name: e.tag }));
+
+/** The names of all steps this Zelbin knows, in their order. */
+export const knownSteps = (): string[] => steps(FOLDER).map((s) => s.name);
 
 /** When the newest step was made that a database has; 0 for an empty one. */
-async function newestIn(db: Db): Promise<number> {
+async function newestIn(db: Reads): Promise<number> {
   const table = sql`${sql.identifier(STEPS_TAKEN.schema)}.${sql.identifier(STEPS_TAKEN.table)}`;
   const [there] = await rowsOf(
     db,
@@ -36,6 +42,14 @@ async function newestIn(db: Db): Promise<number> {
   if (!there!.any) return 0;
   const [row] = await rowsOf(db, { at: readNumber }, sql`select coalesce(max(created_at), 0)::float8 as at from ${table}`);
   return row!.at;
+}
+
+/** The name of the newest step that a database has taken. @throws Error where it has taken none, or one that isn't known here */
+export async function stepOf(db: Reads): Promise<string> {
+  const newest = await newestIn(db);
+  const step = steps(FOLDER).find((s) => s.at === newest);
+  if (!step) throw new Error(`The newest step of this database, of ${new Date(newest).toISOString()}, isn't known here.`);
+  return step.name;
 }
 
 /** PostgreSQL cuts longer names off, and two that are cut alike would be one. */
@@ -96,11 +110,29 @@ async function withDb<T>(url: string, how: { schema?: string }, work: (db: OpenD
   }
 }
 
-/**
- * @param folder of the steps, with their journal
- * @throws Error, in words, when it isn't Zelbin's, is newer than this Zelbin, can't be copied, or a step fails; nothing is changed then
- */
-export async function bringUpToDate(url: string, folder = FOLDER): Promise<void> {
+/** Brings an empty database to a step and no further, as it was for the Zelbin of that time. @param step one of `knownSteps` */
+export async function bringToStep(url: string, step: string): Promise<void> {
+  const scratch = mkdtempSync(join(tmpdir(), "zelbin-steps-"));
+  try {
+    cpSync(FOLDER, scratch, { recursive: true });
+    const journal = journalOf(FOLDER);
+    const entries = journal.entries.slice(0, journal.entries.findIndex((e) => e.tag === step) + 1);
+    writeFileSync(join(scratch, "meta", "_journal.json"), JSON.stringify({ ...journal, entries }));
+    await bringUpToDate(url, { folder: scratch });
+  } finally {
+    rmSync(scratch, { recursive: true });
+  }
+}
+
+interface Bringing {
+  /** Of the steps, with their journal. */
+  folder?: string;
+  /** A database that nobody has opened yet needs no copy of what it was. */
+  copied?: boolean;
+}
+
+/** @throws Error, in words, when it isn't Zelbin's, is newer than this Zelbin, can't be copied, or a step fails; nothing is changed then */
+export async function bringUpToDate(url: string, { folder = FOLDER, copied: copying = true }: Bringing = {}): Promise<void> {
   const name = databaseIn(url);
   const all = steps(folder);
   const newest = await withDb(url, {}, async (db) => {
@@ -118,7 +150,7 @@ export async function bringUpToDate(url: string, folder = FOLDER): Promise<void>
   const [next] = all.filter((s) => s.at > newest);
   if (!next) return;
   let copied = "";
-  if (newest > 0) {
+  if (newest > 0 && copying) {
     try {
       copied = await copy(url, next.name);
     } catch (e) {

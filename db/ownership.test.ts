@@ -138,7 +138,7 @@ it("of databases that are called like a copy only our own copies are ever droppe
     all.entries.push({ ...last, idx: last.idx + 1, when: last.when + 1, tag: `${n}_more` });
     writeFileSync(journal, JSON.stringify(all));
     writeFileSync(join(folder, `${n}_more.sql`), `create table more_${i} (n integer)`);
-    await bringUpToDate(url, folder);
+    await bringUpToDate(url, { folder });
   }
   rmSync(folder, { recursive: true });
   const copies = await rowsOf(

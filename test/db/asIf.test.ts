@@ -19,18 +19,15 @@ import { replacementCosts } from "#db/ledger/lots";
 import { listMarketDays } from "#db/markets/markets";
 import { batch, jar, lot, material, purchase } from "#db/schema";
 import { monthlyUse } from "#db/shelf/buying";
-import { saveMaterial } from "#db/shelf/keepMaterial";
 import { stockLevels } from "#db/shelf/low";
-import { receive } from "#db/shelf/receipts/receive";
-import { choose, dice, type Kind } from "./dice.ts";
+import { aWorldForDice, choose, dice, type Kind } from "./dice.ts";
 import { NotThere, type Again, type World } from "./dice/world.ts";
-import { euro, expectLedgerTrue } from "./fresh.ts";
-import { aWorkshop, DAY, idIn } from "./workshop.ts";
+import { expectLedgerTrue } from "./fresh.ts";
+import { DAY } from "./workshop.ts";
 import { workItems } from "#db/today/today";
 
 const step = fc.record({ ...dice, back: fc.option(fc.nat(30), { freq: 2 }) });
 
-const doing = { day: DAY };
 /** When things are taken back: in another month than they were done in. */
 const LATER = addDays(DAY, 40);
 /** The second workshop's numbers, by those of the first. */
@@ -53,27 +50,12 @@ const newIn = (before: Made, after: Made): Made => ({
   receipts: after.receipts.slice(before.receipts.length),
 });
 
-async function aWorld(): Promise<Other & { drop: () => Promise<void> }> {
-  const w = await aWorkshop();
-  const herb = idIn(await saveMaterial(w.db, { name: "Herb", kind: "herb", densities: {} }, doing));
-  const scent = idIn(await saveMaterial(w.db, { name: "Scent", kind: "essentialOil", densities: {} }, doing));
-  for (const [materialId, qty] of [
-    [scent, 10_000],
-    [herb, 200_000],
-    [w.ids.oil, 900_000],
-  ] as const)
-    await receive(
-      w.db,
-      {
-        supplier: "Mill",
-        day: DAY,
-        postage: euro(0),
-        lines: [{ materialId, supplierLot: "", packs: 1, packSize: "1", qty, price: euro(4), bestBefore: null }],
-      },
-      doing,
-    );
-  return { ...w, herb, lots: new Map(), jars: new Map(), receipts: new Map() };
-}
+const aWorld = async (): Promise<Other & { drop: () => Promise<void> }> => ({
+  ...(await aWorldForDice()),
+  lots: new Map(),
+  jars: new Map(),
+  receipts: new Map(),
+});
 const alike = (w: Other, m: Made): void => {
   for (const kind of ["lots", "jars", "receipts"] as const) for (const id of m[kind]) w[kind].set(id, id);
 };

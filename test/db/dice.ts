@@ -8,7 +8,11 @@
 import fc from "fast-check";
 import { MAKING } from "./dice/making.ts";
 import { SHELF } from "./dice/shelf.ts";
-import type { Again, World } from "./dice/world.ts";
+import { doing, itself, type Again, type World } from "./dice/world.ts";
+import { saveMaterial } from "#db/shelf/keepMaterial";
+import { receive } from "#db/shelf/receipts/receive";
+import { euro } from "./fresh.ts";
+import { aWorkshop, DAY, idIn } from "./workshop.ts";
 
 const THROWS = { ...SHELF, ...MAKING };
 export type Kind = keyof typeof THROWS;
@@ -26,3 +30,26 @@ export const dice = { do: fc.constantFrom(...KINDS, ...OFTEN), a: fc.nat(997), b
 
 /** Chooses an act by its dice; null when there is nothing to do it to. */
 export const choose = async (w: World, { do: what, a, b }: Dice): Promise<Again | null> => THROWS[what](w.db, a, b);
+
+/** A workshop with what all the acts need: oil and wax, tins and boxes, a herb and a scent. */
+export async function aWorldForDice(): Promise<World & { drop: () => Promise<void> }> {
+  const w = await aWorkshop();
+  const herb = idIn(await saveMaterial(w.db, { name: "Herb", kind: "herb", densities: {} }, doing));
+  const scent = idIn(await saveMaterial(w.db, { name: "Scent", kind: "essentialOil", densities: {} }, doing));
+  for (const [materialId, qty] of [
+    [scent, 10_000],
+    [herb, 200_000],
+    [w.ids.oil, 900_000],
+  ] as const)
+    await receive(
+      w.db,
+      {
+        supplier: "Mill",
+        day: DAY,
+        postage: euro(0),
+        lines: [{ materialId, supplierLot: "", packs: 1, packSize: "1", qty, price: euro(4), bestBefore: null }],
+      },
+      doing,
+    );
+  return { ...w, herb, lots: itself, jars: itself, receipts: itself };
+}
