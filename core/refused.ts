@@ -35,6 +35,14 @@ export class Refused extends Error {
   }
 }
 
+/**
+ * Whether an error is a refusal, also one of another copy of this module: the pages are built into one file, and the programs around them have theirs.
+ * @example isRefusal(Refused.one("", "No.")) // true
+ * @example isRefusal(new Error("No.")) // false
+ */
+export const isRefusal = (e: unknown): e is Refused =>
+  e instanceof Error && /^(Refused|ChangedMeanwhile)$/.test(e.name) && "problems" in e && Array.isArray(e.problems);
+
 /** What somebody else saved meanwhile: the sheet was opened on an older version. */
 export interface EditConflict {
   actId: number;

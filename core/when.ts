@@ -17,7 +17,7 @@ const read = (day: Day): Date => new Date(Number(day.slice(0, 4)), Number(day.sl
 const write = (d: Date): Day => `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, "0")}-${String(d.getDate()).padStart(2, "0")}`;
 
 /** Days since 1970, by the calendar alone. */
-const dayNumber = (day: Day): number =>
+export const dayNumber = (day: Day): number =>
   Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10))) / 86_400_000;
 
 /** @example addDays("2026-02-27", 2) // "2026-03-01" */

@@ -10,7 +10,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readBoolean, readNumber, readText, rowsOf } from "./columnsOf.ts";
 import { openDb, type Db, type OpenDb, type Reads } from "./client.ts";
-import { databaseIn, makeOurs, STEPS_TAKEN } from "./ownership.ts";
+import { commentOn, databaseIn, LONGEST_NAME, makeOurs, STEPS_TAKEN } from "./ownership.ts";
 import { OURS } from "./schema/ours.ts";
 
 const FOLDER = "db/migrations";
@@ -52,9 +52,6 @@ export async function stepOf(db: Reads): Promise<string> {
   return step.name;
 }
 
-/** PostgreSQL cuts longer names off, and two that are cut alike would be one. */
-const LONGEST_NAME = 63;
-
 /** What a copy says of itself; only what says so is ever dropped. */
 const copyMark = (name: string, before = ""): string => `A copy by Zelbin of ${name}, before ${before}`;
 
@@ -85,14 +82,11 @@ async function copy(url: string, before: string): Promise<string> {
   return withDb(server.href, {}, async (db) => {
     const to = await nameForCopy(db, name, before);
     await db.execute(sql`create database ${sql.identifier(to)} template ${sql.identifier(name)}`);
-    await db.execute(sql.raw(`comment on database ${quoted(to, '"')} is ${quoted(copyMark(name, before), "'")}`));
+    await commentOn(db, to, copyMark(name, before));
     for (const old of (await copiesOf(db, name)).slice(KEPT)) await db.execute(sql`drop database ${sql.identifier(old)}`);
     return to;
   });
 }
-/** A name or a text in a statement that takes no parameters. */
-const quoted = (text: string, by: string): string => by + text.replaceAll(by, by + by) + by;
-
 const whyOf = (e: unknown): string => {
   const cause = e instanceof Error && e.cause instanceof Error ? e.cause : e;
   return cause instanceof Error ? cause.message : String(cause);

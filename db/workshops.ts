@@ -11,7 +11,10 @@ import type { Logger } from "drizzle-orm/logger";
 import { openDb, type Db, type OpenDb } from "./client.ts";
 import { readBoolean, rowsOf } from "./columnsOf.ts";
 import { bringUpToDate } from "./migrating.ts";
-import { databaseIn, emptyOurs, NotOurs } from "./ownership.ts";
+import { arriving, keptAt, keptBeside, takePlace } from "./archive/putIn.ts";
+import type { Archive } from "./archive/unzip.ts";
+import type { Watch } from "./archive/write.ts";
+import { databaseIn, emptyOurs, makeDatabase, NotOurs } from "./ownership.ts";
 import { act, backgroundRequest, workshop } from "./schema.ts";
 
 export interface Workshops {
@@ -21,6 +24,19 @@ export interface Workshops {
   begin: () => Promise<void>;
   /** The demo as it was on the first day. */
   resetDemo: () => Promise<void>;
+  /**
+   * Puts what an archive holds in the place of one's own workshop, whether there is one or not. One's own stays open until it has all been read.
+   * @param moment of the name under which the books that were there are kept
+   * @returns that name; null where there were none
+   * @throws Refused beside `archive` where the archive isn't taken, and all is as it was
+   */
+  putInPlace: (archive: Archive, moment: string, watch: Watch) => Promise<string | null>;
+  /** The names of books that others took the place of, newest first. */
+  kept: () => Promise<string[]>;
+  /** Puts some of those back in their place; what is there now is kept in turn. @returns its name @throws Refused where they aren't there */
+  goBack: (name: string, moment: string) => Promise<string | null>;
+  /** The address of one's own database; null where there is none. */
+  address: () => Promise<string | null>;
   /** Where the maker's own books are, or would be. */
   where: Where;
   close: () => Promise<void>;
@@ -32,6 +48,8 @@ export interface OwnPlace {
   find: () => Promise<string | null>;
   /** Makes it, unless it is there. @throws Refused where that isn't allowed */
   make: () => Promise<string>;
+  /** Where it is or would be, its server started. */
+  address: () => Promise<string>;
   where: Where;
 }
 
@@ -91,25 +109,6 @@ async function exists(db: Db, name: string): Promise<boolean> {
   return found!.any;
 }
 
-const codeOf = (e: unknown): unknown => (e instanceof Error && e.cause) || e;
-
-/** Makes the empty database itself. @throws Refused where the server doesn't let us */
-async function createDatabase(db: Db, name: string): Promise<void> {
-  if (await exists(db, name)) return;
-  try {
-    await db.execute(sql`create database ${sql.identifier(name)}`);
-  } catch (e) {
-    const { code } = (codeOf(e) ?? {}) as { code?: unknown };
-    if (code === "42P04") return;
-    if (code === "42501")
-      throw Refused.one(
-        "",
-        `This database server doesn't let Zelbin make another database. Whoever runs it can make an empty one called “${name}”, owned by the same user; then press again.`,
-      );
-    throw e;
-  }
-}
-
 /** One's own as a database beside the demo's, on the same server. @param demo tells which databases there are, and makes one */
 function besideDemo(url: string, demo: () => Promise<Db>): OwnPlace {
   const own = ownAddress(url);
@@ -117,9 +116,11 @@ function besideDemo(url: string, demo: () => Promise<Db>): OwnPlace {
   return {
     find: async () => ((await exists(await demo(), name)) ? own : null),
     make: async () => {
-      await createDatabase(await demo(), name);
+      const db = await demo();
+      if (!(await exists(db, name))) await makeDatabase(db, name);
       return own;
     },
+    address: () => Promise.resolve(own),
     where: { what: `the database on ${new URL(url).host} called`, name },
   };
 }
@@ -156,6 +157,28 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       throw e;
     }
   };
+  /** Another database takes the place of one's own, which whoever asks for waits for meanwhile. */
+  const swap = async (there: string, other: string, moment: string): Promise<string | null> => {
+    const before = own;
+    const swapped = (async () => {
+      await (await before)?.close();
+      return takePlace(there, other, moment);
+    })();
+    own = swapped.then(
+      () => openOwn(there),
+      () => openOwn(there),
+    );
+    own.catch(() => undefined);
+    try {
+      const kept = await swapped;
+      await own;
+      return kept;
+    } catch (e) {
+      if (!before) own = null;
+      throw e;
+    }
+  };
+
   // One at a time: a second press waits for the first.
   let resetting: Promise<void> | null = null;
 
@@ -170,6 +193,16 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
         throw e instanceof NotOurs ? Refused.one("", e.message) : e;
       }
     },
+    putInPlace: async (archive, moment, watch) => {
+      const there = await place.address();
+      return arriving(there, archive, "own", watch, (arrived) => swap(there, arrived, moment));
+    },
+    kept: async () => ((await own) ? keptBeside(await place.address()) : []),
+    goBack: async (name, moment) => {
+      const there = await place.address();
+      return swap(there, await keptAt(there, name), moment);
+    },
+    address: async () => ((await own) ? place.address() : null),
     resetDemo: () => (resetting ??= resetDemo().finally(() => (resetting = null))),
     where: place.where,
     close: async () => {

@@ -1,9 +1,10 @@
 /** The workshops on a database server, with the invented one that fills the demo; and the private ones of this machine. */
+import { openDb, type OpenDb } from "#db/client";
 import { today } from "#db/clock";
 import { databaseIn } from "#db/ownership";
 import { openWorkshops, type OwnPlace, type Workshops } from "#db/workshops";
 import type { Logger } from "drizzle-orm/logger";
-import { startCluster, type Cluster } from "./cluster/cluster.ts";
+import { inRunning, startCluster, type Cluster } from "./cluster/cluster.ts";
 import { hold } from "./cluster/hold.ts";
 import { isBegun } from "./cluster/make.ts";
 import { moveBooks } from "./cluster/moveBooks.ts";
@@ -43,10 +44,14 @@ async function closing(open: (onClose: (step: () => unknown) => void) => Promise
   }
 }
 
+/** The database of one's own, on its own server. */
+const OWN = "zelbin";
+
 /** No workshop of one's own: for what works on the demo alone. */
 const NO_OWN: OwnPlace = {
   find: () => Promise.resolve(null),
   make: () => Promise.reject(new Error("Only the demo is open here.")),
+  address: () => Promise.reject(new Error("Only the demo is open here.")),
   where: { what: "", name: "" },
 };
 
@@ -77,10 +82,23 @@ export const openPrivateHouse = ({ demoAlone = false }: Which = {}): Promise<Hou
     if (isBegun(at)) await openBooks();
     const moved = await moveBooks(demo, DEMO, openBooks, at);
     if (moved) console.log(moved);
-    const make = async (): Promise<string> => (await openBooks()).database();
-    const own: OwnPlace = { find: async () => (isBegun(at) ? make() : null), make, where: { what: "the folder", name: booksFolder() } };
+    const make = async (): Promise<string> => (await openBooks()).database(OWN);
+    const own: OwnPlace = {
+      // A server that was started for books that never arrived holds none.
+      find: async () => (isBegun(at) && (await (await openBooks()).has(OWN)) ? (await openBooks()).at(OWN) : null),
+      make,
+      address: async () => (await openBooks()).at(OWN),
+      where: { what: "the folder", name: booksFolder() },
+    };
     return openHouse(await demo.database(), { own });
   });
+
+/** One's own books as another Zelbin has them open, to be read only; null where none has. */
+export function runningBooks(): { db: OpenDb; url: string } | null {
+  const at = booksCluster();
+  const url = isBegun(at) ? inRunning(at, OWN) : null;
+  return url === null ? null : { db: openDb(url), url };
+}
 
 /**
  * The workshops on a server of the user's own. Several Zelbins may have them open, but nobody resets what another has open.

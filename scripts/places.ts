@@ -18,6 +18,17 @@ export const booksFolder = (env: Partial<Record<"ZELBIN_BOOKS", string>> = proce
 /** The database cluster in the folder of one's own books. */
 export const booksCluster = (): string => join(booksFolder(), "cluster");
 
+/**
+ * Where it is remembered where one's own backups go, and where they go by default: beside the books, or, where these are on a server of the
+ * user's own, in a folder for that server and database.
+ * @param url of the demo's database on such a server
+ */
+export function backupsHome(url?: string): string {
+  if (url === undefined) return booksFolder();
+  const { host, pathname } = new URL(url);
+  return join(booksFolder(), "servers", `${host}${pathname}`.replaceAll(/[^\w.-]+/g, "_"));
+}
+
 /** A TCP port that is free on loopback right now. */
 export const freePort = (wanted = 0): Promise<number> =>
   new Promise((done, fail) => {

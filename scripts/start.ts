@@ -2,7 +2,8 @@
 import { buildIfStale } from "./building/build.ts";
 import { startDevices } from "./devices.ts";
 import { openHouseAt, openPrivateHouse } from "./database.ts";
-import { freePort } from "./places.ts";
+import { openBackups } from "#db/archive/backups";
+import { backupsHome, freePort } from "./places.ts";
 import { loopbackOnly, serve } from "./server/serve.ts";
 
 const DEFAULT_PORT = 4140;
@@ -34,7 +35,9 @@ try {
   undo.push(devices.stop);
   buildIfStale();
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(DEFAULT_PORT);
-  const server = await serve(house, port, { host, bench: devices });
+  const backups = await openBackups({ home: backupsHome(DATABASE_URL), workshops: house, byThemselves: true });
+  undo.push(backups.close);
+  const server = await serve(house, port, { host, bench: devices, backups });
   undo.push(server.close);
   const own = (await house.of("own")) ? "Your own workshop is kept in" : "A workshop of your own would be kept in";
   console.log(

@@ -3,6 +3,7 @@ import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { cachedSettings, moneyIsIn, saveSettings } from "#db/settings/settings";
 import { firstSteps } from "#db/settings/firstSteps";
+import { Link } from "react-router";
 import { object } from "yup";
 import { db } from "../server/workshop.server.ts";
 import { noteText, oneOf, requiredText } from "../forms/fields.ts";
@@ -112,6 +113,13 @@ export default function NameStep({ loaderData: d }: Route.ComponentProps) {
             problem={errors.numbers?.message}
           />
         </div>
+        <p className="mt-4 text-small text-pine-soft">
+          Are your books on another computer?{" "}
+          <Link to="/backups" className="text-amber underline underline-offset-4">
+            Open an archive of them
+          </Link>{" "}
+          instead.
+        </p>
       </Sheet>
     </form>
   );

@@ -1,5 +1,5 @@
 /** Reading a posted sheet and answering it: problems go back beside their fields, an act done leads on. */
-import { EditedMeanwhile, Refused, type FieldProblem, type EditConflict } from "#core/refused";
+import { EditedMeanwhile, isRefusal, type FieldProblem, type EditConflict } from "#core/refused";
 import { DryRunPassed, type ActOptions, type Done } from "#db/act/define";
 import { today } from "#db/clock";
 import { data, redirect } from "react-router";
@@ -126,7 +126,7 @@ export async function runAct(work: () => Promise<Done>, how: { path?: (done: Don
 
 /** What a command refused, for its sheet; anything else is thrown on. */
 function refusedOr(e: unknown): ReturnType<typeof refusal> {
-  if (e instanceof Refused) return refusal(e.problems);
+  if (isRefusal(e)) return refusal(e.problems);
   // A dry run passed. Answered as no success, so that no page is read again for it.
   if (e instanceof DryRunPassed) return refusal([]);
   throw e;

@@ -3,6 +3,7 @@ import { AsyncLocalStorage } from "node:async_hooks";
 import { createContext, type MiddlewareFunction } from "react-router";
 import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { openDb, type Db } from "#db/client";
+import type { Backups } from "#db/archive/backups";
 import type { Workshops } from "#db/workshops";
 import type { Bench } from "#devices/wire";
 
@@ -12,6 +13,8 @@ export interface Serving {
   house: Workshops;
   /** The scale and the thermometer on the bench; none where none is started. */
   bench: Bench | null;
+  /** The backups of one's own; null where none are made. */
+  backups: Backups | null;
 }
 
 /** What the web server gives with every request (`pages.server.ts`); null in development. */

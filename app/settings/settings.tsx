@@ -12,6 +12,7 @@ import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
 import { cachedSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings/settings";
+import { Link } from "react-router";
 import { object } from "yup";
 import { db, serving } from "../server/workshop.server.ts";
 import { noteText, oneOf, reads, scaled, wholeNumber, requiredText } from "../forms/fields.ts";
@@ -175,7 +176,12 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
         {booksIn !== null && (
           <Part title="Where the books are">
             <p>
-              All that you enter is saved in <BooksIn where={booksIn} />. Every copy of Zelbin on this machine opens it there.
+              All that you enter is saved in <BooksIn where={booksIn} />. Every copy of Zelbin on this machine opens it there. Copies of all
+              of it are under{" "}
+              <Link to="/backups" className="text-amber underline underline-offset-4">
+                Backups
+              </Link>
+              .
             </p>
           </Part>
         )}

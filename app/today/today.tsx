@@ -1,5 +1,6 @@
 /** Today: the day's work in the order one would do it, with what can be done in one press done here, and the week ahead beside it. */
 import { Link } from "react-router";
+import { backupWarning } from "#core/archive/lastBackup";
 import { ago, daysBetween, sayFullDay } from "#core/when";
 import { inOrder, mustBe, sayMinutes, turnOf, WORK, type Turn } from "#core/work";
 import { takeOut } from "#db/cabinet/cabinet";
@@ -12,12 +13,13 @@ import { moveOut } from "#db/shelf/lots";
 import { workItems } from "#db/today/today";
 import { weekAhead } from "#db/today/week";
 import { array, object } from "yup";
-import { db } from "../server/workshop.server.ts";
+import { db, serving } from "../server/workshop.server.ts";
 import { idField, noteText, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { usePress } from "../forms/usePress.ts";
 import { Button, Problem } from "../ui/fields/form.tsx";
-import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
+import { Caution, Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
+import { useSayDay } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { OrderSteps } from "../gifts/orderSteps.tsx";
 import { stepSentences } from "../gifts/stepSentences.server.ts";
@@ -32,8 +34,16 @@ export async function loader() {
   return {
     waiting: waiting.map(({ steps, ...w }): Waits => ({ ...w, ...(steps ? { steps: stepSentences(steps, w.id) } : {}) })),
     fixed,
+    backups: await backupsOf(serving()),
     drafts: drafts.map(({ keptAt, ...d }) => ({ ...d, ago: ago(Date.now() - keptAt.getTime()) })),
   };
+}
+
+/** What is to be said of the backups of one's own: when the last was made and where, or what is wrong. */
+async function backupsOf({ kind, backups }: ReturnType<typeof serving>) {
+  if (kind !== "own" || !backups) return null;
+  const { folder, made, lookedAt, trouble, work } = await backups.state();
+  return { made, folder, warning: work ? null : backupWarning({ made, lookedAt, trouble }, today()) };
 }
 
 const schema = object({
@@ -175,7 +185,27 @@ function KeptPart({ title, rows, more, day, all }: Listed & { title: string; all
   );
 }
 
-export default function Today({ loaderData: { waiting, drafts, fixed } }: Route.ComponentProps) {
+function LastBackup({ made, folder, warning }: NonNullable<Route.ComponentProps["loaderData"]["backups"]>) {
+  const say = useSayDay();
+  const to = (
+    <Link to="/backups" className="text-amber underline underline-offset-4">
+      Backups
+    </Link>
+  );
+  if (warning !== null)
+    return (
+      <Caution>
+        {warning} {to}
+      </Caution>
+    );
+  return made === null ? null : (
+    <p className="no-print text-small text-pine-soft [overflow-wrap:anywhere]">
+      Last backup {say(made.slice(0, 10))}, {made.slice(11, 16)}, in {folder}. {to}
+    </p>
+  );
+}
+
+export default function Today({ loaderData: { waiting, drafts, fixed, backups } }: Route.ComponentProps) {
   const { today: day, name } = useWorkshop();
   const work = inOrder(waiting, day);
   const turn = (t: Turn) => work.filter((w) => turnOf(w, day) === t);
@@ -219,7 +249,10 @@ export default function Today({ loaderData: { waiting, drafts, fixed } }: Route.
             )}
           </Sheet>
         )}
-        <Week fixed={fixed} />
+        <div className="space-y-4">
+          <Week fixed={fixed} />
+          {backups && <LastBackup {...backups} />}
+        </div>
       </div>
     </>
   );

@@ -10,6 +10,7 @@ const ITEM = "block cursor-pointer rounded px-3 py-2 outline-none data-highlight
 /** On a phone the book and the settings are here instead of at the top. */
 const PLACES = [
   ["/workshops", "Both workshops", ""],
+  ["/backups", "Backups", ""],
   ["/book", "The book of acts", "sm:hidden"],
   ["/settings", "Settings", "sm:hidden"],
 ] as const;

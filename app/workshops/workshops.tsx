@@ -3,7 +3,7 @@ import { FIRST_STEPS } from "#core/settings/firstSteps";
 import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { readSettings } from "#db/settings/settings";
 import { useState, type ReactNode } from "react";
-import { redirectDocument, useFetcher } from "react-router";
+import { Link, redirectDocument, useFetcher } from "react-router";
 import { object } from "yup";
 import { serving } from "../server/workshop.server.ts";
 import { oneOf } from "../forms/fields.ts";
@@ -76,9 +76,15 @@ export default function WorkshopsPage({ loaderData: { own, booksIn } }: Route.Co
           {own === null ? (
             <>
               <p>Empty, for what you really buy, make and sell. A few small steps lead in; each can be skipped.</p>
-              <Button main disabled={busy} onClick={() => send("begin")}>
-                Begin your own
-              </Button>
+              <div className="flex flex-wrap gap-2">
+                <Button main disabled={busy} onClick={() => send("begin")}>
+                  Begin your own
+                </Button>
+                <Link to="/backups" className="act">
+                  Open an archive
+                </Link>
+              </div>
+              <p className="text-small text-pine-soft">An archive is a backup of your books, from this computer or another one.</p>
             </>
           ) : (
             <>
@@ -88,7 +94,12 @@ export default function WorkshopsPage({ loaderData: { own, booksIn } }: Route.Co
                   Kept in <BooksIn where={booksIn} />.
                 </p>
               )}
-              {go("own", "Go to your own")}
+              <div className="flex flex-wrap gap-2">
+                {go("own", "Go to your own")}
+                <Link to="/backups" className="act">
+                  Backups
+                </Link>
+              </div>
             </>
           )}
         </One>

@@ -38,7 +38,7 @@ const schema = object({
   /** The newest acts, newest first, to know it by. */
   newest: array()
     .of(
-      object({ id: whole(), day: line(10).required(), what: line(400).defined() })
+      object({ id: whole(), day: line(10).required(), what: line(1000).defined() })
         .noUnknown()
         .required(),
     )
@@ -67,7 +67,7 @@ const schema = object({
 export type Manifest = Omit<InferType<typeof schema>, "nextIds"> & { nextIds: Record<string, number> };
 export type ArchivePart = Manifest["parts"][number];
 
-/** @example writeManifest(manifest).endsWith("}\n") // true */
+/** The manifest as text. */
 export const writeManifest = (manifest: Manifest): string => `${JSON.stringify(manifest, null, 2)}\n`;
 
 const NEWER = "This archive was written by a newer Zelbin than this one. Bring this one up to date, then open it again.";
@@ -91,14 +91,14 @@ export function readManifest(text: string, steps: readonly string[]): Outcome<Ma
     if (format !== ARCHIVE_FORMAT || !steps.includes(step)) return refuse("newer", NEWER);
     const wrong = Object.entries(rest.nextIds).find(([, n]) => !isNext(n));
     if (wrong) return refuse("badManifest", `${MANIFEST_PART} can't be read: nextIds.${wrong[0]} must be a number above 0.`);
-    return done({ format, step, ...rest, nextIds: rest.nextIds as Record<string, number> });
+    return done({ format, step, ...rest, nextIds: rest.nextIds });
   } catch (e) {
     if (e instanceof ValidationError) return refuse("badManifest", `${MANIFEST_PART} can't be read: ${e.message}.`);
     throw e;
   }
 }
 
-/** Of an archive, how many rows of each kind are in it. @example rowsByKind(manifest).get("lot") */
+/** Of an archive, how many rows of each kind are in it. */
 export const rowsByKind = (manifest: Manifest): ReadonlyMap<string, number> =>
   new Map(
     manifest.parts.flatMap((p): [string, number][] => {

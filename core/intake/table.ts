@@ -109,4 +109,5 @@ export const writeRows = (rows: readonly (readonly string[])[]): string =>
  * Writes a table as CSV with a byte-order mark, so that spreadsheets read its letters right.
  * @example writeTable(["a"], [["b, c"]]) // '\ufeffa\r\n"b, c"\r\n'
  */
-export const writeTable = (header: readonly string[], rows: readonly (readonly string[])[]): string => `\ufeff${writeRows([header, ...rows])}`;
+export const writeTable = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
+  `\ufeff${writeRows([header, ...rows])}`;

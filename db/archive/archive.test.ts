@@ -2,13 +2,13 @@
  * A workshop as one file: what goes out comes back in, to the byte, and can be worked on; and a file that isn't what was written is refused by part
  * and line, whoever changed it.
  */
-import { recordsPart, rowsByKind, type Manifest } from "#core/archive/manifest";
+import { ARCHIVE_FORMAT, recordsPart, rowsByKind, type Manifest } from "#core/archive/manifest";
 import { Refused } from "#core/refused";
 import { loadDemo } from "#demo/load";
 import { sql } from "drizzle-orm";
 import fc from "fast-check";
 import Papa from "papaparse";
-import { createWriteStream, existsSync, readFileSync } from "node:fs";
+import { createWriteStream, existsSync, readdirSync, readFileSync } from "node:fs";
 import { Writable } from "node:stream";
 import { setTimeout as pause } from "node:timers/promises";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -88,8 +88,7 @@ describe("out and in again", () => {
       expect(Buffer.compare(file!.bytes, PIXEL)).toBe(0);
       await reverseAct(again, scan!.id, { day: DAY });
       expect(await readAttachment(again, 1)).toBeNull();
-      for (const one of [db, again])
-        await saveMaterial(one, { name: "Hemp oil", kind: "oil" } as Parameters<typeof saveMaterial>[1], { day: DAY });
+      for (const one of [db, again]) await saveMaterial(one, { name: "Hemp oil", kind: "oil" }, { day: DAY });
       const idIn = async (one: OpenDb) => (await one.execute(sql`select id from material where name = 'Hemp oil'`)).rows[0]!.id;
       expect(await idIn(again)).toBe(await idIn(db));
       await expect(again.execute(sql`update movement set qty = 1 where id = 1`)).rejects.toThrow();
@@ -127,11 +126,7 @@ describe("out and in again", () => {
       write(_chunk, _enc, next) {
         // In the middle of it, something is done.
         if (n++ !== 3) next();
-        else
-          void saveMaterial(db, { name: "Meanwhile", kind: "oil" } as Parameters<typeof saveMaterial>[1], { day: DAY }).then(
-            () => next(),
-            next,
-          );
+        else void saveMaterial(db, { name: "Meanwhile", kind: "oil" }, { day: DAY }).then(() => next(), next);
       },
     });
     const before = await writeArchive(db, slow);
@@ -160,6 +155,21 @@ describe("out and in again", () => {
     expect(existsSync(inFolder("stopped.zip")) && (await whyRefused(opened(inFolder("stopped.zip"))))).toContain("isn't a whole zip file");
     // The connection is as it was.
     await expectLedgerTrue(db);
+  });
+});
+
+describe("archives of every format there was", () => {
+  const FORMATS = "test/db/formats";
+  it("has one of each", () => expect(readdirSync(FORMATS)).toContain(`${ARCHIVE_FORMAT}.zip`));
+
+  it.each(readdirSync(FORMATS))("reads %s, written by the Zelbin of its time", async (file) => {
+    await loaded(`${FORMATS}/${file}`, async (again) => {
+      await expectLedgerTrue(again);
+      const { rows } = await again.execute(
+        sql`select (select string_agg(name, ', ' order by name) from material) as materials, (select sum(on_hand)::int from lot) as amounts, (select length(bytes) from attachment) as scan`,
+      );
+      expect(rows).toEqual([{ materials: "Box, Herb, Oil, Scent, Tin, Wax", amounts: 3_610_050, scan: PIXEL.length }]);
+    });
   });
 });
 

@@ -93,7 +93,7 @@ export async function* asRecords(lines: Lines): AsyncGenerator<string> {
   for await (const some of lines) yield `${some.join("\n")}\n`;
 }
 
-const cellOf = (v: unknown): string => (v === null || v === undefined ? "" : typeof v === "object" ? JSON.stringify(v) : String(v));
+const cellOf = (v: unknown): string => (v === null || v === undefined ? "" : typeof v === "string" ? v : JSON.stringify(v));
 
 /** A kind's rows as a table under the names of their columns. */
 export async function* asTable(kind: RecordKind, lines: Lines): AsyncGenerator<string> {

@@ -34,8 +34,14 @@ const refused = (say: string): Refused => Refused.one("archive", say);
 const changed = (part: string, how: string): Refused =>
   refused(`${part} isn't as it was written: ${how}. The file was changed or damaged; nothing was taken from it. Try another copy of it.`);
 
+interface Zip {
+  entries: Map<string, Entry>;
+  open: (e: Entry) => Promise<Readable>;
+  close: () => void;
+}
+
 /** The zip's entries by name. @throws Refused where it is no zip, or one that isn't wanted */
-async function entriesOf(path: string): Promise<{ entries: Map<string, Entry>; open: (e: Entry) => Promise<Readable>; close: () => void }> {
+async function entriesOf(path: string): Promise<Zip> {
   let zip;
   const entries = new Map<string, Entry>();
   try {
@@ -64,11 +70,12 @@ async function readThrough(stream: Readable, part: ArchivePart, signal: AbortSig
   let bytes = 0;
   let row = 0;
   let left = "";
-  let bad: number | null = null;
+  /** The first that is no row. */
+  let bad = 0;
   const decoder = new TextDecoder("utf-8");
   const look = (line: string): void => {
     row++;
-    bad ??= isRow(line) ? null : row;
+    if (bad === 0 && !isRow(line)) bad = row;
   };
   for await (const chunk of stream as AsyncIterable<Buffer>) {
     signal?.throwIfAborted();
@@ -81,7 +88,7 @@ async function readThrough(stream: Readable, part: ArchivePart, signal: AbortSig
     lines.forEach(look);
   }
   if (left !== "") look(left);
-  if (bad !== null) throw changed(part.name, `line ${bad} is no row`);
+  if (bad > 0) throw changed(part.name, `line ${bad} is no row`);
   if (part.rows !== undefined && row !== part.rows) throw changed(part.name, `it has ${row} lines, and had ${part.rows}`);
   if (bytes !== part.bytes) throw changed(part.name, `it has ${bytes} bytes, and had ${part.bytes}`);
   if (sum.digest("hex") !== part.sha256) throw changed(part.name, "its digest is another");
@@ -95,13 +102,12 @@ function isRow(line: string): boolean {
   }
 }
 
-/**
- * Opens an archive and reads it through.
- * @throws Refused beside `archive`, saying which part and line, where it can't be trusted
- */
-export async function openArchive(path: string, { signal, onProgress }: Watch = {}): Promise<Archive> {
-  const { entries, open, close } = await entriesOf(path);
-  const reading = async <T>(name: string, work: (stream: Readable) => Promise<T>): Promise<T> => {
+type Reading = <T>(name: string, work: (stream: Readable) => Promise<T>) => Promise<T>;
+
+/** Reads parts of a zip, saying in words which can't be. */
+const readingOf =
+  ({ entries, open }: Zip, signal?: AbortSignal): Reading =>
+  async (name, work) => {
     try {
       return await work(await open(entries.get(name)!));
     } catch (e) {
@@ -109,19 +115,46 @@ export async function openArchive(path: string, { signal, onProgress }: Watch = 
       throw changed(name, `it can't be unpacked (${e instanceof Error ? e.message : String(e)})`);
     }
   };
-  try {
-    const manifestEntry = entries.get(MANIFEST_PART);
-    const seal = entries.get(SEAL_PART);
-    if (!manifestEntry || !seal) throw refused("This zip file is no archive of Zelbin's: it has no manifest. Nothing was taken from it.");
-    if (manifestEntry.uncompressedSize > MOST_MANIFEST || seal.uncompressedSize > 1000) throw changed(MANIFEST_PART, "it is too long");
-    const text = await reading(MANIFEST_PART, buffer);
-    const sealed = (await reading(SEAL_PART, buffer)).toString("latin1").trim();
-    if (sealed !== `${createHash("sha256").update(text).digest("hex")}  ${MANIFEST_PART}`)
-      throw changed(MANIFEST_PART, "its digest is another");
-    const read = readManifest(text.toString("utf8"), knownSteps());
-    if (!read.ok) throw refused(read.problem.say);
-    const manifest = read.value;
 
+async function manifestOf(entries: Zip["entries"], reading: Reading): Promise<Manifest> {
+  const manifestEntry = entries.get(MANIFEST_PART);
+  const seal = entries.get(SEAL_PART);
+  if (!manifestEntry || !seal) throw refused("This zip file is no archive of Zelbin's: it has no manifest. Nothing was taken from it.");
+  if (manifestEntry.uncompressedSize > MOST_MANIFEST || seal.uncompressedSize > 1000) throw changed(MANIFEST_PART, "it is too long");
+  const text = await reading(MANIFEST_PART, buffer);
+  const sealed = (await reading(SEAL_PART, buffer)).toString("latin1").trim();
+  if (sealed !== `${createHash("sha256").update(text).digest("hex")}  ${MANIFEST_PART}`)
+    throw changed(MANIFEST_PART, "its digest is another");
+  const read = readManifest(text.toString("utf8"), knownSteps());
+  if (!read.ok) throw refused(read.problem.say);
+  return read.value;
+}
+
+/** What an archive says it is, without reading it through; null where that can't be told. */
+export async function peekManifest(path: string): Promise<Manifest | null> {
+  try {
+    const zip = await entriesOf(path);
+    try {
+      return await manifestOf(zip.entries, readingOf(zip));
+    } finally {
+      zip.close();
+    }
+  } catch (e) {
+    if (e instanceof Refused) return null;
+    throw e;
+  }
+}
+
+/**
+ * Opens an archive and reads it through.
+ * @throws Refused beside `archive`, saying which part and line, where it can't be trusted
+ */
+export async function openArchive(path: string, { signal, onProgress }: Watch = {}): Promise<Archive> {
+  const zip = await entriesOf(path);
+  const { entries, open, close } = zip;
+  const reading = readingOf(zip, signal);
+  try {
+    const manifest = await manifestOf(entries, reading);
     const parts = new Set([...manifest.parts.map((p) => p.name), MANIFEST_PART, SEAL_PART]);
     const missing = [...parts].find((p) => !entries.has(p));
     if (missing !== undefined) throw changed(missing, "it isn't in the file");

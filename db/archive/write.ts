@@ -8,9 +8,10 @@ import { sql } from "drizzle-orm";
 import { readFileSync } from "node:fs";
 import type { Writable } from "node:stream";
 import type { Db, Tx } from "../client.ts";
-import { orNone, readNumber, readText, rowsOf } from "../columnsOf.ts";
+import { orNone, readText, rowsOf } from "../columnsOf.ts";
 import { stepOf } from "../migrating.ts";
-import { fileColumn, nextIds, recordKinds, tableOf, type RecordKind } from "./kinds.ts";
+import { countRows, newestActs } from "./booksNow.ts";
+import { fileColumn, nextIds, recordKinds, type RecordKind } from "./kinds.ts";
 import { README } from "./readme.ts";
 import { asRecords, asTable, rowReader, type Lines } from "./rows.ts";
 import { writeZip, type Part } from "./zip.ts";
@@ -36,11 +37,6 @@ async function about(tx: Tx, kinds: readonly RecordKind[]): Promise<Omit<Manifes
     { begun: readText, asOf: orNone(readText), workshop: orNone(readText) },
     sql`select (select to_json(since) #>> '{}' from workshop) as begun, (select to_json(max(at)) #>> '{}' from act) as "asOf", (select data ->> 'workshop' from settings) as workshop`,
   );
-  const newest = await rowsOf(
-    tx,
-    { id: readNumber, day: readText, what: readText },
-    sql`select id, day::text as day, left(summary, 400) as what from act order by id desc limit 5`,
-  );
   return {
     archive: "Zelbin",
     format: ARCHIVE_FORMAT,
@@ -49,18 +45,9 @@ async function about(tx: Tx, kinds: readonly RecordKind[]): Promise<Omit<Manifes
     workshop: row!.workshop ?? "",
     begun: row!.begun,
     asOf: row!.asOf ?? row!.begun,
-    newest,
+    newest: await newestActs(tx),
     nextIds: await nextIds(tx, kinds),
   };
-}
-
-async function countRows(tx: Tx, kinds: readonly RecordKind[]): Promise<Map<string, number>> {
-  const counts = new Map<string, number>();
-  for (const { name } of kinds) {
-    const [row] = await rowsOf(tx, { n: readNumber }, sql`select count(*) as n from ${tableOf(name)}`);
-    counts.set(name, row!.n);
-  }
-  return counts;
 }
 
 /**

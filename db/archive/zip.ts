@@ -1,7 +1,7 @@
 /** Puts the parts of an archive together as a zip, each read only once its turn comes, with their digests told in a manifest that comes last. */
 import { MANIFEST_PART, SEAL_PART, type ArchivePart } from "#core/archive/manifest";
 import { createHash } from "node:crypto";
-import { Readable, type Writable } from "node:stream";
+import { PassThrough, Readable, type Writable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { ZipFile } from "yazl";
 
@@ -34,7 +34,7 @@ export async function writeZip(
   signal?: AbortSignal,
 ): Promise<void> {
   const zip = new ZipFile();
-  const zipOut = zip.outputStream as Readable;
+  const zipOut = zip.outputStream.pipe(new PassThrough());
   // One that comes after all is over is nobody's.
   zipOut.on("error", () => undefined);
   const failed = (e: Error) => zipOut.destroy(e);

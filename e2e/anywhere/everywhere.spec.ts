@@ -59,6 +59,7 @@ const SCREENS = [
   "/lots/recalls/new?find=beeswax",
   "/settings",
   "/workshops",
+  "/backups",
   "/people",
   "/people?of=market",
   "/people/new?of=customer",

@@ -9,6 +9,8 @@ import { open, test } from "../hand.ts";
 /** Every route that acts, with an address of it. */
 const ACTING: Record<string, string> = {
   "away/away": "/away",
+  "backups/backups": "/backups",
+  "backups/takeIn": "/backups/take-in",
   "begin/begin": "/begin",
   "begin/name": "/begin/name",
   "begin/opening": "/begin/opening",

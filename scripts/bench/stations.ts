@@ -62,6 +62,10 @@ const onlyDemo = (db: OpenDb): Workshops => ({
   of: (kind) => Promise.resolve(kind === "demo" ? db : null),
   begin: () => Promise.reject(new Error("not here")),
   resetDemo: () => Promise.reject(new Error("not here")),
+  putInPlace: () => Promise.reject(new Error("not here")),
+  kept: () => Promise.resolve([]),
+  goBack: () => Promise.reject(new Error("not here")),
+  address: () => Promise.resolve(null),
   where: { what: "", name: "" },
   close: db.close,
 });

@@ -8,6 +8,7 @@ import type { pagesOf } from "#app/server/pages.server.ts";
 import type { Serving } from "#app/server/workshop.server.ts";
 import { workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { databaseOutage } from "#db/outage";
+import type { Backups } from "#db/archive/backups";
 import type { Workshops } from "#db/workshops";
 import type { Bench } from "#devices/wire";
 import { gate, LOOPBACK } from "./gate.ts";
@@ -57,13 +58,14 @@ interface Around {
   host?: string;
   /** What is on the bench. */
   bench?: Bench | null;
+  backups?: Backups | null;
 }
 
 /** Serves the built application against the workshops of a house. */
 export async function serve(
   house: Workshops,
   port: number,
-  { host = "127.0.0.1", bench = null }: Around = {},
+  { host = "127.0.0.1", bench = null, backups = null }: Around = {},
 ): Promise<{ url: string; close: () => Promise<void> }> {
   loopbackOnly(host);
   const built = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as { pagesOf: typeof pagesOf };
@@ -89,7 +91,7 @@ export async function serve(
     }
     if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
       res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
-    res.locals.serving = { kind, db, house, bench } satisfies Serving;
+    res.locals.serving = { kind, db, house, bench, backups } satisfies Serving;
     await pages[kind](req, res, next);
   });
   app.use(lastWord);

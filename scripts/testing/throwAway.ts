@@ -1,7 +1,10 @@
 /** Databases and houses for tests, made for one run and removed after it. */
 import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { openBackups } from "#db/archive/backups";
 import { openDb } from "#db/client";
+import { readText, rowsOf } from "#db/columnsOf";
 import { sql } from "drizzle-orm";
 import { startCluster } from "../cluster/cluster.ts";
 import { openHouse } from "../database.ts";
@@ -42,7 +45,12 @@ async function throwAwayDatabase(server: string, n: number): Promise<string> {
   const admin = openDb(server);
   await admin.execute(sql.raw(`create database ${name}`));
   undo.push(async () => {
-    for (const one of [name, `${name}_own`]) await admin.execute(sql.raw(`drop database if exists ${one} with (force)`));
+    const all = await rowsOf(
+      admin,
+      { name: readText },
+      sql`select datname as name from pg_database where datname = ${name} or starts_with(datname, ${`${name}_own`})`,
+    );
+    for (const one of all) await admin.execute(sql`drop database ${sql.identifier(one.name)} with (force)`);
     await admin.close();
   });
   return server.replace(/\/[^/?]*(\?|$)/, `/${name}$1`);
@@ -55,7 +63,11 @@ export async function throwAwayHouse(server: string, n: number): Promise<{ url: 
   undo.push(house.close);
   const devices = startDevices();
   undo.push(devices.stop);
-  const site = await serve(house, await freePort(), { bench: devices });
+  const home = mkdtempSync(join(tmpdir(), "zelbin-backups-"));
+  undo.push(() => rmSync(home, { recursive: true, force: true }));
+  const backups = await openBackups({ home, workshops: house, byThemselves: false });
+  undo.push(backups.close);
+  const site = await serve(house, await freePort(), { bench: devices, backups });
   undo.push(site.close);
   return { url: site.url, database, devices };
 }

@@ -1,0 +1,17 @@
+/** Takes in an archive's file, sent as it is: written to disk as it comes, and read through before anything is said of it. */
+import { Readable } from "node:stream";
+import type { ReadableStream } from "node:stream/web";
+import { refuseSheet, withRefusals } from "../forms/sheet.server.ts";
+import { serving } from "../server/workshop.server.ts";
+import type { Route } from "./+types/takeIn";
+
+export async function action({ request }: Route.ActionArgs) {
+  const { backups } = serving();
+  const { body } = request;
+  if (!backups || !body) return refuseSheet([{ field: "archive", say: "Choose an archive's file." }]);
+  return withRefusals(async () => {
+    // Two names for one stream: the browser's and Node's.
+    const { id } = await backups.takeIn(Readable.fromWeb(body as ReadableStream));
+    return Response.json({ id });
+  });
+}

@@ -1,0 +1,27 @@
+/** What is to be said of the backups on the day: nothing that costs attention while all is well. */
+import { daysBetween, type Day } from "../when.ts";
+
+/** So many days without a look at the backups are too many: a week's work would be lost. */
+const TOO_LONG_DAYS = 7;
+
+export interface BackupsToday {
+  /** When the newest was made, such as `2026-12-01T07:12:30`; null where there is none. */
+  made: string | null;
+  /** When it was last seen to be as the books are. */
+  lookedAt: string | null;
+  /** Why the last one failed. */
+  trouble: string | null;
+}
+
+/**
+ * A warning, or null where all is well.
+ * @example backupWarning({ made: null, lookedAt: null, trouble: null }, "2026-12-01") // "There is no backup of these books yet."
+ * @example backupWarning({ made: "2026-11-30T07:12:30", lookedAt: "2026-12-01T07:00:00", trouble: null }, "2026-12-01") // null
+ */
+export function backupWarning({ made, lookedAt, trouble }: BackupsToday, today: Day): string | null {
+  if (trouble !== null) return `The last backup failed. ${trouble}`;
+  if (made === null) return "There is no backup of these books yet.";
+  const seen = lookedAt !== null && lookedAt > made ? lookedAt : made;
+  const days = daysBetween(seen.slice(0, 10), today);
+  return days > TOO_LONG_DAYS ? `The last backup was made ${days} days ago.` : null;
+}

@@ -1,0 +1,217 @@
+/** Backups by the service that makes them: written while others write, checked, saved so many, and put back; whatever goes wrong is said and leaves all as it was. */
+import { Refused } from "#core/refused";
+import { sql } from "drizzle-orm";
+import { randomBytes } from "node:crypto";
+import { createReadStream } from "node:fs";
+import { mkdir, mkdtemp, readdir, rm, truncate, utimes, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, expect, it } from "vitest";
+import { loaded } from "#test/db/archives";
+import { expectLedgerTrue } from "#test/db/fresh";
+import { addressOf, serverOfTests } from "#test/db/template";
+import { openDb, type OpenDb } from "../client.ts";
+import { listMaterials } from "../shelf/materials.ts";
+import { moveOut } from "../shelf/lots.ts";
+import { receive } from "../shelf/receipts/receive.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { openWorkshops, type Workshops } from "../workshops.ts";
+import { openBackups, type Backups } from "./backups.ts";
+import { euro } from "#test/db/fresh";
+
+const DAY = "2026-05-04";
+let admin: OpenDb;
+let name: string;
+let home: string;
+let house: Workshops;
+let backups: Backups;
+
+const own = async (): Promise<OpenDb> => (await house.of("own"))!;
+const add = async (what: string): Promise<unknown> => saveMaterial(await own(), { name: what, kind: "oil" }, { day: DAY });
+const names = async (): Promise<string[]> => (await listMaterials(await own())).map((m) => m.name);
+const said = async () => (await backups.state()).ended;
+const backUp = async () => {
+  backups.begin();
+  await backups.settled();
+  return said();
+};
+const refusal = async (work: Promise<unknown>): Promise<string> => {
+  const e: unknown = await work.then(
+    () => null,
+    (thrown: unknown) => thrown,
+  );
+  expect(e).toBeInstanceOf(Refused);
+  return (e as Refused).message;
+};
+
+beforeEach(async () => {
+  admin = openDb(serverOfTests());
+  name = `house_${randomBytes(5).toString("hex")}`;
+  home = await mkdtemp(join(tmpdir(), "zelbin-backups-"));
+  await admin.execute(sql.raw(`create database ${name}`));
+  house = await openWorkshops(addressOf(serverOfTests(), name), { loadDemo: () => Promise.resolve() });
+  backups = await openBackups({ home, workshops: house, byThemselves: false });
+});
+afterEach(async () => {
+  await backups.close();
+  await house.close();
+  const { rows } = await admin.execute(sql`select datname from pg_database where starts_with(datname, ${name})`);
+  for (const { datname } of rows) await admin.execute(sql.raw(`drop database ${String(datname)} with (force)`));
+  await admin.close();
+  await rm(home, { recursive: true });
+});
+
+const filesIn = (folder: string) => readdir(join(home, folder));
+const databases = async (): Promise<number> =>
+  Number((await admin.execute(sql`select count(*)::int as n from pg_database where starts_with(datname, ${name})`)).rows[0]!.n);
+
+it("makes one, and none where nothing has changed since; what is in it is what the books were", async () => {
+  expect(await backUp()).toEqual({ what: "backup", ok: false, say: "There is no workshop of your own to back up yet." });
+  await house.begin();
+  await add("Olive oil");
+  const first = await backUp();
+  expect(first).toEqual({ what: "backup", ok: true, name: expect.stringMatching(/^zelbin-backup-[\d-]+\.zip$/) as string });
+  expect(await backUp()).toEqual({ what: "backup", ok: true, name: null });
+  expect(await filesIn("backups")).toEqual([(first as { name: string }).name]);
+  const [made] = await backups.list();
+  expect(made!.manifest!.newest[0]!.what).toContain("Olive oil");
+  expect(await backups.state()).toMatchObject({ work: null, trouble: null, made: made!.made, byDefault: true });
+  // What it was read back into is gone.
+  expect(await databases()).toBe(2);
+});
+
+it("puts the books back to it and back again, to the row, and keeps what was there both times", async () => {
+  await house.begin();
+  await add("Olive oil");
+  await backUp();
+  await add("Coconut oil");
+  const file = (await backups.list())[0]!.name;
+  await backups.restore({ name: file });
+  await backups.settled();
+  const end = await said();
+  expect(end).toMatchObject({ what: "restore", ok: true });
+  expect(await names()).toEqual(["Olive oil"]);
+  const { kept } = end as { kept: string };
+  expect(await house.kept()).toEqual([kept]);
+  await add("Hemp oil");
+  const keptNow = await backups.goBack(kept);
+  expect(await names()).toEqual(["Coconut oil", "Olive oil"]);
+  expect(await house.kept()).toEqual([keptNow]);
+  expect(await refusal(backups.goBack(kept))).toContain("There are no books called");
+  expect(await names()).toEqual(["Coconut oil", "Olive oil"]);
+});
+
+it("opens an archive as the first books of a house, and refuses one that is damaged with all as it was", async () => {
+  await house.begin();
+  await add("Olive oil");
+  await backUp();
+  const file = (await backups.list())[0]!.name;
+  const path = await backups.pathOf(file);
+  const other = `${name}_other`;
+  await admin.execute(sql.raw(`create database ${other}`));
+  const elsewhere = await openWorkshops(addressOf(serverOfTests(), other), { loadDemo: () => Promise.resolve() });
+  try {
+    const there = await openBackups({ home: join(home, "elsewhere"), workshops: elsewhere, byThemselves: false });
+    const { id, manifest } = await there.takeIn(createReadStream(path));
+    expect(manifest.newest[0]!.what).toContain("Olive oil");
+    expect(await there.takenIn(id)).toEqual(manifest);
+    expect(await elsewhere.of("own")).toBeNull();
+    await there.restore({ id });
+    await there.settled();
+    expect((await there.state()).ended).toEqual({ what: "restore", ok: true, kept: null });
+    expect((await listMaterials((await elsewhere.of("own"))!)).map((m) => m.name)).toEqual(["Olive oil"]);
+    expect(await there.takenIn(id)).toBeNull();
+  } finally {
+    await elsewhere.close();
+  }
+  await truncate(path, 3000);
+  expect(await refusal(backups.takeIn(createReadStream(path)))).toContain("isn't a whole zip file");
+  expect((await backups.list())[0]!.manifest).toBeNull();
+  await backups.restore({ name: file });
+  await backups.settled();
+  expect(await said()).toMatchObject({ what: "restore", ok: false });
+  expect(await names()).toEqual(["Olive oil"]);
+  expect(await refusal(backups.restore({ id: "../../etc/passwd" }))).toContain("Choose the archive again");
+  expect(await refusal(backups.restore({ name: "../backups.json" }))).toContain("There is no backup called");
+});
+
+it("says what is wrong with a folder, and remembers the one that was chosen", async () => {
+  await house.begin();
+  expect(await refusal(backups.choose("stick"))).toContain("Write the whole way to the folder");
+  expect(await refusal(backups.choose(join(home, "stick")))).toContain("isn't there");
+  await writeFile(join(home, "stick"), "");
+  expect(await refusal(backups.choose(join(home, "stick")))).toContain("is a file");
+  await rm(join(home, "stick"));
+  await mkdir(join(home, "stick"));
+  await backups.choose(`  ${join(home, "stick")}/ `);
+  const again = await openBackups({ home, workshops: house, byThemselves: false });
+  expect(await again.state()).toMatchObject({ folder: join(home, "stick"), byDefault: false, made: null, lookedAt: null });
+  await rm(join(home, "stick"), { recursive: true });
+  expect(await backUp()).toMatchObject({ ok: false, say: expect.stringContaining("isn't there") as string });
+  expect((await backups.state()).trouble).toContain(join(home, "stick"));
+  await mkdir(join(home, "stick"));
+  await backUp();
+  expect((await backups.state()).trouble).toBeNull();
+  expect(await filesIn("stick")).toHaveLength(1);
+});
+
+it("leaves others' files alone, removes what was cut off, and saves no more than it says", async () => {
+  await house.begin();
+  const folder = join(home, "backups");
+  await mkdir(folder);
+  const cutOff = join(folder, "zelbin-backup-2026-01-01-101010.zip.part");
+  for (const file of ["notes.zip", "zelbin-backup-mine.zip"]) await writeFile(join(folder, file), "mine");
+  await writeFile(cutOff, "half");
+  await utimes(cutOff, 1, 1);
+  for (let i = 10; i < 50; i++) await writeFile(join(folder, `zelbin-backup-2020-02-03-1010${i}.zip`), "old");
+  await backUp();
+  const left = await readdir(folder);
+  expect(left).toEqual(expect.arrayContaining(["notes.zip", "zelbin-backup-mine.zip", "zelbin-backup-2020-02-03-101049.zip"]));
+  expect(left).not.toContain("zelbin-backup-2020-02-03-101010.zip");
+  expect(left.filter((f) => f.endsWith(".part"))).toEqual([]);
+  expect(left).toHaveLength(2 + 8);
+});
+
+it("is of one moment of the books, however many write meanwhile", async () => {
+  await house.begin();
+  const db = await own();
+  await add("Olive oil");
+  const line = { materialId: 1, supplierLot: "", packs: 1, packSize: "1 kg", qty: 1_000_000, price: euro(9), bestBefore: null };
+  await receive(db, { supplier: "Mill", day: DAY, postage: euro(0), lines: [line] }, { day: DAY });
+  let over = false;
+  let written = 0;
+  const aWindow = async (): Promise<void> => {
+    while (!over) {
+      await moveOut(db, { lotId: 1, amount: 7, reason: "wasted", note: "" }, { day: DAY });
+      written++;
+    }
+  };
+  const windows = Array.from({ length: 8 }, aWindow);
+  const ends = [];
+  for (let n = 0; n < 3; n++) ends.push(await backUp());
+  over = true;
+  await Promise.all(windows);
+  expect(written).toBeGreaterThan(20);
+  expect(ends).toEqual([0, 1, 2].map(() => expect.objectContaining({ ok: true }) as unknown));
+  for (const { name: file } of await backups.list())
+    await loaded(await backups.pathOf(file), async (then) => {
+      await expectLedgerTrue(then);
+      const { rows } = await then.execute(
+        sql`select (select 1000000 - on_hand from lot where id = 1)::int as gone, (select count(*) from act where kind = 'moveOut')::int as acts`,
+      );
+      expect(rows[0]!.gone).toBe(7 * Number(rows[0]!.acts));
+    });
+});
+
+it("can be stopped, with nothing left of it", async () => {
+  await house.begin();
+  await add("Olive oil");
+  backups.begin();
+  expect(await refusal(backups.restore({ id: crypto.randomUUID() }))).toContain("Wait until that is done, or stop it");
+  backups.stop();
+  await backups.settled();
+  expect(await said()).toEqual({ what: "backup", ok: false, say: "Stopped. Nothing was changed." });
+  expect(await filesIn("backups")).toEqual([]);
+  expect(await databases()).toBe(2);
+  expect((await backups.state()).trouble).toBeNull();
+});

@@ -1,0 +1,270 @@
+/**
+ * The backups of one's own books: made by themselves whenever something changed, or by a press, into a folder of the maker's choice; and the way back
+ * from one of them, or from an archive that comes from elsewhere. One such work at a time, with how far it is, and it can be stopped.
+ */
+import { toDrop } from "#core/archive/retention";
+import { isObject } from "#core/objects";
+import { Refused } from "#core/refused";
+import { createWriteStream } from "node:fs";
+import { mkdir, readFile, rename, rm, writeFile } from "node:fs/promises";
+import { isAbsolute, join, resolve } from "node:path";
+import type { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import type { Manifest } from "#core/archive/manifest";
+import { now } from "../clock.ts";
+import { noRoomIn } from "../outage.ts";
+import type { Workshops } from "../workshops.ts";
+import { listBackups, madeAt, namesIn, unless, whyNotWritable, writeBackup, type Backup } from "./folder.ts";
+import { openArchive, peekManifest } from "./unzip.ts";
+import type { Progress } from "./write.ts";
+
+export type Phase = "writing" | "checking" | "reading" | "loading";
+export interface Work extends Progress {
+  what: "backup" | "restore";
+  phase: Phase;
+}
+
+/** What the last work came to, since Zelbin was started. */
+export type Ended =
+  | { what: "backup"; ok: true; name: string | null }
+  | { what: "restore"; ok: true; kept: string | null }
+  | { what: Work["what"]; ok: false; say: string };
+
+export interface BackupState {
+  folder: string;
+  /** The default, on the same disk as the books. */
+  byDefault: boolean;
+  /** What is being done; null between. */
+  work: Work | null;
+  ended: Ended | null;
+  /** When the newest was made, such as `2026-12-01T07:12:30`; null where there is none. */
+  made: string | null;
+  /** Why the last one failed, or the next would, in words; null where all is well. */
+  trouble: string | null;
+  /** When it was last seen that the newest backup is as the books are, or one was made; null where never. */
+  lookedAt: string | null;
+}
+
+export interface Backups {
+  state: () => Promise<BackupState>;
+  /** Newest first. */
+  list: () => Promise<Backup[]>;
+  /** The path of a backup by its name. @throws Refused where it isn't there */
+  pathOf: (name: string) => Promise<string>;
+  /** Where they go from now on; those made before stay where they are. @throws Refused beside `folder` */
+  choose: (folder: string) => Promise<void>;
+  /** Begins one, unless something is being done. */
+  begin: () => void;
+  /** Takes in an archive from elsewhere, to be looked at before it is opened. @throws Refused beside `archive` */
+  takeIn: (bytes: Readable) => Promise<{ id: string; manifest: Manifest }>;
+  /** What is taken in under an id, or null. */
+  takenIn: (id: string) => Promise<Manifest | null>;
+  /** Begins to put a backup, or what was taken in, in the place of one's own books. @throws Refused where something is being done */
+  restore: (from: { name: string } | { id: string }) => Promise<void>;
+  /** Puts books back that another took the place of. @throws Refused where something is being done, or they aren't there */
+  goBack: (name: string) => Promise<string | null>;
+  /** Waits until nothing is being done. */
+  settled: () => Promise<void>;
+  stop: () => void;
+  /** No more by itself, and what is being done is stopped. */
+  close: () => Promise<void>;
+}
+
+/** How often it is asked whether it is time, and how long after the last one it is. */
+const LOOK_MS = 60_000;
+const AGAIN_MS = 60 * 60_000;
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+interface Saved {
+  folder: string | null;
+  lookedAt: string | null;
+  trouble: string | null;
+}
+
+async function readSaved(file: string): Promise<Saved> {
+  const none: Saved = { folder: null, lookedAt: null, trouble: null };
+  const text = await unless(["ENOENT"], readFile(file, "utf8"), null);
+  if (text === null) return none;
+  try {
+    const read: unknown = JSON.parse(text);
+    const textIn = (key: keyof Saved): string | null => (isObject(read) && typeof read[key] === "string" ? read[key] : null);
+    return { folder: textIn("folder"), lookedAt: textIn("lookedAt"), trouble: textIn("trouble") };
+  } catch {
+    return none;
+  }
+}
+
+/** A moment as part of a database's name, such as `2026_12_01_07_12_30`. */
+const word = (moment: string): string => moment.replaceAll(/[-T:]/g, "_");
+
+/** Why it didn't go, in words. */
+function whyFailed(e: unknown, folder: string): string {
+  if (e instanceof Refused) return e.message;
+  const code = e instanceof Error && "code" in e ? e.code : null;
+  if (code === "ENOSPC" || noRoomIn(folder)) return `The disk that ${folder} is on is full.`;
+  return e instanceof Error ? e.message : String(e);
+}
+
+interface Where {
+  /** What is remembered of them, and what is taken in. */
+  home: string;
+  workshops: Pick<Workshops, "of" | "address" | "putInPlace" | "goBack">;
+  /** Whether backups are made without a press: by the one Zelbin that has the books open. */
+  byThemselves: boolean;
+}
+
+export async function openBackups({ home, workshops, byThemselves }: Where): Promise<Backups> {
+  const file = join(home, "backups.json");
+  const incoming = join(home, "incoming");
+  const usual = join(home, "backups");
+  let saved = await readSaved(file);
+  const folder = (): string => saved.folder ?? usual;
+  const remember = async (change: Partial<Saved>): Promise<void> => {
+    saved = { ...saved, ...change };
+    await mkdir(home, { recursive: true });
+    await writeFile(`${file}.part`, JSON.stringify(saved));
+    await rename(`${file}.part`, file);
+  };
+  // What was taken in and never opened.
+  if (byThemselves) await rm(incoming, { recursive: true, force: true });
+
+  let work: Work | null = null;
+  let ended: Ended | null = null;
+  let running: Promise<void> = Promise.resolve();
+  let stopping = new AbortController();
+  const takenPath = (id: string): string => join(incoming, `${id}.zip`);
+
+  /** Begins a work, which ends in whatever it came to. */
+  const run = (
+    what: Work["what"],
+    phase: Phase,
+    doing: (watch: { signal: AbortSignal; onProgress: (p: Progress) => void }, next: (p: Phase) => void) => Promise<Ended>,
+  ): void => {
+    work = { what, phase, done: 0, of: 0 };
+    ended = null;
+    stopping = new AbortController();
+    const { signal } = stopping;
+    const watch = { signal, onProgress: ({ done, of }: Progress) => void (work &&= { ...work, done, of }) };
+    running = doing(watch, (next) => void (work = { what, phase: next, done: 0, of: 0 }))
+      .catch(async (e: unknown): Promise<Ended> => {
+        if (signal.aborted) return { what, ok: false, say: "Stopped. Nothing was changed." };
+        const say = whyFailed(e, folder());
+        if (what === "backup") await remember({ trouble: say }).catch(() => undefined);
+        return { what, ok: false, say };
+      })
+      .then((end) => {
+        work = null;
+        ended = end;
+      });
+  };
+
+  /** Why nothing can be written where backups go. */
+  const noFolder = async (): Promise<string | null> => {
+    const why = await whyNotWritable(folder(), saved.folder === null);
+    return why && `The folder for backups, ${folder()}, ${why}.`;
+  };
+
+  const backUp = (): void =>
+    run("backup", "writing", async (watch, next) => {
+      const [db, url] = [await workshops.of("own"), await workshops.address()];
+      if (!db || url === null) throw Refused.one("", "There is no workshop of your own to back up yet.");
+      const why = await noFolder();
+      if (why !== null) throw Refused.one("", why);
+      const moment = now();
+      const name = await writeBackup(db, url, folder(), moment, { ...watch, onChecking: () => next("checking") });
+      const all = await namesIn(folder());
+      const old = toDrop(all.map((b) => b.made));
+      for (const b of all) if (old.includes(b.made)) await rm(join(folder(), b.name), { force: true });
+      await remember({ lookedAt: moment, trouble: null });
+      return { what: "backup", ok: true, name };
+    });
+
+  const pathOf = async (name: string): Promise<string> => {
+    if (madeAt(name) === null || !(await namesIn(folder())).some((b) => b.name === name))
+      throw Refused.one("", `There is no backup called ${name} in ${folder()} any more.`);
+    return join(folder(), name);
+  };
+
+  const requireNoWork = (): void => {
+    if (work !== null) throw Refused.one("", "Zelbin is just making a backup, or reading one. Wait until that is done, or stop it.");
+  };
+
+  const isDue = (): boolean => work === null && (saved.lookedAt === null || Date.now() - new Date(saved.lookedAt).getTime() >= AGAIN_MS);
+  const look = async (): Promise<void> => {
+    if (isDue() && (await workshops.of("own"))) backUp();
+  };
+  const clock = byThemselves ? setInterval(() => void look().catch(console.error), LOOK_MS) : null;
+  clock?.unref();
+  if (byThemselves) void look().catch(console.error);
+
+  return {
+    state: async () => ({
+      folder: folder(),
+      byDefault: saved.folder === null,
+      work,
+      ended,
+      made: (await namesIn(folder()))[0]?.made ?? null,
+      trouble: (await noFolder()) ?? saved.trouble,
+      lookedAt: saved.lookedAt,
+    }),
+    list: () => listBackups(folder()),
+    pathOf,
+    choose: async (typed) => {
+      const wanted = typed.trim();
+      if (wanted !== "" && !isAbsolute(wanted))
+        throw Refused.one("folder", `Write the whole way to the folder, such as ${resolve("/media/stick/zelbin")}.`);
+      const next = wanted === "" ? null : resolve(wanted);
+      const why = await whyNotWritable(next ?? usual, next === null);
+      if (why !== null) throw Refused.one("folder", `That folder ${why}.`);
+      // What was there last says nothing of what is there now.
+      await remember({ folder: next, lookedAt: null, trouble: null });
+    },
+    begin: () => {
+      if (work === null) backUp();
+    },
+    takeIn: async (bytes) => {
+      const id = crypto.randomUUID();
+      await rm(incoming, { recursive: true, force: true });
+      await mkdir(incoming, { recursive: true });
+      try {
+        await pipeline(bytes, createWriteStream(takenPath(id), { mode: 0o600 }));
+        const archive = await openArchive(takenPath(id));
+        archive.close();
+        return { id, manifest: archive.manifest };
+      } catch (e) {
+        await rm(takenPath(id), { force: true });
+        throw e;
+      }
+    },
+    takenIn: (id) => (UUID.test(id) ? unless(["ENOENT"], peekManifest(takenPath(id)), null) : Promise.resolve(null)),
+    restore: async (from) => {
+      requireNoWork();
+      if ("id" in from && !UUID.test(from.id)) throw Refused.one("archive", "Choose the archive again: it isn't here any more.");
+      const path = "id" in from ? takenPath(from.id) : await pathOf(from.name);
+      run("restore", "reading", async (watch, next) => {
+        const archive = await openArchive(path, watch);
+        try {
+          next("loading");
+          const kept = await workshops.putInPlace(archive, word(now()), watch);
+          if ("id" in from) await rm(path, { force: true });
+          // The newest backup says nothing of these books.
+          await remember({ lookedAt: null });
+          return { what: "restore", ok: true, kept };
+        } finally {
+          archive.close();
+        }
+      });
+    },
+    goBack: async (name) => {
+      requireNoWork();
+      return workshops.goBack(name, word(now()));
+    },
+    settled: () => running,
+    stop: () => stopping.abort(),
+    close: async () => {
+      if (clock) clearInterval(clock);
+      stopping.abort();
+      await running;
+    },
+  };
+}

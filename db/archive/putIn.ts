@@ -1,0 +1,155 @@
+/**
+ * Databases that an archive is loaded into, beside the one it is for: one to take its place, or one only to see that the archive is good. Each
+ * says of itself what it is, so that what a cut-off left behind is known by the next, and nothing else is ever dropped.
+ */
+import type { Manifest } from "#core/archive/manifest";
+import { Refused } from "#core/refused";
+import type { WorkshopKind } from "#core/workshop";
+import { sql } from "drizzle-orm";
+import { createHash, randomBytes } from "node:crypto";
+import { Writable } from "node:stream";
+import { openDb, type Db } from "../client.ts";
+import { readBoolean, readText, rowsOf } from "../columnsOf.ts";
+import { commentOn, databaseIn, LONGEST_NAME, makeDatabase } from "../ownership.ts";
+import { loadArchive } from "./load.ts";
+import type { Archive } from "./unzip.ts";
+import { writeArchive, type Watch } from "./write.ts";
+
+/** What a database that an archive is being loaded into says of itself. */
+const ARRIVING = "An archive being read by Zelbin for ";
+
+/** What a database says of itself that an archive took the place of. */
+const KEPT = "Kept by Zelbin as it was when another took the place of ";
+
+const at = (url: string, name: string): string => {
+  const there = new URL(url);
+  there.pathname = `/${encodeURIComponent(name)}`;
+  return there.href;
+};
+
+async function onServer<T>(url: string, work: (db: Db) => Promise<T>): Promise<T> {
+  const db = openDb(at(url, "postgres"), undefined, { patient: true });
+  try {
+    return await work(db);
+  } finally {
+    await db.close();
+  }
+}
+
+const isThere = async (db: Db, name: string): Promise<boolean> =>
+  (await rowsOf(db, { any: readBoolean }, sql`select exists (select 1 from pg_database where datname = ${name}) as any`))[0]!.any;
+
+/** A name for a database that belongs to another. @example besides("zelbin", "_kept") // "zelbin_kept" */
+const besides = (name: string, ending: string): string => name.slice(0, LONGEST_NAME - ending.length) + ending;
+
+/** Drops what an earlier reading left behind: what says so, and nobody has open. @param only of that name, whoever has it open */
+async function dropArriving(db: Db, of: string, only?: string): Promise<void> {
+  const left = await rowsOf(
+    db,
+    { name: readText },
+    sql`select datname as name from pg_database d where shobj_description(oid, 'pg_database') = ${ARRIVING + of} and
+      ${only === undefined ? sql`not exists (select from pg_stat_activity s where s.datid = d.oid)` : sql`datname = ${only}`}`,
+  );
+  for (const { name } of left) await db.execute(sql`drop database if exists ${sql.identifier(name)} with (force)`);
+}
+
+/**
+ * Loads an archive into a database beside another, whether that one is there or not.
+ * @param url of the one it is for
+ * @param use what becomes of it, given its address; unless it was renamed meanwhile it is dropped afterwards
+ * @throws Refused beside `archive` where the archive isn't taken
+ */
+export async function arriving<T>(
+  url: string,
+  archive: Archive,
+  as: WorkshopKind,
+  watch: Watch,
+  use: (arrived: string) => Promise<T>,
+): Promise<T> {
+  const of = databaseIn(url);
+  const name = besides(of, `_arriving_${randomBytes(4).toString("hex")}`);
+  await onServer(url, async (db) => {
+    await dropArriving(db, of);
+    await makeDatabase(db, name);
+    await commentOn(db, name, ARRIVING + of);
+  });
+  try {
+    await loadArchive(at(url, name), archive, as, watch);
+    return await use(at(url, name));
+  } finally {
+    await onServer(url, (db) => dropArriving(db, of, name));
+  }
+}
+
+/**
+ * Puts a database that arrived in the place of another, which is kept under another name; both at once, or neither.
+ * @param moment a word of when, for the name of the one that is kept
+ * @returns the name under which the old one is kept; null where there was none
+ * @throws Error of PostgreSQL's where somebody else has either open
+ */
+export const takePlace = (url: string, arrived: string, moment: string): Promise<string | null> =>
+  onServer(url, async (db) => {
+    const name = databaseIn(url);
+    const from = databaseIn(arrived);
+    let kept: string | null = null;
+    if (await isThere(db, name))
+      for (let n = 1; kept === null || (await isThere(db, kept)); n++) kept = besides(name, `_kept_${moment}${n > 1 ? `_${n}` : ""}`);
+    await db.transaction(async (tx) => {
+      if (kept !== null) {
+        await tx.execute(sql`alter database ${sql.identifier(name)} rename to ${sql.identifier(kept)}`);
+        await commentOn(tx, kept, KEPT + name);
+      }
+      await tx.execute(sql`alter database ${sql.identifier(from)} rename to ${sql.identifier(name)}`);
+      await commentOn(tx, name, "");
+    });
+    return kept;
+  });
+
+/** The names of what was kept when another took its place, newest first. */
+export const keptBeside = (url: string): Promise<string[]> =>
+  onServer(url, async (db) => {
+    const rows = await rowsOf(
+      db,
+      { name: readText },
+      sql`select datname as name from pg_database where shobj_description(oid, 'pg_database') = ${KEPT + databaseIn(url)} order by datname desc`,
+    );
+    return rows.map((r) => r.name);
+  });
+
+/** The address of one of those. @throws Refused where it isn't there any more */
+export async function keptAt(url: string, name: string): Promise<string> {
+  if (!(await keptBeside(url)).includes(name)) throw Refused.one("", `There are no books called ${name} beside yours any more.`);
+  return at(url, name);
+}
+
+/** The digest of all that an archive holds of a database: the same books have the same. */
+async function digestOf(url: string): Promise<string> {
+  const db = openDb(url, undefined, { patient: true });
+  const sum = createHash("sha256");
+  try {
+    await writeArchive(
+      db,
+      new Writable({
+        write: (chunk: Buffer, _encoding, next) => {
+          sum.update(chunk);
+          next();
+        },
+      }),
+    );
+    return sum.digest("hex");
+  } finally {
+    await db.close();
+  }
+}
+
+/**
+ * Whether an archive gives the books it was written from: loaded into a database to be thrown away, which must hold and come out as the same file
+ * again.
+ * @param sha256 of the archive's file
+ * @throws Refused beside `archive`, or Error, where it doesn't
+ */
+export const checkArchive = (url: string, archive: Archive, sha256: string, watch: Watch): Promise<Manifest> =>
+  arriving(url, archive, "own", watch, async (arrived) => {
+    if ((await digestOf(arrived)) !== sha256) throw new Error("read back, it wasn't the same");
+    return archive.manifest;
+  });
