@@ -123,10 +123,12 @@ interface Bringing {
   folder?: string;
   /** A database that nobody has opened yet needs no copy of what it was. */
   copied?: boolean;
+  /** Done before the first step, where there are books and a step to take. */
+  before?: () => Promise<void>;
 }
 
 /** @throws Error, in words, when it isn't Zelbin's, is newer than this Zelbin, can't be copied, or a step fails; nothing is changed then */
-export async function bringUpToDate(url: string, { folder = FOLDER, copied: copying = true }: Bringing = {}): Promise<void> {
+export async function bringUpToDate(url: string, { folder = FOLDER, copied: copying = true, before }: Bringing = {}): Promise<void> {
   const name = databaseIn(url);
   const all = steps(folder);
   const newest = await withDb(url, {}, async (db) => {
@@ -145,6 +147,7 @@ export async function bringUpToDate(url: string, { folder = FOLDER, copied: copy
   if (!next) return;
   let copied = "";
   if (newest > 0 && copying) {
+    await before?.();
     try {
       copied = await copy(url, next.name);
     } catch (e) {

@@ -64,6 +64,8 @@ export interface Making {
   loadDemo: (db: Db) => Promise<void>;
   /** Unless it is beside the demo's, on the same server. */
   own?: OwnPlace;
+  /** Done with one's own before it is brought up to date. @param url of its database */
+  beforeSteps?: (url: string) => Promise<void>;
   logger?: Logger;
 }
 
@@ -78,7 +80,8 @@ export function ownAddress(demo: string): string {
 
 /** Opens a database as one of the two, brought up to date; an empty one becomes it. @throws Error when it is the other */
 export async function openWorkshop(url: string, kind: WorkshopKind, making: Making): Promise<OpenDb> {
-  await bringUpToDate(url);
+  const { beforeSteps } = making;
+  await bringUpToDate(url, kind === "own" && beforeSteps ? { before: () => beforeSteps(url) } : {});
   const db = openDb(url, making.logger);
   try {
     const [is] = await db.select({ kind: workshop.kind }).from(workshop);

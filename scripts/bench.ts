@@ -5,6 +5,7 @@
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import { readFileSync } from "node:fs";
+import { benchArchive } from "./bench/archive.ts";
 import { benchCosting } from "./bench/costing.ts";
 import { benchFills } from "./bench/fills.ts";
 import { benchKeys } from "./bench/keys.ts";
@@ -32,6 +33,7 @@ try {
   benchCosting();
   await benchFills();
   await benchMemory(large);
+  await benchArchive(demo, large);
   await demo.close();
   await large.close();
   await benchStart();

@@ -22,7 +22,11 @@ const stamp = join(root, "node_modules", ".lock-stamp");
 const lock = createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
 if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== lock) {
   console.log("Installing npm packages …");
-  const install = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
+  // The npm that runs this, by its own file: on Windows the command is a script, which only a shell runs.
+  const ci = ["ci", "--no-audit", "--no-fund", "--loglevel=error"];
+  const npm = process.env.npm_execpath;
+  const [program, args] = npm ? [process.execPath, [npm, ...ci]] : ["npm", ci];
+  const install = spawnSync(program, args, {
     stdio: ["ignore", "inherit", "inherit"],
     env: { ...process.env, NODE_ENV: "" },
   });

@@ -1,4 +1,5 @@
 /** The workshops on a database server, with the invented one that fills the demo; and the private ones of this machine. */
+import { backUpBefore } from "#db/archive/backups";
 import { openDb, type OpenDb } from "#db/client";
 import { today } from "#db/clock";
 import { databaseIn } from "#db/ownership";
@@ -8,13 +9,22 @@ import { inRunning, startCluster, type Cluster } from "./cluster/cluster.ts";
 import { hold } from "./cluster/hold.ts";
 import { isBegun } from "./cluster/make.ts";
 import { moveBooks } from "./cluster/moveBooks.ts";
-import { booksCluster, booksFolder, DEMO } from "./places.ts";
+import { backupsHome, booksCluster, booksFolder, DEMO } from "./places.ts";
 
-/** Opens the workshops on a server. @param url the demo's database @param own where the maker's own is, unless beside the demo's */
-export const openHouse = (url: string, { logger, own }: { logger?: Logger; own?: OwnPlace } = {}): Promise<Workshops> =>
+/**
+ * Opens the workshops on a server.
+ * @param url the demo's database
+ * @param own where the maker's own is, unless beside the demo's
+ * @param home where it is remembered where backups go: one is made before one's own is brought up to date
+ */
+export const openHouse = (
+  url: string,
+  { logger, own, home }: { logger?: Logger; own?: OwnPlace; home?: string } = {},
+): Promise<Workshops> =>
   openWorkshops(url, {
     logger,
     own,
+    ...(home !== undefined && { beforeSteps: (ownUrl: string) => backUpBefore(home, ownUrl) }),
     loadDemo: async (db) => {
       console.log("Loading the demo workshop …");
       const { loadDemo } = await import("#demo/load");
@@ -90,7 +100,7 @@ export const openPrivateHouse = ({ demoAlone = false }: Which = {}): Promise<Hou
       address: async () => (await openBooks()).at(OWN),
       where: { what: "the folder", name: booksFolder() },
     };
-    return openHouse(await demo.database(), { own });
+    return openHouse(await demo.database(), { own, home: backupsHome() });
   });
 
 /** One's own books as another Zelbin has them open, to be read only; null where none has. */
@@ -111,5 +121,5 @@ export const openHouseAt = (url: string, { demoAlone = false, alone = false }: W
     const name = databaseIn(url);
     const held = await hold({ server: server.href, name, say: `The database ${name}`, shared: !alone });
     onClose(held.release);
-    return openHouse(url, demoAlone ? { own: NO_OWN } : {});
+    return openHouse(url, demoAlone ? { own: NO_OWN } : { home: backupsHome(url) });
   });

@@ -1,7 +1,8 @@
 /** What has to be on the machine beside npm packages: finding it, and installing it where that is allowed. */
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, readdirSync } from "node:fs";
+import { existsSync } from "node:fs";
 import { delimiter, join } from "node:path";
+import { findPostgres, INSTALL, OLDEST } from "./cluster/findPostgres.ts";
 
 export const isRoot = (): boolean => process.getuid?.() === 0;
 
@@ -33,19 +34,17 @@ export function aptInstall(pkg: string, what: string): void {
   }
 }
 
-const DEBIAN_POSTGRES = "/usr/lib/postgresql";
-
-function findPostgres(): string | null {
-  const versions = existsSync(DEBIAN_POSTGRES) ? readdirSync(DEBIAN_POSTGRES).sort((a, b) => Number(b) - Number(a)) : [];
-  return versions.map((v) => join(DEBIAN_POSTGRES, v, "bin")).find((d) => existsSync(join(d, "initdb"))) ?? null;
-}
-
-/** The folder with initdb and pg_ctl. */
+/** The folder with initdb and pg_ctl. @throws Error with the one command that installs them */
 export function postgresBin(): string {
-  if (!findPostgres()) aptInstall("postgresql", "The PostgreSQL database server");
+  const found = findPostgres();
+  if (found) return found;
+  if (process.platform === "linux") aptInstall("postgresql", "The PostgreSQL database server");
   const bin = findPostgres();
-  if (!bin) throw new Error("PostgreSQL was installed but initdb isn't where Debian puts it.");
-  return bin;
+  if (bin) return bin;
+  const command = INSTALL[process.platform];
+  throw new Error(
+    `PostgreSQL ${OLDEST} or newer isn't on this machine. ${command === undefined ? "Install it" : `Run this once:\n\n  ${command}\n\n`}and start again.`,
+  );
 }
 
 /** Debian's Chromium, for the tests through the interface and the pictures. */

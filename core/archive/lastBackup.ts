@@ -16,6 +16,9 @@ export interface BackupsToday {
 /**
  * A warning, or null where all is well.
  * @example backupWarning({ made: null, lookedAt: null, trouble: null }, "2026-12-01") // "There is no backup of these books yet."
+ * @example backupWarning({ made: "2026-11-20T07:12:30", lookedAt: null, trouble: null }, "2026-12-01") // "The last backup was made 11 days ago."
+ * @example backupWarning({ made: "2026-11-20T07:12:30", lookedAt: "2026-11-24T07:00:00", trouble: null }, "2026-12-01") // null
+ * @example backupWarning({ made: "2026-11-30T07:12:30", lookedAt: null, trouble: "The disk is full." }, "2026-12-01") // "The last backup failed. The disk is full."
  * @example backupWarning({ made: "2026-11-30T07:12:30", lookedAt: "2026-12-01T07:00:00", trouble: null }, "2026-12-01") // null
  */
 export function backupWarning({ made, lookedAt, trouble }: BackupsToday, today: Day): string | null {
@@ -25,3 +28,15 @@ export function backupWarning({ made, lookedAt, trouble }: BackupsToday, today: 
   const days = daysBetween(seen.slice(0, 10), today);
   return days > TOO_LONG_DAYS ? `The last backup was made ${days} days ago.` : null;
 }
+
+const HOUR_MS = 3_600_000;
+
+/**
+ * Whether it is time to look for a backup again: an hour after the last look. A clock that was set back counts as time gone by.
+ * @param lookedAt when that was, by the same clock as `now`; null for never
+ * @example backupIsDue("2026-12-01T07:12:30", "2026-12-01T08:00:00") // false
+ * @example backupIsDue("2026-12-01T07:12:30", "2026-12-01T08:12:30") // true
+ * @example backupIsDue("2031-01-01T00:00:00", "2026-12-01T08:12:30") // true
+ */
+export const backupIsDue = (lookedAt: string | null, now: string): boolean =>
+  lookedAt === null || !(Math.abs(Date.parse(now) - Date.parse(lookedAt)) < HOUR_MS);

@@ -2,18 +2,23 @@
  * The backups of one's own books: made by themselves whenever something changed, or by a press, into a folder of the maker's choice; and the way back
  * from one of them, or from an archive that comes from elsewhere. One such work at a time, with how far it is, and it can be stopped.
  */
+import { backupIsDue } from "#core/archive/lastBackup";
 import { toDrop } from "#core/archive/retention";
-import { isObject } from "#core/objects";
 import { Refused } from "#core/refused";
+import { sql } from "drizzle-orm";
 import { createWriteStream } from "node:fs";
-import { mkdir, readFile, rename, rm, writeFile } from "node:fs/promises";
+import { mkdir, rm } from "node:fs/promises";
 import { isAbsolute, join, resolve } from "node:path";
 import type { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { Manifest } from "#core/archive/manifest";
+import { openDb, type Reads } from "../client.ts";
 import { now } from "../clock.ts";
+import { readNumber, rowsOf } from "../columnsOf.ts";
+import { OURS } from "../schema/ours.ts";
 import { noRoomIn } from "../outage.ts";
 import type { Workshops } from "../workshops.ts";
+import { readRemembered, writeRemembered, type Remembered } from "./remembered.ts";
 import { listBackups, madeAt, namesIn, unless, whyNotWritable, writeBackup, type Backup } from "./folder.ts";
 import { openArchive, peekManifest } from "./unzip.ts";
 import type { Progress } from "./write.ts";
@@ -70,32 +75,22 @@ export interface Backups {
   close: () => Promise<void>;
 }
 
-/** How often it is asked whether it is time, and how long after the last one it is. */
+/** How often it is asked whether it is time. */
 const LOOK_MS = 60_000;
-const AGAIN_MS = 60 * 60_000;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
-
-interface Saved {
-  folder: string | null;
-  lookedAt: string | null;
-  trouble: string | null;
-}
-
-async function readSaved(file: string): Promise<Saved> {
-  const none: Saved = { folder: null, lookedAt: null, trouble: null };
-  const text = await unless(["ENOENT"], readFile(file, "utf8"), null);
-  if (text === null) return none;
-  try {
-    const read: unknown = JSON.parse(text);
-    const textIn = (key: keyof Saved): string | null => (isObject(read) && typeof read[key] === "string" ? read[key] : null);
-    return { folder: textIn("folder"), lookedAt: textIn("lookedAt"), trouble: textIn("trouble") };
-  } catch {
-    return none;
-  }
-}
 
 /** A moment as part of a database's name, such as `2026_12_01_07_12_30`. */
 const word = (moment: string): string => moment.replaceAll(/[-T:]/g, "_");
+
+/** How many rows were ever written in a database, by the server's own count: the same while nothing is. */
+async function writesSoFar(db: Reads): Promise<number> {
+  const [row] = await rowsOf(
+    db,
+    { n: readNumber },
+    sql`select coalesce(sum(n_tup_ins + n_tup_upd + n_tup_del), 0) as n from pg_stat_user_tables where schemaname = ${OURS}`,
+  );
+  return row!.n;
+}
 
 /** Why it didn't go, in words. */
 function whyFailed(e: unknown, folder: string): string {
@@ -113,17 +108,31 @@ interface Where {
   byThemselves: boolean;
 }
 
+/**
+ * Makes a backup of books before they are brought up to date, as they are. What goes wrong is only told: they are copied beside themselves as well.
+ * @param home where it is remembered where backups go
+ */
+export async function backUpBefore(home: string, url: string): Promise<void> {
+  const folder = (await readRemembered(home)).folder ?? join(home, "backups");
+  const db = openDb(url, undefined, { patient: true });
+  try {
+    await mkdir(folder, { recursive: true });
+    await writeBackup(db, url, folder, now(), { onChecking: () => undefined });
+  } catch (e) {
+    console.error(`No backup was made before your books are brought up to date: ${whyFailed(e, folder)}`);
+  } finally {
+    await db.close();
+  }
+}
+
 export async function openBackups({ home, workshops, byThemselves }: Where): Promise<Backups> {
-  const file = join(home, "backups.json");
   const incoming = join(home, "incoming");
   const usual = join(home, "backups");
-  let saved = await readSaved(file);
+  let saved = await readRemembered(home);
   const folder = (): string => saved.folder ?? usual;
-  const remember = async (change: Partial<Saved>): Promise<void> => {
+  const remember = async (change: Partial<Remembered>): Promise<void> => {
     saved = { ...saved, ...change };
-    await mkdir(home, { recursive: true });
-    await writeFile(`${file}.part`, JSON.stringify(saved));
-    await rename(`${file}.part`, file);
+    await writeRemembered(home, saved);
   };
   // What was taken in and never opened.
   if (byThemselves) await rm(incoming, { recursive: true, force: true });
@@ -189,10 +198,21 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     if (work !== null) throw Refused.one("", "Zelbin is just making a backup, or reading one. Wait until that is done, or stop it.");
   };
 
-  const isDue = (): boolean => work === null && (saved.lookedAt === null || Date.now() - new Date(saved.lookedAt).getTime() >= AGAIN_MS);
+  const isDue = (): boolean => work === null && backupIsDue(saved.lookedAt, now());
   const look = async (): Promise<void> => {
-    if (isDue() && (await workshops.of("own"))) backUp();
+    const own = isDue() ? await workshops.of("own") : null;
+    if (!own) return;
+    const writes = await writesSoFar(own);
+    const same = writes === backedUp && (await namesIn(folder())).length > 0;
+    if (same) await remember({ lookedAt: now() });
+    else {
+      backUp();
+      await running;
+      backedUp = ended?.ok ? writes : null;
+    }
   };
+  /** How much had been written when it was last backed up by itself; null where that isn't known. */
+  let backedUp: number | null = null;
   const clock = byThemselves ? setInterval(() => void look().catch(console.error), LOOK_MS) : null;
   clock?.unref();
   if (byThemselves) void look().catch(console.error);

@@ -11,7 +11,7 @@ import { Writable } from "node:stream";
 import { openDb, type Db } from "../client.ts";
 import { readBoolean, readText, rowsOf } from "../columnsOf.ts";
 import { commentOn, databaseIn, LONGEST_NAME, makeDatabase } from "../ownership.ts";
-import { loadArchive } from "./load.ts";
+import { loadArchive, type Loading } from "./load.ts";
 import type { Archive } from "./unzip.ts";
 import { writeArchive, type Watch } from "./write.ts";
 
@@ -63,7 +63,7 @@ export async function arriving<T>(
   url: string,
   archive: Archive,
   as: WorkshopKind,
-  watch: Watch,
+  how: Loading,
   use: (arrived: string) => Promise<T>,
 ): Promise<T> {
   const of = databaseIn(url);
@@ -74,7 +74,7 @@ export async function arriving<T>(
     await commentOn(db, name, ARRIVING + of);
   });
   try {
-    await loadArchive(at(url, name), archive, as, watch);
+    await loadArchive(at(url, name), archive, as, how);
     return await use(at(url, name));
   } finally {
     await onServer(url, (db) => dropArriving(db, of, name));
@@ -149,7 +149,7 @@ async function digestOf(url: string): Promise<string> {
  * @throws Refused beside `archive`, or Error, where it doesn't
  */
 export const checkArchive = (url: string, archive: Archive, sha256: string, watch: Watch): Promise<Manifest> =>
-  arriving(url, archive, "own", watch, async (arrived) => {
+  arriving(url, archive, "own", { ...watch, asItWas: true }, async (arrived) => {
     if ((await digestOf(arrived)) !== sha256) throw new Error("read back, it wasn't the same");
     return archive.manifest;
   });

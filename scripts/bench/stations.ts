@@ -111,6 +111,8 @@ export interface Site extends Served {
   /** Where it is served. */
   url: string;
   db: OpenDb;
+  /** Its database's address. */
+  database: string;
   close: () => Promise<void>;
 }
 
@@ -126,7 +128,7 @@ async function site(name: string, database: string): Promise<Site> {
     await db.close();
   };
   const url = served.url + WORKSHOPS.demo.home;
-  return { name, url, fetchPage: fetcher(url), heard, client, db, close };
+  return { name, url, fetchPage: fetcher(url), heard, client, db, database, close };
 }
 
 /** The demo, and the demo with five years beside it. */

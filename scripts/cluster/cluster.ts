@@ -45,8 +45,8 @@ function runs(home: string): boolean {
   try {
     const pid = Number(readFileSync(join(home, "postmaster.pid"), "utf8").split("\n")[0]);
     process.kill(pid, 0);
-    // A killed one whose parent hasn't looked yet is gone all the same.
-    return !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, "utf8"));
+    // A killed one whose parent hasn't looked yet is gone all the same; only Linux tells.
+    return process.platform !== "linux" || !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, "utf8"));
   } catch (e) {
     // It is another user's: it is there.
     return (e as NodeJS.ErrnoException).code === "EPERM";

@@ -14,6 +14,7 @@ import {
   readdirSync,
   readFileSync,
   renameSync,
+  rmdirSync,
   rmSync,
   symlinkSync,
   writeFileSync,
@@ -52,6 +53,9 @@ export const noRoom = (home: string, log: string): string | null =>
 /** Written beside what is being made, so that the next start knows it for what was cut off, and nothing else is cleared away. */
 const MAKING = "being-made-by-zelbin";
 
+/** Names sort by their bytes everywhere; which letters are capitals of which is the system's. Only Linux has one locale for both. */
+const LOCALE = process.platform === "linux" ? ["--locale=C.UTF-8"] : ["--lc-collate=C"];
+
 /** Makes a cluster beside its place and moves it there once it is whole: one that was cut off is never taken for one. */
 function initialise(home: string, password: string): void {
   const making = `${home}.making.`;
@@ -66,12 +70,13 @@ function initialise(home: string, password: string): void {
   writeFileSync(pwfile, password, { mode: 0o600 });
   const user = serverUser();
   if (user) for (const p of [around, dir, scratch, pwfile]) chownSync(p, user.uid, user.gid);
-  const how = ["-U", "zelbin", "--auth=scram-sha-256", `--pwfile=${pwfile}`, "--encoding=UTF8", "--locale=C.UTF-8"];
+  const how = ["-U", "zelbin", "--auth=scram-sha-256", `--pwfile=${pwfile}`, "--encoding=UTF8", ...LOCALE];
   const done = runServers("initdb", ["-D", dir, ...how]);
   rmSync(scratch, { recursive: true });
   if (!done.ok) throw new Error(noRoom(home, done.out) ?? `The database could not be made in ${home}:\n${done.out}`);
   try {
-    // Goes over an empty folder, never over one with something in it.
+    // Goes over an empty folder, never over one with something in it; on Windows over none at all.
+    if (process.platform === "win32" && existsSync(home)) rmdirSync(home);
     renameSync(dir, home);
   } catch (e) {
     // Another start was quicker.

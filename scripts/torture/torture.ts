@@ -11,6 +11,7 @@ import { hostile } from "./hostile.ts";
 import { imports } from "./imports.ts";
 import { Keeper } from "./keeper.ts";
 import { kills } from "./kills.ts";
+import { leaving } from "./leaving.ts";
 import { rivals } from "./rivals.ts";
 
 const databasesOf =
@@ -62,6 +63,7 @@ export async function torture(server: string, turns: Turns): Promise<{ held: num
   const inDatabase = databasesOf(server);
   await part("Rivals", () => rivals(inDatabase, turns));
   await part("Long lists", () => inDatabase((url) => imports(url, turns)));
+  await part("Books that leave and come back", () => inDatabase((url) => leaving(url, turns)));
   await part("Where the books stand", () => books(server));
   const keeper = new Keeper(`torture-${process.pid}`);
   try {
