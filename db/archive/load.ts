@@ -181,6 +181,8 @@ export async function loadArchive(
   const db = openDb(url, undefined, { patient: true });
   try {
     await loadRows(db, archive, as, watch);
+    // Nothing is known yet of tables that were just filled: the rules below would be asked in the slowest way.
+    await db.execute(sql`analyze`);
     // The rules are asked of books as they are today.
     if (asItWas && archive.manifest.step !== knownSteps().at(-1)) return;
     await bringUpToDate(url, { copied: false });

@@ -5,6 +5,8 @@
 import { mkdtempSync, rmSync, statSync, createWriteStream } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { setFlagsFromString } from "node:v8";
+import { runInNewContext } from "node:vm";
 import { arriving } from "#db/archive/putIn";
 import { openArchive } from "#db/archive/unzip";
 import { writeArchive } from "#db/archive/write";
@@ -13,15 +15,21 @@ import { workshop } from "#db/schema";
 import { runClients } from "../cluster/program.ts";
 import type { Site } from "./stations.ts";
 
-const HEAP_EVERY_MS = 50;
+/** Collecting what is garbage takes a while itself. */
+const HEAP_EVERY_MS = 2000;
 /** Wanted of five years, there and back. */
 const WANTED_S = 120;
+setFlagsFromString("--expose-gc");
+const collect = runInNewContext("gc") as () => void;
 const seconds = (ms: number): string => (ms / 1000).toFixed(1);
 
 /** How long some work takes, and the most heap there was meanwhile, in MB. */
 async function measured<T>(work: () => T | Promise<T>): Promise<{ took: number; heap: number; value: T }> {
   let heap = 0;
-  const look = (): void => void (heap = Math.max(heap, process.memoryUsage().heapUsed / 1e6));
+  const look = (): void => {
+    collect();
+    heap = Math.max(heap, process.memoryUsage().heapUsed / 1e6);
+  };
   const timer = setInterval(look, HEAP_EVERY_MS);
   const start = performance.now();
   try {

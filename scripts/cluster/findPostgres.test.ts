@@ -1,5 +1,5 @@
 /** Machines laid out as each system's installers leave them: programs that say which version they are. */
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, mkdirSync, mkdtempSync, realpathSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { delimiter, dirname, join } from "node:path";
 import { afterEach, beforeEach, expect, it } from "vitest";
@@ -15,7 +15,8 @@ function put(at: string, version: string): string {
   mkdirSync(dirname(file), { recursive: true });
   writeFileSync(file, `#!/bin/sh\necho "initdb (PostgreSQL) ${version}"\n`);
   chmodSync(file, 0o755);
-  return dirname(file);
+  for (const other of ["pg_ctl", "postgres", "pg_dump", "pg_restore"]) writeFileSync(file.replace("initdb", other), "");
+  return realpathSync(dirname(file));
 }
 
 it.each([
@@ -47,6 +48,17 @@ it("takes the newest, of two alike the one on the path, and none that is too old
   expect(findPostgres({ ...machine, env: { PATH: mine } })).toBe(newest);
   chmodSync(join(newest, "initdb"), 0o644);
   expect(findPostgres({ ...machine, env: { PATH: mine } })).toBe(mine);
+});
+
+it("follows a link to where all of them are, and takes none where one is missing", () => {
+  const fifteen = put("usr/lib/postgresql/15/bin/initdb", "15.8");
+  mkdirSync(join(root, "links"));
+  symlinkSync(join(fifteen, "initdb"), join(root, "links", "initdb"));
+  const machine = { platform: "linux" as const, root, env: { PATH: join(root, "links") } };
+  expect(findPostgres(machine)).toBe(fifteen);
+  const sixteen = put("usr/lib/postgresql/16/bin/initdb", "16.1");
+  rmSync(join(sixteen, "pg_ctl"));
+  expect(findPostgres(machine)).toBe(fifteen);
 });
 
 it("reads a version and has a command for each system", () => {

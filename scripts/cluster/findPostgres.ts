@@ -3,7 +3,7 @@
  * one command of that system that installs them.
  */
 import { spawnSync } from "node:child_process";
-import { existsSync } from "node:fs";
+import { existsSync, realpathSync } from "node:fs";
 import { delimiter, dirname, join } from "node:path";
 import { globSync } from "tinyglobby";
 
@@ -48,7 +48,10 @@ export const INSTALL: Partial<Record<NodeJS.Platform, string>> = {
   win32: "winget install PostgreSQL.PostgreSQL.16",
 };
 
-const programIn = (folder: string, platform: NodeJS.Platform): string => join(folder, platform === "win32" ? "initdb.exe" : "initdb");
+/** What is run of them. */
+const PROGRAMS = ["initdb", "pg_ctl", "postgres", "pg_dump", "pg_restore"];
+const programIn = (folder: string, platform: NodeJS.Platform, name = "initdb"): string =>
+  join(folder, platform === "win32" ? `${name}.exe` : name);
 
 /** The version that the programs in a folder say they are; null where they don't run. @example versionSaid("initdb (PostgreSQL) 15.8 (Debian 15.8-0)") // 15 */
 export const versionSaid = (text: string): number | null => {
@@ -67,16 +70,23 @@ function under({ platform, env, root }: Machine): string[] {
   return [env.ProgramFiles, env["ProgramFiles(x86)"]].filter((f) => f !== undefined);
 }
 
-/** Every folder that has the programs, those on the path first. */
+/** The folder that a program is really in: what is on the path is often a link to one of them, without the others beside it. */
+const realFolder = (file: string): string => dirname(realpathSync(file));
+
+/** Every folder that has all the programs, those on the path first. */
 function folders(machine: Machine): string[] {
   const { platform, env } = machine;
-  const onPath = (env.PATH ?? env.Path ?? "").split(delimiter).filter((f) => f !== "" && existsSync(programIn(f, platform)));
+  const onPath = (env.PATH ?? env.Path ?? "")
+    .split(delimiter)
+    .map((f) => programIn(f, platform))
+    .filter((file) => existsSync(file));
   const usual = under(machine).flatMap((cwd) =>
     (USUAL[platform] ?? []).flatMap((pattern) =>
       globSync(pattern + (platform === "win32" ? "/initdb.exe" : "/initdb"), { cwd, absolute: true, onlyFiles: false }),
     ),
   );
-  return [...new Set([...onPath, ...usual.map((file) => dirname(file))])];
+  const found = new Set([...onPath, ...usual].map(realFolder));
+  return [...found].filter((folder) => PROGRAMS.every((name) => existsSync(programIn(folder, platform, name))));
 }
 
 /**

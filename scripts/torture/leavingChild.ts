@@ -1,4 +1,4 @@
-/** One backup or one restore in a program of its own, to be killed: `leavingChild.ts DEMO-URL HOME backup|restore NAME`. Prints a line once it begins. */
+/** One backup or one restore in a program of its own, to be killed: `leavingChild.ts DEMO-URL HOME backup|restore NAME`. Prints a line once it begins, and one once it is done. */
 import { openBackups } from "#db/archive/backups";
 import { openWorkshops } from "#db/workshops";
 
@@ -9,6 +9,7 @@ console.log("begun");
 if (what === "restore") await backups.restore({ name });
 else backups.begin();
 await backups.settled();
+console.log("done");
 const { ended } = await backups.state();
 if (ended?.ok === false) console.error(ended.say);
 await house.close();
