@@ -8,9 +8,10 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { readBoolean, readNumber, readText, rowsOf } from "./columnsOf.ts";
-import { openDb, type Db, type OpenDb, type Reads } from "./client.ts";
-import { commentOn, databaseIn, LONGEST_NAME, makeOurs, STEPS_TAKEN } from "./ownership.ts";
+import { readBoolean, readNumber, rowsOf } from "./columnsOf.ts";
+import type { Reads } from "./client.ts";
+import { commentOn, databaseIn, databasesThatSay, freeNameBeside, onServerOf, withDb } from "./databases.ts";
+import { makeOurs, STEPS_TAKEN } from "./ownership.ts";
 import { OURS } from "./schema/ours.ts";
 
 const FOLDER = "db/migrations";
@@ -55,38 +56,17 @@ export async function stepOf(db: Reads): Promise<string> {
 /** What a copy says of itself; only what says so is ever dropped. */
 const copyMark = (name: string, before = ""): string => `A copy by Zelbin of ${name}, before ${before}`;
 
-async function copiesOf(db: Db, name: string): Promise<string[]> {
-  const rows = await rowsOf(
-    db,
-    { name: readText },
-    sql`select datname as name from pg_database where starts_with(shobj_description(oid, 'pg_database'), ${copyMark(name)}) order by oid desc`,
-  );
-  return rows.map((r) => r.name);
-}
-
-/** A free name for a copy: what has the plain one already may be anybody's. */
-async function nameForCopy(db: Db, name: string, before: string): Promise<string> {
-  for (let n = 1; ; n++) {
-    const end = `_before_${before.slice(0, 4)}${n > 1 ? `_${n}` : ""}`;
-    const wanted = name.slice(0, LONGEST_NAME - end.length) + end;
-    const [taken] = await rowsOf(db, { any: readBoolean }, sql`select exists (select 1 from pg_database where datname = ${wanted}) as any`);
-    if (!taken!.any) return wanted;
-  }
-}
-
 /** Copies a database beside it, which takes that nobody is in it, and drops the oldest of our own copies of it. @returns the name of the copy */
-async function copy(url: string, before: string): Promise<string> {
-  const name = databaseIn(url);
-  const server = new URL(url);
-  server.pathname = "/postgres";
-  return withDb(server.href, {}, async (db) => {
-    const to = await nameForCopy(db, name, before);
+const copy = (url: string, before: string): Promise<string> =>
+  onServerOf(url, async (db) => {
+    const name = databaseIn(url);
+    const to = await freeNameBeside(db, name, `_before_${before.slice(0, 4)}`);
     await db.execute(sql`create database ${sql.identifier(to)} template ${sql.identifier(name)}`);
     await commentOn(db, to, copyMark(name, before));
-    for (const old of (await copiesOf(db, name)).slice(KEPT)) await db.execute(sql`drop database ${sql.identifier(old)}`);
+    for (const old of (await databasesThatSay(db, copyMark(name))).slice(KEPT)) await db.execute(sql`drop database ${sql.identifier(old)}`);
     return to;
   });
-}
+
 const whyOf = (e: unknown): string => {
   const cause = e instanceof Error && e.cause instanceof Error ? e.cause : e;
   return cause instanceof Error ? cause.message : String(cause);
@@ -95,20 +75,15 @@ const whyOf = (e: unknown): string => {
 /** The step that moved everything from public into a schema of our own: steps before it were written for public. */
 const MOVED = "0025_a_schema_of_its_own";
 
-async function withDb<T>(url: string, how: { schema?: string }, work: (db: OpenDb) => Promise<T>): Promise<T> {
-  const db = openDb(url, undefined, { patient: true, ...how });
-  try {
-    return await work(db);
-  } finally {
-    await db.close();
-  }
-}
-
 /** Brings an empty database to a step and no further, as it was for the Zelbin of that time. @param step one of `knownSteps` */
 export async function bringToStep(url: string, step: string): Promise<void> {
+  if (step === knownSteps().at(-1)) {
+    await bringUpToDate(url);
+    return;
+  }
   const scratch = mkdtempSync(join(tmpdir(), "zelbin-steps-"));
   try {
-    cpSync(FOLDER, scratch, { recursive: true });
+    cpSync(FOLDER, scratch, { recursive: true, filter: (from) => !from.endsWith("_snapshot.json") });
     const journal = journalOf(FOLDER);
     const entries = journal.entries.slice(0, journal.entries.findIndex((e) => e.tag === step) + 1);
     writeFileSync(join(scratch, "meta", "_journal.json"), JSON.stringify({ ...journal, entries }));

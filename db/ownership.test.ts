@@ -13,7 +13,7 @@ import { material } from "./schema.ts";
 import { saveMaterial } from "./shelf/keepMaterial.ts";
 import { addressOf } from "#test/db/template";
 import { refused } from "#test/db/workshop";
-import { openWorkshops, ownAddress } from "./workshops.ts";
+import { openWorkshops, ownAddress } from "./workshops/workshops.ts";
 
 const SERVER = process.env.DATABASE_URL!;
 let admin: OpenDb;

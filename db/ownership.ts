@@ -2,7 +2,6 @@
  * Whose a database is: empty, Zelbin's, or somebody else's. Zelbin works only in a schema that it made and marked itself, and drops nothing
  * else, whatever address it is given.
  */
-import { Refused } from "#core/refused";
 import { getTableName, is, sql } from "drizzle-orm";
 import { PgTable } from "drizzle-orm/pg-core";
 import { readBoolean, readText, rowsOf } from "./columnsOf.ts";
@@ -15,37 +14,6 @@ export const STEPS_TAKEN = { schema: OURS, table: "__drizzle_migrations" } as co
 /** Views that the migrations make. */
 const VIEWS = ["lot_link", "movement_use", "standing_act"];
 const MARK = "Made and kept by Zelbin.";
-
-export const databaseIn = (url: string): string => decodeURIComponent(new URL(url).pathname.slice(1));
-
-/** PostgreSQL cuts longer names off, and two that are cut alike would be one. */
-export const LONGEST_NAME = 63;
-
-/** A name or a text in a statement that takes no parameters. */
-const quoted = (text: string, by: string): string => by + text.replaceAll(by, by + by) + by;
-
-/** Says of a database what it is. */
-export async function commentOn(db: Reads, name: string, what: string): Promise<void> {
-  await db.execute(sql.raw(`comment on database ${quoted(name, '"')} is ${quoted(what, "'")}`));
-}
-
-const codeOf = (e: unknown): unknown => ((e instanceof Error && e.cause) || e) ?? {};
-
-/** Makes an empty database, unless it is there. @throws Refused where the server doesn't let us */
-export async function makeDatabase(db: Db, name: string): Promise<void> {
-  try {
-    await db.execute(sql`create database ${sql.identifier(name)}`);
-  } catch (e) {
-    const { code } = codeOf(e) as { code?: unknown };
-    if (code === "42P04") return;
-    if (code === "42501")
-      throw Refused.one(
-        "",
-        `This database server doesn't let Zelbin make another database. Whoever runs it can make an empty one called “${name}”, owned by the same user; then press again.`,
-      );
-    throw e;
-  }
-}
 
 /** Why a database isn't opened. */
 export class NotOurs extends Error {

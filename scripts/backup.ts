@@ -4,7 +4,7 @@
  */
 import { rowsByKind, type Manifest } from "#core/archive/manifest";
 import { booksNow } from "#db/archive/booksNow";
-import { openBackups, type Backups } from "#db/archive/backups";
+import { openBackups, type Backups } from "#db/backups/backups";
 import { createReadStream } from "node:fs";
 import { resolve } from "node:path";
 import { createInterface } from "node:readline/promises";

@@ -1,9 +1,9 @@
 /** The workshops on a database server, with the invented one that fills the demo; and the private ones of this machine. */
-import { backUpBefore } from "#db/archive/backups";
+import { backUpBefore } from "#db/backups/backups";
 import { openDb, type OpenDb } from "#db/client";
 import { today } from "#db/clock";
-import { databaseIn } from "#db/ownership";
-import { openWorkshops, type OwnPlace, type Workshops } from "#db/workshops";
+import { databaseIn } from "#db/databases";
+import { openWorkshops, type OwnPlace, type Workshops } from "#db/workshops/workshops";
 import type { Logger } from "drizzle-orm/logger";
 import { inRunning, startCluster, type Cluster } from "./cluster/cluster.ts";
 import { hold } from "./cluster/hold.ts";

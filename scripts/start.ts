@@ -2,7 +2,7 @@
 import { buildIfStale } from "./building/build.ts";
 import { startDevices } from "./devices.ts";
 import { openHouseAt, openPrivateHouse } from "./database.ts";
-import { openBackups } from "#db/archive/backups";
+import { openBackups } from "#db/backups/backups";
 import { backupsHome, freePort } from "./places.ts";
 import { loopbackOnly, serve } from "./server/serve.ts";
 

@@ -34,17 +34,31 @@ export function aptInstall(pkg: string, what: string): void {
   }
 }
 
-/** The folder with initdb and pg_ctl. @throws Error with the one command that installs them */
-export function postgresBin(): string {
-  const found = findPostgres();
-  if (found) return found;
-  if (process.platform === "linux") aptInstall("postgresql", "The PostgreSQL database server");
-  const bin = findPostgres();
-  if (bin) return bin;
-  const command = INSTALL[process.platform];
-  throw new Error(
-    `PostgreSQL ${OLDEST} or newer isn't on this machine. ${command === undefined ? "Install it" : `Run this once:\n\n  ${command}\n\n`}and start again.`,
-  );
+const found = new Map<number | null, string>();
+
+/**
+ * The folder with initdb and pg_ctl; looked for once.
+ * @param madeBy the version that made the cluster at hand; any where there is none yet
+ * @throws Error with the one command that installs them
+ */
+export function postgresBin(madeBy: number | null = null): string {
+  let folder = found.get(madeBy) ?? findPostgres(madeBy);
+  if (!folder && madeBy !== null)
+    throw new Error(
+      `The database was made by PostgreSQL ${madeBy}, which isn't on this machine any more. Install that version again and start again; nothing was changed.`,
+    );
+  if (!folder && process.platform === "linux") {
+    aptInstall("postgresql", "The PostgreSQL database server");
+    folder = findPostgres();
+  }
+  if (!folder) {
+    const command = INSTALL[process.platform];
+    throw new Error(
+      `PostgreSQL ${OLDEST} or newer isn't on this machine. ${command === undefined ? "Install it" : `Run this once:\n\n  ${command}\n\n`}and start again.`,
+    );
+  }
+  found.set(madeBy, folder);
+  return folder;
 }
 
 /** Debian's Chromium, for the tests through the interface and the pictures. */

@@ -3,17 +3,18 @@
  * to be opened.
  */
 import { showBytes } from "#core/words";
-import { backupWarning } from "#core/archive/lastBackup";
+import { backupWarning } from "#core/backups/lastBackup";
 import { rowsByKind } from "#core/archive/manifest";
-import { RETENTION } from "#core/archive/retention";
+import { RETENTION } from "#core/backups/retention";
 import { booksNow } from "#db/archive/booksNow";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useFetcher, useHref, useNavigate, useRevalidator } from "react-router";
 import { object } from "yup";
 import { noteText, oneOf } from "../forms/fields.ts";
 import { readSheet, refuseSheet, withRefusals, type Reply } from "../forms/sheet.server.ts";
 import { serving } from "../server/workshop.server.ts";
 import { useSayDay } from "../ui/figures/amounts.tsx";
+import { FileButton } from "../ui/fields/fileButton.tsx";
 import { Button, Problem, Text } from "../ui/fields/form.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { Caution, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
@@ -75,7 +76,6 @@ function OpenArchive({ disabled }: { disabled: boolean }) {
   const navigate = useNavigate();
   const [problem, say] = useState<string | null>(null);
   const [busy, set] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
   const send = async (file: File): Promise<void> => {
     set(true);
     say(null);
@@ -92,21 +92,9 @@ function OpenArchive({ disabled }: { disabled: boolean }) {
   };
   return (
     <>
-      <label className={`act ${busy || disabled ? "pointer-events-none opacity-55" : ""} focus-within:outline-2`}>
+      <FileButton accept=".zip,application/zip" disabled={busy || disabled} onFile={(file) => void send(file)}>
         {busy ? "Reading it through …" : "Open an archive …"}
-        <input
-          ref={input}
-          type="file"
-          accept=".zip,application/zip"
-          className="sr-only"
-          disabled={busy || disabled}
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) void send(file);
-            e.target.value = "";
-          }}
-        />
-      </label>
+      </FileButton>
       <Problem say={problem} />
     </>
   );

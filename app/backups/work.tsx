@@ -1,5 +1,5 @@
 /** What is being done with the backups, how far it is, and what the last one came to. */
-import type { Ended, Work } from "#db/archive/backups";
+import type { Ended, Work } from "#db/backups/backups";
 import { WORKSHOPS } from "#core/workshop";
 import { Problem, Button } from "../ui/fields/form.tsx";
 

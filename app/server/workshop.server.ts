@@ -3,8 +3,8 @@ import { AsyncLocalStorage } from "node:async_hooks";
 import { createContext, type MiddlewareFunction } from "react-router";
 import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { openDb, type Db } from "#db/client";
-import type { Backups } from "#db/archive/backups";
-import type { Workshops } from "#db/workshops";
+import type { Backups } from "#db/backups/backups";
+import type { Workshops } from "#db/workshops/workshops";
 import type { Bench } from "#devices/wire";
 
 export interface Serving {

@@ -1,6 +1,6 @@
 /** Today: the day's work in the order one would do it, with what can be done in one press done here, and the week ahead beside it. */
 import { Link } from "react-router";
-import { backupWarning } from "#core/archive/lastBackup";
+import { backupWarning } from "#core/backups/lastBackup";
 import { ago, daysBetween, sayFullDay } from "#core/when";
 import { inOrder, mustBe, sayMinutes, turnOf, WORK, type Turn } from "#core/work";
 import { takeOut } from "#db/cabinet/cabinet";

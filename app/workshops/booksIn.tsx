@@ -1,5 +1,5 @@
 /** Where one's own books are stored, to be read and copied; a long path breaks where it must. */
-import type { Where } from "#db/workshops";
+import type { Where } from "#db/workshops/workshops";
 
 export const BooksIn = ({ where: { what, name } }: { where: Where }) => (
   <>

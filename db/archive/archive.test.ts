@@ -39,6 +39,8 @@ beforeAll(async () => {
   ({ db, drop } = await freshDb());
   await loadDemo(db, DAY);
   await db.insert(workshop).values({ kind: "demo" });
+  // What ends a line somewhere, but not in JSON Lines.
+  await saveMaterial(db, { name: "Odd\u2028oil", kind: "oil", note: "one\u2029two\u0085three\r\nfour\rfive 🫙" }, { day: DAY });
   receipt = (await listReceipts(db))[0]!.id;
   await keepScan(db, { purchaseId: receipt, file: { name: "mill.png", bytes: PIXEL } }, { day: DAY });
   path = await archiveOf(db);

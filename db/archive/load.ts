@@ -7,8 +7,9 @@ import { isObject } from "#core/objects";
 import { Refused } from "#core/refused";
 import type { WorkshopKind } from "#core/workshop";
 import { sql } from "drizzle-orm";
-import { openDb, type Db, type Tx } from "../client.ts";
+import type { Db, Tx } from "../client.ts";
 import { readText, rowsOf } from "../columnsOf.ts";
+import { withDb } from "../databases.ts";
 import { ledgerFaults } from "../ledger/faults.ts";
 import { bringToStep, bringUpToDate, knownSteps } from "../migrating.ts";
 import { OURS } from "../schema/ours.ts";
@@ -178,8 +179,7 @@ export async function loadArchive(
   { asItWas = false, ...watch }: Loading = {},
 ): Promise<void> {
   await bringToStep(url, archive.manifest.step);
-  const db = openDb(url, undefined, { patient: true });
-  try {
+  await withDb(url, {}, async (db) => {
     await loadRows(db, archive, as, watch);
     // Nothing is known yet of tables that were just filled: the rules below would be asked in the slowest way.
     await db.execute(sql`analyze`);
@@ -188,7 +188,5 @@ export async function loadArchive(
     await bringUpToDate(url, { copied: false });
     const [fault] = await ledgerFaults(db);
     if (fault !== undefined) throw refused(`The books in this archive don't hold (${fault}). Nothing was taken from it.`);
-  } finally {
-    await db.close();
-  }
+  });
 }

@@ -7,10 +7,20 @@ import { Refused } from "#core/refused";
 import type { WorkshopKind } from "#core/workshop";
 import { sql } from "drizzle-orm";
 import { createHash, randomBytes } from "node:crypto";
-import { Writable } from "node:stream";
-import { openDb, type Db } from "../client.ts";
-import { readBoolean, readText, rowsOf } from "../columnsOf.ts";
-import { commentOn, databaseIn, LONGEST_NAME, makeDatabase } from "../ownership.ts";
+import type { Db } from "../client.ts";
+import { readText, rowsOf } from "../columnsOf.ts";
+import {
+  besideAt,
+  commentOn,
+  databaseIn,
+  databasesThatSay,
+  freeNameBeside,
+  hasDatabase,
+  makeDatabase,
+  nameBeside,
+  onServerOf,
+  withDb,
+} from "../databases.ts";
 import { loadArchive, type Loading } from "./load.ts";
 import type { Archive } from "./unzip.ts";
 import { writeArchive, type Watch } from "./write.ts";
@@ -20,27 +30,6 @@ const ARRIVING = "An archive being read by Zelbin for ";
 
 /** What a database says of itself that an archive took the place of. */
 const KEPT = "Kept by Zelbin as it was when another took the place of ";
-
-const at = (url: string, name: string): string => {
-  const there = new URL(url);
-  there.pathname = `/${encodeURIComponent(name)}`;
-  return there.href;
-};
-
-async function onServer<T>(url: string, work: (db: Db) => Promise<T>): Promise<T> {
-  const db = openDb(at(url, "postgres"), undefined, { patient: true });
-  try {
-    return await work(db);
-  } finally {
-    await db.close();
-  }
-}
-
-const isThere = async (db: Db, name: string): Promise<boolean> =>
-  (await rowsOf(db, { any: readBoolean }, sql`select exists (select 1 from pg_database where datname = ${name}) as any`))[0]!.any;
-
-/** A name for a database that belongs to another. @example besides("zelbin", "_kept") // "zelbin_kept" */
-const besides = (name: string, ending: string): string => name.slice(0, LONGEST_NAME - ending.length) + ending;
 
 /** Drops what an earlier reading left behind: what says so, and nobody has open. @param only of that name, whoever has it open */
 async function dropArriving(db: Db, of: string, only?: string): Promise<void> {
@@ -67,17 +56,17 @@ export async function arriving<T>(
   use: (arrived: string) => Promise<T>,
 ): Promise<T> {
   const of = databaseIn(url);
-  const name = besides(of, `_arriving_${randomBytes(4).toString("hex")}`);
-  await onServer(url, async (db) => {
+  const name = nameBeside(of, `_arriving_${randomBytes(4).toString("hex")}`);
+  await onServerOf(url, async (db) => {
     await dropArriving(db, of);
     await makeDatabase(db, name);
     await commentOn(db, name, ARRIVING + of);
   });
   try {
-    await loadArchive(at(url, name), archive, as, how);
-    return await use(at(url, name));
+    await loadArchive(besideAt(url, name), archive, as, how);
+    return await use(besideAt(url, name));
   } finally {
-    await onServer(url, (db) => dropArriving(db, of, name));
+    await onServerOf(url, (db) => dropArriving(db, of, name));
   }
 }
 
@@ -88,12 +77,10 @@ export async function arriving<T>(
  * @throws Error of PostgreSQL's where somebody else has either open
  */
 export const takePlace = (url: string, arrived: string, moment: string): Promise<string | null> =>
-  onServer(url, async (db) => {
+  onServerOf(url, async (db) => {
     const name = databaseIn(url);
     const from = databaseIn(arrived);
-    let kept: string | null = null;
-    if (await isThere(db, name))
-      for (let n = 1; kept === null || (await isThere(db, kept)); n++) kept = besides(name, `_kept_${moment}${n > 1 ? `_${n}` : ""}`);
+    const kept = (await hasDatabase(db, name)) ? await freeNameBeside(db, name, `_kept_${moment}`) : null;
     await db.transaction(async (tx) => {
       if (kept !== null) {
         await tx.execute(sql`alter database ${sql.identifier(name)} rename to ${sql.identifier(kept)}`);
@@ -106,41 +93,21 @@ export const takePlace = (url: string, arrived: string, moment: string): Promise
   });
 
 /** The names of what was kept when another took its place, newest first. */
-export const keptBeside = (url: string): Promise<string[]> =>
-  onServer(url, async (db) => {
-    const rows = await rowsOf(
-      db,
-      { name: readText },
-      sql`select datname as name from pg_database where shobj_description(oid, 'pg_database') = ${KEPT + databaseIn(url)} order by datname desc`,
-    );
-    return rows.map((r) => r.name);
-  });
+export const keptBeside = (url: string): Promise<string[]> => onServerOf(url, (db) => databasesThatSay(db, KEPT + databaseIn(url)));
 
 /** The address of one of those. @throws Refused where it isn't there any more */
 export async function keptAt(url: string, name: string): Promise<string> {
   if (!(await keptBeside(url)).includes(name)) throw Refused.one("", `There are no books called ${name} beside yours any more.`);
-  return at(url, name);
+  return besideAt(url, name);
 }
 
 /** The digest of all that an archive holds of a database: the same books have the same. */
-async function digestOf(url: string): Promise<string> {
-  const db = openDb(url, undefined, { patient: true });
-  const sum = createHash("sha256");
-  try {
-    await writeArchive(
-      db,
-      new Writable({
-        write: (chunk: Buffer, _encoding, next) => {
-          sum.update(chunk);
-          next();
-        },
-      }),
-    );
+const digestOf = (url: string): Promise<string> =>
+  withDb(url, {}, async (db) => {
+    const sum = createHash("sha256");
+    await writeArchive(db, sum);
     return sum.digest("hex");
-  } finally {
-    await db.close();
-  }
-}
+  });
 
 /**
  * Whether an archive gives the books it was written from: loaded into a database to be thrown away, which must hold and come out as the same file

@@ -7,7 +7,6 @@ import { isObject } from "#core/objects";
 import { Refused } from "#core/refused";
 import { createHash } from "node:crypto";
 import { statSync } from "node:fs";
-import { createInterface } from "node:readline";
 import type { Readable } from "node:stream";
 import { buffer } from "node:stream/consumers";
 import { openPromise, type Entry } from "yauzl";
@@ -64,30 +63,42 @@ async function entriesOf(path: string): Promise<Zip> {
   return { entries, open: (entry) => opened.openReadStreamPromise(entry), close: () => opened.close() };
 }
 
+/** The lines of a part: parted by line feeds alone, since a text in JSON may hold whatever else counts as an end of line somewhere. */
+async function* linesIn(chunks: AsyncIterable<Buffer>, part: string): AsyncGenerator<string> {
+  const decoder = new TextDecoder("utf-8");
+  let left = "";
+  let n = 1;
+  for await (const chunk of chunks) {
+    const lines = (left + decoder.decode(chunk, { stream: true })).split("\n");
+    left = lines.pop()!;
+    if (left.length > LONGEST_LINE) throw changed(part, `line ${n + lines.length} is too long`);
+    n += lines.length;
+    yield* lines;
+  }
+  if (left !== "") yield left;
+}
+
 /** Reads a part to its end, telling its length and digest, and, where it has rows, that each line is one. */
 async function readThrough(stream: Readable, part: ArchivePart, signal: AbortSignal | undefined): Promise<void> {
   const sum = createHash("sha256");
   let bytes = 0;
+  async function* counted(): AsyncGenerator<Buffer> {
+    for await (const chunk of stream as AsyncIterable<Buffer>) {
+      signal?.throwIfAborted();
+      sum.update(chunk);
+      bytes += chunk.length;
+      yield chunk;
+    }
+  }
   let row = 0;
-  let left = "";
   /** The first that is no row. */
   let bad = 0;
-  const decoder = new TextDecoder("utf-8");
-  const look = (line: string): void => {
-    row++;
-    if (bad === 0 && !isRow(line)) bad = row;
-  };
-  for await (const chunk of stream as AsyncIterable<Buffer>) {
-    signal?.throwIfAborted();
-    sum.update(chunk);
-    bytes += chunk.length;
-    if (part.rows === undefined) continue;
-    const lines = (left + decoder.decode(chunk, { stream: true })).split("\n");
-    left = lines.pop()!;
-    if (left.length > LONGEST_LINE) throw changed(part.name, `line ${row + 1} is too long`);
-    lines.forEach(look);
-  }
-  if (left !== "") look(left);
+  if (part.rows === undefined) for await (const _ of counted());
+  else
+    for await (const line of linesIn(counted(), part.name)) {
+      row++;
+      if (bad === 0 && !isRow(line)) bad = row;
+    }
   if (bad > 0) throw changed(part.name, `line ${bad} is no row`);
   if (part.rows !== undefined && row !== part.rows) throw changed(part.name, `it has ${row} lines, and had ${part.rows}`);
   if (bytes !== part.bytes) throw changed(part.name, `it has ${bytes} bytes, and had ${part.bytes}`);
@@ -170,7 +181,7 @@ export async function openArchive(path: string, { signal, onProgress }: Watch = 
     return {
       manifest,
       lines: async function* (part) {
-        yield* createInterface({ input: await open(entries.get(part)!), crlfDelay: Infinity });
+        yield* linesIn(await open(entries.get(part)!), part);
       },
       file: async (part) => buffer(await open(entries.get(part)!)),
       close,

@@ -3,7 +3,7 @@ import { WORKSHOPS } from "#core/workshop";
 import { CLIENT_OPTIONS, openDb, type OpenDb } from "#db/client";
 import { bringUpToDate } from "#db/migrating";
 import { today } from "#db/clock";
-import type { Workshops } from "#db/workshops";
+import type { Workshops } from "#db/workshops/workshops";
 import { sql } from "drizzle-orm";
 import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";

@@ -30,12 +30,12 @@ const BETWEEN_MS = 200;
 const WATCH_MS = 1000;
 
 const runningPort = (home: string): number => Number(readFileSync(join(home, "postmaster.pid"), "utf8").split("\n")[3]);
-const isRunning = (home: string): boolean => runServers("pg_ctl", ["-D", home, "status"]).ok;
+const isRunning = (home: string): boolean => runServers("pg_ctl", home, ["status"]).ok;
 
 /** Starts the server, unless another start has just done so. @throws Error with the end of its log */
 function startServer(home: string, options: string): void {
   const log = join(home, "server.log");
-  if (runServers("pg_ctl", ["-D", home, "-w", "-t", "60", "-l", log, "-o", options, "start"]).ok || isRunning(home)) return;
+  if (runServers("pg_ctl", home, ["-w", "-t", "60", "-l", log, "-o", options, "start"]).ok || isRunning(home)) return;
   const said = existsSync(log) ? readFileSync(log, "utf8").split("\n").slice(-12).join("\n") : "";
   throw new Error(noRoom(home, said) ?? `The database in ${home} did not start. Its log ends:\n${said}`);
 }
@@ -133,7 +133,7 @@ export async function startCluster(dir: string, throwAway = false): Promise<Clus
       if (!ours.isOurs()) return;
       // Held to the last: one that waits for it starts it again, and never has it stopped under its hands.
       ours.untilItEnds();
-      runServers("pg_ctl", ["-D", home, "-m", "fast", "-w", "stop"]);
+      runServers("pg_ctl", home, ["-m", "fast", "-w", "stop"]);
       if (throwAway) removeCluster(dir, home);
     },
   };

@@ -31,23 +31,26 @@ it.each([
 ] as const)("on %s it is found in %s", (platform, at, version) => {
   const folder = put(at, version);
   const machine = { platform, root, env: { ProgramFiles: join(root, "Program Files") } };
-  expect(findPostgres(machine)).toBe(folder);
+  expect(findPostgres(null, machine)).toBe(folder);
   // The same folders of another system aren't looked in.
-  expect(findPostgres({ ...machine, platform: "freebsd" })).toBeNull();
+  expect(findPostgres(null, { ...machine, platform: "freebsd" })).toBeNull();
 });
 
 it("takes the newest, of two alike the one on the path, and none that is too old or doesn't run", () => {
   const old = put("usr/lib/postgresql/13/bin/initdb", "13.16");
   const machine = { platform: "linux" as const, root, env: { PATH: ["/nowhere", old].join(delimiter) } };
-  expect(findPostgres(machine)).toBeNull();
+  expect(findPostgres(null, machine)).toBeNull();
   const fifteen = put("usr/lib/postgresql/15/bin/initdb", "15.8");
-  expect(findPostgres(machine)).toBe(fifteen);
+  expect(findPostgres(null, machine)).toBe(fifteen);
   const mine = put("home/me/pg/bin/initdb", "15.8");
-  expect(findPostgres({ ...machine, env: { PATH: [mine, old].join(delimiter) } })).toBe(mine);
+  expect(findPostgres(null, { ...machine, env: { PATH: [mine, old].join(delimiter) } })).toBe(mine);
   const newest = put("usr/lib/postgresql/17/bin/initdb", "17.0");
-  expect(findPostgres({ ...machine, env: { PATH: mine } })).toBe(newest);
+  expect(findPostgres(null, { ...machine, env: { PATH: mine } })).toBe(newest);
+  // Books that 15 made are opened by 15.
+  expect(findPostgres(15, { ...machine, env: { PATH: mine } })).toBe(mine);
+  expect(findPostgres(16, machine)).toBeNull();
   chmodSync(join(newest, "initdb"), 0o644);
-  expect(findPostgres({ ...machine, env: { PATH: mine } })).toBe(mine);
+  expect(findPostgres(null, { ...machine, env: { PATH: mine } })).toBe(mine);
 });
 
 it("follows a link to where all of them are, and takes none where one is missing", () => {
@@ -55,10 +58,10 @@ it("follows a link to where all of them are, and takes none where one is missing
   mkdirSync(join(root, "links"));
   symlinkSync(join(fifteen, "initdb"), join(root, "links", "initdb"));
   const machine = { platform: "linux" as const, root, env: { PATH: join(root, "links") } };
-  expect(findPostgres(machine)).toBe(fifteen);
+  expect(findPostgres(null, machine)).toBe(fifteen);
   const sixteen = put("usr/lib/postgresql/16/bin/initdb", "16.1");
   rmSync(join(sixteen, "pg_ctl"));
-  expect(findPostgres(machine)).toBe(fifteen);
+  expect(findPostgres(null, machine)).toBe(fifteen);
 });
 
 it("reads a version and has a command for each system", () => {

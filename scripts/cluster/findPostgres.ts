@@ -91,17 +91,20 @@ function folders(machine: Machine): string[] {
 
 /**
  * The folder of the server's programs: the newest there is, and of two alike the one on the path.
+ * @param madeBy only those of this version: a cluster is opened by the version that made it
  * @param versionOf tells a folder's version; a test's own
- * @returns null where there are none as new as `OLDEST`
+ * @returns null where there are none, or none as new as `OLDEST`
  */
 export function findPostgres(
+  madeBy: number | null = null,
   machine: Machine = here(),
   versionOf = (folder: string): number | null => versionIn(folder, machine.platform),
 ): string | null {
   let best: { folder: string; version: number } | null = null;
   for (const folder of folders(machine)) {
     const version = versionOf(folder);
-    if (version !== null && version >= OLDEST && (best === null || version > best.version)) best = { folder, version };
+    if (version === null || version < OLDEST || (madeBy !== null && version !== madeBy)) continue;
+    if (best === null || version > best.version) best = { folder, version };
   }
   return best?.folder ?? null;
 }

@@ -71,7 +71,7 @@ function initialise(home: string, password: string): void {
   const user = serverUser();
   if (user) for (const p of [around, dir, scratch, pwfile]) chownSync(p, user.uid, user.gid);
   const how = ["-U", "zelbin", "--auth=scram-sha-256", `--pwfile=${pwfile}`, "--encoding=UTF8", ...LOCALE];
-  const done = runServers("initdb", ["-D", dir, ...how]);
+  const done = runServers("initdb", dir, how);
   rmSync(scratch, { recursive: true });
   if (!done.ok) throw new Error(noRoom(home, done.out) ?? `The database could not be made in ${home}:\n${done.out}`);
   try {

@@ -25,9 +25,6 @@ async function on<T>(url: string, work: (client: pg.Client) => Promise<T>): Prom
   }
 }
 
-const has = (server: string, name: string): Promise<boolean> =>
-  on(server, async (c) => ((await c.query("select 1 from pg_database where datname = $1", [name])).rowCount ?? 0) > 0);
-
 /** What a server's catalogue tells of a database. */
 const saidOf = (server: string, name: string): Promise<string | null> =>
   on(server, async (c) => {
@@ -86,21 +83,21 @@ function copy(from: string, to: string, beside: string): void {
  */
 export async function moveBooks(demo: Cluster, demoAt: string, books: () => Promise<Cluster>, at: string): Promise<string | null> {
   const server = demo.at("postgres");
-  if (!(await has(server, OLD))) return null;
+  if (!(await demo.has(OLD))) return null;
   const mark = `Moved here by Zelbin from ${demoAt}`;
   const done = `Your own workshop has moved to ${dirname(at)}, where every clone finds it. What stood in ${demoAt} is kept there as ${MOVED}.`;
   const begun = isBegun(at);
   const cluster = await books();
   const there = cluster.at("postgres");
   const finish = async (): Promise<string> => {
-    const name = (await has(server, MOVED)) ? `${MOVED}_${Date.now()}` : MOVED;
+    const name = (await demo.has(MOVED)) ? `${MOVED}_${Date.now()}` : MOVED;
     await say(server, OLD, `Moved by Zelbin to ${at}; kept as it was`);
     await rename(server, OLD, name);
     // From now on another one beside the demo is another workshop.
     await say(there, NEW, `${mark}, whole`);
     return done;
   };
-  if (begun && (await has(there, NEW))) {
+  if (begun && (await cluster.has(NEW))) {
     // Cut off between the two last steps of the move.
     if ((await saidOf(there, NEW)) === mark) return finish();
     return `There is a workshop of your own in ${dirname(at)}, and another, from before, in ${demoAt}. The first is opened; the other is left as it is. To open that one instead, start with ZELBIN_BOOKS naming an empty folder: it moves there.`;

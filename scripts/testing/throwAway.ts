@@ -2,7 +2,7 @@
 import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { openBackups } from "#db/archive/backups";
+import { openBackups } from "#db/backups/backups";
 import { openDb } from "#db/client";
 import { readText, rowsOf } from "#db/columnsOf";
 import { sql } from "drizzle-orm";

@@ -6,7 +6,7 @@ import { openDb } from "#db/client";
 import { addressOf } from "#test/db/template";
 import { material } from "#db/schema";
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { openWorkshop, ownAddress } from "#db/workshops";
+import { openWorkshop, ownAddress } from "#db/workshops/workshops";
 import { sql } from "drizzle-orm";
 import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync, mkdirSync, readdirSync, readFileSync, realpathSync, renameSync, rmSync, writeFileSync } from "node:fs";

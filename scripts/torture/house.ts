@@ -2,7 +2,7 @@
  * A server with its own cluster, in a separate process, to be killed: `house.ts FOLDER PORT`. Prints a line of JSON once it is open.
  * The cluster is as durable as the one of `npm start`, and is watched as there.
  */
-import { openWorkshops } from "#db/workshops";
+import { openWorkshops } from "#db/workshops/workshops";
 import { startCluster } from "../cluster/cluster.ts";
 import { serve } from "../server/serve.ts";
 import { aWorld } from "./world.ts";

@@ -3,12 +3,12 @@
  * books are the old ones or the new ones, whole.
  */
 import { openArchive } from "#db/archive/unzip";
-import { madeAt } from "#db/archive/folder";
+import { madeAt } from "#db/backups/folder";
 import { openDb } from "#db/client";
 import { ledgerFaults } from "#db/ledger/faults";
 import { material } from "#db/schema";
 import { saveMaterial } from "#db/shelf/keepMaterial";
-import { openWorkshops, ownAddress } from "#db/workshops";
+import { openWorkshops, ownAddress } from "#db/workshops/workshops";
 import { sql } from "drizzle-orm";
 import { spawn } from "node:child_process";
 import { once } from "node:events";

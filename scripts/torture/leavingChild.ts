@@ -1,6 +1,6 @@
 /** One backup or one restore in a program of its own, to be killed: `leavingChild.ts DEMO-URL HOME backup|restore NAME`. Prints a line once it begins, and one once it is done. */
-import { openBackups } from "#db/archive/backups";
-import { openWorkshops } from "#db/workshops";
+import { openBackups } from "#db/backups/backups";
+import { openWorkshops } from "#db/workshops/workshops";
 
 const [url, home, what, name] = process.argv.slice(2) as [string, string, string, string];
 const house = await openWorkshops(url, { loadDemo: () => Promise.resolve() });

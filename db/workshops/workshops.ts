@@ -8,14 +8,14 @@ import { Refused } from "#core/refused";
 import type { WorkshopKind } from "#core/workshop";
 import { sql } from "drizzle-orm";
 import type { Logger } from "drizzle-orm/logger";
-import { openDb, type Db, type OpenDb } from "./client.ts";
-import { readBoolean, rowsOf } from "./columnsOf.ts";
-import { bringUpToDate } from "./migrating.ts";
-import { arriving, keptAt, keptBeside, takePlace } from "./archive/putIn.ts";
-import type { Archive } from "./archive/unzip.ts";
-import type { Watch } from "./archive/write.ts";
-import { databaseIn, emptyOurs, makeDatabase, NotOurs } from "./ownership.ts";
-import { act, backgroundRequest, workshop } from "./schema.ts";
+import { openDb, type Db, type OpenDb } from "../client.ts";
+import { bringUpToDate } from "../migrating.ts";
+import { arriving, keptAt, keptBeside, takePlace } from "../archive/putIn.ts";
+import type { Archive } from "../archive/unzip.ts";
+import type { Watch } from "../archive/write.ts";
+import { databaseIn, hasDatabase, makeDatabase } from "../databases.ts";
+import { emptyOurs, NotOurs } from "../ownership.ts";
+import { act, backgroundRequest, workshop } from "../schema.ts";
 
 export interface Workshops {
   /** The database of one; null where there is none of one's own yet. Waits while it is being made or reset. */
@@ -107,20 +107,14 @@ export async function openWorkshop(url: string, kind: WorkshopKind, making: Maki
   }
 }
 
-async function exists(db: Db, name: string): Promise<boolean> {
-  const [found] = await rowsOf(db, { any: readBoolean }, sql`select exists (select 1 from pg_database where datname = ${name}) as any`);
-  return found!.any;
-}
-
 /** One's own as a database beside the demo's, on the same server. @param demo tells which databases there are, and makes one */
 function besideDemo(url: string, demo: () => Promise<Db>): OwnPlace {
   const own = ownAddress(url);
   const name = databaseIn(own);
   return {
-    find: async () => ((await exists(await demo(), name)) ? own : null),
+    find: async () => ((await hasDatabase(await demo(), name)) ? own : null),
     make: async () => {
-      const db = await demo();
-      if (!(await exists(db, name))) await makeDatabase(db, name);
+      await makeDatabase(await demo(), name);
       return own;
     },
     address: () => Promise.resolve(own),
@@ -167,10 +161,8 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       await (await before)?.close();
       return takePlace(there, other, moment);
     })();
-    own = swapped.then(
-      () => openOwn(there),
-      () => openOwn(there),
-    );
+    // Where nothing was put there, what was there before is opened again; where there was nothing, there is nothing.
+    own = before ? swapped.catch(() => null).then(() => openOwn(there)) : swapped.then(() => openOwn(there));
     own.catch(() => undefined);
     try {
       const kept = await swapped;

@@ -18,7 +18,7 @@ import { receive } from "../shelf/receipts/receive.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
 import { bringToStep, knownSteps, stepOf } from "../migrating.ts";
 import { workshop } from "../schema.ts";
-import { openWorkshop, openWorkshops, type Workshops } from "../workshops.ts";
+import { openWorkshop, openWorkshops, type Workshops } from "../workshops/workshops.ts";
 import { backUpBefore, openBackups, type Backups } from "./backups.ts";
 import { euro } from "#test/db/fresh";
 

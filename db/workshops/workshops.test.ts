@@ -2,10 +2,10 @@
 import { sql } from "drizzle-orm";
 import { randomBytes } from "node:crypto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { openDb, type Db, type OpenDb } from "./client.ts";
-import { material, workshop } from "./schema.ts";
-import { saveMaterial } from "./shelf/keepMaterial.ts";
-import { listMaterials } from "./shelf/materials.ts";
+import { openDb, type Db, type OpenDb } from "../client.ts";
+import { material, workshop } from "../schema.ts";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { listMaterials } from "../shelf/materials.ts";
 import { refused } from "#test/db/workshop";
 import { openWorkshops, ownAddress, type Workshops } from "./workshops.ts";
 

@@ -6,10 +6,11 @@ import { createHash } from "node:crypto";
 import { createReadStream, createWriteStream } from "node:fs";
 import { access, constants, mkdir, open, readdir, rename, rm, stat, statfs } from "node:fs/promises";
 import { join } from "node:path";
+import { pipeline } from "node:stream/promises";
 import type { Db } from "../client.ts";
-import { openArchive, peekManifest } from "./unzip.ts";
-import { checkArchive } from "./putIn.ts";
-import { writeArchive, type Watch } from "./write.ts";
+import { openArchive, peekManifest } from "../archive/unzip.ts";
+import { checkArchive } from "../archive/putIn.ts";
+import { writeArchive, type Watch } from "../archive/write.ts";
 
 export interface Backup {
   /** Its file's name, which is what it is known by. */
@@ -79,10 +80,9 @@ export const listBackups = async (folder: string): Promise<Backup[]> =>
     }),
   );
 
-/** Digest of a file. */
-export async function digestOfFile(path: string): Promise<string> {
+async function digestOfFile(path: string): Promise<string> {
   const sum = createHash("sha256");
-  for await (const chunk of createReadStream(path) as AsyncIterable<Buffer>) sum.update(chunk);
+  await pipeline(createReadStream(path), sum);
   return sum.digest("hex");
 }
 

@@ -2,8 +2,8 @@
  * The backups of one's own books: made by themselves whenever something changed, or by a press, into a folder of the maker's choice; and the way back
  * from one of them, or from an archive that comes from elsewhere. One such work at a time, with how far it is, and it can be stopped.
  */
-import { backupIsDue } from "#core/archive/lastBackup";
-import { toDrop } from "#core/archive/retention";
+import { backupIsDue } from "#core/backups/lastBackup";
+import { toDrop } from "#core/backups/retention";
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { createWriteStream } from "node:fs";
@@ -12,16 +12,17 @@ import { isAbsolute, join, resolve } from "node:path";
 import type { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { Manifest } from "#core/archive/manifest";
-import { openDb, type Reads } from "../client.ts";
+import type { Reads } from "../client.ts";
+import { withDb } from "../databases.ts";
 import { now } from "../clock.ts";
 import { readNumber, rowsOf } from "../columnsOf.ts";
 import { OURS } from "../schema/ours.ts";
 import { noRoomIn } from "../outage.ts";
-import type { Workshops } from "../workshops.ts";
+import type { Workshops } from "../workshops/workshops.ts";
 import { readRemembered, writeRemembered, type Remembered } from "./remembered.ts";
 import { listBackups, madeAt, namesIn, unless, whyNotWritable, writeBackup, type Backup } from "./folder.ts";
-import { openArchive, peekManifest } from "./unzip.ts";
-import type { Progress } from "./write.ts";
+import { openArchive, peekManifest } from "../archive/unzip.ts";
+import type { Progress } from "../archive/write.ts";
 
 export type Phase = "writing" | "checking" | "reading" | "loading";
 export interface Work extends Progress {
@@ -92,6 +93,10 @@ async function writesSoFar(db: Reads): Promise<number> {
   return row!.n;
 }
 
+/** Beside what is remembered of them. */
+const usualFolder = (home: string): string => join(home, "backups");
+const sayOf = (folder: string, why: string): string => `The folder for backups, ${folder}, ${why}.`;
+
 /** Why it didn't go, in words. */
 function whyFailed(e: unknown, folder: string): string {
   if (e instanceof Refused) return e.message;
@@ -113,21 +118,20 @@ interface Where {
  * @param home where it is remembered where backups go
  */
 export async function backUpBefore(home: string, url: string): Promise<void> {
-  const folder = (await readRemembered(home)).folder ?? join(home, "backups");
-  const db = openDb(url, undefined, { patient: true });
+  const { folder: chosen } = await readRemembered(home);
+  const folder = chosen ?? usualFolder(home);
   try {
-    await mkdir(folder, { recursive: true });
-    await writeBackup(db, url, folder, now(), { onChecking: () => undefined });
+    const why = await whyNotWritable(folder, chosen === null);
+    if (why !== null) throw Refused.one("", sayOf(folder, why));
+    await withDb(url, {}, (db) => writeBackup(db, url, folder, now(), { onChecking: () => undefined }));
   } catch (e) {
     console.error(`No backup was made before your books are brought up to date: ${whyFailed(e, folder)}`);
-  } finally {
-    await db.close();
   }
 }
 
 export async function openBackups({ home, workshops, byThemselves }: Where): Promise<Backups> {
   const incoming = join(home, "incoming");
-  const usual = join(home, "backups");
+  const usual = usualFolder(home);
   let saved = await readRemembered(home);
   const folder = (): string => saved.folder ?? usual;
   const remember = async (change: Partial<Remembered>): Promise<void> => {
@@ -170,7 +174,7 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
   /** Why nothing can be written where backups go. */
   const noFolder = async (): Promise<string | null> => {
     const why = await whyNotWritable(folder(), saved.folder === null);
-    return why && `The folder for backups, ${folder()}, ${why}.`;
+    return why && sayOf(folder(), why);
   };
 
   const backUp = (): void =>
@@ -194,16 +198,28 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     return join(folder(), name);
   };
 
+  const takenIn = (id: string): Promise<Manifest | null> =>
+    UUID.test(id) ? unless(["ENOENT"], peekManifest(takenPath(id)), null) : Promise.resolve(null);
+
   const requireNoWork = (): void => {
     if (work !== null) throw Refused.one("", "Zelbin is just making a backup, or reading one. Wait until that is done, or stop it.");
   };
 
+  /** How much had been written when it was last backed up by itself; null where that isn't known. */
+  let backedUp: number | null = null;
+  /** Other books are in their place: the newest backup says nothing of them. */
+  const otherBooks = async (): Promise<void> => {
+    backedUp = null;
+    await remember({ lookedAt: null });
+  };
   const isDue = (): boolean => work === null && backupIsDue(saved.lookedAt, now());
   const look = async (): Promise<void> => {
     const own = isDue() ? await workshops.of("own") : null;
     if (!own) return;
     const writes = await writesSoFar(own);
     const same = writes === backedUp && (await namesIn(folder())).length > 0;
+    // Somebody pressed meanwhile.
+    if (!isDue()) return;
     if (same) await remember({ lookedAt: now() });
     else {
       backUp();
@@ -211,8 +227,6 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
       backedUp = ended?.ok ? writes : null;
     }
   };
-  /** How much had been written when it was last backed up by itself; null where that isn't known. */
-  let backedUp: number | null = null;
   const clock = byThemselves ? setInterval(() => void look().catch(console.error), LOOK_MS) : null;
   clock?.unref();
   if (byThemselves) void look().catch(console.error);
@@ -243,6 +257,7 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
       if (work === null) backUp();
     },
     takeIn: async (bytes) => {
+      requireNoWork();
       const id = crypto.randomUUID();
       await rm(incoming, { recursive: true, force: true });
       await mkdir(incoming, { recursive: true });
@@ -256,10 +271,10 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
         throw e;
       }
     },
-    takenIn: (id) => (UUID.test(id) ? unless(["ENOENT"], peekManifest(takenPath(id)), null) : Promise.resolve(null)),
+    takenIn,
     restore: async (from) => {
       requireNoWork();
-      if ("id" in from && !UUID.test(from.id)) throw Refused.one("archive", "Choose the archive again: it isn't here any more.");
+      if ("id" in from && !(await takenIn(from.id))) throw Refused.one("archive", "Choose the archive again: it isn't here any more.");
       const path = "id" in from ? takenPath(from.id) : await pathOf(from.name);
       run("restore", "reading", async (watch, next) => {
         const archive = await openArchive(path, watch);
@@ -267,8 +282,7 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
           next("loading");
           const kept = await workshops.putInPlace(archive, word(now()), watch);
           if ("id" in from) await rm(path, { force: true });
-          // The newest backup says nothing of these books.
-          await remember({ lookedAt: null });
+          await otherBooks();
           return { what: "restore", ok: true, kept };
         } finally {
           archive.close();
@@ -277,7 +291,9 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     },
     goBack: async (name) => {
       requireNoWork();
-      return workshops.goBack(name, word(now()));
+      const kept = await workshops.goBack(name, word(now()));
+      await otherBooks();
+      return kept;
     },
     settled: () => running,
     stop: () => stopping.abort(),
