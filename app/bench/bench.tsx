@@ -9,7 +9,9 @@ import { Tin } from "../ui/figures/drawings.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
+import { BATCHES_FILE, filledOf } from "./batchesFile.ts";
 import type { Route } from "./+types/bench";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Zelbin" }];
@@ -71,6 +73,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                 ask={ask}
                 rows={made}
                 by={(b) => b.id}
+                under={(found) => <SaveList what="batches" rows={filledOf(found)} columns={BATCHES_FILE} more={more} ask={ask} />}
                 finds={(b) => `${b.recipe} ${RECIPE_TYPES[b.type].label} ${b.sizes.map((s) => `${s.number} ${s.label}`).join(" ")}`}
                 columns={[
                   {

@@ -1,15 +1,15 @@
 /** The book of acts: everything that was done, newest first, to read, search and take back from. */
-import { ACT_KINDS, ACTS_SAID, isActKind, isSubjectKind, type Subject } from "#core/act/kinds";
-import { readDay } from "#core/when";
+import { ACT_KINDS, ACTS_SAID } from "#core/act/kinds";
 import { nameOf, readBook } from "#db/acts/book";
 import { Form, Link } from "react-router";
 import { db } from "../server/workshop.server.ts";
-import { idOf } from "../forms/ids.ts";
 import { STATIONS } from "../ui/frame/stations.ts";
 import { AskedDay } from "../ui/fields/dateField.tsx";
 import { Choice, Text } from "../ui/fields/form.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
+import { SaveAs } from "../ui/lists/saveAs.tsx";
 import { ActRow } from "./actsOf.tsx";
+import { addressOf, askedOfBook } from "./asked.ts";
 import { actLine } from "./lines.server.ts";
 import { Record } from "./record.tsx";
 import type { Route } from "./+types/book";
@@ -18,41 +18,9 @@ export const meta: Route.MetaFunction = () => [{ title: "The book · Zelbin" }];
 
 const PAGE = 50;
 
-/** The record a page of the book is about. "recipe-4" is recipe 4. */
-function recordIn(text: string): Subject | null {
-  const [kind = "", id = ""] = text.split("-");
-  return isSubjectKind(kind) && idOf(id) > 0 ? { kind, id: idOf(id) } : null;
-}
-
 export async function loader({ request }: Route.LoaderArgs) {
-  const q = new URL(request.url).searchParams;
-  const text = (name: string): string => (q.get(name) ?? "").slice(0, 100).replaceAll("\0", "");
-  const day = (name: string) => {
-    const read = readDay(text(name));
-    return read.ok ? read.value : null;
-  };
-  const asked = {
-    find: text("find"),
-    station: text("station"),
-    kind: text("kind"),
-    from: text("from"),
-    to: text("to"),
-    about: text("about"),
-    standing: q.get("standing") === "yes",
-  };
-  const rows = await readBook(
-    db(),
-    {
-      ...asked,
-      kind: isActKind(asked.kind) ? asked.kind : null,
-      from: day("from"),
-      to: day("to"),
-      about: recordIn(asked.about),
-      before: idOf(q.get("before")) || null,
-    },
-    PAGE + 1,
-  );
-  const about = recordIn(asked.about);
+  const { asked, query, about } = askedOfBook(request);
+  const rows = await readBook(db(), query, PAGE + 1);
   return {
     rows: rows.slice(0, PAGE).map(actLine),
     more: rows.length > PAGE ? rows[PAGE - 1]!.id : null,
@@ -62,9 +30,6 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export default function Book({ loaderData: { rows, more, asked, record } }: Route.ComponentProps) {
-  const older = new URLSearchParams(
-    Object.entries({ ...asked, standing: asked.standing ? "yes" : "", before: String(more ?? "") }).filter(([, v]) => v !== ""),
-  );
   const kinds = ACT_KINDS.filter((k) => asked.station === "" || ACTS_SAID[k].station === asked.station);
   return (
     <>
@@ -119,10 +84,18 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
         )}
         {more !== null && (
           <p className="mt-3">
-            <Link to={`/book?${older.toString()}`} className="act act-small">
+            <Link to={`/book?${addressOf(asked, { before: String(more) })}`} className="act act-small">
               Older
             </Link>
           </p>
+        )}
+        {rows.length > 0 && (
+          <SaveAs
+            files={[
+              [`/book/acts.csv?${addressOf(asked)}`, "Save as CSV"],
+              [`/book/movements.csv?${addressOf(asked)}`, "What they moved as CSV"],
+            ]}
+          />
         )}
       </Sheet>
     </>

@@ -25,8 +25,10 @@ import { Button, Choice, Text } from "../ui/fields/form.tsx";
 import { Modal } from "../ui/sheet/modal.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../forms/sheetSays.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { CABINET_FILE } from "./cabinetFile.ts";
 import { Outlook } from "./outlook.tsx";
 import { Ages } from "./ages.tsx";
 import type { Route } from "./+types/cabinet";
@@ -218,6 +220,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                 },
               ]}
             />
+            <SaveList what="cabinet" rows={found.flat()} columns={CABINET_FILE} />
             {found.length === 0 && <p className="py-5 text-center text-pine-soft">Nothing in the cabinet matches “{typed.trim()}”.</p>}
           </Part>
         </Sheet>

@@ -12,8 +12,10 @@ import { db } from "../server/workshop.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import { useWorkshop } from "../ui/workshop.ts";
+import { ORDERS_FILE } from "./ordersFile.ts";
 import { stepSentences } from "./stepSentences.server.ts";
 import { OrderSteps } from "./orderSteps.tsx";
 import type { Route } from "./+types/gifts";
@@ -33,6 +35,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     due: o.due,
     packed: o.packedActId !== null,
     note: o.note,
+    discountBp: o.discountBp,
     items: o.items.map((i) => `${i.units} × ${i.name}`).join(", "),
     price: orderResult({
       items: o.items.map((i) => ({ ...i, cost: micros(0) })),
@@ -63,14 +66,16 @@ export default function Gifts({ loaderData }: Route.ComponentProps) {
     const n = daysBetween(today, due);
     return n < 0 ? `${-n} days late` : n === 0 ? "today" : n === 1 ? "tomorrow" : `in ${n} days`;
   };
+  const unread = (what: string): boolean => more && (what !== TO_PACK || orders.every((o) => !o.packed));
   const table = (what: string, rows: readonly (typeof orders)[number][]) => (
     <ListTable
       what={what}
-      more={more && (what !== TO_PACK || orders.every((o) => !o.packed))}
+      more={unread(what)}
       ask={ask}
       rows={rows}
       by={(o) => o.id}
       finds={(o) => `${o.customer} ${o.note} ${o.items}`}
+      under={(found) => <SaveList what={what} rows={found} {...ORDERS_FILE} more={unread(what)} ask={ask} />}
       columns={[
         {
           head: "For",

@@ -1,5 +1,4 @@
 /** The wall of jars: what is steeping, how far it is, what wants a hand today; and what was strained before. */
-import { METHODS } from "#core/infusion/methods";
 import { JAR_STATES, jarProgress, jarState, wantsShake } from "#core/infusion/tend";
 import { grams } from "#core/measure/write";
 import { daysBetween } from "#core/when";
@@ -16,8 +15,10 @@ import { Button, Problem } from "../ui/fields/form.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { jarsFile, methodOf } from "./jarsFile.ts";
 import { JarWeeks } from "./jarWeeks.tsx";
 import type { Reply } from "../forms/sheet.server.ts";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import type { Route } from "./+types/jars";
 
@@ -36,8 +37,6 @@ export async function action({ request }: Route.ActionArgs) {
   if (!sheet.ok) return sheet.reply;
   return runAct(() => tend(db(), { jarIds: sheet.value.jars, kind: "shaken" }, sheet.doing));
 }
-
-const methodOf = (j: WallJar): string => (j.jar.method === "own" && j.jar.methodName ? j.jar.methodName : METHODS[j.jar.method].label);
 
 function OnTheWall({ jar: j, shake, busy }: { jar: WallJar; shake: (ids: number[]) => void; busy: boolean }) {
   const { today: day } = useWorkshop();
@@ -127,6 +126,7 @@ export default function Jars({ loaderData }: Route.ComponentProps) {
           ))}
         </ul>
       )}
+      <SaveList what="steeping jars" rows={steeping} columns={jarsFile(day)} />
       {steeping.length > 1 && <JarWeeks jars={steeping.map((j) => j.jar)} />}
       {past.length > 0 && (
         <div className="mt-8">
@@ -138,6 +138,7 @@ export default function Jars({ loaderData }: Route.ComponentProps) {
                 ask={ask}
                 rows={past}
                 by={(j) => j.jar.id}
+                under={(found) => <SaveList what="jars" rows={found} columns={jarsFile(day)} more={more} ask={ask} />}
                 finds={(j) => `${j.jar.name} ${j.jar.number} ${methodOf(j)} ${j.contents}`}
                 columns={[
                   {

@@ -9,12 +9,14 @@ import { LotTag, When } from "../ui/figures/amounts.tsx";
 import { LOT_FROM, LOT_LEFT, LOT_OF, LOT_SINCE } from "./lotColumns.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveAs } from "../ui/lists/saveAs.tsx";
+import { lotAsked } from "./asked.ts";
 import type { Route } from "./+types/lots";
 
 export const meta: Route.MetaFunction = () => [{ title: "Lots · Zelbin" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const q = (new URL(request.url).searchParams.get("number") ?? "").trim().slice(0, 80);
+  const q = lotAsked(request);
   const exact = q === "" ? null : await findLot(db(), q);
   if (exact) throw redirect(`/lots/${encodeURIComponent(exact.number)}`);
   const found = await lotsLike(db(), q);
@@ -77,6 +79,9 @@ export default function Lots({ loaderData: { q, found, near, slip } }: Route.Com
               LOT_LEFT,
             ]}
           />
+          {!near && (
+            <SaveAs files={[[`/lots/lots.csv?${new URLSearchParams({ number: q })}`, q ? "Save as CSV" : "Save all lots as CSV"]]} />
+          )}
         </Sheet>
       )}
     </>

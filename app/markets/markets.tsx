@@ -11,8 +11,10 @@ import { Drawn } from "../ui/figures/drawn.tsx";
 import { Empty, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import type { Column } from "../ui/lists/table.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import { askedOf, partOf, useFullList } from "../ui/lists/useFullList.ts";
 import { useWorkshop } from "../ui/workshop.ts";
+import { CLOSED_DAYS_FILE, DAYS_TO_COME_FILE } from "./daysFile.ts";
 import type { Route } from "./+types/markets";
 
 const DayChart = lazy(() => import("./dayChart.tsx"));
@@ -83,6 +85,7 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
                 rows={open}
                 by={(d) => d.id}
                 finds={(d) => `${d.name} ${d.day}`}
+                under={(found) => <SaveList what="open market days" rows={found} {...DAYS_TO_COME_FILE} />}
                 columns={[
                   MARKET,
                   { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
@@ -114,6 +117,7 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
                 rows={closed}
                 by={(d) => d.id}
                 finds={(d) => `${d.name} ${d.day}`}
+                under={(found) => <SaveList what="market days" rows={found} {...CLOSED_DAYS_FILE} more={more} ask={ask} />}
                 columns={[
                   MARKET,
                   { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },

@@ -7,7 +7,9 @@ import { db } from "../server/workshop.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import { useRemembered } from "../ui/lists/remembered.ts";
+import { peopleFile } from "./peopleFile.ts";
 import type { Route } from "./+types/people";
 
 export const meta: Route.MetaFunction = () => [{ title: "Suppliers, customers, markets · Zelbin" }];
@@ -65,6 +67,7 @@ export default function People({ loaderData: { kind, all } }: Route.ComponentPro
                 what={CONTACTS[kind].all.toLowerCase()}
                 rows={all}
                 by={(c) => c.id}
+                under={(found) => <SaveList what={CONTACTS[kind].all.toLowerCase()} rows={found} columns={peopleFile(kind)} />}
                 finds={(c) => `${c.name} ${c.reach} ${c.note}`}
                 columns={[
                   {

@@ -10,8 +10,10 @@ import { db } from "../server/workshop.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import type { Column } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { PRICES_FILE } from "./pricesFile.ts";
 import type { Route } from "./+types/prices";
 
 export const meta: Route.MetaFunction = () => [{ title: "Prices · Zelbin" }];
@@ -64,6 +66,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
             what="products"
             rows={loaderData}
             by={(p) => p.id}
+            under={(found) => <SaveList what="prices" rows={found} columns={PRICES_FILE} />}
             finds={(p) => `${p.name} ${p.label}`}
             columns={[
               {

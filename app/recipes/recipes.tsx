@@ -15,8 +15,10 @@ import { db } from "../server/workshop.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveList } from "../ui/lists/saveList.tsx";
 import type { Column } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { RECIPES_FILE } from "./recipesFile.ts";
 import type { Route } from "./+types/recipes";
 
 export const meta: Route.MetaFunction = () => [{ title: "Recipes · Zelbin" }];
@@ -81,6 +83,7 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
             what="recipes"
             rows={recipes.flatMap((recipe) => recipe.sizes.map((size, n) => ({ recipe, size, first: n === 0 })))}
             by={({ size }) => size.id}
+            under={(found) => <SaveList what="recipes" rows={found} columns={RECIPES_FILE} />}
             finds={({ recipe: r, size }) => `${r.name} ${size.label} ${r.code} ${RECIPE_TYPES[r.type].label}`}
             columns={[
               {

@@ -166,7 +166,7 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
             />
             <Choice
               label="Numbers are typed"
-              hint="Where 1,234 could be two numbers."
+              hint="Where 1,234 could be two numbers. Files for spreadsheets have numbers like it."
               options={NUMBER_HABIT_IDS.map((x) => [x, NUMBER_HABITS[x].say] as const)}
               {...sheet.register("numbers")}
               problem={errors.numbers?.message}

@@ -12,7 +12,7 @@ import { usedPerDay } from "#core/stock/reorder";
 import { counted } from "#core/words";
 import { lotsOfMaterials } from "#db/ledger/lots";
 import { monthlyUse } from "#db/shelf/buying";
-import { onShelf, shelfBoards, type Board } from "#db/shelf/overview";
+import type { Board } from "#db/shelf/overview";
 import { today } from "#db/clock";
 import { useMemo, useState } from "react";
 import { Form, Link } from "react-router";
@@ -20,38 +20,27 @@ import { db } from "../server/workshop.server.ts";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { useRemembered } from "../ui/lists/remembered.ts";
 import { useWorkshop } from "../ui/workshop.ts";
+import { SaveAs } from "../ui/lists/saveAs.tsx";
+import { askedMaterials, askedOfShelf } from "./asked.server.ts";
 import { ShelfTable } from "./shelfTable.tsx";
 import { Worth } from "./worth.tsx";
 import type { Route } from "./+types/shelf";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Zelbin" }];
 
-/** Up to so many materials the whole shelf is shown open. */
-const OPEN_SHELF = 60;
 /** More lots of one material than this are a number, not tags. */
 const TAGS = 6;
 /** The most rows of one board or one search. */
 const MOST = 100;
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const asked = new URL(request.url).searchParams;
-  const find = (asked.get("find") ?? "").trim().slice(0, 80);
-  const board = KIND_IDS.find((k) => k === asked.get("board")) ?? null;
-  const boards = await shelfBoards(db(), today());
-  const whole = boards.reduce((a, b) => a + b.materials, 0) <= OPEN_SHELF;
-  const materials =
-    whole && !find
-      ? await onShelf(db(), today(), {}, OPEN_SHELF)
-      : find
-        ? await onShelf(db(), today(), { find }, MOST)
-        : board
-          ? await onShelf(db(), today(), { kind: board }, MOST)
-          : [];
+  const asked = await askedOfShelf(request);
+  const materials = await askedMaterials(asked, MOST);
   const ids = materials.map((m) => m.id);
   const [lots, use] = await Promise.all([lotsOfMaterials(db(), ids), monthlyUse(db(), today(), ids)]);
   const own = groupBy([...lots].sort(firstExpiredFirst), (l) => l.of);
   return {
-    ...{ boards, whole, board, find },
+    ...asked,
     // Only what is shown of each: its tags, and how many more there are.
     materials: materials.map((m) => ({
       ...m,
@@ -122,6 +111,8 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
   const visible = boards
     .filter((b) => (find || (whole && typed) ? byKind.has(b.kind) : true))
     .sort((a, b) => KIND_IDS.indexOf(a.kind) - KIND_IDS.indexOf(b.kind));
+
+  const saved = new URLSearchParams({ find: find || typed.trim(), board: (!whole && board) || "" }).toString();
 
   return (
     <>
@@ -194,6 +185,7 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
           />
           {visible.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find || typed}”.</p>}
           {materials.length === MOST && <p className="pt-3 text-pine-soft">The first {MOST} are shown. Find the others by name.</p>}
+          {visible.length > 0 && <SaveAs files={[[`/shelf/shelf.csv?${saved}`, "Save as CSV"]]} />}
         </Sheet>
       )}
     </>

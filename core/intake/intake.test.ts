@@ -7,7 +7,8 @@ import { bodyOf } from "./body.ts";
 import { guessColumns, priceOfHeading } from "./columns.ts";
 import { ambiguousCell, dateOrder, looseDay, looseMoney, numberStyle, settled, type NumberStyle } from "./loose.ts";
 import { currenciesOf, isSignOf } from "./money.ts";
-import { MOST_ROWS, readRows, readTable, writeTable } from "./table.ts";
+import { writeTable } from "../csv.ts";
+import { MOST_ROWS, readRows, readTable } from "./table.ts";
 
 const table = (text: string) => {
   const t = readTable(text);

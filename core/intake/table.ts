@@ -88,26 +88,3 @@ export function readTable(text: string): Outcome<Table> {
   const named = rest.length > 0 && !first.cells.some(isNumberish);
   return done({ header: headerOf(read.value, named ? first.cells : []), rows: (named ? rest : read.value).map((r) => r.cells) });
 }
-
-/** Signs a spreadsheet takes for the beginning of a formula, full-width ones too, and characters it skips before one. */
-const RUNS = /^[\s\p{Cf}\p{Cc}]*[=+\-@\uff1d\uff0b\uff0d\uff20\u2212|]|^[\t\r\n]/u;
-const A_NUMBER = /^[-+]?\d+(?:[.,]\d+)?$/;
-
-/** A cell that a spreadsheet would run is written as text (OWASP, "CSV Injection"); a plain number stays one. */
-const asText = (cell: string): string => (RUNS.test(cell) && !A_NUMBER.test(cell) ? `'${cell}` : cell);
-
-/** Rows as CSV without headings. @example writeRows([["a", "b, c"]]) // 'a,"b, c"\r\n' */
-export const writeRows = (rows: readonly (readonly string[])[]): string =>
-  rows.length === 0
-    ? ""
-    : `${Papa.unparse(
-        rows.map((r) => r.map(asText)),
-        { newline: "\r\n" },
-      )}\r\n`;
-
-/**
- * Writes a table as CSV with a byte-order mark, so that spreadsheets read its letters right.
- * @example writeTable(["a"], [["b, c"]]) // '\ufeffa\r\n"b, c"\r\n'
- */
-export const writeTable = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
-  `\ufeff${writeRows([header, ...rows])}`;

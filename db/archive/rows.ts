@@ -3,7 +3,7 @@
  * table, and files byte for byte.
  */
 import { FILES } from "#core/archive/manifest";
-import { writeRows, writeTable } from "#core/intake/table";
+import { writeRows, writeTable } from "#core/csv";
 import { isObject } from "#core/objects";
 import { sql, type SQL } from "drizzle-orm";
 import type { Tx } from "../client.ts";

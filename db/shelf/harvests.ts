@@ -1,4 +1,5 @@
 /** Harvests: a picking, weighed again as it dries, becomes a herb lot with its year. */
+import { groupBy } from "#core/collect";
 import { DRYING_METHODS, harvestValue, readDry, type DryingMethod, type HerbValue } from "#core/infusion/drying";
 import type { Dryness } from "#core/material/dryness";
 import type { Mg } from "#core/measure/exact";
@@ -12,6 +13,7 @@ import { defineAct } from "../act/define.ts";
 import { undoId } from "../act/left.ts";
 import { requireNoLaterActs, isEffective } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
+import { LISTED_AT_MOST } from "../lists.ts";
 import { harvest, harvestCheck, lot, material, movement } from "../schema.ts";
 import { readSettings } from "../settings/settings.ts";
 import { makeLots } from "./makeLots.ts";
@@ -31,12 +33,13 @@ export async function listHarvests(db: Reads, only?: { id?: number; materialId?:
       ),
     )
     .orderBy(desc(isNull(harvest.driedActId)), desc(harvest.picked), desc(harvest.id))
-    .limit(200);
+    .limit(LISTED_AT_MOST);
   const ids = rows.map((r) => r.harvest.id);
   const checks = ids.length
     ? await db.select().from(harvestCheck).where(inArray(harvestCheck.harvestId, ids)).orderBy(asc(harvestCheck.day), asc(harvestCheck.id))
     : [];
-  return rows.map((r) => ({ ...r, checks: checks.filter((c) => c.harvestId === r.harvest.id) }));
+  const of = groupBy(checks, (c) => c.harvestId);
+  return rows.map((r) => ({ ...r, checks: of.get(r.harvest.id) ?? [] }));
 }
 
 export type HarvestRow = Awaited<ReturnType<typeof listHarvests>>[number];

@@ -1,7 +1,7 @@
 /** A recall as a file to work from: one line for each of its units' whereabouts. */
 import { sayReason } from "#core/lot/recall";
 import { WHERE, type Where } from "#core/ledger/whereabouts";
-import { writeTable } from "#core/intake/table";
+import { writeTable } from "#core/csv";
 import { kind } from "#core/material/kinds";
 import { readRecall } from "#db/lots/recalls";
 import { db } from "../../server/workshop.server.ts";

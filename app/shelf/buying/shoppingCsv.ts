@@ -1,34 +1,34 @@
 /** The shopping list as CSV, for a spreadsheet or to send along. */
-import { writeTable } from "#core/intake/table";
+import { amountColumns, type FileColumn } from "#core/fileColumns";
 import { kind } from "#core/material/kinds";
-import { moneyField } from "#core/measure/money";
 import { shoppingList } from "#core/stock/offers";
 import { whatToBuy } from "#db/shelf/buying";
 import { cachedSettings } from "#db/settings/settings";
 import { today } from "#db/clock";
+import { csvFile } from "../../server/csv.server.ts";
 import { db } from "../../server/workshop.server.ts";
 
+type Group = ReturnType<typeof shoppingList>[number];
+type Line = Group["lines"][number] & { supplier: Group["supplier"]; measured: "weight" | "count" };
+
+const COLUMNS: FileColumn<Line>[] = [
+  { head: "supplier", of: (l) => l.supplier },
+  { head: "material", of: (l) => l.name },
+  ...amountColumns<Line>(
+    "wanted",
+    (l) => l.amount,
+    (l) => l.measured,
+  ),
+  { head: "packs", of: (l) => (l.offer ? l.packs : null), as: "number" },
+  { head: "each holds", of: (l) => l.offer?.packSize ?? null },
+  { head: "price of all", of: (l) => (l.offer ? l.cost : null), as: "money" },
+];
+
 export async function loader() {
-  const settings = await cachedSettings(db());
-  const wanted = await whatToBuy(db(), today(), settings);
-  const unit = new Map(wanted.map((w) => [w.materialId, kind(w.kind).measured]));
-  const rows = shoppingList(wanted).flatMap((g) =>
-    g.lines.map((l) => {
-      const weighed = unit.get(l.materialId) === "weight";
-      return [
-        g.supplier ?? "",
-        l.name,
-        String(weighed ? l.amount / 1000 : l.amount),
-        weighed ? "g" : "pcs",
-        l.offer ? String(l.packs) : "",
-        l.offer?.packSize ?? "",
-        l.offer ? moneyField(l.cost) : "",
-        l.offer ? settings.currency : "",
-      ];
-    }),
+  const wanted = await whatToBuy(db(), today(), await cachedSettings(db()));
+  const measured = new Map(wanted.map((w) => [w.materialId, kind(w.kind).measured]));
+  const lines = shoppingList(wanted).flatMap(({ supplier, lines }) =>
+    lines.map((l) => ({ ...l, supplier, measured: measured.get(l.materialId)! })),
   );
-  const csv = writeTable(["supplier", "material", "wanted", "unit", "packs", "each holds", "price of all", "currency"], rows);
-  return new Response(csv, {
-    headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="shopping-${today()}.csv"` },
-  });
+  return csvFile("shopping", COLUMNS, lines);
 }

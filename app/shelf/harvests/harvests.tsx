@@ -7,7 +7,9 @@ import { listHarvests, type HarvestRow } from "#db/shelf/harvests";
 import { db } from "../../server/workshop.server.ts";
 import { LotTag, percent, When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
+import { SaveList } from "../../ui/lists/saveList.tsx";
 import { Table } from "../../ui/lists/table.tsx";
+import { HARVESTS_FILE } from "./harvestsFile.ts";
 import type { Route } from "./+types/harvests";
 
 export const meta: Route.MetaFunction = () => [{ title: "Harvests · Zelbin" }];
@@ -113,6 +115,7 @@ export default function Harvests({ loaderData: rows }: Route.ComponentProps) {
               <Rows rows={of} />
             </Part>
           ))}
+          <SaveList what="harvests" rows={rows} columns={HARVESTS_FILE} />
         </Sheet>
       )}
     </>

@@ -5,6 +5,7 @@ import { materialMovements, materialRow } from "#db/shelf/materials";
 import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Empty, Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { SaveAs } from "../../ui/lists/saveAs.tsx";
 import { Movements } from "./movements.tsx";
 import type { Route } from "./+types/history";
 
@@ -53,6 +54,7 @@ export default function History({ loaderData: { material, rows, more, first } }:
               </Link>
             )}
           </p>
+          <SaveAs files={[[`/shelf/${material.id}/history.csv`, "Save as CSV"]]} />
         </Sheet>
       )}
     </>

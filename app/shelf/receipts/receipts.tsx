@@ -7,8 +7,10 @@ import { db } from "../../server/workshop.server.ts";
 import { When } from "../../ui/figures/amounts.tsx";
 import { Empty, Heading, Part, Sheet } from "../../ui/sheet/sheet.tsx";
 import { ListTable } from "../../ui/lists/listTable.tsx";
+import { SaveList } from "../../ui/lists/saveList.tsx";
 import { askedOf, partOf, useFullList } from "../../ui/lists/useFullList.ts";
 import { useWorkshop } from "../../ui/workshop.ts";
+import { RECEIPTS_FILE } from "./receiptsFile.ts";
 import type { Route } from "./+types/receipts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Receipts · Zelbin" }];
@@ -34,6 +36,7 @@ export default function Receipts({ loaderData }: Route.ComponentProps) {
       rows={of}
       by={(r) => r.id}
       finds={(r) => `${r.supplier} ${r.day}`}
+      under={(found) => <SaveList what={what} rows={found} {...RECEIPTS_FILE} more={more && what === ALL} ask={ask} />}
       columns={[
         { head: "Day", sorts: (r) => r.day, cell: (r) => <When day={r.day} /> },
         {

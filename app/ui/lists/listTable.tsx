@@ -7,7 +7,7 @@
  * @example <ListTable what="orders" rows={orders} by={(o) => o.id} finds={(o) => o.customer} columns={[{ head: "For", sorts: (o) => o.customer, cell: … }]} />
  */
 import { finder } from "#core/find";
-import { useEffect, useId, useMemo, useRef, useState, type Key } from "react";
+import { useEffect, useId, useMemo, useRef, useState, type Key, type ReactNode } from "react";
 import { useHref, useLocation } from "react-router";
 import { Button } from "../fields/form.tsx";
 import { Table, type Column, type Sorted } from "./table.tsx";
@@ -60,12 +60,14 @@ interface Props<R> {
   /** The words a row is found by. */
   finds: (row: R) => string;
   columns: readonly (Column<R> | false)[];
+  /** What stands under it, of all its rows as they are found and sorted: the press that saves them. */
+  under?: (rows: readonly R[]) => ReactNode;
   /** There are more rows than these, which `ask` reads (`useFullList`). */
   more?: boolean;
   ask?: () => void;
 }
 
-export function ListTable<R>({ what, rows, by, finds, columns, more: unread = false, ask }: Props<R>) {
+export function ListTable<R>({ what, rows, by, finds, columns, under, more: unread = false, ask }: Props<R>) {
   const id = useId();
   const [{ typed, sorted, shown }, keep] = usePlace(what);
   const all = useRef(ask);
@@ -122,6 +124,7 @@ export function ListTable<R>({ what, rows, by, finds, columns, more: unread = fa
           </Button>
         </p>
       )}
+      {under?.(ordered)}
     </>
   );
 }

@@ -90,3 +90,31 @@ export async function stillToCome(db: Reads, ids?: readonly number[]): Promise<M
   );
   return new Map(rows.map((r) => [r.of, r.qty]));
 }
+
+/** The lines of some receipts in effect, for a file: what they were called and cost on their day, and the lots they became. */
+export const linesOfReceipts = (db: Reads, ids: readonly number[]) =>
+  runPrepared(db, "lines_of_receipts", { ids }, (at) =>
+    db
+      .select({
+        of: purchase.id,
+        day: purchase.day,
+        supplier: purchase.supplier,
+        currency: purchase.currency,
+        name: purchaseLine.name,
+        kind: material.kind,
+        packs: purchaseLine.packs,
+        packSize: purchaseLine.packSize,
+        qty: purchaseLine.qty,
+        price: purchaseLine.price,
+        landed: purchaseLine.landed,
+        number: lot.number,
+        supplierLot: lot.supplierLot,
+        bestBefore: lot.bestBefore,
+      })
+      .from(purchaseLine)
+      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+      .innerJoin(material, eq(material.id, purchaseLine.materialId))
+      .leftJoin(lot, eq(lot.id, purchaseLine.lotId))
+      .where(and(anyOf(purchase.id, at.ids), notReversed(purchase.actId)))
+      .orderBy(asc(purchaseLine.id)),
+  );

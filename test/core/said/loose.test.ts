@@ -6,7 +6,8 @@ import { guessColumns, type Mapping } from "#core/intake/columns";
 import type { Known } from "#core/intake/goods";
 import { dateOrder, looseDay, looseMoney, numberStyle, type DateOrder } from "#core/intake/loose";
 import { readList } from "#core/intake/read";
-import { readRows, readTable, writeTable } from "#core/intake/table";
+import { writeTable } from "#core/csv";
+import { readRows, readTable } from "#core/intake/table";
 import { each, expectWording } from "./expectWording.ts";
 
 it("loose numbers, money and days", () =>

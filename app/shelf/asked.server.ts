@@ -1,0 +1,34 @@
+/** Which part of the shelf is asked for: all of it while it is small, a board of it, or what a search finds. */
+import { KIND_IDS, type KindId } from "#core/material/kinds";
+import { today } from "#db/clock";
+import { onShelf, shelfBoards, type Board, type OnShelf } from "#db/shelf/overview";
+import { db } from "../server/workshop.server.ts";
+
+/** Up to so many materials the whole shelf is shown open. */
+const OPEN_SHELF = 60;
+
+interface Asked {
+  boards: Board[];
+  /** Small enough to be shown open. */
+  whole: boolean;
+  board: KindId | null;
+  find: string;
+}
+
+export async function askedOfShelf(request: Request): Promise<Asked> {
+  const asked = new URL(request.url).searchParams;
+  const boards = await shelfBoards(db(), today());
+  return {
+    boards,
+    whole: boards.reduce((a, b) => a + b.materials, 0) <= OPEN_SHELF,
+    board: KIND_IDS.find((k) => k === asked.get("board")) ?? null,
+    find: (asked.get("find") ?? "").trim().slice(0, 80),
+  };
+}
+
+/** The materials of what is asked for; none of a big shelf with all its boards closed. */
+export const askedMaterials = async ({ whole, board, find }: Asked, most: number): Promise<OnShelf[]> => {
+  if (find) return onShelf(db(), today(), { find }, most);
+  if (whole) return onShelf(db(), today(), {}, most);
+  return board ? onShelf(db(), today(), { kind: board }, most) : [];
+};

@@ -1,0 +1,156 @@
+/** Every list as a file: the rows that are shown, in their order, and figures that add up to the screen's and to each other. */
+import { expect, type Page } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import Papa from "papaparse";
+import { removeAll, throwAwayHouse } from "#scripts/testing/throwAway";
+import { open as openAt, test } from "../hand.ts";
+import { HOUSE_DATABASE } from "../house.ts";
+
+// It changes how numbers are written, so it has a house to itself.
+let url = "";
+test.beforeAll(async () => void ({ url } = await throwAwayHouse(HOUSE_DATABASE, 0)));
+test.afterAll(removeAll);
+const open = (page: Page, path: string) => openAt(page, `${url}/demo/${path}`);
+
+type Rows = Record<string, string>[];
+
+/** Presses the nth press of that name, and reads the file it gives. */
+async function saved(page: Page, press: string | RegExp, delimiter = ","): Promise<Rows> {
+  const [file] = await Promise.all([page.waitForEvent("download"), page.getByText(press, { exact: true }).last().click()]);
+  const text = readFileSync(await file.path(), "utf8");
+  expect(file.suggestedFilename()).toMatch(/^[a-z-]+-\d{4}-\d\d-\d\d\.csv$/);
+  expect(text.startsWith("\ufeff")).toBe(true);
+  const { data, errors } = Papa.parse<Record<string, string>>(text.slice(1), { header: true, delimiter, skipEmptyLines: true });
+  expect(errors).toEqual([]);
+  return data;
+}
+const CSV = "Save as CSV";
+const sumOf = (rows: Rows, column: string): number => rows.reduce((a, r) => a + Math.round(Number(r[column]) * 1e6), 0);
+
+test("each list is saved as it is shown, and the files agree with each other", async ({ page }) => {
+  let shelf: Rows = [];
+  let lots: Rows = [];
+
+  await test.step("materials and lots: their worths are the screen's, and each other's", async () => {
+    await open(page, "shelf");
+    shelf = await saved(page, CSV);
+    const about = await page.getByText("Ingredients worth").innerText();
+    const [ingredients, packaging] = [...about.matchAll(/€([\d\u2009 ]+\.\d\d)/g)].map((m) => Number(m[1]!.replace(/\D(?!\d\d$)/g, "")));
+    expect(sumOf(shelf, "worth (EUR)") / 1e6).toBeCloseTo(ingredients! + packaging!, 1);
+    await open(page, "lots");
+    lots = await saved(page, "Save all lots as CSV");
+    const ofMaterials = lots.filter((l) => l["from"] !== "our bench");
+    expect(sumOf(ofMaterials, "worth (EUR)")).toBe(sumOf(shelf, "worth (EUR)"));
+    await page.getByLabel("Lot number").fill("SB");
+    await page.getByRole("button", { name: "Trace" }).click();
+    await expect(page).toHaveURL(/number=SB/);
+    expect((await saved(page, CSV)).map((l) => l["lot"])).toEqual(
+      lots.filter((l) => /SB/.test(l["lot"]!) || /sb/i.test(l["of"]!)).map((l) => l["lot"]),
+    );
+  });
+
+  await test.step("what is searched for on the shelf is what is saved", async () => {
+    await open(page, "shelf");
+    await page.getByLabel("Find a material").fill("butter");
+    expect((await saved(page, CSV)).map((m) => m["material"])).toEqual(
+      shelf.map((m) => m["material"]).filter((name) => /butter/i.test(name!)),
+    );
+  });
+
+  await test.step("movements add up, lot by lot, to what is left of it", async () => {
+    await open(page, "book");
+    const acts = await saved(page, CSV);
+    const moved = await saved(page, "What they moved as CSV");
+    expect(acts.length).toBeGreaterThan(150);
+    for (const l of lots) {
+      const own = moved.filter((m) => m["lot"] === l["lot"]);
+      expect(sumOf(own, "in or out"), l["lot"]).toBe(Math.round(Number(l["left"]) * 1e6));
+      expect(sumOf(own, "worth (EUR)"), l["lot"]).toBe(Math.round(Number(l["worth (EUR)"]) * 1e6));
+    }
+    expect(new Set(moved.map((m) => m["act"])).size).toBeLessThan(acts.length);
+    await page.getByLabel("What", { exact: true }).selectOption({ label: "Batch poured" });
+    await page.getByRole("button", { name: "Search" }).click();
+    await expect(page).toHaveURL(/kind=pour/);
+    const poured = await saved(page, CSV);
+    expect(poured.length).toBe(acts.filter((a) => a["kind"] === "Batch poured").length);
+    expect(new Set((await saved(page, "What they moved as CSV")).map((m) => m["act"]))).toEqual(new Set(poured.map((a) => a["act"])));
+    await open(page, "shelf/1/history");
+    const material = await page.getByRole("heading", { level: 1 }).innerText();
+    const own = await saved(page, CSV);
+    expect(own).toEqual(
+      moved.filter((m) => m["material or product"] === material).sort((a, b) => Number(b["movement"]) - Number(a["movement"])),
+    );
+  });
+
+  await test.step("found and sorted rows leave as they are, and so do their lines", async () => {
+    await open(page, "shelf/receipts");
+    await page.getByRole("button", { name: "Paid" }).click();
+    const receipts = await saved(page, CSV);
+    const paid = receipts.map((r) => Number(r["paid (EUR)"]));
+    expect(paid).toEqual([...paid].sort((a, b) => b - a));
+    await page.getByLabel("Find among the receipts").fill("Skerrow");
+    const found = await saved(page, CSV);
+    expect(found).toEqual(receipts.filter((r) => r["supplier"] === "Skerrow Oil Press"));
+    const lines = await saved(page, "Their lines as CSV");
+    expect(sumOf(lines, "cost with its shares (EUR)")).toBe(sumOf(found, "paid (EUR)"));
+    expect([...new Set(lines.map((l) => l["day"]))]).toEqual([...new Set(found.map((r) => r["day"]))]);
+    await open(page, "markets");
+    const [days, sold] = [await saved(page, CSV), await saved(page, "Their lines as CSV")];
+    expect(sumOf(sold, "takings (EUR)")).toBe(sumOf(days, "takings (EUR)"));
+    expect(sumOf(sold, "cost of stock gone (EUR)")).toBe(sumOf(days, "cost of stock gone (EUR)"));
+    await open(page, "gifts");
+    const [orders, items] = [await saved(page, CSV), await saved(page, "Their lines as CSV")];
+    const asked = orders.map((o) => items.filter((i) => i["for"] === o["for"] && i["due"] === o["due"] && i["kind"] !== "wrapping"));
+    orders.forEach((o, i) => {
+      const full = asked[i]!.reduce((a, l) => a + Number(l["units"]) * Number(l["price of one, before the discount (EUR)"]), 0);
+      expect(Number(o["price (EUR)"]), o["for"]).toBeCloseTo(full * (1 - Number(o["discount (%)"]) / 100), 1);
+    });
+  });
+
+  await test.step("every other list has its file", async () => {
+    const kept: Record<string, [column: string, rows: number]> = {
+      "shelf/harvests": ["herb", 3],
+      jars: ["jar", 3],
+      recipes: ["one costs, lot cost (EUR)", 8],
+      bench: ["units filled", 10],
+      cabinet: ["all costs, one (EUR)", 8],
+      prices: ["Market: price (EUR)", 8],
+      people: ["times bought from", 3],
+    };
+    for (const [path, [column, least]] of Object.entries(kept)) {
+      await open(page, path);
+      const rows = await saved(page, CSV);
+      expect(rows.length, path).toBeGreaterThanOrEqual(least);
+      expect(rows[0], path).toHaveProperty([column]);
+    }
+    await open(page, "cabinet");
+    const cabinet = await saved(page, CSV);
+    expect(sumOf(cabinet, "worth in materials (EUR)")).toBe(
+      sumOf(
+        lots.filter((l) => l["from"] === "our bench"),
+        "worth (EUR)",
+      ),
+    );
+  });
+
+  await test.step("a list that can't be read says so, and saves nothing", async () => {
+    await open(page, "gifts");
+    await page.route("**/gifts/lines?*", (r) => r.abort());
+    await page.getByText("Their lines as CSV").first().click();
+    await expect(page.getByText("The list couldn't be read just now.")).toBeVisible();
+    await page.unroute("**/gifts/lines?*");
+    expect((await saved(page, "Their lines as CSV")).length).toBeGreaterThan(3);
+    await expect(page.getByText("The list couldn't be read just now.").last()).toBeVisible();
+  });
+
+  await test.step("where numbers have a decimal comma, so do the files", async () => {
+    await open(page, "settings");
+    await page.getByLabel("Numbers are typed").selectOption("space");
+    await page.getByRole("button", { name: "Save" }).first().click();
+    await expect(page.getByLabel("What was done")).toContainText("Settings saved");
+    await open(page, "cabinet");
+    expect((await saved(page, CSV, ";"))[0]!["worth in materials (EUR)"]).toMatch(/^\d+,\d+$/);
+    await open(page, "lots");
+    expect((await saved(page, "Save all lots as CSV", ";")).length).toBe(lots.length);
+  });
+});
