@@ -1,3 +1,4 @@
+/** A list as a file: its headings, its figures, and that it is read back as it was. */
 import fc from "fast-check";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";

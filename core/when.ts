@@ -72,6 +72,12 @@ export function sayFullDay(day: Day): string {
   return `${weekday} ${date} ${month} ${year}`;
 }
 
+/** @example sayMonth("2026-12-14") // "December 2026" */
+export function sayMonth(day: Day): string {
+  const { month, year } = wordsOf(day);
+  return `${month} ${year}`;
+}
+
 const MINUTE = 60_000;
 /** How long ago something was, as people say it. @param ms milliseconds since @example ago(7_500_000) // "2 hours ago" */
 export function ago(ms: number): string {

@@ -8,7 +8,7 @@ const linesOfOrders = async (ids: readonly number[]) =>
   (await listGiftOrders(db(), ids)).flatMap(({ id: of, customer, due, packedActId, items, wrapping, extra }) => {
     const head = { of, customer, due, packed: packedActId !== null };
     return [
-      ...items.map(({ name, units, price }) => ({ ...head, what: "product", name, units, price: price as number | null })),
+      ...items.map(({ name, units, price }) => ({ ...head, what: "product", name, units, price })),
       ...wrapping.map(({ name, pieces }) => ({ ...head, what: "wrapping", name, units: pieces, price: null })),
       ...(extra === 0 ? [] : [{ ...head, what: "charge", name: "asked for wrapping", units: 1, price: extra }]),
     ];

@@ -1,18 +1,11 @@
 /** The week ahead, day by day: what has its day in it. */
 import { Link } from "react-router";
+import { sayAbout, whereOf } from "#core/calendar/entries";
 import { addDays } from "#core/when";
 import { WEEK_DAYS } from "#core/work";
 import type { Fixed } from "#db/today/week";
 import { useSayDay } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-
-const SAID: Record<Fixed["kind"], { at: (f: Fixed) => string; say: (f: Fixed) => string }> = {
-  order: { at: (f) => `/gifts/${f.id}`, say: (f) => `Order for ${f.name}` },
-  market: { at: (f) => `/markets/${f.id}`, say: (f) => f.name },
-  best: { at: (f) => `/jars/${f.id}`, say: (f) => `${f.name} is at its best` },
-  latest: { at: (f) => `/jars/${f.id}`, say: (f) => `Last day to strain ${f.name}` },
-  lotDay: { at: (f) => `/lots/${f.number}`, say: (f) => `Last day of ${f.name}, ${f.number}` },
-};
 
 export function Week({ fixed }: { fixed: readonly Fixed[] }) {
   const { today } = useWorkshop();
@@ -35,8 +28,8 @@ export function Week({ fixed }: { fixed: readonly Fixed[] }) {
                 <ul className="min-w-0 space-y-0.5">
                   {on.map((f) => (
                     <li key={`${f.kind} ${f.id} ${f.number}`}>
-                      <Link to={SAID[f.kind].at(f)} className="underline decoration-rule-strong underline-offset-4 hover:decoration-pine">
-                        {SAID[f.kind].say(f)}
+                      <Link to={whereOf(f.kind, f)} className="underline decoration-rule-strong underline-offset-4 hover:decoration-pine">
+                        {sayAbout(f.kind, f)}
                       </Link>
                     </li>
                   ))}
@@ -46,6 +39,11 @@ export function Week({ fixed }: { fixed: readonly Fixed[] }) {
           );
         })}
       </ol>
+      <p className="no-print mt-2">
+        <Link to="/calendar" className="pressable">
+          Calendar
+        </Link>
+      </p>
     </section>
   );
 }

@@ -9,7 +9,7 @@ import { sqlText } from "../columnsOf.ts";
 import { defineAct, type ActContext } from "../act/define.ts";
 import { undoId, leftRow } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
-import { requireNoLaterActs } from "../ledger/effective.ts";
+import { requireNeverMoved, requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads, Tx } from "../client.ts";
 import { LISTED_AT_MOST } from "../lists.ts";
 import { anyOf } from "../pieces.ts";
@@ -187,6 +187,13 @@ export const saveGiftOrder = defineAct({
       ["saveGift", "packOrder"],
       "The order has been saved or packed since.",
     );
+    if (!before)
+      await requireNeverMoved(
+        tx,
+        "giftOrderId",
+        orderId,
+        "The order has been packed before, so the books name it for good. Change it by hand.",
+      );
     await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId));
     await tx.delete(giftWrap).where(eq(giftWrap.giftOrderId, orderId));
     if (!before) {

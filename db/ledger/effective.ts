@@ -1,10 +1,10 @@
 /** SQL conditions for acts in effect, neither reversed nor a reversal: the view standing_act. */
 import type { ActKind, Subject } from "#core/act/kinds";
 import { Refused } from "#core/refused";
-import { and, asc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, sql, type SQL, type SQLWrapper } from "drizzle-orm";
 import { sqlBoolean } from "../columnsOf.ts";
 import type { Tx } from "../client.ts";
-import { act, actSubject, actInEffect } from "../schema.ts";
+import { act, actSubject, actInEffect, movement } from "../schema.ts";
 
 /** Whether the act of that id is in effect. @example db.select().from(purchase).where(isEffective(purchase.actId)) */
 export const isEffective = (actId: SQLWrapper): SQL<boolean> =>
@@ -44,6 +44,22 @@ export const laterActs = (tx: Tx, subject: Subject | Subjects, after: number, ki
       ),
     )
     .orderBy(asc(actInEffect.id));
+
+/**
+ * A record that the ledger has ever named is never deleted, whatever was taken back since.
+ * @param of the column of the ledger that names it
+ * @throws Refused, naming the newest act that moved something for it
+ */
+export async function requireNeverMoved(tx: Tx, of: "giftOrderId" | "marketDayId", id: number, why: string): Promise<void> {
+  const [last] = await tx
+    .select({ id: act.id, summary: act.summary })
+    .from(movement)
+    .innerJoin(act, eq(act.id, movement.actId))
+    .where(eq(movement[of], id))
+    .orderBy(desc(movement.id))
+    .limit(1);
+  if (last) throw Refused.one("", why, [inBook(last)]);
+}
 
 /** @throws Refused, naming them, when such acts came after */
 export async function requireNoLaterActs(

@@ -13,7 +13,7 @@ import { isOnHold, sqlNumber, sqlText } from "../columnsOf.ts";
 import { defineAct, type ActContext } from "../act/define.ts";
 import { undoId, leftRow } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
-import { requireNoLaterActs } from "../ledger/effective.ts";
+import { requireNeverMoved, requireNoLaterActs } from "../ledger/effective.ts";
 import { namesOf } from "../contacts/contacts.ts";
 import { allocatedUnits } from "../cabinet/allocations.ts";
 import type { Reads, Tx } from "../client.ts";
@@ -181,6 +181,8 @@ const beforeOf = () =>
 
 /** A day as it was before its sheet was written over; one that wasn't there is there no more. */
 async function dayBack(tx: Tx, { dayId, before }: Written): Promise<string | undefined> {
+  if (!before)
+    await requireNeverMoved(tx, "marketDayId", dayId, "The day has been closed before, so the books name it for good. Change it by hand.");
   await tx.delete(marketLine).where(eq(marketLine.marketDayId, dayId));
   if (!before) {
     await tx.delete(marketDay).where(eq(marketDay.id, dayId));

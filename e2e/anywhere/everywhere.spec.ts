@@ -60,6 +60,7 @@ const SCREENS = [
   "/settings",
   "/workshops",
   "/backups",
+  "/calendar",
   "/people",
   "/people?of=market",
   "/people/new?of=customer",

@@ -1,6 +1,7 @@
 /** Every list as a file: the rows that are shown, in their order, and figures that add up to the screen's and to each other. */
 import { expect, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
+import ICAL from "ical.js";
 import Papa from "papaparse";
 import { removeAll, throwAwayHouse } from "#scripts/testing/throwAway";
 import { open as openAt, test } from "../hand.ts";
@@ -153,4 +154,44 @@ test("each list is saved as it is shown, and the files agree with each other", a
     await open(page, "lots");
     expect((await saved(page, "Save all lots as CSV", ";")).length).toBe(lots.length);
   });
+});
+
+test("the calendar leaves as a file and as a feed, and a feed says when nothing changed", async ({ page }) => {
+  await open(page, "");
+  await page.getByRole("link", { name: "Calendar" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Calendar");
+  const listed = await page.getByRole("table").getByRole("link").allInnerTexts();
+  expect(listed).toContain("Aldermoss winter market");
+
+  const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Save as a file (.ics)" }).click()]);
+  const titlesOf = (text: string): string[] =>
+    new ICAL.Component(ICAL.parse(text) as unknown[])
+      .getAllSubcomponents("vevent")
+      .filter((e) => e.getFirstPropertyValue("status") !== "CANCELLED")
+      .map((e) => String(e.getFirstPropertyValue("summary")));
+  const titles = titlesOf(readFileSync(await file.path(), "utf8"));
+  for (const title of listed) expect(titles).toContain(title);
+
+  const feed = await page.locator("aside code").innerText();
+  expect(feed).toBe(`${url}/demo/calendar.ics`);
+  const first = await page.request.get(feed);
+  expect([first.status(), first.headers()["content-type"]]).toEqual([200, "text/calendar; charset=utf-8"]);
+  const etag = first.headers()["etag"]!;
+  expect((await page.request.get(feed, { headers: { "if-none-match": etag } })).status()).toBe(304);
+
+  await page.getByLabel("Jars to strain").uncheck();
+  await page.getByLabel("Best before").uncheck();
+  await expect(page.getByText("is at its best")).toHaveCount(0);
+  const fewer = await page.locator("aside code").innerText();
+  expect(titlesOf(await (await page.request.get(fewer)).text()).filter((t) => /Last day|at its best/.test(t))).toEqual([]);
+
+  // A change is seen by whoever asks again.
+  await open(page, "gifts");
+  await page.getByRole("link", { name: "Marrowfield allotments" }).click();
+  await page.getByLabel("Note").fill("Six boxes, ribbons too.");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByLabel("What was done")).toContainText("Saved the order for Marrowfield allotments");
+  const again = await page.request.get(feed, { headers: { "if-none-match": etag } });
+  expect(again.status()).toBe(200);
+  expect(await again.text()).toMatch(/SEQUENCE:[1-9]/);
 });

@@ -4,10 +4,10 @@ import { letterTo, noticeFor, type Had } from "#core/lot/recall";
 import { sayFullDay } from "#core/when";
 import { readRecall } from "#db/lots/recalls";
 import { cachedSettings } from "#db/settings/settings";
-import { useState } from "react";
 import { today } from "#db/clock";
 import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
+import { Copy } from "../../ui/fields/copy.tsx";
 import { Button } from "../../ui/fields/form.tsx";
 import { Empty, Heading } from "../../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/letters";
@@ -50,21 +50,6 @@ export async function loader({ params }: Route.LoaderArgs) {
       })),
     ],
   };
-}
-
-/** The text, to be put where letters are written. */
-function Copy({ text, of }: { text: string; of: string }) {
-  const [copied, say] = useState(false);
-  return (
-    <Button
-      small
-      className="no-print"
-      aria-label={`Copy: ${of}`}
-      onClick={() => void navigator.clipboard.writeText(text).then(() => say(true))}
-    >
-      {copied ? "Copied" : "Copy"}
-    </Button>
-  );
 }
 
 export default function Letters({ loaderData: { id, letters, unanswerable } }: Route.ComponentProps) {
