@@ -36,7 +36,11 @@ export default function Book({ loaderData: { rows, more, asked, record } }: Rout
       <Heading
         title="The book"
         about="Everything that was done here, by whom and when. Open a line for what it moved; what can be taken back can be taken back from here, today or in a year."
-      />
+      >
+        <Link to="/accounts" className="act">
+          Money for the accountant
+        </Link>
+      </Heading>
       <Sheet>
         <Form method="get" className="no-print mb-5 grid items-end gap-3 sm:grid-cols-[1fr_9rem_12rem_9.5rem_9.5rem_auto]">
           <Text label="Words" name="find" defaultValue={asked.find} placeholder="such as hand balm" />

@@ -2,41 +2,17 @@
  * Any workshop, of acts by dice of every kind, some of them taken back, goes out and comes in the same; and what is done afterwards comes to the
  * same in both, to the micro.
  */
-import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import fc from "fast-check";
 import { readFileSync } from "node:fs";
 import { expect, it } from "vitest";
 import { archiveOf, eachFileHasAFolder, loaded, sha256 } from "#test/db/archives";
-import { aWorldForDice, choose, dice, type Dice } from "#test/db/dice";
-import type { World } from "#test/db/dice/world";
+import { aWorldForDice, play, step } from "#test/db/dice";
 import { expectLedgerTrue } from "#test/db/fresh";
-import { DAY } from "#test/db/workshop";
-import { reverseAct } from "../acts/reverse.ts";
 import { workshop } from "../schema.ts";
 import type { OpenDb } from "../client.ts";
 
 eachFileHasAFolder();
-
-const step = fc.record({ ...dice, back: fc.option(fc.nat(30), { freq: 3 }) });
-
-/** Does what the dice say, and takes back what they say; what can't be done isn't. @returns whatever was refused, in words */
-async function play(w: World, steps: readonly (Dice & { back: number | null })[]): Promise<string[]> {
-  const refusals: string[] = [];
-  for (const { back, ...thrown } of steps)
-    try {
-      await (
-        await choose(w, thrown)
-      )?.(w);
-      if (back === null) continue;
-      const { rows } = await w.db.execute(sql`select id from standing_act order by id desc offset ${back} limit 1`);
-      if (rows[0]) await reverseAct(w.db, Number(rows[0].id), { day: DAY });
-    } catch (e) {
-      if (!(e instanceof Refused)) throw e;
-      refusals.push(e.message);
-    }
-  return refusals;
-}
 
 /** The ledger and the lots, by all but the moment things were written. */
 const books = async (db: OpenDb): Promise<unknown[]> => [

@@ -61,6 +61,7 @@ const SCREENS = [
   "/workshops",
   "/backups",
   "/calendar",
+  "/accounts?of=making",
   "/people",
   "/people?of=market",
   "/people/new?of=customer",

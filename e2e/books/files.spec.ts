@@ -19,7 +19,7 @@ type Rows = Record<string, string>[];
 async function saved(page: Page, press: string | RegExp, delimiter = ","): Promise<Rows> {
   const [file] = await Promise.all([page.waitForEvent("download"), page.getByText(press, { exact: true }).last().click()]);
   const text = readFileSync(await file.path(), "utf8");
-  expect(file.suggestedFilename()).toMatch(/^[a-z-]+-\d{4}-\d\d-\d\d\.csv$/);
+  expect(file.suggestedFilename()).toMatch(/^[\da-z-]+-\d{4}-\d\d-\d\d\.csv$/);
   expect(text.startsWith("\ufeff")).toBe(true);
   const { data, errors } = Papa.parse<Record<string, string>>(text.slice(1), { header: true, delimiter, skipEmptyLines: true });
   expect(errors).toEqual([]);
@@ -145,14 +145,18 @@ test("each list is saved as it is shown, and the files agree with each other", a
   });
 
   await test.step("where numbers have a decimal comma, so do the files", async () => {
-    await open(page, "settings");
-    await page.getByLabel("Numbers are typed").selectOption("space");
-    await page.getByRole("button", { name: "Save" }).first().click();
-    await expect(page.getByLabel("What was done")).toContainText("Settings saved");
+    const typed = async (habit: string): Promise<void> => {
+      await open(page, "settings");
+      await page.getByLabel("Numbers are typed").selectOption(habit);
+      await page.getByRole("button", { name: "Save" }).first().click();
+      await expect(page.getByLabel("What was done")).toContainText("Settings saved");
+    };
+    await typed("space");
     await open(page, "cabinet");
     expect((await saved(page, CSV, ";"))[0]!["worth in materials (EUR)"]).toMatch(/^\d+,\d+$/);
     await open(page, "lots");
     expect((await saved(page, "Save all lots as CSV", ";")).length).toBe(lots.length);
+    await typed("asked");
   });
 });
 
@@ -194,4 +198,50 @@ test("the calendar leaves as a file and as a feed, and a feed says when nothing 
   const again = await page.request.get(feed, { headers: { "if-none-match": etag } });
   expect(again.status()).toBe(200);
   expect(await again.text()).toMatch(/SEQUENCE:[1-9]/);
+});
+
+test("a year's money adds up, leads to what it is made of, and leaves as a file", async ({ page }) => {
+  await open(page, "book");
+  await page.getByRole("link", { name: "Money for the accountant" }).click();
+  await page.getByRole("link", { name: "2026", exact: true }).click();
+  await expect(page.getByText("Thursday 1 January 2026 to Thursday 31 December 2026")).toBeVisible();
+  await expect(page.getByText("no tax advice")).toBeVisible();
+  const money = await saved(page, "Save all of it as CSV");
+  const amount = (part: RegExp): number =>
+    sumOf(
+      money.filter((l) => part.test(l["part"]!)),
+      "amount (EUR)",
+    );
+  expect(amount(/^stock at the start/) + amount(/^what moved it/)).toBe(amount(/^stock at the end/));
+  const takings = money.filter((l) => l["part"]!.startsWith("sales"));
+  const shown = async (row: string): Promise<number> => {
+    const cells = await page.getByRole("row", { name: row }).first().getByRole("cell").allInnerTexts();
+    return Number(cells.at(-1)!.replace(/[^\d.-]/g, ""));
+  };
+  expect(sumOf(takings, "amount (EUR)") / 1e6).toBeCloseTo(await shown("Takings"), 2);
+  expect(amount(/^purchases/)).toBe(
+    sumOf(
+      money.filter((l) => l["line"]!.startsWith("Bought")),
+      "amount (EUR)",
+    ),
+  );
+  // The year's end is what is there now.
+  await open(page, "lots");
+  const lots = await saved(page, "Save all lots as CSV");
+  const jars = money.filter((l) => l["part"] === "stock at the end" && l["line"] === "In jars that steep");
+  expect(amount(/^stock at the end/)).toBe(sumOf(lots, "worth (EUR)") + sumOf(jars, "amount (EUR)"));
+
+  await open(page, "accounts?from=2026-01-01&to=2026-12-31");
+  const lost = await shown("Lost in making");
+  await page.getByRole("link", { name: "Lost in making" }).click();
+  const foot = page
+    .locator("table", { has: page.getByRole("columnheader", { name: "What was done" }) })
+    .locator("tfoot td")
+    .last();
+  expect(Number((await foot.innerText()).replace(/[^\d.-]/g, ""))).toBeCloseTo(lost, 2);
+  await page.getByRole("link", { name: /^Jar J26251-1/ }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("Calendula");
+
+  await open(page, "accounts?from=2026-12-31&to=2026-01-01");
+  await expect(page.getByText("The last day is before the first. This year is shown.")).toBeVisible();
 });

@@ -5,10 +5,13 @@
  * All that move a lot, or say what it may be used for. Settings, recipes and prices move none; what they may not change is held by
  * test/app/standsStill.test.ts.
  */
+import { Refused } from "#core/refused";
+import { sql } from "drizzle-orm";
 import fc from "fast-check";
 import { MAKING } from "./dice/making.ts";
 import { SHELF } from "./dice/shelf.ts";
 import { doing, itself, type Again, type World } from "./dice/world.ts";
+import { reverseAct } from "#db/acts/reverse";
 import { saveMaterial } from "#db/shelf/keepMaterial";
 import { receive } from "#db/shelf/receipts/receive";
 import { euro } from "./fresh.ts";
@@ -52,4 +55,25 @@ export async function aWorldForDice(): Promise<World & { drop: () => Promise<voi
       doing,
     );
   return { ...w, herb, lots: itself, jars: itself, receipts: itself };
+}
+
+/** A throw, and now and then an act that is taken back after it. */
+export const step = fc.record({ ...dice, back: fc.option(fc.nat(30), { freq: 3 }) });
+
+/** Does what the dice say, and takes back what they say; what can't be done isn't. @returns whatever was refused, in words */
+export async function play(w: World, steps: readonly (Dice & { back: number | null })[]): Promise<string[]> {
+  const refusals: string[] = [];
+  for (const { back, ...thrown } of steps)
+    try {
+      await (
+        await choose(w, thrown)
+      )?.(w);
+      if (back === null) continue;
+      const { rows } = await w.db.execute(sql`select id from standing_act order by id desc offset ${back} limit 1`);
+      if (rows[0]) await reverseAct(w.db, Number(rows[0].id), { day: DAY });
+    } catch (e) {
+      if (!(e instanceof Refused)) throw e;
+      refusals.push(e.message);
+    }
+  return refusals;
 }
