@@ -1,4 +1,4 @@
-/** The two workshops of a house: the invented one to try things on, and one's own. */
+/** The two workshops of a house: the invented one to try things on, and one's own; and a backup of that to be looked at. */
 
 /** What each is called, and where its pages are. */
 export const WORKSHOPS = {
@@ -6,14 +6,21 @@ export const WORKSHOPS = {
   own: { say: "Yours", about: "your own workshop", home: "/own" },
 } as const;
 export type WorkshopKind = keyof typeof WORKSHOPS;
-export const WORKSHOP_KINDS = Object.keys(WORKSHOPS) as WorkshopKind[];
+
+/** Whose pages are served: both, and a backup that is only looked at. It is a copy of one's own that nothing can be written to. */
+export const SERVED = { ...WORKSHOPS, look: { say: "Looking", about: "a backup, opened to look at", home: "/look" } } as const;
+export type ServedKind = keyof typeof SERVED;
+export const SERVED_KINDS = Object.keys(SERVED) as ServedKind[];
+
+/** What is said of whatever would change something there. */
+export const ONLY_LOOKED_AT = "This is a backup, opened to look at: nothing can be changed here. Go back to your own books to do that.";
 
 /**
  * The workshop an address belongs to.
  * @example workshopOf("/own/shelf/3") // "own"
  * @example workshopOf("/ownership") // null
  */
-export const workshopOf = (pathname: string): WorkshopKind | null => {
+export const workshopOf = (pathname: string): ServedKind | null => {
   const first = pathname.split("/")[1];
-  return WORKSHOP_KINDS.find((k) => WORKSHOPS[k].home === `/${first}`) ?? null;
+  return SERVED_KINDS.find((k) => SERVED[k].home === `/${first}`) ?? null;
 };

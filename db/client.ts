@@ -80,10 +80,12 @@ function withOptions(url: string, ours: string): { connectionString: string; opt
  * @param url a postgres:// address
  * @param patient for work on a whole database, which takes as long as it takes
  * @param schema in which patient work looks names up
+ * @param readOnly PostgreSQL itself refuses whatever would change something
  */
-export function openDb(url: string, logger?: Logger, { patient = false, schema: path = OURS } = {}) {
+export function openDb(url: string, logger?: Logger, { patient = false, schema: path = OURS, readOnly = false } = {}) {
+  const options = [patient ? `-c search_path=${path}` : CLIENT_OPTIONS, ...(readOnly ? ["-c default_transaction_read_only=on"] : [])];
   const pool = new pg.Pool({
-    ...withOptions(url, patient ? `-c search_path=${path}` : CLIENT_OPTIONS),
+    ...withOptions(url, options.join(" ")),
     max: 10,
     ...(patient ? {} : { Client: Planning }),
     connectionTimeoutMillis: CONNECT_MS,

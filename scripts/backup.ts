@@ -25,7 +25,7 @@ async function cameTo(backups: Backups): Promise<boolean> {
     console.log(
       `Your own workshop is what was in the archive.${ended.kept === null ? "" : ` What was there before is kept as the database ${ended.kept}; to go back to it, open Backups in Zelbin.`}`,
     );
-  else
+  else if (ended.what === "backup")
     console.log(
       ended.name === null
         ? `Nothing has changed since the newest backup in ${folder}.`
@@ -50,7 +50,7 @@ async function backUp(): Promise<boolean> {
     const running = e instanceof InUse ? runningBooks() : null;
     if (!running) throw e;
     const no = (): Promise<never> => Promise.reject(new Error("Zelbin has these books open."));
-    const workshops = { of: () => Promise.resolve(running.db), address: () => Promise.resolve(running.url), putInPlace: no, goBack: no };
+    const workshops = { of: () => Promise.resolve(running.db), address: () => Promise.resolve(running.url), putInPlace: no, look: no, goBack: no };
     try {
       const backups = await openBackups({ home, workshops, byThemselves: false });
       backups.begin();

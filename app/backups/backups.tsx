@@ -21,7 +21,7 @@ import { Caution, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { compared } from "./compared.ts";
 import { Restore } from "./restore.tsx";
-import { CameTo, UnderWay } from "./work.tsx";
+import { CameTo, Opened, UnderWay } from "./work.tsx";
 import type { Route } from "./+types/backups";
 
 export const meta: Route.MetaFunction = () => [{ title: "Backups · Zelbin" }];
@@ -39,13 +39,14 @@ export async function loader({ request }: Route.LoaderArgs) {
     hasOwn: own !== null,
     list: list.map(({ manifest: m, ...b }) => ({ ...b, acts: m && (rowsByKind(m).get("act") ?? 0), newest: m?.newest[0]?.what ?? null })),
     kept: await house.kept(),
+    opened: house.lookedAt()?.asOf ?? null,
     asked: manifest && compared(manifest, own && (await booksNow(own))),
     from: id !== null ? { id } : { name },
   };
 }
 
 const schema = object({
-  intent: oneOf(["backUp", "stop", "folder", "restore", "goBack"]),
+  intent: oneOf(["backUp", "stop", "folder", "restore", "look", "endLook", "goBack"]),
   folder: noteText(1000),
   name: noteText(200),
   id: noteText(60),
@@ -54,15 +55,19 @@ const schema = object({
 export async function action({ request }: Route.ActionArgs) {
   const sheet = await readSheet(request, schema);
   if (!sheet.ok) return sheet.reply;
-  const { backups } = serving();
-  if (!backups) return refuseSheet([{ field: "", say: "Backups are made where Zelbin was started with npm start." }]);
+  const { backups, house } = serving();
+  if (!backups || !house) return refuseSheet([{ field: "", say: "Backups are made where Zelbin was started with npm start." }]);
   const { intent, folder, name, id } = sheet.value;
   return withRefusals(async (): Promise<Reply> => {
     if (intent === "backUp") backups.begin();
     else if (intent === "stop") backups.stop();
     else if (intent === "folder") await backups.choose(folder);
     else if (intent === "goBack") await backups.goBack(name);
-    else await backups.restore(id === "" ? { name } : { id });
+    else if (intent === "endLook") await house.endLook();
+    else {
+      const from = id === "" ? { name } : { id };
+      await (intent === "look" ? backups.look(from) : backups.restore(from));
+    }
     return { problems: [] };
   });
 }
@@ -114,7 +119,7 @@ export default function BackupsPage({ loaderData }: Route.ComponentProps) {
 
 type Data = NonNullable<Route.ComponentProps["loaderData"]>;
 
-function Backups({ folder, byDefault, work, ended, trouble, lookedAt, made, hasOwn, list, kept, asked, from }: Data) {
+function Backups({ folder, byDefault, work, ended, trouble, lookedAt, opened, made, hasOwn, list, kept, asked, from }: Data) {
   const fetcher = useFetcher<Reply | null>();
   const revalidator = useRevalidator();
   const navigate = useNavigate();
@@ -145,12 +150,13 @@ function Backups({ folder, byDefault, work, ended, trouble, lookedAt, made, hasO
         <OpenArchive disabled={watching} />
       </Heading>
       <div className="space-y-5">
-        {(work || ended || warning || problem("")) && (
+        {(work || ended || warning || opened || problem("")) && (
           <Sheet label="How it stands">
             <div className="space-y-3">
               {warning && <Caution>{warning}</Caution>}
               {work && <UnderWay work={work} onStop={() => send({ intent: "stop" })} />}
               {ended && <CameTo ended={ended} />}
+              {opened && !work && <Opened asOf={opened} onEnd={() => send({ intent: "endLook" })} />}
               <Problem say={problem("") ?? problem("archive")} />
             </div>
           </Sheet>
@@ -159,6 +165,10 @@ function Backups({ folder, byDefault, work, ended, trouble, lookedAt, made, hasO
           <Restore
             of={asked}
             busy={busy}
+            onLook={() => {
+              send({ intent: "look", name: from.name ?? "", id: from.id ?? "" });
+              void navigate("/backups", { replace: true, preventScrollReset: true });
+            }}
             onRestore={() => {
               send({ intent: "restore", name: from.name ?? "", id: from.id ?? "" });
               void navigate("/backups", { replace: true, preventScrollReset: true });
@@ -198,6 +208,16 @@ function Backups({ folder, byDefault, work, ended, trouble, lookedAt, made, hasO
                           <a href={`${file}/${b.name}`} className="act act-small" aria-label={`Download ${sayMoment(b.made)}`}>
                             Download
                           </a>
+                          {b.acts !== null && (
+                            <Button
+                              small
+                              disabled={busy}
+                              aria-label={`Look at ${sayMoment(b.made)}`}
+                              onClick={() => send({ intent: "look", name: b.name })}
+                            >
+                              Look at it
+                            </Button>
+                          )}
                           {b.acts !== null && (
                             <Link to={`/backups?backup=${b.name}`} className="act act-small" aria-label={`Go back to ${sayMoment(b.made)}`}>
                               Go back to it …

@@ -23,7 +23,7 @@ function Newest({ title, acts }: { title: string; acts: Compared["newestThen"] }
   );
 }
 
-export function Restore({ of, busy, onRestore }: { of: Compared; busy: boolean; onRestore: () => void }) {
+export function Restore({ of, busy, onLook, onRestore }: { of: Compared; busy: boolean; onLook: () => void; onRestore: () => void }) {
   const say = useSayDay();
   const hasBooks = of.rows.some((r) => r.now !== null);
   const columns: Column<ComparedRow>[] = [
@@ -54,6 +54,9 @@ export function Restore({ of, busy, onRestore }: { of: Compared; busy: boolean; 
         <div className="flex flex-wrap gap-2">
           <Button main={!hasBooks} disabled={busy} onClick={onRestore}>
             {hasBooks ? "Put it in their place" : "Open it as your own workshop"}
+          </Button>
+          <Button disabled={busy} onClick={onLook}>
+            Only look at it
           </Button>
           <Link to="/backups" className="act">
             Leave it

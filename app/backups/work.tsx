@@ -1,6 +1,7 @@
 /** What is being done with the backups, how far it is, and what the last one came to. */
 import type { Ended, Work } from "#db/backups/backups";
-import { WORKSHOPS } from "#core/workshop";
+import { SERVED, WORKSHOPS } from "#core/workshop";
+import { useSayDay } from "../ui/figures/amounts.tsx";
 import { Problem, Button } from "../ui/fields/form.tsx";
 
 const PHASES: Record<Work["phase"], string> = {
@@ -23,6 +24,22 @@ export function UnderWay({ work, onStop }: { work: Work; onStop: () => void }) {
   );
 }
 
+/** What is open to be looked at. @param asOf the moment of its newest act */
+export function Opened({ asOf, onEnd }: { asOf: string; onEnd: () => void }) {
+  const say = useSayDay();
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <span className="font-semibold text-sage">Open to look at: your books as they were on {say(asOf.slice(0, 10))}.</span>
+      <a href={SERVED.look.home} className="act act-small">
+        Look at them
+      </a>
+      <Button small onClick={onEnd}>
+        Done looking
+      </Button>
+    </div>
+  );
+}
+
 export function CameTo({ ended }: { ended: Ended }) {
   if (!ended.ok) return <Problem say={ended.say} />;
   if (ended.what === "backup")
@@ -33,6 +50,8 @@ export function CameTo({ ended }: { ended: Ended }) {
           : "Backed up, and checked by reading it back."}
       </p>
     );
+  // What is open to look at says so itself.
+  if (ended.what === "look") return null;
   return (
     <div role="status">
       <p className="font-semibold text-sage">Done: your own workshop is what was in the archive.</p>

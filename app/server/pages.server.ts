@@ -5,7 +5,7 @@
 import { createRequestHandler, type RequestHandler } from "@react-router/express";
 import * as build from "virtual:react-router/server-build";
 import { RouterContextProvider, type ServerBuild } from "react-router";
-import { WORKSHOP_KINDS, WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import { SERVED, SERVED_KINDS, type ServedKind } from "#core/workshop";
 import { nonceContext } from "./nonce.ts";
 import { servingContext, type Serving } from "./workshop.server.ts";
 
@@ -19,10 +19,10 @@ export interface RequestLocals {
  * The pages of each workshop, under its own base path.
  * @param around what the web server puts around every loader and action
  */
-export function pagesOf(around: (build: ServerBuild) => ServerBuild): Record<WorkshopKind, RequestHandler> {
-  const handlerOf = (kind: WorkshopKind): RequestHandler =>
+export function pagesOf(around: (build: ServerBuild, kind: ServedKind) => ServerBuild): Record<ServedKind, RequestHandler> {
+  const handlerOf = (kind: ServedKind): RequestHandler =>
     createRequestHandler({
-      build: { ...around(build), basename: WORKSHOPS[kind].home },
+      build: { ...around(build, kind), basename: SERVED[kind].home },
       mode: "production",
       getLoadContext: (_req, res) => {
         const { serving, nonce } = res.locals as RequestLocals;
@@ -34,7 +34,7 @@ export function pagesOf(around: (build: ServerBuild) => ServerBuild): Record<Wor
         );
       },
     });
-  return Object.fromEntries(WORKSHOP_KINDS.map((kind) => [kind, handlerOf(kind)])) as Record<WorkshopKind, RequestHandler>;
+  return Object.fromEntries(SERVED_KINDS.map((kind) => [kind, handlerOf(kind)])) as Record<ServedKind, RequestHandler>;
 }
 
 /** Every route, as it is built: a test goes through those that act. */

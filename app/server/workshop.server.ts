@@ -1,14 +1,14 @@
 /** The workshop that the request at hand is for: its database, the house it is in, and what is on its bench. */
 import { AsyncLocalStorage } from "node:async_hooks";
 import { createContext, type MiddlewareFunction } from "react-router";
-import { WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import { SERVED, type ServedKind } from "#core/workshop";
 import { openDb, type Db } from "#db/client";
 import type { Backups } from "#db/backups/backups";
 import type { Workshops } from "#db/workshops/workshops";
 import type { Bench } from "#devices/wire";
 
 export interface Serving {
-  kind: WorkshopKind;
+  kind: ServedKind;
   db: Db;
   house: Workshops;
   /** The scale and the thermometer on the bench; none where none is started. */
@@ -49,7 +49,7 @@ export function db(): Db {
 /** The base path of the workshop at hand. */
 export const home = (): string => {
   const { kind } = serving();
-  return kind ? WORKSHOPS[kind].home : "/";
+  return kind ? SERVED[kind].home : "/";
 };
 
 /** What the scale and the thermometer show now; null for one that isn't there. */

@@ -1,4 +1,5 @@
 /** Which part of the shelf is asked for: all of it while it is small, a board of it, or what a search finds. */
+import { finder } from "#core/find";
 import { KIND_IDS, type KindId } from "#core/material/kinds";
 import { today } from "#db/clock";
 import { onShelf, shelfBoards, type Board, type OnShelf } from "#db/shelf/overview";
@@ -28,7 +29,11 @@ export async function askedOfShelf(request: Request): Promise<Asked> {
 
 /** The materials of what is asked for; none of a big shelf with all its boards closed. */
 export const askedMaterials = async ({ whole, board, find }: Asked, most: number): Promise<OnShelf[]> => {
+  if (whole) {
+    const all = await onShelf(db(), today(), {}, most);
+    // As the page finds while it is typed: a slip, or words in another order, find it too.
+    return find ? finder(all, (m) => m)(find) : all;
+  }
   if (find) return onShelf(db(), today(), { find }, most);
-  if (whole) return onShelf(db(), today(), {}, most);
   return board ? onShelf(db(), today(), { kind: board }, most) : [];
 };

@@ -12,6 +12,7 @@ import { useEffect, useRef } from "react";
 import { data, Link, NavLink, Outlet, useLocation } from "react-router";
 import { FirstStepsStrip } from "../begin/strip.tsx";
 import { db, home, serving } from "../server/workshop.server.ts";
+import { OnlyLookedAt } from "../workshops/lookedAt.tsx";
 import { Away } from "../forms/beside/away.tsx";
 import { DraftsContext, type KeptDraft } from "../forms/drafts/keptDrafts.ts";
 import { readFlash } from "../forms/flash.server.ts";
@@ -68,13 +69,23 @@ export async function loader({ request }: Route.LoaderArgs) {
     numbers: settings.numbers,
   };
   return data(
-    { workshop, counts, heated, timers, done, led, hasOwn: !!own, unfinished: { path, drafts: drafts.map(keptDraft) } },
+    {
+      workshop,
+      lookedAt: open.kind === "look" ? (open.house?.lookedAt()?.asOf ?? null) : null,
+      counts,
+      heated,
+      timers,
+      done,
+      led,
+      hasOwn: !!own,
+      unfinished: { path, drafts: drafts.map(keptDraft) },
+    },
     { headers: told?.headers },
   );
 }
 
 export default function Workroom({
-  loaderData: { workshop, counts, heated, timers, done, led, hasOwn, unfinished },
+  loaderData: { workshop, lookedAt, counts, heated, timers, done, led, hasOwn, unfinished },
 }: Route.ComponentProps) {
   const { key, pathname } = useLocation();
   useUnambiguousNumbers(workshop.numbers);
@@ -130,6 +141,7 @@ export default function Workroom({
         </nav>
       </header>
       <Away />
+      {lookedAt && <OnlyLookedAt asOf={lookedAt} />}
       <HeatTimers jars={heated} timers={timers} />
       {led && <FirstStepsStrip {...led} />}
       <DoneNote key={key} done={done} />

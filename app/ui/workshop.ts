@@ -3,11 +3,11 @@ import type { NumberHabit } from "#core/measure/habit";
 import type { CostingMethod } from "#core/stock/costingMethods";
 import type { DateStyle } from "#core/typedDay";
 import type { Day } from "#core/when";
-import type { WorkshopKind } from "#core/workshop";
+import type { ServedKind } from "#core/workshop";
 import { createContext, useContext } from "react";
 
 export interface Workshop {
-  kind: WorkshopKind;
+  kind: ServedKind;
   /** Where its pages are: "/demo"; nothing where there is but one. */
   home: string;
   name: string;

@@ -1,5 +1,5 @@
 /** Which of the two workshops is open, on every screen by colour and word, and the way to the other. */
-import { WORKSHOPS } from "#core/workshop";
+import { SERVED } from "#core/workshop";
 import { lazy, Suspense, useState } from "react";
 import { useWorkshop } from "../ui/workshop.ts";
 
@@ -12,7 +12,7 @@ export function WhichWorkshop({ hasOwn }: { hasOwn: boolean }) {
   const [pressed, press] = useState(false);
   const tag = (
     <>
-      <span className="font-semibold">{WORKSHOPS[kind].say}</span>
+      <span className="font-semibold">{SERVED[kind].say}</span>
       <span className="hidden truncate sm:inline">{name}</span>
       <svg aria-hidden="true" viewBox="0 0 10 6" className="h-1.5 w-2.5 flex-none" fill="none" stroke="currentColor" strokeWidth="1.8">
         <path d="m1 1 4 4 4-4" />

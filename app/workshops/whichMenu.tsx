@@ -1,6 +1,6 @@
 /** What can be gone to from the workshop's tag: the other workshop, and on a phone the book and the settings. */
 import { Link } from "react-router";
-import { WORKSHOPS } from "#core/workshop";
+import { SERVED } from "#core/workshop";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -18,7 +18,7 @@ const PLACES = [
 /** Opens as it is drawn: it is fetched when the tag is first pressed. */
 export default function WhichMenu({ hasOwn, children }: { hasOwn: boolean; children: ReactNode }) {
   const { kind, name } = useWorkshop();
-  const other = kind === "demo" ? "own" : "demo";
+  const other = kind === "own" ? "demo" : "own";
   return (
     <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger className="workshop-tag" data-kind={kind}>
@@ -31,7 +31,7 @@ export default function WhichMenu({ hasOwn, children }: { hasOwn: boolean; child
           className="z-50 w-[min(21rem,calc(100vw-2rem))] rounded-md border border-rule-strong bg-sheet p-1.5 shadow-xl"
         >
           <DropdownMenu.Label className="px-3 pt-1.5 pb-1 text-small text-pine-soft">
-            Open is {WORKSHOPS[kind].about}: {name}.
+            Open is {SERVED[kind].about}: {name}.
           </DropdownMenu.Label>
           <DropdownMenu.Item asChild className={ITEM}>
             {other === "own" && !hasOwn ? (
@@ -40,7 +40,7 @@ export default function WhichMenu({ hasOwn, children }: { hasOwn: boolean; child
                 <span className="block text-small text-pine-soft">An empty one beside this; the demo stays as it is.</span>
               </Link>
             ) : (
-              <a href={WORKSHOPS[other].home}>
+              <a href={SERVED[other].home}>
                 <span className="block font-semibold">{other === "own" ? "Go to your own" : "Go to the demo"}</span>
                 <span className="block text-small text-pine-soft">What is typed here stays here.</span>
               </a>

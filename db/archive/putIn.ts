@@ -31,12 +31,17 @@ const ARRIVING = "An archive being read by Zelbin for ";
 /** What a database says of itself that an archive took the place of. */
 const KEPT = "Kept by Zelbin as it was when another took the place of ";
 
-/** Drops what an earlier reading left behind: what says so, and nobody has open. @param only of that name, whoever has it open */
-async function dropArriving(db: Db, of: string, only?: string): Promise<void> {
+/** What a database says of itself that an archive was loaded into to be looked at. */
+const LOOKED_AT = "A backup opened by Zelbin to look at, of ";
+
+const dropArriving = (db: Db, of: string, only?: string): Promise<void> => dropWhatSays(db, ARRIVING + of, only);
+
+/** Drops what was left behind: what says so of itself, and nobody has open. @param only of that name, whoever has it open */
+async function dropWhatSays(db: Db, said: string, only?: string): Promise<void> {
   const left = await rowsOf(
     db,
     { name: readText },
-    sql`select datname as name from pg_database d where shobj_description(oid, 'pg_database') = ${ARRIVING + of} and
+    sql`select datname as name from pg_database d where shobj_description(oid, 'pg_database') = ${said} and
       ${only === undefined ? sql`not exists (select from pg_stat_activity s where s.datid = d.oid)` : sql`datname = ${only}`}`,
   );
   for (const { name } of left) await db.execute(sql`drop database if exists ${sql.identifier(name)} with (force)`);
@@ -91,6 +96,28 @@ export const takePlace = (url: string, arrived: string, moment: string): Promise
     });
     return kept;
   });
+
+/**
+ * Loads an archive into a database beside another, to be looked at until `dropLookedAt`.
+ * @param url of the one it is beside, whether that is there or not
+ * @returns its address
+ * @throws Refused beside `archive` where the archive isn't taken
+ */
+export const toLookAt = (url: string, archive: Archive, watch: Watch): Promise<string> =>
+  arriving(url, archive, "own", watch, (arrived) =>
+    onServerOf(url, async (db) => {
+      const name = await freeNameBeside(db, databaseIn(url), "_looked_at");
+      await db.transaction(async (tx) => {
+        await tx.execute(sql`alter database ${sql.identifier(databaseIn(arrived))} rename to ${sql.identifier(name)}`);
+        await commentOn(tx, name, LOOKED_AT + databaseIn(url));
+      });
+      return besideAt(url, name);
+    }),
+  );
+
+/** Drops what was looked at beside a database: one by its address, or all that nobody has open. */
+export const dropLookedAt = (url: string, only?: string): Promise<void> =>
+  onServerOf(url, (db) => dropWhatSays(db, LOOKED_AT + databaseIn(url), only && databaseIn(only)));
 
 /** The names of what was kept when another took its place, newest first. */
 export const keptBeside = (url: string): Promise<string[]> => onServerOf(url, (db) => databasesThatSay(db, KEPT + databaseIn(url)));

@@ -16,6 +16,7 @@ import { listMaterials } from "../shelf/materials.ts";
 import { moveOut } from "../shelf/lots.ts";
 import { receive } from "../shelf/receipts/receive.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { openArchive } from "../archive/unzip.ts";
 import { bringToStep, knownSteps, stepOf } from "../migrating.ts";
 import { workshop } from "../schema.ts";
 import { openWorkshop, openWorkshops, type Workshops } from "../workshops/workshops.ts";
@@ -102,6 +103,54 @@ it("puts the books back to it and back again, to the row, and keeps what was the
   expect(await house.kept()).toEqual([keptNow]);
   expect(await refusal(backups.goBack(kept))).toContain("There are no books called");
   expect(await names()).toEqual(["Coconut oil", "Olive oil"]);
+});
+
+it("opens one to be looked at, which nothing can be written to, and drops it once that is done with", async () => {
+  const namesIn = async (db: OpenDb | null): Promise<string[]> => (await listMaterials(db!)).map((m) => m.name);
+  await house.begin();
+  await add("Olive oil");
+  await backUp();
+  await add("Coconut oil");
+  const [made] = await backups.list();
+  await backups.look({ name: made!.name });
+  await backups.settled();
+  expect(await said()).toEqual({ what: "look", ok: true });
+  const looked = await house.of("look");
+  expect(await namesIn(looked)).toEqual(["Olive oil"]);
+  expect(house.lookedAt()!.newest[0]!.what).toContain("Olive oil");
+  const written: unknown = await saveMaterial(looked!, { name: "Hemp oil", kind: "oil" }, { day: DAY }).catch((e: unknown) => e);
+  expect(String((written as Error).cause ?? written)).toContain("read-only transaction");
+  await expect(looked!.execute(sql`update material set name = 'Hemp oil'`)).rejects.toThrow();
+  expect(await names()).toEqual(["Coconut oil", "Olive oil"]);
+  expect(await databases()).toBe(3);
+  // Another takes its place.
+  await backUp();
+  await backups.look({ name: (await backups.list())[0]!.name });
+  await backups.settled();
+  expect(await namesIn(await house.of("look"))).toEqual(["Coconut oil", "Olive oil"]);
+  expect(await databases()).toBe(3);
+  expect(await names()).toEqual(["Coconut oil", "Olive oil"]);
+  await house.endLook();
+  expect([await house.of("look"), house.lookedAt(), await databases()]).toEqual([null, null, 2]);
+  expect(await refusal(backups.look({ name: "zelbin-backup-none.zip" }))).toContain("There is no backup called");
+});
+
+it("what a killed Zelbin had open to be looked at is dropped by the next, and what another has open isn't", async () => {
+  await house.begin();
+  await add("Olive oil");
+  const end = await backUp();
+  const archive = await openArchive(join(home, "backups", (end as { name: string }).name));
+  const address = addressOf(serverOfTests(), name);
+  const start = () => openWorkshops(address, { loadDemo: () => Promise.resolve() });
+  const killed = await start();
+  await killed.look(archive, {});
+  archive.close();
+  await listMaterials((await killed.of("look"))!);
+  await (await start()).close();
+  expect(await databases()).toBe(3);
+  for (const kind of ["look", "own", "demo"] as const) await (await killed.of(kind))!.close();
+  await (await start()).close();
+  expect(await databases()).toBe(2);
 });
 
 it("opens an archive as the first books of a house, and refuses one that is damaged with all as it was", async () => {

@@ -26,7 +26,7 @@ import type { Progress } from "../archive/write.ts";
 
 export type Phase = "writing" | "checking" | "reading" | "loading";
 export interface Work extends Progress {
-  what: "backup" | "restore";
+  what: "backup" | "restore" | "look";
   phase: Phase;
 }
 
@@ -34,6 +34,7 @@ export interface Work extends Progress {
 export type Ended =
   | { what: "backup"; ok: true; name: string | null }
   | { what: "restore"; ok: true; kept: string | null }
+  | { what: "look"; ok: true }
   | { what: Work["what"]; ok: false; say: string };
 
 export interface BackupState {
@@ -67,6 +68,8 @@ export interface Backups {
   takenIn: (id: string) => Promise<Manifest | null>;
   /** Begins to put a backup, or what was taken in, in the place of one's own books. @throws Refused where something is being done */
   restore: (from: { name: string } | { id: string }) => Promise<void>;
+  /** Begins to open a backup, or what was taken in, to be looked at. @throws Refused where something is being done */
+  look: (from: { name: string } | { id: string }) => Promise<void>;
   /** Puts books back that another took the place of. @throws Refused where something is being done, or they aren't there */
   goBack: (name: string) => Promise<string | null>;
   /** Waits until nothing is being done. */
@@ -108,7 +111,7 @@ function whyFailed(e: unknown, folder: string): string {
 interface Where {
   /** What is remembered of them, and what is taken in. */
   home: string;
-  workshops: Pick<Workshops, "of" | "address" | "putInPlace" | "goBack">;
+  workshops: Pick<Workshops, "of" | "address" | "putInPlace" | "look" | "goBack">;
   /** Whether backups are made without a press: by the one Zelbin that has the books open. */
   byThemselves: boolean;
 }
@@ -201,6 +204,13 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
   const takenIn = (id: string): Promise<Manifest | null> =>
     UUID.test(id) ? unless(["ENOENT"], peekManifest(takenPath(id)), null) : Promise.resolve(null);
 
+  /** The file of a backup, or of what was taken in. @throws Refused where it isn't there */
+  const fileOf = async (from: { name: string } | { id: string }): Promise<string> => {
+    if (!("id" in from)) return pathOf(from.name);
+    if (!(await takenIn(from.id))) throw Refused.one("archive", "Choose the archive again: it isn't here any more.");
+    return takenPath(from.id);
+  };
+
   const requireNoWork = (): void => {
     if (work !== null) throw Refused.one("", "Zelbin is just making a backup, or reading one. Wait until that is done, or stop it.");
   };
@@ -274,8 +284,7 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     takenIn,
     restore: async (from) => {
       requireNoWork();
-      if ("id" in from && !(await takenIn(from.id))) throw Refused.one("archive", "Choose the archive again: it isn't here any more.");
-      const path = "id" in from ? takenPath(from.id) : await pathOf(from.name);
+      const path = await fileOf(from);
       run("restore", "reading", async (watch, next) => {
         const archive = await openArchive(path, watch);
         try {
@@ -284,6 +293,20 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
           if ("id" in from) await rm(path, { force: true });
           await otherBooks();
           return { what: "restore", ok: true, kept };
+        } finally {
+          archive.close();
+        }
+      });
+    },
+    look: async (from) => {
+      requireNoWork();
+      const path = await fileOf(from);
+      run("look", "reading", async (watch, next) => {
+        const archive = await openArchive(path, watch);
+        try {
+          next("loading");
+          await workshops.look(archive, watch);
+          return { what: "look", ok: true };
         } finally {
           archive.close();
         }

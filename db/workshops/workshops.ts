@@ -5,12 +5,13 @@
  * that a start that was cut off is begun again and the demo's reset can't be pointed at anything else.
  */
 import { Refused } from "#core/refused";
-import type { WorkshopKind } from "#core/workshop";
+import type { Manifest } from "#core/archive/manifest";
+import type { ServedKind, WorkshopKind } from "#core/workshop";
 import { sql } from "drizzle-orm";
 import type { Logger } from "drizzle-orm/logger";
 import { openDb, type Db, type OpenDb } from "../client.ts";
 import { bringUpToDate } from "../migrating.ts";
-import { arriving, keptAt, keptBeside, takePlace } from "../archive/putIn.ts";
+import { arriving, dropLookedAt, keptAt, keptBeside, takePlace, toLookAt } from "../archive/putIn.ts";
 import type { Archive } from "../archive/unzip.ts";
 import type { Watch } from "../archive/write.ts";
 import { databaseIn, hasDatabase, makeDatabase } from "../databases.ts";
@@ -18,8 +19,8 @@ import { emptyOurs, NotOurs } from "../ownership.ts";
 import { act, backgroundRequest, workshop } from "../schema.ts";
 
 export interface Workshops {
-  /** The database of one; null where there is none of one's own yet. Waits while it is being made or reset. */
-  of: (kind: WorkshopKind) => Promise<OpenDb | null>;
+  /** The database of one; null where there is none of one's own yet, or nothing is looked at. Waits while it is being made or reset. */
+  of: (kind: ServedKind) => Promise<OpenDb | null>;
   /** Makes an empty workshop of one's own, unless there is one. @throws Refused where the server allows no further database */
   begin: () => Promise<void>;
   /** The demo as it was on the first day. */
@@ -35,6 +36,12 @@ export interface Workshops {
   kept: () => Promise<string[]>;
   /** Puts some of those back in their place; what is there now is kept in turn. @returns its name @throws Refused where they aren't there */
   goBack: (name: string, moment: string) => Promise<string | null>;
+  /** Opens an archive beside one's own, to be looked at and not written to, in the place of what was looked at before. @throws Refused */
+  look: (archive: Archive, watch: Watch) => Promise<void>;
+  /** What is looked at; null where nothing is. */
+  lookedAt: () => Manifest | null;
+  /** Closes and drops it. */
+  endLook: () => Promise<void>;
   /** The address of one's own database; null where there is none. */
   address: () => Promise<string | null>;
   /** Where the maker's own books are, or would be. */
@@ -174,11 +181,22 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
     }
   };
 
+  let looked: { db: OpenDb; url: string; manifest: Manifest } | null = null;
+  const endLook = async (): Promise<void> => {
+    const old = looked;
+    looked = null;
+    if (!old) return;
+    await old.db.close();
+    await dropLookedAt(await place.address(), old.url);
+  };
+  // A Zelbin that was killed left it behind.
+  if (found !== null) await dropLookedAt(await place.address());
+
   // One at a time: a second press waits for the first.
   let resetting: Promise<void> | null = null;
 
   return {
-    of: async (kind) => (kind === "demo" ? demo : own),
+    of: async (kind) => (kind === "demo" ? demo : kind === "own" ? own : (looked?.db ?? null)),
     begin: async () => {
       own ??= place.make().then(openOwn);
       try {
@@ -197,10 +215,18 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       const there = await place.address();
       return swap(there, await keptAt(there, name), moment);
     },
+    look: async (archive, watch) => {
+      const url = await toLookAt(await place.address(), archive, watch);
+      await endLook();
+      looked = { db: openDb(url, making.logger, { readOnly: true }), url, manifest: archive.manifest };
+    },
+    lookedAt: () => looked?.manifest ?? null,
+    endLook,
     address: async () => ((await own) ? place.address() : null),
     resetDemo: () => (resetting ??= resetDemo().finally(() => (resetting = null))),
     where: place.where,
     close: async () => {
+      await endLook();
       for (const one of [demo, own]) await (await one)?.close();
     },
   };

@@ -69,6 +69,53 @@ test("a backup is made and checked, the books are put back to it, and back again
     await expect(page.getByRole("heading", { name: "Shea butter" })).toBeVisible();
   });
 
+  await test.step("one is opened to be looked at: every page is there, and nothing can be changed", async () => {
+    await open(page, "/own/backups");
+    await page
+      .getByRole("button", { name: /^Look at / })
+      .first()
+      .click();
+    await expect(page.getByText(/^Open to look at: your books as they were on /)).toBeVisible({ timeout: 30_000 });
+    await page.getByRole("link", { name: "Look at them" }).click();
+    const banner = page.getByRole("region", { name: "A backup" });
+    await expect(banner).toContainText("Nothing can be changed here.");
+    for (const at of [
+      "",
+      "shelf",
+      "jars",
+      "recipes",
+      "bench",
+      "cabinet",
+      "prices",
+      "markets",
+      "gifts",
+      "lots",
+      "book",
+      "settings",
+      "calendar",
+      "accounts",
+      "people",
+    ]) {
+      expect((await page.request.get(`${url}/look/${at}`)).status(), at).toBe(200);
+    }
+    await open(page, "/look/shelf");
+    await expect(page.getByText("Cocoa butter")).toBeVisible();
+    await expect(page.getByText("Shea butter")).toHaveCount(0);
+    await open(page, "/look/shelf/new");
+    await page.getByLabel("Name", { exact: true }).fill("Mango butter");
+    await page.getByRole("button", { name: "Add to the shelf" }).click();
+    await expect(page.getByRole("alert")).toContainText("nothing can be changed here");
+    await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Mango butter");
+    await page.getByRole("link", { name: "Back to your own books" }).click();
+    await expect(page).toHaveURL(/\/own\/backups$/);
+    expect(await shelf()).toContain("Shea butter");
+    await open(page, "/own/backups");
+    await page.getByRole("button", { name: "Done looking" }).click();
+    await expect(page.getByText(/^Open to look at/)).toBeHidden();
+    await page.goto(`${url}/look/shelf`);
+    await expect(page).toHaveURL(/\/own\/backups$/);
+  });
+
   await test.step("the file that was taken along is opened; a damaged one is refused, and the books stay as they are", async () => {
     await open(page, "/own/backups");
     const choose = (buffer: Buffer) =>

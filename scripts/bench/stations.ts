@@ -54,6 +54,8 @@ const STATIONS = [
   ["One lot's trace", "/lots/{lot}"],
   ["People", "/people"],
   ["Book", "/book"],
+  ["Calendar", "/calendar"],
+  ["A year's money", "/accounts"],
   ["Settings", "/settings"],
 ] as const;
 
@@ -65,6 +67,9 @@ const onlyDemo = (db: OpenDb): Workshops => ({
   putInPlace: () => Promise.reject(new Error("not here")),
   kept: () => Promise.resolve([]),
   goBack: () => Promise.reject(new Error("not here")),
+  look: () => Promise.reject(new Error("not here")),
+  lookedAt: () => null,
+  endLook: () => Promise.resolve(),
   address: () => Promise.resolve(null),
   where: { what: "", name: "" },
   close: db.close,

@@ -6,13 +6,14 @@ import { pathToFileURL } from "node:url";
 import sirv from "sirv";
 import type { pagesOf } from "#app/server/pages.server.ts";
 import type { Serving } from "#app/server/workshop.server.ts";
-import { workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
+import { SERVED, workshopOf, WORKSHOPS, type WorkshopKind } from "#core/workshop";
 import { databaseOutage } from "#db/outage";
 import type { Backups } from "#db/backups/backups";
 import type { Workshops } from "#db/workshops/workshops";
 import type { Bench } from "#devices/wire";
 import { gate, LOOPBACK } from "./gate.ts";
 import { headers } from "./headers.ts";
+import { looking } from "./looking.ts";
 import { steady } from "./steady.ts";
 
 /** @throws Error for any address other people could reach */
@@ -36,6 +37,8 @@ function toWorkshop(house: Workshops): RequestHandler {
     else res.status(404).type("text").send("Nothing is kept at this address: it names no workshop.");
   };
 }
+
+const OF_ONES_OWN = /^\/look\/(backups|workshops)(\/|\.data|$)/;
 
 /** Whatever is thrown outside the pages: said in our words, without how we are built. */
 const lastWord: ErrorRequestHandler = (e: unknown, _req, res, next) => {
@@ -70,7 +73,7 @@ export async function serve(
   loopbackOnly(host);
   const built = (await import(pathToFileURL(resolve("build/server/index.js")).href)) as { pagesOf: typeof pagesOf };
   // Here and not in what is built: where the database is on disk is known to this side of it only.
-  const pages = built.pagesOf(steady);
+  const pages = built.pagesOf((build, kind) => (kind === "look" ? looking(steady(build)) : steady(build)));
   const app = express();
   app.disable("x-powered-by");
   app.use(...headers, ...gate);
@@ -85,11 +88,16 @@ export async function serve(
       return;
     }
     const db = await house.of(kind);
+    if (kind === "look" && (!db || OF_ONES_OWN.test(req.path))) {
+      // What is done with backups and workshops is done from one's own.
+      res.redirect(302, WORKSHOPS.own.home + (db ? req.originalUrl.slice(SERVED.look.home.length) : "/backups"));
+      return;
+    }
     if (!db) {
       res.redirect(302, `${WORKSHOPS.demo.home}/workshops`);
       return;
     }
-    if (req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
+    if (kind !== "look" && req.headers.accept?.includes("text/html") && lastOpen(req.headers.cookie) !== kind)
       res.cookie(OPEN, kind, { path: "/", maxAge: YEAR_S * 1000, sameSite: "lax", httpOnly: true });
     res.locals.serving = { kind, db, house, bench, backups } satisfies Serving;
     await pages[kind](req, res, next);
