@@ -50,7 +50,13 @@ async function backUp(): Promise<boolean> {
     const running = e instanceof InUse ? runningBooks() : null;
     if (!running) throw e;
     const no = (): Promise<never> => Promise.reject(new Error("Zelbin has these books open."));
-    const workshops = { of: () => Promise.resolve(running.db), address: () => Promise.resolve(running.url), putInPlace: no, look: no, goBack: no };
+    const workshops = {
+      of: () => Promise.resolve(running.db),
+      address: () => Promise.resolve(running.url),
+      putInPlace: no,
+      look: no,
+      goBack: no,
+    };
     try {
       const backups = await openBackups({ home, workshops, byThemselves: false });
       backups.begin();
