@@ -12,7 +12,7 @@ export const SERVED = { ...WORKSHOPS, look: { say: "Looking", about: "a backup, 
 export type ServedKind = keyof typeof SERVED;
 export const SERVED_KINDS = Object.keys(SERVED) as ServedKind[];
 
-/** What is said of whatever would change something there. */
+/** The answer to every act there. */
 export const ONLY_LOOKED_AT = "This is a backup, opened to look at: nothing can be changed here. Go back to your own books to do that.";
 
 /**

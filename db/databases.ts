@@ -14,7 +14,7 @@ export function besideAt(url: string, name: string): string {
   return there.href;
 }
 
-/** Does patient work on a database, which is closed afterwards. @param schema in which names are looked up; ours where nothing is said */
+/** Does patient work on a database, which is closed afterwards. @param schema in which names are looked up; ours by default */
 export async function withDb<T>(url: string, how: { schema?: string }, work: (db: OpenDb) => Promise<T>): Promise<T> {
   const db = openDb(url, undefined, { patient: true, ...how });
   try {

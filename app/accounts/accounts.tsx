@@ -1,6 +1,7 @@
 /** Money for the accountant: a period's stock, purchases, sales and fees, each figure leading to what it is made of. */
-import { feesOf, FLOW_IDS, FLOWS, placesOf, STOCK_IDS, STOCKS, wholeStock, type Flow } from "#core/accounts/statement";
-import { micros, minus, sum, type Micros } from "#core/measure/exact";
+import { calendarYear } from "#core/accounts/period";
+import { feesOf, FLOWS, PARTS, placesOf, type Flow } from "#core/accounts/statement";
+import { minus, sum, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
 import { COSTING_METHODS } from "#core/stock/costingMethods";
 import { sayFullDay } from "#core/when";
@@ -14,15 +15,14 @@ import { Table } from "../ui/lists/table.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Caution, Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
-import { partsAsked, periodAsked, readPeriod, yearsOf } from "./read.server.ts";
+import { periodAsked, readPeriod } from "./read.server.ts";
 import type { Route } from "./+types/accounts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Money for the accountant · Zelbin" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { period, problem } = periodAsked(request);
-  const [read, parts] = await Promise.all([readPeriod(period), partsAsked(request, period)]);
-  return { ...period, problem, parts, years: yearsOf(read.span), ...read };
+  return { ...period, problem, ...(await readPeriod(period, new URL(request.url).searchParams.get("of"))) };
 }
 
 type Read = Route.ComponentProps["loaderData"];
@@ -30,36 +30,20 @@ type Read = Route.ComponentProps["loaderData"];
 const addressOf = ({ from, to }: Pick<Read, "from" | "to">, of?: Flow): string =>
   `/accounts?${new URLSearchParams({ from, to, ...(of ? { of } : {}) }).toString()}${of ? "#parts" : ""}`;
 
-interface Line {
-  say: string;
-  amount: Micros;
-  sum?: boolean;
-  /** Where what it is made of is shown. */
-  to?: string;
-}
+const HEADS = { start: "At the start", moved: PARTS.moved, end: "At the end" } as const;
 
 /** Stock at the start, what moved it, and stock at the end: the lines add up. */
 function Stocks({ of }: { of: Read }) {
-  const { currency, school } = useWorkshop();
+  const { currency } = useWorkshop();
   const show = (m: Micros): string => money(m, currency);
-  const again = school === "again";
-  const [before, after] = [of.dearer.start, of.dearer.end].map((d) => micros(d.ingredient + d.packaging)) as [Micros, Micros];
-  const lines = (at: "start" | "end", dearer: Micros): Line[] => [
-    ...STOCK_IDS.map((s) => ({ say: STOCKS[s], amount: of[at][s] })),
-    ...(again ? [{ say: "More or less at replacement cost", amount: dearer }] : []),
-    { say: at === "start" ? "Stock at the start" : "Stock at the end", amount: micros(wholeStock(of[at]) + dearer), sum: true },
-  ];
-  const moved: Line[] = [
-    ...FLOW_IDS.filter((f) => of.flows[f] !== 0).map((f) => ({ say: FLOWS[f], amount: of.flows[f], to: addressOf(of, f) })),
-    ...(after !== before ? [{ say: "Dearer or cheaper to buy again", amount: micros(after - before) }] : []),
-  ];
+  const group = (part: keyof typeof PARTS) => {
+    const lines = of.lines.filter((l) => l.part === part && (part !== "moved" || l.amount !== 0)).map((l) => ({ ...l, sum: false }));
+    const whole = { part, say: PARTS[part], amount: sum(lines.map((l) => l.amount)), sum: true, flow: undefined };
+    return { key: part, head: HEADS[part], rows: part === "moved" ? lines : [...lines, whole] };
+  };
   return (
     <Table
-      groups={[
-        { key: "start", head: "At the start", rows: lines("start", before) },
-        { key: "moved", head: "What moved it", rows: moved },
-        { key: "end", head: "At the end", rows: lines("end", after) },
-      ]}
+      groups={[group("start"), group("moved"), group("end")]}
       by={(r) => r.say}
       quiet
       columns={[
@@ -67,8 +51,8 @@ function Stocks({ of }: { of: Read }) {
           head: "Line",
           className: (r) => (r.sum ? "font-semibold" : "font-normal"),
           cell: (r) =>
-            r.to ? (
-              <Link to={r.to} className="underline decoration-rule-strong underline-offset-4 hover:decoration-pine">
+            r.flow ? (
+              <Link to={addressOf(of, r.flow)} className="underline decoration-rule-strong underline-offset-4 hover:decoration-pine">
                 {r.say}
               </Link>
             ) : (
@@ -210,9 +194,7 @@ function Purchases({ of: { receipts } }: { of: Read }) {
 
 export default function Accounts({ loaderData: of }: Route.ComponentProps) {
   const { currency, school, name } = useWorkshop();
-  const takings = sum(of.sales.map((s) => s.takings));
-  const fees = sum(of.sales.map(feesOf));
-  const left = micros(takings + of.flows.sold - fees);
+  const { takings, fees, left } = of.sums;
   return (
     <>
       <Heading title="Money for the accountant" about={`What the books of ${name} know of a year: stock, purchases, sales and fees.`}>
@@ -227,7 +209,7 @@ export default function Accounts({ loaderData: of }: Route.ComponentProps) {
         <AskedDay label="To" name="to" leaning="past" defaultValue={of.to} />
         <button className="act">Show</button>
         {of.years.map((y) => (
-          <Link key={y} to={addressOf({ from: `${y}-01-01`, to: `${y}-12-31` })} className="pressable mb-1.5">
+          <Link key={y} to={addressOf(calendarYear(y))} className="pressable mb-1.5">
             {y}
           </Link>
         ))}
@@ -255,7 +237,7 @@ export default function Accounts({ loaderData: of }: Route.ComponentProps) {
               <Table
                 rows={[
                   { say: "Takings", amount: takings },
-                  { say: FLOWS.sold, amount: of.flows.sold },
+                  { say: FLOWS.sold, amount: of.sold },
                   { say: "Stall, travel and card fees", amount: minus(fees) },
                 ]}
                 by={(r) => r.say}

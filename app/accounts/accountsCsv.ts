@@ -1,9 +1,10 @@
 /** A period's money as a file: every line of the statement, every receipt, and every day or order that something was sold by. */
-import { FLOW_IDS, FLOWS, STOCK_IDS, STOCKS } from "#core/accounts/statement";
-import type { FileColumn } from "#core/fileColumns";
+import type { Period } from "#core/accounts/period";
+import { PARTS } from "#core/accounts/statement";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { minus } from "#core/measure/exact";
 import { csvFile } from "../server/csv.server.ts";
-import { dearerOf, periodAsked, readPeriod, type PeriodRead } from "./read.server.ts";
+import { periodAsked, readPeriod, type PeriodRead } from "./read.server.ts";
 import type { Route } from "./+types/accountsCsv";
 
 interface Line {
@@ -22,15 +23,10 @@ const COLUMNS: FileColumn<Line>[] = [
   { head: "amount", of: (l) => l.amount, as: "money" },
 ];
 
-function linesOf(p: PeriodRead, from: string, to: string): Line[] {
-  const at = (part: string, day: string, stock: PeriodRead["start"], dearer: number): Line[] => [
-    ...STOCK_IDS.map((s) => ({ part, line: STOCKS[s], who: "", day, amount: stock[s] })),
-    ...(dearer === 0 ? [] : [{ part, line: "More or less at replacement cost", who: "", day, amount: dearer }]),
-  ];
+function linesOf(p: PeriodRead, { from, to }: Period): Line[] {
+  const days = { start: from, moved: "", end: to };
   return [
-    ...at("stock at the start", from, p.start, dearerOf(p.dearer.start)),
-    ...FLOW_IDS.map((f) => ({ part: "what moved it", line: FLOWS[f], who: "", day: "", amount: p.flows[f] })),
-    ...at("stock at the end", to, p.end, dearerOf(p.dearer.end)),
+    ...p.lines.map(({ part, say, amount }) => ({ part: PARTS[part].toLowerCase(), line: say, who: "", day: days[part], amount })),
     ...p.receipts.map((r) => ({ part: "purchases", line: `receipt ${r.id}`, who: r.supplier, day: r.day, amount: r.paid })),
     ...p.sales.flatMap((s) => {
       const of = { who: s.place, day: s.day };
@@ -50,5 +46,5 @@ function linesOf(p: PeriodRead, from: string, to: string): Line[] {
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { period } = periodAsked(request);
-  return csvFile(`money-${period.from}-to-${period.to}`, COLUMNS, linesOf(await readPeriod(period), period.from, period.to));
+  return csvFile(`money-${period.from}-to-${period.to}`, COLUMNS, linesOf(await readPeriod(period), period));
 }

@@ -1,4 +1,4 @@
-/** Takes in an archive's file, sent as it is: written to disk as it comes, and read through before anything is said of it. */
+/** Takes in an archive's file, sent as it is: written to disk as it comes, and read through before the page shows what is in it. */
 import { Readable } from "node:stream";
 import type { ReadableStream } from "node:stream/web";
 import { refuseSheet, withRefusals } from "../forms/sheet.server.ts";

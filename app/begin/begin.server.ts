@@ -14,7 +14,7 @@ export async function wayOn(after: StepId): Promise<string> {
 
 /** Whether a maker is led through the first steps, and this one is still to be done. */
 export async function isFirst(id: StepId): Promise<boolean> {
-  if (["demo", "look"].includes(serving().kind ?? "own")) return false;
+  if ((serving().kind ?? "own") !== "own") return false;
   const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), cachedSettings(db())]);
   return !led.away && steps.some((s) => s.id === id && s.state === "open");
 }

@@ -17,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: "First steps · Zelbin" 
 
 export async function loader() {
   // The demo was begun long ago.
-  if (["demo", "look"].includes(serving().kind ?? "own")) throw redirect("/workshops");
+  if ((serving().kind ?? "own") !== "own") throw redirect("/workshops");
   const [steps, { firstSteps: led }] = await Promise.all([firstSteps(db()), cachedSettings(db())]);
   return { steps, come: nextStep(steps) ? null : await achieved(db()), away: led.away, token: crypto.randomUUID() };
 }

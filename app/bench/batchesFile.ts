@@ -1,5 +1,5 @@
 /** Poured batches as a file: a row for each size that was filled. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { listBatches } from "#db/bench/read";
 

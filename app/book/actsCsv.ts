@@ -1,10 +1,9 @@
 /** The book as a file: the acts that were asked for, newest first. */
 import { ACTS_SAID } from "#core/act/kinds";
-import type { FileColumn } from "#core/fileColumns";
-import { readBook, type BookRow } from "#db/acts/book";
-import { inParts, longCsvFile } from "../server/csv.server.ts";
-import { db } from "../server/workshop.server.ts";
-import { askedOfBook } from "./asked.ts";
+import type { FileColumn } from "#core/lists/fileColumns";
+import type { BookRow } from "#db/acts/book";
+import { longCsvFile } from "../server/csv.server.ts";
+import { actsAsked } from "./acts.server.ts";
 import type { Route } from "./+types/actsCsv";
 
 const COLUMNS: FileColumn<BookRow>[] = [
@@ -18,11 +17,4 @@ const COLUMNS: FileColumn<BookRow>[] = [
   { head: "taken back by act", of: (a) => a.undoneBy, as: "number" },
 ];
 
-export function loader({ request }: Route.LoaderArgs) {
-  const { query } = askedOfBook(request);
-  const acts = inParts(
-    (before, size) => readBook(db(), { ...query, before: before ?? null }, size),
-    (a) => a.id,
-  );
-  return longCsvFile("book", COLUMNS, acts);
-}
+export const loader = ({ request }: Route.LoaderArgs) => longCsvFile("book", COLUMNS, actsAsked(request));

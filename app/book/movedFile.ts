@@ -1,5 +1,5 @@
 /** The columns of movements as a file: what came in and went out of each lot, why, by which act, and where it went. */
-import { amountColumns, type FileColumn } from "#core/fileColumns";
+import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { REASONS } from "#core/ledger/reasons";
 import { kind } from "#core/material/kinds";
 import type { Moved } from "#db/acts/moved";

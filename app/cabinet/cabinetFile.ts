@@ -1,6 +1,6 @@
 /** The cabinet as a file, lot by lot. */
 import { finishedCost } from "#core/batch/finishing/result";
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { CabinetLot } from "#db/cabinet/cabinet";
 

@@ -1,5 +1,5 @@
 /** Gift orders as a file, and what is in them as another. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { STANDINGS } from "#core/gift/standing";
 import type { LinesFile } from "../ui/lists/saveList.tsx";
 import type { Route } from "./+types/gifts";

@@ -1,5 +1,5 @@
 /** Jars as a file. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { METHODS } from "#core/infusion/methods";
 import { JAR_STATES, jarState } from "#core/infusion/tend";
 import type { Day } from "#core/when";

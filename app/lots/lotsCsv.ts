@@ -1,5 +1,5 @@
 /** Lots as a file: those that were asked for, or all, newest first. */
-import { amountColumns, type FileColumn } from "#core/fileColumns";
+import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { kind } from "#core/material/kinds";
 import { lotsLike, type NamedLot } from "#db/lots/trace";
 import { csvFile } from "../server/csv.server.ts";

@@ -1,5 +1,5 @@
 /** Market days as a file, and their lines as another. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import type { LinesFile } from "../ui/lists/saveList.tsx";
 import type { LineOfDay } from "./lines.ts";
 import type { Route } from "./+types/markets";

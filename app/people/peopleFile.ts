@@ -1,6 +1,6 @@
 /** Suppliers, customers or markets as a file. */
 import { CONTACTS, type ContactKind } from "#core/contact";
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import type { contactsOf } from "#db/contacts/contacts";
 
 type Contact = Awaited<ReturnType<typeof contactsOf>>[number];

@@ -1,5 +1,5 @@
 /** Chosen prices as a file: for each product what it costs and, for each channel, the price and what it leaves. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { CHANNELS, CHANNEL_IDS } from "#core/pricing/pricingMethods";
 import type { Route } from "./+types/prices";
 

@@ -1,5 +1,5 @@
 /** Recipes as a file: a row for each size, with what a unit costs by each costing method. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
 import type { Route } from "./+types/recipes";

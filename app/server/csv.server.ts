@@ -1,7 +1,7 @@
 /** Answers that are CSV files: whole, or written as they are read. */
 import { Readable } from "node:stream";
-import { headsOf, numbersInFiles, rowsOfList, writeList, writeRows, writeTable, type FileStyle } from "#core/csv";
-import type { FileColumn } from "#core/fileColumns";
+import { headsOf, numbersInFiles, rowsOfList, writeList, writeRows, writeTable, type FileStyle } from "#core/lists/csv";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { today } from "#db/clock";
 import { cachedSettings } from "#db/settings/settings";
 import { db } from "./workshop.server.ts";

@@ -1,5 +1,5 @@
 /** The shelf as a file: every material with what is on hand and its worth, or those of a board or a search. */
-import { amountColumns, type FileColumn } from "#core/fileColumns";
+import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { KINDS, kind } from "#core/material/kinds";
 import { today } from "#db/clock";
 import { onShelf, type OnShelf } from "#db/shelf/overview";

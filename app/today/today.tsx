@@ -39,7 +39,7 @@ export async function loader() {
   };
 }
 
-/** What is to be said of the backups of one's own: when the last was made and where, or what is wrong. */
+/** The state of the backups of one's own books: when the last was made and where, or what is wrong. */
 async function backupsOf({ kind, backups }: ReturnType<typeof serving>) {
   if (kind !== "own" || !backups) return null;
   const { folder, made, lookedAt, trouble, work } = await backups.state();

@@ -3,7 +3,18 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { REASONS, type Reason } from "../ledger/reasons.ts";
 import { micros, sum } from "../measure/exact.ts";
-import { feesOf, FLOW_IDS, flowOf, placesOf, statementOf, wholeStock, type Moved, type Sale } from "./statement.ts";
+import {
+  feesOf,
+  FLOW_IDS,
+  flowOf,
+  placesOf,
+  salesSums,
+  statementLines,
+  statementOf,
+  wholeStock,
+  type Moved,
+  type Sale,
+} from "./statement.ts";
 
 const CORRECTS = ["corrected", "restated", "undone"] as const;
 const STAND = (Object.keys(REASONS) as Reason[]).filter((r) => !CORRECTS.some((c) => c === r));
@@ -50,6 +61,11 @@ describe("a statement", () => {
         const s = statementOf(all, { start, end });
         expect(wholeStock(s.start) + sum(FLOW_IDS.map((f) => s.flows[f]))).toBe(wholeStock(s.end));
         expect(wholeStock(s.start)).toBe(sum(all.map((m) => m.before)) + start);
+        for (const dearer of [null, { start: end, end: start }]) {
+          const part = (of: string) => sum(statementLines(s, dearer).flatMap((l) => (l.part === of ? [l.amount] : [])));
+          expect(part("start") + part("moved")).toBe(part("end"));
+          expect(part("end")).toBe(wholeStock(s.end) + (dearer?.end ?? 0));
+        }
       }),
     );
   });
@@ -92,5 +108,6 @@ describe("sales", () => {
     ]);
     expect(placesOf(all, "order").map((p) => p.place)).toEqual(["Nan"]);
     expect(feesOf(all[0]!)).toBe(6);
+    expect(salesSums(all, micros(-20))).toEqual({ takings: 65, fees: 24, left: 21 });
   });
 });

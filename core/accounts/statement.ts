@@ -96,6 +96,35 @@ export function statementOf(moved: readonly Moved[], inJars: { start: Micros; en
   return { start, end, flows };
 }
 
+/** The parts of a statement; the first two add up to the last. */
+export const PARTS = { start: "Stock at the start", moved: "What moved it", end: "Stock at the end" } as const;
+
+export interface StatementLine {
+  part: keyof typeof PARTS;
+  say: string;
+  amount: Micros;
+  /** Of a line between the stocks: which. */
+  flow?: Flow;
+}
+
+/**
+ * A statement line by line.
+ * @param dearer by replacement cost: how much more the stock at the start and at the end would cost to buy again than it did; else null
+ * @example statementLines(statementOf([], { start: micros(2), end: micros(5) }), null).filter((l) => l.part === "moved" && l.amount !== 0).map((l) => [l.flow, l.amount]) // [["making", 3]]
+ */
+export function statementLines({ start, end, flows }: Statement, dearer: { start: Micros; end: Micros } | null): StatementLine[] {
+  const stock = (part: "start" | "end", of: Record<Stock, Micros>): StatementLine[] => [
+    ...STOCK_IDS.map((s) => ({ part, say: STOCKS[s], amount: of[s] })),
+    ...(dearer ? [{ part, say: "More or less at replacement cost", amount: dearer[part] }] : []),
+  ];
+  return [
+    ...stock("start", start),
+    ...FLOW_IDS.map((flow) => ({ part: "moved" as const, say: FLOWS[flow], amount: flows[flow], flow })),
+    ...(dearer ? [{ part: "moved" as const, say: "Dearer or cheaper to buy again", amount: micros(dearer.end - dearer.start) }] : []),
+    ...stock("end", end),
+  ];
+}
+
 /** The whole of a stock. @example wholeStock({ ingredient: micros(1), packaging: micros(2), finished: micros(3), jars: micros(4) }) // 10 */
 export const wholeStock = (stock: Record<Stock, Micros>): Micros => sum(STOCK_IDS.map((s) => stock[s]));
 
@@ -123,3 +152,14 @@ export function placesOf(sales: readonly Sale[], channel: Sale["channel"]): { pl
 
 /** @example feesOf({ stall: micros(3), travel: micros(2), card: micros(1) }) // 6 */
 export const feesOf = ({ stall, travel, card }: Pick<Sale, "stall" | "travel" | "card">): Micros => sum([stall, travel, card]);
+
+/**
+ * What sales brought, what it cost to sell, and what they left after their goods; hours, overhead and tax come off that.
+ * @param sold the line of that name, below zero
+ * @example salesSums([{ channel: "order", id: 1, place: "Nan", day: "2026-12-01", takings: micros(9), stall: micros(0), travel: micros(0), card: micros(1) }], micros(-3)) // { takings: 9, fees: 1, left: 5 }
+ */
+export function salesSums(sales: readonly Sale[], sold: Micros): { takings: Micros; fees: Micros; left: Micros } {
+  const takings = sum(sales.map((s) => s.takings));
+  const fees = sum(sales.map(feesOf));
+  return { takings, fees, left: micros(takings + sold - fees) };
+}

@@ -1,4 +1,4 @@
-/** What is to be said of the backups on the day: nothing that costs attention while all is well. */
+/** The warning that Today shows about backups: none while all is well. */
 import { daysBetween, type Day } from "../when.ts";
 
 /** So many days without a look at the backups are too many: a week's work would be lost. */

@@ -1,6 +1,6 @@
 /**
- * What has its day: orders due, market days, jars to strain, lots that come to their day, and timers, as a calendar has them. Each is said in the
- * same words wherever it stands.
+ * Calendar entries: orders due, market days, jars to strain, lots that reach their best-before day, and timers. Pages and files use the same
+ * words for each.
  */
 import { grams } from "../measure/write.ts";
 import { sayFullDay, type Day } from "../when.ts";

@@ -1,6 +1,6 @@
 /**
- * A calendar as iCalendar (RFC 5545): its format is ical-generator's business, what stands in it is said here. The same books give the same
- * bytes, so that whoever reads a feed again sees at once that nothing changed.
+ * Writes a calendar as iCalendar (RFC 5545). ical-generator writes the format; this module decides the properties of each entry. The same books
+ * give the same bytes, so that a reader of the feed sees at once that nothing changed.
  */
 import ical, { ICalAlarmRelatesTo, ICalAlarmType, ICalCalendarMethod, ICalEventStatus, ICalEventTransparency } from "ical-generator";
 import { CALENDAR_KINDS, type Entry } from "./entries.ts";

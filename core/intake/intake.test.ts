@@ -7,7 +7,7 @@ import { bodyOf } from "./body.ts";
 import { guessColumns, priceOfHeading } from "./columns.ts";
 import { ambiguousCell, dateOrder, looseDay, looseMoney, numberStyle, settled, type NumberStyle } from "./loose.ts";
 import { currenciesOf, isSignOf } from "./money.ts";
-import { writeTable } from "../csv.ts";
+import { writeTable } from "../lists/csv.ts";
 import { MOST_ROWS, readRows, readTable } from "./table.ts";
 
 const table = (text: string) => {

@@ -3,7 +3,7 @@
  * described in docs/formats.md; what a file says nothing of stays as it is on the sheet.
  */
 import { array, number, object, string, ValidationError, type InferType } from "yup";
-import { writeTable } from "../csv.ts";
+import { writeTable } from "../lists/csv.ts";
 import { readTable } from "../intake/table.ts";
 import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "../scent/limits.ts";
 import { done, refuse, type Outcome } from "../outcome.ts";

@@ -1,6 +1,6 @@
 /**
  * What the books know of a period's money. What was corrected since counts as it turned out, on the day it is about: a receipt of December that
- * was put right in January is December's. Goods count from the day they arrived, a market day's from its day, everything else from its act's.
+ * was corrected in January is December's. Goods count from the day they arrived, a market day's from its day, everything else from its act's.
  */
 import { REASONS, type Reason } from "#core/ledger/reasons";
 import { flowOf, type Flow, type Moved, type Sale } from "#core/accounts/statement";
@@ -9,18 +9,17 @@ import { resultOf } from "#core/market/day";
 import { KINDS } from "#core/material/kinds";
 import { micros, type Micros } from "#core/measure/exact";
 import { addDays, type Day } from "#core/when";
-import { and, between, eq, isNotNull, sql, type SQL } from "drizzle-orm";
+import { and, between, eq, sql, type SQL } from "drizzle-orm";
+import { worthByCostingMethod } from "#core/stock/costingMethods";
+import type { Period } from "#core/accounts/period";
 import type { Reads } from "../client.ts";
-import { readNumber, readText, rowsOf, sqlNumber } from "../columnsOf.ts";
+import { orNone, readNumber, readText, rowsOf } from "../columnsOf.ts";
 import { listGiftOrders } from "../gifts/gifts.ts";
 import { notReversed } from "../ledger/effective.ts";
+import { replacementCostsOn } from "../ledger/lots.ts";
+import { marketSums } from "../markets/markets.ts";
 import { oneOf } from "../schema/columns.ts";
-import { act, giftOrder, marketDay, marketLine, purchase, purchaseLine } from "../schema.ts";
-
-export interface Period {
-  from: Day;
-  to: Day;
-}
+import { act, giftOrder, purchase, purchaseLine } from "../schema.ts";
 
 const REASON_IDS = Object.keys(REASONS) as Reason[];
 const ONLY_CORRECT: ReadonlySet<Reason> = new Set(["corrected", "restated", "undone"]);
@@ -30,7 +29,7 @@ const PACKAGING = sql.join(
   sql`, `,
 );
 
-/** Every movement where what it is about stands: its reason, its part of the stock, and its day. */
+/** Every movement with the reason, the part of the stock and the day of the movement it is about: a correction has those of what it corrects. */
 const placed = sql`
   select m.value, m.qty, m.lot_id, a.id as act_id, a.summary, coalesce(b.reason, m.reason) as reason, coalesce(b.jar_id, m.jar_id) as jar_id,
     case when l.product_id is not null then 'finished' when t.kind in (${PACKAGING}) then 'packaging' else 'ingredient' end as stock,
@@ -108,25 +107,19 @@ export const inJars = async (db: Reads, { from, to }: Period): Promise<{ start: 
   end: await inJarsOn(db, to),
 });
 
-/**
- * How much more or less materials would cost to buy again, on a day, than they did: the newest receipt with a price by then tells, and what was
- * never bought stays at what it cost.
- */
-export async function dearerOn(db: Reads, day: Day): Promise<Record<"ingredient" | "packaging", Micros>> {
-  const rows = await rowsOf(
+/** How much more or less the materials there were at the end of a day would have cost to buy again then, than they did. */
+export async function dearerOn(db: Reads, day: Day): Promise<Micros> {
+  const held = await rowsOf(
     db,
-    { stock: oneOf(["ingredient", "packaging"]), more: readNumber },
-    sql`with held as (
-      select l.material_id, p.stock, sum(p.qty) as qty, sum(p.value) as value from (${placed}) p join lot l on l.id = p.lot_id
-      where l.material_id is not null and p.day <= ${day}::date group by 1, 2),
-    newest as (
-      select distinct on (l.material_id) l.material_id, l.landed / l.qty::numeric as each from purchase_line l join purchase p on p.id = l.purchase_id
-      where p.day <= ${day}::date and l.price > 0 and l.qty > 0 and not exists (select 1 from act u where u.undoes = p.act_id)
-      order by l.material_id, p.day desc, p.act_id desc, l.id desc)
-    select h.stock, round(sum(h.qty * n.each - h.value)) as more from held h join newest n on n.material_id = h.material_id group by 1`,
+    { id: readNumber, onHand: readNumber, value: readNumber },
+    sql`select l.material_id as id, sum(p.qty) as "onHand", sum(p.value) as value from (${placed}) p join lot l on l.id = p.lot_id
+    where l.material_id is not null and p.day <= ${day}::date group by 1`,
   );
-  const of = (stock: string): Micros => micros(rows.find((r) => r.stock === stock)?.more ?? 0);
-  return { ingredient: of("ingredient"), packaging: of("packaging") };
+  const worth = worthByCostingMethod(
+    held.map((h) => ({ ...h, value: micros(h.value) })),
+    await replacementCostsOn(db, day),
+  );
+  return micros(worth.again - worth.lot);
 }
 
 /** Receipts in effect of a period, each with what was paid for it in all, and how much of that is still to come. */
@@ -151,19 +144,9 @@ export async function salesIn(db: Reads, period: Period): Promise<Sale[]> {
 }
 
 async function marketsIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
-  const days = await db
-    .select({
-      day: marketDay,
-      takings: sql`coalesce(sum(${marketLine.sold} * ${marketLine.price}), 0)`.mapWith(marketLine.price),
-      units: sqlNumber(sql`coalesce(sum(${marketLine.sold}), 0)`),
-    })
-    .from(marketDay)
-    .leftJoin(marketLine, eq(marketLine.marketDayId, marketDay.id))
-    .where(and(isNotNull(marketDay.closedActId), between(marketDay.day, from, to)))
-    .groupBy(marketDay.id)
-    .orderBy(marketDay.day, marketDay.id);
-  return days.map(({ day: d, takings, units }) => {
-    const { cardFee } = resultOf({ ...d, hours: d.minutes / 60, takings, unitsSold: units, stockCost: micros(0) });
+  const days = (await marketSums(db)).filter((d) => d.closedActId !== null && d.day >= from && d.day <= to);
+  return days.reverse().map((d) => {
+    const { takings, cardFee } = resultOf({ ...d, hours: d.minutes / 60 });
     return { channel: "market", id: d.id, place: d.name, day: d.day, takings, stall: d.stallFee, travel: d.travel, card: cardFee };
   });
 }
@@ -195,7 +178,7 @@ async function ordersIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
 export async function spanOfBooks(db: Reads): Promise<Period | null> {
   const [row] = await rowsOf(
     db,
-    { from: (v: unknown) => (v === null ? null : readText(v)), to: (v: unknown) => (v === null ? null : readText(v)) },
+    { from: orNone(readText), to: orNone(readText) },
     sql`select min(day)::text as "from", max(day)::text as "to" from act`,
   );
   return row?.from && row.to ? { from: row.from, to: row.to } : null;

@@ -1,6 +1,6 @@
 /**
  * A workshop as one file: what goes out comes back in, to the byte, and can be worked on; and a file that isn't what was written is refused by part
- * and line, whoever changed it.
+ * and line, with its digests made again or not.
  */
 import { ARCHIVE_FORMAT, recordsPart, rowsByKind, type Manifest } from "#core/archive/manifest";
 import { Refused } from "#core/refused";

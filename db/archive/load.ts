@@ -120,7 +120,7 @@ const loadRows = (db: Db, archive: Archive, as: WorkshopKind, { signal, onProgre
 
     const between = await references(tx);
     for (const { table, name } of between) await tx.execute(sql`alter table ${sql.raw(table)} drop constraint ${sql.identifier(name)}`);
-    // What triggers would work out stands in the archive; what they would refuse is refused below, when the books are checked.
+    // What triggers would work out is in the archive; what they would refuse is refused below, when the books are checked.
     for (const k of kinds) await tx.execute(sql`alter table ${tableOf(k.name)} disable trigger user`);
     // Some steps leave rows of their own.
     await tx.execute(

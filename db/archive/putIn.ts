@@ -36,7 +36,7 @@ const LOOKED_AT = "A backup opened by Zelbin to look at, of ";
 
 const dropArriving = (db: Db, of: string, only?: string): Promise<void> => dropWhatSays(db, ARRIVING + of, only);
 
-/** Drops what was left behind: what says so of itself, and nobody has open. @param only of that name, whoever has it open */
+/** Drops the databases with such a comment that nobody has open. @param only the one of that name, open or not */
 async function dropWhatSays(db: Db, said: string, only?: string): Promise<void> {
   const left = await rowsOf(
     db,

@@ -1,4 +1,4 @@
-/** The page of plain words in every archive, for whoever opens one without Zelbin. */
+/** The page of plain words in every archive, for a reader without Zelbin. */
 
 export const README = `This file is everything one workshop has written down with Zelbin: its materials, recipes, batches, stock, sales and
 all that was ever done. Any program that opens zip files, text and tables can read it.

@@ -3,7 +3,7 @@
  * table, and files byte for byte.
  */
 import { FILES } from "#core/archive/manifest";
-import { writeRows, writeTable } from "#core/csv";
+import { writeRows, writeTable } from "#core/lists/csv";
 import { isObject } from "#core/objects";
 import { sql, type SQL } from "drizzle-orm";
 import type { Tx } from "../client.ts";
@@ -48,7 +48,7 @@ export function rowReader(tx: Tx): RowReader {
   /** Who is in the middle of reading may not know yet that the reading was stopped. */
   const ask = <T>(work: () => PromiseLike<T>): Promise<T> => {
     if (closed) return Promise.reject(new Error("the reading was stopped"));
-    // A statement of the builder's is asked again by whoever waits for it; this one is waited for once.
+    // Awaiting one of the builder's statements runs it again; this one is awaited once.
     const answer = Promise.resolve(work());
     asked = answer.catch(() => undefined);
     return answer;

@@ -1,6 +1,6 @@
 /**
  * Opens an archive's file and looks through all of it before anything of it is used: that it is whole, unchanged, an archive of Zelbin's and none
- * of a newer one. What is wrong is said by part and line.
+ * of a newer one. A refusal names the part and the line.
  */
 import { MANIFEST_PART, readManifest, SEAL_PART, type ArchivePart, type Manifest } from "#core/archive/manifest";
 import { isObject } from "#core/objects";

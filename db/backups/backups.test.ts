@@ -1,4 +1,4 @@
-/** Backups by the service that makes them: written while others write, checked, saved so many, and put back; whatever goes wrong is said and leaves all as it was. */
+/** Backups by the service that makes them: written while others write, checked, saved so many, and put back; each failure is reported and changes nothing. */
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { randomBytes } from "node:crypto";

@@ -21,8 +21,8 @@ import { noRoomIn } from "../outage.ts";
 import type { Workshops } from "../workshops/workshops.ts";
 import { readRemembered, writeRemembered, type Remembered } from "./remembered.ts";
 import { listBackups, madeAt, namesIn, unless, whyNotWritable, writeBackup, type Backup } from "./folder.ts";
-import { openArchive, peekManifest } from "../archive/unzip.ts";
-import type { Progress } from "../archive/write.ts";
+import { openArchive, peekManifest, type Archive } from "../archive/unzip.ts";
+import type { Progress, Watch } from "../archive/write.ts";
 
 export type Phase = "writing" | "checking" | "reading" | "loading";
 export interface Work extends Progress {
@@ -151,11 +151,7 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
   const takenPath = (id: string): string => join(incoming, `${id}.zip`);
 
   /** Begins a work, which ends in whatever it came to. */
-  const run = (
-    what: Work["what"],
-    phase: Phase,
-    doing: (watch: { signal: AbortSignal; onProgress: (p: Progress) => void }, next: (p: Phase) => void) => Promise<Ended>,
-  ): void => {
+  const run = (what: Work["what"], phase: Phase, doing: (watch: Watch, next: (p: Phase) => void) => Promise<Ended>): void => {
     work = { what, phase, done: 0, of: 0 };
     ended = null;
     stopping = new AbortController();
@@ -210,6 +206,18 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     if (!(await takenIn(from.id))) throw Refused.one("archive", "Choose the archive again: it isn't here any more.");
     return takenPath(from.id);
   };
+
+  /** Begins to read a file through, and then to do something with its archive. */
+  const load = (what: "restore" | "look", path: string, use: (archive: Archive, watch: Watch) => Promise<Ended>): void =>
+    run(what, "reading", async (watch, next) => {
+      const archive = await openArchive(path, watch);
+      try {
+        next("loading");
+        return await use(archive, watch);
+      } finally {
+        archive.close();
+      }
+    });
 
   const requireNoWork = (): void => {
     if (work !== null) throw Refused.one("", "Zelbin is just making a backup, or reading one. Wait until that is done, or stop it.");
@@ -285,31 +293,18 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     restore: async (from) => {
       requireNoWork();
       const path = await fileOf(from);
-      run("restore", "reading", async (watch, next) => {
-        const archive = await openArchive(path, watch);
-        try {
-          next("loading");
-          const kept = await workshops.putInPlace(archive, word(now()), watch);
-          if ("id" in from) await rm(path, { force: true });
-          await otherBooks();
-          return { what: "restore", ok: true, kept };
-        } finally {
-          archive.close();
-        }
+      load("restore", path, async (archive, watch) => {
+        const kept = await workshops.putInPlace(archive, word(now()), watch);
+        if ("id" in from) await rm(path, { force: true });
+        await otherBooks();
+        return { what: "restore", ok: true, kept };
       });
     },
     look: async (from) => {
       requireNoWork();
-      const path = await fileOf(from);
-      run("look", "reading", async (watch, next) => {
-        const archive = await openArchive(path, watch);
-        try {
-          next("loading");
-          await workshops.look(archive, watch);
-          return { what: "look", ok: true };
-        } finally {
-          archive.close();
-        }
+      load("look", await fileOf(from), async (archive, watch) => {
+        await workshops.look(archive, watch);
+        return { what: "look", ok: true };
       });
     },
     goBack: async (name) => {

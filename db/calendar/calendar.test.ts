@@ -1,4 +1,4 @@
-/** What a calendar is told of each record: while it stands, once it is done, and when it is no longer so. */
+/** What a calendar is told of each record: while it is planned, once it is done, and once it is called off. */
 import { CALENDAR_KIND_IDS, type CalendarKind } from "#core/calendar/entries";
 import { mg } from "#core/measure/exact";
 import { addDays } from "#core/when";
@@ -13,6 +13,7 @@ import { fillJar, heat } from "../jars/fill.ts";
 import { spoilJar, strainJar } from "../jars/strain.ts";
 import { closeMarketDay, saveMarketDay } from "../markets/markets.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { fairOf } from "#test/db/market";
 import { euro } from "#test/db/fresh";
 import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, jarOf, lotsOf, make, put, refused } from "#test/db/workshop";
 import { datedOf, nameOfBooks } from "./calendar.ts";
@@ -63,17 +64,7 @@ describe("the calendar", () => {
     await make(5);
     const [made] = await finished();
     const lines = [{ lotId: made!.id, taken: 3, sold: 1, given: 0, damaged: 0, price: euro(8) }];
-    const day = {
-      name: "Fair",
-      day: "2026-05-09",
-      stallFee: euro(5),
-      travel: euro(0),
-      byCard: euro(0),
-      cardFeeBp: 0,
-      minutes: 60,
-      note: "",
-      lines,
-    };
+    const day = fairOf({ day: "2026-05-09", lines });
     const saved = await saveMarketDay(db, day, { day: DAY });
     expect(await datedOf(db, DAY, ["market"])).toMatchObject([{ name: "Fair", amount: 3, weighed: false, state: "stands", changes: 1 }]);
     const closed = await closeMarketDay(db, { ...day, id: idIn(saved) }, { day: "2026-05-09" });

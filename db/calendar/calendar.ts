@@ -1,6 +1,6 @@
 /**
- * What has its day, from a while ago on, and how often and when it was changed. What was taken back has no row of its own any more: the book
- * still says what it was, and a calendar that has it is told that it is no longer so.
+ * Reads what has a day, from a while ago on, with how often and when it was changed. An order or a market day that was reversed is deleted; its
+ * acts are still in the book, and tell a calendar that has it that it is off.
  */
 import { ABOUTS, aboutsOf, type CalendarKind, type Dated } from "#core/calendar/entries";
 import { addDays, type Day } from "#core/when";
@@ -12,7 +12,7 @@ import { measuredOf } from "../shelf/low.ts";
 
 /** A year of what was, so that a calendar that begins late has it too. */
 const BACK_DAYS = 365;
-/** What is no longer so is said for as long as a calendar may not have been opened. */
+/** How long a calendar is told of what is off: as long as it may not have been opened. */
 const GONE_DAYS = 90;
 
 const STATES = ["stands", "done", "off"] as const;

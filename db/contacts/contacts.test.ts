@@ -5,6 +5,7 @@ import { reverseAct } from "../acts/reverse.ts";
 import { contactsOf, deleteContact, readContact, retireContact, saveContact } from "./contacts.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { closeMarketDay, lastDayAt, saveMarketDay } from "../markets/markets.ts";
+import { fairOf } from "#test/db/market";
 import { euro } from "#test/db/fresh";
 import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, refused } from "#test/db/workshop";
 
@@ -21,17 +22,7 @@ const order = (customer: string) => ({
   items: [{ productId: ids.product, units: 1, price: euro(9) }],
   wrapping: [],
 });
-const fair = (name: string, day: string) => ({
-  name,
-  day,
-  stallFee: euro(5),
-  travel: euro(0),
-  byCard: euro(0),
-  cardFeeBp: 0,
-  minutes: 60,
-  note: "",
-  lines: [],
-});
+const fair = (name: string, day: string) => fairOf({ name, day });
 /** A stall that sold one. */
 const stall = async () => {
   await make(1);

@@ -13,6 +13,7 @@ import { closeMarketDay } from "../markets/markets.ts";
 import { act, lot } from "../schema.ts";
 import { correctCount } from "../shelf/counting/count.ts";
 import { receive } from "../shelf/receipts/receive.ts";
+import { fairOf } from "#test/db/market";
 import { euro, expectLedgerTrue } from "#test/db/fresh";
 import { eachTestHasAWorkshop, buy, DAY, db, finished, idIn, ids, lotsOf, make, onHand, refused, token } from "#test/db/workshop";
 
@@ -42,21 +43,9 @@ describe("in any order", () => {
           return stock ? takeOut(db, { lotId: stock.id, units: s.n, reason: "tester", note: "" }, { day: DAY }) : null;
         case "market":
           return stock
-            ? closeMarketDay(
-                db,
-                {
-                  name: "Fair",
-                  day: DAY,
-                  stallFee: euro(5),
-                  travel: euro(0),
-                  byCard: euro(0),
-                  cardFeeBp: 0,
-                  minutes: 60,
-                  note: "",
-                  lines: [{ lotId: stock.id, taken: s.n, sold: s.n, given: 0, damaged: 0, price: euro(8) }],
-                },
-                { day: DAY },
-              )
+            ? closeMarketDay(db, fairOf({ lines: [{ lotId: stock.id, taken: s.n, sold: s.n, given: 0, damaged: 0, price: euro(8) }] }), {
+                day: DAY,
+              })
             : null;
         case "gift":
           return packGiftOrder(

@@ -65,6 +65,54 @@ export const afterCorrections = <K extends "qty" | "value">(column: K): SQL<K ex
     movement[column],
   ) as SQL<K extends "value" ? Micros : number>;
 
+/** The newest cost of each material that tells what having it again costs. @param some materials, or all @param until a day, or today's books whole */
+function newestCosts(db: Reads, some?: Placeholder, until?: Placeholder) {
+  const among = (column: SQLWrapper) => some && anyOf(column, some);
+  const by = (day: SQLWrapper) => until && sql`${day} <= ${until}::date`;
+  const bought = db
+    .select({
+      of: sqlNumber(sql`${purchaseLine.materialId}`).as("of"),
+      value: sql`${purchaseLine.landed}`.mapWith(purchaseLine.landed).as("value"),
+      per: sqlNumber(sql`${purchaseLine.qty}`).as("per"),
+      day: sqlText(sql`${purchase.day}`).as("day"),
+      act: sqlNumber(sql`${purchase.actId}`).as("act"),
+      row: sqlNumber(sql`${purchaseLine.id}`).as("row"),
+      place: sqlNumber(sql`0`).as("place"),
+    })
+    .from(purchaseLine)
+    .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
+    .where(and(notReversed(purchase.actId), gt(purchaseLine.price, micros(0)), among(purchaseLine.materialId), by(purchase.day)));
+  const made = db
+    .select({
+      of: sqlNumber(sql`${lot.materialId}`).as("of"),
+      value: afterCorrections("value").as("value"),
+      per: sqlNumber(afterCorrections("qty")).as("per"),
+      day: sqlText(sql`${actInEffect.day}`).as("day"),
+      act: sqlNumber(sql`${movement.actId}`).as("act"),
+      row: sqlNumber(sql`${movement.id}`).as("row"),
+      place: sqlNumber(sql`(${movement.reason} = 'opening')::int`).as("place"),
+    })
+    .from(movement)
+    .innerJoin(lot, eq(lot.id, movement.lotId))
+    .innerJoin(actInEffect, eq(actInEffect.id, movement.actId))
+    .where(
+      and(
+        sql`${movement.reason} in ${literals(COSTS_AGAIN)} and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
+        among(lot.materialId),
+        by(actInEffect.day),
+      ),
+    );
+  const all = unionAll(bought, made).as("all_costs");
+  return db
+    .selectDistinctOn([all.of])
+    .from(all)
+    .where(sql`${all.per} > 0 and (${all.place} = 0 or ${all.value} > 0)`)
+    .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.act} desc`, sql`${all.row} desc`);
+}
+
+const costsById = (rows: readonly { of: number; value: Micros; per: number }[]): Map<number, UnitCost> =>
+  new Map(rows.map((r) => [r.of, { value: micros(r.value), per: r.per }]));
+
 /**
  * What having a material again costs: its newest purchase as landed, or, where it is made here, its newest straining, blend or
  * harvest; whichever is later; with all that corrected it since. What was there before the books began counts where nothing else does. What
@@ -73,52 +121,16 @@ export const afterCorrections = <K extends "qty" | "value">(column: K): SQL<K ex
  */
 export async function replacementCosts(db: Reads, ids?: readonly number[]): Promise<Map<number, UnitCost>> {
   if (ids?.length === 0) return new Map();
-  const newest = (some?: Placeholder) => {
-    const among = (column: SQLWrapper) => some && anyOf(column, some);
-    const bought = db
-      .select({
-        of: sqlNumber(sql`${purchaseLine.materialId}`).as("of"),
-        value: sql`${purchaseLine.landed}`.mapWith(purchaseLine.landed).as("value"),
-        per: sqlNumber(sql`${purchaseLine.qty}`).as("per"),
-        day: sqlText(sql`${purchase.day}`).as("day"),
-        act: sqlNumber(sql`${purchase.actId}`).as("act"),
-        row: sqlNumber(sql`${purchaseLine.id}`).as("row"),
-        place: sqlNumber(sql`0`).as("place"),
-      })
-      .from(purchaseLine)
-      .innerJoin(purchase, eq(purchase.id, purchaseLine.purchaseId))
-      .where(and(notReversed(purchase.actId), gt(purchaseLine.price, micros(0)), among(purchaseLine.materialId)));
-    const made = db
-      .select({
-        of: sqlNumber(sql`${lot.materialId}`).as("of"),
-        value: afterCorrections("value").as("value"),
-        per: sqlNumber(afterCorrections("qty")).as("per"),
-        day: sqlText(sql`${actInEffect.day}`).as("day"),
-        act: sqlNumber(sql`${movement.actId}`).as("act"),
-        row: sqlNumber(sql`${movement.id}`).as("row"),
-        place: sqlNumber(sql`(${movement.reason} = 'opening')::int`).as("place"),
-      })
-      .from(movement)
-      .innerJoin(lot, eq(lot.id, movement.lotId))
-      .innerJoin(actInEffect, eq(actInEffect.id, movement.actId))
-      .where(
-        and(
-          sql`${movement.reason} in ${literals(COSTS_AGAIN)} and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
-          among(lot.materialId),
-        ),
-      );
-    const all = unionAll(bought, made).as("all_costs");
-    return db
-      .selectDistinctOn([all.of])
-      .from(all)
-      .where(sql`${all.per} > 0 and (${all.place} = 0 or ${all.value} > 0)`)
-      .orderBy(all.of, all.place, sql`${all.day} desc`, sql`${all.act} desc`, sql`${all.row} desc`);
-  };
-  const rows = await (ids
-    ? runPrepared(db, "again_costs_of", { ids }, (at) => newest(at.ids))
-    : runPrepared(db, "again_costs", {}, () => newest()));
-  return new Map(rows.map((r) => [r.of, { value: micros(r.value), per: r.per }]));
+  return costsById(
+    await (ids
+      ? runPrepared(db, "again_costs_of", { ids }, (at) => newestCosts(db, at.ids))
+      : runPrepared(db, "again_costs", {}, () => newestCosts(db))),
+  );
 }
+
+/** The same of all materials as it was at the end of a day. */
+export const replacementCostsOn = async (db: Reads, day: Day): Promise<Map<number, UnitCost>> =>
+  costsById(await runPrepared(db, "again_costs_on", { day }, (at) => newestCosts(db, undefined, at.day)));
 
 /** A lot held for an act, with what decides whether it may be used. */
 export interface LockedLot extends Lot {

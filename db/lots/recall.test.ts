@@ -15,6 +15,7 @@ import { closeMarketDay, saveMarketDay } from "../markets/markets.ts";
 import { lot, material } from "../schema.ts";
 import { correctCount, holdLot } from "../shelf/counting/count.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { fairOf } from "#test/db/market";
 import { euro } from "#test/db/fresh";
 import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, jarOf, lotsOf, make, put, refused } from "#test/db/workshop";
 import { workItems } from "../today/today.ts";
@@ -32,17 +33,8 @@ const begin = async (over: Partial<typeof notice> = {}) => beginRecall(db, { lot
 const read = async (done: Done) => (await readRecall(db, idIn(done)))!;
 const held = async () =>
   (await db.select({ id: lot.id, why: lot.holdReason }).from(lot).orderBy(lot.id)).flatMap((l) => (l.why === null ? [] : [l.id]));
-const dayAt = (lotId: number, sold: number, given = 0, name = "Fair") => ({
-  name,
-  day: DAY,
-  stallFee: euro(5),
-  travel: euro(0),
-  byCard: euro(0),
-  cardFeeBp: 0,
-  minutes: 60,
-  note: "",
-  lines: [{ lotId, taken: sold + given, sold, given, damaged: 0, price: euro(8) }],
-});
+const dayAt = (lotId: number, sold: number, given = 0, name = "Fair") =>
+  fairOf({ name, lines: [{ lotId, taken: sold + given, sold, given, damaged: 0, price: euro(8) }] });
 async function ordered(customer: string, units: number): Promise<number> {
   const items = [{ productId: ids.product, units, price: euro(9) }];
   const order = { customer, due: DAY, extra: euro(0), discountBp: 0, wrapMinutes: 0, note: "", items, wrapping: [] };

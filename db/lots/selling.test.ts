@@ -8,6 +8,7 @@ import { findLot, traceLot } from "./trace.ts";
 import { closeMarketDay, listMarketDays } from "../markets/markets.ts";
 import { movement } from "../schema.ts";
 import { holdLot } from "../shelf/counting/count.ts";
+import { fairOf } from "#test/db/market";
 import { euro } from "#test/db/fresh";
 import { eachTestHasAWorkshop, DAY, db, finished, idIn, ids, make, refused } from "#test/db/workshop";
 
@@ -18,25 +19,7 @@ describe("selling and tracing", () => {
     const l = (await finished()).findLast((x) => x.onHand > 0)!;
     const days = (await listMarketDays(db)).length;
     const line = { lotId: l.id, taken: 99, sold: l.onHand, given: 1, damaged: 0, price: euro(8) };
-    expect(
-      await refused(
-        closeMarketDay(
-          db,
-          {
-            name: "Fair",
-            day: DAY,
-            stallFee: euro(5),
-            travel: euro(0),
-            byCard: euro(0),
-            cardFeeBp: 0,
-            minutes: 60,
-            note: "",
-            lines: [line],
-          },
-          { day: DAY },
-        ),
-      ),
-    ).toMatchObject([{ field: "lines.0.given" }]);
+    expect(await refused(closeMarketDay(db, fairOf({ lines: [line] }), { day: DAY }))).toMatchObject([{ field: "lines.0.given" }]);
     expect((await listMarketDays(db)).length).toBe(days);
   });
   it("a lot on hold is not packed by itself; freed, it is; and a packed tin leads back to every lot in it", async () => {

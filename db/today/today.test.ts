@@ -8,6 +8,7 @@ import { packGiftOrder } from "../gifts/pack.ts";
 import { closeMarketDay, saveMarketDay } from "../markets/markets.ts";
 import { choosePrices, chosenPrices } from "../prices/prices.ts";
 import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { fairOf } from "#test/db/market";
 import { euro } from "#test/db/fresh";
 import { buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, put } from "#test/db/workshop";
 import { workItems } from "./today.ts";
@@ -16,17 +17,7 @@ eachTestHasAWorkshop();
 
 /** Everything that waits on a day, as "station kind name". */
 const waits = async (day = DAY): Promise<string[]> => (await workItems(db, day)).map((w) => `${w.station} ${w.kind} ${w.name}`);
-const market = (day: string, lotId: number) => ({
-  name: "Fair",
-  day,
-  stallFee: euro(5),
-  travel: euro(0),
-  byCard: euro(0),
-  cardFeeBp: 0,
-  minutes: 60,
-  note: "",
-  lines: [{ lotId, taken: 2, sold: 1, given: 0, damaged: 0, price: euro(8) }],
-});
+const market = (day: string, lotId: number) => fairOf({ day, lines: [{ lotId, taken: 2, sold: 1, given: 0, damaged: 0, price: euro(8) }] });
 const gift = (due: string) => ({
   customer: "Choir",
   due,

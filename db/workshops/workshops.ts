@@ -161,7 +161,7 @@ export async function openWorkshops(url: string, making: Making): Promise<Worksh
       throw e;
     }
   };
-  /** Another database takes the place of one's own, which whoever asks for waits for meanwhile. */
+  /** Another database takes the place of one's own; requests for it wait meanwhile. */
   const swap = async (there: string, other: string, moment: string): Promise<string | null> => {
     const before = own;
     const swapped = (async () => {

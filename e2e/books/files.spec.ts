@@ -200,7 +200,7 @@ test("the calendar leaves as a file and as a feed, and a feed says when nothing 
   const fewer = await page.locator("aside code").innerText();
   expect(titlesOf(await (await page.request.get(fewer)).text()).filter((t) => /Last day|at its best/.test(t))).toEqual([]);
 
-  // A change is seen by whoever asks again.
+  // The next request sees a change.
   await open(page, "gifts");
   await page.getByRole("link", { name: "Marrowfield allotments" }).click();
   await page.getByLabel("Note").fill("Six boxes, ribbons too.");
@@ -252,6 +252,21 @@ test("a year's money adds up, leads to what it is made of, and leaves as a file"
   expect(Number((await foot.innerText()).replace(/[^\d.-]/g, ""))).toBeCloseTo(lost, 2);
   await page.getByRole("link", { name: /^Jar J26251-1/ }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText("Calendula");
+
+  // By replacement cost the file has two lines more, and still adds up.
+  await open(page, "settings");
+  await page.getByLabel("What a gram costs").selectOption("again");
+  await page.getByRole("button", { name: "Save" }).first().click();
+  await expect(page.getByLabel("What was done")).toContainText("Settings saved");
+  await open(page, "accounts?from=2026-07-01&to=2026-12-31");
+  const again = await saved(page, "Save all of it as CSV");
+  const of = (part: string): number =>
+    sumOf(
+      again.filter((l) => l["part"] === part),
+      "amount (EUR)",
+    );
+  expect(again.map((l) => l["line"])).toContain("Dearer or cheaper to buy again");
+  expect(of("stock at the start") + of("what moved it")).toBe(of("stock at the end"));
 
   await open(page, "accounts?from=2026-12-31&to=2026-01-01");
   await expect(page.getByText("The last day is before the first. This year is shown.")).toBeVisible();

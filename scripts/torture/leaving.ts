@@ -24,7 +24,7 @@ const DAY = "2026-05-04";
 
 type What = "backup" | "restore";
 
-/** Does it in a program of its own, killed so long after it began; to its end where nothing is said. @returns how long it took, and its code */
+/** Does it in a separate process, killed so long after it began, or run to its end where no time is given. @returns how long it took, and its code */
 async function inAProgram(args: readonly string[], killAfter?: number): Promise<{ took: number; code: number | null }> {
   const child = spawn(process.execPath, ["--import", "tsx", CHILD, ...args], { stdio: ["ignore", "pipe", "inherit"] });
   const ended = once(child, "exit") as Promise<[number | null]>;

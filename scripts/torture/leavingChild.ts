@@ -1,4 +1,4 @@
-/** One backup or one restore in a program of its own, to be killed: `leavingChild.ts DEMO-URL HOME backup|restore NAME`. Prints a line once it begins, and one once it is done. */
+/** One backup or one restore in a separate process, to be killed: `leavingChild.ts DEMO-URL HOME backup|restore NAME`. Prints a line once it begins, and one once it is done. */
 import { openBackups } from "#db/backups/backups";
 import { openWorkshops } from "#db/workshops/workshops";
 

@@ -152,7 +152,7 @@ describe("a recall", () => {
     const { to } = await post(recallLots, body);
     const id = /\d+$/.exec(to)![0];
     const file = await load(recallFile, `/lots/recalls/${id}/list.csv`, { id });
-    expect(file.headers.get("content-disposition")).toBe(`attachment; filename="recall-${id}.csv"`);
+    expect(file.headers.get("content-disposition")).toMatch(new RegExp(`^attachment; filename="recall-${id}-\\d{4}-\\d\\d-\\d\\d\\.csv"$`));
     const table = readTable(await file.text());
     const { header, rows: lines } = table.ok ? table.value : { header: [], rows: [] };
     expect(lines.length).toBeGreaterThan(1);

@@ -1,15 +1,47 @@
 /** A recall as a file to work from: one line for each of its units' whereabouts. */
 import { sayReason } from "#core/lot/recall";
 import { WHERE, type Where } from "#core/ledger/whereabouts";
-import { writeTable } from "#core/csv";
+import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { kind } from "#core/material/kinds";
 import { readRecall } from "#db/lots/recalls";
+import { csvFile } from "../../server/csv.server.ts";
 import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import type { Route } from "./+types/listCsv";
 import { nameOf } from "../lotColumns.tsx";
 
-const HEADS = ["where", "who", "how to reach them", "what", "lot", "supplier's lot", "amount", "unit", "day", "told", "came back", "note"];
+type Lot = NonNullable<Awaited<ReturnType<typeof readRecall>>>["reach"]["lots"][number];
+
+interface Line {
+  where: string;
+  who?: string;
+  reach?: string;
+  lot: Lot;
+  amount: number;
+  day: string;
+  told?: string;
+  /** Units that came back; null where nobody was asked. */
+  back?: number | null;
+  note: string;
+}
+
+const COLUMNS: FileColumn<Line>[] = [
+  { head: "where", of: (l) => l.where },
+  { head: "who", of: (l) => l.who ?? "" },
+  { head: "how to reach them", of: (l) => l.reach ?? "" },
+  { head: "what", of: (l) => nameOf(l.lot) },
+  { head: "lot", of: (l) => l.lot.number },
+  { head: "supplier's lot", of: (l) => l.lot.supplierLot },
+  ...amountColumns<Line>(
+    "amount",
+    (l) => l.amount,
+    (l) => (l.lot.kind === null ? "count" : kind(l.lot.kind).measured),
+  ),
+  { head: "day", of: (l) => l.day },
+  { head: "told", of: (l) => l.told ?? "" },
+  { head: "came back", of: (l) => l.back ?? null, as: "number" },
+  { head: "note", of: (l) => l.note },
+];
 
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
@@ -17,38 +49,28 @@ export async function loader({ params }: Route.LoaderArgs) {
   if (!found) throw new Response("Not found", { status: 404 });
   const { reach, told } = found;
   const lots = new Map(reach.lots.map((l) => [l.id, l]));
-  const of = (lotId: number, amount: number): string[] => {
-    const l = lots.get(lotId)!;
-    const weighed = l.kind !== null && kind(l.kind).measured === "weight";
-    const what = nameOf(l);
-    return [what, l.number, l.supplierLot, String(weighed ? amount / 1000 : amount), weighed ? "g" : "pcs"];
-  };
-  const held = (where: string, all: typeof reach.people): string[][] =>
+  const held = (where: string, all: typeof reach.people): Line[] =>
     all.flatMap((h) => {
       const said = told.find((t) => t.contactId === h.contactId);
-      // Returns are per person, not per product: listed once.
-      const all = h.times.flatMap((t) => t.had.map((x) => ({ ...x, day: t.day })));
-      return all.map((x, i) => [
-        where,
-        h.name,
-        h.reach,
-        ...of(x.lotId, x.units),
-        x.day,
-        said?.toldOn ?? "",
-        i === 0 && said ? String(said.back) : "",
-        i === 0 ? (said?.note ?? "") : "",
-      ]);
+      return h.times
+        .flatMap((t) => t.had.map((x) => ({ ...x, day: t.day })))
+        .map(({ lotId, units, day }, i) => ({
+          ...{ where, who: h.name, reach: h.reach, lot: lots.get(lotId)!, amount: units, day, told: said?.toldOn ?? "" },
+          // Returns are per person, not per product: listed once.
+          ...(i === 0 && said ? { back: said.back, note: said.note } : { note: "" }),
+        }));
     });
-  const others = WHERE.filter((w): w is Exclude<Where, "named" | "stall"> => w !== "named" && w !== "stall").flatMap((w) =>
-    reach.others[w].map((o) => [w, "", "", ...of(o.lotId, o.units), o.day, "", "", sayReason(o.reason, o.note)]),
+  const others = WHERE.filter((w): w is Exclude<Where, "named" | "stall"> => w !== "named" && w !== "stall").flatMap((where) =>
+    reach.others[where].map((o): Line => ({
+      where,
+      lot: lots.get(o.lotId)!,
+      amount: o.units,
+      day: o.day,
+      note: sayReason(o.reason, o.note),
+    })),
   );
-  const rows = [
-    ...reach.lots.filter((l) => l.onHand > 0).map((l) => ["here", "", "", ...of(l.id, l.onHand), l.arrived, "", "", l.holdReason ?? ""]),
-    ...held("order", reach.people),
-    ...held("stall", reach.markets),
-    ...others,
-  ];
-  return new Response(writeTable(HEADS, rows), {
-    headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="recall-${id}.csv"` },
-  });
+  const here = reach.lots
+    .filter((l) => l.onHand > 0)
+    .map((lot): Line => ({ where: "here", lot, amount: lot.onHand, day: lot.arrived, note: lot.holdReason ?? "" }));
+  return csvFile(`recall-${id}`, COLUMNS, [...here, ...held("order", reach.people), ...held("stall", reach.markets), ...others]);
 }

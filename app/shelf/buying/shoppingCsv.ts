@@ -1,5 +1,5 @@
 /** The shopping list as CSV, for a spreadsheet or to send along. */
-import { amountColumns, type FileColumn } from "#core/fileColumns";
+import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { kind } from "#core/material/kinds";
 import { shoppingList } from "#core/stock/offers";
 import { whatToBuy } from "#db/shelf/buying";

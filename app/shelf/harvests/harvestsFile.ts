@@ -1,5 +1,5 @@
 /** Harvests as a file. */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { DRYING_METHODS } from "#core/infusion/drying";
 import type { HarvestRow } from "#db/shelf/harvests";
 

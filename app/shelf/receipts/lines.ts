@@ -7,6 +7,6 @@ import type { Route } from "./+types/lines";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const [lines, { currency }] = await Promise.all([linesOfReceipts(db(), idsAsked(request)), cachedSettings(db())]);
-  // A receipt in the workshop's own currency has none of its own.
+  // A receipt in the workshop's currency names none.
   return Response.json(lines.map((l) => ({ ...l, currency: l.currency || currency })));
 }

@@ -1,5 +1,5 @@
 /** Receipts as a file, and their lines as another. */
-import { amountColumns, type FileColumn } from "#core/fileColumns";
+import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { kind } from "#core/material/kinds";
 import type { linesOfReceipts, listReceipts } from "#db/shelf/receipts/receipts";
 import type { LinesFile } from "../../ui/lists/saveList.tsx";

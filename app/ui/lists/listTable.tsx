@@ -60,7 +60,7 @@ interface Props<R> {
   /** The words a row is found by. */
   finds: (row: R) => string;
   columns: readonly (Column<R> | false)[];
-  /** What stands under it, of all its rows as they are found and sorted: the press that saves them. */
+  /** Shown under the list, given all its rows as they are found and sorted: the press that saves them. */
   under?: (rows: readonly R[]) => ReactNode;
   /** There are more rows than these, which `ask` reads (`useFullList`). */
   more?: boolean;

@@ -1,8 +1,8 @@
 /**
  * A list as a CSV file, by a press under it: the rows it shows, in their order, all of them however many stand on the screen. Where each row
- * has lines of its own (a receipt, a market day), a second press saves those.
+ * has lines (a receipt, a market day), a second press saves those.
  */
-import type { FileColumn } from "#core/fileColumns";
+import type { FileColumn } from "#core/lists/fileColumns";
 import { useEffect, useRef, useState } from "react";
 import { useHref } from "react-router";
 import { Problem } from "../fields/form.tsx";
@@ -58,7 +58,7 @@ export function SaveList<R, L extends { of: number } = never>({ what, rows, colu
   const [wanted, want] = useState<"rows" | "lines" | null>(null);
   const [problem, say] = useState<string | null>(null);
   const save = async (which: "rows" | "lines"): Promise<void> => {
-    const { numbersInFiles, writeList } = await import("#core/csv");
+    const { numbersInFiles, writeList } = await import("#core/lists/csv");
     const style = { numbers: numbersInFiles(numbers), currency };
     const text =
       which === "lines" && lines

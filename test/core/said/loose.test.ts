@@ -6,7 +6,7 @@ import { guessColumns, type Mapping } from "#core/intake/columns";
 import type { Known } from "#core/intake/goods";
 import { dateOrder, looseDay, looseMoney, numberStyle, type DateOrder } from "#core/intake/loose";
 import { readList } from "#core/intake/read";
-import { writeTable } from "#core/csv";
+import { writeTable } from "#core/lists/csv";
 import { readRows, readTable } from "#core/intake/table";
 import { each, expectWording } from "./expectWording.ts";
 

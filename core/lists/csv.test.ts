@@ -4,8 +4,8 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { numberCell, numbersInFiles, writeList } from "./csv.ts";
 import { amountColumns, type FileColumn } from "./fileColumns.ts";
-import { NUMBER_HABITS, NUMBER_HABIT_IDS } from "./measure/habit.ts";
-import { readTable } from "./intake/table.ts";
+import { NUMBER_HABITS, NUMBER_HABIT_IDS } from "../measure/habit.ts";
+import { readTable } from "../intake/table.ts";
 
 interface Row {
   name: string | null;

@@ -1,9 +1,9 @@
-/** The columns a list has as a file: each its heading, and what of a row stands under it. How they are written is `csv.ts`. */
+/** The columns of a list's file: a heading, and the value of each row. `csv.ts` writes them. */
 
 /** What the numbers of a column are, and in what they are written: grams of milligrams, the currency of its millionths, hundredths of a share. */
 export const PER_ONE = { number: 1, grams: 1000, money: 1_000_000, percent: 0.01 } as const;
 
-/** A column of a list's file: its heading, and what of a row stands under it. */
+/** A column of a list's file: its heading, and its value in a row. */
 export type FileColumn<R> =
   | { head: string; of: (row: R) => string | null; as?: undefined }
   | { head: string; of: (row: R) => number | null; as: keyof typeof PER_ONE };

@@ -1,10 +1,10 @@
 /**
- * Writing tables as CSV (RFC 4180, a byte-order mark in front), for people and their spreadsheets. Quotes are Papa Parse's business; what no
- * spreadsheet should run, and how numbers are written, is said here.
+ * Writes tables as CSV (RFC 4180, a byte-order mark in front), for people and their spreadsheets. Papa Parse quotes the cells; this module
+ * writes the numbers, and makes text of what a spreadsheet would run.
  */
 import Papa from "papaparse";
 import { PER_ONE, type FileColumn } from "./fileColumns.ts";
-import { NUMBER_HABITS, type NumberHabit } from "./measure/habit.ts";
+import { NUMBER_HABITS, type NumberHabit } from "../measure/habit.ts";
 
 /** Signs a spreadsheet takes for the beginning of a formula, full-width ones too, and characters it skips before one. */
 const RUNS = /^[\s\p{Cf}\p{Cc}]*[=+\-@\uff1d\uff0b\uff0d\uff20\u2212|]|^[\t\r\n]/u;
@@ -40,7 +40,7 @@ export const writeTable = (header: readonly string[], rows: readonly (readonly s
 
 export interface FileStyle {
   numbers: NumbersInFiles;
-  /** ISO 4217 code; it stands in the heading of every column of money. */
+  /** ISO 4217 code, for the heading of every column of money. */
   currency: string;
 }
 
