@@ -30,9 +30,10 @@ export async function longCsvFile<R>(
   parts: AsyncIterable<readonly R[]>,
 ): Promise<Response> {
   const { numbers, currency } = await styleOfFiles();
-  async function* written(): AsyncIterable<string> {
-    yield writeTable(headsOf(columns, currency), [], numbers);
-    for await (const rows of parts) yield writeRows(rowsOfList(columns, rows, numbers), numbers);
+  // Bytes, not text: an answer that is read whole before it is sent refuses a stream of text.
+  async function* written(): AsyncIterable<Buffer> {
+    yield Buffer.from(writeTable(headsOf(columns, currency), [], numbers));
+    for await (const rows of parts) yield Buffer.from(writeRows(rowsOfList(columns, rows, numbers), numbers));
   }
   return send(what, Readable.toWeb(Readable.from(written())) as ReadableStream);
 }

@@ -5,6 +5,8 @@ import { freshDb } from "#test/db/fresh";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { loader as bench } from "#app/bench/bench.tsx";
 import { loader as batch } from "#app/bench/batch.tsx";
+import { loader as actsCsv } from "#app/book/actsCsv.ts";
+import { loader as movementsCsv } from "#app/book/movementsCsv.ts";
 import { loader as setOut } from "#app/bench/settingOut/setOut.tsx";
 import { loader as cabinet } from "#app/cabinet/cabinet.tsx";
 import { loader as gifts } from "#app/gifts/gifts.tsx";
@@ -100,6 +102,11 @@ describe("an empty workshop", () => {
     const csv = await ((await open(shoppingCsv)) as Response).text();
     expect(csv.split("\r\n")).toEqual(["supplier,material,wanted,unit,packs,each holds,price of all (EUR)", ""]);
   });
+  it.each<[string, unknown, string]>([
+    ["the book", actsCsv, "act,day,written,who,kind,what,takes back act,taken back by act"],
+    ["movements", movementsCsv, "movement,act,day,"],
+  ])("%s as CSV is bytes that begin with its heading", async (_, loader, heading) =>
+    expect(await ((await open(loader)) as Response).text()).toMatch(heading));
 });
 
 describe("what isn't there is not found, never a crash", () => {
