@@ -6,8 +6,11 @@ import { compression } from "vite-plugin-compression2";
 /** What the browser is sent is compressed once, here; the server has only to choose (scripts/server/serve.ts). */
 const small = () => compression({ include: /\.(js|css|svg)$/, algorithms: ["gzip", "brotliCompress"] });
 
-/** What the server renders with comes in one file: read from its packages, thousands of small ones are opened at every start. */
-const ssr = { noExternal: true as const, external: ["pg", "react", "react-dom", "react-router"] };
+/**
+ * What the server renders with comes in one file: read from its packages, thousands of small ones are opened at every start. Those that read
+ * files of their own stay where they are.
+ */
+const ssr = { noExternal: true as const, external: ["pg", "react", "react-dom", "react-router", "pdfkit", "fontkit"] };
 
 /** What every page has of core goes in one script: each by itself costs more than it holds. */
 const together = (id: string): string | undefined =>

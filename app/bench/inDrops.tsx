@@ -19,16 +19,23 @@ interface Props {
   step: Mg;
 }
 
-export function InDrops({ materialId, liquids, lot, weight, step }: Props) {
+/** A small weight in drops, in words; null where it isn't counted so. */
+export function sayInDrops({ materialId, liquids, lot, weight, step }: Props): string | null {
   const liquid = liquids.find((l) => l.materialId === materialId);
   const said = lot?.dropsPerMl ?? null;
   const [drops, small] = liquid ? inDrops(weight, step, liquid, said) : [];
   if (drops === undefined) return null;
+  return `Some ${drops} drops${said !== null ? " of this bottle" : ""}${small === undefined ? "" : ` from a pipette, ${small} from an orifice bottle`}`;
+}
+
+export function InDrops(of: Props) {
+  const words = sayInDrops(of);
+  if (words === null) return null;
+  const { materialId, lot } = of;
   return (
     <p className="font-sans text-small font-normal text-pine-soft">
-      Some {drops} drops{said !== null && " of this bottle"}
-      {small !== undefined && ` from a pipette, ${small} from an orifice bottle`}
-      {said === null && (
+      {words}
+      {(lot?.dropsPerMl ?? null) === null && (
         <span className="no-print">
           .{" "}
           <Link to={`/shelf/${materialId}`} className="pressable">

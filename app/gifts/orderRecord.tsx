@@ -69,7 +69,7 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
         <Link to={`/gifts/new?like=${order.id}`} className="act">
           Write another like it
         </Link>
-        <Print />
+        <Print pdf={`/gifts/${order.id}/pdf`} />
       </Heading>
       <SideBySide reckoner={<OrderReckoner {...order} result={result} items={items} wrapping={wrapping} hourly={d.hourly} />}>
         <Sheet>

@@ -183,7 +183,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
         <Link to="/gifts" className="act">
           All orders
         </Link>
-        {order && <Print />}
+        {order && <Print pdf={sheet.formState.isDirty ? undefined : `/gifts/${order.id}/pdf`} />}
         <Button type="submit" main={!order} disabled={sending.busy}>
           Save the order
         </Button>

@@ -34,6 +34,7 @@ import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
 import { History, measureOf } from "./lotHistory.tsx";
 import { TraceDrawn } from "./traced.tsx";
+import { cameToBe } from "./went.ts";
 import { UsesUp } from "./usesUp.tsx";
 import type { Route } from "./+types/lot";
 
@@ -154,7 +155,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
           </>
         }
       >
-        <Print />
+        <Print pdf={`/lots/${encodeURIComponent(lot.number)}/pdf`} />
         <Link to={`/lots/recalls/new?lot=${encodeURIComponent(lot.number)}`} className="act">
           Recall it
         </Link>
@@ -285,13 +286,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
                       here
                     </span>
                   </p>
-                  <History
-                    rows={history.filter(
-                      (r) =>
-                        r.lotId === s.lot.id && r.reason !== "filled" && r.reason !== "strained" && !(r.reason === "remelted" && r.qty > 0),
-                    )}
-                    lot={s.lot}
-                  />
+                  <History rows={history.filter((r) => r.lotId === s.lot.id && !cameToBe(r))} lot={s.lot} />
                 </div>
               ))}
             </Part>

@@ -1,45 +1,25 @@
 /** A lot's comings and goings, each with a way to where it came from or went. */
 import { Link } from "react-router";
 import { kind } from "#core/material/kinds";
-import { REASONS } from "#core/ledger/reasons";
 import type { HistoryRow, NamedLot } from "#db/lots/trace";
 import { Money, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { Table } from "../ui/lists/table.tsx";
+import { went } from "./went.ts";
 
 /** Whether it is weighed or counted. */
 export const measureOf = (l: NamedLot) => (l.kind ? kind(l.kind).measured : "count");
 
-/** Where units or grams went, in words with a way there. */
+/** Where it went, with a way there. */
 function Went({ row }: { row: HistoryRow }) {
-  if (row.marketDayId !== null)
-    return (
-      <Link to={`/markets/${row.marketDayId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason].say} at {row.market}
-      </Link>
-    );
-  if (row.giftOrderId !== null)
-    return (
-      <Link to={`/gifts/${row.giftOrderId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason].say} for {row.customer}
-      </Link>
-    );
-  if (row.jarId !== null)
-    return (
-      <Link to={`/jars/${row.jarId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason].say}, {row.jar}
-      </Link>
-    );
-  if (row.batchId !== null)
-    return (
-      <Link to={`/bench/${row.batchId}`} className="text-amber underline underline-offset-4">
-        {REASONS[row.reason].say}
-        {row.reason === "used" && row.batchNumber ? `, ${row.batchNumber}` : ""}
-      </Link>
-    );
-  return (
+  const { say, to, note } = went(row);
+  return to ? (
+    <Link to={to} className="text-amber underline underline-offset-4">
+      {say}
+    </Link>
+  ) : (
     <span>
-      {REASONS[row.reason].say}
-      {row.note && <span className="text-pine-soft">, {row.note}</span>}
+      {say}
+      {note && <span className="text-pine-soft">, {note}</span>}
     </span>
   );
 }

@@ -41,7 +41,7 @@ export function DayRecord({ day, book, righted }: Props) {
         <Link to={`/markets/new?like=${day.id}`} className="act">
           Plan another like it
         </Link>
-        <Print />
+        <Print pdf={`/markets/${day.id}/pdf`} />
       </Heading>
       <SideBySide reckoner={<DayReckoner {...day} result={result} hours={hours} />}>
         <Sheet>

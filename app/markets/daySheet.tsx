@@ -121,7 +121,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
         <Link to="/markets" className="act">
           All days
         </Link>
-        {day && <Print />}
+        {day && <Print pdf={sheet.formState.isDirty ? undefined : `/markets/${day.id}/pdf`} />}
         <Button type="submit" disabled={sheet.busy} main={!closes || day === null}>
           Save the day
         </Button>

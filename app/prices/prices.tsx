@@ -10,6 +10,7 @@ import { db } from "../server/workshop.server.ts";
 import { percent } from "../ui/figures/amounts.tsx";
 import { Empty, Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { ListTable } from "../ui/lists/listTable.tsx";
+import { SaveAs } from "../ui/lists/saveAs.tsx";
 import { SaveList } from "../ui/lists/saveList.tsx";
 import type { Column } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -108,6 +109,12 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                 cell: (p) => (p.views[0]?.view?.perHour != null ? money(p.views[0].view.perHour, currency) : "—"),
               },
             ]}
+          />
+          <SaveAs
+            files={CHANNEL_IDS.filter((_, i) => loaderData.some((p) => p.views[i])).map((c) => [
+              `/prices/pdf?for=${c}`,
+              `Price list as PDF: ${CHANNELS[c].toLowerCase()}`,
+            ])}
           />
           <p className="mt-3 text-small text-pine-soft">
             An hour brings: at the market price, what is left for each hour of making after materials, overhead and fee.

@@ -11,6 +11,7 @@ import { showScale } from "#core/recipe/scale";
 import { NUMBER_HABIT_IDS, NUMBER_HABITS } from "#core/measure/habit";
 import { DATE_STYLE_IDS, DATE_STYLES } from "#core/typedDay";
 import { COSTING_METHODS, COSTING_METHOD_IDS } from "#core/stock/costingMethods";
+import { PAPER_SIZE_IDS, PAPER_SIZES } from "#core/settings/settings";
 import { cachedSettings, moneyIsIn, saveSettings, SETTINGS } from "#db/settings/settings";
 import { Link } from "react-router";
 import { object } from "yup";
@@ -66,6 +67,7 @@ const schema = object({
   leadDays: wholeNumber(0, 180, "days"),
   coverDays: wholeNumber(1, 730, "days"),
   scale: oneOf(SCALES.map((x) => x.id)),
+  paper: oneOf(PAPER_SIZE_IDS),
   netRule: oneOf(NET_RULE_IDS),
   checkFirst: oneOf(CHECK_FIRST.map(([x]) => x)),
   dates: oneOf(DATE_STYLE_IDS),
@@ -143,6 +145,13 @@ function SettingsSheet({ settings: s, fixed, opened: sheetOpened, book, booksIn 
               hint="In ounces, grams are shown beside them."
               options={SCALES.map((x) => [x.id, showScale(x.scale)] as const)}
               {...sheet.register("scale")}
+            />
+            <Choice
+              label="Paper"
+              hint="What is saved as PDF is of this size."
+              options={PAPER_SIZE_IDS.map((x) => [x, PAPER_SIZES[x]] as const)}
+              {...sheet.register("paper")}
+              problem={errors.paper?.message}
             />
             <Choice
               label="Net weights by the rule of"

@@ -37,3 +37,9 @@ export const askedMaterials = async ({ whole, board, find }: Asked, most: number
   if (find) return onShelf(db(), today(), { find }, most);
   return board ? onShelf(db(), today(), { kind: board }, most) : [];
 };
+
+/** The materials for a file: with all boards of a big shelf closed it is the whole shelf that is looked at. */
+export async function askedForFile(request: Request, most: number): Promise<OnShelf[]> {
+  const asked = await askedOfShelf(request);
+  return asked.find || asked.board ? askedMaterials(asked, most) : onShelf(db(), today(), {}, most);
+}

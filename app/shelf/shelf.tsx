@@ -185,7 +185,14 @@ export default function Shelf({ loaderData: { boards, whole, board, find, materi
           />
           {visible.length === 0 && <p className="py-6 text-center text-pine-soft">Nothing on the shelf is called “{find || typed}”.</p>}
           {materials.length === MOST && <p className="pt-3 text-pine-soft">The first {MOST} are shown. Find the others by name.</p>}
-          {visible.length > 0 && <SaveAs files={[[`/shelf/shelf.csv?${saved}`, "Save as CSV"]]} />}
+          {visible.length > 0 && (
+            <SaveAs
+              files={[
+                [`/shelf/pdf?${saved}`, "Save as PDF"],
+                [`/shelf/shelf.csv?${saved}`, "Save as CSV"],
+              ]}
+            />
+          )}
         </Sheet>
       )}
     </>

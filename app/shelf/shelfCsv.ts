@@ -1,12 +1,10 @@
 /** The shelf as a file: every material with what is on hand and its worth, or those of a board or a search. */
 import { amountColumns, type FileColumn } from "#core/lists/fileColumns";
 import { KINDS, kind } from "#core/material/kinds";
-import { today } from "#db/clock";
-import { onShelf, type OnShelf } from "#db/shelf/overview";
+import type { OnShelf } from "#db/shelf/overview";
 import { LISTED_AT_MOST } from "#db/lists";
 import { csvFile } from "../server/csv.server.ts";
-import { db } from "../server/workshop.server.ts";
-import { askedMaterials, askedOfShelf } from "./asked.server.ts";
+import { askedForFile } from "./asked.server.ts";
 import type { Route } from "./+types/shelfCsv";
 
 const measured = (m: OnShelf) => kind(m.kind).measured;
@@ -25,10 +23,4 @@ const COLUMNS: FileColumn<OnShelf>[] = [
   { head: "low", of: (m) => (m.low ? "yes" : "no") },
 ];
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const asked = await askedOfShelf(request);
-  // With all boards closed it is the whole shelf that is looked at.
-  const all = !asked.find && !asked.board;
-  const materials = all ? await onShelf(db(), today(), {}, LISTED_AT_MOST) : await askedMaterials(asked, LISTED_AT_MOST);
-  return csvFile("shelf", COLUMNS, materials);
-}
+export const loader = async ({ request }: Route.LoaderArgs) => csvFile("shelf", COLUMNS, await askedForFile(request, LISTED_AT_MOST));

@@ -10,6 +10,10 @@ import type { Scale } from "../recipe/scale.ts";
 import type { DateStyle } from "../typedDay.ts";
 import type { CostingMethod } from "../stock/costingMethods.ts";
 
+export const PAPER_SIZES = { a4: "A4", letter: "Letter" } as const;
+export type PaperSize = keyof typeof PAPER_SIZES;
+export const PAPER_SIZE_IDS = Object.keys(PAPER_SIZES) as PaperSize[];
+
 export interface Settings {
   workshop: string;
   /** ISO 4217 code. */
@@ -34,6 +38,8 @@ export interface Settings {
   numbers: NumberHabit;
   /** What the scale reads in, and to. */
   scale: Scale;
+  /** The size of a sheet of paper. */
+  paper: PaperSize;
   /** By whose rule net weights are judged. */
   netRule: NetRule;
   /** Whether what is poured is on hold until it was checked. */
@@ -63,6 +69,7 @@ export const STARTING_SETTINGS: Settings = {
   dates: "dmy",
   numbers: "asked",
   scale: { unit: "g", step: 100 },
+  paper: "a4",
   netRule: "eu",
   checkFirst: false,
   maker: "Maker",

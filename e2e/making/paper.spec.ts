@@ -3,65 +3,9 @@
  * has a line alone.
  */
 import { expect, type Page } from "@playwright/test";
-import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { readFileSync } from "node:fs";
+import { faults, sheetsOf, textOf } from "../../test/papers.ts";
 import { does, open, test } from "../hand.ts";
-
-interface Box {
-  text: string;
-  left: number;
-  right: number;
-  top: number;
-  bottom: number;
-}
-interface Sheet {
-  boxes: Box[];
-  width: number;
-  height: number;
-}
-
-/** The margins a browser is asked for, in points: 12 mm. */
-const MARGIN = (12 / 25.4) * 72;
-/** Letters lean out of their boxes a little. */
-const LEAN = 1.5;
-
-/** The pages of a PDF, each with its texts from the top. */
-async function sheetsOf(pdf: Uint8Array): Promise<Sheet[]> {
-  const doc = await getDocument({ data: pdf, useSystemFonts: true, verbosity: 0 }).promise;
-  const sheets: Sheet[] = [];
-  for (let n = 1; n <= doc.numPages; n++) {
-    const page = await doc.getPage(n);
-    const { width, height } = page.getViewport({ scale: 1 });
-    const { items } = await page.getTextContent();
-    const boxes = items.flatMap((i): Box[] => {
-      if (!("str" in i) || i.str.trim() === "") return [];
-      const [, , , , x, y] = i.transform as [number, number, number, number, number, number];
-      // From the foot of a letter without a tail to the head of a capital.
-      return [{ text: i.str.trim(), left: x, right: x + i.width, top: height - y - 0.7 * i.height, bottom: height - y }];
-    });
-    sheets.push({ boxes, width, height });
-  }
-  await doc.destroy();
-  return sheets;
-}
-
-const over = (a: Box, b: Box): boolean =>
-  Math.min(a.right, b.right) - Math.max(a.left, b.left) > LEAN && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > LEAN;
-
-/** Lines of text: boxes that stand at one height. */
-const lines = ({ boxes }: Sheet): number => new Set(boxes.map((b) => Math.round(b.bottom / 4))).size;
-
-/** What is wrong with printed pages, in words. */
-function faults(sheets: readonly Sheet[]): string[] {
-  return sheets.flatMap(({ boxes, width, height }, n) => {
-    const at = `page ${n + 1} of ${sheets.length}`;
-    const clashes = boxes.flatMap((a, i) => boxes.slice(i + 1).flatMap((b) => (over(a, b) ? [`${at}: “${a.text}” over “${b.text}”`] : [])));
-    const outside = boxes
-      .filter((b) => b.left < MARGIN - LEAN || b.right > width - MARGIN + LEAN || b.top < MARGIN - 4 || b.bottom > height - MARGIN + 4)
-      .map((b) => `${at}: “${b.text}” is past the margin`);
-    const alone = sheets.length > 1 && lines(sheets[n]!) < 2 ? [`${at}: has ${lines(sheets[n]!)} lines`] : [];
-    return [...clashes, ...outside, ...alone];
-  });
-}
 
 /** Names that are on the page but are cut off where it is printed. */
 const cut = (page: Page): Promise<string[]> =>
@@ -127,6 +71,13 @@ test("a recall's letters: each on a page of its own, dated and signed, with nobo
   expect(to.length).toBeGreaterThan(2);
   expect(await prints(page, path)).toEqual([to.length, to.length]);
   const sheets = await sheetsOf(new Uint8Array(await page.pdf({ format: "A4" })));
+  // The same letters as a file, with nothing on any but its own page.
+  const [saved] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Save as PDF" }).click()]);
+  expect(saved.suggestedFilename()).toMatch(/^recall-\d+-letters\.pdf$/);
+  const file = await sheetsOf(readFileSync(await saved.path()));
+  expect([file.length, faults(file)]).toEqual([to.length, []]);
+  for (const [n, sheet] of file.entries())
+    expect([to[n], textOf([sheet]).includes(to[n]!.replace("Notice for ", ""))]).toEqual([to[n], true]);
   const people = to.filter((name) => !name.startsWith("Notice"));
   for (const [n, sheet] of sheets.entries()) {
     const text = sheet.boxes.map((b) => b.text).join(" ");

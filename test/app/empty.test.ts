@@ -106,7 +106,8 @@ describe("an empty workshop", () => {
     ["the book", actsCsv, "act,day,written,who,kind,what,takes back act,taken back by act"],
     ["movements", movementsCsv, "movement,act,day,"],
   ])("%s as CSV is bytes that begin with its heading", async (_, loader, heading) =>
-    expect(await ((await open(loader)) as Response).text()).toMatch(heading));
+    expect(await ((await open(loader)) as Response).text()).toMatch(heading),
+  );
 });
 
 describe("what isn't there is not found, never a crash", () => {

@@ -29,8 +29,8 @@ interface Props {
   events: readonly BenchEvent[];
 }
 
-export function AgainstPlan({ sheet: { batch, recipe, sizes, takes }, plan, was, events }: Props) {
-  const { currency } = useWorkshop();
+/** What was planned, what it came to and how far off that is, line by line. */
+export function rowsAgainstPlan({ batch, sizes, takes }: BatchSheet, plan: Props["plan"], was: PourResult, currency: string): Row[] {
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   const weight = (what: string, planned: number, really: number): Row => ({
     what,
@@ -40,7 +40,7 @@ export function AgainstPlan({ sheet: { batch, recipe, sizes, takes }, plan, was,
   });
   const points = (n: number): string => `${(n * 100).toFixed(1)} points`;
   const filled = sizes.filter((s) => s.units);
-  const rows: Row[] = [
+  return [
     weight("Weighed in", plan.weighed, weighed),
     ...sizes.map((s) => ({
       what: `Filled, ${s.label}`,
@@ -70,10 +70,15 @@ export function AgainstPlan({ sheet: { batch, recipe, sizes, takes }, plan, was,
       return [{ what: label, plan: say(planned), was: say(one.total), off: off(planned, one.total, say, 5000) }];
     }),
   ];
+}
+
+export function AgainstPlan({ sheet, plan, was, events }: Props) {
+  const { currency } = useWorkshop();
+  const { batch, recipe } = sheet;
   return (
     <Part title="Against the plan">
       <Table
-        rows={rows}
+        rows={rowsAgainstPlan(sheet, plan, was, currency)}
         by={(r) => r.what}
         columns={[
           { head: "Of this batch", cell: (r) => r.what },

@@ -23,6 +23,7 @@ import type { Opened } from "../../forms/useSheet.ts";
 import { TimeOfDay } from "../../ui/figures/timeOfDay.tsx";
 import { AgainstPlan } from "./againstPlan.tsx";
 import { Checked } from "./checked.tsx";
+import { onItsDay } from "./onItsDay.ts";
 import { NextTime } from "./nextTime.tsx";
 import { RecordHeading } from "./recordHeading.tsx";
 import { Made, type HowMade } from "./recordMade.tsx";
@@ -46,13 +47,11 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
   const sizes = all.filter((s) => s.units);
   const many = sizes.length > 1;
   const byId = new Map(lots.map((l) => [l.id, l]));
-  // Put down another day than it was done, the hour is of the putting down. Whose midnight it was nobody knows: half a day either way.
-  const onItsDay = (at: Date | null): boolean =>
-    at !== null && Math.abs(new Date(at).getTime() - Date.parse(`${batch.day}T12:00Z`)) < 864e5;
   const weighed = takes.reduce((a, t) => a + (t.weighed ?? 0), 0);
   return (
     <>
       <RecordHeading
+        batch={batch}
         recipe={recipe}
         about={
           <>
@@ -183,7 +182,7 @@ export function BatchRecord({ sheet, result, book, righted, made, plan, taught, 
                   cell: (t) =>
                     t.weighedBy && (
                       <>
-                        {onItsDay(t.weighedAt) && <TimeOfDay at={t.weighedAt!} />} {WEIGHED_BY[t.weighedBy]}
+                        {onItsDay(batch.day, t.weighedAt) && <TimeOfDay at={t.weighedAt!} />} {WEIGHED_BY[t.weighedBy]}
                       </>
                     ),
                 },

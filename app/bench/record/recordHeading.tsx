@@ -5,9 +5,9 @@ import type { BatchSheet } from "#db/bench/read";
 import { Print } from "../../ui/sheet/print.tsx";
 import { Heading } from "../../ui/sheet/sheet.tsx";
 
-export const RecordHeading = ({ recipe, about }: { recipe: BatchSheet["recipe"]; about: ReactNode }) => (
+export const RecordHeading = ({ batch, recipe, about }: Pick<BatchSheet, "batch" | "recipe"> & { about: ReactNode }) => (
   <Heading title={recipe.name} about={about}>
-    <Print />
+    <Print pdf={`/bench/${batch.id}/pdf`} />
     <Link to={`/bench/set-out?recipe=${recipe.id}`} className="act">
       Make it again
     </Link>

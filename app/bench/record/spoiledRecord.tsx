@@ -25,6 +25,7 @@ export function SpoiledRecord({ sheet: { batch, recipe, sizes, takes, lots }, co
   return (
     <>
       <RecordHeading
+        batch={batch}
         recipe={recipe}
         about={
           <>

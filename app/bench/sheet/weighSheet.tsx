@@ -32,6 +32,9 @@ import { ByHand } from "./byHand.tsx";
 import { PouredRest } from "./pouredRest.tsx";
 import { PouredSizes, type Container } from "./pouredSizes.tsx";
 
+/** Said on every weigh sheet. */
+export const HOT_WAX = "Never leave hot wax or put it over a flame. Dry tools: a drop of water spoils the batch.";
+
 interface Props {
   sheet: BatchSheet;
   scale: Scale;
@@ -165,7 +168,7 @@ export function WeighSheet({
           </>
         }
       >
-        <Print />
+        <Print pdf={`/bench/${batch.id}/pdf`} />
         <Link to={`/bench/${batch.id}/at`} className="act">
           At the bench
         </Link>
@@ -298,7 +301,7 @@ export function WeighSheet({
           )}
           <Failed opened={opened} before={keep.atOnce} />
           <div className="mt-5">
-            <Caution>Never leave hot wax or put it over a flame. Dry tools: a drop of water spoils the batch.</Caution>
+            <Caution>{HOT_WAX}</Caution>
           </div>
         </Sheet>
       </SideBySide>

@@ -8,10 +8,11 @@ import { today } from "#db/clock";
 import { db } from "../../server/workshop.server.ts";
 import { idOf } from "../../forms/ids.ts";
 import { Copy } from "../../ui/fields/copy.tsx";
-import { Button } from "../../ui/fields/form.tsx";
+import { Print } from "../../ui/sheet/print.tsx";
 import { Empty, Heading } from "../../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/letters";
 import { nameOf } from "../lotColumns.tsx";
+import { headsLetter } from "./headsLetter.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Recall letters · Zelbin" }];
 
@@ -63,11 +64,7 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
           <Link to={`/lots/recalls/${id}`} className="act">
             Back to the recall
           </Link>
-          {letters.length > 0 && (
-            <Button main onClick={() => window.print()}>
-              Print
-            </Button>
-          )}
+          {letters.length > 0 && <Print pdf={`/lots/recalls/${id}/letters/pdf`} />}
         </Heading>
       </div>
       {unanswerable && letters.length > 0 && (
@@ -98,7 +95,7 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
             {l.text.split("\n\n").map((p, n) => (
               <p
                 key={n}
-                className={`mt-3.5 whitespace-pre-line first:mt-0 ${/^(RECALL|REHEARSAL)/.test(p) ? "font-display text-title" : "text-lead leading-relaxed"}`}
+                className={`mt-3.5 whitespace-pre-line first:mt-0 ${headsLetter(p) ? "font-display text-title" : "text-lead leading-relaxed"}`}
               >
                 {p}
               </p>

@@ -217,7 +217,7 @@ function Walk({ loaderData }: { loaderData: Loaded }) {
         )}
         {lots > 0 && (
           <>
-            <Print>Print the list</Print>
+            <Print pdf="/shelf/stock-take/pdf">Print the list</Print>
             <Button main disabled={post.state !== "idle" || done === 0} onClick={() => hit("post")}>
               Post the counts
             </Button>

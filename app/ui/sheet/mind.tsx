@@ -1,13 +1,9 @@
 /** Cautions of something made: its allergens, and whom it isn't for. It warns, and never clears. */
-import { CAUTIONS } from "#core/material/cautions";
-import type { Minded } from "#core/material/minded";
+import { MINDED_FROM, mindedLines, type Minded } from "#core/material/minded";
 import { wordList } from "#core/words";
 
-export function Mind({ of: { allergens, cautions } }: { of: Minded }) {
-  const rows = [
-    ...allergens.map(({ name, of }) => ({ head: `Allergen: ${name}`, of, say: "" })),
-    ...cautions.map(({ id, of }) => ({ head: CAUTIONS[id].label, of, say: CAUTIONS[id].say })),
-  ];
+export function Mind({ of: minded }: { of: Minded }) {
+  const rows = mindedLines(minded);
   return (
     <>
       {rows.length === 0 ? (
@@ -24,9 +20,7 @@ export function Mind({ of: { allergens, cautions } }: { of: Minded }) {
           ))}
         </dl>
       )}
-      <p className="mt-2 text-fine text-pine-soft">
-        From memory and from what your materials say. A supplier’s papers and local rules come first, and nothing here clears a product.
-      </p>
+      <p className="mt-2 text-fine text-pine-soft">{MINDED_FROM}</p>
     </>
   );
 }

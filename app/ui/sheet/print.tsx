@@ -1,4 +1,17 @@
-/** The print button of every record. */
+/** The print button of every record, and the same as a file. */
+import { useHref } from "react-router";
 import { Button } from "../fields/form.tsx";
 
-export const Print = ({ children = "Print" }: { children?: string }) => <Button onClick={() => window.print()}>{children}</Button>;
+const Pdf = ({ at }: { at: string }) => (
+  <a href={useHref(at)} download className="act">
+    Save as PDF
+  </a>
+);
+
+/** @param pdf where the server writes it as a file; absent where it is printed alone */
+export const Print = ({ children = "Print", pdf }: { children?: string; pdf?: string }) => (
+  <>
+    <Button onClick={() => window.print()}>{children}</Button>
+    {pdf && <Pdf at={pdf} />}
+  </>
+);
