@@ -82,17 +82,18 @@ const MEASURE = { kg: "1 kg", hg: "100 g", g: "1 g", lb: "1 lb", oz: "1 oz", l: 
 /**
  * What all of a row costs, to the cent.
  * @param n the figure in its price column
+ * @param worked whether a spreadsheet worked it out: then it is rounded, also where it is that of all
  * @returns problems `cents`, `absurd`, and of `readStock` where that material isn't measured so
  * @example priceOfAll(new Fraction(9.5), "all", goodsOf({ packs: "1", packSize: "1 kg", unit: "" }, "point", beeswax).value, beeswax).value // 9.50
  */
-export function priceOfAll(n: Fraction, of: PriceOf, goods: Goods, facts: MaterialFacts): Outcome<Micros> {
+export function priceOfAll(n: Fraction, of: PriceOf, goods: Goods, facts: MaterialFacts, worked = false): Outcome<Micros> {
   let all = n;
   if (of === "pack") all = n.mul(goods.times);
   else if (of !== "all") {
     const one = readStock(MEASURE[of], factsIn(facts));
     if (!one.ok) return one;
     all = n.mul(goods.qty).div(one.value);
-  } else if (n.mul(100).d !== 1n) return refuse("cents", "Money has at most two decimals here.");
+  } else if (!worked && n.mul(100).d !== 1n) return refuse("cents", "Money has at most two decimals here.");
   if (all.compare(1_000_000) > 0) return refuse("absurd", "That is over a million. Check the amount.");
   return done(micros(all.mul(100).round().valueOf() * CENT));
 }

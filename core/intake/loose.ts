@@ -82,6 +82,8 @@ export interface LooseMoney {
   credit: boolean;
   /** The currency's sign or letters beside it; empty where there are none. */
   sign: string;
+  /** With four decimals or more, a spreadsheet worked it out: it is money once it is rounded. With three it could be thousands. */
+  worked: boolean;
 }
 
 const CREDIT = /^\((.*)\)$|^[-−–](.*)$|^(.*\d.*?)\s*(?:\bCR\.?|(?<=[.,]\d{2})[-−])$/i;
@@ -111,7 +113,7 @@ export function looseMoney(text: string, style: NumberStyle): Outcome<LooseMoney
   if (!n.ok) return n.problem.code === "notNumber" ? refuse("notMoney", `“${text}” isn't an amount of money. Write it like 12.50.`) : n;
   return inner.includes("/")
     ? refuse("notMoney", "Write money as 12.50, not as a fraction.")
-    : done({ n: n.value, credit: given !== null, sign });
+    : done({ n: n.value, credit: given !== null, sign, worked: /[.,]\d{4,}$/.test(bareNumber(inner)) });
 }
 
 export const DATE_ORDERS = { ymd: "2026-11-25", dmy: "25.11.2026", mdy: "11/25/2026" } as const;

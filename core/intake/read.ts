@@ -11,7 +11,7 @@ import { asksOf, isAsked, type Asked, type FileChoices, type Told } from "./aske
 import type { Body, LeftOut } from "./body.ts";
 import { FIELDS, PURPOSES, type FieldId, type Mapping, type Purpose } from "./columns.ts";
 import { partGoods, type BlankField, type GoodsRow, type Known, type KnownNames } from "./goods.ts";
-import { looseDay, looseMoney } from "./loose.ts";
+import { looseDay, looseMoney, type LooseMoney } from "./loose.ts";
 import { isSignOf } from "./money.ts";
 
 export interface IntakeLine {
@@ -147,8 +147,8 @@ function readRow(row: GoodsRow, m: Mapping, told: Told, said: FileChoices, { kno
   };
   return { line, back, problems, unknown: null };
 
-  function costOf(of: { n: Parameters<typeof priceOfAll>[0]; sign: string }, goods: Goods, facts: Known): Outcome<Paid> {
-    const all = priceOfAll(of.n, told.priceOf, goods, facts);
+  function costOf(of: LooseMoney, goods: Goods, facts: Known): Outcome<Paid> {
+    const all = priceOfAll(of.n, told.priceOf, goods, facts, of.worked);
     if (!all.ok) return all;
     const foreign = isSignOf(of.sign, own) ? undefined : told.money.get(of.sign);
     if (!foreign || foreign.code === own) return done({ price: all.value, currency: "", rate: RATE_1 });

@@ -231,6 +231,12 @@ describe("one row by itself", () => {
     ["Tin;500 g;1;12;2026-02-01;Mill;", "packSize: Tin is counted, not measured in g. Enter a number of pieces."],
     [`${"x".repeat(81)};1 kg;1;12;2026-02-01;Mill;`, `material: “${"x".repeat(20)}…” is over 80 characters.`],
   ])("%s is refused", (cells, say) => expect(problems(row(cells, { numbers: "comma" }))).toEqual([`2 ${say}`]));
+  it("with four decimals was worked out by a spreadsheet, and is rounded to the cent", () =>
+    expect(
+      ["12.3450", "1234.5678", "0.004999"].map(
+        (p) => row(`Shea butter;1 kg;1;${p};2026-01-05;Mill;`, { numbers: "point" }).intake.lines[0]?.price,
+      ),
+    ).toEqual([eur(12.35), eur(1234.57), eur(0)]));
   it("may be of today", () => expect(row("Shea butter;1 kg;1;12;2026-11-30;Mill;2026-11-30").intake.lines).toHaveLength(1));
 });
 

@@ -1,5 +1,6 @@
 /** The shelf through the interface: from the library and a receipt to use-first and the stock-take; a file; a harvest; the shopping list. */
 import { expect, type Page } from "@playwright/test";
+import writeWorkbook, { type SheetData } from "write-excel-file/node";
 import { does, figure, fillRow, open, test } from "../hand.ts";
 
 test("received in parts, opened, used first, counted in a stock-take, and the receipt corrected", async ({ page }) => {
@@ -159,6 +160,36 @@ test("receipts out of a file: columns matched, styles found, unknown names match
   await expect(page.getByRole("link", { name: "Spring nettle" })).toBeVisible();
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back");
+
+  // A spreadsheet's own file: its second sheet, under a merged title, with days and numbers as it has them, and a sum beneath.
+  await open(page, "/shelf/receive/file");
+  const goods: SheetData = [
+    [{ value: "Orders of the autumn", columnSpan: 5 }],
+    [],
+    ["Date", "Supplier", "Item", "Size", "Line total"].map((value) => ({ value })),
+    [{ value: new Date("2026-10-02"), type: Date, format: "dd.mm.yyyy" }, ...["Press house", "Jojoba oil", "250 mL"], { value: 12.345 }],
+    [{ value: new Date("2026-10-02"), type: Date, format: "dd.mm.yyyy" }, ...["Press house", "Castor oil", "1 kg"], { value: 9.9 }],
+    [null, null, "Total", null, { value: 22.245 }],
+  ];
+  const notes: SheetData = [[{ value: "a" }, { value: "b" }]];
+  await file(
+    "autumn.xlsx",
+    await writeWorkbook([
+      { sheet: "Notes", data: notes },
+      { sheet: "Goods", data: goods },
+    ]).toBuffer(),
+  );
+  await page.getByLabel("Its sheet").selectOption("Goods");
+  await expect(page.getByText("A currency that only a cell’s format shows is not seen")).toBeVisible();
+  await expect(page.getByText("Row 6, “Total")).toBeVisible();
+  await does(page, "Put 2 lines on the shelf", "Received 2 lots on 1 receipt from a file");
+  await open(page, "/shelf/receipts");
+  await expect(page.getByRole("row", { name: /Press house.*€22\.2[45]/ })).toBeVisible();
+  await open(page, "/shelf/receive/file");
+  await file("old.xls", Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1, 0, 0]));
+  await expect(page.getByRole("alert").filter({ hasText: "Save it as .xlsx or as CSV" })).toBeVisible();
+  await file("broken.xlsx", Buffer.from("PK\x03\x04 and nothing else"));
+  await expect(page.getByRole("alert").filter({ hasText: "can't be read as a spreadsheet" })).toBeVisible();
 });
 
 test("a long list says how far it is, and can be stopped: nothing of it is kept", async ({ page }) => {

@@ -8,11 +8,13 @@ import { useSheet } from "../../forms/useSheet.ts";
 import { Waiting } from "../../forms/waiting.tsx";
 import { Area, Button, Choice, Problem } from "../../ui/fields/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
+import { useWorkshop } from "../../ui/workshop.ts";
 import { HeldBack, SheetSays } from "../../forms/sheetSays.tsx";
 import type { Matching } from "./fileChoices.tsx";
 import { FilePreview } from "./filePreview.tsx";
-import { textOf } from "./decode.ts";
+import { tablesOf } from "./chosenFile.ts";
 import type { Preview } from "./intake.server.ts";
+import type { SheetText } from "./workbookWorker.ts";
 
 type Back = Reply | { preview: Preview } | null;
 
@@ -53,9 +55,13 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
     { draft: (v) => (v.fileName ? `${title}: ${v.fileName}` : title) },
   );
   const v = sheet.values;
+  const { currency } = useWorkshop();
   const look = useFetcher<Back>();
   const [waiting, setWaiting] = useState(false);
   const [wrong, setWrong] = useState<string>();
+  // A spreadsheet may have several; the one that is looked at is the text.
+  const [tables, setTables] = useState<readonly SheetText[]>([]);
+  const [reading, setReading] = useState(false);
   const choices = JSON.stringify(CHOICES.map((c) => v[c]));
   useEffect(() => {
     if (v.text.trim() === "") return;
@@ -79,9 +85,12 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
   };
   const load = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    const text = textOf(new Uint8Array(await file.arrayBuffer()));
-    setWrong(text.ok ? undefined : text.problem.say);
-    if (text.ok) set({ ...NOTHING, fileName: file.name, text: text.value });
+    setReading(true);
+    const tables = await tablesOf(file).finally(() => setReading(false));
+    setWrong(tables.ok ? undefined : tables.problem.say);
+    if (!tables.ok) return;
+    setTables(tables.value);
+    set({ ...NOTHING, fileName: file.name, text: tables.value[0]!.text });
   };
   const lines = preview?.intake.lines ?? 0;
   return (
@@ -105,13 +114,31 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
             <input
               id="intake-file"
               type="file"
-              accept=".csv,.tsv,.txt,text/csv,text/plain"
+              accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain"
               className="field"
               onChange={(e) => void load(e.target.files?.[0])}
             />
             <p className="mt-0.5 text-fine text-pine-soft">
-              {v.fileName ? `${v.fileName}, ${counted(preview?.rows ?? 0, "line")}.` : "Up to 20\u202f000 lines. Or paste beside."}
+              {reading
+                ? "Reading it …"
+                : v.fileName
+                  ? `${v.fileName}, ${counted(preview?.rows ?? 0, "line")}.`
+                  : "CSV or .xlsx, up to 20\u202f000 lines. Or paste beside."}
             </p>
+            {v.fileName && tables.length > 1 && (
+              <Choice
+                className="mt-3"
+                label="Its sheet"
+                value={String(tables.findIndex((t) => t.text === v.text))}
+                onChange={(e) => set({ ...NOTHING, text: tables[Number(e.target.value)]!.text })}
+                options={tables.map((t, i) => [String(i), t.name] as const)}
+              />
+            )}
+            {/\.xlsx$/i.test(v.fileName) && (
+              <p className="mt-2 text-fine text-honey">
+                A currency that only a cell’s format shows is not seen: all its prices are taken to be in {currency}.
+              </p>
+            )}
           </div>
           <Area
             label="Rows"

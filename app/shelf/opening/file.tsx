@@ -40,7 +40,7 @@ export default function OpeningFile({ loaderData: { names, token } }: Route.Comp
       names={names}
       token={token}
       title="Opening stock, from a file"
-      about="A CSV file of a spreadsheet, or rows pasted from one: what it is and how much there is; what it cost, its lot and its dates where you have them."
+      about="A spreadsheet’s file (CSV or .xlsx), or rows pasted from one: what it is and how much there is; what it cost, its lot and its dates where you have them."
       placeholder={"material;amount;cost;lot;best before\nBeeswax, yellow;1,2 kg;21,60;;\nSunflower oil;3 L;;L-88;2027-04-30"}
       guesses
       links={

@@ -51,7 +51,7 @@ export default function FromFile({ loaderData: { names, token } }: Route.Compone
       names={names}
       token={token}
       title="Receipts from a file"
-      about="A CSV file of a spreadsheet or a shop, or rows pasted from one. Lines of one supplier on one day become one receipt; nothing is saved before you have looked."
+      about="A spreadsheet’s file (CSV or .xlsx), a shop’s CSV, or rows pasted from one. Lines of one supplier on one day become one receipt; nothing is saved before you have looked."
       placeholder={"material;packs;size;price;date\nShea butter, unrefined;1;2,5 kg;33,20;14 April 2026"}
       links={
         <Link to="/shelf/receive" className="act">
