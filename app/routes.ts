@@ -75,6 +75,7 @@ export default [
     ...prefix("people", [
       index("people/people.tsx"),
       route("new", "people/contact.tsx", { id: "people/new" }),
+      route("file", "people/file.tsx"),
       route(":id", "people/contact.tsx", { id: "people/one" }),
     ]),
     route("workshops", "workshops/workshops.tsx"),

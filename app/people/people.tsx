@@ -36,6 +36,9 @@ export default function People({ loaderData: { kind, all } }: Route.ComponentPro
         title="Suppliers, customers, markets"
         about="Who you buy from, whom you make for and where you sell, with what you noted of each."
       >
+        <Link to={`/people/file?of=${kind}`} className="act">
+          From a file
+        </Link>
         <Link to={`/people/new?of=${kind}`} className="act act-main">
           Add a {say.toLowerCase()}
         </Link>

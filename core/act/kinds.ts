@@ -63,6 +63,7 @@ export const ACTS_SAID = {
   saveGift: { say: "Order saved", station: "gifts" },
   packOrder: { say: "Order packed", station: "gifts" },
   saveContact: { say: "Supplier, customer or market saved", station: "people" },
+  addContacts: { say: "Suppliers, customers or markets added from a list", station: "people" },
   retireContact: { say: "Supplier, customer or market put away or back", station: "people" },
   deleteContact: { say: "Supplier, customer or market deleted", station: "people" },
   settings: { say: "Settings saved", station: "settings" },

@@ -44,10 +44,11 @@ function delimiterOf(text: string): string {
 
 /**
  * Reads text as rows of cells, blank rows left out. Each row has its number in the file.
+ * @param least so many columns are needed; goods have a name and a figure
  * @returns problems `empty`, `notText`, `tooLong`, `oneColumn`, `tooWide`
  * @example readRows("Shea;12,50\n\nOlive;7") // [{ at: 1, cells: ["Shea", "12,50"] }, { at: 3, cells: ["Olive", "7"] }]
  */
-export function readRows(text: string): Outcome<Row[]> {
+export function readRows(text: string, { least = 2 }: { least?: number } = {}): Outcome<Row[]> {
   const clean = text.replace(/^\ufeff/, "");
   if (clean.trim() === "") return refuse("empty", "There is nothing in it.");
   // A picture or a workbook read as text is full of characters no table has.
@@ -66,7 +67,7 @@ export function readRows(text: string): Outcome<Row[]> {
     return refuse("tooLong", `It has ${many} lines; up to ${count(MOST_ROWS)} at a time can be read. Split it.`);
   }
   const width = rows.reduce((most, r) => Math.max(most, r.cells.length), 0);
-  if (width < 2) return refuse("oneColumn", "It has only one column. A list needs at least a material, a pack and a price.");
+  if (width < least) return refuse("oneColumn", "It has only one column. A list needs at least a material, a pack and a price.");
   if (width > MOST_COLUMNS)
     return refuse("tooWide", `It has ${count(width)} columns; a receipt has a dozen. Save only the part with the goods.`);
   return done(rows);

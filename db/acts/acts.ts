@@ -20,7 +20,7 @@ import { fillJar, heat, tend, topUp } from "../jars/fill.ts";
 import { blend, spoilJar, strainJar } from "../jars/strain.ts";
 import { beginRecall, closeRecall, tellRecall } from "../lots/recall.ts";
 import { closeMarketDay, saveMarketDay } from "../markets/markets.ts";
-import { deleteContact, retireContact, saveContact } from "../contacts/contacts.ts";
+import { addContacts, deleteContact, retireContact, saveContact } from "../contacts/contacts.ts";
 import { choosePrices } from "../prices/prices.ts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "../recipe/keep.ts";
 import { noteFirmness } from "../recipe/firmness.ts";
@@ -96,6 +96,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   saveGift: saveGiftOrder,
   packOrder: packGiftOrder,
   saveContact,
+  addContacts,
   retireContact,
   deleteContact,
   settings: saveSettings,

@@ -2,7 +2,7 @@
 import { addDays } from "#core/when";
 import { describe, expect, it } from "vitest";
 import { reverseAct } from "../acts/reverse.ts";
-import { contactsOf, deleteContact, readContact, retireContact, saveContact } from "./contacts.ts";
+import { addContacts, calledSo, contactsOf, deleteContact, readContact, retireContact, saveContact } from "./contacts.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { closeMarketDay, lastDayAt, saveMarketDay } from "../markets/markets.ts";
 import { fairOf } from "#test/db/market";
@@ -87,6 +87,33 @@ describe("contacts", () => {
     const other = await saveContact(db, { kind: "customer", name: "Nan", reach: "", note: "" }, doing);
     await saveGiftOrder(db, order("Nan"), doing);
     expect((await refused(reverseAct(db, other.actId, doing)))[0]!.say).toMatch(/can't be deleted/);
+  });
+
+  it("come in out of a list, all or nobody; taken back they are gone, unless the books have named one since", async () => {
+    const people = ["Choir", "School fête"].map((name) => ({ name, reach: "Hall lane\n0555 0102", note: "no nuts" }));
+    const added = await addContacts(db, { kind: "customer", people }, doing);
+    expect(added.path).toBe("/people?of=customer");
+    expect(await called("customer")).toEqual([
+      ["Choir", 0],
+      ["School fête", 0],
+    ]);
+    expect(await calledSo(db, "customer")).toEqual(new Set(["choir", "school fête"]));
+    expect((await readContact(db, (await contactsOf(db, "customer"))[0]!.id))!.contact).toMatchObject({
+      reach: "Hall lane\n0555 0102",
+      note: "no nuts",
+    });
+    // One of them is known: nobody is added.
+    const [why] = await refused(addContacts(db, { kind: "customer", people: [{ name: "New", reach: "", note: "" }, people[0]!] }, doing));
+    expect(why!.say).toBe("Choir is or was called that already.");
+    expect(await called("customer")).toHaveLength(2);
+    const back = await reverseAct(db, added.actId, doing);
+    expect([await called("customer"), back.path]).toEqual([[], "/people?of=customer"]);
+    const again = await addContacts(db, { kind: "customer", people }, doing);
+    await saveGiftOrder(db, order("Choir"), doing);
+    expect((await refused(reverseAct(db, again.actId, doing)))[0]!.say).toMatch(
+      /Choir can't be deleted: the books name it once|Choir can't be deleted/,
+    );
+    expect(await called("customer")).toHaveLength(2);
   });
 
   it("two windows on one: the second is shown what the first kept", async () => {

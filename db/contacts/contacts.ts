@@ -185,6 +185,47 @@ export const saveContact = defineAct({
   },
 });
 
+/** How everybody of a kind is or was called, in small letters. */
+export const calledSo = async (db: Reads, kind: ContactKind): Promise<Set<string>> =>
+  new Set((await db.select({ called: contactName.called }).from(contactName).where(eq(contactName.kind, kind))).map((n) => n.called));
+
+/**
+ * Adds everybody on a list, or nobody. Taken back, all of them are deleted, as long as the books name none.
+ * @throws Refused for a name that is somebody else's
+ */
+export const addContacts = defineAct({
+  kind: "addContacts",
+  run: async (tx, { kind, people }: { kind: ContactKind; people: readonly { name: string; reach: string; note: string }[] }) => {
+    const rows = await tx
+      .insert(contact)
+      .values(people.map(({ name, reach, note }) => ({ kind, name, reach, note })))
+      .returning({ id: contact.id, kind: contact.kind, name: contact.name });
+    for (const row of rows) await call(tx, row);
+    const { say, all } = CONTACTS[kind];
+    return {
+      path: `/people?of=${kind}`,
+      summary: `Added ${counted(rows.length, say.toLowerCase(), all.toLowerCase())} from a list`,
+      about: rows.flatMap((r) => about(r.id)),
+      leaves: { ids: rows.map((r) => r.id) },
+    };
+  },
+  leaves: object({ ids: array().of(undoId()).required() }),
+  back: async (tx, { ids }, { undoes }) => {
+    let of = "";
+    for (const id of ids) {
+      await requireNoLaterActs(
+        tx,
+        { kind: "contact", id },
+        undoes,
+        ["saveContact", "deleteContact"],
+        "One of them has been saved again or deleted since.",
+      );
+      of = (await deleteUnnamed(tx, id)).row.kind;
+    }
+    return `/people?of=${of}`;
+  },
+});
+
 export const retireContact = defineRetire({
   kind: "retireContact",
   subject: "contact",

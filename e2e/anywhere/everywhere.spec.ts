@@ -65,6 +65,7 @@ const SCREENS = [
   "/people",
   "/people?of=market",
   "/people/new?of=customer",
+  "/people/file?of=customer",
   "/people/1",
   "/recipes/new?like=1",
   "/gifts/new?like=1",

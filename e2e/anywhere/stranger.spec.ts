@@ -40,6 +40,7 @@ const ACTING: Record<string, string> = {
   "markets/one": "/markets/1",
   "names/names": "/names/material",
   "people/new": "/people/new",
+  "people/file": "/people/file",
   "people/one": "/people/1",
   "prices/product": "/prices/1",
   "recipes/new": "/recipes/new",

@@ -4,7 +4,8 @@ import { readFileSync } from "node:fs";
 import ICAL from "ical.js";
 import Papa from "papaparse";
 import { removeAll, throwAwayHouse } from "#scripts/testing/throwAway";
-import { open as openAt, test } from "../hand.ts";
+import writeWorkbook, { type SheetData } from "write-excel-file/node";
+import { does, open as openAt, test } from "../hand.ts";
 import { HOUSE_DATABASE } from "../house.ts";
 
 // It changes how numbers are written, so it has a house to itself.
@@ -270,4 +271,32 @@ test("a year's money adds up, leads to what it is made of, and leaves as a file"
 
   await open(page, "accounts?from=2026-12-31&to=2026-01-01");
   await expect(page.getByText("The last day is before the first. This year is shown.")).toBeVisible();
+});
+
+test("customers come in out of a spreadsheet: shown first, those who are known left as they are, and taken back as one", async ({
+  page,
+}) => {
+  await open(page, "people?of=customer");
+  await page.getByRole("link", { name: "From a file" }).click();
+  const rows: SheetData = [
+    ["Customer", "Where", "Phone", "Remarks"].map((value) => ({ value })),
+    ["Fen school", "Fen Road 1", "0555 0133", "no nuts"].map((value) => ({ value })),
+    ["nan next door", "", "", "changed"].map((value) => ({ value })),
+    ["Fen School", "", "", ""].map((value) => ({ value })),
+    [{ value: "Lock keeper" }, null, { value: 5550144 }],
+  ];
+  await page
+    .getByLabel("File", { exact: true })
+    .setInputFiles({ name: "people.xlsx", mimeType: "", buffer: await writeWorkbook(rows, { sheet: "People" }).toBuffer() });
+  await expect(page.getByText("Nothing of theirs is changed: nan next door.")).toBeVisible();
+  await expect(page.getByText("Row 4: “Fen School” is in row 2 already.")).toBeVisible();
+  await expect(page.getByLabel("Noted")).toHaveValue("3");
+  await does(page, "Add 2 customers", "Added 2 customers from a list");
+  await expect(page.getByRole("row", { name: /Fen school.*Fen Road 1.*0555 0133.*no nuts/s })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Lock keeper.*5550144/s })).toBeVisible();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Took back");
+  await open(page, "people?of=customer");
+  await expect(page.getByText("Fen school")).toHaveCount(0);
+  await expect(page.getByRole("link", { name: "Nan next door" })).toBeVisible();
 });

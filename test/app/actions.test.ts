@@ -44,6 +44,7 @@ import { action as firstSteps } from "#app/begin/begin.tsx";
 import { action as workshops } from "#app/workshops/workshops.tsx";
 import { action as onToday } from "#app/today/today.tsx";
 import { action as away } from "#app/away/away.ts";
+import { action as peopleFile } from "#app/people/file.tsx";
 import { action as contact } from "#app/people/contact.tsx";
 import { action as takeBack } from "#app/book/takeBack.ts";
 import { db, theDemo } from "./demo.ts";
@@ -117,6 +118,7 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   workshops: { run: workshops, params: {}, fields: ["intent"] },
   "press on Today": { run: onToday, params: {}, fields: ["does", "id", "number", "jars"] },
   "put away, back or delete": { run: away, params: {}, fields: ["of", "id", "does"] },
+  "names from a list": { run: peopleFile, params: {}, fields: ["kind", "text", "shown", "columns"], intent: "add" },
   "supplier, customer or market": { run: contact, params: {}, fields: ["kind", "name", "reach", "note"] },
   settings: { run: settings, params: {}, fields: ["workshop", "currency", "school", "channels", "batchScheme"] },
 };

@@ -1,14 +1,14 @@
 /** Prices, markets, orders, whom the books name, and the workshop's own choices, in contests. */
 import { micros } from "#core/measure/exact";
 import type { Db } from "#db/client";
-import { deleteContact, retireContact } from "#db/contacts/contacts";
+import { addContacts, deleteContact, retireContact } from "#db/contacts/contacts";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
 import { closeMarketDay, saveMarketDay, type MarketIn } from "#db/markets/markets";
 import { choosePrices } from "#db/prices/prices";
 import { saveSettings } from "#db/settings/settings";
 import { DAY } from "#test/db/jar";
-import { aGuest, atOnce, euro, idIn, inTurn, now, type Contestant, type World } from "../world.ts";
+import { aGuest, atOnce, euro, fresh, idIn, inTurn, now, type Contestant, type World } from "../world.ts";
 
 export const dayOf = (w: World, sold: number, id?: number): MarketIn => ({
   id,
@@ -70,6 +70,9 @@ export const SELLING = {
     },
   },
   saveContact: atOnce(aGuest),
+  addContacts: atOnce((db) =>
+    addContacts(db, { kind: "supplier", people: [1, 2].map(() => ({ name: fresh("Mill"), reach: "", note: "" })) }, now()),
+  ),
   retireContact: atOnce((db, w) => retireContact(db, { id: w.ids.guest, retired: inTurn(true, false) }, now())),
   deleteContact: {
     ready: async (db) => {
