@@ -16,6 +16,8 @@ const RULES = { fine: ["#c9bd9f", 0.6], strong: ["#767262", 0.8] } as const;
 const MARGINS = { top: 46, left: 46, right: 46, bottom: 64 };
 const FOOT = 44;
 const FOOT_SIZE = 7.5;
+/** Between lines, beyond what the face has. */
+const LEADING = 1.5;
 
 export interface Ink {
   face?: Face;
@@ -113,18 +115,18 @@ export class Pen {
     return Math.max(0, ...drawn.split("\n").map((line) => this.#doc.widthOfString(line)));
   }
   heightOf(text: string, ink: Ink & { width: number }): number {
-    return this.#doc.heightOfString(this.#set(text, ink), { width: ink.width, lineGap: 1.5 });
+    return this.#doc.heightOfString(this.#set(text, ink), { width: ink.width, lineGap: LEADING });
   }
   /** Text in a place for which there is room. @returns its height */
   write(text: string, { x, y, width, align = "left", ...ink }: Put): number {
     const drawn = this.#set(text, ink);
-    this.#doc.text(drawn, x, y, { width, align, lineGap: 1.5 });
+    this.#doc.text(drawn, x, y, { width, align, lineGap: LEADING });
     return this.#doc.y - y;
   }
   /** Text from here down, over as many pages as it takes. */
   flow(text: string, { indent = 0, ...ink }: Ink & { indent?: number } = {}): void {
     const drawn = this.#set(text, ink);
-    this.#doc.text(drawn, this.left + indent, this.y, { width: this.room - indent, lineGap: 1.5 });
+    this.#doc.text(drawn, this.left + indent, this.y, { width: this.room - indent, lineGap: LEADING });
     this.y = this.#doc.y;
   }
 

@@ -11,6 +11,8 @@ const NOTE: Ink = { size: 8, soft: true };
 const TOGETHER = 3;
 /** A line to write on, and the room above it for a hand. */
 const LINE = { width: 74, above: 9 };
+/** A longer note wraps rather than take room from other columns. */
+const NOTE_WIDTH = 140;
 /** Pairs of what something is and its value stand near each other. */
 const PAIRS = 0.7;
 /** Rows drawn before others get a turn. */
@@ -47,7 +49,7 @@ class Drawing {
           const ink = inkOf(row[i]!, c);
           // A figure never wraps, its note may.
           const whole = wrapped && !right(c) && c.as !== "lot" ? measure(text, ink) : pen.widthOf(text, ink);
-          return [whole, note ? measure(note, NOTE) : 0];
+          return [whole, note ? Math.min(NOTE_WIDTH, measure(note, NOTE)) : 0];
         });
         const least = c.as === "write" ? LINE.width : 0;
         return Math.ceil(cells.reduce((a, n) => Math.max(a, n), Math.max(least, headed ? measure(c.head, HEAD) : 0))) + 1;
@@ -205,7 +207,8 @@ export async function drawTable(pen: Pen, table: Table, { headed }: { headed: bo
       const left = rows.length - i;
       const together = left === TOGETHER && rows.length > TOGETHER ? rows.slice(i) : [row];
       const withFoot = foot && together.length === left ? drawing.heightOf(foot) : 0;
-      drawing.need(together.reduce((a, r) => a + drawing.heightOf(r), withFoot));
+      const all = together.reduce((a, r) => a + drawing.heightOf(r), withFoot);
+      drawing.need(pen.tooHigh(all) ? drawing.heightOf(row) : all);
       drawing.row(row, { last: left === 1 && !foot });
       // So that a long paper doesn't keep others waiting.
       if (++drawn % TURN === 0) await new Promise((go) => setImmediate(go));

@@ -1,5 +1,5 @@
 /** Suppliers, customers or markets from a spreadsheet's file or a paste: shown first, added as one act. */
-import { CONTACT_KINDS, CONTACTS, isContactKind, type ContactKind } from "#core/contact";
+import { CONTACT_KINDS, CONTACTS, isContactKind } from "#core/contact";
 import { PEOPLE_FIELD_IDS, PEOPLE_FIELDS, peopleTable, readPeople, type PeopleColumns, type Person } from "#core/intake/people";
 import { readRows } from "#core/intake/table";
 import { isObject } from "#core/objects";
@@ -104,7 +104,7 @@ const PLACEHOLDER = "name;address;telephone;e-mail\nWether Mill;Mill Lane 3;0555
 
 export default function PeopleFile({ loaderData: { kind, token } }: Route.ComponentProps) {
   const sheet = useSheet(
-    { kind: kind, text: "", fileName: "", shown: "", columns: {} },
+    { kind, text: "", fileName: "", shown: "", columns: {} },
     { token },
     { draft: (v) => v.fileName || "Names from a list" },
   );

@@ -57,6 +57,12 @@ const STATIONS = [
   ["Calendar", "/calendar"],
   ["A year's money", "/accounts"],
   ["Settings", "/settings"],
+  ["Shelf as PDF", "/shelf/pdf"],
+  ["Stock-take as PDF", "/shelf/stock-take/pdf"],
+  ["A trace as PDF", "/lots/{lot}/pdf"],
+  ["Batch record as PDF", "/bench/15/pdf"],
+  ["Lots as CSV", "/lots/lots.csv"],
+  ["Movements as CSV", "/book/movements.csv"],
 ] as const;
 
 /** A house with this one workshop. */
