@@ -1,5 +1,6 @@
 /** A file of receipts or of opening stock by its routes: looked at first, asked about, received as one act, and known again. */
 import { reverseAct } from "#db/acts/reverse";
+import { contactsOf } from "#db/contacts/contacts";
 import { act, lot } from "#db/schema";
 import { listReceipts, readReceipt } from "#db/shelf/receipts/receipts";
 import { walkShelf } from "#db/shelf/counting/stocktake";
@@ -7,6 +8,7 @@ import { expectLedgerTrue } from "#test/db/fresh";
 import { and, eq, gt, like, sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import type { Preview } from "#app/shelf/intake/intake.server.ts";
+import { action as peopleFile } from "#app/people/file.tsx";
 import { action as openingFile } from "#app/shelf/opening/file.tsx";
 import { action as fromFile } from "#app/shelf/receipts/file.tsx";
 import { db, idOf, theDemo } from "./demo.ts";
@@ -171,5 +173,59 @@ describe("a file of receipts", () => {
     await reverseAct(db, id, { day: "2026-11-25" });
     expect(await mine()).toEqual([]);
     await expectLedgerTrue(db);
+  });
+});
+
+describe("names out of a file", () => {
+  const text = "Customer;Phone;Remark\nFen school;0555 0133;no nuts\nnan next door;;changed\n;0555;\n";
+  const SHEET = { kind: "customer", text, columns: {}, shown: "" };
+  type Looked = {
+    header: string[];
+    columns: Record<string, number | null>;
+    fresh: number;
+    there: string[];
+    problems: { row: number }[];
+    digest: string;
+  };
+  const look = async (over: object = {}): Promise<Looked> =>
+    ((await post(peopleFile, { ...SHEET, ...over, intent: "look" })).data as { preview: Looked }).preview;
+  const customers = async () => (await contactsOf(db, "customer")).map((c) => c.name);
+
+  it("are looked at first: who is new, who is known, and whose row says nobody", async () => {
+    const before = await customers();
+    expect(await look()).toMatchObject({
+      header: ["Customer", "Phone", "Remark"],
+      columns: { name: 0, address: null, telephone: 1, email: null, note: 2 },
+      fresh: 1,
+      there: ["nan next door"],
+      problems: [{ row: 4 }],
+    });
+    // Another column is the one with the names; one that isn't there is as it was guessed.
+    expect(await look({ columns: { name: "1", telephone: "none", note: "9" } })).toMatchObject({
+      columns: { name: 1, telephone: null, note: 2 },
+      fresh: 2,
+    });
+    // The same names may be new among suppliers.
+    expect(await look({ kind: "supplier" })).toMatchObject({ fresh: 2, there: [] });
+    expect(await post(peopleFile, { ...SHEET, columns: { name: "none" }, intent: "look" })).toMatchObject({
+      status: 422,
+      say: "Say which column has the names.",
+    });
+    expect(await customers()).toEqual(before);
+  });
+
+  it("are added as they were shown, once, and nobody else", async () => {
+    const add = async (over: object) => post(peopleFile, { ...SHEET, intent: "add", ...over });
+    const { digest } = await look();
+    expect((await add({ shown: "another" })).say).toContain("has changed since it was shown");
+    expect((await add({ shown: digest, text: `${text}Lock keeper;;\n` })).say).toContain("has changed since it was shown");
+    const many = `Name\n${Array.from({ length: 2001 }, (_, i) => `Customer ${i}`).join("\n")}`;
+    expect((await add({ text: many, shown: (await look({ text: many })).digest })).say).toContain("up to 2000 at a time");
+    expect(await customers()).not.toContain("Fen school");
+    expect(await add({ shown: digest })).toMatchObject({ status: 302, to: "/people?of=customer" });
+    const found = (await contactsOf(db, "customer")).find((c) => c.name === "Fen school");
+    expect(found).toMatchObject({ reach: "0555 0133", note: "no nuts", times: 0 });
+    expect((await contactsOf(db, "customer")).find((c) => c.name === "Nan next door")!.note).not.toBe("changed");
+    expect((await add({ shown: (await look()).digest })).say).toBe("Nobody in it is new.");
   });
 });
