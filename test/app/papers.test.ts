@@ -5,7 +5,7 @@
 import { grams, gramsIn } from "#core/measure/write";
 import { money } from "#core/measure/money";
 import { dayResult } from "#core/market/day";
-import { onScale } from "#core/recipe/scale";
+import { onScale, showSteps } from "#core/recipe/scale";
 import { batch, giftOrder, lot, marketDay } from "#db/schema";
 import { chosenPrices } from "#db/prices/prices";
 import { listGiftOrders } from "#db/gifts/gifts";
@@ -66,6 +66,10 @@ describe("at the bench", () => {
       open.recipe.name,
       "Never leave hot wax",
       "Left in the jug",
+      `Together ${showSteps(
+        open.takes.reduce((a, t) => a + onScale(t.planned, scale).steps, 0),
+        scale,
+      )}`,
       ...open.takes.flatMap((t) => [t.material, grams(onScale(t.planned, scale).weight), open.lots.find((l) => l.id === t.lotId)!.number]),
     ]);
     const poured = (await readBatch(db, await first(batch, isNotNull(batch.pouredActId), true)))!;

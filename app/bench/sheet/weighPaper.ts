@@ -1,5 +1,4 @@
 /** A weigh sheet on paper: what is weighed out of which lot, with a line for each figure that isn't there yet. */
-import { sum } from "#core/measure/exact";
 import { grams } from "#core/measure/write";
 import { ofSteps, onScale, showSteps, type Scale } from "#core/recipe/scale";
 import { lotState } from "#core/stock/lots";
@@ -40,7 +39,7 @@ export function weighPaper({ sheet, scale, liquids }: Weighed, { day }: Said): P
           { head: "Wanted", as: "weight" },
           { head: "Lot", as: "lot" },
           { head: "Best before" },
-          { head: "Weighed", as: "write" },
+          { head: `Weighed, ${scale.unit}`, as: "write" },
         ],
         groups: [
           {
@@ -61,7 +60,17 @@ export function weighPaper({ sheet, scale, liquids }: Weighed, { day }: Said): P
             }),
           },
         ],
-        foot: ["Together", grams(sum(takes.map((t) => t.planned))), "", "", ""],
+        // Of what the scale shows, so that the column adds up.
+        foot: [
+          "Together",
+          showSteps(
+            takes.reduce((a, t) => a + onScale(t.planned, scale).steps, 0),
+            scale,
+          ),
+          "",
+          "",
+          "",
+        ],
       },
       { heading: "Poured" },
       {
