@@ -60,6 +60,9 @@ it("is titled, tagged, in its own faces and of the size asked for, with its page
     ]),
   );
   expect(raw.match(/\/FontFile2 /g)?.length).toBe(4);
+  // A group's head spans its table; a reader of the file shows its title, not its name.
+  expect(raw.match(/\/ColSpan 4/g)).toHaveLength(2);
+  expect(raw).toContain("/DisplayDocTitle true");
   await doc.destroy();
   const sheets = await sheetsOf(pdf);
   expect(faults(sheets)).toEqual([]);
@@ -88,6 +91,58 @@ it("letters that the faces lack are drawn in one that has them; spaces of any wi
   const text = textOf(await sheetsOf(await drawPaper(plain(words.map((w) => ({ text: w }))), MADE)));
   for (const said of ["Łucja Šárka", "Ελένη", "Марина", "⅓ jar", "tabandzero"]) expect(text).toContain(said);
   expect(text.replace(/\u00a0/g, " ")).toContain("1 000.5 g");
+});
+
+it("a number with thin spaces keeps its face; a workshop's name in other letters is at the foot too", async () => {
+  const number = await drawPaper(plain([{ text: "1\u202f000.5\u202fg" }]), MADE);
+  expect(number.toString("latin1")).not.toContain("NotoSans");
+  const greek = await drawPaper(plain([{ text: "x" }]), { ...MADE, workshop: "Εργαστήρι" });
+  expect(greek.toString("latin1")).toContain("NotoSans");
+  expect(textOf(await sheetsOf(greek))).toContain("Εργαστήρι · A <paper> & more");
+});
+
+it("no heading is left at the foot of a page, and no row or two alone on the last", async () => {
+  for (let n = 38; n < 56; n++) {
+    const lines = Array.from({ length: n }, (_, i): Paper["parts"][number] => ({ text: `line ${i}.` }));
+    const heads = await sheetsOf(await drawPaper(plain([...lines, { heading: "Of its own" }, { text: "What follows it" }]), MADE));
+    const at = heads.findIndex((s) => textOf([s]).includes("Of its own"));
+    expect([n, textOf([heads[at]!]).includes("What follows it")]).toEqual([n, true]);
+    const rows = Array.from({ length: n }, (_, i): Cell[] => [`row ${i}.`]);
+    const table = await sheetsOf(await drawPaper(plain([{ columns: [{ head: "Rows" }], groups: [{ rows }] }]), MADE));
+    const last = textOf([table.at(-1)!]).match(/row \d+\./g)!.length;
+    expect([n, table.length === 1 || last >= 3]).toEqual([n, true]);
+  }
+});
+
+it("a row with more in two cells than a page holds has both, one beneath the other", async () => {
+  const long = (of: string): string => Array.from({ length: 900 }, (_, i) => `${of}${i}`).join(" ");
+  const columns = [{ head: "Left" }, { head: "Right" }];
+  const sheets = await sheetsOf(
+    await drawPaper(
+      plain([
+        {
+          columns,
+          groups: [
+            {
+              rows: [
+                ["before", "it"],
+                [long("a"), long("b")],
+                ["after", "it"],
+              ],
+            },
+          ],
+        },
+      ]),
+      MADE,
+    ),
+  );
+  expect(faults(sheets)).toEqual([]);
+  const text = textOf(sheets);
+  expect(
+    [text.indexOf("Left: a0"), text.indexOf("a899"), text.indexOf("Right: b0"), text.indexOf("b899"), text.indexOf("after")].every(
+      (at, i, all) => at > (all[i - 1] ?? 0),
+    ),
+  ).toBe(true);
 });
 
 it("any paper is whole: every word of it is there, nothing lies over anything else, past a margin or alone on a page", async () => {

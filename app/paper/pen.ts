@@ -145,8 +145,6 @@ export class Pen {
     const { count } = this.#doc.bufferedPageRange();
     for (let n = 0; n < count; n++) {
       this.#doc.switchToPage(n);
-      // The foot is under the margin, where text would begin a page.
-      this.#doc.page.margins.bottom = 0;
       const y = this.#doc.page.height - FOOT;
       const [left, right] = said(n + 1, count);
       this.#doc.markContent("Artifact", { type: "Pagination" });
@@ -157,9 +155,9 @@ export class Pen {
       this.#doc.endMarkedContent();
     }
   }
-  /** One line; what doesn't fit ends in dots. */
+  /** One line, under the margin; what doesn't fit ends in dots. */
   #one(text: string, x: number, y: number, width: number, ink: Ink): void {
     const drawn = this.#set(text, ink);
-    this.#doc.text(drawn, x, y, { width, height: FOOT_SIZE * 1.2, ellipsis: true, lineBreak: true });
+    this.#doc.text(drawn, x, y, { width, height: FOOT_SIZE * 1.6, ellipsis: true });
   }
 }

@@ -16,6 +16,7 @@ it("come to the room; none is narrower than it can be while there is room for th
       expect(sum(widths)).toBeCloseTo(room, 6);
       const [fits, squeezes] = [sum(wanted) <= room, sum(least) > room];
       widths.forEach((w, i) => {
+        expect(w).toBeGreaterThan(0);
         if (fits) expect(w).toBeGreaterThanOrEqual(wanted[i]!);
         else expect(w).toBeLessThanOrEqual(wanted[i]! + 1e-9);
         if (!squeezes) expect(w).toBeGreaterThanOrEqual(least[i]! - 1e-9);
