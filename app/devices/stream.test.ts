@@ -36,7 +36,7 @@ function listen(bench: Bench | null) {
   serveOnly({ bench });
   const gone = new AbortController();
   const answer = loader({
-    request: new Request("http://127.0.0.1/devices/stream", { signal: gone.signal }),
+    request: new Request("http://127.0.0.1/devices/stream", { signal: gone.signal, headers: { accept: "text/event-stream" } }),
     params: {},
     context: {},
   } as never);
@@ -53,6 +53,10 @@ afterEach(() => {
 });
 
 describe("the devices' stream", () => {
+  it("is nothing for those who would wait for its end", () => {
+    const request = new Request("http://127.0.0.1/devices/stream", { headers: { accept: "*/*" } });
+    expect(() => loader({ request, params: {}, context: {} } as never)).toThrow(expect.objectContaining({ status: 406 }));
+  });
   it("says what is first, with the warmths so far; then each change once", async () => {
     const [scale, heat] = [
       wire<ScaleReading>(),

@@ -73,10 +73,11 @@ function drawPart(pen: Pen, part: Part): Promise<void> | void {
   else return drawTable(pen, part, { headed: true });
 }
 
+/** A name for the document's own description, where "&" and "<" would have to be written otherwise. */
+const described = (name: string): string => name.replace(/&/g, "and").replace(/[<>]/g, "");
+
 /** @returns the PDF's bytes */
 export async function drawPaper({ title, headed, about, parts }: Paper, { size, workshop, on }: Made): Promise<Buffer> {
-  // In the document's own description "&" and "<" would have to be written otherwise.
-  const named = title.replace(/&/g, "and").replace(/[<>]/g, "");
   const doc = new PDFDocument({
     size: size === "letter" ? "LETTER" : "A4",
     margins: Pen.margins,
@@ -86,7 +87,7 @@ export async function drawPaper({ title, headed, about, parts }: Paper, { size, 
     lang: "en",
     bufferPages: true,
     font: FACES.text,
-    info: { Title: named, Author: workshop.replace(/&/g, "and").replace(/[<>]/g, ""), Creator: "Zelbin" },
+    info: { Title: described(title), Author: described(workshop), Creator: "Zelbin" },
   });
   const bytes: Buffer[] = [];
   const ended = new Promise<void>((done, fail) =>

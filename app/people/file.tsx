@@ -16,7 +16,7 @@ import { HeldBack, SheetSays } from "../forms/sheetSays.tsx";
 import { TableSource } from "../forms/table/tableSource.tsx";
 import { useDebounced } from "../ui/useDebounced.ts";
 import { useSheet } from "../forms/useSheet.ts";
-import { Button, Choice } from "../ui/fields/form.tsx";
+import { Button, Choice, Problem } from "../ui/fields/form.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { Heading, Part, Sheet } from "../ui/sheet/sheet.tsx";
 import type { Route } from "./+types/file";
@@ -43,6 +43,8 @@ interface Preview {
   fresh: number;
   there: string[];
   problems: { row: number; say: string }[];
+  /** Why nobody of it can be added; null where they can. */
+  say: string | null;
 }
 
 const schema = object({
@@ -73,8 +75,13 @@ export async function action({ request }: Route.ActionArgs) {
   if (!rows.ok) return refuseSheet([{ field: "text", say: rows.problem.say }]);
   const table = peopleTable(rows.value);
   const columns = chosen(table.columns, (body.body as Record<string, unknown>).columns, table.header.length);
-  if (columns.name === null) return refuseSheet([{ field: "text", say: "Say which column has the names." }]);
-  const { fresh, there, problems } = readPeople(table.rows, columns, await calledSo(db(), kind));
+  const { fresh, there, problems } = readPeople(columns.name === null ? [] : table.rows, columns, await calledSo(db(), kind));
+  const say =
+    columns.name === null
+      ? "Say which column has the names."
+      : fresh.length > MOST_PEOPLE
+        ? `It has ${counted(fresh.length, "name")}; up to ${MOST_PEOPLE} at a time can be added. Split it.`
+        : null;
   const digest = createHash("sha256")
     .update(JSON.stringify([kind, fresh]))
     .digest("base64url");
@@ -89,13 +96,11 @@ export async function action({ request }: Route.ActionArgs) {
         fresh: fresh.length,
         there: there.map((p) => p.name),
         problems,
+        say,
       } satisfies Preview,
     });
+  if (say !== null) return refuseSheet([{ field: "", say }]);
   if (fresh.length === 0) return refuseSheet([{ field: "", say: "Nobody in it is new." }]);
-  if (fresh.length > MOST_PEOPLE)
-    return refuseSheet([
-      { field: "", say: `It has ${counted(fresh.length, "name")}; up to ${MOST_PEOPLE} at a time can be added. Split it.` },
-    ]);
   if (digest !== shown) return refuseSheet([{ field: "", say: "It has changed since it was shown. Look at it again, then add them." }]);
   return runAct(() => addContacts(db(), { kind, people: fresh }, sheet.doing));
 }
@@ -110,10 +115,11 @@ export default function PeopleFile({ loaderData: { kind, token } }: Route.Compon
   );
   const v = sheet.values;
   const of = CONTACTS[v.kind];
+  const listed = v.text.trim() !== "";
   const look = useFetcher<Reply | { preview: Preview } | null>();
   const asked = useDebounced(JSON.stringify([v.kind, v.text, v.columns]));
   useEffect(() => {
-    if (v.text.trim() !== "") void look.submit({ ...v, intent: "look" }, { method: "post", encType: "application/json" });
+    if (listed) void look.submit({ ...v, intent: "look" }, { method: "post", encType: "application/json" });
     // What is looked at follows from the list and the choices beside it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [asked]);
@@ -124,7 +130,7 @@ export default function PeopleFile({ loaderData: { kind, token } }: Route.Compon
   useEffect(() => setValue("shown", digest), [digest, setValue]);
   const unread = look.data && "problems" in look.data ? look.data.problems[0]?.say : undefined;
   const waiting = look.state !== "idle" || asked !== JSON.stringify([v.kind, v.text, v.columns]);
-  const n = preview?.fresh ?? 0;
+  const n = listed && preview?.say === null ? preview.fresh : 0;
   return (
     <>
       <Heading
@@ -158,7 +164,7 @@ export default function PeopleFile({ loaderData: { kind, token } }: Route.Compon
               setValue(field as "text", value as string, { shouldDirty: true });
           }}
         />
-        {preview && v.text.trim() !== "" && (
+        {preview && listed && (
           <>
             <Part title="Which column is which" aside={<span className="text-pine-soft">{counted(preview.rows, "row")}</span>}>
               <div className="grid gap-3 sm:grid-cols-5">
@@ -175,6 +181,7 @@ export default function PeopleFile({ loaderData: { kind, token } }: Route.Compon
                   />
                 ))}
               </div>
+              <Problem say={preview.say} />
             </Part>
             {preview.problems.length > 0 && (
               <Part title={`${counted(preview.problems.length, "row")} left out`}>

@@ -180,6 +180,7 @@ describe("names out of a file", () => {
   const text = "Customer;Phone;Remark\nFen school;0555 0133;no nuts\nnan next door;;changed\n;0555;\n";
   const SHEET = { kind: "customer", text, columns: {}, shown: "" };
   type Looked = {
+    say: string | null;
     header: string[];
     columns: Record<string, number | null>;
     fresh: number;
@@ -207,7 +208,10 @@ describe("names out of a file", () => {
     });
     // The same names may be new among suppliers.
     expect(await look({ kind: "supplier" })).toMatchObject({ fresh: 2, there: [] });
-    expect(await post(peopleFile, { ...SHEET, columns: { name: "none" }, intent: "look" })).toMatchObject({
+    // Without a column of names it can still be chosen, and nobody is added.
+    const nameless = await look({ columns: { name: "none" } });
+    expect(nameless).toMatchObject({ columns: { name: null }, say: "Say which column has the names.", fresh: 0, there: [], problems: [] });
+    expect(await post(peopleFile, { ...SHEET, columns: { name: "none" }, shown: nameless.digest, intent: "add" })).toMatchObject({
       status: 422,
       say: "Say which column has the names.",
     });
@@ -220,7 +224,9 @@ describe("names out of a file", () => {
     expect((await add({ shown: "another" })).say).toContain("has changed since it was shown");
     expect((await add({ shown: digest, text: `${text}Lock keeper;;\n` })).say).toContain("has changed since it was shown");
     const many = `Name\n${Array.from({ length: 2001 }, (_, i) => `Customer ${i}`).join("\n")}`;
-    expect((await add({ text: many, shown: (await look({ text: many })).digest })).say).toContain("up to 2000 at a time");
+    const tooMany = await look({ text: many });
+    expect([tooMany.fresh, tooMany.say]).toEqual([2001, expect.stringContaining("up to 2000 at a time")]);
+    expect((await add({ text: many, shown: tooMany.digest })).say).toBe(tooMany.say);
     expect(await customers()).not.toContain("Fen school");
     expect(await add({ shown: digest })).toMatchObject({ status: 302, to: "/people?of=customer" });
     const found = (await contactsOf(db, "customer")).find((c) => c.name === "Fen school");

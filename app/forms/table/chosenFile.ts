@@ -1,10 +1,8 @@
 /** A chosen file as the text of its tables: one where it is text, one for each filled sheet where it is a spreadsheet's own file. */
 import { done, refuse, type Outcome } from "#core/outcome";
-import { textOf } from "./decode.ts";
+import { MOST_BYTES, textOf, TOO_LARGE } from "./decode.ts";
 import type { Answered, SheetText } from "./workbookWorker.ts";
 
-/** A file of twenty thousand lines is a tenth of it. */
-const MOST_BYTES = 20_000_000;
 /** Longer than any such file takes to be read. */
 const LONGEST_MS = 60_000;
 const begins = (bytes: Uint8Array, ...with_: number[]): boolean => with_.every((b, i) => bytes[i] === b);
@@ -24,11 +22,11 @@ const sheetsOf = (bytes: Uint8Array<ArrayBuffer>): Promise<SheetText[] | null> =
   });
 
 /**
- * @returns the tables, each with the name of its sheet; empty where it is text
- * Problems: `tooLarge`, `notText`, `oldWorkbook`, `notRead`, `empty`
+ * Reads a chosen file.
+ * @returns its tables, each with the name of its sheet, which is empty where it is text; problems `tooLarge`, `notText`, `oldWorkbook`, `notRead`, `empty`
  */
 export async function tablesOf(file: Blob): Promise<Outcome<SheetText[]>> {
-  if (file.size > MOST_BYTES) return refuse("tooLarge", "That file is over 20 MB: no list of goods is. Choose another, or split it.");
+  if (file.size > MOST_BYTES) return TOO_LARGE;
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (begins(bytes, 0xd0, 0xcf, 0x11, 0xe0))
     return refuse("oldWorkbook", "That is a spreadsheet of the older kind (.xls). Save it as .xlsx or as CSV and choose that file.");

@@ -6,7 +6,8 @@ import { analyse } from "chardet";
 import { done, refuse, type Outcome } from "#core/outcome";
 
 /** Larger than twenty thousand long lines in two bytes a character. */
-const MOST_BYTES = 20_000_000;
+export const MOST_BYTES = 20_000_000;
+export const TOO_LARGE = refuse("tooLarge", "That file is over 20 MB: no list of goods is. Choose another, or split it.");
 /** The detector looks at the beginning; the whole of a long file tells no more. */
 const LOOKED_AT = 64_000;
 /** Sure enough of another alphabet than the western one, which short lists look like in most. */
@@ -37,7 +38,7 @@ function wide(bytes: Uint8Array): string | null {
  * @example textOf(Uint8Array.of(0x53, 0x68, 0xe9, 0x61)) // "Shéa", of a file saved in Windows-1252
  */
 export function textOf(bytes: Uint8Array): Outcome<string> {
-  if (bytes.length > MOST_BYTES) return refuse("tooLarge", "That file is over 20 MB: no list of goods is. Choose another, or split it.");
+  if (bytes.length > MOST_BYTES) return TOO_LARGE;
   const marked = bytes[0] === 0xff && bytes[1] === 0xfe ? "utf-16le" : bytes[0] === 0xfe && bytes[1] === 0xff ? "utf-16be" : wide(bytes);
   const guessed = (): string => {
     const [best] = analyse(bytes.subarray(0, LOOKED_AT));

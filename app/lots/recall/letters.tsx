@@ -64,7 +64,7 @@ export default function Letters({ loaderData: { id, letters, unanswerable } }: R
           <Link to={`/lots/recalls/${id}`} className="act">
             Back to the recall
           </Link>
-          {letters.length > 0 && <Print pdf={`/lots/recalls/${id}/letters/pdf`} />}
+          {letters.length > 0 && <Print main pdf={`/lots/recalls/${id}/letters/pdf`} />}
         </Heading>
       </div>
       {unanswerable && letters.length > 0 && (

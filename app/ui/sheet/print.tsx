@@ -8,10 +8,12 @@ const Pdf = ({ at }: { at: string }) => (
   </a>
 );
 
-/** @param pdf where the server writes it as a file; absent where it is printed alone */
-export const Print = ({ children = "Print", pdf }: { children?: string; pdf?: string }) => (
+/** @param pdf where the server writes it as a file; absent where it is printed alone @param main whether it is what the page is for */
+export const Print = ({ children = "Print", pdf, main = false }: { children?: string; pdf?: string | undefined; main?: boolean }) => (
   <>
-    <Button onClick={() => window.print()}>{children}</Button>
+    <Button main={main} onClick={() => window.print()}>
+      {children}
+    </Button>
     {pdf && <Pdf at={pdf} />}
   </>
 );
