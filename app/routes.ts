@@ -34,6 +34,7 @@ export default [
     ]),
     ...prefix("recipes", [
       index("recipes/recipes.tsx"),
+      route("file", "recipes/file.tsx"),
       route("new", "recipes/write.tsx", { id: "recipes/new" }),
       route(":id", "recipes/write.tsx", { id: "recipes/one" }),
       route(":id/versions", "recipes/versions/compare.tsx"),
@@ -44,15 +45,17 @@ export default [
       route(":id", "bench/batch.tsx"),
       route(":id/at", "bench/at/at.tsx"),
     ]),
-    route("cabinet", "cabinet/cabinet.tsx"),
-    ...prefix("prices", [index("prices/prices.tsx"), route(":id", "prices/product.tsx")]),
+    ...prefix("cabinet", [index("cabinet/cabinet.tsx"), route("file", "cabinet/file.tsx")]),
+    ...prefix("prices", [index("prices/prices.tsx"), route("file", "prices/file.tsx"), route(":id", "prices/product.tsx")]),
     ...prefix("markets", [
       index("markets/markets.tsx"),
+      route("file", "markets/file.tsx"),
       route("new", "markets/day.tsx", { id: "markets/new" }),
       route(":id", "markets/day.tsx", { id: "markets/one" }),
     ]),
     ...prefix("gifts", [
       index("gifts/gifts.tsx"),
+      route("file", "gifts/file.tsx"),
       route("new", "gifts/order.tsx", { id: "gifts/new" }),
       route(":id", "gifts/order.tsx", { id: "gifts/one" }),
     ]),

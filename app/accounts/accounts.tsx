@@ -247,6 +247,12 @@ export default function Accounts({ loaderData: of }: Route.ComponentProps) {
                   { head: "Amount", as: "figure", foot: money(left, currency), cell: (r) => money(r.amount, currency) },
                 ]}
               />
+              {of.sales.some((s) => !s.costKnown) && (
+                <p className="mt-2 text-small text-honey">
+                  {counted(of.sales.filter((s) => !s.costKnown).length, "sale")} from before the books began{" "}
+                  {of.sales.filter((s) => !s.costKnown).length === 1 ? "is" : "are"} in the takings; what those goods cost isn’t known here.
+                </p>
+              )}
             </Part>
           </Sheet>
           <Sheet>

@@ -10,6 +10,7 @@ import { noteText, oneOf } from "../forms/fields.ts";
 import { runAct, readSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { Heading, Sheet } from "../ui/sheet/sheet.tsx";
 import { skipStep } from "./begin.server.ts";
+import { ListsIn } from "./listsIn.tsx";
 import { PutAway } from "./strip.tsx";
 import type { Route } from "./+types/begin";
 
@@ -89,6 +90,7 @@ export default function Begin({ loaderData: { steps, come, away, token } }: Rout
           ))}
         </ol>
       </Sheet>
+      <ListsIn />
     </div>
   );
 }

@@ -138,7 +138,11 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
               )} in materials.`
             : undefined
         }
-      />
+      >
+        <Link to="/cabinet/file" className="act">
+          From a file
+        </Link>
+      </Heading>
       {products.length === 0 ? (
         <Empty
           title="The cabinet is empty"

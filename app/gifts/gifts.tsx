@@ -139,6 +139,9 @@ export default function Gifts({ loaderData }: Route.ComponentProps) {
         <Link to="/people?of=customer" className="act">
           Customers
         </Link>
+        <Link to="/gifts/file" className="act">
+          From a file
+        </Link>
         <Write />
       </Heading>
       {orders.length === 0 ? (
@@ -148,7 +151,7 @@ export default function Gifts({ loaderData }: Route.ComponentProps) {
       ) : (
         <Sheet>
           {open.length > 0 && <Part title="To pack">{table(TO_PACK, open)}</Part>}
-          {packed.length > 0 && <Part title="Packed">{table("packed orders", packed)}</Part>}
+          {packed.length > 0 && <Part title="Packed, or handed over">{table("packed orders", packed)}</Part>}
         </Sheet>
       )}
     </>

@@ -15,6 +15,7 @@ import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { Figure, Reckoner } from "../ui/figures/reckoner.tsx";
 import { OrderReckoner } from "./orderReckoner.tsx";
 import type { Route } from "./+types/order";
 
@@ -54,7 +55,15 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
         about={
           <>
             <span className="no-print">
-              Packed. Was due <When day={order.due} />.
+              {order.handedOver ? (
+                <>
+                  Handed over <When day={order.handedOver} />, before the books began. Was due <When day={order.due} />.
+                </>
+              ) : (
+                <>
+                  Packed. Was due <When day={order.due} />.
+                </>
+              )}
             </span>
             <span className="hidden whitespace-pre-line text-pine print:block">
               From {[d.from.name, d.from.reachUs].filter(Boolean).join("\n")}
@@ -71,7 +80,22 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
         </Link>
         <Print pdf={`/gifts/${order.id}/pdf`} />
       </Heading>
-      <SideBySide reckoner={<OrderReckoner {...order} result={result} items={items} wrapping={wrapping} hourly={d.hourly} />}>
+      <SideBySide
+        reckoner={
+          order.handedOver ? (
+            <Reckoner onPaper={false}>
+              <Figure label="Price" big value={money(result.price, currency)} />
+              <Figure
+                label="Costs"
+                value="not known"
+                how={<p>It was handed over before the books began, so what went in is in no lot, and what it cost in none.</p>}
+              />
+            </Reckoner>
+          ) : (
+            <OrderReckoner {...order} result={result} items={items} wrapping={wrapping} hourly={d.hourly} />
+          )
+        }
+      >
         <Sheet>
           <Part title="What went in">
             <Table
@@ -105,26 +129,28 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
             </Part>
           )}
           {order.note && <p className="no-print mt-5 max-w-prose whitespace-pre-line">{order.note}</p>}
-          <Part title="Packed out of">
-            <ul className="space-y-1.5 [&_.lot_em]:print:hidden">
-              {d.packed.map((l) => (
-                <li key={l.lotId} className={`flex items-baseline gap-3 ${l.productId === null ? "no-print" : ""}`}>
-                  <LotTag lot={l} />
-                  <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
-                  <span>
-                    × {[l.name, ...(l.label ? [l.label] : [])].join(", ")}
-                    {l.productId !== null && l.work === 0 && <span className="no-print text-pine-soft">, no work in its cost</span>}
-                    {l.bestBefore && (
-                      <>
-                        , best before <When day={l.bestBefore} />
-                      </>
-                    )}
-                  </span>
-                </li>
-              ))}
-            </ul>
-            <p className="no-print mt-3 text-pine-soft">Materials in it cost {money(materials, currency)}.</p>
-          </Part>
+          {!order.handedOver && (
+            <Part title="Packed out of">
+              <ul className="space-y-1.5 [&_.lot_em]:print:hidden">
+                {d.packed.map((l) => (
+                  <li key={l.lotId} className={`flex items-baseline gap-3 ${l.productId === null ? "no-print" : ""}`}>
+                    <LotTag lot={l} />
+                    <span className="weight">{showBase(l.qty, "count").replace(" pcs", "")}</span>
+                    <span>
+                      × {[l.name, ...(l.label ? [l.label] : [])].join(", ")}
+                      {l.productId !== null && l.work === 0 && <span className="no-print text-pine-soft">, no work in its cost</span>}
+                      {l.bestBefore && (
+                        <>
+                          , best before <When day={l.bestBefore} />
+                        </>
+                      )}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+              <p className="no-print mt-3 text-pine-soft">Materials in it cost {money(materials, currency)}.</p>
+            </Part>
+          )}
           <div className="no-print">
             <Restatements rows={d.righted} />
           </div>

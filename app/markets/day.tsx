@@ -21,6 +21,7 @@ import { runAct, intentOf, readSheet, refuseSheet } from "../forms/sheet.server.
 import { actsOf } from "../book/lines.server.ts";
 import { DayRecord } from "./dayRecord.tsx";
 import { DaySheet } from "./daySheet.tsx";
+import { PastDayRecord } from "./pastDayRecord.tsx";
 import { BLANK, dayTexts } from "./dayTexts.ts";
 import type { Route } from "./+types/day";
 
@@ -155,6 +156,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function MarketDay({ loaderData }: Route.ComponentProps) {
   const { day, book, righted } = loaderData;
+  if (day?.beforeBooks) return <PastDayRecord day={day} book={book} />;
   if (day?.closedActId != null) return <DayRecord day={day} book={book} righted={righted} />;
   return <DaySheet key={`${loaderData.day?.id ?? "new"} ${loaderData.opened.seen}`} {...loaderData} />;
 }

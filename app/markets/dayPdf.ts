@@ -1,9 +1,9 @@
 /** A market day as PDF: a list to take along and fill in while it is open, its record once it is closed. */
-import { dayResult, leftOver, salesOf } from "#core/market/day";
+import { dayResult, leftOver, pastDayResult, salesOf } from "#core/market/day";
 import type { Cell, Column, Part } from "../paper/paper.ts";
 import { pdfFile, type Said } from "../paper/pdf.server.ts";
 import { loader as page } from "./day.tsx";
-import type { MarketDay } from "./dayTexts.ts";
+import { NO_COST, type MarketDay } from "./dayTexts.ts";
 import type { Route } from "./+types/dayPdf";
 
 const lotOf = (l: MarketDay["lines"][number]): Cell[] => [{ text: l.name, note: l.label }, l.number];
@@ -92,6 +92,31 @@ function closed(day: MarketDay, { money }: Said): Part[] {
   ];
 }
 
+function beforeBooks(day: MarketDay, { money }: Said): Part[] {
+  const { takings, unitsSold, left } = pastDayResult(day);
+  return [
+    { heading: "What was sold" },
+    {
+      columns: [{ head: "Product" }, { head: "Sold", as: "figure" }, { head: "Takings", as: "figure" }],
+      groups: [{ rows: day.sales.map((s): Cell[] => [s.name, s.units === 0 ? "" : String(s.units), money(s.takings)]) }],
+      foot: ["Together", unitsSold === 0 ? "" : String(unitsSold), money(takings)],
+    },
+    { heading: "The day" },
+    {
+      facts: [
+        ["Takings", money(takings)],
+        ["Stall fee", `−${money(day.stallFee)}`],
+        ["Travel", `−${money(day.travel)}`],
+        ["Left, before what the goods cost", money(left)],
+        ["Hours, with the drive", day.minutes > 0 && String(day.minutes / 60)],
+      ],
+      as: "figure",
+    },
+    { text: NO_COST, as: "soft" },
+    ...(day.note ? [{ text: day.note }] : []),
+  ];
+}
+
 export async function loader(at: Route.LoaderArgs) {
   const { day } = await page(at as never);
   if (!day) throw new Response("Not found", { status: 404 });
@@ -99,7 +124,7 @@ export async function loader(at: Route.LoaderArgs) {
   return pdfFile((said) => ({
     title: day.name,
     file: `market-${day.day}`,
-    about: `${said.day(day.day)}${over ? ", closed" : ""}`,
-    parts: over ? closed(day, said) : ahead(day, said),
+    about: `${said.day(day.day)}${day.beforeBooks ? ", before the books began" : over ? ", closed" : ""}`,
+    parts: day.beforeBooks ? beforeBooks(day, said) : over ? closed(day, said) : ahead(day, said),
   }));
 }

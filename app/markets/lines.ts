@@ -5,12 +5,20 @@ import { db } from "../server/workshop.server.ts";
 import type { Route } from "./+types/lines";
 
 const linesOfDays = async (ids: readonly number[]) =>
-  (await listMarketDays(db(), ids)).flatMap(({ name: market, day, closedActId, lines, id }) =>
-    lines.map(({ name, label, number, taken, sold, given, damaged, price, gone }) => ({
-      ...{ of: id, market, day, closed: closedActId !== null },
-      ...{ name, label, number, taken, sold, given, damaged, price, gone },
-    })),
-  );
+  (await listMarketDays(db(), ids)).flatMap(({ name: market, day, closedActId, lines, sales, id }) => {
+    const head = { of: id, market, day, closed: closedActId !== null };
+    return [
+      ...lines.map(({ name, label, number, taken, sold, given, damaged, price, gone }) => ({
+        ...head,
+        ...{ name, label, number, taken, sold, given, damaged, price, gone, takings: sold * price },
+      })),
+      // Before the books there were no lots.
+      ...sales.map(({ name, units, takings }) => ({
+        ...head,
+        ...{ name, label: "", number: "", taken: 0, sold: units, given: 0, damaged: 0, price: 0, gone: 0, takings },
+      })),
+    ];
+  });
 
 export type LineOfDay = Awaited<ReturnType<typeof linesOfDays>>[number];
 

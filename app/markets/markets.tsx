@@ -24,16 +24,22 @@ export const meta: Route.MetaFunction = () => [{ title: "Markets · Zelbin" }];
 export async function loader({ request }: Route.LoaderArgs) {
   const { most } = askedOf(request);
   const { rows, more } = partOf(await marketSums(db(), most), most);
-  const days = rows.map((d) => ({
-    id: d.id,
-    name: d.name,
-    day: d.day,
-    closed: d.closedActId !== null,
-    taken: d.taken,
-    hours: d.minutes / 60,
-    fees: d.stallFee + d.travel,
-    ...resultOf({ ...d, hours: d.minutes / 60 }),
-  }));
+  const days = rows.map((d) => {
+    const result = resultOf({ ...d, hours: d.minutes / 60 });
+    return {
+      id: d.id,
+      name: d.name,
+      day: d.day,
+      closed: d.closedActId !== null,
+      beforeBooks: d.beforeBooks,
+      taken: d.taken,
+      hours: d.minutes / 60,
+      fees: d.stallFee + d.travel,
+      ...{ takings: result.takings, unitsSold: result.unitsSold, cardFee: result.cardFee },
+      // What was sold before the books began has no cost here, and so no profit.
+      known: d.beforeBooks ? null : result,
+    };
+  });
   return { rows: days, more };
 }
 
@@ -62,6 +68,7 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   const sayIt = useSayDay();
   const closed = days.filter((d) => d.closed);
+  const charted = closed.flatMap((d) => (d.known ? [{ ...d, ...d.known }] : [])).slice(0, CHARTED);
   // Soonest first: what waits longest to be closed, then what comes next.
   const open = days.filter((d) => !d.closed).sort((a, b) => a.day.localeCompare(b.day) || a.id - b.id);
   return (
@@ -69,6 +76,9 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
       <Heading title="Markets">
         <Link to="/people?of=market" className="act">
           All markets
+        </Link>
+        <Link to="/markets/file" className="act">
+          Earlier days, from a file
         </Link>
         <Plan />
       </Heading>
@@ -95,16 +105,10 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
               />
             </Part>
           )}
-          {closed.length > 1 && (
+          {charted.length > 1 && (
             <Part title="Where the takings went">
               <Drawn height={224}>
-                <DayChart
-                  days={closed
-                    .slice(0, CHARTED)
-                    .reverse()
-                    .map((d) => ({ ...d, label: `${d.name}, ${sayIt(d.day)}` }))}
-                  currency={currency}
-                />
+                <DayChart days={charted.reverse().map((d) => ({ ...d, label: `${d.name}, ${sayIt(d.day)}` }))} currency={currency} />
               </Drawn>
             </Part>
           )}
@@ -121,28 +125,28 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
                 columns={[
                   MARKET,
                   { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
-                  { head: "Taken", as: "figure", cell: (d) => d.taken },
-                  { head: "Sold", as: "figure", sorts: (d) => d.unitsSold, cell: (d) => d.unitsSold },
+                  { head: "Taken", as: "figure", cell: (d) => (d.known ? d.taken : "—") },
+                  { head: "Sold", as: "figure", sorts: (d) => d.unitsSold, cell: (d) => (d.known || d.unitsSold > 0 ? d.unitsSold : "—") },
                   {
                     head: "Takings",
                     as: "figure",
                     sorts: (d) => d.takings,
                     cell: (d) => money(d.takings, currency),
                   },
-                  { head: "Stock", as: "figure", cell: (d) => money(d.stockCost, currency) },
+                  { head: "Stock", as: "figure", cell: (d) => (d.known ? money(d.known.stockCost, currency) : "not known") },
                   { head: "Fees, travel", as: "figure", cell: (d) => money(d.fees + d.cardFee, currency) },
                   {
                     head: "Profit",
                     as: "figure",
-                    sorts: (d) => d.profit,
-                    className: (d) => `font-semibold ${d.profit < 0 ? "text-berry" : ""}`,
-                    cell: (d) => money(d.profit, currency),
+                    sorts: (d) => d.known?.profit ?? null,
+                    className: (d) => `font-semibold ${(d.known?.profit ?? 0) < 0 ? "text-berry" : ""}`,
+                    cell: (d) => (d.known ? money(d.known.profit, currency) : "—"),
                   },
                   {
                     head: "Each hour there",
                     as: "figure",
-                    sorts: (d) => d.perHour,
-                    cell: (d) => (d.perHour !== null ? money(d.perHour, currency) : "—"),
+                    sorts: (d) => d.known?.perHour ?? null,
+                    cell: (d) => (d.known?.perHour != null ? money(d.known.perHour, currency) : "—"),
                   },
                 ]}
               />

@@ -49,7 +49,13 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
       <Heading
         title="Prices"
         about="Under each price: what is left of it after every cost, the fee and your hours. Open a product to see what the pricing methods say."
-      />
+      >
+        {loaderData.length > 0 && (
+          <Link to="/prices/file" className="act">
+            From a file
+          </Link>
+        )}
+      </Heading>
       {loaderData.length === 0 ? (
         <Empty
           title="Nothing to price yet"

@@ -62,6 +62,9 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
   return (
     <>
       <Heading title="Recipes" about="What a unit costs at the batch size the recipe is written for, work and overhead included.">
+        <Link to="/recipes/file" className="act">
+          From a file
+        </Link>
         <Link to="/recipes/new" className="act act-main">
           Write a recipe
         </Link>
@@ -70,9 +73,14 @@ export default function Recipes({ loaderData: { recipes, away } }: Route.Compone
         <Empty
           title="No recipe yet"
           act={
-            <Link to="/recipes/new" className="act act-main">
-              Write a recipe
-            </Link>
+            <span className="flex flex-wrap gap-2">
+              <Link to="/recipes/new" className="act act-main">
+                Write a recipe
+              </Link>
+              <Link to="/recipes/file" className="act">
+                From a file
+              </Link>
+            </span>
           }
         >
           Write it the way you measure, in cups, ounces, parts or grams; every line shows its grams.

@@ -1,8 +1,9 @@
 /** A recipe on its sheet, with the Reckoner beside it. */
 import { RECIPE_TYPES, RECIPE_TYPE_IDS } from "#core/recipe/types";
 import { problemsOf, readWritten } from "#core/recipe/written";
+import { writtenParts } from "#core/recipe/writtenParts";
 import { FOR_WHOM_IDS, USED_ON_IDS, type UsedOn } from "#core/scent/limits";
-import { done, orElse, refuse } from "#core/outcome";
+import { done, refuse } from "#core/outcome";
 import { materialsOf } from "#db/recipe/costs";
 import { versionsOf } from "#db/recipe/history";
 import { lettersTaken, readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
@@ -120,29 +121,13 @@ export async function action({ request, params }: Route.ActionArgs) {
   const id = "id" in params ? idOf(params.id) : undefined;
   const { name, code, type, keepsMonths, batchMinutes, method, usedOn, forWhom } = v;
   const answers = Object.fromEntries(v.answers.map((a) => [a.key, a.word]));
-  const lines = read.lines.flatMap((l, i) =>
-    l.out.ok && l.material ? [{ materialId: l.material.id, entered: v.lines[i]!.entered, form: l.form, weight: l.out.weight }] : [],
-  );
-  const sizes = read.sizes.flatMap((s, i) => {
-    const text = v.sizes[i]!;
-    return s.fill.ok
-      ? [
-          {
-            id: idOf(text.id) || null,
-            label: s.fill.value.label,
-            fillBy: s.fill.value.by,
-            fillText: text.fill.trim(),
-            fill: s.fill.value.weight,
-            fillMl: s.fill.value.ml,
-            containerId: s.container?.id ?? null,
-            unitMinutesHundredths: text.minutes,
-            retired: text.away === "yes",
-            packaging: s.packaging.map((p) => ({ materialId: p.material.id, pieces: p.pieces })),
-          },
-        ]
-      : [];
-  });
-  const makes = read.makes?.ok ? read.makes.value : null;
+  const parts = writtenParts(read, texts);
+  const sizes = parts.sizes.map(({ at, ...size }) => ({
+    ...size,
+    id: idOf(v.sizes[at]!.id) || null,
+    unitMinutesHundredths: v.sizes[at]!.minutes,
+    retired: v.sizes[at]!.away === "yes",
+  }));
   const leadsOn = id === undefined && (await isFirst("recipe"));
   const to = leadsOn ? await wayOn("recipe") : null;
   return runAct(
@@ -151,10 +136,10 @@ export async function action({ request, params }: Route.ActionArgs) {
         db(),
         {
           ...(id === undefined ? {} : { id }),
-          ...{ name, code, type, keepsMonths, batchMinutes, method, usedOn, forWhom, answers, note: v.note, lines, sizes, makes },
-          total: read.total,
+          ...{ name, code, type, keepsMonths, batchMinutes, method, usedOn, forWhom, answers, note: v.note },
+          ...parts,
+          sizes,
           lossBp: v.loss,
-          overrunBp: orElse(read.overrun, 0),
         },
         sheet.doing,
       ),

@@ -92,6 +92,7 @@ describe("sales", () => {
       stall: micros(3),
       travel: micros(2),
       card: micros(1),
+      costKnown: true,
     },
     ...of,
   });

@@ -139,6 +139,8 @@ export interface Sale {
   stall: Micros;
   travel: Micros;
   card: Micros;
+  /** What was sold is in the ledger; not so what was sold before the books began. */
+  costKnown: boolean;
 }
 
 /** Sales of one channel, by place, the largest first. @example placesOf([{ channel: "market", place: "Fair", takings: micros(5), stall: micros(2), travel: micros(0), card: micros(0) }], "market")[0].fees // 2 */

@@ -49,6 +49,24 @@ export const salesOf = (lines: readonly Pick<DayLine, "sold" | "price">[]): Pick
   unitsSold: lines.reduce((a, l) => a + l.sold, 0),
 });
 
+/**
+ * The same of a day from before the books, whose takings are noted as they were.
+ * @example pastSalesOf([{ units: 5, takings: micros(55_000_000) }]) // { takings: 55_000_000, unitsSold: 5 }
+ */
+export const pastSalesOf = (sales: readonly { units: number; takings: Micros }[]): Pick<DayResult, "takings" | "unitsSold"> => ({
+  takings: sum(sales.map((s) => s.takings)),
+  unitsSold: sales.reduce((a, s) => a + s.units, 0),
+});
+
+/**
+ * What such a day left before what its goods cost, which nobody knows any more.
+ * @example pastDayResult({ sales: [{ units: 5, takings: micros(55_000_000) }], stallFee: micros(20_000_000), travel: micros(0) }).left // 35_000_000
+ */
+export function pastDayResult(day: { sales: readonly { units: number; takings: Micros }[]; stallFee: Micros; travel: Micros }) {
+  const sold = pastSalesOf(day.sales);
+  return { ...sold, left: micros(sold.takings - day.stallFee - day.travel) };
+}
+
 /** @example dayResult({ ...day, stallFee: micros(20_000_000) }).profit // -20.00 */
 export const dayResult = (day: DayIn): DayResult =>
   resultOf({ ...day, ...salesOf(day.lines), stockCost: sum(day.lines.map((l) => l.gone)) });

@@ -13,7 +13,7 @@ import { and, between, eq, sql, type SQL } from "drizzle-orm";
 import { worthByCostingMethod } from "#core/stock/costingMethods";
 import type { Period } from "#core/accounts/period";
 import type { Reads } from "../client.ts";
-import { orNone, readNumber, readText, rowsOf } from "../columnsOf.ts";
+import { orNone, readNumber, readText, rowsOf, sqlText } from "../columnsOf.ts";
 import { listGiftOrders } from "../gifts/gifts.ts";
 import { notReversed } from "../ledger/effective.ts";
 import { replacementCostsOn } from "../ledger/lots.ts";
@@ -147,17 +147,30 @@ async function marketsIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
   const days = (await marketSums(db)).filter((d) => d.closedActId !== null && d.day >= from && d.day <= to);
   return days.reverse().map((d) => {
     const { takings, cardFee } = resultOf({ ...d, hours: d.minutes / 60 });
-    return { channel: "market", id: d.id, place: d.name, day: d.day, takings, stall: d.stallFee, travel: d.travel, card: cardFee };
+    return {
+      channel: "market",
+      id: d.id,
+      place: d.name,
+      day: d.day,
+      takings,
+      stall: d.stallFee,
+      travel: d.travel,
+      card: cardFee,
+      costKnown: !d.beforeBooks,
+    };
   });
 }
 
+/** The day an order was packed, or handed over where that was before the books. */
+const wentOut = sqlText(sql`coalesce(${giftOrder.handedOver}, ${act.day})::text`);
+
 async function ordersIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
   const packed = await db
-    .select({ id: giftOrder.id, day: act.day })
+    .select({ id: giftOrder.id, day: wentOut })
     .from(giftOrder)
     .innerJoin(act, eq(act.id, giftOrder.packedActId))
-    .where(between(act.day, from, to))
-    .orderBy(act.day, giftOrder.id);
+    .where(between(wentOut, from, to))
+    .orderBy(wentOut, giftOrder.id);
   const orders = new Map(
     (
       await listGiftOrders(
@@ -170,16 +183,27 @@ async function ordersIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
   return packed.map(({ id, day }) => {
     const o = orders.get(id)!;
     const { price } = orderResult({ ...o, items: o.items.map((i) => ({ ...i, cost: none })), wrapping: [], wrapMinutes: 0, hourly: none });
-    return { channel: "order", id, place: o.customer, day, takings: price, stall: none, travel: none, card: none };
+    return {
+      channel: "order",
+      id,
+      place: o.customer,
+      day,
+      takings: price,
+      stall: none,
+      travel: none,
+      card: none,
+      costKnown: o.handedOver === null,
+    };
   });
 }
 
-/** The days the books begin and end with; null while nothing was done. */
+/** The days the books begin and end with, what was sold before them in it; null while nothing was done. */
 export async function spanOfBooks(db: Reads): Promise<Period | null> {
   const [row] = await rowsOf(
     db,
     { from: orNone(readText), to: orNone(readText) },
-    sql`select min(day)::text as "from", max(day)::text as "to" from act`,
+    sql`select least(min(day), (select min(d.day) from market_day d where d.before_books), (select min(g.handed_over) from gift_order g))::text as "from",
+      max(day)::text as "to" from act`,
   );
   return row?.from && row.to ? { from: row.from, to: row.to } : null;
 }

@@ -14,6 +14,8 @@ import { setOut } from "../bench/planning/setOut.ts";
 import { spoilBatch } from "../bench/finishing/spoil.ts";
 import { comeBack } from "../cabinet/comeBack.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
+import { openingFinished } from "../cabinet/openingFinished.ts";
+import { addOrders } from "../gifts/addOrders.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
 import { fillJar, heat, tend, topUp } from "../jars/fill.ts";
@@ -21,10 +23,11 @@ import { blend, spoilJar, strainJar } from "../jars/strain.ts";
 import { beginRecall, closeRecall, tellRecall } from "../lots/recall.ts";
 import { closeMarketDay, saveMarketDay } from "../markets/markets.ts";
 import { addContacts, deleteContact, retireContact, saveContact } from "../contacts/contacts.ts";
-import { choosePrices } from "../prices/prices.ts";
+import { addPastDays } from "../markets/pastDays.ts";
+import { choosePrices, choosePricesOfList } from "../prices/prices.ts";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "../recipe/keep.ts";
 import { noteFirmness } from "../recipe/firmness.ts";
-import { saveRecipe } from "../recipe/save.ts";
+import { addRecipes, saveRecipe } from "../recipe/save.ts";
 import { saveSettings } from "../settings/settings.ts";
 import { dropOffer, noteOffer } from "../shelf/buying.ts";
 import { correctReceipt } from "../shelf/receipts/correct.ts";
@@ -75,6 +78,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   spoil: spoilJar,
   blend,
   saveRecipe,
+  addRecipes,
   learnBatch,
   checkBatch,
   noteFirmness,
@@ -87,14 +91,18 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   spoilBatch,
   keepBatchPhoto,
   clearBatch,
+  openingFinished,
   comeBack,
   meltDown,
   takeOut,
   price: choosePrices,
+  listPrices: choosePricesOfList,
   saveMarket: saveMarketDay,
   closeMarket: closeMarketDay,
+  pastDays: addPastDays,
   saveGift: saveGiftOrder,
   packOrder: packGiftOrder,
+  addOrders,
   saveContact,
   addContacts,
   retireContact,

@@ -27,12 +27,13 @@ const WRITTEN: Record<ContactKind, SQL> = {
   customer: sql`
     select lower(btrim(g.customer)) as called, g.due as day, '/gifts/' || g.id as path, g.customer as as_written,
       case when g.packed_act_id is null then 'order' else 'packed' end as what,
-      (select least(g.due, a.day) from act a where a.id = g.packed_act_id) as happened,
+      (select least(g.due, coalesce(g.handed_over, a.day)) from act a where a.id = g.packed_act_id) as happened,
       (select coalesce(sum(i.units), 0) from gift_item i where i.gift_order_id = g.id) as n from gift_order g`,
   market: sql`
     select lower(btrim(d.name)) as called, d.day, '/markets/' || d.id as path, d.name as as_written,
       case when d.closed_act_id is null then 'day' else 'sold' end as what, case when d.closed_act_id is not null then d.day end as happened,
-      (select coalesce(sum(case when d.closed_act_id is null then l.taken else l.sold end), 0) from market_line l where l.market_day_id = d.id) as n
+      (select coalesce(sum(case when d.closed_act_id is null then l.taken else l.sold end), 0) from market_line l where l.market_day_id = d.id)
+        + (select coalesce(sum(s.units), 0) from past_sale s where s.market_day_id = d.id) as n
       from market_day d`,
 };
 const WHAT = ["receipt", "offer", "order", "packed", "day", "sold"] as const;

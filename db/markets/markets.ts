@@ -1,6 +1,6 @@
 /** Market days: planning what to take, and closing the day so that what was sold leaves its lots. */
 import { groupBy } from "#core/collect";
-import { salesOf } from "#core/market/day";
+import { pastSalesOf, salesOf } from "#core/market/day";
 import { micros, type Micros } from "#core/measure/exact";
 import { Refused, type FieldProblem } from "#core/refused";
 import { unitsForStall } from "#core/stock/allocations";
@@ -21,7 +21,7 @@ import { LISTED_AT_MOST } from "../lists.ts";
 import { draw, lockLots, requireUsable, type NewMovement } from "../ledger/lots.ts";
 import { anyOf } from "../pieces.ts";
 import { runPrepared } from "../prepared.ts";
-import { lot, marketDay, marketLine, movement } from "../schema.ts";
+import { lot, marketDay, marketLine, movement, pastSale } from "../schema.ts";
 
 export interface MarketIn {
   /** Of a day that is there already. */
@@ -67,6 +67,16 @@ const daysOf = (db: Reads, ids: readonly number[] | undefined, most: number) =>
       .limit(at.most),
   );
 
+/** What was sold on days from before the books. */
+const pastSales = (db: Reads, dayIds: readonly number[]) =>
+  runPrepared(db, "past_sales", { dayIds }, (at) =>
+    db
+      .select({ id: pastSale.id, dayId: pastSale.marketDayId, name: pastSale.name, units: pastSale.units, takings: pastSale.takings })
+      .from(pastSale)
+      .where(anyOf(pastSale.marketDayId, at.dayIds))
+      .orderBy(asc(pastSale.id)),
+  );
+
 /** Market days, newest first, each with its lines. */
 export async function listMarketDays(db: Reads, ids?: readonly number[], most = LISTED_AT_MOST) {
   const days = await daysOf(db, ids, most);
@@ -97,17 +107,21 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], most = 
   );
   const gone = new Map((await goneByDay(db, dayIds)).map((g) => [`${g.dayId} ${g.lotId}`, g.gone]));
   const linesOf = groupBy(lines, (l) => l.dayId);
+  const past = days.some((d) => d.beforeBooks) ? groupBy(await pastSales(db, dayIds), (s) => s.dayId) : new Map<number, never[]>();
   return days.map((day) => ({
     ...day,
+    /** Of a day from before the books, which has no lines. */
+    sales: past.get(day.id) ?? [],
     lines: (linesOf.get(day.id) ?? []).map((l) => ({ ...l, gone: gone.get(`${day.id} ${l.lotId}`) ?? micros(0) })),
   }));
 }
 
-/** Market days, newest first, each with what was taken along, what was sold and what that cost. */
+/** Market days, newest first, each with what was taken along, what was sold and what that cost; a day from before the books has cost nothing known. */
 export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
   const days = await daysOf(db, undefined, most);
   const ids = days.map((d) => d.id);
-  const [lines, gone] = await Promise.all([
+  const before = days.some((d) => d.beforeBooks);
+  const [lines, gone, past] = await Promise.all([
     runPrepared(db, "sums_of_days", { ids }, (at) =>
       db
         .select({
@@ -127,14 +141,16 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
         .where(anyOf(movement.marketDayId, at.ids))
         .groupBy(movement.marketDayId),
     ),
+    before ? pastSales(db, ids) : [],
   ]);
+  const pastOf = groupBy(past, (s) => s.dayId);
   const of = groupBy(lines, (l) => l.dayId);
   const cost = new Map(gone.map((g) => [g.dayId, g.gone]));
   return days.map((day) => {
     const sold = of.get(day.id) ?? [];
     return {
       ...day,
-      ...salesOf(sold),
+      ...(day.beforeBooks ? pastSalesOf(pastOf.get(day.id) ?? []) : salesOf(sold)),
       taken: sold.reduce((a, l) => a + l.taken, 0),
       stockCost: cost.get(day.id) ?? micros(0),
     };

@@ -2,14 +2,15 @@
 import type { Micros } from "#core/measure/exact";
 import { CHANNEL_IDS, type ChannelId } from "#core/pricing/pricingMethods";
 import { Refused } from "#core/refused";
-import { and, eq, sql, type SQL } from "drizzle-orm";
+import { counted } from "#core/words";
+import { and, eq, inArray, sql, type SQL } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { undoId, undoMicros } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import { notReversed, requireNoLaterActs } from "../ledger/effective.ts";
 import type { Reads } from "../client.ts";
-import { anyOf } from "../pieces.ts";
+import { anyOf, inChunks } from "../pieces.ts";
 import { runPrepared } from "../prepared.ts";
 import { price, product, recipe } from "../schema.ts";
 import { bare } from "../schema/ours.ts";
@@ -69,4 +70,36 @@ export const choosePrices = defineAct({
     await requireNoLaterActs(tx, { kind: "product", id: productId }, undoes, ["price"], "Other prices have been saved since.");
     await tx.update(product).set({ ownPrice: own }).where(eq(product.id, productId));
   },
+});
+
+export interface ListPricesIn {
+  lines: readonly { productId: number; prices: Partial<Record<ChannelId, Micros>> }[];
+}
+
+/** Chooses the prices of a whole list, or none of them; absent channels stay. @throws Refused for a product that has gone */
+export const choosePricesOfList = defineAct({
+  kind: "listPrices",
+  run: async (tx, { lines }: ListPricesIn, { actId }) => {
+    const ids = [...new Set(lines.map((l) => l.productId))];
+    const there =
+      ids.length === 0 ? [] : await tx.select({ id: product.id }).from(product).where(inArray(product.id, ids)).for("key share");
+    if (there.length === 0 || there.length < ids.length)
+      throw Refused.one("", "One of these products isn't here any more. Look at the list again.");
+    const rows = lines.flatMap((l) =>
+      CHANNEL_IDS.flatMap((channel) => {
+        const chosen = l.prices[channel];
+        return chosen === undefined ? [] : [{ actId, productId: l.productId, channel, price: chosen }];
+      }),
+    );
+    for (const piece of inChunks(rows)) await tx.insert(price).values(piece);
+    return {
+      path: "/prices",
+      summary: `${counted(rows.length, "price")} of ${counted(ids.length, "product")} chosen from a list`,
+      about: ids.map((id) => ({ kind: "product" as const, id, changes: true })),
+      leaves: null,
+    };
+  },
+  leaves: null,
+  // As with one product's: prices of an act that is taken back count no more. What was chosen since is newer and stays.
+  back: () => Promise.resolve("/prices"),
 });

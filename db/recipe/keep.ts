@@ -14,6 +14,7 @@ import {
   batchSize,
   giftItem,
   lot,
+  pastSale,
   price,
   product,
   productAddition,
@@ -96,6 +97,11 @@ async function usesOf(tx: Tx, products: readonly number[], recipeId?: number): P
     say((await tx.select({ n }).from(lot).where(inArray(lot.productId, of)))[0]!.n, "finished lot");
     say((await tx.select({ n }).from(giftItem).where(inArray(giftItem.productId, of)))[0]!.n, "order");
     say((await tx.select({ n }).from(price).where(inArray(price.productId, of)))[0]!.n, "price");
+    say(
+      (await tx.select({ n }).from(pastSale).where(inArray(pastSale.productId, of)))[0]!.n,
+      "sale of an earlier market day",
+      "sales of earlier market days",
+    );
     if (recipeId === undefined) say((await tx.select({ n }).from(batchSize).where(inArray(batchSize.productId, of)))[0]!.n, "batch");
   }
   if (recipeId !== undefined) {

@@ -94,6 +94,10 @@ export const recipeChoices = (db: Reads) =>
 export const lettersTaken = async (db: Reads): Promise<string[]> =>
   (await runPrepared(db, "letters_taken", {}, () => db.selectDistinct({ code: recipe.code }).from(recipe))).map((r) => r.code);
 
+/** Names of all recipes, those that were put away too, in small letters. */
+export const recipeNames = async (db: Reads): Promise<Set<string>> =>
+  new Set((await db.select({ name: recipe.name }).from(recipe)).map((r) => r.name.toLowerCase()));
+
 /** Recipes that were put away, by name. */
 export const recipesAway = (db: Reads) =>
   runPrepared(db, "recipes_away", {}, () =>

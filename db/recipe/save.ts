@@ -4,14 +4,16 @@ import { areAnswers, type Answers } from "#core/recipe/judge/judge";
 import type { FillBy } from "#core/recipe/sizes";
 import { isObject } from "#core/objects";
 import { Refused } from "#core/refused";
+import { counted } from "#core/words";
 import { and, eq, inArray, ne, sql } from "drizzle-orm";
 import { isDeepStrictEqual } from "node:util";
-import { boolean, mixed, object } from "yup";
+import { array, boolean, mixed, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { undoId, undoText } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import type { Tx } from "../client.ts";
 import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
+import { addNamed, materialIdOf, type NewMaterial } from "../shelf/receipts/receive.ts";
 import { readWhole, type WrittenRecipe, type WrittenSize } from "./read.ts";
 import { versionFields } from "./reweigh.ts";
 import { everUsed, leftSizes, sizeRows, restoreSizes } from "./sizesBack.ts";
@@ -121,6 +123,18 @@ const answer = (tx: Tx, versionId: number, answers: Answers) =>
 const areLeftAnswers = (v: unknown): v is { versionId: number; was: Answers } =>
   isObject(v) && typeof v.versionId === "number" && areAnswers(v.was);
 
+const newRecipe = async (tx: Tx, { name, code }: Pick<RecipeIn, "name" | "code">): Promise<number> =>
+  (await tx.insert(recipe).values({ name, code }).returning({ id: recipe.id }))[0]!.id;
+
+/** A recipe that isn't there any more once its sizes are gone: its versions with it. */
+async function deleteWritten(tx: Tx, recipeId: number): Promise<void> {
+  await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, recipeId));
+  const versions = tx.select({ id: recipeVersion.id }).from(recipeVersion).where(eq(recipeVersion.recipeId, recipeId));
+  await tx.delete(recipeLine).where(inArray(recipeLine.versionId, versions));
+  await tx.delete(recipeVersion).where(eq(recipeVersion.recipeId, recipeId));
+  await tx.delete(recipe).where(eq(recipe.id, recipeId));
+}
+
 /**
  * Writes a new recipe, or over an old one when `id` is given.
  * @throws Refused for a name or code that is taken; EditedMeanwhile
@@ -137,10 +151,8 @@ export const saveRecipe = defineAct({
     const was = input.id === undefined ? null : await readWhole(tx, input.id);
     const rows = input.id === undefined ? { sizes: [], packaging: [] } : await sizeRows(tx, input.id);
     let recipeId = input.id;
-    if (recipeId === undefined) {
-      const [row] = await tx.insert(recipe).values({ name: input.name, code: input.code }).returning({ id: recipe.id });
-      recipeId = row!.id;
-    } else await tx.update(recipe).set({ code: input.code }).where(eq(recipe.id, recipeId));
+    if (recipeId === undefined) recipeId = await newRecipe(tx, input);
+    else await tx.update(recipe).set({ code: input.code }).where(eq(recipe.id, recipeId));
     const { id: _id, code: _code, note, sizes, ...version } = input;
     const n = was && sameVersion(was, input) ? null : await writeVersion(tx, recipeId, version, { actId, day, note });
     const answered = was && n === null && !isDeepStrictEqual(was.recipe.answers, input.answers) ? was.recipe : null;
@@ -169,15 +181,62 @@ export const saveRecipe = defineAct({
   back: async (tx, left, { undoes }) => {
     await restoreSizes(tx, left.recipeId, left, undoes);
     if (left.created) {
-      await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, left.recipeId));
-      const versions = tx.select({ id: recipeVersion.id }).from(recipeVersion).where(eq(recipeVersion.recipeId, left.recipeId));
-      await tx.delete(recipeLine).where(inArray(recipeLine.versionId, versions));
-      await tx.delete(recipeVersion).where(eq(recipeVersion.recipeId, left.recipeId));
-      await tx.delete(recipe).where(eq(recipe.id, left.recipeId));
+      await deleteWritten(tx, left.recipeId);
       return "/recipes";
     }
     await tx.update(recipe).set({ code: left.code }).where(eq(recipe.id, left.recipeId));
     if (left.answers) await answer(tx, left.answers.versionId, left.answers.was);
     await setCurrentVersion(tx, left.recipeId);
+  },
+});
+
+export interface AddRecipesIn {
+  /** Materials to put on the shelf first; recipes name them by numbers below zero. */
+  add: readonly NewMaterial[];
+  recipes: readonly Omit<RecipeIn, "id">[];
+}
+
+/** Writes the recipes of a list, all or none. @throws Refused for a name or letters that are taken */
+export const addRecipes = defineAct({
+  kind: "addRecipes",
+  run: async (tx, { add, recipes }: AddRecipesIn, { actId, day, step }) => {
+    if (recipes.length === 0) throw Refused.one("", "Enter at least one recipe.");
+    const added = await addNamed(tx, add);
+    const of = <T extends { materialId: number }>(l: T): T => ({ ...l, materialId: materialIdOf(l.materialId, added) });
+    const ids: number[] = [];
+    for (const { code, note, sizes, ...version } of recipes) {
+      await nobodyElseIs(tx, { ...version, code, note, sizes });
+      const id = await newRecipe(tx, { name: version.name, code });
+      await writeVersion(tx, id, { ...version, lines: version.lines.map(of) }, { actId, day, note });
+      await writeSizes(
+        tx,
+        id,
+        [],
+        sizes.map((s) => ({
+          ...s,
+          containerId: s.containerId === null ? null : materialIdOf(s.containerId, added),
+          packaging: s.packaging.map(of),
+        })),
+      );
+      ids.push(id);
+      await step(ids.length, recipes.length);
+    }
+    return {
+      path: ids.length === 1 ? `/recipes/${ids[0]!}` : "/recipes",
+      summary: `Wrote ${counted(ids.length, "recipe")} from a list`,
+      about: [
+        ...added.map((id) => ({ kind: "material" as const, id, changes: true })),
+        ...ids.map((id) => ({ kind: "recipe" as const, id, changes: true })),
+      ],
+      leaves: { ids },
+    };
+  },
+  leaves: object({ ids: array().of(undoId()).required() }),
+  back: async (tx, { ids }, { undoes }) => {
+    for (const id of ids) {
+      await restoreSizes(tx, id, { sizes: [], packaging: [] }, undoes);
+      await deleteWritten(tx, id);
+    }
+    return "/recipes";
   },
 });

@@ -5,10 +5,10 @@ import { array } from "yup";
 import { leftRow } from "../act/left.ts";
 import { requireNoLaterActs } from "../ledger/effective.ts";
 import type { Tx } from "../client.ts";
-import { batchSize, giftItem, price, product, productPackaging } from "../schema.ts";
+import { batchSize, giftItem, lot, pastSale, price, product, productPackaging } from "../schema.ts";
 import { WRITES_VERSION } from "./versions.ts";
 
-/** Whether anything was ever made, priced or ordered of these sizes; the ids of those. */
+/** Whether anything was ever made, priced, sold or ordered of these sizes; the ids of those. */
 export async function everUsed(tx: Tx, ids: readonly number[]): Promise<Set<number>> {
   if (ids.length === 0) return new Set();
   const used = new Set<number>();
@@ -16,12 +16,15 @@ export async function everUsed(tx: Tx, ids: readonly number[]): Promise<Set<numb
     [batchSize, batchSize.productId],
     [giftItem, giftItem.productId],
     [price, price.productId],
+    // There before the books began, or sold then.
+    [lot, lot.productId],
+    [pastSale, pastSale.productId],
   ] as const)
     for (const r of await tx
       .selectDistinct({ id: column })
       .from(table)
       .where(inArray(column, [...ids])))
-      used.add(r.id);
+      if (r.id !== null) used.add(r.id);
   return used;
 }
 

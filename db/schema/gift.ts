@@ -18,6 +18,8 @@ export const giftOrder = ours.table(
     note: text().notNull().default(""),
     /** Set while packed; taken back by undo. */
     packedActId: integer().references(() => act.id),
+    /** Of an order from before the books: the day it was handed over. What was in it is in no lot. */
+    handedOver: date({ mode: "string" }),
     /** What an hour of wrapping was worth on the day it was packed. */
     hourly: microsColumn(),
   },

@@ -1,7 +1,8 @@
 /** Market days: what was taken along, what became of it, and what the day cost. */
-import { date, index, integer, text, unique } from "drizzle-orm/pg-core";
+import { boolean, date, index, integer, text, unique } from "drizzle-orm/pg-core";
 import { act } from "./act.ts";
 import { microsColumn } from "./columns.ts";
+import { product } from "./recipe.ts";
 import { lot } from "./stock.ts";
 import { ours } from "./ours.ts";
 
@@ -19,6 +20,8 @@ export const marketDay = ours.table(
     note: text().notNull().default(""),
     /** Set while closed; taken back by undo. */
     closedActId: integer().references(() => act.id),
+    /** Of a day from before the books: it has past sales and no lines, and what was sold on it is in no lot. */
+    beforeBooks: boolean().notNull().default(false),
   },
   (t) => [index("market_day_day").on(t.day)],
 );
@@ -40,4 +43,23 @@ export const marketLine = ours.table(
     price: microsColumn().notNull(),
   },
   (t) => [unique("market_line_lot").on(t.marketDayId, t.lotId)],
+);
+
+/** What was sold on a market day from before the books: by product, or of the whole day where nobody noted more. */
+export const pastSale = ours.table(
+  "past_sale",
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    marketDayId: integer()
+      .notNull()
+      .references(() => marketDay.id),
+    /** Null for what isn't told by product, or is none any more. */
+    productId: integer().references(() => product.id),
+    /** What it is called in the list it came from. */
+    name: text().notNull(),
+    units: integer().notNull(),
+    /** Of all of them. */
+    takings: microsColumn().notNull(),
+  },
+  (t) => [index("past_sale_day").on(t.marketDayId), index("past_sale_product").on(t.productId)],
 );

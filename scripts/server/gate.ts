@@ -81,7 +81,12 @@ const MB = 1_000_000;
 const KINDS = [
   { type: "application/zip", at: /\/backups\/take-in(\.data)?$/, most: 8000 * MB, what: "An archive" },
   { type: "multipart/form-data", at: /\/((jars|bench)\/\d+\/photo|shelf\/receipts\/\d+)(\.data)?$/, most: MOST_BYTES + MB, what: "A file" },
-  { type: "application/json", at: /\/(receive|opening|people)\/file(\.data)?$/, most: 25 * MB, what: "A table" },
+  {
+    type: "application/json",
+    at: /\/(receive|opening|people|cabinet|recipes|prices|markets|gifts)\/file(\.data)?$/,
+    most: 25 * MB,
+    what: "A table",
+  },
   { type: "application/json", at: /./, most: 2 * MB, what: "A sheet" },
 ] as const;
 

@@ -45,6 +45,11 @@ import { action as workshops } from "#app/workshops/workshops.tsx";
 import { action as onToday } from "#app/today/today.tsx";
 import { action as away } from "#app/away/away.ts";
 import { action as peopleFile } from "#app/people/file.tsx";
+import { action as recipesFile } from "#app/recipes/file.tsx";
+import { action as finishedFile } from "#app/cabinet/file.tsx";
+import { action as pricesFile } from "#app/prices/file.tsx";
+import { action as daysFile } from "#app/markets/file.tsx";
+import { action as ordersFile } from "#app/gifts/file.tsx";
 import { action as contact } from "#app/people/contact.tsx";
 import { action as takeBack } from "#app/book/takeBack.ts";
 import { db, theDemo } from "./demo.ts";
@@ -118,7 +123,17 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   workshops: { run: workshops, params: {}, fields: ["intent"] },
   "press on Today": { run: onToday, params: {}, fields: ["does", "id", "number", "jars"] },
   "put away, back or delete": { run: away, params: {}, fields: ["of", "id", "does"] },
-  "names from a list": { run: peopleFile, params: {}, fields: ["kind", "text", "shown", "columns"], intent: "add" },
+  "recipes from a list": {
+    run: recipesFile,
+    params: {},
+    fields: ["text", "shown", "columns", "matches", "extras", "numbers"],
+    intent: "add",
+  },
+  "finished goods from a list": { run: finishedFile, params: {}, fields: ["text", "shown", "columns", "matches", "dates"], intent: "add" },
+  "prices from a list": { run: pricesFile, params: {}, fields: ["text", "shown", "columns", "matches", "numbers"], intent: "add" },
+  "earlier market days from a list": { run: daysFile, params: {}, fields: ["text", "shown", "columns", "matches", "dates"], intent: "add" },
+  "orders from a list": { run: ordersFile, params: {}, fields: ["text", "shown", "columns", "matches", "extras"], intent: "add" },
+  "names from a list": { run: peopleFile, params: {}, fields: ["extras", "text", "shown", "columns"], intent: "add" },
   "supplier, customer or market": { run: contact, params: {}, fields: ["kind", "name", "reach", "note"] },
   settings: { run: settings, params: {}, fields: ["workshop", "currency", "school", "channels", "batchScheme"] },
 };
@@ -140,6 +155,7 @@ const state = async (): Promise<unknown> => {
     "market_day",
     "gift_order",
     "gift_item",
+    "past_sale",
     "purchase",
     "purchase_line",
     "stock_count",

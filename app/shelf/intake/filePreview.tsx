@@ -3,16 +3,17 @@ import { TWICE } from "#core/intake/asked";
 import { LEFT_OUT } from "#core/intake/body";
 import { isKeyOf } from "#core/objects";
 import { FIELDS, type Purpose } from "#core/intake/columns";
-import { KINDS, KIND_IDS } from "#core/material/kinds";
 import { money } from "#core/measure/money";
 import { counted } from "#core/words";
 import { useState } from "react";
 import { When } from "../../ui/figures/amounts.tsx";
+import { UnknownNames } from "../../forms/table/unknownNames.tsx";
 import { Choice } from "../../ui/fields/form.tsx";
 import { Part } from "../../ui/sheet/sheet.tsx";
 import { Table } from "../../ui/lists/table.tsx";
 import { useWorkshop } from "../../ui/workshop.ts";
 import { asking, FileChoices, fieldName, type Matching } from "./fileChoices.tsx";
+import { materialOptions } from "./materialOptions.ts";
 import type { Preview } from "./intake.server.ts";
 
 interface PreviewProps {
@@ -27,7 +28,7 @@ export function FilePreview({ purpose, preview: p, names, matching, set }: Previ
   return (
     <>
       <FileChoices {...{ purpose, preview: p, matching, set }} />
-      <UnknownNames {...{ preview: p, names, matching, set }} />
+      <Unknown {...{ preview: p, names, matching, set }} />
       {p.twice && (
         <Part title="In the books already">
           <Choice
@@ -73,15 +74,13 @@ export function FilePreview({ purpose, preview: p, names, matching, set }: Previ
   );
 }
 
-function UnknownNames({ preview: p, names, matching: { matches }, set }: Omit<PreviewProps, "purpose">) {
+function Unknown({ preview: p, names, matching: { matches }, set }: Omit<PreviewProps, "purpose">) {
   // What the library had for a name is still offered once it was taken.
   const [known] = useState(() => new Map<string, { key: string; name: string }>());
   for (const u of p.intake.unknown) if (u.library) known.set(u.name, u.library);
-  const asked = [...new Set([...p.intake.unknown.map((u) => u.name), ...Object.keys(matches)])];
   const fromLibrary = p.intake.unknown.filter((u) => u.library && !matches[u.name]);
-  if (asked.length === 0) return null;
   return (
-    <Part
+    <UnknownNames
       title="Names the shelf doesn't know"
       aside={
         fromLibrary.length > 0 && (
@@ -96,29 +95,11 @@ function UnknownNames({ preview: p, names, matching: { matches }, set }: Omit<Pr
           </button>
         )
       }
-    >
-      <div className="grid gap-3 sm:grid-cols-3">
-        {asked.map((name) => {
-          const unknown = p.intake.unknown.find((u) => u.name === name);
-          const library = unknown?.library ?? known.get(name);
-          return (
-            <Choice
-              key={name}
-              label={name}
-              hint={unknown ? `in ${counted(unknown.rows, "row")}` : undefined}
-              value={matches[name] ?? ""}
-              onChange={(e) => set({ matches: { ...matches, [name]: e.target.value } })}
-              options={[
-                ["", "leave these rows out"],
-                ...(library ? [[`library:${library.key}`, `from the library: ${library.name}`] as const] : []),
-                ...KIND_IDS.map((k) => [`kind:${k}`, `add as: ${KINDS[k].label.toLowerCase()}`] as const),
-                ...names.map((n) => [n, `is: ${n}`] as const),
-              ]}
-            />
-          );
-        })}
-      </div>
-    </Part>
+      unknown={p.intake.unknown}
+      matches={matches}
+      say={(said) => set({ matches: said })}
+      options={(name) => materialOptions(names, known.get(name))}
+    />
   );
 }
 

@@ -1,11 +1,10 @@
 /** Stock from a spreadsheet's file or a paste: match the columns, look at what it would become, then put it on the shelf. */
 import type { Purpose } from "#core/intake/columns";
 import { counted } from "#core/words";
-import { useEffect, useState, type ReactNode } from "react";
-import { useFetcher } from "react-router";
-import type { Reply } from "../../forms/sheet.server.ts";
+import { useEffect, type ReactNode } from "react";
 import { useSheet } from "../../forms/useSheet.ts";
 import { TableSource } from "../../forms/table/tableSource.tsx";
+import { useLook } from "../../forms/table/useLook.ts";
 import { Waiting } from "../../forms/waiting.tsx";
 import { Button, Choice } from "../../ui/fields/form.tsx";
 import { Heading, Sheet } from "../../ui/sheet/sheet.tsx";
@@ -14,8 +13,6 @@ import { HeldBack, SheetSays } from "../../forms/sheetSays.tsx";
 import type { Matching } from "./fileChoices.tsx";
 import { FilePreview } from "./filePreview.tsx";
 import type { Preview } from "./intake.server.ts";
-
-type Back = Reply | { preview: Preview } | null;
 
 interface FileProps {
   purpose: Purpose;
@@ -52,26 +49,11 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
   );
   const v = sheet.values;
   const { currency } = useWorkshop();
-  const look = useFetcher<Back>();
-  const [waiting, setWaiting] = useState(false);
-  const choices = JSON.stringify(CHOICES.map((c) => v[c]));
-  useEffect(() => {
-    if (v.text.trim() === "") return;
-    setWaiting(true);
-    const wait = setTimeout(() => {
-      setWaiting(false);
-      void look.submit({ ...v, intent: "look" }, { method: "post", encType: "application/json" });
-    }, 250);
-    return () => clearTimeout(wait);
-    // What is looked at follows from the text, to its last character, and the choices beside it.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [v.text, choices]);
-  const preview = look.data && "preview" in look.data ? look.data.preview : null;
+  const { preview, unread, waiting } = useLook<Preview, typeof v>(v, CHOICES);
   // Nothing is put on the shelf but what was looked at.
   const { setValue } = sheet;
   const digest = preview?.digest ?? "";
   useEffect(() => setValue("shown", digest), [digest, setValue]);
-  const unread = look.data && "problems" in look.data ? look.data.problems[0]?.say : undefined;
   const set = (change: Partial<typeof v>): void => {
     for (const [field, value] of Object.entries(change)) sheet.setValue(field as keyof typeof v, value, { shouldDirty: true });
   };
@@ -80,7 +62,7 @@ export function FileSheet({ purpose, names, token, title, about, links, placehol
     <>
       <Heading title={title} about={about}>
         {links}
-        <Button main disabled={lines === 0 || sheet.busy || waiting || look.state !== "idle"} onClick={() => void sheet.send("receive")()}>
+        <Button main disabled={lines === 0 || sheet.busy || waiting} onClick={() => void sheet.send("receive")()}>
           {sheet.busy ? "Putting on the shelf …" : `Put ${lines > 0 ? counted(lines, "line") : ""} on the shelf`}
         </Button>
         <HeldBack sheet={sheet} />

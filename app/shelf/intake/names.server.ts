@@ -2,6 +2,7 @@
 import type { Known } from "#core/intake/goods";
 import { KIND_IDS, KINDS, type KindId } from "#core/material/kinds";
 import { libraryEntry } from "#core/material/library";
+import type { MaterialChoice } from "#core/recipe/written";
 import type { MaterialRow } from "#db/shelf/materials";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
 
@@ -44,4 +45,17 @@ export function namesOf(materials: readonly MaterialRow[], matches: Partial<Reco
     }
   }
   return { known, add };
+}
+
+/** What nothing but the weighing of a recipe asks for isn't known of a material that is yet to be added. */
+const UNTOLD: Omit<MaterialChoice, keyof Known> = {
+  ...{ brimMl: null, usableMl: null, innerMm: null, fillMm: null },
+  ...{ libraryKey: null, meltFrom: null, meltTo: null, makeup: [] },
+  ...{ cautions: [], allergen: "", keepsSealed: null, scentNote: "" },
+};
+
+/** The same materials as a recipe's sheet takes them, by lower-case name. @param known as `namesOf` found them */
+export function choicesNamed(materials: readonly MaterialRow[], known: ReadonlyMap<string, Known>): Map<string, MaterialChoice> {
+  const rows = new Map(materials.map((m) => [m.id, m]));
+  return new Map([...known].map(([name, m]) => [name, rows.get(m.id) ?? { ...UNTOLD, ...m }]));
 }

@@ -13,7 +13,7 @@ import type { Db } from "#db/client";
 import { noteFirmness } from "#db/recipe/firmness";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
 import { readRecipes } from "#db/recipe/read";
-import { saveRecipe } from "#db/recipe/save";
+import { addRecipes, saveRecipe } from "#db/recipe/save";
 import { atOnce, balm, fresh, idIn, inTurn, now, pourOf, type Contestant, type World } from "../world.ts";
 
 const out = (db: Db, { ids: { recipe, product } }: World) =>
@@ -31,6 +31,9 @@ export const MAKING = {
       return (at) => saveRecipe(at, { ...next, id: w.ids.recipe, sizes }, now());
     },
   },
+  addRecipes: atOnce((db, w) =>
+    addRecipes(db, { add: [], recipes: [balm(w.ids, { name: fresh("Balm"), code: crypto.randomUUID() })] }, now()),
+  ),
   noteFirmness: atOnce((db, w) =>
     noteFirmness(db, { recipeId: w.ids.recipe, n: 1, day: now().day, celsius: 20, feel: inTurn("scoops", "firm"), note: "" }, now()),
   ),

@@ -2,10 +2,12 @@
 import { micros } from "#core/measure/exact";
 import type { Db } from "#db/client";
 import { addContacts, deleteContact, retireContact } from "#db/contacts/contacts";
+import { addOrders } from "#db/gifts/addOrders";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
 import { closeMarketDay, saveMarketDay, type MarketIn } from "#db/markets/markets";
-import { choosePrices } from "#db/prices/prices";
+import { addPastDays } from "#db/markets/pastDays";
+import { choosePrices, choosePricesOfList } from "#db/prices/prices";
 import { saveSettings } from "#db/settings/settings";
 import { DAY } from "#test/db/jar";
 import { aGuest, atOnce, euro, fresh, idIn, inTurn, now, type Contestant, type World } from "../world.ts";
@@ -50,6 +52,35 @@ const ordered = (db: Db, w: World) =>
 
 export const SELLING = {
   price: atOnce((db, w) => choosePrices(db, { productId: w.ids.product, own: null, prices: { market: euro(9) } }, now())),
+  listPrices: atOnce((db, w) =>
+    choosePricesOfList(db, { lines: [{ productId: w.ids.product, prices: { online: euro(inTurn(8, 9)) } }] }, now()),
+  ),
+  pastDays: atOnce((db, w) =>
+    addPastDays(
+      db,
+      {
+        days: [
+          {
+            ...{ market: fresh("Fair"), day: DAY, stallFee: euro(10), travel: micros(0), minutes: 60, note: "" },
+            sales: [{ productId: w.ids.product, name: "Balm", units: 2, takings: euro(18) }],
+          },
+        ],
+      },
+      now(),
+    ),
+  ),
+  addOrders: atOnce((db, w) =>
+    addOrders(
+      db,
+      {
+        orders: [null, DAY].map((handedOver) => ({
+          ...{ customer: fresh("Guest"), due: DAY, note: "", handedOver },
+          items: [{ productId: w.ids.product, units: 1, price: euro(9) }],
+        })),
+      },
+      now(),
+    ),
+  ),
   saveMarket: {
     ready: async (db, w) => {
       const id = idIn(await planned(db, w));

@@ -3,6 +3,7 @@ import { mg } from "#core/measure/exact";
 import { reverseAct } from "#db/acts/reverse";
 import { meltDown } from "#db/bench/finishing/meltDown";
 import { takeOut } from "#db/cabinet/cabinet";
+import { openingFinished } from "#db/cabinet/openingFinished";
 import { comeBack } from "#db/cabinet/comeBack";
 import type { Db } from "#db/client";
 import { lot } from "#db/schema";
@@ -16,6 +17,7 @@ import { arrive, receive, receiveMany } from "#db/shelf/receipts/receive";
 import { readReceipt } from "#db/shelf/receipts/receipts";
 import { noteCount, postStocktake, walkShelf } from "#db/shelf/counting/stocktake";
 import { desc, eq } from "drizzle-orm";
+import { DAY } from "#test/db/jar";
 import { atOnce, buying, euro, fresh, idIn, now, type Contestant, type World } from "../world.ts";
 
 const KILO = 1_000_000;
@@ -123,6 +125,17 @@ export const STOCK = {
     maybe: true,
   },
   meltDown: atOnce((db, w) => meltDown(db, { lotId: w.lots.made[0], units: 1, weight: mg(9000), note: "too soft" }, now())),
+  openingFinished: atOnce((db, w) =>
+    openingFinished(
+      db,
+      {
+        lots: [DAY, null].map((made) => ({
+          ...{ productId: w.ids.product, units: 3, cost: made === null ? null : euro(2), lotOnIt: fresh("H"), made, bestBefore: null, worked: false },
+        })),
+      },
+      now(),
+    ),
+  ),
   takeOut: atOnce((db, w) => takeOut(db, { lotId: w.lots.made[0], units: 1, reason: "own", note: "" }, now())),
   undo: {
     ready: async (db, w) => {

@@ -1,17 +1,19 @@
 /** Lists of people as makers have them: with headings or without, twice the same, known already. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { LONGEST_PERSON, peopleTable, readPeople } from "./people.ts";
-import { readRows } from "./table.ts";
+import { listRows, listTable } from "./list.ts";
+import { LONGEST_PERSON, PEOPLE, readPeople } from "./people.ts";
+import { readRows } from "../table.ts";
 
 const table = (text: string) => {
   const rows = readRows(text, { least: 1 });
   if (!rows.ok) throw new Error(rows.problem.say);
-  return peopleTable(rows.value);
+  return listTable(rows.value, PEOPLE);
 };
 const read = (text: string, known: string[] = []) => {
   const t = table(text);
-  return readPeople(t.rows, t.columns, new Set(known));
+  const { fresh, there, problems } = readPeople(listRows(t.rows, t.columns, PEOPLE).rows, new Set(known));
+  return { fresh, there, problems };
 };
 
 describe("which column is which", () => {
@@ -52,7 +54,7 @@ describe("a row", () => {
       ),
     ).toEqual({
       fresh: [{ row: 2, name: "Mill", reach: "Lane 3\n0555\nm@x.example", note: "ask" }],
-      there: [{ row: 5, name: "Choir", reach: "", note: "" }],
+      there: [{ row: 5, name: "Choir" }],
       problems: [
         { row: 3, say: "“mill” is in row 2 already." },
         { row: 4, say: "Nobody is named." },
@@ -66,7 +68,7 @@ describe("a row", () => {
       fc.property(fc.array(name, { minLength: 1, maxLength: 20 }), (names) => {
         const rows = names.map((n, i) => ({ at: i + 2, cells: [n] }));
         const columns = { name: 0, address: null, telephone: null, email: null, note: null };
-        const { fresh, there, problems } = readPeople(rows, columns, new Set(["choir"]));
+        const { fresh, there, problems } = readPeople(listRows(rows, columns, PEOPLE).rows, new Set(["choir"]));
         expect([...fresh, ...there, ...problems].map((p) => p.row).sort((a, b) => a - b)).toEqual(rows.map((r) => r.at));
         expect(new Set(fresh.map((p) => p.name.toLowerCase())).size).toBe(fresh.length);
         expect(fresh.some((p) => p.name === "Choir")).toBe(false);

@@ -1,0 +1,65 @@
+/** Gift orders out of a list: those still to be packed, and those that were handed over before the books began, of which nothing leaves a lot. */
+import { sameOrder, type OrderLine } from "#core/intake/lists/orders";
+import { micros } from "#core/measure/exact";
+import { Refused } from "#core/refused";
+import { counted } from "#core/words";
+import { eq, inArray } from "drizzle-orm";
+import { array, object } from "yup";
+import { defineAct } from "../act/define.ts";
+import { undoId } from "../act/left.ts";
+import type { Reads } from "../client.ts";
+import { requireNeverMoved, requireNoLaterActs } from "../ledger/effective.ts";
+import { giftItem, giftOrder, giftWrap } from "../schema.ts";
+import { aboutOrder, writeOrder } from "./gifts.ts";
+
+export type AddOrdersIn = { orders: readonly Omit<OrderLine, "row">[] };
+
+/** Every order there is, as `sameOrder` tells them. */
+export const ordersAlready = async (db: Reads): Promise<Set<string>> =>
+  new Set((await db.select({ customer: giftOrder.customer, due: giftOrder.due }).from(giftOrder)).map((o) => sameOrder(o.customer, o.due)));
+
+/** Writes a list of orders, all or none. @throws Refused for a product that has gone, or a day that hasn't come */
+export const addOrders = defineAct({
+  kind: "addOrders",
+  run: async (tx, { orders }: AddOrdersIn, { actId, day: today, seen, step }) => {
+    if (orders.length === 0) throw Refused.one("", "Enter at least one order.");
+    const ids: number[] = [];
+    for (const { handedOver, items, ...head } of orders) {
+      if (handedOver !== null && handedOver > today)
+        throw Refused.one("", `The order of ${head.customer} can't have been handed over on ${handedOver}.`);
+      const { orderId } = await writeOrder(tx, { ...head, items, extra: micros(0), discountBp: 0, wrapMinutes: 0, wrapping: [] }, seen);
+      if (handedOver !== null) await tx.update(giftOrder).set({ packedActId: actId, handedOver }).where(eq(giftOrder.id, orderId));
+      ids.push(orderId);
+      await step(ids.length, orders.length);
+    }
+    const out = orders.filter((o) => o.handedOver !== null).length;
+    return {
+      path: "/gifts",
+      summary: `Added ${counted(orders.length, "order")} from a list${out === 0 ? "" : out === orders.length ? ", handed over before" : `, ${out} of them handed over before`}`,
+      about: ids.flatMap(aboutOrder),
+      leaves: { ids },
+    };
+  },
+  leaves: object({ ids: array().of(undoId()).required() }),
+  back: async (tx, { ids }, { undoes }) => {
+    for (const id of ids) {
+      await requireNoLaterActs(
+        tx,
+        { kind: "order", id },
+        undoes,
+        ["saveGift", "packOrder"],
+        "One of these orders has been saved or packed since.",
+      );
+      await requireNeverMoved(
+        tx,
+        "giftOrderId",
+        id,
+        "One of these orders has been packed before, so the books name it for good. Change it by hand.",
+      );
+    }
+    await tx.delete(giftItem).where(inArray(giftItem.giftOrderId, ids));
+    await tx.delete(giftWrap).where(inArray(giftWrap.giftOrderId, ids));
+    await tx.delete(giftOrder).where(inArray(giftOrder.id, ids));
+    return "/gifts";
+  },
+});
