@@ -178,7 +178,7 @@ describe("a file of receipts", () => {
 
 describe("names out of a file", () => {
   const text = "Customer;Phone;Remark\nFen school;0555 0133;no nuts\nnan next door;;changed\n;0555;\n";
-  const SHEET = { kind: "customer", text, columns: {}, shown: "" };
+  const SHEET = { extras: { kind: "customer" }, text, columns: {}, shown: "" };
   type Looked = {
     say: string | null;
     header: string[];
@@ -207,13 +207,13 @@ describe("names out of a file", () => {
       fresh: 2,
     });
     // The same names may be new among suppliers.
-    expect(await look({ kind: "supplier" })).toMatchObject({ fresh: 2, there: [] });
+    expect(await look({ extras: { kind: "supplier" } })).toMatchObject({ fresh: 2, there: [] });
     // Without a column of names it can still be chosen, and nobody is added.
     const nameless = await look({ columns: { name: "none" } });
-    expect(nameless).toMatchObject({ columns: { name: null }, say: "Say which column has the names.", fresh: 0, there: [], problems: [] });
+    expect(nameless).toMatchObject({ columns: { name: null }, say: "Say which column has the name.", fresh: 0, there: [], problems: [] });
     expect(await post(peopleFile, { ...SHEET, columns: { name: "none" }, shown: nameless.digest, intent: "add" })).toMatchObject({
       status: 422,
-      say: "Say which column has the names.",
+      say: "Say which column has the name.",
     });
     expect(await customers()).toEqual(before);
   });
@@ -223,15 +223,15 @@ describe("names out of a file", () => {
     const { digest } = await look();
     expect((await add({ shown: "another" })).say).toContain("has changed since it was shown");
     expect((await add({ shown: digest, text: `${text}Lock keeper;;\n` })).say).toContain("has changed since it was shown");
-    const many = `Name\n${Array.from({ length: 2001 }, (_, i) => `Customer ${i}`).join("\n")}`;
+    const many = `Name\n${Array.from({ length: 5001 }, (_, i) => `Customer ${i}`).join("\n")}`;
     const tooMany = await look({ text: many });
-    expect([tooMany.fresh, tooMany.say]).toEqual([2001, expect.stringContaining("up to 2000 at a time")]);
+    expect([tooMany.fresh, tooMany.say]).toEqual([5001, expect.stringContaining("up to 5000 at a time")]);
     expect((await add({ text: many, shown: tooMany.digest })).say).toBe(tooMany.say);
     expect(await customers()).not.toContain("Fen school");
     expect(await add({ shown: digest })).toMatchObject({ status: 302, to: "/people?of=customer" });
     const found = (await contactsOf(db, "customer")).find((c) => c.name === "Fen school");
     expect(found).toMatchObject({ reach: "0555 0133", note: "no nuts", times: 0 });
     expect((await contactsOf(db, "customer")).find((c) => c.name === "Nan next door")!.note).not.toBe("changed");
-    expect((await add({ shown: (await look()).digest })).say).toBe("Nobody in it is new.");
+    expect((await add({ shown: (await look()).digest })).say).toBe("Nothing in it is new.");
   });
 });

@@ -1,7 +1,8 @@
 /** Gift orders as a list: a row for each product of an order, those to be packed and those that went out long ago. */
 import { CENT, micros, type Micros } from "../../measure/exact.ts";
 import { isKeyOf } from "../../objects.ts";
-import { readDay, type Day } from "../../when.ts";
+import type { Day } from "../../when.ts";
+import { looseDay } from "../loose.ts";
 import { cellsOf, type Cells, type Reading } from "./cells.ts";
 import { groupsOf, heldBack, oneOfAll } from "./groups.ts";
 import type { ListRead, ListRow, ListSpec, RowProblem } from "./list.ts";
@@ -104,15 +105,19 @@ export function readOrders(
     }
   };
 
-  const wentOut = (row: ListRow<OrderField>, cells: Cells<OrderField>, due: Day | null): Day | null => {
+  /** The day a row says it went out on, "" where it says that it hasn't; null where it says neither. */
+  const wentOut = (row: ListRow<OrderField>, cells: Cells<OrderField>, due: Day | null): Day | "" | null => {
     const on = cells.day("handedOver", "past");
     const state = row.text("state");
-    if (on !== null || due === null) return on;
+    if (on !== null) return on;
     // A day in the column of states is the day it went out on.
-    const dated = readDay(state);
-    if (dated.ok) return dated.value;
-    if (state !== "" && OPEN.test(state)) return null;
-    if (state !== "" && OUT.test(state)) return due < reading.today ? due : reading.today;
+    const dated = looseDay(state, reading.dates);
+    if (dated.ok) return dated.value <= reading.today ? dated.value : "";
+    if (OPEN.test(state)) return "";
+    return OUT.test(state) && due !== null ? (due < reading.today ? due : reading.today) : null;
+  };
+  /** The same of an order none of whose rows says it: what is due is to be packed, and what was due is asked about. */
+  const silent = (due: Day): Day | null => {
     if (due >= reading.today) return null;
     asksBefore = true;
     return before === "out" ? due : null;
@@ -129,7 +134,7 @@ export function readOrders(
       return of;
     });
     const went = oneOfAll(
-      read.map((r) => ({ row: r.row, value: r.out ?? "" })),
+      read.map((r) => ({ row: r.row, value: r.out })),
       "state of the order",
     );
     if (went.problem) problems.push(went.problem);
@@ -155,7 +160,7 @@ export function readOrders(
       due: head.due,
       note: [...new Set(read.map((r) => r.note).filter(Boolean))].join("\n"),
       items: read.flatMap((r) => r.item ?? []),
-      handedOver: head.out,
+      handedOver: went.value === null ? silent(head.due) : went.value || null,
     });
   }
   return { ...out, unknown: unknown.all(), asksBefore };
