@@ -288,13 +288,13 @@ test("customers come in out of a spreadsheet: shown first, those who are known l
   await page
     .getByLabel("File", { exact: true })
     .setInputFiles({ name: "people.xlsx", mimeType: "", buffer: await writeWorkbook(rows, { sheet: "People" }).toBuffer() });
-  await expect(page.getByText("Nothing of theirs is changed: nan next door.")).toBeVisible();
+  await expect(page.getByText("Nothing of it is changed: nan next door.")).toBeVisible();
   await expect(page.getByText("Row 4: “Fen School” is in row 2 already.")).toBeVisible();
   await expect(page.getByLabel("Noted")).toHaveValue("3");
   await page.getByLabel("Name", { exact: true }).selectOption("none");
-  await expect(page.getByText("Say which column has the names.")).toBeVisible();
+  await expect(page.getByText("Say which column has the name.")).toBeVisible();
   await page.getByLabel("Name", { exact: true }).selectOption("0");
-  await does(page, "Add 2 customers", "Added 2 customers from a list");
+  await does(page, "Add 2 names", "Added 2 customers from a list");
   await expect(page.getByRole("row", { name: /Fen school.*Fen Road 1.*0555 0133.*no nuts/s })).toBeVisible();
   await expect(page.getByRole("row", { name: /Lock keeper.*5550144/s })).toBeVisible();
   await page.getByRole("button", { name: "Take it back" }).click();
