@@ -1,7 +1,7 @@
 /** Finished goods from before the books, from a spreadsheet's file or a paste: shown first, put into the cabinet as one act. */
-import { FINISHED, readFinished, type FinishedField, type FinishedLine } from "#core/intake/lists/finished";
+import { FINISHED, readFinished, type FinishedField, type FinishedLine } from "#core/listsIn/finished";
 import { money } from "#core/measure/money";
-import { finishedAlready, keepsByProduct, openingFinished } from "#db/cabinet/openingFinished";
+import { finishedAlready, keepsByProduct, openingFinished } from "#db/listsIn/finished";
 import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";

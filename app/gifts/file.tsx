@@ -1,7 +1,7 @@
 /** Gift orders from a spreadsheet's file or a paste: shown first, written as one act. */
-import { DUE_BEFORE, dueBeforeOf, ORDERS, readOrders, type OrderField, type OrderLine } from "#core/intake/lists/orders";
+import { DUE_BEFORE, dueBeforeOf, ORDERS, readOrders, type OrderField, type OrderLine } from "#core/listsIn/orders";
 import { money } from "#core/measure/money";
-import { addOrders, ordersAlready } from "#db/gifts/addOrders";
+import { addOrders, ordersAlready } from "#db/listsIn/orders";
 import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";

@@ -1,5 +1,4 @@
 /** One lot's whole history, back to every ingredient and forward to every market day and order. */
-import { BEST_BY } from "#core/stock/bestBy";
 import { lotState } from "#core/stock/lots";
 import { sayScentMost } from "#db/shelf/scentMost";
 import { isScent } from "#core/scent/dilution";
@@ -7,7 +6,6 @@ import { FATE_IDS, unitsOut } from "#core/cabinet/out";
 import { comeBack } from "#db/cabinet/comeBack";
 import { listCabinet } from "#db/cabinet/cabinet";
 import { finishedCost } from "#core/batch/finishing/result";
-import { money } from "#core/measure/money";
 import { recipeOfBase } from "#db/bench/planning/base";
 import { meltDown } from "#db/bench/finishing/meltDown";
 import { correctCount, holdLot } from "#db/shelf/counting/count";
@@ -27,7 +25,7 @@ import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./lotForms.tsx";
 import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
-import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
+import { InShort } from "./inShort.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { Heading, Part, Sheet, SideBySide } from "../ui/sheet/sheet.tsx";
 import { Table } from "../ui/lists/table.tsx";
@@ -118,12 +116,12 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function Lot({ loaderData }: Route.ComponentProps) {
   const { lot, back, forward, history, contents, made, opened: sheetOpened, book, from, cost } = loaderData;
-  const { today, currency } = useWorkshop();
+  const { today } = useWorkshop();
   const state = lotState(lot, today);
   const own = history.filter((r) => r.lotId === lot.id);
   const out = unitsOut(own);
-  const places = new Map(history.filter((r) => r.marketDayId !== null).map((r) => [`m${r.marketDayId}`, r.market]));
-  const people = new Map(history.filter((r) => r.giftOrderId !== null && r.reason === "ordered").map((r) => [r.giftOrderId, r.customer]));
+  const poured = made.find((m) => m.lotId === lot.id);
+  const beforeBooks = lot.productId !== null && !poured;
   const inIt = new Map(contents.map((c) => [c.of, c.qty]));
   return (
     <>
@@ -132,7 +130,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
         about={
           <>
             {lot.productId ? (
-              <Link to={`/bench/${made.find((m) => m.lotId === lot.id)?.batchId}`} className="underline underline-offset-4">
+              <Link to={poured ? `/bench/${poured.batchId}` : `/prices/${lot.productId}`} className="underline underline-offset-4">
                 {lot.name}, {lot.label}
               </Link>
             ) : (
@@ -141,7 +139,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
               </Link>
             )}
             {lot.supplier && ` from ${lot.supplier}`}
-            {lot.supplierLot && `, their lot ${lot.supplierLot}`}
+            {lot.supplierLot && (lot.productId ? `, marked ${lot.supplierLot}` : `, their lot ${lot.supplierLot}`)}
             {lot.calledNow && <span className="no-print">, now called {lot.calledNow}</span>}
             <span className="hidden print:block">
               {lot.productId ? "Poured" : "Arrived"} <When day={lot.arrived} />
@@ -166,50 +164,13 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
           On hold: {lot.holdReason}. It is used for nothing until it is free again.
         </p>
       )}
-      <SideBySide
-        reckoner={
-          <Reckoner title="In short" onPaper={false}>
-            <Figure label="State" value={<LotTag lot={lot} plain />} />
-            <Figure label="Left" big value={showBase(lot.onHand, measureOf(lot))} />
-            <Figure label={lot.productId ? "Poured" : "Arrived"} value={<When day={lot.arrived} />} />
-            <Figure
-              label="Best before"
-              value={<When day={lot.bestBefore} />}
-              tone={state === "expired" ? "bad" : undefined}
-              how={lot.productId === null ? <p>{BEST_BY[lot.bestBy]}.</p> : undefined}
-            />
-            {cost && (
-              <Figure
-                label="Cost of one"
-                value={money(cost.full, currency)}
-                how={
-                  <>
-                    <HowLine label="Materials" value={money(cost.materials, currency)} />
-                    {cost.worked ? (
-                      <HowLine label="Work and overhead" value={money(cost.full - cost.materials, currency)} />
-                    ) : (
-                      <p>No work in it, since no minutes were written down.</p>
-                    )}
-                  </>
-                }
-              />
-            )}
-            {lot.scentMostPpm !== null && <Figure label="Of a product at most" value={`${percentText(lot.scentMostPpm)} %`} />}
-            <Figure label="Came from" value={`${back.length} lots`} />
-            <Figure label="Went into" value={`${forward.length} lots`} />
-            <Figure
-              label="Market days"
-              value={places.size}
-              how={places.size > 0 ? [...places].map(([k, n]) => <p key={k}>{n}</p>) : undefined}
-            />
-            <Figure
-              label="Orders"
-              value={people.size}
-              how={people.size > 0 ? [...people].map(([k, n]) => <p key={k}>{n}</p>) : undefined}
-            />
-          </Reckoner>
-        }
-      >
+      {beforeBooks && (
+        <p className="mb-4 rounded bg-honey-wash px-4 py-2 text-honey">
+          It was made before the books began: what is in it isn’t known here, so the recall of an ingredient doesn’t find it. Its label says
+          what it is made of.
+        </p>
+      )}
+      <SideBySide reckoner={<InShort {...{ lot, cost, beforeBooks, back, forward, history }} />}>
         <Sheet>
           {from && (
             <p className="no-print mb-4">
@@ -268,7 +229,7 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
           {lot.productId !== null && (
             <CountUnits key={`${lot.onHand} counted ${sheetOpened.seen}`} onHand={lot.onHand} opened={sheetOpened} />
           )}
-          {lot.productId !== null && lot.onHand > 0 && state !== "expired" && lot.fill !== null && (
+          {lot.productId !== null && !beforeBooks && lot.onHand > 0 && state !== "expired" && lot.fill !== null && (
             <MeltDown key={`${lot.onHand} melts ${sheetOpened.seen}`} onHand={lot.onHand} fill={lot.fill} opened={sheetOpened} />
           )}
           {forward.length > 0 && (

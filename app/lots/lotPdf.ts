@@ -24,13 +24,19 @@ const history = (rows: readonly HistoryRow[], lot: NamedLot, { day, money }: Sai
 });
 
 export async function loader(at: Route.LoaderArgs) {
-  const { lot, back, forward, history: all, contents } = await page(at as never);
+  const { lot, back, forward, history: all, contents, made } = await page(at as never);
   const inIt = new Map(contents.map((c) => [c.of, c.qty]));
   return pdfFile((said) => ({
     title: `Lot ${lot.number}`,
     file: `lot-${lot.number}`,
     about: [
-      [nameOf(lot), lot.supplier && `from ${lot.supplier}`, lot.supplierLot && `their lot ${lot.supplierLot}`].filter(Boolean).join(", "),
+      [
+        nameOf(lot),
+        lot.supplier && `from ${lot.supplier}`,
+        lot.supplierLot && `${lot.productId === null ? "their lot" : "marked"} ${lot.supplierLot}`,
+      ]
+        .filter(Boolean)
+        .join(", "),
       [
         `${lot.productId === null ? "Arrived" : "Poured"} ${said.day(lot.arrived)}`,
         lot.bestBefore && `best before ${said.day(lot.bestBefore)}`,
@@ -39,6 +45,7 @@ export async function loader(at: Route.LoaderArgs) {
         .filter(Boolean)
         .join(", "),
       lot.hold && `On hold: ${lot.holdReason}`,
+      lot.productId !== null && !made.some((m) => m.lotId === lot.id) && "Made before the books began: what is in it isn’t known here.",
     ]
       .filter(Boolean)
       .join("\n"),

@@ -1,7 +1,7 @@
 /** Market days from before the books, from a spreadsheet's file or a paste: shown first, written down as one act. */
-import { DAYS, NO_PRODUCT, readDays, takingsOf, type DayField, type DayLine } from "#core/intake/lists/days";
+import { DAYS, NO_PRODUCT, readDays, takingsOf, type DayField, type DayLine } from "#core/listsIn/days";
 import { money } from "#core/measure/money";
-import { addPastDays, daysAlready } from "#db/markets/pastDays";
+import { addPastDays, daysAlready } from "#db/listsIn/pastDays";
 import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";

@@ -1,6 +1,6 @@
 /** Suppliers, customers or markets from a spreadsheet's file or a paste: shown first, added as one act. */
 import { CONTACT_KINDS, CONTACTS, isContactKind, type ContactKind } from "#core/contact";
-import { PEOPLE, readPeople, type Person } from "#core/intake/lists/people";
+import { PEOPLE, readPeople, type Person } from "#core/listsIn/people";
 import { addContacts, calledSo } from "#db/contacts/contacts";
 import { Link } from "react-router";
 import { db } from "../server/workshop.server.ts";

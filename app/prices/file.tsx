@@ -1,5 +1,5 @@
 /** A price list from a spreadsheet's file or a paste: shown first, chosen as one act. */
-import { PRICES, readPrices, type PriceField, type PricesLine } from "#core/intake/lists/prices";
+import { PRICES, readPrices, type PriceField, type PricesLine } from "#core/listsIn/prices";
 import { money } from "#core/measure/money";
 import { CHANNEL_IDS, CHANNELS } from "#core/pricing/pricingMethods";
 import { chosenPrices, choosePricesOfList } from "#db/prices/prices";

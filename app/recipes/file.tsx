@@ -1,11 +1,11 @@
 /** Recipes from a spreadsheet's file or a paste: shown first, written as one act. */
 import { finder } from "#core/find";
-import { readRecipeList, RECIPES, type RecipeField, type RecipeLine } from "#core/intake/lists/recipes";
+import { readRecipeList, RECIPES, type RecipeField, type RecipeLine } from "#core/listsIn/recipes";
 import { LIBRARY } from "#core/material/library";
 import { isKeyOf } from "#core/objects";
 import { RECIPE_TYPE_IDS, RECIPE_TYPES } from "#core/recipe/types";
 import { lettersTaken, recipeNames } from "#db/recipe/read";
-import { addRecipes } from "#db/recipe/save";
+import { addRecipes } from "#db/listsIn/recipes";
 import { listMaterials } from "#db/shelf/materials";
 import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";

@@ -25,7 +25,7 @@ export interface WrittenParts {
 
 /**
  * @param read a sheet without problems; what has one is left out
- * @example writtenParts(readWritten(texts, materials), texts).lines.length // 3
+ * @example writtenParts(readWritten({ lines: [], sizes: [], makes: "1 kg", overrun: "" }, []), { lines: [], sizes: [] }).makes // 1000 g
  */
 export function writtenParts(
   read: ReadRecipe,

@@ -64,7 +64,17 @@ describe("a period's money", () => {
     );
     await packGiftOrder(db, { id: idIn(order), only: [] }, { day: "2026-06-05" });
     expect(await salesIn(db, MAY)).toEqual([
-      { channel: "market", id: 1, place: "Fair", day: "2026-05-31", takings: euro(16), stall: euro(12), travel: euro(3), card: euro(0.4), costKnown: true },
+      {
+        channel: "market",
+        id: 1,
+        place: "Fair",
+        day: "2026-05-31",
+        takings: euro(16),
+        stall: euro(12),
+        travel: euro(3),
+        card: euro(0.4),
+        costKnown: true,
+      },
     ]);
     expect(await salesIn(db, JUNE)).toMatchObject([
       { channel: "order", place: "Choir", day: "2026-06-05", takings: euro(18), stall: 0, card: 0 },

@@ -37,6 +37,7 @@ export const namedLots = (db: Reads) =>
       arrived: lot.arrived,
       value: lot.value,
       supplierLot: lot.supplierLot,
+      costKnown: lot.costKnown,
       holdReason: lot.holdReason,
       scentMostPpm: lot.scentMostPpm,
       hold: isOnHold,

@@ -4,16 +4,14 @@ import { areAnswers, type Answers } from "#core/recipe/judge/judge";
 import type { FillBy } from "#core/recipe/sizes";
 import { isObject } from "#core/objects";
 import { Refused } from "#core/refused";
-import { counted } from "#core/words";
 import { and, eq, inArray, ne, sql } from "drizzle-orm";
 import { isDeepStrictEqual } from "node:util";
-import { array, boolean, mixed, object } from "yup";
+import { boolean, mixed, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { undoId, undoText } from "../act/left.ts";
 import { requireUnchanged } from "../act/seen.ts";
 import type { Tx } from "../client.ts";
 import { product, productPackaging, recipe, recipeLine, recipeVersion } from "../schema.ts";
-import { addNamed, materialIdOf, type NewMaterial } from "../shelf/receipts/receive.ts";
 import { readWhole, type WrittenRecipe, type WrittenSize } from "./read.ts";
 import { versionFields } from "./reweigh.ts";
 import { everUsed, leftSizes, sizeRows, restoreSizes } from "./sizesBack.ts";
@@ -42,7 +40,7 @@ export interface RecipeIn extends VersionIn {
 }
 
 /** @throws Refused for a name or code that is taken */
-async function nobodyElseIs(tx: Tx, input: RecipeIn): Promise<void> {
+export async function nobodyElseIs(tx: Tx, input: RecipeIn): Promise<void> {
   const others = input.id === undefined ? undefined : ne(recipe.id, input.id);
   const [sameName] = await tx
     .select({ id: recipe.id })
@@ -83,7 +81,7 @@ async function writeSize(tx: Tx, recipeId: number, position: number, size: SizeI
  * Writes the sizes of a recipe. A size that something was made, priced or ordered of has its fill for ever: filled otherwise it is
  * another size, and the old one is put away. One that was put away and is written again is taken out.
  */
-async function writeSizes(tx: Tx, recipeId: number, before: readonly WrittenSize[], sizes: readonly SizeIn[]): Promise<void> {
+export async function writeSizes(tx: Tx, recipeId: number, before: readonly WrittenSize[], sizes: readonly SizeIn[]): Promise<void> {
   const used = await everUsed(
     tx,
     before.map((s) => s.id),
@@ -123,11 +121,11 @@ const answer = (tx: Tx, versionId: number, answers: Answers) =>
 const areLeftAnswers = (v: unknown): v is { versionId: number; was: Answers } =>
   isObject(v) && typeof v.versionId === "number" && areAnswers(v.was);
 
-const newRecipe = async (tx: Tx, { name, code }: Pick<RecipeIn, "name" | "code">): Promise<number> =>
+export const newRecipe = async (tx: Tx, { name, code }: Pick<RecipeIn, "name" | "code">): Promise<number> =>
   (await tx.insert(recipe).values({ name, code }).returning({ id: recipe.id }))[0]!.id;
 
 /** A recipe that isn't there any more once its sizes are gone: its versions with it. */
-async function deleteWritten(tx: Tx, recipeId: number): Promise<void> {
+export async function deleteWritten(tx: Tx, recipeId: number): Promise<void> {
   await tx.update(recipe).set({ versionId: null }).where(eq(recipe.id, recipeId));
   const versions = tx.select({ id: recipeVersion.id }).from(recipeVersion).where(eq(recipeVersion.recipeId, recipeId));
   await tx.delete(recipeLine).where(inArray(recipeLine.versionId, versions));
@@ -187,56 +185,5 @@ export const saveRecipe = defineAct({
     await tx.update(recipe).set({ code: left.code }).where(eq(recipe.id, left.recipeId));
     if (left.answers) await answer(tx, left.answers.versionId, left.answers.was);
     await setCurrentVersion(tx, left.recipeId);
-  },
-});
-
-export interface AddRecipesIn {
-  /** Materials to put on the shelf first; recipes name them by numbers below zero. */
-  add: readonly NewMaterial[];
-  recipes: readonly Omit<RecipeIn, "id">[];
-}
-
-/** Writes the recipes of a list, all or none. @throws Refused for a name or letters that are taken */
-export const addRecipes = defineAct({
-  kind: "addRecipes",
-  run: async (tx, { add, recipes }: AddRecipesIn, { actId, day, step }) => {
-    if (recipes.length === 0) throw Refused.one("", "Enter at least one recipe.");
-    const added = await addNamed(tx, add);
-    const of = <T extends { materialId: number }>(l: T): T => ({ ...l, materialId: materialIdOf(l.materialId, added) });
-    const ids: number[] = [];
-    for (const { code, note, sizes, ...version } of recipes) {
-      await nobodyElseIs(tx, { ...version, code, note, sizes });
-      const id = await newRecipe(tx, { name: version.name, code });
-      await writeVersion(tx, id, { ...version, lines: version.lines.map(of) }, { actId, day, note });
-      await writeSizes(
-        tx,
-        id,
-        [],
-        sizes.map((s) => ({
-          ...s,
-          containerId: s.containerId === null ? null : materialIdOf(s.containerId, added),
-          packaging: s.packaging.map(of),
-        })),
-      );
-      ids.push(id);
-      await step(ids.length, recipes.length);
-    }
-    return {
-      path: ids.length === 1 ? `/recipes/${ids[0]!}` : "/recipes",
-      summary: `Wrote ${counted(ids.length, "recipe")} from a list`,
-      about: [
-        ...added.map((id) => ({ kind: "material" as const, id, changes: true })),
-        ...ids.map((id) => ({ kind: "recipe" as const, id, changes: true })),
-      ],
-      leaves: { ids },
-    };
-  },
-  leaves: object({ ids: array().of(undoId()).required() }),
-  back: async (tx, { ids }, { undoes }) => {
-    for (const id of ids) {
-      await restoreSizes(tx, id, { sizes: [], packaging: [] }, undoes);
-      await deleteWritten(tx, id);
-    }
-    return "/recipes";
   },
 });

@@ -53,7 +53,13 @@ const offer: Offer = {
   postage: micros(0),
 };
 
+/** A row of a list with these cells. */
+const listRow = (cells: Readonly<Partial<Record<string, string>>>) => ({ at: 2, whole: "", text: (f: string) => cells[f] ?? "", above: [] });
+
 export const CAST = {
+  listRow,
+  noProducts: { find: () => null, said: () => "" },
+  reading: { numbers: "comma", dates: "dmy", own: "EUR", today: "2026-12-01" },
   Fraction,
   today: "2026-11-25",
   amount,

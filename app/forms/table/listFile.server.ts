@@ -1,15 +1,6 @@
 /** The action of every page that takes a list in: it is looked at as often as something changes, and goes in as one act, as it was looked at. */
-import {
-  fieldsOf,
-  listRows,
-  listTable,
-  writtenIn,
-  type Columns,
-  type ListRead,
-  type ListRow,
-  type ListSpec,
-} from "#core/intake/lists/list";
-import type { Reading } from "#core/intake/lists/cells";
+import { fieldsOf, listRows, listTable, writtenIn, type Columns, type ListRead, type ListRow, type ListSpec } from "#core/listsIn/list";
+import type { Reading } from "#core/listsIn/cells";
 import { DATE_ORDERS, NUMBER_STYLES } from "#core/intake/loose";
 import { readRows } from "#core/intake/table";
 import { isKeyOf, isObject } from "#core/objects";

@@ -1,6 +1,6 @@
 /** A page that takes a list in: a file or a paste, which column is which, what it becomes, and one button that puts all of that in. */
 import { LEFT_OUT, type LeftOut } from "#core/intake/body";
-import { fieldsOf, type Columns, type ListSpec, type RowProblem } from "#core/intake/lists/list";
+import { fieldsOf, type Columns, type ListSpec, type RowProblem } from "#core/listsIn/list";
 import { DATE_ORDERS, NUMBER_STYLES } from "#core/intake/loose";
 import { counted } from "#core/words";
 import { useEffect, type ReactNode } from "react";

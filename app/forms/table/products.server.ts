@@ -1,5 +1,5 @@
 /** Products, for lists that name them. */
-import { productFinder, type ProductFinder } from "#core/intake/lists/products";
+import { productFinder, type ProductFinder } from "#core/listsIn/products";
 import { productNames } from "#core/recipe/productNames";
 import { listProducts } from "#db/recipe/read";
 import { db } from "../../server/workshop.server.ts";

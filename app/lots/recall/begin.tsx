@@ -1,4 +1,5 @@
 /** Beginning a recall, or a rehearsal of one: which lots it is about, why, and what it would reach. */
+import { untraced } from "#db/listsIn/finished";
 import { accountAmong } from "#core/lot/reach";
 import { alsoMeant, finishedOf, reachOf } from "#db/lots/reach";
 import { beginRecall } from "#db/lots/recall";
@@ -28,13 +29,14 @@ export async function loader({ request }: Route.LoaderArgs) {
   const found = exact ? [exact] : find === "" ? [] : await lotsLike(db(), find, MEANT_LISTED);
   if (chosen.length === 0) return { chosen: null, found, find, rehearse, opened: await openSheet() };
   const ids = chosen.map((l) => l.id);
-  const [reach, also, sheet] = await Promise.all([reachOf(db(), ids), alsoMeant(db(), ids[0]!), openSheet()]);
+  const [reach, also, sheet, beyond] = await Promise.all([reachOf(db(), ids), alsoMeant(db(), ids[0]!), openSheet(), untraced(db())]);
   const meant = [...chosen, ...also.filter((l) => !ids.includes(l.id))];
   const { people, markets, jars, batches, lots } = reach;
   return {
     chosen: {
       ids,
       meant,
+      untraced: beyond,
       reach: {
         lots: lots.length,
         units: accountAmong(reach, finishedOf(reach)),

@@ -1,4 +1,5 @@
 /** The sheet a recall is begun on; beside it, what it reaches as typed so far. */
+import type { Untraced as Lots } from "#db/listsIn/finished";
 import { type Account } from "#core/lot/recall";
 import { WHERE, type Where } from "#core/ledger/whereabouts";
 import type { NamedLot } from "#db/lots/trace";
@@ -11,6 +12,7 @@ import { Area, Problem } from "../../ui/fields/form.tsx";
 import { enterGoesOn } from "../../ui/fields/enter.ts";
 import { Caution, Heading, Part, Sheet, SideBySide } from "../../ui/sheet/sheet.tsx";
 import { Send, SheetSays } from "../../forms/sheetSays.tsx";
+import { Untraced } from "./untraced.tsx";
 import { nameOf } from "../lotColumns.tsx";
 
 interface Counted {
@@ -20,6 +22,7 @@ interface Counted {
 export interface Chosen {
   ids: number[];
   meant: NamedLot[];
+  untraced: Lots;
   reach: { lots: number; units: Account; people: Counted[]; markets: Counted[]; jars: number; batches: number };
 }
 
@@ -101,6 +104,7 @@ export function BeginSheet({ chosen, rehearse, opened }: { chosen: Chosen; rehea
         }
       >
         <Sheet>
+          <Untraced lots={chosen.untraced} />
           <SheetSays sheet={sheet} names={{ reason: "What is wrong", toDo: "What people should do" }} />
           <fieldset className="flex flex-wrap gap-x-8 gap-y-2">
             <legend className="sr-only">For real, or a rehearsal</legend>

@@ -1,4 +1,5 @@
 /** One recall: where everything is, who was told, and what came back. */
+import { untraced } from "#db/listsIn/finished";
 import { tellRecall, closeRecall } from "#db/lots/recall";
 import { readRecall } from "#db/lots/recalls";
 import { boolean, object } from "yup";
@@ -17,7 +18,7 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `Recall ${para
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "recall", id } as const;
-  const [found, sheet, book] = await Promise.all([readRecall(db(), id), openSheet(record), actsOf(record)]);
+  const [found, sheet, book, beyond] = await Promise.all([readRecall(db(), id), openSheet(record), actsOf(record), untraced(db())]);
   if (!found) throw new Response("Not found", { status: 404 });
   const { begunAt, closedAt, ...row } = found.recall;
   return {
@@ -27,6 +28,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     startIds: found.startIds,
     told: found.told,
     reach: { ...found.reach, accounts: [...found.reach.accounts] },
+    untraced: beyond,
     opened: sheet,
     book,
   };

@@ -18,11 +18,12 @@ import { nameOf } from "../lotColumns.tsx";
 import { WHERE_SAID } from "./beginSheet.tsx";
 import { Ticking } from "./ticking.tsx";
 import type { Route } from "./+types/recall";
+import { Untraced } from "./untraced.tsx";
 import { Tell } from "./tell.tsx";
 
 const TAG: Column<NamedLot> = { head: "Lot", cell: (l) => <LotTag lot={l} /> };
 
-export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, book }: Route.ComponentProps["loaderData"]) {
+export function RecallRecord({ recall, elapsed, startIds, told, reach, untraced, opened, book }: Route.ComponentProps["loaderData"]) {
   const { lots, people, markets, others, jars, batches, along } = reach;
   const accounts = new Map(reach.accounts);
   const byId = new Map(lots.map((l) => [l.id, l]));
@@ -137,6 +138,7 @@ export function RecallRecord({ recall, elapsed, startIds, told, reach, opened, b
         }
       >
         <Sheet>
+          <Untraced lots={untraced} />
           {people.length > 0 && (
             <Part title="To write to" aside={<span className="text-small text-pine-soft">{counted(units.named, "unit")} in orders</span>}>
               <ul className="divide-y divide-rule border-y border-rule">{tells(people, "In an order")}</ul>

@@ -35,7 +35,7 @@ async function pouredAs(tx: Tx, lotId: number) {
     .innerJoin(batch, eq(batch.id, batchSize.batchId))
     .innerJoin(recipeVersion, eq(recipeVersion.id, batch.versionId))
     .where(eq(batchSize.lotId, lotId));
-  if (!row) throw Refused.one("units", "That lot isn't in the cabinet any more.");
+  if (!row) throw Refused.one("units", "It was made before the books began: nobody here knows what would be in the base.");
   return row;
 }
 
@@ -66,9 +66,10 @@ export const meltDown = defineAct({
   kind: "meltDown",
   run: async (tx, { lotId, units, weight, note }: MeltDownIn, { actId, day }) => {
     const locked = await lockLots(tx, [lotId]);
-    const of = await pouredAs(tx, lotId);
     const held = locked.get(lotId);
-    if (held?.holdReason && (await heldByCheckAlone(tx, lotId))) locked.set(lotId, { ...held, hold: false });
+    if (held?.kind !== null) throw Refused.one("units", "That lot isn't in the cabinet any more.");
+    const of = await pouredAs(tx, lotId);
+    if (held.holdReason && (await heldByCheckAlone(tx, lotId))) locked.set(lotId, { ...held, hold: false });
     const from = requireUsable(locked, lotId, "melt", day, "units");
     const most = units * of.size.fill * (1 + FILL_TOLERANCE);
     if (weight > most)

@@ -13,7 +13,8 @@ import type { Db } from "#db/client";
 import { noteFirmness } from "#db/recipe/firmness";
 import { deleteProduct, deleteRecipe, retireProduct, retireRecipe } from "#db/recipe/keep";
 import { readRecipes } from "#db/recipe/read";
-import { addRecipes, saveRecipe } from "#db/recipe/save";
+import { addRecipes } from "#db/listsIn/recipes";
+import { saveRecipe } from "#db/recipe/save";
 import { atOnce, balm, fresh, idIn, inTurn, now, pourOf, type Contestant, type World } from "../world.ts";
 
 const out = (db: Db, { ids: { recipe, product } }: World) =>

@@ -2,11 +2,11 @@
 import { micros } from "#core/measure/exact";
 import type { Db } from "#db/client";
 import { addContacts, deleteContact, retireContact } from "#db/contacts/contacts";
-import { addOrders } from "#db/gifts/addOrders";
+import { addOrders } from "#db/listsIn/orders";
 import { saveGiftOrder } from "#db/gifts/gifts";
 import { packGiftOrder } from "#db/gifts/pack";
 import { closeMarketDay, saveMarketDay, type MarketIn } from "#db/markets/markets";
-import { addPastDays } from "#db/markets/pastDays";
+import { addPastDays } from "#db/listsIn/pastDays";
 import { choosePrices, choosePricesOfList } from "#db/prices/prices";
 import { saveSettings } from "#db/settings/settings";
 import { DAY } from "#test/db/jar";

@@ -3,7 +3,7 @@ import { mg } from "#core/measure/exact";
 import { reverseAct } from "#db/acts/reverse";
 import { meltDown } from "#db/bench/finishing/meltDown";
 import { takeOut } from "#db/cabinet/cabinet";
-import { openingFinished } from "#db/cabinet/openingFinished";
+import { openingFinished } from "#db/listsIn/finished";
 import { comeBack } from "#db/cabinet/comeBack";
 import type { Db } from "#db/client";
 import { lot } from "#db/schema";
@@ -130,7 +130,15 @@ export const STOCK = {
       db,
       {
         lots: [DAY, null].map((made) => ({
-          ...{ productId: w.ids.product, units: 3, cost: made === null ? null : euro(2), lotOnIt: fresh("H"), made, bestBefore: null, worked: false },
+          ...{
+            productId: w.ids.product,
+            units: 3,
+            cost: made === null ? null : euro(2),
+            lotOnIt: fresh("H"),
+            made,
+            bestBefore: null,
+            worked: false,
+          },
         })),
       },
       now(),

@@ -1,6 +1,6 @@
 /** Finished goods that were there before the books began: a row for each lot in the cabinet. */
-import type { Micros } from "../../measure/exact.ts";
-import { addMonths, sayFullDay, type Day } from "../../when.ts";
+import type { Micros } from "../measure/exact.ts";
+import { addMonths, sayFullDay, type Day } from "../when.ts";
 import { cellsOf, type Reading } from "./cells.ts";
 import type { ListRead, ListRow, ListSpec } from "./list.ts";
 import { calledIn, unknownNames, type ProductFinder } from "./products.ts";
@@ -64,7 +64,7 @@ export const sameLot = ({
  * Every row as a lot to put into the cabinet.
  * @param keeps months by product
  * @param there lots that were put in so already, as `sameLot` tells them
- * @example readFinished([], finder, new Map(), new Set(), reading).fresh // []
+ * @example readFinished([], noProducts, new Map(), new Set(), reading).fresh // []
  */
 export function readFinished(
   rows: readonly ListRow<FinishedField>[],

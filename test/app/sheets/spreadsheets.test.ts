@@ -23,7 +23,7 @@ import { action as recipes } from "#app/recipes/file.tsx";
 import { serveOnly } from "#app/server/workshop.server.ts";
 import { action as opening } from "#app/shelf/opening/file.tsx";
 import { action as receipts } from "#app/shelf/receipts/file.tsx";
-import { load, post } from "./posting.ts";
+import { load, post } from "../posting.ts";
 
 const TODAY = "2026-12-01";
 let db: OpenDb;

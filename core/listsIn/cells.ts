@@ -1,9 +1,9 @@
 /** The cells of one row of a list, each read as what its column holds, with every problem of the row in words. */
-import { CENT, micros, type Micros } from "../../measure/exact.ts";
-import { parseNumber } from "../../measure/parse.ts";
-import type { Day } from "../../when.ts";
-import { looseDay, looseMoney, settled } from "../loose.ts";
-import { isSignOf } from "../money.ts";
+import { CENT, micros, type Micros } from "../measure/exact.ts";
+import { parseNumber } from "../measure/parse.ts";
+import type { Day } from "../when.ts";
+import { looseDay, looseMoney, settled } from "../intake/loose.ts";
+import { isSignOf } from "../intake/money.ts";
 import type { ListRow, RowProblem, Written } from "./list.ts";
 
 /** What cells are read by: how the list writes, what money the workshop keeps, and what day it is. */
@@ -28,7 +28,7 @@ export interface Cells<F extends string> {
   text: (f: F, most: number) => string;
 }
 
-/** @example cellsOf(row, reading).money("price") // 9_500_000 */
+/** @example cellsOf(listRow({ price: "9,50 €" }), reading, ORDERS.fields).money("price") // 9.50 */
 export function cellsOf<F extends string>(row: ListRow<F>, by: Reading, labels: Readonly<Record<F, string>>): Cells<F> {
   const problems: RowProblem[] = [];
   const fail = (say: string): null => {

@@ -1,5 +1,5 @@
 /** Rows of a list that are one thing together (a market day, an order, a recipe): when one of them can't be read, none of the thing goes in. */
-import { groupBy } from "../../collect.ts";
+import { groupBy } from "../collect.ts";
 import type { ListRow, RowProblem } from "./list.ts";
 
 /** Rows that belong together, in the order of the first of each. */

@@ -1,5 +1,5 @@
 /** Market days from before the books began: what each took and cost, by product where that was noted. Nothing leaves a lot for them. */
-import { sameDay, type DayLine } from "#core/intake/lists/days";
+import { sameDay, type DayLine } from "#core/listsIn/days";
 import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";

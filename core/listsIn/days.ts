@@ -2,9 +2,9 @@
  * Market days from before the books began: a row for each product sold on a day, or one for the day's takings alone. What is in them was never in
  * these books' stock, so nothing leaves a lot for it.
  */
-import { money } from "../../measure/money.ts";
-import { micros, sum, type Micros } from "../../measure/exact.ts";
-import type { Day } from "../../when.ts";
+import { money } from "../measure/money.ts";
+import { micros, sum, type Micros } from "../measure/exact.ts";
+import type { Day } from "../when.ts";
 import { cellsOf, type Cells, type Reading } from "./cells.ts";
 import { groupsOf, heldBack, oneOfAll } from "./groups.ts";
 import type { ListRead, ListRow, ListSpec, RowProblem } from "./list.ts";
@@ -80,7 +80,7 @@ export const sameDay = (market: string, day: Day): string => `${market.trim().to
 /**
  * Every market day with what was sold on it.
  * @param there days the books have, as `sameDay` tells them
- * @example readDays([], finder, new Set(), reading).fresh // []
+ * @example readDays([], noProducts, new Set(), reading).fresh // []
  */
 export function readDays(
   rows: readonly ListRow<DayField>[],

@@ -2,9 +2,9 @@
  * Which product a list means by a name and a size: one that is called so, whatever the spaces and marks; never one that merely resembles it.
  * A name that means none, or two, is asked about, and what was said of it counts.
  */
-import { groupBy } from "../../collect.ts";
-import { plain } from "../../find.ts";
-import { productNames, type Sized } from "../../recipe/productNames.ts";
+import { groupBy } from "../collect.ts";
+import { plain } from "../find.ts";
+import { productNames, type Sized } from "../recipe/productNames.ts";
 
 /** Said of a name: a product's number, or that its rows stay out. */
 export type ProductMatches = Readonly<Partial<Record<string, string>>>;

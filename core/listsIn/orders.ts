@@ -1,8 +1,8 @@
 /** Gift orders as a list: a row for each product of an order, those to be packed and those that went out long ago. */
-import { CENT, micros, type Micros } from "../../measure/exact.ts";
-import { isKeyOf } from "../../objects.ts";
-import type { Day } from "../../when.ts";
-import { looseDay } from "../loose.ts";
+import { CENT, micros, type Micros } from "../measure/exact.ts";
+import { isKeyOf } from "../objects.ts";
+import type { Day } from "../when.ts";
+import { looseDay } from "../intake/loose.ts";
 import { cellsOf, type Cells, type Reading } from "./cells.ts";
 import { groupsOf, heldBack, oneOfAll } from "./groups.ts";
 import type { ListRead, ListRow, ListSpec, RowProblem } from "./list.ts";
@@ -70,7 +70,7 @@ export const sameOrder = (customer: string, due: Day): string => `${customer.tri
  * @param there orders the books have, as `sameOrder` tells them
  * @param before what became of those due before today; null where nobody has said
  * @returns also whether that has to be said
- * @example readOrders([], finder, new Set(), null, reading).asksBefore // false
+ * @example readOrders([], noProducts, new Set(), null, reading).asksBefore // false
  */
 export function readOrders(
   rows: readonly ListRow<OrderField>[],
@@ -106,7 +106,7 @@ export function readOrders(
   };
 
   /** The day a row says it went out on, "" where it says that it hasn't; null where it says neither. */
-  const wentOut = (row: ListRow<OrderField>, cells: Cells<OrderField>, due: Day | null): Day | "" | null => {
+  const wentOut = (row: ListRow<OrderField>, cells: Cells<OrderField>, due: Day | null): Day | null => {
     const on = cells.day("handedOver", "past");
     const state = row.text("state");
     if (on !== null) return on;

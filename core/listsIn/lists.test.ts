@@ -1,9 +1,9 @@
 /** Lists as makers keep them: merged cells, totals in the middle, headings again, another's way of writing numbers and days. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { micros } from "../../measure/exact.ts";
-import type { Sized } from "../../recipe/productNames.ts";
-import { readRows } from "../table.ts";
+import { micros } from "../measure/exact.ts";
+import type { Sized } from "../recipe/productNames.ts";
+import { readRows } from "../intake/table.ts";
 import type { Reading } from "./cells.ts";
 import { DAYS, NO_PRODUCT, readDays, sameDay } from "./days.ts";
 import { FINISHED, readFinished, sameLot } from "./finished.ts";

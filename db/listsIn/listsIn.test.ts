@@ -3,27 +3,28 @@ import { addDays } from "#core/when";
 import { mg } from "#core/measure/exact";
 import { eq } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
-import { openingFinished } from "../cabinet/openingFinished.ts";
+import { openingFinished } from "./finished.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
-import { addOrders } from "../gifts/addOrders.ts";
+import { addOrders } from "./orders.ts";
 import { listGiftOrders, saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
-import { addPastDays } from "../markets/pastDays.ts";
+import { addPastDays } from "./pastDays.ts";
 import { lastDayAt, listMarketDays } from "../markets/markets.ts";
 import { choosePrices, choosePricesOfList, chosenPrices } from "../prices/prices.ts";
 import { deleteProduct } from "../recipe/keep.ts";
 import { readRecipes } from "../recipe/read.ts";
-import { addRecipes, saveRecipe } from "../recipe/save.ts";
+import { addRecipes } from "./recipes.ts";
+import { saveRecipe } from "../recipe/save.ts";
 import { giftOrder, lot, marketDay, material, movement, pastSale, price, recipe } from "../schema.ts";
 import { euro, expectLedgerTrue } from "#test/db/fresh";
 import { balm, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, refused, size, token } from "#test/db/workshop";
-import { reverseAct } from "./reverse.ts";
+import { reverseAct } from "../acts/reverse.ts";
 
 eachTestHasAWorkshop();
 
 const doing = () => ({ day: DAY, token: token() });
 const back = (actId: number) => reverseAct(db, actId, doing());
-const said = async (doing: Promise<unknown>): Promise<string> => (await refused(doing as Promise<never>))[0]!.say;
+const said = async (doing: Promise<unknown>): Promise<string> => (await refused(doing))[0]!.say;
 
 describe("orders", () => {
   const order = (customer: string, handedOver: string | null, productId = ids.product) => ({

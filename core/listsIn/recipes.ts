@@ -2,12 +2,12 @@
  * Recipes as a list: a row for each ingredient, under the name of its recipe. Each becomes what its sheet would say and is read as that sheet is,
  * so a recipe out of a list is never one that couldn't be typed.
  */
-import { lotLetters } from "../../lot/letters.ts";
-import { RECIPE_TYPE_IDS, RECIPE_TYPES, type RecipeType } from "../../recipe/types.ts";
-import { problemsOf, readWritten, type MaterialChoice } from "../../recipe/written.ts";
-import { writtenParts, type WrittenParts } from "../../recipe/writtenParts.ts";
-import { plain } from "../../find.ts";
-import { settled } from "../loose.ts";
+import { lotLetters } from "../lot/letters.ts";
+import { RECIPE_TYPE_IDS, RECIPE_TYPES, type RecipeType } from "../recipe/types.ts";
+import { problemsOf, readWritten, type MaterialChoice } from "../recipe/written.ts";
+import { writtenParts, type WrittenParts } from "../recipe/writtenParts.ts";
+import { plain } from "../find.ts";
+import { settled } from "../intake/loose.ts";
 import { cellsOf, type Cells, type Reading } from "./cells.ts";
 import { groupsOf, heldBack } from "./groups.ts";
 import type { ListRead, ListRow, ListSpec, RowProblem } from "./list.ts";
@@ -92,7 +92,7 @@ interface Known {
  * Every recipe with its ingredients and sizes.
  * @param heading of the column of amounts
  * @returns also whether some need a size, a type or a batch's weight said for all
- * @example readRecipeList([], "g", known, defaults, reading).fresh // []
+ * @example readRecipeList([], "g", { materials: new Map(), recipes: new Set(), letters: [] }, { type: null, size: "", makes: "" }, reading).fresh // []
  */
 export function readRecipeList(
   rows: readonly ListRow<RecipeField>[],

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { listRows, listTable } from "./list.ts";
 import { LONGEST_PERSON, PEOPLE, readPeople } from "./people.ts";
-import { readRows } from "../table.ts";
+import { readRows } from "../intake/table.ts";
 
 const table = (text: string) => {
   const rows = readRows(text, { least: 1 });

@@ -1,6 +1,6 @@
 /** Finished goods that were there before the books began, as lots in the cabinet without a batch. */
 import { numberer, numberHead } from "#core/lot/number";
-import { sameLot, type FinishedLine } from "#core/intake/lists/finished";
+import { sameLot, type FinishedLine } from "#core/listsIn/finished";
 import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
@@ -9,7 +9,9 @@ import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
 import { isEffective } from "../ledger/effective.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
+import { lotColumns } from "../ledger/lots.ts";
 import { inChunks } from "../pieces.ts";
+import { runPrepared } from "../prepared.ts";
 import { lot, movement, product, recipe, recipeVersion } from "../schema.ts";
 import { readSettings } from "../settings/settings.ts";
 
@@ -29,6 +31,18 @@ export async function finishedAlready(db: Reads): Promise<Set<string>> {
     ),
   );
 }
+
+/** Finished lots that came so: what they are made of isn't in the books, so no trace of a material reaches them. */
+export const untraced = (db: Reads) =>
+  runPrepared(db, "untraced", {}, () =>
+    db
+      .selectDistinct({ ...lotColumns, name: lot.name, label: lot.label })
+      .from(movement)
+      .innerJoin(lot, and(eq(lot.id, movement.lotId), isNotNull(lot.productId)))
+      .where(and(eq(movement.reason, "opening"), isEffective(movement.actId)))
+      .orderBy(lot.id),
+  );
+export type Untraced = Awaited<ReturnType<typeof untraced>>;
 
 /** How many months each product keeps, as its recipe is written now. */
 export const keepsByProduct = async (db: Reads): Promise<Map<number, number>> =>

@@ -1,5 +1,5 @@
 /** Gift orders out of a list: those still to be packed, and those that were handed over before the books began, of which nothing leaves a lot. */
-import { sameOrder, type OrderLine } from "#core/intake/lists/orders";
+import { sameOrder, type OrderLine } from "#core/listsIn/orders";
 import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
 import { counted } from "#core/words";
@@ -10,7 +10,7 @@ import { undoId } from "../act/left.ts";
 import type { Reads } from "../client.ts";
 import { requireNeverMoved, requireNoLaterActs } from "../ledger/effective.ts";
 import { giftItem, giftOrder, giftWrap } from "../schema.ts";
-import { aboutOrder, writeOrder } from "./gifts.ts";
+import { aboutOrder, writeOrder } from "../gifts/gifts.ts";
 
 export type AddOrdersIn = { orders: readonly Omit<OrderLine, "row">[] };
 

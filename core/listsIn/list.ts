@@ -2,13 +2,13 @@
  * A list as a maker keeps it, whatever it is of: which row has the headings, which column is which, which rows are sums or name those beneath
  * them, and how its numbers and dates are written. What a row means is read beside (`prices.ts`, `orders.ts` and the others).
  */
-import { parseNumber } from "../../measure/parse.ts";
-import { done } from "../../outcome.ts";
-import { sayFullDay, type Day } from "../../when.ts";
-import { chargeOrTotal, textOfRow, type LeftOut } from "../body.ts";
-import type { Row } from "../columns.ts";
-import { ambiguousCell, dateOrder, looseMoney, numberStyle, settled, type DateOrder, type NumberStyle } from "../loose.ts";
-import { headerOf, isNumberish } from "../table.ts";
+import { parseNumber } from "../measure/parse.ts";
+import { done } from "../outcome.ts";
+import { sayFullDay, type Day } from "../when.ts";
+import { chargeOrTotal, textOfRow, type LeftOut } from "../intake/body.ts";
+import type { Row } from "../intake/columns.ts";
+import { ambiguousCell, dateOrder, looseMoney, numberStyle, settled, type DateOrder, type NumberStyle } from "../intake/loose.ts";
+import { headerOf, isNumberish } from "../intake/table.ts";
 
 export interface ListSpec<F extends string> {
   /** What each field is called, in the order they are shown. */
@@ -44,7 +44,7 @@ const SOUGHT_IN = 20;
 
 const says = (heading: string, word: string): boolean => ` ${heading.toLowerCase().replace(/[^\p{L}\d%'-]+/gu, " ")}`.includes(` ${word}`);
 
-/** @example fieldsOf(spec).includes(spec.first) // true */
+/** @example fieldsOf(PEOPLE).includes("name") // true */
 export const fieldsOf = <F extends string>(spec: Pick<ListSpec<F>, "fields">): F[] => Object.keys(spec.fields) as F[];
 
 function columnsOf<F extends string>(cells: readonly string[], spec: ListSpec<F>): Columns<F> {
@@ -61,7 +61,7 @@ function columnsOf<F extends string>(cells: readonly string[], spec: ListSpec<F>
 
 /**
  * The headings of a list, and what its columns are by them. What is above them is a title; sums and headings written again are left out.
- * @example listTable([{ at: 1, cells: ["Product", "Units"] }, { at: 2, cells: ["Balm", "4"] }, { at: 3, cells: ["Total", "4"] }], spec).rows.length // 1
+ * @example listTable([{ at: 1, cells: ["Product", "Units"] }, { at: 2, cells: ["Balm", "4"] }, { at: 3, cells: ["Total", "4"] }], FINISHED).rows.length // 1
  */
 export function listTable<F extends string>(all: readonly Row[], spec: ListSpec<F>): ListTable<F> {
   const score = (r: Row): number => Object.values(columnsOf(r.cells, spec)).filter((c) => c !== null).length;
@@ -100,7 +100,7 @@ export interface ListRow<F extends string> {
 
 /**
  * The rows that are something of their own, each with what stands above it.
- * @example listRows([{ at: 2, cells: ["Green", "4"] }, { at: 3, cells: ["", "5"] }], { market: 0, units: 1 }, spec).rows.length // 2
+ * @example listRows([{ at: 2, cells: ["Balm", "4", ""] }, { at: 3, cells: ["", "5", "H9"] }], { product: 0, units: 1, lot: 2 }, FINISHED).rows[1].text("product") // "Balm"
  */
 export function listRows<F extends string>(
   rows: readonly Row[],
@@ -145,7 +145,7 @@ export interface WrittenSaid {
 /**
  * How a list writes numbers and dates, by all of its cells; and what has to be said first, in words, empty where nothing has.
  * @param today nothing has been sold after it
- * @example writtenIn([], spec, { numbers: null, dates: null }, "2026-12-01").asked.dates // ""
+ * @example writtenIn([], FINISHED, { numbers: null, dates: null }, "2026-12-01").asked.dates // ""
  */
 export function writtenIn<F extends string>(
   rows: readonly ListRow<F>[],

@@ -1,6 +1,6 @@
 /** A price list: a row for each product, a column for each channel it is sold on. */
-import type { Micros } from "../../measure/exact.ts";
-import { CHANNEL_IDS, CHANNELS, type ChannelId } from "../../pricing/pricingMethods.ts";
+import type { Micros } from "../measure/exact.ts";
+import { CHANNEL_IDS, CHANNELS, type ChannelId } from "../pricing/pricingMethods.ts";
 import { cellsOf, type Reading } from "./cells.ts";
 import type { ListRead, ListRow, ListSpec } from "./list.ts";
 import { calledIn, unknownNames, type ProductFinder } from "./products.ts";
@@ -34,7 +34,7 @@ export interface PricesLine {
 /**
  * Every row as new prices of a product: those that are another than the one it has.
  * @param now the prices of today, by product
- * @example readPrices([], finder, new Map(), reading).fresh // []
+ * @example readPrices([], noProducts, new Map(), reading).fresh // []
  */
 export function readPrices(
   rows: readonly ListRow<PriceField>[],

@@ -1,7 +1,7 @@
 /** Recipes as makers keep them in a sheet: under their names, in per cent, with what nobody knows. */
 import { describe, expect, it } from "vitest";
-import { LIBRARY, libraryChoice } from "../../material/library.ts";
-import { readRows } from "../table.ts";
+import { LIBRARY, libraryChoice } from "../material/library.ts";
+import { readRows } from "../intake/table.ts";
 import { listRows, listTable, writtenIn } from "./list.ts";
 import { readRecipeList, RECIPES, typeIn, unitIn, type RecipeDefaults } from "./recipes.ts";
 
