@@ -59,8 +59,13 @@ export const keepsByProduct = async (db: Reads): Promise<Map<number, number>> =>
 /** Puts what was there into the cabinet, a lot for each line, as one act. @throws Refused by field; then nothing is saved */
 export const openingFinished = defineAct({
   kind: "openingFinished",
+  // Of two windows with one list the second finds it there.
+  exclusive: true,
   run: async (tx, { lots: lines }: OpeningFinishedIn, { actId, day }) => {
     if (lines.length === 0) throw Refused.one("", "Enter at least one line.");
+    const there = await finishedAlready(tx);
+    if (lines.some((l) => there.has(sameLot({ ...l, bestBefore: l.worked ? null : l.bestBefore }))))
+      throw Refused.one("", "One of these lots is in the books already. Look at the list again.");
     const ids = [...new Set(lines.map((l) => l.productId))];
     const rows = await tx
       .select({ id: product.id, label: product.label, fill: product.fill, name: recipe.name, code: recipe.code })

@@ -18,11 +18,16 @@ export type AddOrdersIn = { orders: readonly Omit<OrderLine, "row">[] };
 export const ordersAlready = async (db: Reads): Promise<Set<string>> =>
   new Set((await db.select({ customer: giftOrder.customer, due: giftOrder.due }).from(giftOrder)).map((o) => sameOrder(o.customer, o.due)));
 
-/** Writes a list of orders, all or none. @throws Refused for a product that has gone, or a day that hasn't come */
+/** Writes a list of orders, all or none. @throws Refused for one that is there already, a product that has gone, or a day that hasn't come */
 export const addOrders = defineAct({
   kind: "addOrders",
+  // Of two windows with one list the second finds it there.
+  exclusive: true,
   run: async (tx, { orders }: AddOrdersIn, { actId, day: today, seen, step }) => {
     if (orders.length === 0) throw Refused.one("", "Enter at least one order.");
+    const there = await ordersAlready(tx);
+    const twice = orders.find((o) => there.has(sameOrder(o.customer, o.due)));
+    if (twice) throw Refused.one("", `The order of ${twice.customer} for ${twice.due} is in the books already. Look at the list again.`);
     const ids: number[] = [];
     for (const { handedOver, items, ...head } of orders) {
       if (handedOver !== null && handedOver > today)

@@ -21,6 +21,8 @@ export const daysAlready = async (db: Reads): Promise<Set<string>> =>
 /** Writes a list of market days down, all or none. @throws Refused for one that is there already */
 export const addPastDays = defineAct({
   kind: "pastDays",
+  // Of two windows with one list the second finds it there.
+  exclusive: true,
   run: async (tx, { days }: PastDaysIn, { actId, day: today }) => {
     if (days.length === 0) throw Refused.one("", "Enter at least one day.");
     const there = await daysAlready(tx);
