@@ -20,6 +20,7 @@ export default [
       route("harvests/:id", "shelf/harvests/harvest.tsx"),
       route("library", "shelf/materials/library.tsx"),
       route("new", "shelf/materials/add.tsx"),
+      route("file", "shelf/materials/file.tsx"),
       route(":id", "shelf/materials/material.tsx"),
       route(":id/facts", "shelf/materials/facts.tsx"),
       route(":id/buying", "shelf/buying/buying.tsx"),

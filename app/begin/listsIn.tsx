@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { Part, Sheet } from "../ui/sheet/sheet.tsx";
 
 const LISTS = [
+  ["/shelf/file", "What you keep", "materials and containers by themselves; leave it out where the next one names them"],
   ["/shelf/opening/file", "What is on the shelf", "materials and containers, with how much there is of each and what it cost"],
   ["/shelf/receive/file", "What was bought", "receipts by supplier and day"],
   ["/recipes/file", "Recipes", "a row for each ingredient"],

@@ -1,7 +1,5 @@
 /** Recipes from a spreadsheet's file or a paste: shown first, written as one act. */
-import { finder } from "#core/find";
 import { readRecipeList, RECIPES, type RecipeField, type RecipeLine } from "#core/listsIn/recipes";
-import { LIBRARY } from "#core/material/library";
 import { isKeyOf } from "#core/objects";
 import { RECIPE_TYPE_IDS, RECIPE_TYPES } from "#core/recipe/types";
 import { lettersTaken, recipeNames } from "#db/recipe/read";
@@ -12,7 +10,7 @@ import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";
 import { db } from "../server/workshop.server.ts";
 import { materialOptions } from "../shelf/intake/materialOptions.ts";
-import { choicesNamed, namesOf } from "../shelf/intake/names.server.ts";
+import { choicesNamed, libraryMeant, namesOf } from "../shelf/intake/names.server.ts";
 import { Choice, Text } from "../ui/fields/form.tsx";
 import { counted } from "#core/words";
 import { grams } from "#core/measure/write";
@@ -23,7 +21,6 @@ export const meta: Route.MetaFunction = () => [{ title: "Recipes, from a file ·
 export const loader = async () => ({ names: (await listMaterials(db())).map((m) => m.name), token: crypto.randomUUID() });
 
 const WORDS = ["recipe", "recipes"] as const;
-const findInLibrary = finder(LIBRARY, (e) => ({ name: e.name, also: e.inci }));
 
 interface More {
   /** What some recipes don't say themselves. */
@@ -47,9 +44,7 @@ export const action = ({ request }: Route.ActionArgs) =>
         { type: isKeyOf(RECIPE_TYPES, type) ? type : null, size: extras.size ?? "", makes: extras.makes ?? "" },
         reading,
       );
-      const library = Object.fromEntries(
-        list.unknown.flatMap(({ name }) => findInLibrary(name, 1).map((e) => [name, { key: e.key, name: e.name }] as const)),
-      );
+      const library = libraryMeant(list.unknown);
       return {
         list,
         more: { wants, library } satisfies More,

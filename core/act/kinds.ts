@@ -8,6 +8,7 @@ export const ACTS_SAID = {
   saveMaterial: { say: "Material saved", station: "shelf" },
   retire: { say: "Material put away or back", station: "shelf" },
   deleteMaterial: { say: "Material deleted", station: "shelf" },
+  addMaterials: { say: "Materials from a list", station: "shelf" },
   library: { say: "Taken from the library", station: "shelf" },
   receive: { say: "Receipt", station: "shelf" },
   receiveFile: { say: "Receipts from a file", station: "shelf" },

@@ -8,6 +8,7 @@ import type { Reading } from "./cells.ts";
 import { DAYS, NO_PRODUCT, readDays, sameDay } from "./days.ts";
 import { FINISHED, readFinished, sameLot } from "./finished.ts";
 import { listRows, listTable, writtenIn, type ListSpec } from "./list.ts";
+import { kindIn, MATERIALS, readMaterials } from "./materials.ts";
 import { ORDERS, readOrders, sameOrder } from "./orders.ts";
 import { PRICES, readPrices } from "./prices.ts";
 import { productFinder } from "./products.ts";
@@ -295,4 +296,52 @@ describe("whatever a list holds", () => {
       }),
       { numRuns: 300 },
     ));
+});
+
+describe("materials", () => {
+  it("are the library's where it has the name, else of the kind they say; a name alone is one too", () => {
+    const { rows, reading } = rowsIn(
+      [
+        "Name;Type;Holds ml;Keeps months;Allergens;Notes",
+        "Olive oil;;;;;cold pressed",
+        "Jojoba oil",
+        "Hill wax;Waxes;;24;;",
+        "Square tin;tin;27,5;;;",
+        "Olive oil;;;;;",
+        "Moon dust;spell;;;;",
+        "Sal buter;;;;nuts;",
+        "Known oil;oil;;;;",
+        "Loud oil;oil;30;;;",
+      ].join("\n"),
+      MATERIALS,
+    );
+    const read = (matches = {}) => readMaterials(rows, new Set(["known oil"]), matches, reading);
+    const { fresh, there, problems, unknown } = read({ "sal buter": "library:sal" });
+    const none = { brimMl: null, keepsSealed: null, allergen: "", note: "" };
+    expect(fresh).toEqual([
+      { row: 2, name: "Olive oil", libraryKey: "olive", kind: "oil", ...none, note: "cold pressed" },
+      { row: 3, name: "Jojoba oil", libraryKey: "jojoba", kind: "oil", ...none },
+      { row: 4, name: "Hill wax", libraryKey: null, kind: "wax", ...none, keepsSealed: 24 },
+      { row: 5, name: "Square tin", libraryKey: null, kind: "container", ...none, brimMl: 27.5 },
+      { row: 8, name: "Sal butter", libraryKey: "sal", kind: "hardButter", ...none, allergen: "nuts" },
+    ]);
+    expect(there).toEqual([{ row: 9, name: "Known oil" }]);
+    expect(unknown).toEqual([{ name: "Moon dust", rows: 1 }]);
+    expect(said(problems)).toEqual([
+      "6: “Olive oil” is in row 2 already.",
+      "7: It doesn't say what “Moon dust” is.",
+      "10: Only containers and moulds hold so many mL.",
+    ]);
+    expect(read({ "moon dust": "kind:powder", "sal buter": "Known oil" }).fresh.map((m) => m.name)).toContain("Moon dust");
+    expect(read({ "sal buter": "Known oil" }).there.map((t) => t.name)).toEqual(["Sal buter", "Known oil"]);
+  });
+  it.each([
+    ["Liquid oils", "oil"],
+    ["carrier oil", "oil"],
+    ["EO", "essentialOil"],
+    ["Jars", "container"],
+    ["screw cap", "closure"],
+    ["spell", null],
+    ["", null],
+  ])("“%s” is the kind %s", (text, kind) => expect(kindIn(text)).toBe(kind));
 });

@@ -15,6 +15,7 @@ import { spoilBatch } from "../bench/finishing/spoil.ts";
 import { comeBack } from "../cabinet/comeBack.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
 import { openingFinished } from "../listsIn/finished.ts";
+import { addMaterials } from "../listsIn/materials.ts";
 import { addOrders } from "../listsIn/orders.ts";
 import { saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
@@ -45,6 +46,7 @@ export const ACTS: { readonly [K in Exclude<ActKind, "undo">]: { readonly defini
   saveMaterial,
   retire: retireMaterial,
   deleteMaterial,
+  addMaterials,
   library: addFromLibrary,
   receive,
   receiveFile: receiveMany,

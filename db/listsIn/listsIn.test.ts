@@ -1,7 +1,7 @@
 /** Lists that came in as one act: refused whole, taken back whole, or not at all once something rests on them. */
 import { addDays } from "#core/when";
 import { mg } from "#core/measure/exact";
-import { eq } from "drizzle-orm";
+import { eq, inArray } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { openingFinished } from "./finished.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
@@ -13,11 +13,13 @@ import { lastDayAt, listMarketDays } from "../markets/markets.ts";
 import { choosePrices, choosePricesOfList, chosenPrices } from "../prices/prices.ts";
 import { deleteProduct } from "../recipe/keep.ts";
 import { readRecipes } from "../recipe/read.ts";
+import { addMaterials } from "./materials.ts";
 import { addRecipes } from "./recipes.ts";
 import { saveRecipe } from "../recipe/save.ts";
 import { giftOrder, lot, marketDay, material, movement, pastSale, price, recipe } from "../schema.ts";
 import { euro, expectLedgerTrue } from "#test/db/fresh";
-import { balm, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, refused, size, token } from "#test/db/workshop";
+import { saveMaterial } from "../shelf/keepMaterial.ts";
+import { balm, buy, DAY, db, eachTestHasAWorkshop, finished, idIn, ids, make, refused, size, token } from "#test/db/workshop";
 import { reverseAct } from "../acts/reverse.ts";
 
 eachTestHasAWorkshop();
@@ -139,6 +141,39 @@ describe("prices", () => {
     expect(await said(choosePricesOfList(db, gone, doing()))).toContain("isn't here any more");
     expect(await said(choosePricesOfList(db, { lines: [] }, doing()))).toContain("isn't here any more");
     expect((await db.select().from(price).where(eq(price.channel, "gift"))).length).toBe(0);
+  });
+});
+
+describe("materials", () => {
+  const of = (name: string, libraryKey: string | null = null) => ({
+    ...{ name, libraryKey, kind: "oil" as const, brimMl: null, keepsSealed: 9, allergen: "nuts", note: "" },
+  });
+  it("have the library's figures with what the list says on top; and go until one is saved, bought or used", async () => {
+    expect(await said(addMaterials(db, { materials: [of("Plum oil"), of("PLUM OIL")] }, doing()))).toContain(
+      "already a material called PLUM OIL",
+    );
+    expect(await said(addMaterials(db, { materials: [] }, doing()))).toContain("at least one");
+    expect(await db.$count(material, eq(material.name, "Plum oil"))).toBe(0);
+    const { actId } = await addMaterials(db, { materials: [of("Plum oil"), of("Jojoba oil", "jojoba")] }, doing());
+    const [plum, jojoba] = await db
+      .select()
+      .from(material)
+      .where(inArray(material.name, ["Plum oil", "Jojoba oil"]))
+      .orderBy(material.id);
+    expect([plum!.libraryKey, plum!.keepsSealed, plum!.allergen, plum!.densities]).toEqual([null, 9, "nuts", { liquid: 920 }]);
+    expect([jojoba!.libraryKey, jojoba!.keepsSealed, jojoba!.densities]).toEqual(["jojoba", 9, { liquid: 866 }]);
+    const bought = await buy(plum!.id, 1000, 5);
+    expect(await said(back(actId))).toContain("can't be deleted");
+    await back(bought.actId);
+    // Its lot is named by the books for good.
+    expect(await said(back(actId))).toContain("can't be deleted");
+    const other = await addMaterials(db, { materials: [of("Pear oil")] }, doing());
+    const [pear] = await db.select().from(material).where(eq(material.name, "Pear oil"));
+    const saved = await saveMaterial(db, { id: pear!.id, name: "Pear oil", kind: "oil", densities: { liquid: 900 } }, doing());
+    expect(await said(back(other.actId))).toContain("saved since");
+    await back(saved.actId);
+    expect((await back(other.actId)).path).toBe("/shelf");
+    expect(await db.$count(material, eq(material.name, "Pear oil"))).toBe(0);
   });
 });
 

@@ -205,7 +205,10 @@ async function usesOf(tx: Tx, id: number): Promise<string[]> {
 }
 
 /** @throws Refused naming what refers to it */
-async function deleteUnused(tx: Tx, id: number): Promise<{ row: typeof material.$inferSelect; offers: (typeof offer.$inferSelect)[] }> {
+export async function deleteUnused(
+  tx: Tx,
+  id: number,
+): Promise<{ row: typeof material.$inferSelect; offers: (typeof offer.$inferSelect)[] }> {
   const row = await held(tx, id);
   const uses = await usesOf(tx, id);
   if (uses.length > 0)

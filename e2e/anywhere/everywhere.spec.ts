@@ -67,6 +67,7 @@ const SCREENS = [
   "/people/new?of=customer",
   "/people/file?of=customer",
   "/cabinet/file",
+  "/shelf/file",
   "/recipes/file",
   "/prices/file",
   "/markets/file",

@@ -59,6 +59,7 @@ const ACTING: Record<string, string> = {
   "shelf/harvests/harvest": "/shelf/harvests/1",
   "shelf/harvests/pick": "/shelf/harvests/new",
   "shelf/materials/add": "/shelf/new",
+  "shelf/materials/file": "/shelf/file",
   "shelf/materials/facts": "/shelf/1/facts",
   "shelf/materials/library": "/shelf/library",
   "shelf/materials/material": "/shelf/1",

@@ -83,7 +83,7 @@ const KINDS = [
   { type: "multipart/form-data", at: /\/((jars|bench)\/\d+\/photo|shelf\/receipts\/\d+)(\.data)?$/, most: MOST_BYTES + MB, what: "A file" },
   {
     type: "application/json",
-    at: /\/(receive|opening|people|cabinet|recipes|prices|markets|gifts)\/file(\.data)?$/,
+    at: /\/(receive|opening|shelf|people|cabinet|recipes|prices|markets|gifts)\/file(\.data)?$/,
     most: 25 * MB,
     what: "A table",
   },

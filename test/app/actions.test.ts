@@ -45,6 +45,7 @@ import { action as workshops } from "#app/workshops/workshops.tsx";
 import { action as onToday } from "#app/today/today.tsx";
 import { action as away } from "#app/away/away.ts";
 import { action as peopleFile } from "#app/people/file.tsx";
+import { action as materialsFile } from "#app/shelf/materials/file.tsx";
 import { action as recipesFile } from "#app/recipes/file.tsx";
 import { action as finishedFile } from "#app/cabinet/file.tsx";
 import { action as pricesFile } from "#app/prices/file.tsx";
@@ -123,6 +124,7 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   workshops: { run: workshops, params: {}, fields: ["intent"] },
   "press on Today": { run: onToday, params: {}, fields: ["does", "id", "number", "jars"] },
   "put away, back or delete": { run: away, params: {}, fields: ["of", "id", "does"] },
+  "materials from a list": { run: materialsFile, params: {}, fields: ["text", "shown", "columns", "matches", "numbers"], intent: "add" },
   "recipes from a list": {
     run: recipesFile,
     params: {},

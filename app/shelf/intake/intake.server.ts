@@ -1,7 +1,6 @@
 /** Stock out of a file: read on the server, since a file may have twenty thousand lines. */
 import { between } from "#core/measure/read";
 import { isKeyOf } from "#core/objects";
-import { finder } from "#core/find";
 import { BLANK_AS, firstAsked, TWICE, type Asked, type BlankAs, type FileChoices } from "#core/intake/asked";
 import { bodyOf, type LeftOut } from "#core/intake/body";
 import { FIELD_IDS, guessColumns, PRICE_OF, PURPOSES, type Mapping, type PriceOf, type Purpose } from "#core/intake/columns";
@@ -10,7 +9,6 @@ import { DATE_ORDERS, NUMBER_STYLES, type DateOrder, type NumberStyle } from "#c
 import { currenciesOf } from "#core/intake/money";
 import { readList, type IntakeLine } from "#core/intake/read";
 import { readRows } from "#core/intake/table";
-import { LIBRARY } from "#core/material/library";
 import { orElse, type Outcome } from "#core/outcome";
 import { RATE_1 } from "#core/stock/receipt";
 import { counted } from "#core/words";
@@ -22,7 +20,7 @@ import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { createHash } from "node:crypto";
 import { db } from "../../server/workshop.server.ts";
 import { CURRENCIES } from "../../ui/fields/currencies.ts";
-import { namesOf } from "./names.server.ts";
+import { libraryMeant, namesOf } from "./names.server.ts";
 
 type Texts = Partial<Record<string, string>>;
 /** What the sheet says of the file; empty texts mean "as guessed". */
@@ -92,8 +90,6 @@ export interface IntakeRead {
   /** What has to be said before it can be put on the shelf; empty where nothing has. */
   first: string;
 }
-
-const findInLibrary = finder(LIBRARY, (e) => ({ name: e.name, also: e.inci }));
 
 function mappingOf(guess: Mapping, columns: Texts, wide: number, purpose: Purpose): Mapping {
   return Object.fromEntries(
@@ -184,10 +180,7 @@ export async function readFile(t: IntakeTexts, today: Day, purpose: Purpose): Pr
             .slice(0, SHOWN)
             .map((p) => ({ ...p, heading: mapping[p.field] === null ? "" : (body.header[mapping[p.field]!] ?? "") })),
           problemCount: all.problems.length,
-          unknown: all.unknown.slice(0, SHOWN).map((u) => {
-            const [entry] = findInLibrary(u.name, 1);
-            return { ...u, library: entry ? { key: entry.key, name: entry.name } : null };
-          }),
+          unknown: all.unknown.slice(0, SHOWN).map((u) => ({ ...u, library: libraryMeant([u])[u.name] ?? null })),
           left: all.left.slice(0, SHOWN),
           leftCount: all.left.length,
           shown: shown.slice(0, SHOWN).map((l) => ({ ...l, material: names.get(l.materialId) ?? "" })),

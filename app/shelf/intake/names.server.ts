@@ -1,10 +1,17 @@
 /** What the names of a list mean: materials of the shelf, and those that are to be put on it first. */
+import { finder } from "#core/find";
 import type { Known } from "#core/intake/goods";
 import { KIND_IDS, KINDS, type KindId } from "#core/material/kinds";
-import { libraryEntry } from "#core/material/library";
+import { LIBRARY, libraryEntry } from "#core/material/library";
 import type { MaterialChoice } from "#core/recipe/written";
 import type { MaterialRow } from "#db/shelf/materials";
 import type { NewMaterial } from "#db/shelf/receipts/receive";
+
+const findInLibrary = finder(LIBRARY, (e) => ({ name: e.name, also: e.inci }));
+
+/** The library's entries that names seem to mean, by name; nothing of those that mean none. */
+export const libraryMeant = (names: readonly { name: string }[]): Record<string, { key: string; name: string }> =>
+  Object.fromEntries(names.flatMap(({ name }) => findInLibrary(name, 1).map((e) => [name, { key: e.key, name: e.name }] as const)));
 
 export interface Names {
   /** By lower-case name. */

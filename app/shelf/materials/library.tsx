@@ -76,6 +76,9 @@ export default function Library({ loaderData: { have, token } }: Route.Component
         <Link to="/shelf" className="act">
           Leave
         </Link>
+        <Link to="/shelf/file" className="act">
+          From a file
+        </Link>
         <Send sheet={sheet}>Take {taken.length > 0 ? taken.length : ""} onto the shelf</Send>
       </Heading>
       <Sheet>

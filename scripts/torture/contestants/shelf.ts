@@ -1,4 +1,5 @@
 /** Materials, offers, scans and harvests, in contests. */
+import { addMaterials } from "#db/listsIn/materials";
 import { mg, micros } from "#core/measure/exact";
 import { keepScan, dropScan } from "#db/attachments/attachments";
 import type { Db } from "#db/client";
@@ -35,6 +36,18 @@ export const SHELF = {
       return (at) => deleteMaterial(at, { id }, now());
     },
   },
+  addMaterials: atOnce((db) =>
+    addMaterials(
+      db,
+      {
+        materials: [1, 2].map(() => ({
+          ...{ name: fresh("Wax"), libraryKey: null, kind: "wax" as const },
+          ...{ brimMl: null, keepsSealed: 24, allergen: "", note: "" },
+        })),
+      },
+      now(),
+    ),
+  ),
   library: atOnce((db) => addFromLibrary(db, { keys: ticked() }, now())),
   keepScan: atOnce(scan),
   dropScan: {
