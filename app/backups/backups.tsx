@@ -12,6 +12,7 @@ import { Link, useFetcher, useHref, useNavigate, useRevalidator } from "react-ro
 import { object } from "yup";
 import { noteText, oneOf } from "../forms/fields.ts";
 import { readSheet, refuseSheet, withRefusals, type Reply } from "../forms/sheet.server.ts";
+import { Waiting } from "../forms/waiting.tsx";
 import { serving } from "../server/workshop.server.ts";
 import { useSayDay } from "../ui/figures/amounts.tsx";
 import { FileButton } from "../ui/fields/fileButton.tsx";
@@ -80,26 +81,29 @@ function OpenArchive({ disabled }: { disabled: boolean }) {
   const to = useHref("/backups/take-in");
   const navigate = useNavigate();
   const [problem, say] = useState<string | null>(null);
-  const [busy, set] = useState(false);
+  /** What it is waited for by; null while nothing is sent. */
+  const [token, set] = useState<string | null>(null);
   const send = async (file: File): Promise<void> => {
-    set(true);
+    const own = crypto.randomUUID();
+    set(own);
     say(null);
     try {
-      const answer = await fetch(to, { method: "POST", headers: { "content-type": "application/zip" }, body: file });
+      const answer = await fetch(`${to}?token=${own}`, { method: "POST", headers: { "content-type": "application/zip" }, body: file });
       const said = (await answer.json()) as { id?: string; problems?: Reply["problems"] };
       if (said.id === undefined) say(said.problems?.[0]?.say ?? "That didn't go. Try again.");
       else await navigate(`/backups?archive=${said.id}`);
     } catch {
       say("Zelbin can't be reached, or the file can't be read. Nothing was changed; try again.");
     } finally {
-      set(false);
+      set(null);
     }
   };
   return (
     <>
-      <FileButton accept=".zip,application/zip" disabled={busy || disabled} onFile={(file) => void send(file)}>
-        {busy ? "Reading it through …" : "Open an archive …"}
+      <FileButton accept=".zip,application/zip" disabled={token !== null || disabled} onFile={(file) => void send(file)}>
+        {token !== null ? "Reading it through …" : "Open an archive …"}
       </FileButton>
+      {token !== null && <Waiting token={token} what="Reading it through, per cent" />}
       <Problem say={problem} />
     </>
   );

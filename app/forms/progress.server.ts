@@ -34,7 +34,7 @@ export async function withProgress<T>(
   try {
     return await work((done, of) => {
       Object.assign(at, { done, of });
-      if (at.stopped) throw Refused.one("", "Stopped. Nothing of it was put on the shelf.");
+      if (at.stopped) throw Refused.one("", "Stopped. Nothing of it was kept.");
     });
   } finally {
     going.delete(token);

@@ -13,7 +13,7 @@ import { headerOf, isNumberish } from "../intake/table.ts";
 export interface ListSpec<F extends string> {
   /** What each field is called, in the order they are shown. */
   fields: Readonly<Record<F, string>>;
-  /** Words that begin a word of each field's heading, the surest first. The field that is named first here chooses its column first. */
+  /** Words that begin a word of each field's heading, or with "=" before them are all of it, the surest first. The field that is named first here chooses its column first. */
   words: Readonly<Record<F, readonly string[]>>;
   /** What the first column of a list without headings is. */
   first: F;
@@ -42,7 +42,14 @@ export interface ListTable<F extends string> {
 /** The row of headings is among the first. */
 const SOUGHT_IN = 20;
 
-const says = (heading: string, word: string): boolean => ` ${heading.toLowerCase().replace(/[^\p{L}\d%'-]+/gu, " ")}`.includes(` ${word}`);
+/** Whether a heading has a word, or begins one of its words so; "=no" is the whole of it. */
+function says(heading: string, word: string): boolean {
+  const plainly = heading
+    .toLowerCase()
+    .replace(/[^\p{L}\d%'-]+/gu, " ")
+    .trim();
+  return word.startsWith("=") ? plainly === word.slice(1) : ` ${plainly}`.includes(` ${word}`);
+}
 
 /** @example fieldsOf(PEOPLE).includes("name") // true */
 export const fieldsOf = <F extends string>(spec: Pick<ListSpec<F>, "fields">): F[] => Object.keys(spec.fields) as F[];
@@ -64,7 +71,9 @@ function columnsOf<F extends string>(cells: readonly string[], spec: ListSpec<F>
  * @example listTable([{ at: 1, cells: ["Product", "Units"] }, { at: 2, cells: ["Balm", "4"] }, { at: 3, cells: ["Total", "4"] }], FINISHED).rows.length // 1
  */
 export function listTable<F extends string>(all: readonly Row[], spec: ListSpec<F>): ListTable<F> {
-  const score = (r: Row): number => Object.values(columnsOf(r.cells, spec)).filter((c) => c !== null).length;
+  // No heading is a number.
+  const score = (r: Row): number =>
+    r.cells.some((c) => c !== "" && isNumberish(c)) ? 0 : Object.values(columnsOf(r.cells, spec)).filter((c) => c !== null).length;
   const scores = all.slice(0, SOUGHT_IN).map(score);
   const best = Math.max(0, ...scores);
   const only = all[0]?.cells.find((c) => c !== "") ?? "";

@@ -25,7 +25,7 @@ export const ORDERS: ListSpec<OrderField> = {
     note: "Note",
   },
   words: {
-    order: ["order no", "order number", "order id", "order", "no", "nr"],
+    order: ["order no", "order number", "order id", "=order", "=no", "=nr"],
     handedOver: ["handed over", "delivered on", "sent on", "collected on", "packed on", "shipped", "delivered", "collected"],
     state: ["state", "status", "done", "packed"],
     due: ["due", "needed", "wanted", "deadline", "by when", "date", "day", "for when"],

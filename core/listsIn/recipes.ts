@@ -32,7 +32,7 @@ export const RECIPES: ListSpec<RecipeField> = {
     recipe: ["recipe", "product", "formula", "name", "title"],
     keeps: ["keeps", "shelf life", "months"],
     unit: ["unit", "measure", "uom"],
-    amount: ["amount", "quantity", "qty", "weight", "grams", "g", "per cent", "percent", "%", "parts"],
+    amount: ["amount", "quantity", "qty", "weight", "grams", "=g", "per cent", "percent", "%", "parts"],
     container: ["container", "tin", "jar", "packaging"],
     size: ["size", "fill", "filled"],
     type: ["type", "made as", "kind", "category"],

@@ -3,7 +3,7 @@ import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import { randomBytes } from "node:crypto";
 import { createReadStream } from "node:fs";
-import { mkdir, mkdtemp, readdir, rm, truncate, utimes, writeFile } from "node:fs/promises";
+import { mkdir, mkdtemp, readdir, rm, stat, truncate, utimes, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
@@ -176,6 +176,23 @@ it("opens an archive as the first books of a house, and refuses one that is dama
   } finally {
     await elsewhere.close();
   }
+  // As it comes and as it is read through it says how far it is; stopped at either, nothing of it is kept.
+  const { size } = await stat(path);
+  const shares: number[] = [];
+  await backups.takeIn(createReadStream(path), { size, onShare: (share) => void shares.push(share) });
+  expect(shares).toEqual([...shares].sort((x, y) => x - y));
+  expect([shares[0]! <= 0.5, shares.includes(0.5), shares.at(-1)]).toEqual([true, true, 1]);
+  for (const at of [0.1, 0.6]) {
+    const onShare = (share: number): void => {
+      if (share >= at) throw Refused.one("", `Stopped at ${at}.`);
+    };
+    expect(await refusal(backups.takeIn(createReadStream(path), { size, onShare }))).toBe(`Stopped at ${at}.`);
+    expect(await readdir(join(home, "incoming"))).toEqual([]);
+  }
+  const gone = new AbortController();
+  const left = backups.takeIn(createReadStream(path), { signal: gone.signal, onShare: () => gone.abort() });
+  await expect(left).rejects.toThrow();
+  expect(await readdir(join(home, "incoming"))).toEqual([]);
   await truncate(path, 3000);
   expect(await refusal(backups.takeIn(createReadStream(path)))).toContain("isn't a whole zip file");
   expect((await backups.list())[0]!.manifest).toBeNull();

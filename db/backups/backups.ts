@@ -30,6 +30,28 @@ export interface Work extends Progress {
   phase: Phase;
 }
 
+/** How an archive's file is taken in. */
+export interface TakeIn {
+  /** Of the file in bytes; 0 where nobody has said. */
+  size?: number;
+  /** Stops it. */
+  signal?: AbortSignal;
+  /** Called with the share of it that is done: half when it has come, all when it was read through. What it throws stops it. */
+  onShare?: (share: number) => void;
+}
+
+const half = (done: number, of: number): number => (of > 0 ? Math.min(done / of, 1) / 2 : 0);
+
+/** Lets a file through, and says how much of it has come. */
+const counting = (size: number, onShare: (share: number) => void) =>
+  async function* (chunks: AsyncIterable<Buffer>) {
+    let come = 0;
+    for await (const chunk of chunks) {
+      onShare(half((come += chunk.length), size));
+      yield chunk;
+    }
+  };
+
 /** What the last work came to, since Zelbin was started. */
 export type Ended =
   | { what: "backup"; ok: true; name: string | null }
@@ -63,7 +85,7 @@ export interface Backups {
   /** Begins one, unless something is being done. */
   begin: () => void;
   /** Takes in an archive from elsewhere, to be looked at before it is opened. @throws Refused beside `archive` */
-  takeIn: (bytes: Readable) => Promise<{ id: string; manifest: Manifest }>;
+  takeIn: (bytes: Readable, how?: TakeIn) => Promise<{ id: string; manifest: Manifest }>;
   /** What is taken in under an id, or null. */
   takenIn: (id: string) => Promise<Manifest | null>;
   /** Begins to put a backup, or what was taken in, in the place of one's own books. @throws Refused where something is being done */
@@ -274,14 +296,14 @@ export async function openBackups({ home, workshops, byThemselves }: Where): Pro
     begin: () => {
       if (work === null) backUp();
     },
-    takeIn: async (bytes) => {
+    takeIn: async (bytes, { size = 0, signal, onShare = () => undefined } = {}) => {
       requireNoWork();
       const id = crypto.randomUUID();
       await rm(incoming, { recursive: true, force: true });
       await mkdir(incoming, { recursive: true });
       try {
-        await pipeline(bytes, createWriteStream(takenPath(id), { mode: 0o600 }));
-        const archive = await openArchive(takenPath(id));
+        await pipeline(bytes, counting(size, onShare), createWriteStream(takenPath(id), { mode: 0o600 }), { signal });
+        const archive = await openArchive(takenPath(id), { signal, onProgress: ({ done, of }) => onShare(half(done, of) + 0.5) });
         archive.close();
         return { id, manifest: archive.manifest };
       } catch (e) {

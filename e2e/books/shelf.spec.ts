@@ -201,7 +201,7 @@ test("a long list says how far it is, and can be stopped: nothing of it is kept"
   await page.getByRole("button", { name: /Put 6\s000 lines on the shelf/ }).click();
   await expect(page.getByRole("progressbar", { name: "Putting on the shelf" })).toBeVisible();
   await page.getByRole("button", { name: "Stop", exact: true }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "Stopped. Nothing of it was put on the shelf." }).first()).toBeVisible({
+  await expect(page.getByRole("alert").filter({ hasText: "Stopped. Nothing of it was kept." }).first()).toBeVisible({
     timeout: 20_000,
   });
   await open(page, "/shelf/receipts");

@@ -19,7 +19,8 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await pretend(page, "take all off");
   await pretend(page, "set the pot down");
   await expect(page.getByText("● stable")).toBeVisible();
-  await expect(shows(page)).toHaveText(/412\.[234] g/);
+  // One that has stood on for an hour has drifted by a few tenths of a gram.
+  await expect(shows(page)).toHaveText(/41[12]\.\d g/);
   await page.getByRole("button", { name: "Save it and tare" }).click();
 
   // The first line comes by itself, and Enter takes it once it is right.

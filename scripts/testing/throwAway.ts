@@ -16,7 +16,7 @@ const undo: (() => unknown)[] = [];
 
 /** Removes all that was made, the newest first. */
 export async function removeAll(): Promise<void> {
-  for (const u of undo.reverse()) await u();
+  for (const u of undo.splice(0).reverse()) await u();
 }
 
 /** A folder for what the tools report. */

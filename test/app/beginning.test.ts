@@ -270,7 +270,7 @@ describe("a long act", () => {
       expect(await (await load(stopRoute, "/x", { token: at })).json()).toEqual({ stopped: true });
       progress(2, 2);
     });
-    await expect(stopped).rejects.toMatchObject({ problems: [{ say: "Stopped. Nothing of it was put on the shelf." }] });
+    await expect(stopped).rejects.toMatchObject({ problems: [{ say: "Stopped. Nothing of it was kept." }] });
     expect(goingOn(at)).toBeNull();
     // Without a token nobody can ask for it.
     const quiet = await withProgress(undefined, (progress) => {
