@@ -15,7 +15,7 @@ export async function action({ request }: Route.ActionArgs) {
     const { id } = await withProgress(tokenIn(new URL(request.url).searchParams.get("token")), (progress) =>
       backups.takeIn(Readable.fromWeb(body as ReadableStream), {
         size: Number(request.headers.get("content-length") ?? 0),
-        // Whoever goes away doesn't wait for it.
+        // Nobody waits for it who has gone away.
         signal: request.signal,
         onShare: (share) => progress(Math.round(share * 100), 100),
       }),

@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";
 import { productChoices, productsMeant } from "../forms/table/products.server.ts";
+import { unknownProducts } from "../forms/table/unknownNames.tsx";
 import { db } from "../server/workshop.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -44,7 +45,7 @@ export default function FinishedFile({ loaderData: { products, token } }: Route.
       }
       placeholder={"product;size;units;made on;best before;lot\nHand balm;60 g;24;12.10.2026;12.10.2027;H-17"}
       words={WORDS}
-      names={{ title: "Names that are no product of yours", options: () => [["", "leave these rows out"], ...products] }}
+      names={unknownProducts(products, "leave these rows out")}
       columns={[
         { head: "Product", cell: (l) => <span className="font-display text-lead">{names.get(String(l.productId))}</span> },
         { head: "Units", as: "figure", cell: (l) => l.units },

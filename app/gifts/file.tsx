@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";
 import { productChoices, productsMeant } from "../forms/table/products.server.ts";
+import { unknownProducts } from "../forms/table/unknownNames.tsx";
 import { db } from "../server/workshop.server.ts";
 import { Choice } from "../ui/fields/form.tsx";
 import { When } from "../ui/figures/amounts.tsx";
@@ -68,7 +69,7 @@ export default function OrdersFile({ loaderData: { products, token } }: Route.Co
           />
         )
       }
-      names={{ title: "Names that are no product of yours", options: () => [["", "leave these orders out"], ...products] }}
+      names={unknownProducts(products, "leave these orders out")}
       columns={[
         { head: "For", cell: (l) => <span className="font-display text-lead">{l.customer}</span> },
         { head: "Due", cell: (l) => <When day={l.due} /> },

@@ -5,7 +5,7 @@ import type { listMarketDays } from "#db/markets/markets";
 
 export type MarketDay = Awaited<ReturnType<typeof listMarketDays>>[number];
 
-/** What stands instead of a cost on a day from before the books. */
+/** Instead of a cost on a day from before the books. */
 export const NO_COST = "What the goods cost isn’t known: they were made before the books began.";
 
 export const BLANK = { lot: "", taken: "", sold: "", given: "", damaged: "", price: "" };

@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";
 import { productChoices, productsMeant } from "../forms/table/products.server.ts";
+import { unknownProducts } from "../forms/table/unknownNames.tsx";
 import { db } from "../server/workshop.server.ts";
 import { When } from "../ui/figures/amounts.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -47,10 +48,7 @@ export default function DaysFile({ loaderData: { products, token } }: Route.Comp
         "date;market;product;size;sold;price;stall fee\n12.06.2026;Market on the green;Hand balm;60 g;7;12,50;30\n;;Lip balm;;11;4,50;"
       }
       words={WORDS}
-      names={{
-        title: "Names that are no product of yours",
-        options: () => [["", "leave these days out"], [NO_PRODUCT, "none any more: its takings count"], ...products],
-      }}
+      names={unknownProducts(products, "leave these days out", [[NO_PRODUCT, "none any more: its takings count"]])}
       columns={[
         { head: "Market", cell: (l) => <span className="font-display text-lead">{l.market}</span> },
         { head: "Day", cell: (l) => <When day={l.day} /> },

@@ -7,6 +7,7 @@ import { Link } from "react-router";
 import { listAction } from "../forms/table/listFile.server.ts";
 import { ListFile } from "../forms/table/listFile.tsx";
 import { productChoices, productsMeant } from "../forms/table/products.server.ts";
+import { unknownProducts } from "../forms/table/unknownNames.tsx";
 import { db } from "../server/workshop.server.ts";
 import { useWorkshop } from "../ui/workshop.ts";
 import type { Route } from "./+types/file";
@@ -43,7 +44,7 @@ export default function PricesFile({ loaderData: { products, token } }: Route.Co
       }
       placeholder={"product;size;market;online;wholesale\nHand balm;60 g;12,50;13,00;7,00"}
       words={WORDS}
-      names={{ title: "Names that are no product of yours", options: () => [["", "leave these rows out"], ...products] }}
+      names={unknownProducts(products, "leave these rows out")}
       columns={[
         { head: "Product", cell: (l) => <span className="font-display text-lead">{names.get(String(l.productId))}</span> },
         ...CHANNEL_IDS.map((c) => ({

@@ -59,6 +59,13 @@ const rowsSaid = (rows: readonly GoodsRow[]): string =>
     .map((r) => r.at)
     .join(", ")}${rows.length > ROWS_NAMED ? " …" : ""}`;
 
+/** @param cell one that could be two numbers @example askNumbers("1,234") // "“1,234” could have a decimal or a thousands mark. Say how numbers are written." */
+export const askNumbers = (cell: string): string => `“${cell}” could have a decimal or a thousands mark. Say how numbers are written.`;
+
+/** @param of a cell that could be two days @example askDates({ text: "1/2/26", could: ["2026-01-02", "2026-02-01"] }).startsWith("“1/2/26” could be") // true */
+export const askDates = ({ text, could: [one, other] }: { text: string; could: [Day, Day] }): string =>
+  `“${text}” could be ${sayFullDay(one)} or ${sayFullDay(other)}. Say how dates are written.`;
+
 /** @returns what is told, the rest as it was guessed; what is asked; and which merged cells there are */
 export function asksOf(
   header: readonly string[],
@@ -103,11 +110,8 @@ export function asksOf(
     return as && (as.code === own || as.rate !== null) ? [[sign, { code: as.code, rate: as.rate ?? 1_000_000 }] as const] : [];
   });
   const asked: Asked = {
-    numbers: said.numbers || unclear === null ? "" : `“${unclear}” could have a decimal or a thousands mark. Say how numbers are written.`,
-    dates:
-      said.dates || "order" in dates
-        ? ""
-        : `“${dates.text}” could be ${sayFullDay(dates.could[0])} or ${sayFullDay(dates.could[1])}. Say how dates are written.`,
+    numbers: said.numbers || unclear === null ? "" : askNumbers(unclear),
+    dates: said.dates || "order" in dates ? "" : askDates(dates),
     priceOf:
       priceOf !== null
         ? ""

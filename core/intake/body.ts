@@ -45,16 +45,16 @@ export const chargeOrTotal = (r: Row, name: string): "total" | "charge" | null =
   return is(TOTAL) ? "total" : is(CHARGE) ? "charge" : null;
 };
 
-/**
- * @returns the goods with the names of their columns; rows without a name over them are all goods
- * @example bodyOf([{ at: 1, cells: ["My list", ""] }, { at: 3, cells: ["Item", "Price"] }, { at: 4, cells: ["Shea", "12"] }]).rows.length // 1
- */
-export function bodyOf(all: readonly Row[]): Body {
-  const scores = all.slice(0, SOUGHT_IN).map((r) => (r.cells.some((c) => c !== "" && isNumberish(c)) ? 0 : headingsIn(r.cells)));
-  const best = Math.max(...scores);
-  // One word alone may be a title; two are headings. Without any, a first row without a number names the columns.
-  const plain = all.length > 1 && !all[0]!.cells.some(isNumberish) && filled(all[0]!).length > 1 ? 0 : -1;
-  const at = best >= 2 ? scores.indexOf(best) : plain;
+/** Where the headings are: of the first rows the one that has most of them, two at least. No heading is a number. @returns −1 where none has two */
+export function headingsAt(all: readonly Row[], count: (cells: readonly string[]) => number): number {
+  const scores = all.slice(0, SOUGHT_IN).map((r) => (r.cells.some((c) => c !== "" && isNumberish(c)) ? 0 : count(r.cells)));
+  const best = Math.max(0, ...scores);
+  // One word alone may be a title or a name; two are headings.
+  return best >= 2 ? scores.indexOf(best) : -1;
+}
+
+/** The rows beneath the headings, without those again; what is above them is a title. @param at −1 for rows without headings */
+export function beneath(all: readonly Row[], at: number): Body {
   const header = at < 0 ? [] : all[at]!.cells;
   const left: LeftOut[] = all.slice(0, Math.max(at, 0)).map((r) => ({ at: r.at, text: textOfRow(r), why: "title" as const }));
   const again = (r: Row): boolean => at >= 0 && r.cells.join("\n") === header.join("\n");
@@ -63,4 +63,15 @@ export function bodyOf(all: readonly Row[]): Body {
     return !again(r);
   });
   return { header: headerOf(all, header), rows, left };
+}
+
+/**
+ * @returns the goods with the names of their columns; rows without a name over them are all goods
+ * @example bodyOf([{ at: 1, cells: ["My list", ""] }, { at: 3, cells: ["Item", "Price"] }, { at: 4, cells: ["Shea", "12"] }]).rows.length // 1
+ */
+export function bodyOf(all: readonly Row[]): Body {
+  const at = headingsAt(all, headingsIn);
+  // Without headings that are known, a first row without a number names the columns.
+  const plain = all.length > 1 && !all[0]!.cells.some(isNumberish) && filled(all[0]!).length > 1 ? 0 : -1;
+  return beneath(all, at < 0 ? plain : at);
 }

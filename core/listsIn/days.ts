@@ -4,7 +4,7 @@
  */
 import { money } from "../measure/money.ts";
 import { micros, sum, type Micros } from "../measure/exact.ts";
-import type { Day } from "../when.ts";
+import { sayFullDay, type Day } from "../when.ts";
 import { cellsOf, type Cells, type Reading } from "./cells.ts";
 import { groupsOf, heldBack, oneOfAll } from "./groups.ts";
 import type { ListRead, ListRow, ListSpec, RowProblem } from "./list.ts";
@@ -68,7 +68,7 @@ export interface DayLine {
   sales: PastSale[];
 }
 
-/** Said of a name that is no product any more: its takings count all the same. */
+/** The answer to a name that is no product any more: its takings count all the same. */
 export const NO_PRODUCT = "none";
 const MOST_UNITS = 10_000;
 /** Longer than any market, with the drive. */
@@ -152,7 +152,7 @@ export function readDays(
     }
     if (!head?.market || !head.day) continue;
     if (there.has(sameDay(head.market, head.day))) {
-      out.there.push({ row: head.row, name: `${head.market}, ${head.day}` });
+      out.there.push({ row: head.row, name: `${head.market}, ${sayFullDay(head.day)}` });
       continue;
     }
     out.fresh.push({

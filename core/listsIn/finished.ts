@@ -3,7 +3,7 @@ import type { Micros } from "../measure/exact.ts";
 import { addMonths, sayFullDay, type Day } from "../when.ts";
 import { cellsOf, type Reading } from "./cells.ts";
 import type { ListRead, ListRow, ListSpec } from "./list.ts";
-import { calledIn, unknownNames, type ProductFinder } from "./products.ts";
+import { productIn, unknownNames, type ProductFinder } from "./products.ts";
 
 export type FinishedField = "product" | "size" | "units" | "made" | "bestBefore" | "lot" | "cost";
 
@@ -51,14 +51,14 @@ export interface FinishedLine {
 /** More of one lot than a kitchen fills. */
 const MOST_UNITS = 10_000;
 
-/** What tells a lot that was put in already. @example sameLot({ productId: 1, lotOnIt: "L7", made: null, bestBefore: null }) // "1||l7||" */
+/** What tells a lot that was put in already. @example sameLot({ productId: 1, lotOnIt: "L7", made: null, bestBefore: null }) // "1|l7||" */
 export const sameLot = ({
   productId,
   lotOnIt,
   made,
   bestBefore,
 }: Pick<FinishedLine, "productId" | "lotOnIt" | "made" | "bestBefore">): string =>
-  [productId, "", lotOnIt.toLowerCase(), made ?? "", bestBefore ?? ""].join("|");
+  [productId, lotOnIt.toLowerCase(), made ?? "", bestBefore ?? ""].join("|");
 
 /**
  * Every row as a lot to put into the cabinet.
@@ -77,13 +77,7 @@ export function readFinished(
   const unknown = unknownNames();
   for (const row of rows) {
     const cells = cellsOf(row, reading, FINISHED.fields);
-    const [product, size] = [cells.text("product", 120), cells.text("size", 60)];
-    const name = calledIn(product, size);
-    const productId = product === "" ? cells.fail("No product is named.") : products.find(product, size);
-    if (productId === null && product !== "") {
-      unknown.add(name);
-      cells.fail(`“${name}” is no product of yours, or more than one.`);
-    }
+    const { name, productId } = productIn(cells, products, unknown);
     const units = cells.whole("units", MOST_UNITS);
     if (units === 0 || (units === null && row.text("units") === "")) cells.fail(`It doesn't say how many there are of “${name}”.`);
     const said = {

@@ -4,11 +4,12 @@
  */
 import { parseNumber } from "../measure/parse.ts";
 import { done } from "../outcome.ts";
-import { sayFullDay, type Day } from "../when.ts";
-import { chargeOrTotal, textOfRow, type LeftOut } from "../intake/body.ts";
+import type { Day } from "../when.ts";
+import { askDates, askNumbers } from "../intake/asked.ts";
+import { beneath, chargeOrTotal, headingsAt, textOfRow, type LeftOut } from "../intake/body.ts";
 import type { Row } from "../intake/columns.ts";
 import { ambiguousCell, dateOrder, looseMoney, numberStyle, settled, type DateOrder, type NumberStyle } from "../intake/loose.ts";
-import { headerOf, isNumberish } from "../intake/table.ts";
+import { isNumberish } from "../intake/table.ts";
 
 export interface ListSpec<F extends string> {
   /** What each field is called, in the order they are shown. */
@@ -21,7 +22,7 @@ export interface ListSpec<F extends string> {
   needed: readonly F[];
   /** What a row with one word alone names for the rows beneath it. */
   group: F | null;
-  /** Columns in which one cell stands for those beneath it, the wider one first. */
+  /** Columns in which one cell is meant for those beneath it too, the wider one first. */
   carried: readonly F[];
   figures: readonly F[];
   /** Columns of days, and whether those can lie ahead. */
@@ -38,9 +39,6 @@ export interface ListTable<F extends string> {
   columns: Columns<F>;
   left: LeftOut[];
 }
-
-/** The row of headings is among the first. */
-const SOUGHT_IN = 20;
 
 /** Whether a heading has a word, or begins one of its words so; "=no" is the whole of it. */
 function says(heading: string, word: string): boolean {
@@ -71,32 +69,18 @@ function columnsOf<F extends string>(cells: readonly string[], spec: ListSpec<F>
  * @example listTable([{ at: 1, cells: ["Product", "Units"] }, { at: 2, cells: ["Balm", "4"] }, { at: 3, cells: ["Total", "4"] }], FINISHED).rows.length // 1
  */
 export function listTable<F extends string>(all: readonly Row[], spec: ListSpec<F>): ListTable<F> {
-  // No heading is a number.
-  const score = (r: Row): number =>
-    r.cells.some((c) => c !== "" && isNumberish(c)) ? 0 : Object.values(columnsOf(r.cells, spec)).filter((c) => c !== null).length;
-  const scores = all.slice(0, SOUGHT_IN).map(score);
-  const best = Math.max(0, ...scores);
+  const found = headingsAt(all, (cells) => Object.values(columnsOf(cells, spec)).filter((c) => c !== null).length);
   const only = all[0]?.cells.find((c) => c !== "") ?? "";
-  // One word alone may be a name: "Shop at the mill".
-  const at = best >= 2 ? scores.indexOf(best) : new RegExp(`^${spec.fields[spec.first]}s?$`, "i").test(only) ? 0 : -1;
-  const names = at < 0 ? [] : all[at]!.cells;
-  const left: LeftOut[] = all.slice(0, Math.max(at, 0)).map((r) => ({ at: r.at, text: textOfRow(r), why: "title" as const }));
-  const columns: Columns<F> = at < 0 ? { ...columnsOf([], spec), [spec.first]: 0 } : columnsOf(names, spec);
-  const rows = all.slice(at + 1).filter((r) => {
-    const why =
-      at >= 0 && r.cells.join("\n") === names.join("\n")
-        ? ("heading" as const)
-        : // A name may begin so too, where there is nothing to add up.
-          spec.figures.length > 0 && chargeOrTotal(r, "") === "total"
-          ? ("total" as const)
-          : null;
-    if (why) left.push({ at: r.at, text: textOfRow(r), why });
-    return why === null;
-  });
-  return { header: headerOf(all, names), rows, columns, left };
+  const at = found < 0 && new RegExp(`^${spec.fields[spec.first]}s?$`, "i").test(only) ? 0 : found;
+  const { header, rows, left } = beneath(all, at);
+  const columns: Columns<F> = at < 0 ? { ...columnsOf([], spec), [spec.first]: 0 } : columnsOf(all[at]!.cells, spec);
+  // A name may begin like a sum, where there is nothing to add up.
+  const isSum = (r: Row): boolean => spec.figures.length > 0 && chargeOrTotal(r, "") === "total";
+  const sums = rows.filter(isSum).map((r) => ({ at: r.at, text: textOfRow(r), why: "total" as const }));
+  return { header, rows: rows.filter((r) => !isSum(r)), columns, left: [...left, ...sums] };
 }
 
-/** A row with the values it has, from above where a cell stands for those beneath it. */
+/** A row with the values it has, of the cell above where that is meant for it too. */
 export interface ListRow<F extends string> {
   /** Its number in the file. */
   at: number;
@@ -108,7 +92,7 @@ export interface ListRow<F extends string> {
 }
 
 /**
- * The rows that are something of their own, each with what stands above it.
+ * The rows that are something by themselves, each with what it has from the cells above.
  * @example listRows([{ at: 2, cells: ["Balm", "4", ""] }, { at: 3, cells: ["", "5", "H9"] }], { product: 0, units: 1, lot: 2 }, FINISHED).rows[1].text("product") // "Balm"
  */
 export function listRows<F extends string>(
@@ -123,11 +107,16 @@ export function listRows<F extends string>(
     const filled = r.cells.flatMap((c, i) => (c === "" ? [] : [i]));
     if (filled.length === 1 && spec.group !== null) {
       const text = r.cells[filled[0]!]!;
-      // A word in the column of days is no day, and stands there for want of another place.
-      const fits = (f: F): boolean => spec.days[f] === undefined || /\d/.test(text);
-      const of = spec.carried.find((f) => columns[f] === filled[0] && fits(f)) ?? (columns[spec.group] === null ? spec.group : null);
+      // A word or one number in the column of days is no day: it is there for want of another place.
+      const fits = (f: F): boolean => spec.days[f] === undefined || /\d\D+\d/.test(text);
+      const named = columns[spec.group] === null && !isNumberish(text) ? spec.group : null;
+      const of = spec.carried.find((f) => columns[f] === filled[0] && fits(f)) ?? named;
       if (of === null) left.push({ at: r.at, text: textOfRow(r), why: isNumberish(text) ? "total" : "remark" });
-      else above[of] = text;
+      else {
+        above[of] = text;
+        // What was narrower belonged to the one before.
+        for (const f of spec.carried.slice(spec.carried.indexOf(of) + 1)) above[f] = "";
+      }
       return [];
     }
     // Below another market its day is another one, though nobody wrote it again.
@@ -183,12 +172,8 @@ export function writtenIn<F extends string>(
   return {
     written: { numbers: said.numbers ?? numbers ?? "point", dates: said.dates ?? ("order" in dates ? dates.order : "ymd") },
     asked: {
-      numbers:
-        said.numbers || unclear === null ? "" : `“${unclear}” could have a decimal or a thousands mark. Say how numbers are written.`,
-      dates:
-        said.dates || "order" in dates
-          ? ""
-          : `“${dates.text}” could be ${sayFullDay(dates.could[0])} or ${sayFullDay(dates.could[1])}. Say how dates are written.`,
+      numbers: said.numbers || unclear === null ? "" : askNumbers(unclear),
+      dates: said.dates || "order" in dates ? "" : askDates(dates),
     },
   };
 }

@@ -80,7 +80,7 @@ const MOST_MONTHS = 240;
 /**
  * Every row as a material to put on the shelf.
  * @param known names of materials there are, in small letters
- * @param matches what was said of names: `library:jojoba`, `kind:oil`, or a material of the shelf
+ * @param matches answers by name: `library:jojoba`, `kind:oil`, or a material of the shelf
  * @example readMaterials([], new Set(), {}, reading).fresh // []
  */
 export function readMaterials(

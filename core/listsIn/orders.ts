@@ -6,7 +6,7 @@ import { looseDay } from "../intake/loose.ts";
 import { cellsOf, type Cells, type Reading } from "./cells.ts";
 import { groupsOf, heldBack, oneOfAll } from "./groups.ts";
 import type { ListRead, ListRow, ListSpec, RowProblem } from "./list.ts";
-import { calledIn, unknownNames, type ProductFinder } from "./products.ts";
+import { productIn, unknownNames, type ProductFinder } from "./products.ts";
 
 export type OrderField = "order" | "customer" | "due" | "product" | "size" | "units" | "price" | "total" | "state" | "handedOver" | "note";
 
@@ -84,13 +84,7 @@ export function readOrders(
   let asksBefore = false;
 
   const item = (row: ListRow<OrderField>, cells: Cells<OrderField>): OrderLine["items"][number] | null => {
-    const [product, size] = [cells.text("product", 120), cells.text("size", 60)];
-    const name = calledIn(product, size);
-    const productId = product === "" ? cells.fail("No product is named.") : products.find(product, size);
-    if (productId === null && product !== "") {
-      unknown.add(name);
-      cells.fail(`“${name}” is no product of yours, or more than one.`);
-    }
+    const { name, productId } = productIn(cells, products, unknown);
     const units = cells.whole("units", MOST_UNITS);
     if (units === 0 || (units === null && row.text("units") === "")) cells.fail(`It doesn't say how many of “${name}”.`);
     const price = cells.money("price") ?? shareOf(cells.money("total"), units);

@@ -3,7 +3,7 @@ import type { Micros } from "../measure/exact.ts";
 import { CHANNEL_IDS, CHANNELS, type ChannelId } from "../pricing/pricingMethods.ts";
 import { cellsOf, type Reading } from "./cells.ts";
 import type { ListRead, ListRow, ListSpec } from "./list.ts";
-import { calledIn, unknownNames, type ProductFinder } from "./products.ts";
+import { productIn, unknownNames, type ProductFinder } from "./products.ts";
 
 export type PriceField = "product" | "size" | ChannelId;
 
@@ -47,18 +47,12 @@ export function readPrices(
   const seen = new Map<number, number>();
   for (const row of rows) {
     const cells = cellsOf(row, reading, PRICES.fields);
-    const [product, size] = [cells.text("product", 120), cells.text("size", 60)];
-    const name = calledIn(product, size);
+    const { name, productId } = productIn(cells, products, unknown);
     const given = CHANNEL_IDS.flatMap((c) => {
       const price = cells.money(c);
       if (price === 0) cells.fail(`The price on ${CHANNELS[c].toLowerCase()} is nothing.`);
       return price === null ? [] : [[c, price] as const];
     });
-    const productId = product === "" ? cells.fail("No product is named.") : products.find(product, size);
-    if (productId === null && product !== "") {
-      unknown.add(name);
-      cells.fail(`“${name}” is no product of yours, or more than one.`);
-    }
     if (given.length === 0 && cells.problems.length === 0) cells.fail(`“${name}” has no price.`);
     const twice = productId === null ? undefined : seen.get(productId);
     if (twice !== undefined) cells.fail(`“${name}” is in row ${twice} already.`);

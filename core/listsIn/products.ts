@@ -1,12 +1,13 @@
 /**
  * Which product a list means by a name and a size: one that is called so, whatever the spaces and marks; never one that merely resembles it.
- * A name that means none, or two, is asked about, and what was said of it counts.
+ * A name that means none, or two, is asked about, and the answer counts.
  */
 import { groupBy } from "../collect.ts";
 import { plain } from "../find.ts";
 import { productNames, type Sized } from "../recipe/productNames.ts";
+import type { Cells } from "./cells.ts";
 
-/** Said of a name: a product's number, or that its rows stay out. */
+/** Answers by name: a product's number. */
 export type ProductMatches = Readonly<Partial<Record<string, string>>>;
 
 /** "Hand  Balm – 60 g" is "hand balm 60g". */
@@ -23,7 +24,7 @@ export const calledIn = (product: string, size: string): string => [product, siz
 export interface ProductFinder {
   /** A product's number; null where the name means none, or more than one, and nobody has said which. */
   find: (product: string, size: string) => number | null;
-  /** What was said of a name; empty where nothing was. */
+  /** The answer to a name; empty where there is none. */
   said: (product: string, size: string) => string;
 }
 
@@ -40,7 +41,7 @@ export function productFinder(all: readonly Sized[], matches: ProductMatches): P
   const one = (found: readonly Sized[] = []): number | null => {
     // What is still made is meant before what isn't any more.
     const made = found.filter((p) => !p.retired);
-    return (found.length === 1 ? found[0]!.id : made.length === 1 ? made[0]!.id : null) ?? null;
+    return found.length === 1 ? found[0]!.id : made.length === 1 ? made[0]!.id : null;
   };
   const saidOf = (product: string, size: string): string => matches[calledIn(product, size).toLowerCase()] ?? "";
   return {
@@ -72,4 +73,22 @@ export function unknownNames(): UnknownNames {
     },
     all: () => [...found.values()],
   };
+}
+
+/**
+ * The product that a row names; where it is none, the row says so and its name is asked about.
+ * @example productIn(cellsOf(listRow({ product: "Moon balm" }), reading, PRICES.fields), noProducts, unknownNames()) // { name: "Moon balm", productId: null }
+ */
+export function productIn(
+  cells: Cells<"product" | "size">,
+  products: ProductFinder,
+  unknown: UnknownNames,
+): { name: string; productId: number | null } {
+  const [product, size] = [cells.text("product", 120), cells.text("size", 60)];
+  const name = calledIn(product, size);
+  if (product === "") return { name, productId: cells.fail("No product is named.") };
+  const productId = products.find(product, size);
+  if (productId !== null) return { name, productId };
+  unknown.add(name);
+  return { name, productId: cells.fail(`“${name}” is no product of yours, or more than one.`) };
 }

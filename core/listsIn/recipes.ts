@@ -106,7 +106,7 @@ export function readRecipeList(
   const wants = { size: false, type: false, makes: false };
   const letters = [...known.letters];
   const bare = unitIn(heading);
-  // Named as the list names them, so that a line finds what was said of its name.
+  // Named as the list names them, so that a line finds the answer to its name.
   const materials = [...known.materials].map(([name, m]) => ({ ...m, name }));
 
   /** "12,5" in a column headed "%" is "12.5 %". */

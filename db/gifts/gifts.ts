@@ -191,7 +191,7 @@ export const saveGiftOrder = defineAct({
       await requireNeverMoved(
         tx,
         "giftOrderId",
-        orderId,
+        [orderId],
         "The order has been packed before, so the books name it for good. Change it by hand.",
       );
     await tx.delete(giftItem).where(eq(giftItem.giftOrderId, orderId));

@@ -20,6 +20,9 @@ export const notReversed = (actId: SQLWrapper): SQL<boolean> =>
 /** Where an act is read in the book. */
 export const inBook = (a: { id: number; summary: string }) => ({ to: `/book/${a.id}`, name: a.summary });
 
+/** Some records by their ids, for `Subjects`. @example { kind: "order", among: theseIds([1, 2]) } */
+export const theseIds = (ids: readonly number[]): SQL => sql`(select unnest(${sql.param([...ids])}::int[]))`;
+
 /** All the records of a kind that a query names. */
 export interface Subjects {
   kind: Subject["kind"];
@@ -50,12 +53,12 @@ export const laterActs = (tx: Tx, subject: Subject | Subjects, after: number, ki
  * @param of the column of the ledger that names it
  * @throws Refused, naming the newest act that moved something for it
  */
-export async function requireNeverMoved(tx: Tx, of: "giftOrderId" | "marketDayId", id: number, why: string): Promise<void> {
+export async function requireNeverMoved(tx: Tx, of: "giftOrderId" | "marketDayId", ids: readonly number[], why: string): Promise<void> {
   const [last] = await tx
     .select({ id: act.id, summary: act.summary })
     .from(movement)
     .innerJoin(act, eq(act.id, movement.actId))
-    .where(eq(movement[of], id))
+    .where(inArray(movement[of], [...ids]))
     .orderBy(desc(movement.id))
     .limit(1);
   if (last) throw Refused.one("", why, [inBook(last)]);

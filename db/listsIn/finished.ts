@@ -24,7 +24,7 @@ export async function finishedAlready(db: Reads): Promise<Set<string>> {
     .from(movement)
     .innerJoin(lot, and(eq(lot.id, movement.lotId), isNotNull(lot.productId)))
     .where(and(eq(movement.reason, "opening"), isEffective(movement.actId)));
-  // A list may not say when a lot was made; then the day it was put in stands for it.
+  // A list may not say when a lot was made; then the day it was put in counts.
   return new Set(
     rows.flatMap(({ productId, lotOnIt, arrived, printed }) =>
       [arrived, null].map((made) => sameLot({ productId: productId!, lotOnIt, made, bestBefore: printed })),

@@ -7,7 +7,8 @@ import { counted } from "#core/words";
 import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { undoId } from "../act/left.ts";
-import { requireNoLaterActs } from "../ledger/effective.ts";
+import { requireNoLaterActs, theseIds } from "../ledger/effective.ts";
+import { inChunks } from "../pieces.ts";
 import { material } from "../schema.ts";
 import { deleteUnused, materialFromLibrary } from "../shelf/keepMaterial.ts";
 
@@ -39,10 +40,16 @@ export const addMaterials = defineAct({
   run: async (tx, { materials }: AddMaterialsIn) => {
     if (materials.length === 0) throw Refused.one("", "Enter at least one material.");
     const ids: number[] = [];
-    for (const m of materials) {
-      const [row] = await tx.insert(material).values(valuesOf(m)).onConflictDoNothing().returning({ id: material.id });
-      if (!row) throw Refused.one("", `There is already a material called ${m.name}. Look at the list again.`);
-      ids.push(row.id);
+    for (const piece of inChunks(materials)) {
+      const rows = await tx
+        .insert(material)
+        .values(piece.map(valuesOf))
+        .onConflictDoNothing()
+        .returning({ id: material.id, name: material.name });
+      const put = new Set(rows.map((r) => r.name));
+      const twice = piece.find((m) => !put.delete(m.name));
+      if (twice) throw Refused.one("", `There is already a material called ${twice.name}. Look at the list again.`);
+      ids.push(...rows.map((r) => r.id));
     }
     return {
       path: "/shelf",
@@ -53,16 +60,9 @@ export const addMaterials = defineAct({
   },
   leaves: object({ ids: array().of(undoId()).required() }),
   back: async (tx, { ids }, { undoes }) => {
-    for (const id of ids) {
-      await requireNoLaterActs(
-        tx,
-        { kind: "material", id },
-        undoes,
-        ["saveMaterial", "deleteMaterial"],
-        "One of these materials has been saved since.",
-      );
-      await deleteUnused(tx, id);
-    }
+    const whole = { kind: "material", among: theseIds(ids) } as const;
+    await requireNoLaterActs(tx, whole, undoes, ["saveMaterial", "deleteMaterial"], "One of these materials has been saved since.");
+    for (const id of ids) await deleteUnused(tx, id);
     return "/shelf";
   },
 });

@@ -2,13 +2,14 @@
 import { sameOrder, type OrderLine } from "#core/listsIn/orders";
 import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
+import { sayFullDay } from "#core/when";
 import { counted } from "#core/words";
 import { eq, inArray } from "drizzle-orm";
 import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { undoId } from "../act/left.ts";
 import type { Reads } from "../client.ts";
-import { requireNeverMoved, requireNoLaterActs } from "../ledger/effective.ts";
+import { requireNeverMoved, requireNoLaterActs, theseIds } from "../ledger/effective.ts";
 import { giftItem, giftOrder, giftWrap } from "../schema.ts";
 import { aboutOrder, writeOrder } from "../gifts/gifts.ts";
 
@@ -27,11 +28,12 @@ export const addOrders = defineAct({
     if (orders.length === 0) throw Refused.one("", "Enter at least one order.");
     const there = await ordersAlready(tx);
     const twice = orders.find((o) => there.has(sameOrder(o.customer, o.due)));
-    if (twice) throw Refused.one("", `The order of ${twice.customer} for ${twice.due} is in the books already. Look at the list again.`);
+    if (twice)
+      throw Refused.one("", `The order of ${twice.customer} for ${sayFullDay(twice.due)} is in the books already. Look at the list again.`);
     const ids: number[] = [];
     for (const { handedOver, items, ...head } of orders) {
       if (handedOver !== null && handedOver > today)
-        throw Refused.one("", `The order of ${head.customer} can't have been handed over on ${handedOver}.`);
+        throw Refused.one("", `The order of ${head.customer} can't have been handed over on ${sayFullDay(handedOver)}.`);
       const { orderId } = await writeOrder(tx, { ...head, items, extra: micros(0), discountBp: 0, wrapMinutes: 0, wrapping: [] }, seen);
       if (handedOver !== null) await tx.update(giftOrder).set({ packedActId: actId, handedOver }).where(eq(giftOrder.id, orderId));
       ids.push(orderId);
@@ -47,21 +49,10 @@ export const addOrders = defineAct({
   },
   leaves: object({ ids: array().of(undoId()).required() }),
   back: async (tx, { ids }, { undoes }) => {
-    for (const id of ids) {
-      await requireNoLaterActs(
-        tx,
-        { kind: "order", id },
-        undoes,
-        ["saveGift", "packOrder"],
-        "One of these orders has been saved or packed since.",
-      );
-      await requireNeverMoved(
-        tx,
-        "giftOrderId",
-        id,
-        "One of these orders has been packed before, so the books name it for good. Change it by hand.",
-      );
-    }
+    const whole = { kind: "order", among: theseIds(ids) } as const;
+    await requireNoLaterActs(tx, whole, undoes, ["saveGift", "packOrder"], "One of these orders has been saved or packed since.");
+    const why = "One of these orders has been packed before, so the books name it for good. Change it by hand.";
+    await requireNeverMoved(tx, "giftOrderId", ids, why);
     await tx.delete(giftItem).where(inArray(giftItem.giftOrderId, ids));
     await tx.delete(giftWrap).where(inArray(giftWrap.giftOrderId, ids));
     await tx.delete(giftOrder).where(inArray(giftOrder.id, ids));

@@ -2,13 +2,14 @@
 import { sameDay, type DayLine } from "#core/listsIn/days";
 import { micros } from "#core/measure/exact";
 import { Refused } from "#core/refused";
+import { sayFullDay } from "#core/when";
 import { counted } from "#core/words";
 import { inArray } from "drizzle-orm";
 import { array, object } from "yup";
 import { defineAct } from "../act/define.ts";
 import { undoId } from "../act/left.ts";
 import type { Reads } from "../client.ts";
-import { requireNoLaterActs } from "../ledger/effective.ts";
+import { requireNoLaterActs, theseIds } from "../ledger/effective.ts";
 import { inChunks } from "../pieces.ts";
 import { marketDay, pastSale } from "../schema.ts";
 
@@ -27,9 +28,9 @@ export const addPastDays = defineAct({
     if (days.length === 0) throw Refused.one("", "Enter at least one day.");
     const there = await daysAlready(tx);
     for (const d of days) {
-      if (d.day > today) throw Refused.one("", `${d.market} of ${d.day} hasn't been yet.`);
+      if (d.day > today) throw Refused.one("", `${d.market}, ${sayFullDay(d.day)}, hasn't been yet.`);
       if (there.has(sameDay(d.market, d.day)))
-        throw Refused.one("", `${d.market} of ${d.day} is in the books already. Look at the list again.`);
+        throw Refused.one("", `${d.market}, ${sayFullDay(d.day)}, is in the books already. Look at the list again.`);
       there.add(sameDay(d.market, d.day));
     }
     const ids: number[] = [];
@@ -56,14 +57,8 @@ export const addPastDays = defineAct({
   },
   leaves: object({ ids: array().of(undoId()).required() }),
   back: async (tx, { ids }, { undoes }) => {
-    for (const id of ids)
-      await requireNoLaterActs(
-        tx,
-        { kind: "market", id },
-        undoes,
-        ["saveMarket", "closeMarket"],
-        "One of these days has been saved since.",
-      );
+    const whole = { kind: "market", among: theseIds(ids) } as const;
+    await requireNoLaterActs(tx, whole, undoes, ["saveMarket", "closeMarket"], "One of these days has been saved since.");
     await tx.delete(pastSale).where(inArray(pastSale.marketDayId, ids));
     await tx.delete(marketDay).where(inArray(marketDay.id, ids));
     return "/markets";

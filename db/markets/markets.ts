@@ -198,7 +198,12 @@ const beforeOf = () =>
 /** A day as it was before its sheet was written over; one that wasn't there is there no more. */
 async function dayBack(tx: Tx, { dayId, before }: Written): Promise<string | undefined> {
   if (!before)
-    await requireNeverMoved(tx, "marketDayId", dayId, "The day has been closed before, so the books name it for good. Change it by hand.");
+    await requireNeverMoved(
+      tx,
+      "marketDayId",
+      [dayId],
+      "The day has been closed before, so the books name it for good. Change it by hand.",
+    );
   await tx.delete(marketLine).where(eq(marketLine.marketDayId, dayId));
   if (!before) {
     await tx.delete(marketDay).where(eq(marketDay.id, dayId));

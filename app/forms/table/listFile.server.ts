@@ -3,7 +3,7 @@ import { fieldsOf, listRows, listTable, writtenIn, type Columns, type ListRead, 
 import type { Reading } from "#core/listsIn/cells";
 import { DATE_ORDERS, NUMBER_STYLES } from "#core/intake/loose";
 import { readRows } from "#core/intake/table";
-import { isKeyOf, isObject } from "#core/objects";
+import { isKeyOf } from "#core/objects";
 import { counted, wordList } from "#core/words";
 import type { ActOptions, Done } from "#db/act/define";
 import { today } from "#db/clock";
@@ -16,6 +16,7 @@ import { noteText, requiredText } from "../fields.ts";
 import { withProgress } from "../progress.server.ts";
 import { intentOf, readPosted, refuseSheet, runAct, validateSheet } from "../sheet.server.ts";
 import type { ListPreview } from "./listFile.tsx";
+import { textsIn } from "./textsIn.ts";
 
 type Texts = Readonly<Partial<Record<string, string>>>;
 
@@ -24,7 +25,7 @@ export interface ListAsked<F extends string> {
   header: readonly string[];
   columns: Columns<F>;
   reading: Reading;
-  /** What was said of names, by name in small letters. */
+  /** Answers to names, by name in small letters. */
   matches: Texts;
   /** What else was said beside the list. */
   extras: Texts;
@@ -58,15 +59,6 @@ const schema = object({
   dates: noteText(10),
   shown: noteText(60),
 });
-
-/** Texts by key, of whatever was posted; nothing is found in it that wasn't put there. */
-const textsIn = (v: unknown, key: (k: string) => string = (k) => k): Texts =>
-  Object.assign(
-    Object.create(null) as Texts,
-    isObject(v)
-      ? Object.fromEntries(Object.entries(v).flatMap(([k, x]) => (typeof x === "string" && x.length <= 500 ? [[key(k), x] as const] : [])))
-      : {},
-  );
 
 /** The columns as they were chosen, where somebody has chosen. */
 function chosen<F extends string>(guess: Columns<F>, said: Texts, spec: ListSpec<F>, wide: number): Columns<F> {

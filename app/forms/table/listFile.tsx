@@ -129,7 +129,7 @@ export function ListFile<F extends string, L extends { row: number }, M>(p: Prop
               <Part title={`To add: ${counted(preview.fresh, ...p.words)}`}>
                 {preview.above > 0 && (
                   <p className="mb-1 text-pine-soft">
-                    {counted(preview.above, "row")} with an empty cell {preview.above === 1 ? "has" : "have"} what stands above it.
+                    {counted(preview.above, "row")} with an empty cell {preview.above === 1 ? "has" : "have"} what is above it.
                   </p>
                 )}
                 <Rows tone="text-honey" of={preview.remarks} />

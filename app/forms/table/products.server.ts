@@ -11,6 +11,6 @@ export async function productChoices(): Promise<[string, string][]> {
   return [...all].sort((a, b) => Number(a.retired) - Number(b.retired)).map((p) => [String(p.id), names.get(p.id)!]);
 }
 
-/** @param matches what was said of names, by name in small letters */
+/** @param matches answers to names, by name in small letters */
 export const productsMeant = async (matches: Readonly<Partial<Record<string, string>>>): Promise<ProductFinder> =>
   productFinder(await listProducts(db()), matches);

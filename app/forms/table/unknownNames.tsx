@@ -10,7 +10,7 @@ interface Props {
   title: string;
   aside?: ReactNode;
   unknown: readonly { name: string; rows: number }[];
-  /** What was said of names, by name. */
+  /** Answers, by name. */
   matches: Readonly<Record<string, string>>;
   /** What a name can mean; the first is that nobody has said. */
   options: (name: string) => readonly Option[];
@@ -18,7 +18,7 @@ interface Props {
 }
 
 export function UnknownNames({ title, aside, unknown, matches, options, say }: Props) {
-  // A name that was said of stays there, to be said again.
+  // A name that has its answer can be given another.
   const asked = [...new Set([...unknown.map((u) => u.name), ...Object.keys(matches)])];
   if (asked.length === 0) return null;
   return (
@@ -41,3 +41,9 @@ export function UnknownNames({ title, aside, unknown, matches, options, say }: P
     </Part>
   );
 }
+
+/** The same of names that should be products. @param out what becomes of theirs as long as nobody has said @param also answers beside a product */
+export const unknownProducts = (products: readonly Option[], out: string, also: readonly Option[] = []) => ({
+  title: "Names that are no product of yours",
+  options: (): readonly Option[] => [["", out], ...also, ...products],
+});

@@ -2,7 +2,6 @@
 import type { Purpose } from "#core/intake/columns";
 import type { IntakeLine } from "#core/intake/read";
 import { orElse } from "#core/outcome";
-import { isObject } from "#core/objects";
 import { readDay, type Day } from "#core/when";
 import type { ActOptions } from "#db/act/define";
 import { today } from "#db/clock";
@@ -10,6 +9,7 @@ import type { NewMaterial } from "#db/shelf/receipts/receive";
 import { data } from "react-router";
 import { object } from "yup";
 import { noteText, reads } from "../../forms/fields.ts";
+import { textsIn } from "../../forms/table/textsIn.ts";
 import { intentOf, validateSheet, readPosted, refuseSheet } from "../../forms/sheet.server.ts";
 import { readFile, type Preview } from "./intake.server.ts";
 
@@ -37,14 +37,6 @@ const schema = object({
   money: texts(),
   rates: texts(),
 });
-
-/** Texts by key, of whatever was posted. */
-const textsIn = (v: unknown): Record<string, string> =>
-  Object.assign(
-    // Nothing is found in it that wasn't put there.
-    Object.create(null) as Record<string, string>,
-    isObject(v) ? Object.fromEntries(Object.entries(v).filter(([, x]) => typeof x === "string")) : {},
-  );
 
 type Posted =
   | {

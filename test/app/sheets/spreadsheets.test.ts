@@ -153,9 +153,9 @@ it("the markets of a year, with what each took, and nothing out of any lot", asy
   ]);
   expect(await db.select({ id: lot.id, onHand: lot.onHand }).from(lot)).toEqual(before);
   expect((await look(days, DAYS, { matches: { "Beeswax candle": "none" } })).there).toEqual([
-    "On the green, 2026-05-02",
-    "On the green, 2026-05-16",
-    "Old mill, 2025-12-13",
+    "On the green, Saturday 2 May 2026",
+    "On the green, Saturday 16 May 2026",
+    "Old mill, Saturday 13 December 2025",
   ]);
 });
 
