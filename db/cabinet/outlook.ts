@@ -22,9 +22,13 @@ async function paces(db: Db, today: Day): Promise<Map<number, number | null>> {
     { of: readNumber, since: lot.arrived, sold: readNumber },
     sql`with gone as (
         select m.lot_id, -sum(m.qty) as units from ${act} a join ${movement} m on m.act_id = a.id
-        where a.day > ${addDays(today, -PACE_DAYS)} and m.reason in ${SALES} and m.restates is null and ${isEffective(sql`a.id`)} group by 1)
-      select l.product_id as of, min(l.arrived)::text as since, coalesce(sum(g.units), 0)::float8 as sold
-      from ${lot} l left join gone g on g.lot_id = l.id where l.product_id is not null
+        where a.day > ${addDays(today, -PACE_DAYS)} and m.reason in ${SALES} and m.restates is null and ${isEffective(sql`a.id`)} group by 1),
+      -- What was sold of goods from before the books is known since they came into them, whenever they were made.
+      before_books as (
+        select m.lot_id, a.day, ${isEffective(sql`a.id`)} as counts from ${movement} m join ${act} a on a.id = m.act_id where m.reason = 'opening')
+      select l.product_id as of, min(coalesce(b.day, l.arrived))::text as since, coalesce(sum(g.units), 0)::float8 as sold
+      from ${lot} l left join gone g on g.lot_id = l.id left join before_books b on b.lot_id = l.id
+      where l.product_id is not null and b.counts is distinct from false
       group by 1 having bool_or(l.on_hand > 0)`,
   );
   return new Map(rows.map((r) => [r.of, paceOf(r.sold, r.since, today)]));

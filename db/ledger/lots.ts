@@ -98,6 +98,8 @@ function newestCosts(db: Reads, some?: Placeholder, until?: Placeholder) {
     .where(
       and(
         sql`${movement.reason} in ${literals(COSTS_AGAIN)} and ${movement.qty} > 0 and ${lot.costKnown} <> 'none'`,
+        // Finished goods from before the books came so too.
+        isNotNull(lot.materialId),
         among(lot.materialId),
         by(actInEffect.day),
       ),

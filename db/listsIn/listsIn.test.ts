@@ -5,6 +5,8 @@ import { eq, inArray } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { openingFinished } from "./finished.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
+import { cabinetOutlook } from "../cabinet/outlook.ts";
+import { replacementCosts } from "../ledger/lots.ts";
 import { addOrders } from "./orders.ts";
 import { listGiftOrders, saveGiftOrder } from "../gifts/gifts.ts";
 import { packGiftOrder } from "../gifts/pack.ts";
@@ -124,6 +126,31 @@ describe("finished goods", () => {
     ]);
     await expectLedgerTrue(db);
   });
+});
+
+it("goods from before the books sell at the pace they go since they came in, and say nothing of what a material costs", async () => {
+  const size2 = (await readRecipes(db, [idIn(await saveRecipe(db, balm({ name: "Other", code: "OT", sizes: [size(30)] }), doing()))]))[0]!
+    .sizes[0]!.id;
+  const line = { productId: size2, units: 9, cost: euro(2), lotOnIt: "", bestBefore: null, worked: false };
+  const older = await openingFinished(db, { lots: [{ ...line, made: addDays(DAY, -400) }] }, doing());
+  const costs = await replacementCosts(db);
+  expect([...costs.keys()].every((of) => typeof of === "number" && of > 0)).toBe(true);
+  const [first] = await db.select().from(lot).where(eq(lot.productId, size2));
+  await takeOut(db, { lotId: first!.id, units: 1, reason: "own", note: "" }, doing());
+  const later = addDays(DAY, 40);
+  await addOrders(
+    db,
+    { orders: [{ customer: "Ada", due: later, note: "", handedOver: null, items: [{ productId: size2, units: 4, price: euro(5) }] }] },
+    { day: later },
+  );
+  const [order] = await listGiftOrders(db);
+  await packGiftOrder(db, { id: order!.id, only: [] }, { day: later });
+  expect((await cabinetOutlook(db, later)).paces.get(size2)).toBe(4 / 40);
+  // One that was taken back never came: the other's day counts.
+  const newer = await openingFinished(db, { lots: [{ ...line, lotOnIt: "B", made: addDays(DAY, -800) }] }, { day: addDays(DAY, -30) });
+  await back(newer.actId);
+  expect((await cabinetOutlook(db, later)).paces.get(size2)).toBe(4 / 40);
+  expect(await said(back(older.actId))).toContain("has been used or counted since");
 });
 
 describe("prices", () => {

@@ -8,6 +8,7 @@
 import { Refused } from "#core/refused";
 import { sql } from "drizzle-orm";
 import fc from "fast-check";
+import { LISTS_IN } from "./dice/listsIn.ts";
 import { MAKING } from "./dice/making.ts";
 import { SHELF } from "./dice/shelf.ts";
 import { doing, itself, type Again, type World } from "./dice/world.ts";
@@ -17,7 +18,7 @@ import { receive } from "#db/shelf/receipts/receive";
 import { euro } from "./fresh.ts";
 import { aWorkshop, DAY, idIn } from "./workshop.ts";
 
-const THROWS = { ...SHELF, ...MAKING };
+const THROWS = { ...SHELF, ...MAKING, ...LISTS_IN };
 export type Kind = keyof typeof THROWS;
 export const KINDS = Object.keys(THROWS) as Kind[];
 /** Done more often, since much else rests on them. */

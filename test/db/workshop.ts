@@ -63,7 +63,7 @@ export const threePacks = (over: Partial<ReceiptLineIn> = {}): ReceiptLineIn => 
   bestBefore: null,
   ...over,
 });
-/** A receipt as it stands, to be corrected. */
+/** A receipt as it is, to be corrected. */
 export const asCorrection = async (id: number): Promise<CorrectIn & { lines: (CorrectIn["lines"][number] & { price: number })[] }> => {
   const found = (await readReceipt(db, id))!;
   return {
