@@ -46,7 +46,7 @@ export function Happened({ page: { batch, events } }: { page: AtBenchLoaded }) {
           }}
         >
           <Text label="Note" className="min-w-0 flex-1 basis-64" maxLength={300} value={note} onChange={(e) => type(e.target.value)} />
-          <Button type="submit" disabled={did.busy}>
+          <Button type="submit" disabled={did.saving}>
             Write it down
           </Button>
         </form>

@@ -11,6 +11,8 @@ export function useDid(batchId: number) {
   const [saving, setSaving] = useState(0);
   return {
     busy: saving > 0 || state !== "idle",
+    /** True while this act is saved. Enter does nothing while its button is off: a note or a typed warmth, which needs nothing shown, waits for this only. */
+    saving: saving > 0,
     problem: problems[0] ?? null,
     /** What is wrong with a field of what was saved. */
     problemAt: (field: string): string | undefined => problems.find((p) => p.field === field)?.say,

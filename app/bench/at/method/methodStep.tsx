@@ -153,7 +153,7 @@ function Noting({ did, step, devices }: { did: Did; step: number; devices: Devic
         onChange={(e) => type(e.target.value)}
         problem={problem}
       />
-      <Button type="submit" className="mt-6" disabled={did.busy || text.trim() === ""}>
+      <Button type="submit" className="mt-6" disabled={did.saving || text.trim() === ""}>
         Write it down
       </Button>
     </form>
