@@ -13,7 +13,7 @@ export const test = base.extend<{ house: undefined }>({
   house: [
     async ({ request, baseURL }, use, { file }) => {
       if (within !== file) {
-        // A machine that stands still for a while has a database that is away for a moment: tried again shortly, as the page would say.
+        // A machine that pauses for a while has a database that is away for a moment: tried again shortly, as the page would say.
         await expect(async () => {
           const reset = await request.post("/demo/workshops.data", {
             data: { intent: "reset" },
@@ -122,7 +122,7 @@ export async function does(page: Page, button: string, note: RegExp | string): P
   await expect(page.getByRole("status", { name: "What was done" })).toContainText(note);
 }
 
-/** What stands out over the right edge of a phone; nothing, where a page is no wider. */
+/** What juts out over the right edge of a phone; nothing, where a page is no wider. */
 export async function widerThanAPhone(page: Page): Promise<string[]> {
   await page.setViewportSize({ width: 390, height: 844 });
   // A chart hears of its new width a moment after the page does.

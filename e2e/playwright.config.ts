@@ -7,7 +7,7 @@ export default defineConfig({
   testDir: ".",
   outputDir: "../test-results",
   workers: HOUSES,
-  // A machine that stands still for a while fails the best of journeys. One that needs its second try is named at the end, with what it saw.
+  // A machine that pauses for a while fails the best of journeys. One that needs its second try is named at the end, with what it saw.
   retries: 1,
   timeout: 180_000,
   expect: { timeout: 20_000 },

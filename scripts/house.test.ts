@@ -12,7 +12,7 @@ import { groupBy } from "#core/collect";
 import { freePort } from "./places.ts";
 import { loopbackOnly } from "./server/serve.ts";
 
-/** Rules a line of code would break if it stood in that file; a file that isn't there has no types to ask. */
+/** Rules a line of code would break if it were in that file; a file that isn't there has no types to ask. */
 const breaks = async (file: string, code: string, types = false): Promise<(string | null)[]> => {
   const untyped = [tseslint.configs.disableTypeChecked as Linter.Config, { rules: { "zelbin/brands": "off" } } as const];
   const eslint = new ESLint(types ? {} : { overrideConfig: untyped });

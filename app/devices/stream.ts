@@ -7,7 +7,7 @@ import type { Route } from "./+types/stream";
 const ALIVE_MS = 10_000;
 
 export function loader({ request }: Route.LoaderArgs) {
-  // Whoever doesn't listen to a stream would wait for its end, which never comes.
+  // A caller that doesn't listen to a stream would wait for its end, which never comes.
   if (!request.headers.get("accept")?.includes("text/event-stream")) throw new Response("Ask for text/event-stream", { status: 406 });
   const bench = serving().bench ?? null;
   const words = new TextEncoder();

@@ -71,7 +71,7 @@ it("is titled, tagged, in its own faces and of the size asked for, with its page
     expect([sheet.width, sheet.height].map(Math.round)).toEqual([595, 842]);
     expect(text).toContain("Fern & Fox · A <paper> & more");
     expect(text).toContain(`Tue 1 Dec · page ${n + 1} of ${sheets.length}`);
-    // A table's heading is said again where it goes on.
+    // A table's heading is repeated where it goes on.
     expect(text).toContain("On hand");
   }
   const all = textOf(sheets);
@@ -146,7 +146,7 @@ it("a row with more in two cells than a page holds has both, one beneath the oth
 });
 
 it("any paper is whole: every word of it is there, nothing lies over anything else, past a margin or alone on a page", async () => {
-  // Words apart from each other, so that each is found wherever it stands.
+  // Words apart from each other, so that each is found wherever it is.
   let n = 0;
   const word = fc.constant(null).map(() => `w${(n++).toString(36)}x`);
   const text = fc.array(word, { minLength: 1, maxLength: 40 }).map((ws) => ws.join(" "));

@@ -154,7 +154,7 @@ class Drawing {
       const { text, note } = partsOf(cell);
       const align = right(column) ? "right" : "left";
       const ink = strong ? { ...inkOf(cell, column), face: "strong" as const } : inkOf(cell, column);
-      // Without a heading, what stands first says what the rest is.
+      // Without a heading, the first cell names the rest.
       pen.tagged(
         !this.#headed && i === 0 ? "TH" : "TD",
         () => {

@@ -1,5 +1,5 @@
 /**
- * A question whose answer is so many whole things: what is to be least or most, and what must hold. Whoever asks is told the best there is and
+ * A question whose answer is so many whole things: what is to be least or most, and what must hold. The answer is the best there is and
  * whether it is proven; who solves it (HiGHS, in a worker) isn't known here.
  */
 

@@ -30,28 +30,24 @@ describe("a product's name", () => {
 
 describe("which column is which", () => {
   it.each<[string, ListSpec<string>, object]>([
-    ["For;Due;Product;Qty;Each;Notes", ORDERS as never, { order: null, customer: 0, due: 1, product: 2, units: 3, price: 4, note: 5 }],
+    ["For;Due;Product;Qty;Each;Notes", ORDERS, { order: null, customer: 0, due: 1, product: 2, units: 3, price: 4, note: 5 }],
     [
       "No;Name;Date;Item;Number;Line total;Delivered on",
-      ORDERS as never,
+      ORDERS,
       { order: 0, customer: 1, due: 2, product: 3, units: 4, total: 5, handedOver: 6 },
     ],
-    ["Order date;Customer;Due;What;Count;Price", ORDERS as never, { order: null, customer: 1, due: 2, product: 3, units: 4, price: 5 }],
+    ["Order date;Customer;Due;What;Count;Price", ORDERS, { order: null, customer: 1, due: 2, product: 3, units: 4, price: 5 }],
     [
       "Where;When;What;Size;How many;Each;Total;Pitch;Fuel",
-      DAYS as never,
+      DAYS,
       { market: 0, day: 1, product: 2, size: 3, units: 4, price: 5, takings: 6, fee: 7, travel: 8 },
     ],
     [
       "Item;Container;On hand;Batch date;Batch;Use by;Unit cost",
-      FINISHED as never,
+      FINISHED,
       { product: 0, size: 1, units: 2, made: 3, lot: 4, bestBefore: 5, cost: 6 },
     ],
-    [
-      "What;Net weight;Retail;Trade;Web shop;Gift orders",
-      PRICES as never,
-      { product: 0, size: 1, market: 2, wholesale: 3, online: 4, gift: 5 },
-    ],
+    ["What;Net weight;Retail;Trade;Web shop;Gift orders", PRICES, { product: 0, size: 1, market: 2, wholesale: 3, online: 4, gift: 5 }],
   ])("%s", (heading, spec, columns) => {
     const wide = heading.split(";").length;
     expect(rowsIn(`${heading}\n${"x;".repeat(wide - 1)}x`, spec).columns).toMatchObject(columns);

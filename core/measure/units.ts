@@ -67,7 +67,7 @@ export const unit = (id: UnitId): Unit => UNITS[id];
 const byWord = new Map<string, UnitId>(Object.values(UNITS).flatMap((u) => u.words.map((w) => [w, u.id] as const)));
 
 /**
- * The unit a word stands for, or null. A lone capital T is a tablespoon and a lone small t a teaspoon, as on kitchen cards.
+ * The unit a word means, or null. A lone capital T is a tablespoon and a lone small t a teaspoon, as on kitchen cards.
  * @example findUnit("Fl. Oz.") // "floz"
  */
 export function findUnit(word: string): UnitId | null {

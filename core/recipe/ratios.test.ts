@@ -1,5 +1,5 @@
 /**
- * The ratios makers carry in their heads, each written the way it is said, and the make-up each product usually has.
+ * The ratios makers carry in their heads, each written as makers say it, and the make-up each product usually has.
  * All of it is common practice, no source.
  */
 import { describe, expect, it } from "vitest";

@@ -128,7 +128,7 @@ describe("what is promised", () => {
           const promised = s.reserved.reduce((a, p) => a + p.units, 0);
           expect(s.held + s.expired + s.onTheWay + promised + s.free).toBe(s.here);
           for (const n of [s.held, s.expired, s.onTheWay, s.free]) expect(n).toBeGreaterThanOrEqual(0);
-          // The sooner due is served first: whoever goes short leaves nothing to the later ones, and nothing that is good on its day.
+          // The sooner due is served first: one that goes short leaves nothing to the later ones, and nothing that is good on its day.
           const short = s.reserved.findIndex((p) => p.units < p.wished);
           if (short >= 0) {
             expect(s.reserved.slice(short + 1).reduce((a, p) => a + p.units, 0)).toBe(0);

@@ -124,7 +124,7 @@ it("a count noted while another window posts is posted with the rest, or waits f
     const after = new Map((await walkShelf(db)).map((l) => [l.id, l]));
     for (const l of late) {
       const at = after.get(l.id)!;
-      // Posted as the newer note says, or the newer note stands to be posted.
+      // Posted as the newer note says, or the newer note waits to be posted.
       expect(at.counted === l.onHand - 2 || at.onHand === l.onHand - 2, `${l.number}, round ${round}`).toBe(true);
     }
     await postStocktake(db, {}, now()).catch(() => undefined);

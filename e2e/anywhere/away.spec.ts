@@ -57,7 +57,7 @@ test("away at the weigh sheet: a weight typed meanwhile is kept once it is back,
   await expect(away).toBeVisible();
   await expect(first).toHaveValue(/11\.1/);
   await context.setOffline(false);
-  // What is still unweighed is said beside its field, on the same page.
+  // What is still unweighed is shown beside its field, on the same page.
   await expect(page.getByText("Weigh this first").first()).toBeVisible();
   await expect(first).toHaveValue(/11\.1/);
 });
@@ -93,7 +93,7 @@ test("away, and reloaded meanwhile: what was weighed on the sheet and done at th
   await context.setOffline(false);
   await open(page, "/bench/16/at", { goOn: true });
   await expect(page.getByRole("listitem").filter({ hasText: "Smoother than last time" })).toHaveCount(1);
-  // What isn't right any more is said, with what was typed.
+  // What isn't right any more is shown, with what was typed.
   await open(page, "/bench/16");
   await context.setOffline(true);
   await second.fill("7 pinches");

@@ -63,7 +63,7 @@ test("a batch larger than the shelf says what is missing and nothing is set out"
   await page.getByRole("button", { name: "Set out", exact: true }).click();
   await expect(beside(page, /The shelf is short of .* of Shea butter, unrefined.* of Amber jar/)).toBeVisible();
   await expect(page.getByLabel("Units", { exact: true })).toHaveValue("400");
-  // What could be done about it stands beside: fewer, something else, buying.
+  // What could be done about it is beside: fewer, something else, buying.
   await expect(page.getByRole("link", { name: "Buy Shea butter, unrefined" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Instead of Shea butter, unrefined" })).toBeVisible();
   await page.getByRole("button", { name: /^Make \d+ × .* instead$/ }).click();

@@ -177,7 +177,7 @@ test("ways are followed without a new document, from a list and back; with a key
   await page.goBack();
   await expect(page.getByRole("heading", { name: "Recipes" })).toBeVisible();
   expect(await same()).toBe("document");
-  // To the page it stands on: nothing to go back to is added.
+  // To the page it is on: nothing to go back to is added.
   const steps = await page.evaluate(() => history.length);
   await page.getByRole("link", { name: /^Recipes/ }).click();
   expect(await page.evaluate(() => history.length)).toBe(steps);

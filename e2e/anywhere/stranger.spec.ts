@@ -81,7 +81,7 @@ test("no act is reached from a page of another site, and none of ours is shown i
   /** The acts at the head of the book, newest first. */
   const book = async () => (await (await request.get("/demo/book")).text()).match(/href="[^"]*\/book\/\d+"/g)!.slice(0, 5);
   const before = await book();
-  // A page that sends a form of its own as soon as it is opened.
+  // A page that sends its form as soon as it is opened.
   const stranger = createServer((req, res) => {
     const asked = new URL(req.url!, "http://stranger").searchParams;
     const form = `<form method="post" enctype="${asked.get("as")}" action="${asked.get("to")}"><input name='{"actId":"1","x":"' value='"}'><input type="file" name="file"></form>`;

@@ -89,7 +89,7 @@ test("a page read before the last of what was typed was kept has it all the same
 test("a refused save says so beside its field and at the button; both go when it is mended", async ({ page }) => {
   await open(page, "/gifts/new");
   await page.getByLabel("For", { exact: true }).fill("Wether Street choir");
-  // A day is typed as it is said, and written the way the workshop does.
+  // A day is typed as one says it, and written the way the workshop does.
   const due = page.getByLabel("Due", { exact: true });
   await due.fill("15 jan 2099");
   await due.press("Tab");

@@ -19,7 +19,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await pretend(page, "take all off");
   await pretend(page, "set the pot down");
   await expect(page.getByText("● stable")).toBeVisible();
-  // One that has stood on for an hour has drifted by a few tenths of a gram.
+  // One that has been on for an hour has drifted by a few tenths of a gram.
   await expect(shows(page)).toHaveText(/41[12]\.\d g/);
   await page.getByRole("button", { name: "Save it and tare" }).click();
 
@@ -69,7 +69,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
     await expect(steps(page).locator("[aria-current=step]")).not.toHaveText(new RegExp(`to do\\s*${name.replace(/[()+.]/g, ".")}$`));
   }
 
-  // What has to be added to what was in the pot already is a step of its own.
+  // What has to be added to what was in the pot already is a separate step.
   const byHand = async (step: Locator): Promise<void> => {
     await step.click();
     await page.getByLabel(/^Weighed: /).fill(await page.locator("section[aria-label='The step at hand'] .font-mono").first().innerText());
@@ -116,7 +116,7 @@ test("at the bench: the pot is tared, each line weighed to its band, too much ma
   await expect(page.getByText("1 is below 65.5 g, none may be.")).toBeVisible();
   await page.getByRole("button", { name: "Strike out 61 g" }).click();
   await expect(page.getByText("0.3 g over on average, none too light.")).toBeVisible();
-  // Counted as they are filled, with what is left; on the sheet the count stands already.
+  // Counted as they are filled, with what is left; on the sheet the count is there already.
   const filled = page.getByRole("region", { name: "Filled so far" });
   for (const n of [1, 2]) {
     await filled.getByRole("button", { name: "+1" }).click();

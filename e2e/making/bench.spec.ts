@@ -3,7 +3,7 @@ import { expect } from "@playwright/test";
 import { choose, does, figure, open, receive, setOut, slowly, test, weighAsPlanned, weighed } from "../hand.ts";
 
 test("a line split over two lots by hand draws from both, and the lots stay as chosen", async ({ page }) => {
-  // For all bars of this file: the demo has not so many, and whoever goes before takes some.
+  // For all bars of this file: the demo has not so many, and the tests before take some.
   await receive(page, { "Bar carton": "40", "Paper band for bars": "40" });
   await setOut(page, "Juniper work bar", { Units: "3" });
   const wax = page.locator("li").filter({ hasText: "Beeswax" }).first();

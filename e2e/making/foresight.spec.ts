@@ -256,7 +256,7 @@ test("what is left of a lot finds the recipes that would use it up, and is set o
   await open(page, "/recipes");
   await page.locator("#work").getByRole("link", { name: "Sea buckthorn hand balm" }).first().click();
   await figure(page, "Ingredients").click();
-  // What stands under a figure is drawn once it is opened.
+  // What is under a figure is drawn once it is opened.
   const lots = page.locator("aside details[open]");
   await expect(lots).toContainText(/R\d{5}-\d\d/);
   const number = (await lots.textContent())!.match(/R\d{5}-\d\d/)![0];

@@ -43,7 +43,7 @@ test("herb to jar, jar to bottles, bottles to a recipe, and the tin's oil back t
     await page.getByLabel("Temperature").fill("108 °F");
     await page.getByRole("button", { name: "Note", exact: true }).first().click();
     await expect(page.getByText("Temperature 42.2 °C (108 °F)")).toBeVisible();
-    // What was read before stays in the log; what is said now is about the last.
+    // What was read before stays in the log; what is shown now is about the last.
     await expect(page.getByText(/^Too hot: it scorches/)).toHaveCount(1);
     await expect(page.getByText("Nobody has read a thermometer yet")).toHaveCount(0);
     await page.getByLabel("With").fill("10 g");

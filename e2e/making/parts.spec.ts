@@ -56,7 +56,7 @@ test("a base is over-poured, put right, poured in two variants and two sizes, ea
     .click();
   await weigh(page);
 
-  // What isn't there, or is too much, is said beside its field, and what was typed stays.
+  // What isn't there, or is too much, is shown beside its field, and what was typed stays.
   await partOff(page, "spearmint", "9", "60 g", [["Spearmint", "60 %"]]);
   await expect(page.getByText("Spearmint isn't on the shelf.")).toBeVisible();
   await expect(page.getByText("More than a third of the part is another recipe.")).toBeVisible();

@@ -187,7 +187,7 @@ describe("a recall", () => {
     const csv = await (await list(at("/lots/recalls/1/list.csv", { id: "1" }))).text();
     const rows = csv.trim().split(/\r?\n/);
     expect(rows.filter((r) => r.startsWith("order,")).some((r) => r.includes("2026-11-25,1,"))).toBe(true);
-    // Every unit that went out by name or at a stall stands in the file, and in one letter or notice.
+    // Every unit that went out by name or at a stall is in the file, and in one letter or notice.
     const texts = (await letters(at("/lots/recalls/1/letters", { id: "1" }))).letters;
     expect(texts).toHaveLength(reach.people.length + reach.markets.length);
     for (const t of texts) expect(t.text).toContain("A solvent was found, by “the mill”.");

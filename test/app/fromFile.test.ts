@@ -50,7 +50,7 @@ describe("a file of receipts", () => {
     expect((await look(csv, { matches: { "Moon dust": "kind:spell" } })).intake.lines).toBe(1);
     expect((await look(csv, { columns: { price: "none" } })).say).toContain("is price.");
     expect((await look(csv, { columns: { price: "99" } })).say).toContain("is price.");
-    // A comma before two digits is no thousands mark, whatever is said: 5.40 it is.
+    // A comma before two digits is no thousands mark, whatever was chosen: 5.40 it is.
     expect((await look(csv, { numbers: "point" })).intake.shown.map((l) => l.price)).toEqual([5_400_000]);
   });
   it("two spellings of one entry of the library are one material", async () => {

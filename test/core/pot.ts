@@ -26,7 +26,7 @@ export function pot(type: RecipeType, parts: [string, number][]): Judged {
   const by = { scale: { unit: "g", step: 100 }, usedOn: "hands", forWhom: "anyone", constants: TRADE, today: "2026-11-27" } as const;
   return { ...by, type, total, lines, keepsMonths: 12, lossBp: 200, fill: null };
 }
-/** What stands for a key. */
+/** What a key means. */
 export const was = (key: string): StandIn => byKey.get(key)!;
 export const BALM: [string, number][] = [
   ["beeswax-yellow", 60],

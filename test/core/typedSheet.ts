@@ -54,7 +54,7 @@ export const texts = ({ lines, makes = "", fill = "60 g" }: Sheet): RecipeText =
   sizes: [{ id: "", container: "", fill, minutes: "1", away: "", packaging: [] }],
   ...{ makes, overrun: "" },
 });
-/** What is said of it. @param papers what is written down with every lot */
+/** What the sheet says. @param papers what is written down with every lot */
 export function judged(sheet: Sheet, written = texts(sheet), papers: Pick<Lot, "scentMostPpm"> = {}): Judgement[] {
   const read = readWritten(written, SHELF);
   if (read.problem) throw new Error(read.problem.say);

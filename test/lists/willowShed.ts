@@ -4,7 +4,7 @@
  */
 import type { SheetData } from "write-excel-file/node";
 
-/** What stood on the shelf on the first day: CSV with semicolons and decimal commas, groups under headings of their own. */
+/** What was on the shelf on the first day: CSV with semicolons and decimal commas, a sum in the middle. */
 export const SHELF = [
   "Shelf on 1 December;;;;",
   ";;;;",

@@ -1,4 +1,4 @@
-/** A recall's letters as PDF, each from a page of its own. */
+/** A recall's letters as PDF, each from its page. */
 import type { Part } from "../../paper/paper.ts";
 import { pdfFile } from "../../paper/pdf.server.ts";
 import { loader as page } from "./letters.tsx";

@@ -85,7 +85,7 @@ export interface IntakeRead {
   preview: Preview;
   lines: IntakeLine[];
   back: IntakeLine[];
-  /** Materials to add first; a line's number below zero stands for one of them. */
+  /** Materials to add first; a line's number below zero means one of them. */
   add: NewMaterial[];
   /** What has to be said before it can be put on the shelf; empty where nothing has. */
   first: string;

@@ -16,7 +16,7 @@ export const libraryMeant = (names: readonly { name: string }[]): Record<string,
 export interface Names {
   /** By lower-case name. */
   known: ReadonlyMap<string, Known>;
-  /** Materials to add first; a line's number below zero stands for one of them. */
+  /** Materials to add first; a line's number below zero means one of them. */
   add: NewMaterial[];
 }
 

@@ -76,7 +76,7 @@ export async function addNamed(tx: Tx, add: readonly NewMaterial[]): Promise<num
   return ids;
 }
 
-/** A line's material: −1 stands for the first that was added, −2 for the second, and so on. */
+/** A line's material: −1 means the first that was added, −2 for the second, and so on. */
 export const materialIdOf = (materialId: number, added: readonly number[]): number =>
   materialId < 0 ? (added[-materialId - 1] ?? 0) : materialId;
 

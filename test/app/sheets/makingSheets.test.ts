@@ -115,7 +115,7 @@ describe("setting out", () => {
     const { to } = await post(setOut, asked({ melted: [{ lot: String(base.id), amount: "100 g" }] }));
     const b = (await readBatch(db, Number(/\d+/.exec(to)![0])))!;
     expect(b.takes.find((t) => t.lotId === base.id)!.planned).toBe(100_000);
-    // At the bench it may be put right with any of its recipe's materials that isn't in the pot.
+    // At the bench it may be corrected with any of its recipe's materials that isn't in the pot.
     const bench = await load(openAt, "/x", { id: String(b.batch.id) });
     expect(bench.batch.id).toBe(b.batch.id);
     expect(await post(setOut, asked({ melted: [{ lot: String(base.id), amount: "much" }] }))).toMatchObject({

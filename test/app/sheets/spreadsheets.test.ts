@@ -101,7 +101,7 @@ it("recipes out of a workbook, a slip of a letter settled by one choice; nothing
   expect(shown.left.map((l) => l.why)).toEqual(["title", "total"]);
   expect(shown.problems[0]!.say).toBe("“Shea buter” isn't on the shelf.");
   expect(shown.more.library).toMatchObject({ "Shea buter": { key: "shea-unrefined" } });
-  // What the name means is said; what was looked at before it was isn't what goes in.
+  // The name has its answer; what was looked at before it was isn't what goes in.
   const matches = { "Shea buter": "Shea butter, unrefined" };
   expect((await post(recipes, { ...LIST, matches, text: sheets.Recipes, intent: "add", shown: shown.digest })).say).toContain(
     "changed since",
