@@ -249,8 +249,9 @@ export default function Accounts({ loaderData: of }: Route.ComponentProps) {
               />
               {of.sales.some((s) => !s.costKnown) && (
                 <p className="mt-2 text-small text-honey">
-                  {counted(of.sales.filter((s) => !s.costKnown).length, "sale")} from before the books began{" "}
-                  {of.sales.filter((s) => !s.costKnown).length === 1 ? "is" : "are"} in the takings; what those goods cost isn’t known here.
+                  {counted(of.sales.filter((s) => !s.costKnown).length, "sale")} of goods whose cost isn’t known here{" "}
+                  {of.sales.filter((s) => !s.costKnown).length === 1 ? "is" : "are"} in the takings: from before the books began, or out of
+                  opening stock without a cost.
                 </p>
               )}
             </Part>

@@ -1,6 +1,7 @@
 /** The cabinet: finished units by product, size and lot, and taking some out other than by selling. */
 import { Link } from "react-router";
 import { finishedCost } from "#core/batch/finishing/result";
+import { COST_KNOWN } from "#core/stock/costKnown";
 import { lives } from "#core/cabinet/ages";
 import { groupBy } from "#core/collect";
 import { finder } from "#core/find";
@@ -123,6 +124,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
     [products],
   );
   const found = find(typed);
+  const costless = lots.reduce((a, l) => a + (l.costKnown === "none" ? l.onHand : 0), 0);
   const standOf = new Map(stand);
   const paceOf = new Map(paces);
   const summerOf = new Map(summers);
@@ -135,7 +137,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
             ? `${lots.reduce((a, l) => a + l.onHand, 0)} finished units, worth ${money(
                 lots.reduce((a, l) => a + l.value, 0),
                 currency,
-              )} in materials.`
+              )} in materials${costless > 0 ? `, but for ${costless} whose cost isn’t known` : ""}.`
             : undefined
         }
       >
@@ -202,14 +204,20 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                 { head: "Age", as: "figure", cell: (l) => `${daysBetween(l.arrived, day)} days` },
                 { head: "Best before", cell: (l) => <When day={l.bestBefore} /> },
                 { head: "Here", as: "weight", className: "font-semibold", cell: (l) => l.onHand },
-                { head: "Materials, one", as: "figure", cell: (l) => money(l.cost.materials, currency) },
+                {
+                  head: "Materials, one",
+                  as: "figure",
+                  cell: (l) => (l.costKnown === "none" ? COST_KNOWN.none : money(l.cost.materials, currency)),
+                },
                 {
                   head: "All costs, one",
                   as: "figure",
                   cell: (l) => (
                     <>
-                      {money(l.cost.full, currency)}
-                      {!l.minutesHundredths && <span className="block font-sans text-part text-pine-soft">no work in it</span>}
+                      {l.costKnown === "none" ? COST_KNOWN.none : money(l.cost.full, currency)}
+                      {l.costKnown === "paid" && !l.minutesHundredths && (
+                        <span className="block font-sans text-part text-pine-soft">no work in it</span>
+                      )}
                     </>
                   ),
                 },

@@ -4,6 +4,8 @@ import type { FileColumn } from "#core/lists/fileColumns";
 import { RECIPE_TYPES } from "#core/recipe/types";
 import type { CabinetLot } from "#db/cabinet/cabinet";
 
+const known = (l: CabinetLot): boolean => l.costKnown !== "none";
+
 export const CABINET_FILE: FileColumn<CabinetLot>[] = [
   { head: "product", of: (l) => l.name },
   { head: "size", of: (l) => l.label },
@@ -13,7 +15,7 @@ export const CABINET_FILE: FileColumn<CabinetLot>[] = [
   { head: "best before", of: (l) => l.bestBefore },
   { head: "on hold", of: (l) => (l.hold ? "yes" : "no") },
   { head: "here", of: (l) => l.onHand, as: "number" },
-  { head: "materials, one", of: (l) => finishedCost(l, l).materials, as: "money" },
-  { head: "all costs, one", of: (l) => finishedCost(l, l).full, as: "money" },
-  { head: "worth in materials", of: (l) => l.value, as: "money" },
+  { head: "materials, one", of: (l) => (known(l) ? finishedCost(l, l).materials : null), as: "money" },
+  { head: "all costs, one", of: (l) => (known(l) ? finishedCost(l, l).full : null), as: "money" },
+  { head: "worth in materials", of: (l) => (known(l) ? l.value : null), as: "money" },
 ];

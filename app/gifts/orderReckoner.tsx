@@ -2,6 +2,7 @@
 import type { OrderResult } from "#core/gift/order";
 import type { Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
+import { beforeCosts, type CostKnown } from "#core/stock/costKnown";
 import { forMinutes } from "#core/recipe/cost";
 import type { ReactNode } from "react";
 import { percent } from "../ui/figures/amounts.tsx";
@@ -20,13 +21,15 @@ export interface Part {
 
 /** Some units of a line, out of a lot; out of none where they are still to be made. */
 export interface Out {
-  lot: { number: string; /** In one unit of it. */ work: Micros } | null;
+  lot: { number: string; /** In one unit of it. */ work: Micros; costKnown?: CostKnown } | null;
   units: number;
   cost: Micros;
 }
 
 const outOf = ({ lot }: Out): string =>
-  lot ? `, lot ${lot.number}, ${lot.work > 0 ? "with its work" : "no work in it"}` : ", still to be made, as the recipe costs today";
+  lot
+    ? `, lot ${lot.number}, ${lot.costKnown === "none" ? "its cost not known" : lot.work > 0 ? "with its work" : "no work in it"}`
+    : ", still to be made, as the recipe costs today";
 
 interface Props {
   result: OrderResult;
@@ -35,11 +38,13 @@ interface Props {
   extra: Micros;
   wrapMinutes: number;
   hourly: Micros;
+  /** Units out of lots whose cost nobody knows. */
+  costless: number;
   unread?: string | null;
   children?: ReactNode;
 }
 
-export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hourly, unread, children }: Props) {
+export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hourly, costless, unread, children }: Props) {
   const { currency } = useWorkshop();
   return (
     <Reckoner unread={unread} onPaper={false}>
@@ -72,12 +77,16 @@ export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hou
           </>
         }
       />
-      <Figure
-        label="Margin"
-        big
-        tone={result.margin < 0 ? "bad" : "good"}
-        value={`${money(result.margin, currency)}, ${percent(result.marginShare, 0)}`}
-      />
+      {costless > 0 ? (
+        <Figure label={beforeCosts(costless)} big value={money(result.margin, currency)} />
+      ) : (
+        <Figure
+          label="Margin"
+          big
+          tone={result.margin < 0 ? "bad" : "good"}
+          value={`${money(result.margin, currency)}, ${percent(result.marginShare, 0)}`}
+        />
+      )}
       {children}
     </Reckoner>
   );

@@ -92,7 +92,14 @@ export function OrderRecord({ order, d }: { order: GiftOrderRead; d: OrderData }
               />
             </Reckoner>
           ) : (
-            <OrderReckoner {...order} result={result} items={items} wrapping={wrapping} hourly={d.hourly} />
+            <OrderReckoner
+              {...order}
+              result={result}
+              items={items}
+              wrapping={wrapping}
+              hourly={d.hourly}
+              costless={d.packed.reduce((a, l) => a + (l.productId !== null && l.costKnown === "none" ? l.qty : 0), 0)}
+            />
           )
         }
       >

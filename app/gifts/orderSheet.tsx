@@ -63,6 +63,9 @@ function costOfLine(product: Product | undefined, units: number, plan: NeedPlan)
   return { cost: sum(out.map((o) => o.cost)), out: units > 0 ? out : [] };
 }
 
+const costlessOf = (items: readonly { out: readonly Out[] }[]): number =>
+  items.flatMap((i) => i.out).reduce((a, o) => a + (o.lot?.costKnown === "none" ? o.units : 0), 0);
+
 export function OrderSheet({ d }: { d: OrderData }) {
   const { currency } = useWorkshop();
   const { order } = d;
@@ -197,7 +200,7 @@ export function OrderSheet({ d }: { d: OrderData }) {
       </Heading>
       <SideBySide
         reckoner={
-          <OrderReckoner result={result} items={there} wrapping={wrapping} {...asked} unread={unread}>
+          <OrderReckoner result={result} items={there} wrapping={wrapping} {...asked} costless={costlessOf(there)} unread={unread}>
             {[
               ...there.filter((i) => i.product!.free < i.units).map((i) => `${i.units - i.product!.free} × ${i.name}${i.product!.spoken}`),
               ...wrapping.filter((w) => w.short > 0).map((w) => `${w.short} × ${w.name}`),

@@ -9,6 +9,7 @@ import { finishedCost } from "#core/batch/finishing/result";
 import { recipeOfBase } from "#db/bench/planning/base";
 import { meltDown } from "#db/bench/finishing/meltDown";
 import { correctCount, holdLot } from "#db/shelf/counting/count";
+import { sayCost } from "#db/shelf/counting/opening";
 import { findLot, traceLot } from "#db/lots/trace";
 import { Link, redirect } from "react-router";
 import { object } from "yup";
@@ -24,6 +25,7 @@ import { idOf } from "../forms/ids.ts";
 import { openSheet } from "../forms/openSheet.server.ts";
 import { runAct, pressedSheet, refuseSheet } from "../forms/sheet.server.ts";
 import { CameBack, CountUnits, Hold, MeltDown, percentText, ScentMost } from "./lotForms.tsx";
+import { costSchema, SayCost } from "./sayCost.tsx";
 import { LotTag, showBase, showInColumn, When } from "../ui/figures/amounts.tsx";
 import { InShort } from "./inShort.tsx";
 import { Print } from "../ui/sheet/print.tsx";
@@ -86,7 +88,7 @@ const holdSchema = object({ reason: requiredText("why it is on hold", 200) });
 export async function action({ request, params }: Route.ActionArgs) {
   const lot = await findLot(db(), params.number);
   if (!lot) throw new Response("Not found", { status: 404 });
-  const pressed = await pressedSheet(request, ["release", "scentMost", "cameBack", "count", "meltDown", "hold"]);
+  const pressed = await pressedSheet(request, ["release", "scentMost", "cameBack", "cost", "count", "meltDown", "hold"]);
   if (!pressed.ok) return pressed.reply;
   if (pressed.intent === "release") return runAct(() => holdLot(db(), { lotId: lot.id, reason: null }, pressed.doing));
   if (pressed.intent === "scentMost") {
@@ -97,6 +99,13 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (pressed.intent === "cameBack") {
     const back = await pressed.read(backSchema);
     return back.ok ? runAct(() => comeBack(db(), { lotId: lot.id, ...back.value }, back.doing)) : back.reply;
+  }
+  if (pressed.intent === "cost") {
+    if (lot.productId === null) return refuseSheet([{ field: "cost", say: "A material’s cost is said on its own page." }]);
+    const said = await pressed.read(costSchema);
+    if (!said.ok) return said.reply;
+    const { cost, known } = said.value;
+    return runAct(() => sayCost(db(), { lotId: lot.id, cost, costKnown: known, ofOne: true }, said.doing));
   }
   if (pressed.intent === "count") {
     if (lot.productId === null)
@@ -228,6 +237,11 @@ export default function Lot({ loaderData }: Route.ComponentProps) {
           )}
           {lot.productId !== null && (
             <CountUnits key={`${lot.onHand} counted ${sheetOpened.seen}`} onHand={lot.onHand} opened={sheetOpened} />
+          )}
+          {beforeBooks && (
+            <Part title="What it cost" screenOnly>
+              <SayCost key={`cost ${sheetOpened.seen}`} lot={lot} opened={sheetOpened} of="One of them" />
+            </Part>
           )}
           {lot.productId !== null && !beforeBooks && lot.onHand > 0 && state !== "expired" && lot.fill !== null && (
             <MeltDown key={`${lot.onHand} melts ${sheetOpened.seen}`} onHand={lot.onHand} fill={lot.fill} opened={sheetOpened} />

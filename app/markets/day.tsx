@@ -67,6 +67,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     value: l.value,
     bestBefore: l.bestBefore,
     hold: l.hold,
+    costKnown: l.costKnown,
     price: chosen.get(l.of)?.market ?? null,
     waits: waits.get(l.id) ?? null,
   }));

@@ -1,5 +1,6 @@
 /** A market day as PDF: a list to take along and fill in while it is open, its record once it is closed. */
-import { dayResult, leftOver, pastDayResult, salesOf } from "#core/market/day";
+import { beforeCosts } from "#core/stock/costKnown";
+import { costlessUnits, dayResult, leftOver, pastDayResult, salesOf } from "#core/market/day";
 import type { Cell, Column, Part } from "../paper/paper.ts";
 import { pdfFile, type Said } from "../paper/pdf.server.ts";
 import { loader as page } from "./day.tsx";
@@ -38,6 +39,7 @@ function closed(day: MarketDay, { money }: Said): Part[] {
   const { lines } = day;
   const hours = day.minutes / 60;
   const result = dayResult({ ...day, hours });
+  const costless = costlessUnits(day.lines);
   const total = (of: (l: MarketDay["lines"][number]) => number): string => String(lines.reduce((a, l) => a + of(l), 0));
   const some = (n: number): string => (n === 0 ? "" : String(n));
   return [
@@ -81,9 +83,9 @@ function closed(day: MarketDay, { money }: Said): Part[] {
         ["Stall fee", `−${money(day.stallFee)}`],
         ["Travel", `−${money(day.travel)}`],
         [`Card fee, ${day.cardFeeBp / 100} % of ${money(day.byCard)}`, `−${money(result.cardFee)}`],
-        ["Profit", money(result.profit)],
+        [costless > 0 ? beforeCosts(costless) : "Profit", money(result.profit)],
         ["Hours, with the drive", hours > 0 && String(hours)],
-        ["Each hour there", result.perHour !== null && money(result.perHour)],
+        ["Each hour there", result.perHour !== null && costless === 0 && money(result.perHour)],
       ],
       as: "figure",
     },

@@ -62,7 +62,7 @@ export function DaySheet({ day, texts, lots, opened, book, righted }: Route.Comp
     const line = { taken: whole(l.taken), sold: whole(l.sold), given: whole(l.given), damaged: whole(l.damaged), price: cash(l.price) };
     const out = line.sold + line.given + line.damaged;
     const gone = lot && lot.onHand > 0 ? micros(mulDiv(lot.value, Math.min(out, lot.onHand), lot.onHand)) : micros(0);
-    return { ...line, lot, gone };
+    return { ...line, lot, gone, costKnown: lot?.costKnown };
   });
   const hours = orNothing(v.hours, readPlain, 0);
   const costs = {

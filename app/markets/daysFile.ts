@@ -30,7 +30,7 @@ const lines: LinesFile<Day, LineOfDay> = {
     { head: "damaged", of: (l) => (l.closed && l.number ? l.damaged : null), as: "number" },
     { head: "price of one", of: (l) => (l.number ? l.price : null), as: "money" },
     { head: "takings", of: (l) => (l.closed ? l.takings : null), as: "money" },
-    { head: "cost of stock gone", of: (l) => (l.closed && l.number ? l.gone : null), as: "money" },
+    { head: "cost of stock gone", of: (l) => (l.closed ? l.gone : null), as: "money" },
   ],
 };
 

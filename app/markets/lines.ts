@@ -8,14 +8,14 @@ const linesOfDays = async (ids: readonly number[]) =>
   (await listMarketDays(db(), ids)).flatMap(({ name: market, day, closedActId, lines, sales, id }) => {
     const head = { of: id, market, day, closed: closedActId !== null };
     return [
-      ...lines.map(({ name, label, number, taken, sold, given, damaged, price, gone }) => ({
+      ...lines.map(({ name, label, number, taken, sold, given, damaged, price, gone, costKnown }) => ({
         ...head,
-        ...{ name, label, number, taken, sold, given, damaged, price, gone, takings: sold * price },
+        ...{ name, label, number, taken, sold, given, damaged, price, gone: costKnown === "none" ? null : gone, takings: sold * price },
       })),
       // Before the books there were no lots.
       ...sales.map(({ name, units, takings }) => ({
         ...head,
-        ...{ name, label: "", number: "", taken: 0, sold: units, given: 0, damaged: 0, price: 0, gone: 0, takings },
+        ...{ name, label: "", number: "", taken: 0, sold: units, given: 0, damaged: 0, price: 0, gone: null, takings },
       })),
     ];
   });

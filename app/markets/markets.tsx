@@ -36,8 +36,8 @@ export async function loader({ request }: Route.LoaderArgs) {
       hours: d.minutes / 60,
       fees: d.stallFee + d.travel,
       ...{ takings: result.takings, unitsSold: result.unitsSold, cardFee: result.cardFee },
-      // What was sold before the books began has no cost here, and so no profit.
-      known: d.beforeBooks ? null : result,
+      // Where a cost isn't known there is no profit.
+      known: d.costKnown ? result : null,
     };
   });
   return { rows: days, more };
@@ -125,8 +125,13 @@ export default function Markets({ loaderData }: Route.ComponentProps) {
                 columns={[
                   MARKET,
                   { head: "Day", sorts: (d) => d.day, cell: (d) => <When day={d.day} /> },
-                  { head: "Taken", as: "figure", cell: (d) => (d.known ? d.taken : "—") },
-                  { head: "Sold", as: "figure", sorts: (d) => d.unitsSold, cell: (d) => (d.known || d.unitsSold > 0 ? d.unitsSold : "—") },
+                  { head: "Taken", as: "figure", cell: (d) => (d.beforeBooks ? "—" : d.taken) },
+                  {
+                    head: "Sold",
+                    as: "figure",
+                    sorts: (d) => d.unitsSold,
+                    cell: (d) => (!d.beforeBooks || d.unitsSold > 0 ? d.unitsSold : "—"),
+                  },
                   {
                     head: "Takings",
                     as: "figure",

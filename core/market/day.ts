@@ -4,6 +4,7 @@
  * Stock is counted at what its materials cost; the maker's hours are not a cost here but what the profit is divided by.
  */
 import { micros, mulDiv, sum, type Micros } from "../measure/exact.ts";
+import type { CostKnown } from "../stock/costKnown.ts";
 
 export interface DayLine {
   taken: number;
@@ -88,6 +89,13 @@ export function resultOf(day: Omit<DayIn, "lines"> & DaySums): DayResult {
     perHour: day.hours > 0 ? micros(Math.round(profit / day.hours)) : null,
   };
 }
+
+/**
+ * Units that went out of lots whose cost nobody knows: what a day left is then before what they cost.
+ * @example costlessUnits([{ sold: 6, given: 1, damaged: 0, costKnown: "none" }, { sold: 4, given: 0, damaged: 0, costKnown: "guessed" }]) // 7
+ */
+export const costlessUnits = (lines: readonly (Pick<DayLine, "sold" | "given" | "damaged"> & { costKnown?: CostKnown })[]): number =>
+  lines.reduce((a, l) => a + (l.costKnown === "none" ? l.sold + l.given + l.damaged : 0), 0);
 
 /** Units of a line that come home. @example leftOver({ taken: 10, sold: 6, given: 1, damaged: 0 }) // 3 */
 export const leftOver = (l: Pick<DayLine, "taken" | "sold" | "given" | "damaged">): number => l.taken - l.sold - l.given - l.damaged;

@@ -9,7 +9,7 @@ import { resultOf } from "#core/market/day";
 import { KINDS } from "#core/material/kinds";
 import { micros, type Micros } from "#core/measure/exact";
 import { addDays, type Day } from "#core/when";
-import { and, between, eq, sql, type SQL } from "drizzle-orm";
+import { and, between, eq, isNotNull, sql, type SQL } from "drizzle-orm";
 import { worthByCostingMethod } from "#core/stock/costingMethods";
 import type { Period } from "#core/accounts/period";
 import type { Reads } from "../client.ts";
@@ -18,8 +18,9 @@ import { listGiftOrders } from "../gifts/gifts.ts";
 import { notReversed } from "../ledger/effective.ts";
 import { replacementCostsOn } from "../ledger/lots.ts";
 import { marketSums } from "../markets/markets.ts";
+import { anyOf } from "../pieces.ts";
 import { oneOf } from "../schema/columns.ts";
-import { act, giftOrder, purchase, purchaseLine } from "../schema.ts";
+import { act, giftOrder, lot, movement, purchase, purchaseLine } from "../schema.ts";
 
 const REASON_IDS = Object.keys(REASONS) as Reason[];
 const ONLY_CORRECT: ReadonlySet<Reason> = new Set(["corrected", "restated", "undone"]);
@@ -156,9 +157,19 @@ async function marketsIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
       stall: d.stallFee,
       travel: d.travel,
       card: cardFee,
-      costKnown: !d.beforeBooks,
+      costKnown: d.costKnown,
     };
   });
+}
+
+/** Which of these orders goods went into whose cost nobody knows. */
+async function withoutCost(db: Reads, ids: readonly number[]): Promise<Set<number | null>> {
+  const rows = await db
+    .selectDistinct({ id: movement.giftOrderId })
+    .from(movement)
+    .innerJoin(lot, and(eq(lot.id, movement.lotId), isNotNull(lot.productId), eq(lot.costKnown, "none")))
+    .where(anyOf(movement.giftOrderId, ids));
+  return new Set(rows.map((r) => r.id));
 }
 
 /** The day an order was packed, or handed over where that was before the books. */
@@ -171,14 +182,9 @@ async function ordersIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
     .innerJoin(act, eq(act.id, giftOrder.packedActId))
     .where(between(wentOut, from, to))
     .orderBy(wentOut, giftOrder.id);
-  const orders = new Map(
-    (
-      await listGiftOrders(
-        db,
-        packed.map((p) => p.id),
-      )
-    ).map((o) => [o.id, o]),
-  );
+  const ids = packed.map((p) => p.id);
+  const costless = await withoutCost(db, ids);
+  const orders = new Map((await listGiftOrders(db, ids)).map((o) => [o.id, o]));
   const none = micros(0);
   return packed.map(({ id, day }) => {
     const o = orders.get(id)!;
@@ -192,7 +198,7 @@ async function ordersIn(db: Reads, { from, to }: Period): Promise<Sale[]> {
       stall: none,
       travel: none,
       card: none,
-      costKnown: o.handedOver === null,
+      costKnown: o.handedOver === null && !costless.has(id),
     };
   });
 }

@@ -151,6 +151,7 @@ export async function packedLots(db: Reads, orderId: number) {
       bestBefore: lot.bestBefore,
       onHand: lot.onHand,
       hold: isOnHold,
+      costKnown: lot.costKnown,
       productId: lot.productId,
       materialId: lot.materialId,
       name: lot.name,

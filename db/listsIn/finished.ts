@@ -7,7 +7,7 @@ import { counted } from "#core/words";
 import { and, eq, inArray, isNotNull } from "drizzle-orm";
 import { defineAct } from "../act/define.ts";
 import type { Reads } from "../client.ts";
-import { isEffective } from "../ledger/effective.ts";
+import { isEffective, requireNoLaterActs } from "../ledger/effective.ts";
 import { takenNumbers } from "../ledger/numbers.ts";
 import { lotColumns } from "../ledger/lots.ts";
 import { inChunks } from "../pieces.ts";
@@ -113,5 +113,9 @@ export const openingFinished = defineAct({
     };
   },
   leaves: null,
-  back: () => Promise.resolve("/cabinet"),
+  back: async (tx, _left, { undoes }) => {
+    const came = tx.select({ id: movement.lotId }).from(movement).where(eq(movement.actId, undoes));
+    await requireNoLaterActs(tx, { kind: "lot", among: came }, undoes, ["sayCost"], "What one of these lots cost was said since.");
+    return "/cabinet";
+  },
 });

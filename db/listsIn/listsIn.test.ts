@@ -6,12 +6,14 @@ import { describe, expect, it } from "vitest";
 import { openingFinished } from "./finished.ts";
 import { takeOut } from "../cabinet/cabinet.ts";
 import { cabinetOutlook } from "../cabinet/outlook.ts";
-import { replacementCosts } from "../ledger/lots.ts";
+import { salesIn } from "../accounts/period.ts";
+import { lotsOfProducts, replacementCosts } from "../ledger/lots.ts";
 import { addOrders } from "./orders.ts";
 import { listGiftOrders, saveGiftOrder } from "../gifts/gifts.ts";
-import { packGiftOrder } from "../gifts/pack.ts";
+import { packedLots, packGiftOrder } from "../gifts/pack.ts";
 import { addPastDays } from "./pastDays.ts";
-import { lastDayAt, listMarketDays } from "../markets/markets.ts";
+import { closeMarketDay, lastDayAt, listMarketDays, marketSums } from "../markets/markets.ts";
+import { sayCost } from "../shelf/counting/opening.ts";
 import { choosePrices, choosePricesOfList, chosenPrices } from "../prices/prices.ts";
 import { deleteProduct } from "../recipe/keep.ts";
 import { readRecipes } from "../recipe/read.ts";
@@ -151,6 +153,40 @@ it("goods from before the books sell at the pace they go since they came in, and
   await back(newer.actId);
   expect((await cabinetOutlook(db, later)).paces.get(size2)).toBe(4 / 40);
   expect(await said(back(older.actId))).toContain("has been used or counted since");
+});
+
+it("what goods of unknown cost were sold for is no profit until their cost is said; then everything they went into has it", async () => {
+  const line = { productId: ids.product, units: 10, cost: null, lotOnIt: "H9", made: null, bestBefore: null, worked: false };
+  const came = await openingFinished(db, { lots: [line] }, doing());
+  const [tins] = await db.select().from(lot).where(eq(lot.supplierLot, "H9"));
+  const stall = { name: "Mill", day: DAY, stallFee: euro(5), travel: euro(0), byCard: euro(0), cardFeeBp: 0, minutes: 60, note: "" };
+  const sold = { lotId: tins!.id, taken: 6, sold: 3, given: 1, damaged: 0, price: euro(8) };
+  await closeMarketDay(db, { ...stall, lines: [sold] }, { day: DAY });
+  await addOrders(
+    db,
+    { orders: [{ customer: "Ada", due: DAY, note: "", handedOver: null, items: [{ productId: ids.product, units: 2, price: euro(7) }] }] },
+    doing(),
+  );
+  const [order] = await listGiftOrders(db);
+  await packGiftOrder(db, { id: order!.id, only: [{ line: 0, lotId: tins!.id }] }, { day: DAY });
+  const period = { from: DAY, to: DAY };
+  const known = async () => [
+    (await marketSums(db)).map((d) => [d.costKnown, d.stockCost]),
+    (await salesIn(db, period)).map((s) => s.costKnown),
+    (await packedLots(db, order!.id)).map((l) => [l.costKnown, l.value]),
+    (await lotsOfProducts(db, [ids.product])).filter((l) => l.id === tins!.id).map((l) => [l.onHand, l.value]),
+  ];
+  const unknown = [[[false, 0]], [false, false], [["none", 0]], [[4, 0]]];
+  expect(await known()).toEqual(unknown);
+  // One of them, not all ten: and what went at the stall and in the order has its share.
+  const cost = await sayCost(db, { lotId: tins!.id, cost: euro(1.5), costKnown: "guessed", ofOne: true }, doing());
+  expect(cost.path).toBe(`/lots/${tins!.number}`);
+  expect(await known()).toEqual([[[true, euro(6)]], [true, true], [["guessed", euro(3)]], [[4, euro(6)]]]);
+  await expectLedgerTrue(db);
+  expect(await said(back(came.actId))).toContain("What one of these lots cost was said since");
+  await back(cost.actId);
+  expect(await known()).toEqual(unknown);
+  await expectLedgerTrue(db);
 });
 
 describe("prices", () => {

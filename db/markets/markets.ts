@@ -92,6 +92,7 @@ export async function listMarketDays(db: Reads, ids?: readonly number[], most = 
         bestBefore: lot.bestBefore,
         onHand: lot.onHand,
         hold: isOnHold,
+        costKnown: lot.costKnown,
         name: lot.name,
         label: lot.label,
         taken: marketLine.taken,
@@ -136,8 +137,13 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
     ),
     runPrepared(db, "gone_of_days", { ids }, (at) =>
       db
-        .select({ dayId: movement.marketDayId, gone: sql`-sum(${movement.value})`.mapWith(movement.value) })
+        .select({
+          dayId: movement.marketDayId,
+          gone: sql`-sum(${movement.value})`.mapWith(movement.value),
+          costless: sqlNumber(sql`coalesce(-sum(${movement.qty}) filter (where ${lot.costKnown} = 'none'), 0)`),
+        })
         .from(movement)
+        .innerJoin(lot, eq(lot.id, movement.lotId))
         .where(anyOf(movement.marketDayId, at.ids))
         .groupBy(movement.marketDayId),
     ),
@@ -145,14 +151,16 @@ export async function marketSums(db: Reads, most = LISTED_AT_MOST) {
   ]);
   const pastOf = groupBy(past, (s) => s.dayId);
   const of = groupBy(lines, (l) => l.dayId);
-  const cost = new Map(gone.map((g) => [g.dayId, g.gone]));
+  const goneOf = new Map(gone.map((g) => [g.dayId, g]));
   return days.map((day) => {
     const sold = of.get(day.id) ?? [];
     return {
       ...day,
       ...(day.beforeBooks ? pastSalesOf(pastOf.get(day.id) ?? []) : salesOf(sold)),
       taken: sold.reduce((a, l) => a + l.taken, 0),
-      stockCost: cost.get(day.id) ?? micros(0),
+      stockCost: goneOf.get(day.id)?.gone ?? micros(0),
+      /** False where goods went whose cost nobody knows: the day has no profit then. */
+      costKnown: !day.beforeBooks && !goneOf.get(day.id)?.costless,
     };
   });
 }

@@ -7,6 +7,9 @@ import type { SheetText } from "./workbookWorker.ts";
 /** More than this is shown, not typed on. */
 const TYPED_ON = 20_000;
 
+/** A longer paste goes round the field: a browser needs seconds to put a year's rows into one. */
+const PASTED_WHOLE = 2000;
+
 interface Props {
   text: string;
   /** Of the chosen file; empty where rows were pasted. */
@@ -71,8 +74,16 @@ export function TableSource({ text, fileName, found, placeholder, problem, unsee
           className="[&_textarea]:font-mono [&_textarea]:text-fine"
           value={text.length > TYPED_ON ? `${text.slice(0, TYPED_ON)}\n…` : text}
           readOnly={text.length > TYPED_ON}
+          hint={text.length > TYPED_ON ? "Too long to type on. Paste another list over it, or choose a file." : undefined}
           placeholder={placeholder}
           onChange={(e) => onText(e.target.value, "")}
+          onPaste={(e) => {
+            const pasted = e.clipboardData.getData("text/plain").replace(/\r\n?/g, "\n");
+            const { value, selectionStart, selectionEnd, readOnly } = e.currentTarget;
+            if (pasted.length < PASTED_WHOLE && !readOnly) return;
+            e.preventDefault();
+            onText(readOnly ? pasted : value.slice(0, selectionStart) + pasted + value.slice(selectionEnd), "");
+          }}
         />
       </div>
     </>

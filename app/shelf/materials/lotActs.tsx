@@ -2,11 +2,11 @@
 import type { readMaterial } from "#db/shelf/materials";
 import { DRYNESS } from "#core/material/dryness";
 import { USUAL_DROPS_PER_ML } from "#core/measure/mass";
-import { COST_KNOWN } from "#core/stock/costKnown";
 import { MOVE_OUT_REASONS, REASONS } from "#core/ledger/reasons";
 import { useFetcher } from "react-router";
 import type { Reply } from "../../forms/sheet.server.ts";
 import { useSheet } from "../../forms/useSheet.ts";
+import { SayCost } from "../../lots/sayCost.tsx";
 import { LotTag, showBase, When } from "../../ui/figures/amounts.tsx";
 import { Button, Choice, Problem, Text } from "../../ui/fields/form.tsx";
 import { Send, SheetSays } from "../../forms/sheetSays.tsx";
@@ -126,39 +126,6 @@ function Drips({ lot, token }: { lot: LotRow; token: string }) {
   );
 }
 
-/** Saying what a lot cost that was there before the books began: what was made of it follows. */
-function SayCost({ lot, token }: { lot: LotRow; token: string }) {
-  const sheet = useSheet(
-    { lotId: lot.id, cost: "", known: "paid" },
-    { token },
-    { draft: `Cost of ${lot.number}`, sheet: `cost ${lot.id}` },
-  );
-  return (
-    <form onSubmit={sheet.send("cost")} className="space-y-3 border-t border-rule pt-4">
-      <SheetSays sheet={sheet} />
-      <div className="grid gap-4 sm:grid-cols-2">
-        <Text
-          data-amount
-          label="All of it cost"
-          hint={`It came without a receipt; its cost is ${COST_KNOWN[lot.costKnown]}.`}
-          placeholder="such as 12.50"
-          {...sheet.register("cost")}
-          problem={sheet.formState.errors.cost?.message}
-        />
-        <Choice
-          label="That is"
-          options={(["paid", "guessed"] as const).map((k) => [k, COST_KNOWN[k]] as const)}
-          {...sheet.register("known")}
-          problem={sheet.formState.errors.known?.message}
-        />
-      </div>
-      <Button type="submit" disabled={sheet.busy}>
-        Say what it cost
-      </Button>
-    </form>
-  );
-}
-
 /** Everything else that can be done with a lot. */
 export function LotActs({
   lot,
@@ -172,7 +139,11 @@ export function LotActs({
   return (
     <div className="space-y-6">
       <TakeOut lot={lot} measured={measured} token={token} />
-      {lot.opening && <SayCost lot={lot} token={token} />}
+      {lot.opening && (
+        <div className="border-t border-rule pt-4">
+          <SayCost lot={lot} opened={{ token }} of="All of it" />
+        </div>
+      )}
       {herb && <Dry lot={lot} token={token} />}
       {pours && <Drips lot={lot} token={token} />}
       <div className="border-t border-rule pt-4">

@@ -2,8 +2,7 @@
 import { DRYNESS, type Dryness } from "#core/material/dryness";
 import { factsIn } from "#core/material/facts";
 import { DRIPS_LEAST, DRIPS_MOST } from "#core/measure/drops";
-import { between, parseMoney } from "#core/measure/read";
-import type { CostKnown } from "#core/stock/costKnown";
+import { between } from "#core/measure/read";
 import { readStock } from "#core/stock/packs";
 import { MOVE_OUT_REASONS } from "#core/ledger/reasons";
 import { correctCount } from "#db/shelf/counting/count";
@@ -13,6 +12,7 @@ import { readMaterial } from "#db/shelf/materials";
 import { object } from "yup";
 import { db } from "../../server/workshop.server.ts";
 import { idField, noteText, oneOf, reads, wholeNumber, requiredText } from "../../forms/fields.ts";
+import { costSchema } from "../../lots/sayCost.tsx";
 import { runAct, pressedSheet, refuseSheet } from "../../forms/sheet.server.ts";
 
 const countSchema = object({
@@ -25,7 +25,6 @@ const outSchema = object({ lotId: idField(), amount: requiredText("how much", 40
 const drynessSchema = object({ lotId: idField(), dryness: oneOf(Object.keys(DRYNESS) as Dryness[]) });
 /** How a bottle may drip, to the millilitre. */
 const dripsSchema = object({ lotId: idField(), drips: reads(between(DRIPS_LEAST, DRIPS_MOST, "drops per mL", 1)) });
-const costSchema = object({ lotId: idField(), cost: reads(parseMoney), known: oneOf<CostKnown>(["paid", "guessed"]) });
 const openSchema = object({ lotId: idField() });
 
 export async function materialAct(request: Request, id: number) {

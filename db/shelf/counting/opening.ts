@@ -7,7 +7,7 @@ import { Refused } from "#core/refused";
 import { COST_KNOWN, type CostKnown } from "#core/stock/costKnown";
 import { counted } from "#core/words";
 import type { Day } from "#core/when";
-import { and, eq } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { object } from "yup";
 import { defineAct } from "../../act/define.ts";
 import { undoId, undoOneOf } from "../../act/left.ts";
@@ -17,6 +17,7 @@ import type { Tx } from "../../client.ts";
 import { inChunks } from "../../pieces.ts";
 import { restate, sumsOf } from "../../ledger/restate.ts";
 import { lot, material, movement } from "../../schema.ts";
+import { sqlText } from "../../columnsOf.ts";
 import { bare } from "../../schema/ours.ts";
 import { addNamed, materialIdOf, type NewMaterial } from "../receipts/receive.ts";
 import { makeBareLots, materialsOfLines, numberLots } from "../makeLots.ts";
@@ -87,21 +88,24 @@ export interface SayCostIn {
   lotId: number;
   cost: Micros;
   costKnown: CostKnown;
+  /** True where the cost is of one unit of what came. */
+  ofOne?: boolean;
 }
 
 /** The movement a lot of opening stock came by, with what it comes to after everything that corrected it. */
-async function broughtIn(tx: Tx, lotId: number): Promise<{ id: number; value: Micros } | null> {
+async function broughtIn(tx: Tx, lotId: number): Promise<{ id: number; qty: number; value: Micros } | null> {
   const [came] = await tx
-    .select({ id: movement.id, value: movement.value })
+    .select({ id: movement.id, qty: movement.qty, value: movement.value })
     .from(movement)
     .where(and(eq(movement.lotId, lotId), eq(movement.reason, "opening"), isEffective(movement.actId)));
   if (!came) return null;
   const [sums] = await sumsOf(tx, [came.id]);
-  return { id: came.id, value: micros(came.value + (sums?.value ?? 0)) };
+  return { id: came.id, qty: came.qty + (sums?.qty ?? 0), value: micros(came.value + (sums?.value ?? 0)) };
 }
 
 /**
- * Says what a lot of opening stock cost in all, once it is known: everything made of it follows, as after a corrected receipt.
+ * Says what a lot of opening stock cost in all, once it is known: everything made of it follows, as after a corrected receipt, and every
+ * sale of finished goods.
  * @throws Refused for a lot that came with a receipt; EditedMeanwhile
  */
 export const sayCost = defineAct({
@@ -109,9 +113,15 @@ export const sayCost = defineAct({
   exclusive: true,
   run: async (tx, input: SayCostIn, { actId, seen }) => {
     const [found] = await tx
-      .select({ number: lot.number, name: material.name, materialId: material.id, was: lot.costKnown })
+      .select({
+        number: lot.number,
+        name: sqlText(sql`coalesce(${material.name}, ${lot.name})`),
+        materialId: lot.materialId,
+        productId: lot.productId,
+        was: lot.costKnown,
+      })
       .from(lot)
-      .innerJoin(material, eq(material.id, lot.materialId))
+      .leftJoin(material, eq(material.id, lot.materialId))
       .where(eq(lot.id, input.lotId))
       .for("no key update", { of: bare(lot) });
     if (!found) throw Refused.one("cost", "That lot isn't here any more.");
@@ -119,18 +129,18 @@ export const sayCost = defineAct({
     const came = await broughtIn(tx, input.lotId);
     if (!came) throw Refused.one("cost", "Its cost is on its receipt. Correct the receipt instead.");
     await tx.update(lot).set({ costKnown: input.costKnown }).where(eq(lot.id, input.lotId));
-    const value = micros(costOfLine(input) - came.value);
+    const value = micros(costOfLine(input) * (input.ofOne ? came.qty : 1) - came.value);
     if (value !== 0)
       await restate(tx, actId, [{ actId, lotId: input.lotId, qty: 0, value, reason: "corrected", restates: came.id }], {
         field: () => "cost",
         short: (number) => `More of lot ${number} was used than it had.`,
       });
     return {
-      path: `/shelf/${found.materialId}`,
+      path: found.materialId === null ? `/lots/${found.number}` : `/shelf/${found.materialId}`,
       summary: `Cost of ${found.number} of ${found.name}: ${COST_KNOWN[input.costKnown]}`,
       about: [
         { kind: "lot", id: input.lotId, changes: true },
-        { kind: "material", id: found.materialId },
+        found.materialId === null ? { kind: "product", id: found.productId! } : { kind: "material", id: found.materialId },
       ],
       leaves: { lotId: input.lotId, was: found.was },
     };

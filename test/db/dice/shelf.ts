@@ -115,7 +115,7 @@ export const SHELF = {
     const came = await db.select({ id: movement.lotId }).from(movement).where(eq(movement.reason, "opening")).orderBy(movement.id);
     const l = pickOf(came, a);
     const costKnown = (["paid", "guessed", "none"] as const)[b % 3]!;
-    return l ? (v) => sayCost(v.db, { lotId: at(v.lots, l.id), cost: euro(b / 30), costKnown }, doing) : null;
+    return l ? (v) => sayCost(v.db, { lotId: at(v.lots, l.id), cost: euro(b / 30), costKnown, ofOne: b % 2 === 0 }, doing) : null;
   },
 
   count: async (db, a, b) => {
