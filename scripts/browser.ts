@@ -13,7 +13,7 @@ export const BROWSER_ARGS = [
   "--force-color-profile=srgb",
 ];
 
-/** Pastes rows of a spreadsheet, beginning in that cell. */
+/** Pastes rows of a spreadsheet, beginning in that cell or into that field. */
 export const paste = (cell: Locator, rows: string): Promise<void> =>
   cell.evaluate((to, text) => {
     const data = new DataTransfer();

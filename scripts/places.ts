@@ -1,5 +1,6 @@
 /** Where databases are stored: the demo, tests and benchmarks with the project, one's own workshop in the user's data folder. */
 import envPaths from "env-paths";
+import { randomInt } from "node:crypto";
 import { createServer } from "node:net";
 import { join, resolve } from "node:path";
 
@@ -29,12 +30,15 @@ export function backupsHome(url?: string): string {
   return join(booksFolder(), "servers", `${host}${pathname}`.replaceAll(/[^\w.-]+/g, "_"));
 }
 
-/** A TCP port that is free on loopback right now. */
-export const freePort = (wanted = 0): Promise<number> =>
+/** Below those that systems give to whoever asks for any: what is free now is still so when a program that starts slowly listens there. */
+const [LOWEST, HIGHEST] = [20_000, 32_000];
+
+/** A TCP port that is free on loopback right now: the wanted one, or another. */
+export const freePort = (wanted = randomInt(LOWEST, HIGHEST), tries = 20): Promise<number> =>
   new Promise((done, fail) => {
     const probe = createServer();
     probe.once("error", (e) => {
-      if (wanted) freePort(0).then(done, fail);
+      if (tries > 0) freePort(undefined, tries - 1).then(done, fail);
       else fail(e);
     });
     probe.listen(wanted, "127.0.0.1", () => {

@@ -1,8 +1,9 @@
 /** A maker's spreadsheets, untidy as they are, come into a new workshop within a few presses each: shown first, asked about, put in, taken back. */
 import AxeBuilder from "@axe-core/playwright";
-import { expect, type Locator, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import writeWorkbook from "write-excel-file/node";
 import { addDays } from "#core/when";
+import { paste } from "#scripts/browser";
 import { removeAll, throwAwayHouse } from "#scripts/testing/throwAway";
 import { DAYS, ORDERS, SHELF, WORKBOOK } from "#test/lists/willowShed";
 import { does, open as openAt, test, widerThanAPhone } from "../hand.ts";
@@ -13,13 +14,6 @@ let url = "";
 test.beforeAll(async () => void ({ url } = await throwAwayHouse(HOUSE_DATABASE, 1)));
 test.afterAll(removeAll);
 const open = (page: Page, path: string) => openAt(page, url + path);
-
-const paste = (field: Locator, text: string) =>
-  field.evaluate((el, pasted) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData("text/plain", pasted);
-    el.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
-  }, text);
 
 test("shelf, recipes, finished goods, prices, a year's markets and orders out of spreadsheets", async ({ page }) => {
   const rows = page.getByLabel("Rows", { exact: true });
