@@ -47,7 +47,12 @@ export default [
       route(":id/at", "bench/at/at.tsx"),
     ]),
     ...prefix("cabinet", [index("cabinet/cabinet.tsx"), route("file", "cabinet/file.tsx")]),
-    ...prefix("prices", [index("prices/prices.tsx"), route("file", "prices/file.tsx"), route(":id", "prices/product.tsx")]),
+    ...prefix("prices", [
+      index("prices/prices.tsx"),
+      route("file", "prices/file.tsx"),
+      route("ladder", "prices/ladder.tsx"),
+      route(":id", "prices/product.tsx"),
+    ]),
     ...prefix("markets", [
       index("markets/markets.tsx"),
       route("file", "markets/file.tsx"),

@@ -14,6 +14,7 @@ import { SaveAs } from "../ui/lists/saveAs.tsx";
 import { SaveList } from "../ui/lists/saveList.tsx";
 import type { Column } from "../ui/lists/table.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { laddersOf } from "./ladders.ts";
 import { PRICES_FILE } from "./pricesFile.ts";
 import type { Route } from "./+types/prices";
 
@@ -22,7 +23,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Prices · Zelbin" }];
 export async function loader() {
   const settings = await cachedSettings(db());
   const [recipes, chosen] = await Promise.all([unitCostsOf(db(), settings, today()), chosenPrices(db())]);
-  return recipes.flatMap(({ recipe, sizes }) =>
+  const unfit = laddersOf(recipes, chosen, settings).reduce((a, l) => a + l.findings.length, 0);
+  const products = recipes.flatMap(({ recipe, sizes }) =>
     sizes.map(({ id, label, cost }) => {
       const one = cost.perUnit[settings.school];
       const prices = chosen.get(id) ?? {};
@@ -40,9 +42,10 @@ export async function loader() {
       };
     }),
   );
+  return { products, unfit };
 }
 
-export default function Prices({ loaderData }: Route.ComponentProps) {
+export default function Prices({ loaderData: { products, unfit } }: Route.ComponentProps) {
   const { currency } = useWorkshop();
   return (
     <>
@@ -50,13 +53,18 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
         title="Prices"
         about="Under each price: what is left of it after every cost, the fee and your hours. Open a product to see what the pricing methods say."
       >
-        {loaderData.length > 0 && (
-          <Link to="/prices/file" className="act">
-            From a file
-          </Link>
+        {products.length > 0 && (
+          <>
+            <Link to="/prices/file" className="act">
+              From a file
+            </Link>
+            <Link to="/prices/ladder" className="act">
+              {unfit > 0 ? `Ladder, ${unfit} to look at` : "Ladder"}
+            </Link>
+          </>
         )}
       </Heading>
-      {loaderData.length === 0 ? (
+      {products.length === 0 ? (
         <Empty
           title="Nothing to price yet"
           act={
@@ -71,7 +79,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
         <Sheet>
           <ListTable
             what="products"
-            rows={loaderData}
+            rows={products}
             by={(p) => p.id}
             under={(found) => <SaveList what="prices" rows={found} columns={PRICES_FILE} />}
             finds={(p) => `${p.name} ${p.label}`}
@@ -89,7 +97,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
                 ),
               },
               { head: "Costs", as: "figure", sorts: (p) => p.cost, cell: (p) => (p.cost === null ? "—" : money(p.cost, currency)) },
-              ...CHANNEL_IDS.map((c, i): Column<(typeof loaderData)[number]> => ({
+              ...CHANNEL_IDS.map((c, i): Column<(typeof products)[number]> => ({
                 head: CHANNELS[c],
                 as: "figure",
                 sorts: ({ views }) => views[i]?.price ?? null,
@@ -117,7 +125,7 @@ export default function Prices({ loaderData }: Route.ComponentProps) {
             ]}
           />
           <SaveAs
-            files={CHANNEL_IDS.filter((_, i) => loaderData.some((p) => p.views[i])).map((c) => [
+            files={CHANNEL_IDS.filter((_, i) => products.some((p) => p.views[i])).map((c) => [
               `/prices/pdf?for=${c}`,
               `Price list as PDF: ${CHANNELS[c].toLowerCase()}`,
             ])}

@@ -3,7 +3,7 @@ import type { FileColumn } from "#core/lists/fileColumns";
 import { CHANNELS, CHANNEL_IDS } from "#core/pricing/pricingMethods";
 import type { Route } from "./+types/prices";
 
-type Product = Route.ComponentProps["loaderData"][number];
+type Product = Route.ComponentProps["loaderData"]["products"][number];
 
 export const PRICES_FILE: FileColumn<Product>[] = [
   { head: "product", of: (p) => p.name },

@@ -11,7 +11,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const asked = CHANNEL_IDS.indexOf(new URL(request.url).searchParams.get("for") as (typeof CHANNEL_IDS)[number]);
   const channel = CHANNEL_IDS[asked];
   if (!channel) throw new Response("No such price", { status: 404 });
-  const priced = (await page()).flatMap((p) => (p.views[asked] ? [{ ...p, price: p.views[asked].price }] : []));
+  const priced = (await page()).products.flatMap((p) => (p.views[asked] ? [{ ...p, price: p.views[asked].price }] : []));
   // One name, its sizes beneath one another.
   const named = [...groupBy(priced, (p) => p.name)].sort(([a], [b]) => a.localeCompare(b));
   return pdfFile(({ money, day, settings }) => ({

@@ -1,8 +1,9 @@
 /** One product's prices: the pricing methods side by side on every channel, and the prices chosen. */
 import { Link } from "react-router";
-import { micros, type Micros } from "#core/measure/exact";
+import type { Micros } from "#core/measure/exact";
 import { money, moneyField } from "#core/measure/money";
 import { firstUnread, parseMoney } from "#core/measure/read";
+import { priceSteps } from "#core/pricing/history";
 import {
   CHANNELS,
   CHANNEL_IDS,
@@ -15,7 +16,7 @@ import {
 import { COST_PART_IDS, COST_PARTS } from "#core/recipe/cost";
 import { COSTING_METHODS } from "#core/stock/costingMethods";
 import { today } from "#db/clock";
-import { choosePrices, chosenPrices } from "#db/prices/prices";
+import { choosePrices, chosenPrices, chosenSoFar } from "#db/prices/prices";
 import { costWritten, materialsOf, readShelf } from "#db/recipe/costs";
 import { listProducts, productsNamed, readWhole } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
@@ -39,6 +40,8 @@ import { Send, SheetSays } from "../forms/sheetSays.tsx";
 import { Table, type Column } from "../ui/lists/table.tsx";
 import { Print } from "../ui/sheet/print.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
+import { PricesSoFar } from "./pricesSoFar.tsx";
+import { Leaves, Suggested } from "./suggested.tsx";
 import type { Route } from "./+types/product";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -48,10 +51,11 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ params }: Route.LoaderArgs) {
   const id = idOf(params.id);
   const record = { kind: "product", id } as const;
-  const [settings, [product], chosen, sheet, book] = await Promise.all([
+  const [settings, [product], chosen, soFar, sheet, book] = await Promise.all([
     cachedSettings(db()),
     productsNamed(db(), [id], []),
     chosenPrices(db(), [id]),
+    chosenSoFar(db(), id),
     openSheet(record),
     actsOf(record),
   ]);
@@ -66,6 +70,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     cost: costed!.sizes.find((s) => s.id === id)!.cost,
     rules: settings.pricing,
     chosen: chosen.get(id) ?? {},
+    steps: priceSteps(soFar),
     opened: sheet,
     book,
     minded: await minded,
@@ -108,45 +113,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   });
 }
 
-/** What a price leaves: of itself, and for an hour of making. */
-function Leaves({ view: { margin, marginShare, perHour } }: { view: ReturnType<typeof viewPrice> }) {
-  const { currency } = useWorkshop();
-  return (
-    <>
-      <span className={`text-fine ${margin < micros(0) ? "text-berry" : "text-pine-soft"}`}>
-        {margin < 0 ? "loses " : ""}
-        {percent(Math.abs(marginShare), 0)}
-      </span>
-      {perHour !== null && <span className="text-fine text-pine-soft">{money(perHour, currency)}/h</span>}
-    </>
-  );
-}
-
-/** What a pricing method says to ask in a channel; pressed, that is the price. */
-function Suggested({ view, channel, take }: { view: ReturnType<typeof priceBy>; channel: string; take: (price: Micros) => void }) {
-  const { currency } = useWorkshop();
-  if (view === null) return "—";
-  const say = `Take ${money(view.price, currency)} for ${channel}`;
-  return (
-    <button
-      type="button"
-      title={say}
-      aria-label={say}
-      className="inline-flex cursor-pointer flex-col items-end rounded px-1.5 py-0.5 hover:bg-honey-wash"
-      onClick={() => take(view.price)}
-    >
-      <strong className="underline decoration-dotted underline-offset-4">{money(view.price, currency)}</strong>
-      <Leaves view={view} />
-    </button>
-  );
-}
-
 /** Rows of the table: the price asked, then what each pricing method would ask. */
 type Row = PricingMethod | "asked";
 const ROWS: readonly Row[] = ["asked", ...(Object.keys(PRICING_METHODS) as PricingMethod[])];
 
 export default function ProductPrices({
-  loaderData: { product, name, cost, rules, chosen, opened: sheetOpened, book, minded },
+  loaderData: { product, name, cost, rules, chosen, steps, opened: sheetOpened, book, minded },
 }: Route.ComponentProps) {
   const { currency, school } = useWorkshop();
   const sheet = useSheet(priceTexts(product.ownPrice, chosen), sheetOpened, { draft: `Prices of ${product.recipe}, ${product.label}` });
@@ -299,6 +271,7 @@ export default function ProductPrices({
               ]}
             />
           </Part>
+          <PricesSoFar steps={steps} />
           <Part title="Cautions">
             <Mind of={minded} />
           </Part>

@@ -22,13 +22,15 @@ export const PRICE_POINTS = {
 export type PricePoint = keyof typeof PRICE_POINTS;
 
 /**
- * The nearest price point, ties upward, or the next one that isn't below; never below the lowest one above zero.
+ * The nearest price point, ties upward, or the next one that isn't below, or above; never below the lowest one above zero.
  * @example roundToPoint(micros(7_430_000), "half") // 7.50
  * @example roundToPoint(micros(7_130_000), "half", "up") // 7.50
+ * @example roundToPoint(micros(7_430_000), "half", "down") // 7.00
  */
-export function roundToPoint(price: Micros, point: PricePoint, to: "near" | "up" = "near"): Micros {
+export function roundToPoint(price: Micros, point: PricePoint, to: "near" | "up" | "down" = "near"): Micros {
   const { step, ending } = PRICE_POINTS[point];
   const lowest = ending > 0 ? ending : step;
   const steps = (price - ending) / step;
-  return micros(Math.max(lowest, (to === "up" ? Math.ceil(steps) : Math.floor(steps + 0.5)) * step + ending));
+  const whole = { near: Math.floor(steps + 0.5), up: Math.ceil(steps), down: Math.floor(steps) }[to];
+  return micros(Math.max(lowest, whole * step + ending));
 }

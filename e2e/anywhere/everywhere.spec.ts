@@ -70,6 +70,7 @@ const SCREENS = [
   "/shelf/file",
   "/recipes/file",
   "/prices/file",
+  "/prices/ladder",
   "/markets/file",
   "/gifts/file",
   "/people/1",

@@ -47,6 +47,7 @@ const ACTING: Record<string, string> = {
   "markets/file": "/markets/file",
   "gifts/file": "/gifts/file",
   "people/one": "/people/1",
+  "prices/ladder": "/prices/ladder",
   "prices/product": "/prices/1",
   "recipes/new": "/recipes/new",
   "recipes/one": "/recipes/1",

@@ -1,6 +1,6 @@
 /** Recipes written, changed and costed: forms, parts, sizes, and the figures that say how they were reached. */
 import { expect } from "@playwright/test";
-import { does, figure, fillRow, open, test } from "../hand.ts";
+import { does, figure, fillRow, open, test, widerThanAPhone } from "../hand.ts";
 import { paste } from "../../scripts/browser.ts";
 
 test("the form is part of the measure: the same cup of wax weighs more as a block, and the wax share with it", async ({ page }) => {
@@ -180,8 +180,11 @@ test("a material’s density, once given, turns spoons into grams that were refu
   });
 });
 
-test("own figure: a price a maker would ask, seen on every channel beside what the methods say", async ({ page }) => {
+test("own figure: a price a maker would ask, seen on every channel beside what the methods say; what doesn't fit the ladder is mended there", async ({
+  page,
+}) => {
   await open(page, "/prices/1");
+  const asked = await page.getByLabel("Market", { exact: true }).inputValue();
   const own = page.getByRole("row", { name: /Own figure/ });
   await expect(own.getByRole("cell").first()).toHaveText("—");
   await page.getByLabel("Own figure").fill("13.20");
@@ -199,4 +202,24 @@ test("own figure: a price a maker would ask, seen on every channel beside what t
       .filter({ hasText: "could be" })
       .or(page.getByRole("alert").filter({ hasText: "at most two decimals" })),
   ).toBeVisible();
+
+  await page.getByLabel("Market", { exact: true }).fill("1");
+  await does(page, "Save these prices", "Prices saved for");
+  await open(page, "/prices");
+  await page.getByRole("link", { name: /^Ladder, \d+ to look at$/ }).click();
+  await expect(page.getByText(/^60 g: €1\.00 at a market is less than it costs, €\d\.\d\d, and the fee\.$/)).toBeVisible();
+  await expect(page.getByText(/a shop pays €\d\.\d\d, and whoever buys at a market €1\.00: that leaves the shop nothing/)).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 800 });
+  expect(await widerThanAPhone(page)).toEqual([]);
+  await page
+    .getByRole("listitem")
+    .filter({ hasText: "less than it costs" })
+    .getByRole("button", { name: /^Ask €\d+\.\d\d for 60 g at a market$/ })
+    .click();
+  await expect(page.getByRole("status", { name: "What was done" })).toContainText("Another price chosen for Sea buckthorn hand balm, 60 g");
+  await expect(page.getByText("is less than it costs")).toHaveCount(0);
+  // As the other journeys in this house have it.
+  await open(page, "/prices/1");
+  await page.getByLabel("Market", { exact: true }).fill(asked);
+  await does(page, "Save these prices", "Prices saved for");
 });

@@ -16,6 +16,7 @@ const pages = [
   "forms/ids.ts",
   "forms/useSheet.ts",
   "markets/dayTexts.ts",
+  "prices/ladderTexts.ts",
   "recipes/recipeTexts.ts",
   "ui/figures/amounts.tsx",
 ];

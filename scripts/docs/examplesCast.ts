@@ -86,6 +86,7 @@ export const CAST = {
   },
   rates: { hourly: micros(16_000_000), overheadHourly: micros(0) },
   cost: perUnitOf({ ingredients: 2_000_000, packaging: 1_000_000, work: 1_500_000, overhead: 0, loss: 0 }, 1),
+  rung: { id: 1, label: "30 g", fill: mg(30_000), cost: micros(2_500_000), prices: {} },
   rules: {
     multipleHundredths: 350,
     marginBp: 4000,

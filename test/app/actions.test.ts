@@ -29,6 +29,7 @@ import { action as setOut } from "#app/bench/settingOut/setOut.tsx";
 import { action as pour } from "#app/bench/batch.tsx";
 import { action as weigh } from "#app/bench/sheet/weighed.ts";
 import { action as takeOut } from "#app/cabinet/cabinet.tsx";
+import { action as ladder } from "#app/prices/ladder.tsx";
 import { action as prices } from "#app/prices/product.tsx";
 import { action as market } from "#app/markets/day.tsx";
 import { action as gift } from "#app/gifts/order.tsx";
@@ -106,6 +107,7 @@ const ACTIONS: Record<string, { run: unknown; params: Record<string, string>; fi
   pour: { run: pour, params: { id: "16" }, fields: ["takes", "units", "leftover", "minutes"], intent: "pour" },
   "take units out": { run: takeOut, params: {}, fields: ["lotId", "units", "reason", "note"] },
   prices: { run: prices, params: { id: "1" }, fields: ["market", "online"] },
+  "price by the ladder": { run: ladder, params: {}, fields: ["id", "channel", "price", "was"] },
   "market day": { run: market, params: {}, fields: ["name", "day", "stallFee", "byCard", "lines"], intent: "close" },
   "gift order": { run: gift, params: { id: "5" }, fields: ["customer", "due", "items", "wrapping"], intent: "pack" },
   "opening stock": { run: opening, params: {}, fields: ["lines"] },

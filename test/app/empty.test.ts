@@ -18,6 +18,7 @@ import { loader as label } from "#app/jars/label.tsx";
 import { loader as lots } from "#app/lots/lots.tsx";
 import { loader as markets } from "#app/markets/markets.tsx";
 import { loader as day } from "#app/markets/day.tsx";
+import { loader as ladder } from "#app/prices/ladder.tsx";
 import { loader as prices } from "#app/prices/prices.tsx";
 import { loader as price } from "#app/prices/product.tsx";
 import { loader as recipes } from "#app/recipes/recipes.tsx";
@@ -93,6 +94,7 @@ describe("an empty workshop", () => {
     ["set out", setOut],
     ["cabinet", cabinet],
     ["prices", prices],
+    ["the ladder of prices", ladder],
     ["markets", markets],
     ["gifts", gifts],
     ["lots", lots],

@@ -148,7 +148,7 @@ describe("what was sold", () => {
     expect(rows.some((r) => !r.packed && r.standing !== null)).toBe(true);
   });
   it("a product's margin is its price less its fee and its cost", async () => {
-    const rows = await load(prices, "/prices");
+    const { products: rows } = await load(prices, "/prices");
     const { pricing } = await cachedSettings(db);
     let seen = 0;
     for (const r of rows)

@@ -5,6 +5,7 @@ import { versionsOf } from "#db/recipe/history";
 import { readRecipes, readVersion, readWhole, type WrittenRecipe } from "#db/recipe/read";
 import { cachedSettings } from "#db/settings/settings";
 import { listMaterials } from "#db/shelf/materials";
+import { reverseAct } from "#db/acts/reverse";
 import { euro } from "#test/db/fresh";
 import { CHANNEL_IDS } from "#core/pricing/pricingMethods";
 import { beforeAll, describe, expect, it } from "vitest";
@@ -13,6 +14,7 @@ import { recipeTexts, type RecipeTexts } from "#app/recipes/recipeTexts.ts";
 import { action as felt } from "#app/recipes/felt/felt.ts";
 import { loader as compare } from "#app/recipes/versions/compare.tsx";
 import { loader as list } from "#app/recipes/recipes.tsx";
+import { action as mended, loader as ladder } from "#app/prices/ladder.tsx";
 import { loader as prices } from "#app/prices/prices.tsx";
 import { action as price, loader as openPrices } from "#app/prices/product.tsx";
 import { db, newestAct, takeBackNewest, theDemo } from "../demo.ts";
@@ -237,6 +239,10 @@ describe("prices", () => {
       chosen: { market: euro(13) },
     });
     expect(page.rules).toEqual((await cachedSettings(db)).pricing);
+    // What was chosen before is still told, with its day; the new one is one change.
+    const told = page.steps.map((s) => s.prices);
+    expect(told[0]).toEqual({ market: euro(13) });
+    expect(told.slice(1).some((p) => p.market === before.market)).toBe(true);
     expect(page.minded.allergens.map((a) => a.name)).toContain("Bee product");
     const late = await post(price, { ...body, market: "14" }, String(id));
     expect(late).toMatchObject({
@@ -246,12 +252,47 @@ describe("prices", () => {
     expect((await newestAct()).kind).toBe("price");
     await takeBackNewest();
     expect((await chosenPrices(db)).get(id)).toEqual(before);
+    expect((await load(openPrices, `/prices/${id}`, { id: String(id) })).steps.map((s) => s.prices)).toEqual(told.slice(1));
     expect(await statusOf(load(openPrices, "/prices/9999", { id: "9999" }))).toBe(404);
+  });
+
+  it("the ladder tells what doesn't fit, mends it by one press, once, and only what was seen; taken back it is as it was", async () => {
+    const { id, label } = balm.sizes[0]!;
+    const chosen = async () => (await chosenPrices(db)).get(id)!;
+    const before = await chosen();
+    const mine = async () => (await load(ladder, "/prices/ladder")).ladders.find((l) => l.rungs.some((r) => r.id === id))!;
+    const fits = await mine();
+    expect(fits.rungs.map((r) => r.prices.market! / r.fill)).toEqual(
+      fits.rungs.map((r) => r.prices.market! / r.fill).sort((a, b) => b - a),
+    );
+    const { unfit } = await load(prices, "/prices");
+    const seen = (await load(openPrices, `/prices/${id}`, { id: String(id) })).opened.seen;
+    const given = { own: "", market: "", online: "", wholesale: "1", gift: "", seen };
+    await post(price, given, String(id));
+    const typed = (await newestAct()).id;
+    const worst = (await mine()).findings[0]!;
+    expect([worst.wrong, worst.of]).toEqual(["underCost", { id, channel: "wholesale", price: euro(1) }]);
+    expect((await load(ladder, "/prices/ladder")).ladders[0]!.findings[0]!.wrong).toBe("underCost");
+    expect((await load(prices, "/prices")).unfit).toBeGreaterThan(unfit);
+    const [mend] = worst.mends;
+    const press = { ...mend!, was: euro(1) };
+    expect(await post(mended, { ...press, was: euro(2) })).toMatchObject({ status: 422 });
+    expect(await chosen()).toMatchObject({ wholesale: euro(1) });
+    expect(await post(mended, press)).toMatchObject({ status: 302, to: "/prices/ladder" });
+    expect(await chosen()).toEqual({ ...before, wholesale: mend!.price });
+    expect((await newestAct()).summary).toBe(`Another price chosen for Sea buckthorn hand balm, ${label}`);
+    // From another window, by what was seen before.
+    expect((await post(mended, press)).status).toBe(422);
+    expect((await mine()).findings).toEqual(fits.findings);
+    await takeBackNewest();
+    expect(await chosen()).toMatchObject({ wholesale: euro(1) });
+    await reverseAct(db, typed, { day: "2026-11-25" });
+    expect(await chosen()).toEqual(before);
   });
 
   it("the list has every size that is made, by the workshop's costing method, and what each price leaves after its fee", async () => {
     const { school, pricing } = await cachedSettings(db);
-    const [rows, chosen, recipes] = [await load(prices, "/prices"), await chosenPrices(db), await load(list, "/recipes")];
+    const [{ products: rows }, chosen, recipes] = [await load(prices, "/prices"), await chosenPrices(db), await load(list, "/recipes")];
     const made = (await readRecipes(db)).flatMap((w) => w.sizes);
     expect(rows.map((r) => r.id).sort()).toEqual(made.map((p) => p.id).sort());
     const of = new Map(recipes.recipes.flatMap((r) => r.sizes.map((s) => [s.id, s.perUnit[["lot", "average", "again"].indexOf(school)]])));
