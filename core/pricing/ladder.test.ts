@@ -86,6 +86,15 @@ describe("what doesn't fit", () => {
       [rung(1, 30, 3.5, { market: 6, online: 6.9 }), rung(2, 60, 4, { market: 5.5, online: 8.9 })],
       [["cheaperLarger", "2 market 5.5", ["2 market 6.5"]]],
     ],
+    // 10.20 for 60 g, in halves 10.00, would be under its cost of 11, and 3.00 for 30 g under 3.50: the least for 60 g is 11.134, in halves 11.50.
+    [
+      "a larger size for no more, and for less than it costs",
+      [rung(1, 30, 3.5, { market: 6 }), rung(2, 60, 11, { market: 5.5 })],
+      [
+        ["underCost", "2 market 5.5", ["2 market 11.5"]],
+        ["cheaperLarger", "2 market 5.5", ["2 market 11.5"]],
+      ],
+    ],
     [
       "alike per gram, and two of one weight",
       [rung(1, 30, 2, { market: 6 }), rung(2, 60, 4, { market: 12 }), rung(3, 60, 4, { market: 15 })],
@@ -137,8 +146,7 @@ it("a mend ends what it mends, brings nothing else, and costs nothing it didn't;
           const wrongs = ladderFindings(after, rules);
           expect(wrongs.length).toBeLessThan(before.length);
           const was = rungs.find((r) => r.id === m.id)!;
-          const floor = was.cost === null ? null : leastPrice(was.cost, channels[m.channel]);
-          if (floor !== null && m.price < was.prices[m.channel]!) expect(m.price).toBeGreaterThanOrEqual(floor);
+          if (was.cost !== null) expect(m.price).toBeGreaterThanOrEqual(leastPrice(was.cost, channels[m.channel])!);
         }
         const { id, channel, price } = next.mends[0]!;
         rungs = rungs.map((r) => (r.id === id ? { ...r, prices: { ...r.prices, [channel]: price } } : r));

@@ -104,7 +104,7 @@ function outOfLine(rungs: readonly Rung[], { channels, marginBp }: PricingRules)
   for (const channel of CHANNEL_IDS) {
     const priced = rungs.flatMap((r) => {
       const a = asked(r, channel);
-      return a ? [{ ...a, fill: r.fill }] : [];
+      return a ? [{ ...a, fill: r.fill, cost: r.cost }] : [];
     });
     for (const [i, large] of priced.entries()) {
       const small = priced[i - 1];
@@ -114,7 +114,8 @@ function outOfLine(rungs: readonly Rung[], { channels, marginBp }: PricingRules)
       const ofSmall = (against.price * large.fill) / small.fill;
       const less = (10_000 - LARGER_LESS_BP) / 10_000;
       if (large.price <= small.price) {
-        const justMore = at(of, small.price + PRICE_POINTS[channels[channel].point].step, "up");
+        const least = (large.cost !== null && leastPrice(large.cost, channels[channel])) || micros(0);
+        const justMore = at(of, Math.max(least, small.price + PRICE_POINTS[channels[channel].point].step), "up");
         const tries = [at(of, ofSmall * less, "near"), at(against, ofLarge / less, "near"), justMore];
         found.push({ wrong: "cheaperLarger", of, against, tries });
       } else if (dearerPerGram([large.price, large.fill], [small.price, small.fill]))
@@ -133,7 +134,7 @@ const MENDS: Record<Finding["wrong"], number> = { underCost: 1, shopNothing: 2, 
 /**
  * What doesn't fit among a product's prices, worst first.
  * @param sizes of one product, in any order; those of one weight aren't compared with each other
- * @returns each with the prices that would mend it: a mend ends its finding, brings no other, and lowers nothing under its cost
+ * @returns each with the prices that would mend it: a mend ends its finding, brings no other, and is never under its cost
  * @example ladderFindings([{ ...rung, prices: { market: micros(6_000_000), wholesale: micros(6_000_000) } }], rules)[0]?.wrong // "shopNothing"
  */
 export function ladderFindings(sizes: readonly Rung[], rules: PricingRules): Finding[] {
@@ -144,10 +145,9 @@ export function ladderFindings(sizes: readonly Rung[], rules: PricingRules): Fin
   const mends = (key: string, { id, channel, price }: Asked): boolean => {
     const changed = rungs.map((r) => (r.id === id ? { ...r, prices: { ...r.prices, [channel]: price } } : r));
     const after = outOfLine(changed, rules).map(keyOf);
-    const rung = rungs.find((r) => r.id === id)!;
-    const lowered = price < rung.prices[channel]!;
-    const worth = rung.cost === null || afterFee(price, channels[channel].feeBp) >= rung.cost;
-    return (!lowered || worth) && !after.includes(key) && after.every((k) => keys.has(k));
+    const { cost } = rungs.find((r) => r.id === id)!;
+    const worth = cost === null || afterFee(price, channels[channel].feeBp) >= cost;
+    return worth && !after.includes(key) && after.every((k) => keys.has(k));
   };
   return found.map(({ tries, ...f }) => ({ ...f, mends: tries.filter((t) => mends(keyOf(f), t)).slice(0, MENDS[f.wrong]) }));
 }
