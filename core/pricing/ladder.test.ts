@@ -97,8 +97,19 @@ describe("what doesn't fit", () => {
     ],
     [
       "alike per gram, and two of one weight",
-      [rung(1, 30, 2, { market: 6 }), rung(2, 60, 4, { market: 12 }), rung(3, 60, 4, { market: 15 })],
+      [rung(1, 30, 2, { market: 6 }), rung(2, 60, 4, { market: 12 }), rung(3, 60, 4, { market: 11 })],
       [],
+    ],
+    // Each of the two is held against both its neighbours: 15.00 for 60 g are 7.50 for 30 g, and 25.00 for 100 g.
+    [
+      "two of one weight, the one too dear, in the middle",
+      [rung(1, 30, 2, { market: 7 }), rung(2, 60, 4, { market: 13 }), rung(3, 60, 4, { market: 15 }), rung(4, 100, 6, { market: 21 })],
+      [["dearerLarger", "3 market 15", ["1 market 7.5", "3 market 14"]]],
+    ],
+    [
+      "two of one weight, the one too cheap, in the middle",
+      [rung(1, 30, 2, { market: 7 }), rung(2, 60, 4, { market: 9 }), rung(3, 60, 4, { market: 13 }), rung(4, 100, 6, { market: 20 })],
+      [["dearerLarger", "4 market 20", ["2 market 12", "4 market 15"]]],
     ],
     // .90 is rounding; 9.90 isn't. 12.90 online is the next that isn't less; 9.50 the next at the stall that isn't more.
     ["less online, by rounding", [rung(1, 30, 2, { market: 12, online: 11.9 })], []],

@@ -4,6 +4,7 @@
  * Common practice, no source: a larger size costs more, and less per gram (10 to 25 %); a shop pays less than whoever buys from the maker; what
  * is sold online costs no less than at the stall, where selling costs less. A mend is offered only where it leaves nothing else out of line.
  */
+import { groupBy } from "../collect.ts";
 import { micros, mulDiv, type Mg, type Micros } from "../measure/exact.ts";
 import { CHANNEL_IDS, type Channel, type ChannelId, type PricingRules } from "./pricingMethods.ts";
 import { PRICE_POINTS, roundToPoint } from "./rounding.ts";
@@ -61,6 +62,12 @@ export function leastPrice(cost: Micros, { feeBp, point }: Channel, marginBp = 0
 /** Whether a gram of `a` is dearer than a gram of `b`. Exact: a price and a weight multiplied are more than a number holds. */
 const dearerPerGram = (a: [Micros, Mg], b: [Micros, Mg]): boolean => BigInt(a[0]) * BigInt(b[1]) > BigInt(b[0]) * BigInt(a[1]);
 
+/** Every size with each of the next smaller weight: what holds from step to step holds along the ladder. @param sizes smallest first */
+function nextLarger<S extends { fill: Mg }>(sizes: readonly S[]): [small: S, large: S][] {
+  const weights = [...groupBy(sizes, (s) => s.fill).values()];
+  return weights.slice(1).flatMap((larger, i) => larger.flatMap((l) => weights[i]!.map((s): [S, S] => [s, l])));
+}
+
 /** What doesn't fit, without what would mend it. @param rungs sizes, smallest first */
 function outOfLine(rungs: readonly Rung[], { channels, marginBp }: PricingRules): (Omit<Finding, "mends"> & { tries: Asked[] })[] {
   const found: (Omit<Finding, "mends"> & { tries: Asked[] })[] = [];
@@ -106,9 +113,7 @@ function outOfLine(rungs: readonly Rung[], { channels, marginBp }: PricingRules)
       const a = asked(r, channel);
       return a ? [{ ...a, fill: r.fill, cost: r.cost }] : [];
     });
-    for (const [i, large] of priced.entries()) {
-      const small = priced[i - 1];
-      if (!small || small.fill === large.fill) continue;
+    for (const [small, large] of nextLarger(priced)) {
       const [of, against] = [large, small].map(({ id, price }) => ({ id, channel, price })) as [Asked, Asked];
       const ofLarge = (of.price * small.fill) / large.fill;
       const ofSmall = (against.price * large.fill) / small.fill;
