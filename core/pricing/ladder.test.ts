@@ -111,6 +111,17 @@ describe("what doesn't fit", () => {
       [rung(1, 30, 2, { market: 7 }), rung(2, 60, 4, { market: 9 }), rung(3, 60, 4, { market: 13 }), rung(4, 100, 6, { market: 20 })],
       [["dearerLarger", "4 market 20", ["2 market 12", "4 market 15"]]],
     ],
+    // As much for 60 g as for 30 g is no more either.
+    [
+      "a larger size for the same",
+      [rung(1, 30, 2.5, { market: 6 }), rung(2, 60, 4, { market: 6 })],
+      [["cheaperLarger", "2 market 6", ["2 market 10"]]],
+    ],
+    [
+      "a coin's step less online",
+      [rung(1, 30, 2, { market: 12.9, online: 11.9 })],
+      [["onlineLess", "1 online 11.9", ["1 online 12.9", "1 market 11.5"]]],
+    ],
     // .90 is rounding; 9.90 isn't. 12.90 online is the next that isn't less; 9.50 the next at the stall that isn't more.
     ["less online, by rounding", [rung(1, 30, 2, { market: 12, online: 11.9 })], []],
     ["less online", [rung(1, 30, 2, { market: 12, online: 9.9 })], [["onlineLess", "1 online 9.9", ["1 online 12.9", "1 market 9.5"]]]],

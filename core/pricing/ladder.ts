@@ -55,8 +55,7 @@ const afterFee = (price: Micros, feeBp: number): Micros => micros(price - mulDiv
 export function leastPrice(cost: Micros, { feeBp, point }: Channel, marginBp = 0): Micros | null {
   const left = 10_000 - feeBp - marginBp;
   if (left <= 0) return null;
-  const least = roundToPoint(micros(Math.ceil((cost * 10_000) / left)), point, "up");
-  return afterFee(least, feeBp) >= cost ? least : roundToPoint(micros(least + 1), point, "up");
+  return roundToPoint(micros(Math.ceil((cost * 10_000) / left)), point, "up");
 }
 
 /** Whether a gram of `a` is dearer than a gram of `b`. Exact: a price and a weight multiplied are more than a number holds. */
