@@ -195,6 +195,7 @@ function Purchases({ of: { receipts } }: { of: Read }) {
 export default function Accounts({ loaderData: of }: Route.ComponentProps) {
   const { currency, school, name } = useWorkshop();
   const { takings, fees, left } = of.sums;
+  const costless = of.sales.filter((s) => !s.costKnown).length;
   return (
     <>
       <Heading title="Money for the accountant" about={`What the books of ${name} know of a year: stock, purchases, sales and fees.`}>
@@ -247,11 +248,10 @@ export default function Accounts({ loaderData: of }: Route.ComponentProps) {
                   { head: "Amount", as: "figure", foot: money(left, currency), cell: (r) => money(r.amount, currency) },
                 ]}
               />
-              {of.sales.some((s) => !s.costKnown) && (
+              {costless > 0 && (
                 <p className="mt-2 text-small text-honey">
-                  {counted(of.sales.filter((s) => !s.costKnown).length, "sale")} of goods whose cost isn’t known here{" "}
-                  {of.sales.filter((s) => !s.costKnown).length === 1 ? "is" : "are"} in the takings: from before the books began, or out of
-                  opening stock without a cost.
+                  {counted(costless, "sale")} of goods whose cost isn’t known here {costless === 1 ? "is" : "are"} in the takings: from
+                  before the books began, or out of opening stock without a cost.
                 </p>
               )}
             </Part>

@@ -215,7 +215,7 @@ export default function Cabinet({ loaderData: { lots, stand, paces, summers, tok
                   cell: (l) => (
                     <>
                       {l.costKnown === "none" ? COST_KNOWN.none : money(l.cost.full, currency)}
-                      {l.costKnown === "paid" && !l.minutesHundredths && (
+                      {l.costKnown !== "none" && !l.minutesHundredths && (
                         <span className="block font-sans text-part text-pine-soft">no work in it</span>
                       )}
                     </>

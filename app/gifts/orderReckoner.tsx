@@ -2,7 +2,7 @@
 import type { OrderResult } from "#core/gift/order";
 import type { Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { beforeCosts, type CostKnown } from "#core/stock/costKnown";
+import { beforeCosts, COST_KNOWN, type CostKnown } from "#core/stock/costKnown";
 import { forMinutes } from "#core/recipe/cost";
 import type { ReactNode } from "react";
 import { percent } from "../ui/figures/amounts.tsx";
@@ -62,7 +62,7 @@ export function OrderReckoner({ result, items, wrapping, extra, wrapMinutes, hou
       <Figure label="Price" big value={money(result.price, currency)} />
       <Figure
         label="Costs"
-        value={money(result.cost, currency)}
+        value={costless > 0 && result.cost === 0 ? COST_KNOWN.none : money(result.cost, currency)}
         how={
           <>
             {items.map((i, n) =>

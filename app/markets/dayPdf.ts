@@ -1,5 +1,5 @@
 /** A market day as PDF: a list to take along and fill in while it is open, its record once it is closed. */
-import { beforeCosts } from "#core/stock/costKnown";
+import { beforeCosts, COST_KNOWN } from "#core/stock/costKnown";
 import { costlessUnits, dayResult, leftOver, pastDayResult, salesOf } from "#core/market/day";
 import type { Cell, Column, Part } from "../paper/paper.ts";
 import { pdfFile, type Said } from "../paper/pdf.server.ts";
@@ -79,7 +79,7 @@ function closed(day: MarketDay, { money }: Said): Part[] {
     {
       facts: [
         ["Takings", money(result.takings)],
-        ["Stock that went", `−${money(result.stockCost)}`],
+        ["Stock that went", costless > 0 && result.stockCost === 0 ? COST_KNOWN.none : `−${money(result.stockCost)}`],
         ["Stall fee", `−${money(day.stallFee)}`],
         ["Travel", `−${money(day.travel)}`],
         [`Card fee, ${day.cardFeeBp / 100} % of ${money(day.byCard)}`, `−${money(result.cardFee)}`],

@@ -2,7 +2,7 @@
 import { costlessUnits, type DayResult } from "#core/market/day";
 import { micros, type Micros } from "#core/measure/exact";
 import { money } from "#core/measure/money";
-import { beforeCosts } from "#core/stock/costKnown";
+import { beforeCosts, COST_KNOWN } from "#core/stock/costKnown";
 import { counted } from "#core/words";
 import { Figure, HowLine, Reckoner } from "../ui/figures/reckoner.tsx";
 import { useWorkshop } from "../ui/workshop.ts";
@@ -36,7 +36,7 @@ export function DayReckoner({ result, lines, stallFee, travel, byCard, cardFeeBp
       />
       <Figure
         label="Stock that went"
-        value={`− ${money(result.stockCost, currency)}`}
+        value={costless > 0 && result.stockCost === 0 ? COST_KNOWN.none : `− ${money(result.stockCost, currency)}`}
         how={
           <>
             <p>What the materials of all units cost that were sold, given and damaged, lot by lot. The work of making them is not in it.</p>

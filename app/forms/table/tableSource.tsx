@@ -80,7 +80,7 @@ export function TableSource({ text, fileName, found, placeholder, problem, unsee
           onPaste={(e) => {
             const pasted = e.clipboardData.getData("text/plain").replace(/\r\n?/g, "\n");
             const { value, selectionStart, selectionEnd, readOnly } = e.currentTarget;
-            if (pasted.length < PASTED_WHOLE && !readOnly) return;
+            if (pasted === "" || (pasted.length < PASTED_WHOLE && !readOnly)) return;
             e.preventDefault();
             onText(readOnly ? pasted : value.slice(0, selectionStart) + pasted + value.slice(selectionEnd), "");
           }}

@@ -96,10 +96,14 @@ describe("saying what it cost, later", () => {
     await expectLedgerTrue(db);
   });
 
-  it("not of a lot whose cost stands on its receipt", async () => {
+  it("not of a lot whose cost is on its receipt, or in its batch", async () => {
     const [bought] = await lotsOf(ids.oil);
     const no = await refused(sayCost(db, { lotId: bought!.id, cost: euro(1), costKnown: "paid" }, doing()));
     expect(no).toMatchObject([{ field: "cost" }]);
     expect(no[0]!.say).toContain("receipt");
+    await make(2);
+    const [poured] = await finished();
+    const asked = sayCost(db, { lotId: poured!.id, cost: euro(1), costKnown: "paid", ofOne: true }, doing());
+    expect((await refused(asked))[0]!.say).toContain("what went into its batch");
   });
 });

@@ -127,7 +127,13 @@ export const sayCost = defineAct({
     if (!found) throw Refused.one("cost", "That lot isn't here any more.");
     await requireUnchanged(tx, { kind: "lot", id: input.lotId }, seen);
     const came = await broughtIn(tx, input.lotId);
-    if (!came) throw Refused.one("cost", "Its cost is on its receipt. Correct the receipt instead.");
+    if (!came)
+      throw Refused.one(
+        "cost",
+        found.materialId === null
+          ? "Its cost is what went into its batch. Only of what was there before the books began can it be said."
+          : "Its cost is on its receipt. Correct the receipt instead.",
+      );
     await tx.update(lot).set({ costKnown: input.costKnown }).where(eq(lot.id, input.lotId));
     const value = micros(costOfLine(input) * (input.ofOne ? came.qty : 1) - came.value);
     if (value !== 0)
